@@ -1,0 +1,1 @@
+"""Landmark names, norms, canons and the base head."""

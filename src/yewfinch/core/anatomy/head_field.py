@@ -1,0 +1,251 @@
+"""The signed distance field of a plain adult head: skull, jaw, features, ears and neck.
+
+Origin midway between the tragions, Frankfurt plane level at y = 0, +x to the sitter's left,
++z forward, millimetres. Positions follow the published means for men in `norms.py`; each part
+is one function, so that a part can be found, read and bettered on its own.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.anatomy.field_shapes import (
+    Point,
+    axes,
+    ball,
+    blend,
+    carve,
+    chain,
+    cone,
+    curve,
+    dent,
+    ellipsoid,
+)
+from yewfinch.core.shared.arrays import DoubleArray
+
+#: Centre and radius of the sitter's left eyeball.
+EYE: Point = (32.3, 22.0, 69.5)
+EYE_RADIUS = 12.1
+
+#: Height at which the neck ends.
+NECK_END = -176.0
+
+
+def head(p: DoubleArray) -> DoubleArray:
+    """Signed distance of the head with neck.
+
+    Parameters
+    ----------
+    p : (k, 3) float64
+        Points in mm; mirrored points give the same value.
+
+    Returns
+    -------
+    (k,) float64
+        Millimetres, negative inside.
+    """
+    q = p.copy()
+    q[:, 0] = np.sqrt(p[:, 0] ** 2 + 0.25) - 0.5  # a soft |x|: no ridge along the midline
+    x, y, z = q.T
+    d = skull(q)
+    d = _where(z > -25, q, d, lambda q, d: blend(d, face_mass(q), 16.0))
+    d = _where(y < 30, q, d, lambda q, d: blend(blend(d, jaw(q), 14.0), neck(q), 17.0))
+    eyes = (y > -12) & (y < 66) & (z > 28)
+    d = _where(eyes, q, d, lambda q, d: blend(sockets(q, d), brow(q), 9.0))
+    d = _where((x > 8) & (x < 58) & (y > 0) & (y < 45) & (z > 48), q, d, lids)
+    d = _where((x < 36) & (y > -46) & (y < 48) & (z > 66), q, d, nose)
+    d = _where((x < 44) & (y > -84) & (y < -4) & (z > 62), q, d, mouth)
+    d = _where((x > 50) & (y > -50) & (y < 52) & (z > -52) & (z < 24), q, d, ear)
+    return np.asarray(np.maximum(d, NECK_END - p[:, 1]))
+
+
+def _where(
+    near: npt.NDArray[np.bool_],
+    q: DoubleArray,
+    d: DoubleArray,
+    part: Callable[[DoubleArray, DoubleArray], DoubleArray],
+) -> DoubleArray:
+    """Apply a part only to the points it can reach."""
+    rows = np.nonzero(near)[0]
+    if len(rows):
+        d = d.copy()
+        d[rows] = part(q[rows], d[rows])
+    return d
+
+
+def skull(q: DoubleArray) -> DoubleArray:
+    """Braincase and forehead."""
+    d = ellipsoid(q, (0, 47, -3), (71, 82, 92.5), power=2.2)
+    d = blend(d, ellipsoid(q, (0, 55, -24), (75.5, 68, 70)), 18.0)  # parietal breadth
+    d = blend(d, ellipsoid(q, (0, 58, 42), (56, 46, 48), power=2.3), 24.0)  # frontal eminences
+    d = blend(d, ellipsoid(q, (0, 6, -44), (52, 42, 48)), 22.0)  # occiput over the neck
+    # temporal planes: flattened behind the brow
+    return carve(d, ellipsoid(q, (85, 38, 56), (22, 36, 38), axes(yaw=-14)), 30.0)
+
+
+def face_mass(q: DoubleArray) -> DoubleArray:
+    """Upper jaw, cheekbones and the soft cheek between them."""
+    d = ellipsoid(q, (0, -12, 42), (48, 58, 51), power=2.2)
+    d = blend(d, ellipsoid(q, (0, -44, 61), (31, 33, 39.5)), 14.0)  # tooth cylinder
+    d = blend(d, ellipsoid(q, (40, -4, 61), (20, 15, 18.5), axes(yaw=32)), 14.0)  # cheekbone
+    arch: list[Point] = [(49, -5, 57), (58.5, -2, 38), (63.5, 0, 12)]
+    d = blend(d, curve(q, arch, [9.5, 8.5, 7]), 24.0)
+    d = blend(d, ellipsoid(q, (36, -34, 52), (22, 36, 29), axes(yaw=26)), 16.0)  # soft cheek
+    return blend(d, ellipsoid(q, (22, -9, 75), (13, 16, 14)), 13.0)  # beside the nose
+
+
+def jaw(q: DoubleArray) -> DoubleArray:
+    """Ramus, jaw line, masseter and chin."""
+    line: list[Point] = [(60, -6, 4), (49.5, -53, 11), (37, -72, 41), (15, -82, 73)]
+    d = curve(q, line, [7, 7.5, 8.5, 11])
+    d = blend(d, ellipsoid(q, (45, -36, 27), (14.5, 38, 28), axes(yaw=16)), 22.0)  # masseter
+    d = blend(d, ellipsoid(q, (50, -16, 20), (13, 22, 26)), 16.0)  # under the arch
+    d = blend(d, ellipsoid(q, (0, -81.5, 83.5), (19, 13.6, 15)), 14.0)  # chin
+    d = blend(d, ellipsoid(q, (0, -58, 38), (43, 26, 48)), 18.0)  # floor of the mouth
+    return d
+
+
+def neck(q: DoubleArray) -> DoubleArray:
+    """Column, sternomastoid, larynx and the rise of the trapezius."""
+    y = q[:, 1]
+    z = q[:, 2] - (-15.0 + (y + 60.0) * 0.22)
+    flare = np.maximum(0.0, -y - 128.0)
+    d = np.sqrt(q[:, 0] ** 2 + (z * 1.04) ** 2) - (51.0 + flare**2 * 0.0045)
+    d = np.maximum(d, y - 10.0)
+    strap: list[Point] = [(58, -16, -18), (50, -70, -8), (33, -124, 8), (12, -184, 15)]
+    d = blend(d, curve(q, strap, [8, 9, 9, 7]), 16.0)
+    throat: list[Point] = [(0, -104, 24), (0, -121, 26.0), (0, -150, 15)]
+    d = blend(d, curve(q, throat, [7, 8.5, 8]), 20.0)
+    back: list[Point] = [(17, -4, -62), (26, -80, -50), (52, -180, -62)]
+    d = blend(d, curve(q, back, [14, 18, 28]), 24.0)
+    return carve(d, ball(q, (0, -190, 26), 12.0), 14.0)  # pit of the neck
+
+
+def brow(q: DoubleArray) -> DoubleArray:
+    """Brow ridge, glabella and the outer rim of the socket."""
+    ridge: list[Point] = [(9, 38.5, 85.5), (26, 43, 83.0), (40, 41, 74), (49.5, 30, 60.0), (50, 16, 55)]
+    d = curve(q, ridge, [7.5, 7.0, 6.5, 6.0, 5.0])
+    return blend(d, ball(q, (0, 39, 86.0), 9.6), 12.0)
+
+
+def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Hollow the eye sockets."""
+    d = carve(d, ellipsoid(q, (31, 24, 89), (18.0, 11.0, 16.0), axes(yaw=18)), 14.0)
+    return carve(d, ellipsoid(q, (15.5, 22, 92), (5.5, 8, 9)), 9.0)
+
+
+def lids(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Lids lying on the eyeball, crease, margin and the opening between them."""
+    ex, ey, ez = EYE
+    x, y, z = q[:, 0] - ex, q[:, 1] - ey, q[:, 2] - ez
+    # the fissure slants up outwards; each margin is a curve y(x) between the corners
+    u = np.clip((x + 16.0) / 30.0, 0.0, 1.0)  # 0 at the inner, 1 at the outer corner
+    slant = -1.7 + 2.8 * u
+    arch_up = np.sin(np.pi * u**0.84) ** 0.86
+    arch_lo = np.sin(np.pi * u**1.14) ** 0.95
+    upper = slant + 5.4 * arch_up
+    lower = slant - 5.0 * arch_lo
+    shell = ball(q, EYE, EYE_RADIUS + 2.0)
+    body = blend(d, shell, 7.0)
+    inner: Point = (ex - 13.5, ey - 1.4, ez + 2.6)
+    body = blend(body, ball(q, inner, 4.6), 6.0)  # flesh round the inner corner
+    outer: Point = (ex + 12.4, ey + 0.6, ez - 3.4)
+    body = blend(body, ball(q, outer, 4.0), 7.0)
+    ends = np.exp(-((np.maximum(np.abs(x + 0.5) - 9.0, 0.0) / 5.0) ** 2))
+    fold = slant + 2.6 + 6.8 * arch_up**0.8
+    body = body + 0.95 * ends * np.exp(-(((y - fold) / 1.5) ** 2))  # crease of the upper lid
+    body = body - 0.9 * ends * np.exp(-(((y - fold - 3.2) / 2.6) ** 2))  # fold above it
+    under = slant - 4.2 - 6.6 * arch_lo
+    body = body + 0.55 * ends * np.exp(-(((y - under) / 1.5) ** 2))  # below the lower lid
+    # the opening: between the margins, in front of a floor just under the eyeball's surface
+    gap = np.maximum(y - upper, lower - y) * 0.9
+    gap = np.maximum(gap, np.maximum(-16.0 - x, x - 14.0))
+    floor = np.minimum(ball(q, EYE, EYE_RADIUS - 0.8), _corner_floor(x, z))
+    opening = np.maximum(np.maximum(gap, -floor), -z - 6.0)
+    return carve(body, opening, 1.8)
+
+
+def _corner_floor(x: DoubleArray, z: DoubleArray) -> DoubleArray:
+    """Soft tissue filling the fissure's corners where it reaches past the ball."""
+    inner = z - (5.6 - 0.15 * (x + 12.0))
+    outer = z - (3.0 - 0.80 * (x - 10.0))
+    d: DoubleArray = np.where(x < -9.5, inner, np.where(x > 9.5, outer, 1e3))
+    return d
+
+
+def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Bridge, tip, wings, columella and nostrils."""
+    bridge: list[Point] = [(0, 34, 84.0), (0, 22, 86.5), (0, 6, 95.0), (0, -10, 104.6)]
+    n = curve(q, bridge, [8.5, 7.4, 7.6, 7.8])
+    n = blend(n, cone(q, (5, 20, 81), (11.0, -10, 92), 6.0, 8.0), 8.0)  # side walls
+    n = blend(n, ellipsoid(q, (0, -14.6, 110.4), (10.6, 8.6, 10.8)), 8.0)  # tip
+    n = blend(n, ball(q, (3.4, -14.2, 114.6), 5.8), 4.0)
+    wing = ellipsoid(q, (11.6, -18.6, 102.0), (5.2, 6.6, 10.8), axes(yaw=-14, pitch=10))
+    n = blend(n, wing, 6.5)
+    n = blend(n, cone(q, (0, -24.6, 98), (0, -21.6, 113), 4.6, 4.4), 5.0)  # columella
+    n = blend(n, ellipsoid(q, (0, -23, 95), (13, 6, 8)), 6.0)  # base on the upper lip
+    out = blend(d, n, 8.0)
+    back: list[Point] = [(13.6, -8.8, 103.5), (17.4, -12.5, 98.0), (18.4, -18.5, 95.0), (16.0, -24.5, 95.5)]
+    out = dent(out, np.maximum(curve(q, back, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.3)
+    hole = ellipsoid(q, (7.4, -26.6, 105.0), (2.7, 7.6, 6.6), axes(yaw=-18, pitch=24, roll=-14))
+    return carve(out, hole, 3.0)
+
+
+def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Lips with a mouth line, philtrum, corners and the fold above the chin."""
+    upper: list[Point] = [(-6.5, -41.8, 99.4), (0, -42.6, 100.4), (6.5, -41.6, 99.4), (15, -43.4, 95.4), (25.5, -47.0, 85.5)]
+    d = blend(d, curve(q, upper, [4.3, 4.5, 4.3, 3.6, 2.0]), 5.0)
+    lower: list[Point] = [(-8, -52.0, 96.8), (0, -52.4, 97.6), (8, -52.0, 96.8), (17, -50.4, 92.4), (25.5, -48.2, 85.5)]
+    d = blend(d, curve(q, lower, [5.2, 5.3, 5.2, 4.2, 2.0]), 5.0)
+    groove = np.maximum(cone(q, (0, -27, 103), (0, -37.0, 105.5), 0.5, 1.2), 0.0)
+    d = dent(d, groove, 1.5, 2.6)  # philtrum
+    ridge = np.maximum(cone(q, (5.2, -33, 103), (5.8, -38, 104.0), 0.1, 0.3), 0.0)
+    d = dent(d, ridge, -0.5, 2.2)
+    # mouth line: a deep groove, dipping at the middle
+    line: list[Point] = [(-5, -46.9, 101.8), (0, -47.4, 102.2), (5, -46.9, 101.8), (13, -47.4, 97.6), (21, -47.5, 91.5),
+                         (26.6, -48.0, 85.0)]  # fmt: skip
+    slit = np.maximum(curve(q, line, [0.1, 0.1, 0.1, 0.1, 0.1, 0.1], 3), 0.0)
+    d = dent(d, slit, 2.5, 2.1)
+    d = dent(d, np.maximum(ball(q, (28.8, -48.6, 87.0), 1.0), 0.0), 1.4, 4.0)  # corner
+    # rim of the vermilion: a fine ridge over the upper lip
+    fold: list[Point] = [(-12, -65.4, 96.0), (0, -66.0, 98.6), (12, -65.4, 96.0), (21, -61, 88)]
+    d = dent(d, np.maximum(curve(q, fold, [1, 1, 1, 0.5]), 0.0), 2.6, 6.0)
+    laugh: list[Point] = [(22, -20, 90), (28, -32, 88), (33, -45, 82)]
+    return dent(d, np.maximum(curve(q, laugh, [0.3, 0.3, 0.3]), 0.0), 0.8, 5.0)
+
+
+def ear(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Ear with helix, antihelix, concha, tragus and lobe.
+
+    Local frame: u backward along the plate, v along the ear's axis, w away from the head.
+    """
+    tilt = np.radians(-15.0)
+    c, s = np.cos(tilt), np.sin(tilt)
+    rel = q - (71.0, 2.0, -10.0)
+    w_axis = np.array([0.906, 0.0, 0.423])
+    u_axis = np.array([0.423, 0.0, -0.906])
+    u0, v0, w = rel @ u_axis, rel[:, 1], rel @ w_axis
+    u, v = c * u0 + s * v0, -s * u0 + c * v0
+    local = np.stack([u, v, w - 2.6 - 0.008 * (u * u)], axis=1)
+    plate = ellipsoid(local, (0.5, 3.0, -0.6), (15.5, 27.0, 3.0))
+    rim: list[Point] = [
+        (-7.5, 0.5, 0.0), (-12.6, 7.0, 0.6), (-13.0, 17.0, 1.6), (-6.5, 26.0, 2.2), (4.0, 28.6, 2.6),
+        (13.0, 23.5, 2.8), (16.8, 13.0, 2.8), (16.0, 1.5, 2.4), (12.2, -9.0, 1.6), (6.5, -19.0, 0.6),
+    ]  # fmt: skip
+    helix = curve(local, rim, [1.6, 2.3, 2.7, 2.9, 2.9, 2.9, 2.8, 2.6, 2.4, 2.4])
+    shape = blend(plate, helix, 3.0)
+    anti: list[Point] = [(0.5, 19.5, 0.6), (7.2, 11.0, 1.8), (8.4, 0.0, 2.4), (5.0, -9.0, 2.0), (-2.5, -13.0, 1.6)]
+    shape = blend(shape, curve(local, anti, [1.6, 2.4, 2.8, 2.6, 2.0]), 3.5)
+    lobe = ellipsoid(local, (-1.0, -21.5, 0.0), (8.2, 9.4, 3.4))
+    shape = blend(shape, lobe, 5.0)
+    scapha: list[Point] = [(4.5, 23.0, 3.0), (12.0, 14.0, 3.4), (12.2, 2.0, 3.2), (8.6, -9.0, 2.6)]
+    shape = dent(shape, np.maximum(curve(local, scapha, [0.4] * 4), 0.0), 1.5, 2.2)
+    d = blend(d, shape, 5.0)
+    d = blend(d, cone(q, (64, -14, -4), (66, 22, -8), 6.0, 6.0), 8.0)
+    concha = ellipsoid(local, (-1.8, -0.5, 3.4), (6.8, 10.5, 6.4))
+    d = carve(d, concha, 3.0)
+    tragus = ellipsoid(local, (-9.4, -3.0, 2.6), (2.8, 4.8, 2.8))
+    return blend(d, tragus, 3.0)

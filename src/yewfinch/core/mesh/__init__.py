@@ -1,0 +1,1 @@
+"""Surfaces: arrays, adjacency, normals, spatial index and picking."""

@@ -1,0 +1,419 @@
+"""Compiled loops over surfaces. No checks here: see `surface.py` and `pick.py`."""
+
+import numpy as np
+from numba import njit
+
+
+@njit(cache=True)
+def build_ring(faces, count):
+    """Ordered one-ring of every vertex in CSR form, counter-clockwise seen from outside.
+
+    Returns offsets (count+1,) int32, ring int32, closed (count,) uint8. The ring of an open
+    fan has one entry more than corners; several fans at one vertex stand one after the other.
+    """
+    start = np.zeros(count + 1, np.int32)
+    for f in range(faces.shape[0]):
+        k = 3 if faces[f, 3] == faces[f, 2] else 4
+        for j in range(k):
+            start[faces[f, j] + 1] += 1
+    for v in range(count):
+        start[v + 1] += start[v]
+    nxt = np.empty(start[count], np.int32)
+    prv = np.empty(start[count], np.int32)
+    fill = start[:count].copy()
+    for f in range(faces.shape[0]):
+        k = 3 if faces[f, 3] == faces[f, 2] else 4
+        for j in range(k):
+            v = faces[f, j]
+            nxt[fill[v]] = faces[f, (j + 1) % k]
+            prv[fill[v]] = faces[f, (j + k - 1) % k]
+            fill[v] += 1
+    offsets = np.zeros(count + 1, np.int32)
+    ring = np.empty(start[count] * 2, np.int32)
+    closed = np.ones(count, np.uint8)
+    used = np.zeros(1024, np.uint8)
+    at = 0
+    for v in range(count):
+        a, b = start[v], start[v + 1]
+        n = min(b - a, 1024)
+        for i in range(n):
+            used[i] = 0
+        left = n
+        while left > 0:
+            first = -1
+            for i in range(n):
+                if used[i]:
+                    continue
+                is_open = True
+                for j in range(n):
+                    if not used[j] and prv[a + j] == nxt[a + i]:
+                        is_open = False
+                        break
+                if is_open:
+                    first = i
+                    break
+            opened = first >= 0
+            if not opened:
+                for i in range(n):
+                    if not used[i]:
+                        first = i
+                        break
+            if left < n and not opened:
+                closed[v] = 0
+            if opened:
+                closed[v] = 0
+            c = first
+            while True:
+                ring[at] = nxt[a + c]
+                at += 1
+                used[c] = 1
+                left -= 1
+                follow = -1
+                for j in range(n):
+                    if not used[j] and nxt[a + j] == prv[a + c]:
+                        follow = j
+                        break
+                if follow < 0:
+                    if opened:
+                        ring[at] = prv[a + c]
+                        at += 1
+                    break
+                c = follow
+        if n == 0:
+            closed[v] = 0
+        offsets[v + 1] = at
+    return offsets, ring[:at].copy(), closed
+
+
+@njit(cache=True)
+def normals_of(rows, positions, offsets, ring, closed, normals):
+    """Write unit normals of `rows`: the area-weighted sum over the corners of the ring."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        a, b = offsets[v], offsets[v + 1]
+        if b - a < 2:
+            continue
+        x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+        if closed[v]:
+            w = ring[b - 1]
+            first = a
+        else:
+            w = ring[a]
+            first = a + 1
+        px, py, pz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
+        sx = sy = sz = np.float32(0.0)
+        for j in range(first, b):
+            w = ring[j]
+            qx, qy, qz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
+            sx += py * qz - pz * qy
+            sy += pz * qx - px * qz
+            sz += px * qy - py * qx
+            px, py, pz = qx, qy, qz
+        length = np.sqrt(sx * sx + sy * sy + sz * sz)
+        if length > 0:
+            normals[v, 0] = sx / length
+            normals[v, 1] = sy / length
+            normals[v, 2] = sz / length
+
+
+@njit(cache=True)
+def normals_all(positions, offsets, ring, closed, normals):
+    """Unit normals of every vertex, in row order."""
+    for v in range(positions.shape[0]):
+        a, b = offsets[v], offsets[v + 1]
+        if b - a < 2:
+            continue
+        x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+        if closed[v]:
+            w = ring[b - 1]
+            first = a
+        else:
+            w = ring[a]
+            first = a + 1
+        px, py, pz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
+        sx = sy = sz = np.float32(0.0)
+        for j in range(first, b):
+            w = ring[j]
+            qx, qy, qz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
+            sx += py * qz - pz * qy
+            sy += pz * qx - px * qz
+            sz += px * qy - py * qx
+            px, py, pz = qx, qy, qz
+        length = np.sqrt(sx * sx + sy * sy + sz * sz)
+        if length > 0:
+            normals[v, 0] = sx / length
+            normals[v, 1] = sy / length
+            normals[v, 2] = sz / length
+
+
+@njit(cache=True)
+def grow_rows(rows, offsets, ring, stamp, tick, out):
+    """Write `rows` and their ring neighbours to `out`, each once; return how many."""
+    n = 0
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        if stamp[v] != tick:
+            stamp[v] = tick
+            out[n] = v
+            n += 1
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        for j in range(offsets[v], offsets[v + 1]):
+            w = ring[j]
+            if stamp[w] != tick:
+                stamp[w] = tick
+                out[n] = w
+                n += 1
+    return n
+
+
+@njit(cache=True)
+def leaf_links(faces, face_start, leaf_count, shift):
+    """For each leaf of vertices, the leaves that own faces using them (CSR)."""
+    pairs_a = np.empty(64, np.int32)
+    pairs_b = np.empty(64, np.int32)
+    seen = np.full(leaf_count, -1, np.int32)
+    n = 0
+    for owner in range(leaf_count):
+        for f in range(face_start[owner], face_start[owner + 1]):
+            for j in range(4):
+                leaf = faces[f, j] >> shift
+                if seen[leaf] != owner:
+                    seen[leaf] = owner
+                    if n == pairs_a.shape[0]:
+                        pairs_a = np.concatenate((pairs_a, np.empty(n, np.int32)))
+                        pairs_b = np.concatenate((pairs_b, np.empty(n, np.int32)))
+                    pairs_a[n] = leaf
+                    pairs_b[n] = owner
+                    n += 1
+        if seen[owner] != owner:
+            seen[owner] = owner
+            if n == pairs_a.shape[0]:
+                pairs_a = np.concatenate((pairs_a, np.empty(n, np.int32)))
+                pairs_b = np.concatenate((pairs_b, np.empty(n, np.int32)))
+            pairs_a[n] = owner
+            pairs_b[n] = owner
+            n += 1
+    offsets = np.zeros(leaf_count + 1, np.int32)
+    for i in range(n):
+        offsets[pairs_a[i] + 1] += 1
+    for i in range(leaf_count):
+        offsets[i + 1] += offsets[i]
+    fill = offsets[:leaf_count].copy()
+    links = np.empty(n, np.int32)
+    for i in range(n):
+        links[fill[pairs_a[i]]] = pairs_b[i]
+        fill[pairs_a[i]] += 1
+    return offsets, links
+
+
+@njit(cache=True)
+def boxes_of(leaves, positions, faces, face_start, shift, lo, hi):
+    """Bounds of the given leaves: their own vertices and the faces they own."""
+    n = positions.shape[0]
+    for i in range(leaves.shape[0]):
+        leaf = leaves[i]
+        first = leaf << shift
+        last = min(n, (leaf + 1) << shift)
+        ax = ay = az = np.float32(np.inf)
+        bx = by = bz = np.float32(-np.inf)
+        for v in range(first, last):
+            x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+            ax, ay, az = min(ax, x), min(ay, y), min(az, z)
+            bx, by, bz = max(bx, x), max(by, y), max(bz, z)
+        for f in range(face_start[leaf], face_start[leaf + 1]):
+            for j in range(4):
+                v = faces[f, j]
+                if first <= v < last:
+                    continue
+                x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+                ax, ay, az = min(ax, x), min(ay, y), min(az, z)
+                bx, by, bz = max(bx, x), max(by, y), max(bz, z)
+        lo[leaf, 0], lo[leaf, 1], lo[leaf, 2] = ax, ay, az
+        hi[leaf, 0], hi[leaf, 1], hi[leaf, 2] = bx, by, bz
+
+
+@njit(cache=True)
+def dirty_leaves(rows, shift, links_at, links, flag_rows, flag_boxes, out_rows, out_boxes):
+    """Leaves holding `rows`, and the leaves whose boxes they touch. Flags are left clear."""
+    n = 0
+    m = 0
+    for i in range(rows.shape[0]):
+        leaf = rows[i] >> shift
+        if flag_rows[leaf] == 0:
+            flag_rows[leaf] = 1
+            out_rows[n] = leaf
+            n += 1
+            for j in range(links_at[leaf], links_at[leaf + 1]):
+                other = links[j]
+                if flag_boxes[other] == 0:
+                    flag_boxes[other] = 1
+                    out_boxes[m] = other
+                    m += 1
+    for i in range(n):
+        flag_rows[out_rows[i]] = 0
+    for i in range(m):
+        flag_boxes[out_boxes[i]] = 0
+    return n, m
+
+
+@njit(cache=True)
+def rows_in_ball(positions, lo, hi, shift, cx, cy, cz, radius, out):
+    """Rows within `radius` of the centre, in row order; return how many."""
+    n = 0
+    r2 = radius * radius
+    total = positions.shape[0]
+    for leaf in range(lo.shape[0]):
+        dx = max(lo[leaf, 0] - cx, np.float32(0.0), cx - hi[leaf, 0])
+        dy = max(lo[leaf, 1] - cy, np.float32(0.0), cy - hi[leaf, 1])
+        dz = max(lo[leaf, 2] - cz, np.float32(0.0), cz - hi[leaf, 2])
+        if dx * dx + dy * dy + dz * dz > r2:
+            continue
+        for v in range(leaf << shift, min(total, (leaf + 1) << shift)):
+            x = positions[v, 0] - cx
+            y = positions[v, 1] - cy
+            z = positions[v, 2] - cz
+            if x * x + y * y + z * z <= r2:
+                out[n] = v
+                n += 1
+    return n
+
+
+@njit(cache=True)
+def _hit_triangle(ox, oy, oz, dx, dy, dz, a, b, c):
+    """Ray and triangle, after Moeller and Trumbore 1997. Returns t, u, v; t < 0 is a miss."""
+    e1x, e1y, e1z = b[0] - a[0], b[1] - a[1], b[2] - a[2]
+    e2x, e2y, e2z = c[0] - a[0], c[1] - a[1], c[2] - a[2]
+    px, py, pz = dy * e2z - dz * e2y, dz * e2x - dx * e2z, dx * e2y - dy * e2x
+    det = e1x * px + e1y * py + e1z * pz
+    if abs(det) < 1e-14:
+        return -1.0, 0.0, 0.0
+    inv = 1.0 / det
+    sx, sy, sz = ox - a[0], oy - a[1], oz - a[2]
+    u = (sx * px + sy * py + sz * pz) * inv
+    if u < -1e-9 or u > 1.0 + 1e-9:
+        return -1.0, 0.0, 0.0
+    qx, qy, qz = sy * e1z - sz * e1y, sz * e1x - sx * e1z, sx * e1y - sy * e1x
+    v = (dx * qx + dy * qy + dz * qz) * inv
+    if v < -1e-9 or u + v > 1.0 + 1e-9:
+        return -1.0, 0.0, 0.0
+    return (e2x * qx + e2y * qy + e2z * qz) * inv, u, v
+
+
+@njit(cache=True)
+def pick(positions, faces, face_start, lo, hi, origin, direction, front_only, entry, order):
+    """First hit of a ray. Returns face, half (0: corners 012, 1: corners 023), t, u, v."""
+    ox, oy, oz = origin[0], origin[1], origin[2]
+    dx, dy, dz = direction[0], direction[1], direction[2]
+    n = 0
+    for leaf in range(lo.shape[0]):
+        t0, t1 = 0.0, 1e30
+        inside = True
+        for k in range(3):
+            d, o = direction[k], origin[k]
+            a, b = np.float64(lo[leaf, k]), np.float64(hi[leaf, k])
+            if abs(d) < 1e-12:
+                if o < a - 1e-5 or o > b + 1e-5:
+                    inside = False
+                    break
+            else:
+                ta, tb = (a - 1e-5 - o) / d, (b + 1e-5 - o) / d
+                if ta > tb:
+                    ta, tb = tb, ta
+                t0, t1 = max(t0, ta), min(t1, tb)
+                if t0 > t1:
+                    inside = False
+                    break
+        if inside:
+            entry[n] = t0
+            order[n] = leaf
+            n += 1
+    for i in range(1, n):  # few leaves are met: insertion sort
+        t, leaf = entry[i], order[i]
+        j = i - 1
+        while j >= 0 and entry[j] > t:
+            entry[j + 1] = entry[j]
+            order[j + 1] = order[j]
+            j -= 1
+        entry[j + 1] = t
+        order[j + 1] = leaf
+    best_f, best_h, best_t, best_u, best_v = -1, 0, 1e30, 0.0, 0.0
+    for i in range(n):
+        if entry[i] > best_t:
+            break
+        leaf = order[i]
+        for f in range(face_start[leaf], face_start[leaf + 1]):
+            halves = 1 if faces[f, 3] == faces[f, 2] else 2
+            for h in range(halves):
+                a = positions[faces[f, 0]]
+                b = positions[faces[f, 1 + h]]
+                c = positions[faces[f, 2 + h]]
+                t, u, v = _hit_triangle(ox, oy, oz, dx, dy, dz, a, b, c)
+                if t > 0 and t < best_t:
+                    if front_only:
+                        nx = (b[1] - a[1]) * (c[2] - a[2]) - (b[2] - a[2]) * (c[1] - a[1])
+                        ny = (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2])
+                        nz = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+                        if nx * dx + ny * dy + nz * dz >= 0:
+                            continue
+                    best_f, best_h, best_t, best_u, best_v = f, h, t, u, v
+    return best_f, best_h, best_t, best_u, best_v
+
+
+@njit(cache=True)
+def nearest_row(positions, lo, hi, shift, cx, cy, cz):
+    """Row nearest to a point, by leaf boxes."""
+    best = np.float32(np.inf)
+    row = -1
+    total = positions.shape[0]
+    for leaf in range(lo.shape[0]):
+        dx = max(lo[leaf, 0] - cx, np.float32(0.0), cx - hi[leaf, 0])
+        dy = max(lo[leaf, 1] - cy, np.float32(0.0), cy - hi[leaf, 1])
+        dz = max(lo[leaf, 2] - cz, np.float32(0.0), cz - hi[leaf, 2])
+        if dx * dx + dy * dy + dz * dz >= best:
+            continue
+        for v in range(leaf << shift, min(total, (leaf + 1) << shift)):
+            x = positions[v, 0] - cx
+            y = positions[v, 1] - cy
+            z = positions[v, 2] - cz
+            d = x * x + y * y + z * z
+            if d < best:
+                best = d
+                row = v
+    return row
+
+
+@njit(cache=True)
+def morton(points, lo, scale):
+    """63-bit Z-order code of each point (Morton 1966)."""
+    out = np.empty(points.shape[0], np.uint64)
+    for i in range(points.shape[0]):
+        code = np.uint64(0)
+        for k in range(3):
+            q = np.uint64(min(2097151.0, max(0.0, (points[i, k] - lo[k]) * scale)))
+            q = (q | (q << np.uint64(32))) & np.uint64(0x1F00000000FFFF)
+            q = (q | (q << np.uint64(16))) & np.uint64(0x1F0000FF0000FF)
+            q = (q | (q << np.uint64(8))) & np.uint64(0x100F00F00F00F00F)
+            q = (q | (q << np.uint64(4))) & np.uint64(0x10C30C30C30C30C3)
+            q = (q | (q << np.uint64(2))) & np.uint64(0x1249249249249249)
+            code |= q << np.uint64(k)
+        out[i] = code
+    return out
+
+
+@njit(cache=True)
+def relabel(faces, count):
+    """Number vertices in the order in which the faces first use them; unused come last."""
+    new = np.full(count, -1, np.int32)
+    at = 0
+    for f in range(faces.shape[0]):
+        for j in range(4):
+            v = faces[f, j]
+            if new[v] < 0:
+                new[v] = at
+                at += 1
+    for v in range(count):
+        if new[v] < 0:
+            new[v] = at
+            at += 1
+    return new

@@ -1,0 +1,39 @@
+"""Points tied to a surface by rows and weights, so that they ride with the clay."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+
+
+@dataclass(frozen=True)
+class Anchor:
+    """A point on a triangle of a surface.
+
+    Attributes
+    ----------
+    piece : str
+        Identifier of the piece it sits on.
+    corners : (3,) rows
+    weights : (3,) barycentric weights, sum 1
+    """
+
+    piece: str
+    corners: tuple[int, int, int]
+    weights: tuple[float, float, float]
+
+    def on(self, surface: Surface) -> DoubleArray:
+        """Where the point is now, (3,) float64, mm."""
+        corners = surface.positions[list(self.corners)].astype(np.float64)
+        return np.asarray(np.asarray(self.weights) @ corners)
+
+
+def anchor(piece: str, hit: Hit) -> Anchor:
+    """Tie a point to the place of a hit."""
+    w = hit.weights
+    return Anchor(piece, hit.corners, (float(w[0]), float(w[1]), float(w[2])))

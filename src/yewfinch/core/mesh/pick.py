@@ -1,0 +1,90 @@
+"""Exact picking: the first point and face a ray meets."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh import _kernels
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
+
+
+@dataclass(frozen=True)
+class Hit:
+    """Where a ray meets a surface.
+
+    Attributes
+    ----------
+    point : (3,) float64, mm
+    normal : (3,) float64, unit, interpolated from the vertices
+    face : int
+    corners : (3,) int, the triangle of the face that was hit
+    weights : (3,) float64, barycentric, sum 1
+    distance : float, mm along the ray when its direction is a unit vector
+    """
+
+    point: DoubleArray
+    normal: DoubleArray
+    face: int
+    corners: tuple[int, int, int]
+    weights: DoubleArray
+    distance: float
+
+
+def pick(
+    surface: Surface,
+    origin: npt.ArrayLike,
+    direction: npt.ArrayLike,
+    *,
+    front_only: bool = True,
+) -> Hit | None:
+    """Find the first hit of a ray.
+
+    Parameters
+    ----------
+    surface : Surface
+    origin, direction : (3,) float, mm; the direction need not be a unit vector
+    front_only : bool
+        Ignore faces seen from behind.
+
+    Returns
+    -------
+    Hit or None
+
+    References
+    ----------
+    Moeller & Trumbore 1997, "Fast, minimum storage ray/triangle intersection".
+    """
+    o = np.asarray(origin, np.float64)
+    d = np.asarray(direction, np.float64)
+    entry = np.empty(surface.leaf_count, np.float64)
+    order = np.empty(surface.leaf_count, INDEX)
+    face, half, t, u, v = _kernels.pick(
+        surface.positions, surface.faces, surface.face_start, surface.leaf_lo, surface.leaf_hi,
+        o, d, front_only, entry, order,
+    )  # fmt: skip
+    if face < 0:
+        return None
+    f = surface.faces[face]
+    corners = (int(f[0]), int(f[1 + half]), int(f[2 + half]))
+    weights = np.clip(np.array([1.0 - u - v, u, v]), 0.0, 1.0)
+    weights /= weights.sum()
+    idx = list(corners)
+    point = weights @ surface.positions[idx].astype(np.float64)
+    normal = weights @ surface.normals[idx].astype(np.float64)
+    length = float(np.linalg.norm(normal))
+    if length > 0:
+        normal /= length
+    return Hit(point, normal, int(face), corners, weights, float(t * np.linalg.norm(d)))
+
+
+def _warm() -> None:
+    surface = Surface([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]])
+    pick(surface, (0.2, 0.2, 1), (0, 0, -1))
+
+
+warmup.register("picking", _warm)

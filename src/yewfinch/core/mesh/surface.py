@@ -1,0 +1,230 @@
+"""A surface of quads and triangles in flat arrays, with local upkeep of what derives from it."""
+
+from __future__ import annotations
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh import _kernels
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import (
+    INDEX,
+    LEAF_ROWS,
+    LEAF_SHIFT,
+    MAX_FACES,
+    MAX_VERTICES,
+    POSITION,
+    ByteArray,
+    FloatArray,
+    IndexArray,
+)
+from yewfinch.core.shared.errors import BadSurfaceError
+
+#: Colour of untouched clay, sRGB 8 bit with alpha.
+CLAY = (214, 196, 176, 255)
+
+
+class Surface:
+    """Positions, faces and channels of one piece of clay.
+
+    Parameters
+    ----------
+    positions : (n, 3) float32
+        Millimetres.
+    faces : (m, 4) or (m, 3) int32
+        Quads counter-clockwise from outside; a triangle repeats its third index.
+    colour : (n, 4) uint8, optional
+        sRGB with alpha. Plain clay if not given.
+
+    Raises
+    ------
+    BadSurfaceError
+        If shapes, indices or values make no surface.
+
+    Notes
+    -----
+    Change positions only through `set_rows`, so that normals, boxes and versions stay true.
+    Keep rows in spatial order (see `order.in_face_order`): a leaf is 512 consecutive rows, and
+    queries, picking, dirty ranges and buffer writes all work by leaves.
+    """
+
+    def __init__(
+        self,
+        positions: npt.ArrayLike,
+        faces: npt.ArrayLike,
+        colour: npt.ArrayLike | None = None,
+    ) -> None:
+        self.positions: FloatArray = np.array(positions, dtype=POSITION, order="C")
+        self.faces: IndexArray = _as_quads(faces)
+        _check(self.positions, self.faces)
+        n = len(self.positions)
+        if colour is None:
+            self.colour: ByteArray = np.tile(np.array(CLAY, np.uint8), (n, 1))
+        else:
+            self.colour = np.array(colour, dtype=np.uint8, order="C")
+            if self.colour.shape != (n, 4):
+                raise BadSurfaceError(
+                    f"colour must have shape ({n}, 4), got {self.colour.shape}"
+                )
+        self.version = 0
+        self._sort_faces()
+        self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
+        self.normals: FloatArray = np.zeros((n, 3), POSITION)
+        _kernels.normals_all(self.positions, self.ring_at, self.ring, self.closed, self.normals)
+        self._build_leaves()
+        self._stamp = np.zeros(n, INDEX)
+        self._tick = 0
+        self._grown = np.empty(n, INDEX)
+        self._found = np.empty(n, INDEX)
+
+    def _sort_faces(self) -> None:
+        owner = self.faces.min(axis=1)
+        if np.any(np.diff(owner) < 0):
+            self.faces = np.ascontiguousarray(self.faces[np.argsort(owner, kind="stable")])
+
+    def _build_leaves(self) -> None:
+        n = len(self.positions)
+        count = (n + LEAF_ROWS - 1) >> LEAF_SHIFT
+        owner = self.faces.min(axis=1)
+        edges = np.arange(count + 1, dtype=np.int64) << LEAF_SHIFT
+        self.face_start: IndexArray = np.searchsorted(owner, edges).astype(INDEX)
+        self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)
+        self.leaf_hi: FloatArray = np.empty((count, 3), POSITION)
+        self._links_at, self._links = _kernels.leaf_links(
+            self.faces, self.face_start, count, LEAF_SHIFT
+        )
+        self._flag_a = np.zeros(count, np.uint8)
+        self._flag_b = np.zeros(count, np.uint8)
+        self._out_a = np.empty(count, INDEX)
+        self._out_b = np.empty(count, INDEX)
+        everything = np.arange(count, dtype=INDEX)
+        _kernels.boxes_of(
+            everything, self.positions, self.faces, self.face_start, LEAF_SHIFT,
+            self.leaf_lo, self.leaf_hi,
+        )  # fmt: skip
+
+    def __len__(self) -> int:
+        return len(self.positions)
+
+    @property
+    def leaf_count(self) -> int:
+        """Number of leaves of 512 rows."""
+        return len(self.leaf_lo)
+
+    def bounds(self) -> FloatArray:
+        """Lowest and highest corner, shape (2, 3), mm."""
+        return np.stack([self.leaf_lo.min(axis=0), self.leaf_hi.max(axis=0)])
+
+    def rows_in_ball(self, centre: npt.ArrayLike, radius: float) -> IndexArray:
+        """Rows within `radius` mm of `centre`, ascending. A copy, safe to keep."""
+        c = np.asarray(centre, POSITION)
+        n = _kernels.rows_in_ball(
+            self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT,
+            c[0], c[1], c[2], POSITION(radius), self._found,
+        )  # fmt: skip
+        return self._found[:n].copy()
+
+    def nearest_row(self, point: npt.ArrayLike) -> int:
+        """Row of the vertex nearest to `point` (3,) mm."""
+        p = np.asarray(point, POSITION)
+        return int(
+            _kernels.nearest_row(
+                self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT, p[0], p[1], p[2]
+            )
+        )
+
+    def set_rows(self, rows: IndexArray, positions: npt.ArrayLike) -> IndexArray:
+        """Move vertices; mend normals and boxes round them; return the dirty leaves.
+
+        Parameters
+        ----------
+        rows : (k,) int32
+        positions : (k, 3) float, mm
+
+        Returns
+        -------
+        (j,) int32
+            Leaves whose positions or normals changed, for partial uploads.
+        """
+        self.positions[rows] = positions
+        return self.refresh(rows)
+
+    def refresh(self, rows: IndexArray) -> IndexArray:
+        """Mend normals and boxes after positions of `rows` were written in place."""
+        if len(rows) == 0:
+            return np.empty(0, INDEX)
+        self._tick += 1
+        n = _kernels.grow_rows(
+            rows, self.ring_at, self.ring, self._stamp, self._tick, self._grown
+        )
+        grown = self._grown[:n]
+        _kernels.normals_of(
+            grown, self.positions, self.ring_at, self.ring, self.closed, self.normals
+        )
+        a, b = _kernels.dirty_leaves(
+            grown, LEAF_SHIFT, self._links_at, self._links,
+            self._flag_a, self._flag_b, self._out_a, self._out_b,
+        )  # fmt: skip
+        _kernels.boxes_of(
+            self._out_b[:b], self.positions, self.faces, self.face_start, LEAF_SHIFT,
+            self.leaf_lo, self.leaf_hi,
+        )  # fmt: skip
+        self.version += 1
+        return np.sort(self._out_a[:a])
+
+    def leaves_of(self, rows: IndexArray) -> IndexArray:
+        """Leaves that hold `rows`, ascending."""
+        return np.unique(rows >> LEAF_SHIFT).astype(INDEX)
+
+    def triangles(self) -> IndexArray:
+        """All faces as (k, 3) triangles: quads cut along corners 0-2."""
+        f = self.faces
+        second = f[f[:, 3] != f[:, 2]][:, [0, 2, 3]]
+        return np.concatenate([f[:, :3], second]).astype(INDEX)
+
+    def copy(self) -> Surface:
+        """An independent surface with the same rows and faces."""
+        return Surface(self.positions, self.faces, self.colour)
+
+
+def _as_quads(faces: npt.ArrayLike) -> IndexArray:
+    array = np.asarray(faces)
+    if array.ndim != 2 or array.shape[1] not in (3, 4):
+        raise BadSurfaceError(f"faces must have shape (m, 3) or (m, 4), got {array.shape}")
+    if len(array) > MAX_FACES:
+        raise BadSurfaceError(f"{len(array):,} faces are more than the {MAX_FACES:,} allowed")
+    if array.shape[1] == 3:
+        array = np.concatenate([array, array[:, 2:3]], axis=1)
+    return np.array(array, dtype=INDEX, order="C")
+
+
+def _check(positions: FloatArray, faces: IndexArray) -> None:
+    if positions.ndim != 2 or positions.shape[1] != 3:
+        raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
+    n = len(positions)
+    if n > MAX_VERTICES:
+        raise BadSurfaceError(f"{n:,} vertices are more than the {MAX_VERTICES:,} allowed")
+    if n == 0 or len(faces) == 0:
+        raise BadSurfaceError("the surface is empty: it needs at least one face")
+    if not np.isfinite(positions).all():
+        row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
+        raise BadSurfaceError(f"vertex {row} has a position that is not a number")
+    if np.abs(positions).max() > 1e6:
+        raise BadSurfaceError("the surface reaches further than a kilometre: check its units")
+    if faces.min() < 0 or faces.max() >= n:
+        bad = int(faces.max() if faces.max() >= n else faces.min())
+        raise BadSurfaceError(f"a face names vertex {bad}, but there are only {n}")
+
+
+def _warm() -> None:
+    cube = np.array(
+        [[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], dtype=POSITION
+    )
+    faces = [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]]
+    surface = Surface(cube, faces)
+    rows = surface.rows_in_ball((1, 1, 1), 0.5)
+    surface.set_rows(rows, surface.positions[rows])
+    surface.nearest_row((0, 0, 0))
+
+
+warmup.register("surfaces", _warm)

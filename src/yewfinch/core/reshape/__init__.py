@@ -1,0 +1,1 @@
+"""Surfaces made from fields and other surfaces."""

@@ -1,0 +1,1 @@
+"""Dtypes, checks, progress and kernel warm-up; imports nothing else of ours."""
