@@ -1,1 +1,1 @@
-
+"""The portrait: pieces, sitter, edits, history, autosave and settings."""

@@ -1,1 +1,1 @@
-
+"""Strokes, falloff, symmetry and tools. Runs without a window."""

@@ -1,1 +1,1 @@
-
+"""Colour of skin."""

@@ -1,0 +1,87 @@
+"""Edits: frozen records of what changed, enough to take it back and to do it again."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any, Literal
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.shared.arrays import IndexArray
+
+if TYPE_CHECKING:
+    from yewfinch.core.document.piece import Piece
+
+Channel = Literal["positions", "colour"]
+
+
+@dataclass(frozen=True)
+class RowsChange:
+    """Rows of one channel of one piece.
+
+    Attributes
+    ----------
+    piece : str
+    channel : {"positions", "colour"}
+    rows : (k,) int32
+    before, after : (k, c) of the channel's dtype
+    """
+
+    piece: str
+    channel: Channel
+    rows: IndexArray
+    before: npt.NDArray[np.generic]
+    after: npt.NDArray[np.generic]
+
+    @property
+    def size(self) -> int:
+        """Bytes held."""
+        return self.rows.nbytes + self.before.nbytes + self.after.nbytes
+
+
+@dataclass(frozen=True)
+class FieldChange:
+    """One immutable value of the portrait: the sitter, the landmarks, the calipers, a name."""
+
+    field: str
+    before: Any
+    after: Any
+    size: int = 256
+
+
+@dataclass(frozen=True)
+class PieceChange:
+    """A piece that came (`before` None), went (`after` None) or was replaced."""
+
+    before: Piece | None
+    after: Piece | None
+
+    @property
+    def size(self) -> int:
+        """Bytes held by surfaces that are not in the portrait itself, at most."""
+        return sum(len(p.surface) * 40 for p in (self.before, self.after) if p is not None)
+
+
+Change = RowsChange | FieldChange | PieceChange
+
+
+@dataclass(frozen=True)
+class Edit:
+    """One undo step.
+
+    Attributes
+    ----------
+    name : str
+        What the history list shows.
+    changes : tuple of Change
+        Applied in order; taken back in reverse.
+    """
+
+    name: str
+    changes: tuple[Change, ...]
+
+    @property
+    def size(self) -> int:
+        """Bytes held."""
+        return sum(c.size for c in self.changes)

@@ -1,0 +1,206 @@
+"""Undo and redo. Old entries are packed with lz4 in the background; the newest stay raw."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from concurrent.futures import Future, ThreadPoolExecutor
+from dataclasses import dataclass, replace
+
+import lz4.frame
+import numpy as np
+from psygnal import Signal
+
+from yewfinch.core.document.edits import Change, Edit, RowsChange
+
+#: Entries kept as they are, for an undo without unpacking.
+RAW = 3
+#: Bytes of history after packing; the oldest entries go first.
+LIMIT = 1 << 30
+
+
+@dataclass(frozen=True)
+class _Packed:
+    """A RowsChange in lz4."""
+
+    blob: bytes
+    template: RowsChange
+    shapes: tuple[tuple[int, ...], tuple[int, ...]]
+
+    @property
+    def size(self) -> int:
+        return len(self.blob)
+
+
+def _pack(change: Change) -> Change | _Packed:
+    if not isinstance(change, RowsChange) or change.size < 4096:
+        return change
+    raw = b"".join(
+        np.ascontiguousarray(a).tobytes() for a in (change.rows, change.before, change.after)
+    )
+    empty = np.empty(0, change.before.dtype)
+    template = replace(change, rows=np.empty(0, np.int32), before=empty, after=empty)
+    return _Packed(lz4.frame.compress(raw), template, (change.rows.shape, change.before.shape))
+
+
+def _unpack(change: Change | _Packed) -> Change:
+    if not isinstance(change, _Packed):
+        return change
+    raw = lz4.frame.decompress(change.blob)
+    rows_shape, shape = change.shapes
+    dtype = change.template.before.dtype
+    a = rows_shape[0] * 4
+    b = a + int(np.prod(shape)) * dtype.itemsize
+    return replace(
+        change.template,
+        rows=np.frombuffer(raw[:a], np.int32),
+        before=np.frombuffer(raw[a:b], dtype).reshape(shape),
+        after=np.frombuffer(raw[b:], dtype).reshape(shape),
+    )
+
+
+class _Entry:
+    """One step, raw or packed."""
+
+    def __init__(self, edit: Edit) -> None:
+        self.name = edit.name
+        self.changes: tuple[Change | _Packed, ...] = edit.changes
+        self.packing: Future[tuple[Change | _Packed, ...]] | None = None
+
+    @property
+    def size(self) -> int:
+        return sum(c.size for c in self.changes)
+
+    def edit(self) -> Edit:
+        self.settle()
+        return Edit(self.name, tuple(_unpack(c) for c in self.changes))
+
+    def settle(self) -> None:
+        """Take over a finished packing."""
+        if self.packing is not None:
+            self.changes = self.packing.result()
+            self.packing = None
+
+
+class History:
+    """The list of edits and the place in it.
+
+    Parameters
+    ----------
+    apply : callable (change, forward)
+        Carries one change out on the portrait, or takes it back.
+    """
+
+    changed = Signal()
+
+    def __init__(self, apply: Callable[[Change, bool], None]) -> None:
+        self._apply = apply
+        self._entries: list[_Entry] = []
+        self._at = 0
+        self._pool: ThreadPoolExecutor | None = None
+        self._serial = 0
+        self._saved_serial = 0
+        self._serials: list[int] = []
+
+    @property
+    def names(self) -> list[str]:
+        """Names of all entries, oldest first."""
+        return [e.name for e in self._entries]
+
+    @property
+    def position(self) -> int:
+        """How many entries are in force."""
+        return self._at
+
+    @property
+    def size(self) -> int:
+        """Bytes held."""
+        return sum(e.size for e in self._entries)
+
+    def push(self, edit: Edit) -> None:
+        """Add an edit that has been carried out already; what was undone is forgotten."""
+        del self._entries[self._at :]
+        del self._serials[self._at :]
+        self._entries.append(_Entry(edit))
+        self._serial += 1
+        self._serials.append(self._serial)
+        self._at += 1
+        self._tidy()
+        self.changed.emit()
+
+    def undo(self) -> str | None:
+        """Take the last edit back; return its name, or None if there is none."""
+        if self._at == 0:
+            return None
+        self._at -= 1
+        edit = self._entries[self._at].edit()
+        for change in reversed(edit.changes):
+            self._apply(change, False)
+        self.changed.emit()
+        return edit.name
+
+    def redo(self) -> str | None:
+        """Do the next undone edit again; return its name, or None."""
+        if self._at == len(self._entries):
+            return None
+        edit = self._entries[self._at].edit()
+        self._at += 1
+        for change in edit.changes:
+            self._apply(change, True)
+        self.changed.emit()
+        return edit.name
+
+    def go_to(self, position: int) -> None:
+        """Undo or redo until `position` entries are in force."""
+        position = max(0, min(position, len(self._entries)))
+        while self._at > position:
+            self.undo()
+        while self._at < position:
+            self.redo()
+
+    def _state(self) -> int:
+        return self._serials[self._at - 1] if self._at else 0
+
+    def mark_saved(self) -> None:
+        """The present state is on disk."""
+        self._saved_serial = self._state()
+        self.changed.emit()
+
+    @property
+    def unsaved(self) -> bool:
+        """Does the present state differ from the one on disk?"""
+        return self._state() != self._saved_serial
+
+    def clear(self) -> None:
+        """Forget everything; the present state counts as saved."""
+        self._entries.clear()
+        self._serials.clear()
+        self._at = 0
+        self._saved_serial = 0
+        self.changed.emit()
+
+    def _tidy(self) -> None:
+        index = len(self._entries) - 1 - RAW
+        if index >= 0:
+            entry = self._entries[index]
+            if entry.packing is None and any(
+                isinstance(c, RowsChange) and c.size >= 4096 for c in entry.changes
+            ):
+                if self._pool is None:
+                    self._pool = ThreadPoolExecutor(1, thread_name_prefix="history")
+                changes = entry.changes
+                entry.packing = self._pool.submit(
+                    lambda: tuple(c if isinstance(c, _Packed) else _pack(c) for c in changes)
+                )
+        for old in self._entries[: max(0, index - 1)]:
+            if old.packing is not None and old.packing.done():
+                old.settle()
+        while self.size > LIMIT and len(self._entries) > 1:
+            del self._entries[0]
+            del self._serials[0]
+            self._at -= 1
+
+    def close(self) -> None:
+        """Stop the packing thread."""
+        if self._pool is not None:
+            self._pool.shutdown(wait=True)
+            self._pool = None

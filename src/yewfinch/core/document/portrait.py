@@ -1,0 +1,132 @@
+"""The portrait: the document. All changes go through a few methods, and each is announced."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from psygnal import Signal
+
+from yewfinch.core.document.edits import Change, Channel, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document.history import History
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
+from yewfinch.core.sitter.calipers import Caliper
+from yewfinch.core.sitter.photo import Sitter
+
+#: Fields of the portrait that an edit may replace as a whole.
+FIELDS = ("sitter", "anchors", "calipers", "name")
+
+
+class Portrait:
+    """Pieces of clay, the sitter, landmarks on the clay, calipers and the history of edits.
+
+    Signals
+    -------
+    rows_changed : (piece id, channel, leaves)
+        Rows of a channel changed; `leaves` is the dirty range in leaves of 512 rows.
+    pieces_changed : ()
+        Pieces came, went, were renamed, hidden or locked.
+    field_changed : (field name,)
+        One of `FIELDS` was replaced.
+    """
+
+    rows_changed = Signal(str, str, object)
+    pieces_changed = Signal()
+    field_changed = Signal(str)
+
+    def __init__(self) -> None:
+        self.name = "Untitled portrait"
+        self.pieces: dict[str, Piece] = {}
+        self.anchors: dict[str, Anchor] = {}
+        self.sitter = Sitter()
+        self.calipers: tuple[Caliper, ...] = ()
+        #: The manifest as it was read: keys we do not know survive a round trip.
+        self.unknown: dict[str, Any] = {}
+        self.history = History(self._carry_out)
+
+    def surface(self, piece: str) -> Any:
+        """The surface of a piece."""
+        return self.pieces[piece].surface
+
+    def landmark(self, key: str) -> DoubleArray | None:
+        """Where a landmark is on the clay now, (3,) mm; None if it is not placed."""
+        found = self.anchors.get(key)
+        if found is None or found.piece not in self.pieces:
+            return None
+        return found.on(self.pieces[found.piece].surface)
+
+    def landmarks(self) -> dict[str, DoubleArray]:
+        """All placed landmarks, mm."""
+        out = {}
+        for key in self.anchors:
+            point = self.landmark(key)
+            if point is not None:
+                out[key] = point
+        return out
+
+    # --- changes -------------------------------------------------------------------------
+
+    def set_field(self, field: str, value: Any, edit_name: str) -> None:
+        """Replace one of `FIELDS` as an undoable edit.
+
+        Raises
+        ------
+        ValueError
+            If `field` is not one of `FIELDS`.
+        """
+        if field not in FIELDS:
+            raise ValueError(f"field must be one of {FIELDS}, got {field!r}")
+        before = getattr(self, field)
+        if before == value:
+            return
+        self.perform(Edit(edit_name, (FieldChange(field, before, value),)))
+
+    def put_piece(self, piece: Piece, edit_name: str) -> None:
+        """Add a piece, or replace the one with the same id, as an undoable edit."""
+        self.perform(Edit(edit_name, (PieceChange(self.pieces.get(piece.id), piece),)))
+
+    def remove_piece(self, piece_id: str) -> None:
+        """Take a piece out, as an undoable edit; landmarks on it go to sleep with it."""
+        piece = self.pieces[piece_id]
+        self.perform(Edit(f"Remove {piece.name}", (PieceChange(piece, None),)))
+
+    def fill(self, piece_id: str, rgba: tuple[int, int, int, int], edit_name: str) -> None:
+        """Give every vertex of a piece one sRGB colour, as an undoable edit."""
+        before: ByteArray = self.surface(piece_id).colour
+        rows = np.arange(len(before), dtype=np.int32)
+        after = np.tile(np.array(rgba, np.uint8), (len(before), 1))
+        self.perform(Edit(edit_name, (RowsChange(piece_id, "colour", rows, before.copy(), after),)))
+
+    def perform(self, edit: Edit) -> None:
+        """Carry an edit out and remember it."""
+        for change in edit.changes:
+            self._carry_out(change, True)
+        self.history.push(edit)
+
+    def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
+        """Announce rows written by a running stroke (which records its own edit)."""
+        self.rows_changed.emit(piece, channel, leaves)
+
+    def _carry_out(self, change: Change, forward: bool) -> None:
+        if isinstance(change, RowsChange):
+            surface = self.pieces[change.piece].surface
+            values = change.after if forward else change.before
+            if change.channel == "positions":
+                leaves = surface.set_rows(change.rows, values)
+            else:
+                surface.colour[change.rows] = values
+                leaves = surface.leaves_of(change.rows)
+            self.rows_changed.emit(change.piece, change.channel, leaves)
+        elif isinstance(change, PieceChange):
+            old, new = (change.before, change.after) if forward else (change.after, change.before)
+            if new is None:
+                assert old is not None
+                del self.pieces[old.id]
+            else:
+                self.pieces[new.id] = new
+            self.pieces_changed.emit()
+        else:
+            setattr(self, change.field, change.after if forward else change.before)
+            self.field_changed.emit(change.field)

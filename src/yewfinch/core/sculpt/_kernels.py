@@ -1,0 +1,142 @@
+"""Compiled loops of the tools: arrays and scalars, no checks."""
+
+import numpy as np
+from numba import njit
+
+
+@njit(cache=True)
+def weigh(rows, positions, normals, centre, axis, radius, table, out):
+    """Falloff of each row, faded out where the surface turns away from `axis`."""
+    last = table.shape[0] - 1
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        x = positions[v, 0] - centre[0]
+        y = positions[v, 1] - centre[1]
+        z = positions[v, 2] - centre[2]
+        t = np.sqrt(x * x + y * y + z * z) / radius * last
+        if t >= last:
+            out[i] = 0.0
+            continue
+        k = int(t)
+        f = t - k
+        w = table[k] * (1.0 - f) + table[k + 1] * f
+        facing = normals[v, 0] * axis[0] + normals[v, 1] * axis[1] + normals[v, 2] * axis[2]
+        out[i] = w * min(1.0, max(0.0, (facing + 0.25) * 2.0))
+
+
+@njit(cache=True)
+def plane_of(rows, positions, normals, weights):
+    """Weighted mean position and normal of rows."""
+    out = np.zeros(7)
+    for i in range(rows.shape[0]):
+        w = weights[i]
+        v = rows[i]
+        for k in range(3):
+            out[k] += w * positions[v, k]
+            out[3 + k] += w * normals[v, k]
+        out[6] += w
+    return out
+
+
+@njit(cache=True)
+def clay(rows, positions, weights, centre, axis, height, amount, out):
+    """Fill up to a plane `height` above the centre, along `axis`."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        d = 0.0
+        for k in range(3):
+            d += (positions[v, k] - centre[k]) * axis[k]
+        step = height - d
+        if step < 0.0:
+            step = 0.0
+        elif step > 2.0 * height:
+            step = 2.0 * height
+        step *= amount * weights[i]
+        for k in range(3):
+            out[i, k] = axis[k] * step
+
+
+@njit(cache=True)
+def crease(rows, positions, weights, centre, axis, along, depth, pinch, out):
+    """Push down along the line and draw both sides towards it."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        w = weights[i]
+        dn = 0.0
+        dt = 0.0
+        for k in range(3):
+            r = centre[k] - positions[v, k]
+            dn += r * axis[k]
+            dt += r * along[k]
+        for k in range(3):
+            r = centre[k] - positions[v, k] - dn * axis[k] - dt * along[k]
+            out[i, k] = axis[k] * depth * w * w * w + r * pinch * w
+
+
+@njit(cache=True)
+def smooth(rows, positions, ring_at, ring, weights, amount, out):
+    """Towards the mean of the ring."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        a, b = ring_at[v], ring_at[v + 1]
+        if b == a:
+            out[i, 0] = out[i, 1] = out[i, 2] = 0.0
+            continue
+        x = np.float32(0.0)
+        y = np.float32(0.0)
+        z = np.float32(0.0)
+        for j in range(a, b):
+            w = ring[j]
+            x += positions[w, 0]
+            y += positions[w, 1]
+            z += positions[w, 2]
+        n = np.float32(b - a)
+        f = amount * weights[i]
+        out[i, 0] = (x / n - positions[v, 0]) * f
+        out[i, 1] = (y / n - positions[v, 1]) * f
+        out[i, 2] = (z / n - positions[v, 2]) * f
+
+
+@njit(cache=True)
+def shift(rows, positions, steps, hold_midline):
+    """Add steps to rows; with `hold_midline`, rows at x = 0 stay there exactly."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        on_plane = hold_midline and abs(positions[v, 0]) < 1e-6
+        for k in range(3):
+            positions[v, k] += steps[i, k]
+        if on_plane:
+            positions[v, 0] = 0.0
+
+
+@njit(cache=True)
+def first_touch(rows, stamp, tick, values, out_rows, out_values):
+    """Copy rows not yet stamped, with their values; return how many."""
+    n = 0
+    width = values.shape[1]
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        if stamp[v] != tick:
+            stamp[v] = tick
+            out_rows[n] = v
+            for k in range(width):
+                out_values[n, k] = values[v, k]
+            n += 1
+    return n
+
+
+@njit(cache=True)
+def paint(rows, weights, strength, stamp, tick, alpha, base, colour, rgb):
+    """Lay a colour over the stroke's start; within a stroke the strongest touch counts."""
+    for i in range(rows.shape[0]):
+        v = rows[i]
+        if stamp[v] != tick:
+            stamp[v] = tick
+            alpha[v] = 0.0
+            for k in range(3):
+                base[v, k] = colour[v, k]
+        a = weights[i] * strength
+        if a > alpha[v]:
+            alpha[v] = a
+            for k in range(3):
+                colour[v, k] = np.uint8(base[v, k] + (rgb[k] - base[v, k]) * a + 0.5)

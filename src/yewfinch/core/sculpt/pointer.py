@@ -1,0 +1,30 @@
+"""What a tool is fed: plain pointer events in the space of the piece."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from yewfinch.core.shared.arrays import DoubleArray
+
+
+@dataclass(frozen=True)
+class PointerEvent:
+    """One sample of mouse or pen.
+
+    Attributes
+    ----------
+    phase : {"press", "move", "release"}
+    origin, direction : (3,) float64
+        Ray into the scene, mm; direction is a unit vector.
+    pressure : float
+        0 to 1; 1 for a mouse.
+    shift, ctrl : bool
+    """
+
+    phase: Literal["press", "move", "release"]
+    origin: DoubleArray
+    direction: DoubleArray
+    pressure: float = 1.0
+    shift: bool = False
+    ctrl: bool = False

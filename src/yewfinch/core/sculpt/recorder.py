@@ -1,0 +1,54 @@
+"""Remembers what a stroke touched, so that it becomes one edit: sparse, and local in cost."""
+
+from __future__ import annotations
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.document.edits import Channel, Edit, RowsChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.sculpt import _kernels
+from yewfinch.core.shared.arrays import IndexArray
+
+
+class Recorder:
+    """Values of rows before a stroke first touched them.
+
+    Parameters
+    ----------
+    piece : Piece
+    channel : {"positions", "colour"}
+    """
+
+    def __init__(self, piece: Piece, channel: Channel) -> None:
+        self.piece = piece
+        self.channel: Channel = channel
+        self._values: npt.NDArray[np.generic] = getattr(piece.surface, channel)
+        self._stamp = np.zeros(len(piece.surface), np.uint8)
+        self._rows: list[IndexArray] = []
+        self._before: list[npt.NDArray[np.generic]] = []
+
+    def touch(self, rows: IndexArray) -> None:
+        """Call before writing `rows`."""
+        out_rows = np.empty(len(rows), np.int32)
+        out = np.empty((len(rows), self._values.shape[1]), self._values.dtype)
+        n = _kernels.first_touch(rows, self._stamp, 1, self._values, out_rows, out)
+        if n:
+            self._rows.append(out_rows[:n])
+            self._before.append(out[:n])
+
+    @property
+    def empty(self) -> bool:
+        """Was nothing touched?"""
+        return not self._rows
+
+    def edit(self, name: str) -> Edit | None:
+        """The stroke so far as one edit; None if nothing was touched."""
+        if self.empty:
+            return None
+        rows = np.concatenate(self._rows)
+        order = np.argsort(rows)
+        rows = rows[order]
+        before = np.concatenate(self._before)[order]
+        change = RowsChange(self.piece.id, self.channel, rows, before, self._values[rows].copy())
+        return Edit(name, (change,))

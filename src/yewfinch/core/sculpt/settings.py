@@ -1,0 +1,44 @@
+"""Settings every tool has, in millimetres and fractions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+#: Limits of a tool's size (diameter), mm.
+SIZE_RANGE = (0.5, 300.0)
+
+
+@dataclass(frozen=True)
+class ToolSettings:
+    """How a tool works.
+
+    Attributes
+    ----------
+    size : float
+        Diameter in mm of the sitter.
+    strength : float
+        0 to 1.
+    falloff : str
+        Name of a curve in `falloff.CURVES`.
+    spacing : float
+        Distance between dabs as a part of the diameter.
+    pressure_size, pressure_strength : bool
+        Does the pen's pressure act on them?
+    """
+
+    size: float = 18.0
+    strength: float = 0.5
+    falloff: str = "soft"
+    spacing: float = 0.10
+    pressure_size: bool = False
+    pressure_strength: bool = True
+
+    def radius(self, pressure: float) -> float:
+        """Radius in mm at a pressure from 0 to 1."""
+        p = min(1.0, max(0.0, pressure))
+        return 0.5 * self.size * ((0.3 + 0.7 * p) if self.pressure_size else 1.0)
+
+    def force(self, pressure: float) -> float:
+        """Strength at a pressure from 0 to 1."""
+        p = min(1.0, max(0.0, pressure))
+        return self.strength * (p if self.pressure_strength else 1.0)

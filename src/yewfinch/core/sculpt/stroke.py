@@ -1,0 +1,262 @@
+"""From pointer events to evenly spaced dabs on the surface, mirrored when symmetry is on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Generator, Iterator
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from yewfinch.core.document.edits import Channel, Edit
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.pick import Hit, pick
+from yewfinch.core.sculpt import _kernels, falloff
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.recorder import Recorder
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+
+#: A tool's stroke: primed once, then fed events; it ends after a release.
+Stroke = Generator[None, PointerEvent, None]
+
+MIRROR = np.array([-1.0, 1.0, 1.0])
+
+
+@dataclass
+class StrokeContext:
+    """What a running stroke works on.
+
+    Attributes
+    ----------
+    portrait : Portrait
+    piece : Piece
+    settings : ToolSettings
+    symmetry : bool
+        Mirror across x = 0 of the piece.
+    rgb : (3,) uint8 values
+        Colour of the paint tool, sRGB.
+    """
+
+    portrait: Portrait
+    piece: Piece
+    settings: ToolSettings
+    symmetry: bool = True
+    rgb: tuple[int, int, int] = (200, 120, 100)
+    channel: Channel = "positions"
+    recorder: Recorder = field(init=False)
+    touched_rows: int = field(init=False, default=0)
+
+    def __post_init__(self) -> None:
+        self.recorder = Recorder(self.piece, self.channel)
+
+    def pick(self, event: PointerEvent) -> Hit | None:
+        """Where an event's ray meets the piece."""
+        return pick(self.piece.surface, event.origin, event.direction)
+
+    def move_rows(self, rows: IndexArray, steps: FloatArray) -> None:
+        """Add steps in mm to rows of positions, record, mend and announce."""
+        if len(rows) == 0:
+            return
+        self.recorder.touch(rows)
+        surface = self.piece.surface
+        _kernels.shift(rows, surface.positions, steps, self.symmetry)
+        leaves = surface.refresh(rows)
+        self.touched_rows += len(rows)
+        self.portrait.rows_written(self.piece.id, "positions", leaves)
+
+    def finish(self, name: str) -> Edit | None:
+        """Put the stroke into the history as one edit."""
+        edit = self.recorder.edit(name)
+        if edit is not None:
+            self.portrait.history.push(edit)
+        return edit
+
+    def abort(self) -> None:
+        """Take everything back that the stroke did."""
+        edit = self.recorder.edit("")
+        if edit is not None:
+            for change in edit.changes:
+                self.portrait._carry_out(change, False)  # noqa: SLF001 - same document layer
+
+
+@dataclass(frozen=True)
+class Dab:
+    """One touch of a tool.
+
+    Attributes
+    ----------
+    centre, axis, along : (3,) float64
+        Place in mm, unit surface normal, unit direction of the stroke (zero at its start).
+    radius : float, mm
+    force : float
+        Strength with pressure; negative when inverted.
+    """
+
+    centre: DoubleArray
+    axis: DoubleArray
+    along: DoubleArray
+    radius: float
+    force: float
+
+    def mirrored(self) -> Dab:
+        """The same dab on the other side of x = 0."""
+        return replace(
+            self, centre=self.centre * MIRROR, axis=self.axis * MIRROR, along=self.along * MIRROR
+        )
+
+
+def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, DoubleArray]], PointerEvent, None]:
+    """Turn events into hits at even distances along the surface, whatever the event rate.
+
+    Yields a list of (hit, event, direction) for each event sent. Distances are measured along
+    the line of hits; the ray of each dab is interpolated between the events beside it.
+    """
+    out: list[tuple[Hit, PointerEvent, DoubleArray]] = []
+    last: PointerEvent | None = None
+    last_hit: Hit | None = None
+    travelled = 0.0
+    while True:
+        event = yield out
+        out = []
+        hit = ctx.pick(event)
+        if hit is None:
+            last, last_hit = event, None
+            continue
+        if last is None or last_hit is None:
+            out.append((hit, event, np.zeros(3)))
+            travelled = 0.0
+        else:
+            way = hit.point - last_hit.point
+            length = float(np.linalg.norm(way))
+            step = max(ctx.settings.spacing * ctx.settings.size, 0.05)
+            at = step - travelled
+            while at <= length and len(out) < 4096:
+                t = at / length
+                between = replace(
+                    event,
+                    origin=last.origin + t * (event.origin - last.origin),
+                    direction=_unit(last.direction + t * (event.direction - last.direction)),
+                    pressure=last.pressure + t * (event.pressure - last.pressure),
+                )
+                found = ctx.pick(between)
+                if found is not None:
+                    out.append((found, between, way / length))
+                at += step
+            travelled = length - (at - step)
+        last, last_hit = event, hit
+
+
+def dab_stroke(
+    ctx: StrokeContext,
+    name: str,
+    touch: Callable[[StrokeContext, Dab], None],
+    shifted: Callable[[StrokeContext, Dab], None] | None = None,
+) -> Stroke:
+    """A stroke of dabs: the common body of most tools.
+
+    Parameters
+    ----------
+    ctx : StrokeContext
+    name : str
+        Of the edit.
+    touch : callable (ctx, dab)
+        Carries out one dab, both sides.
+    shifted : callable, optional
+        Used instead of `touch` while Shift is held.
+    """
+    dabs = even_dabs(ctx)
+    next(dabs)
+    try:
+        while True:
+            event = yield
+            for hit, sample, along in _hits(dabs, event):
+                use = shifted if sample.shift and shifted is not None else touch
+                force = ctx.settings.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0)
+                axis = area_normal(ctx, hit, ctx.settings.radius(sample.pressure))
+                use(ctx, Dab(hit.point, axis, along, ctx.settings.radius(sample.pressure), force))
+            if event.phase == "release":
+                ctx.finish(name)
+                return
+    except GeneratorExit:
+        ctx.abort()
+        raise
+
+
+def _hits(
+    dabs: Generator[list[tuple[Hit, PointerEvent, DoubleArray]], PointerEvent, None],
+    event: PointerEvent,
+) -> Iterator[tuple[Hit, PointerEvent, DoubleArray]]:
+    yield from dabs.send(event)
+
+
+def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:
+    """Unit normal averaged over the inner half of the footprint."""
+    surface = ctx.piece.surface
+    rows = surface.rows_in_ball(hit.point, radius * 0.5)
+    if len(rows) < 4:
+        return hit.normal
+    if len(rows) > 512:
+        rows = rows[:: len(rows) // 256]
+    normals = surface.normals[rows].astype(np.float64)
+    keep = normals @ hit.normal > 0
+    mean = normals[keep].sum(axis=0) + hit.normal
+    return _unit(mean)
+
+
+def _unit(v: DoubleArray) -> DoubleArray:
+    length = float(np.linalg.norm(v))
+    return v / length if length > 0 else v
+
+
+#: Works out the steps of some rows for one dab: (ctx, rows, weights, dab) -> (k, 3) float32.
+Displace = Callable[[StrokeContext, IndexArray, FloatArray, Dab], FloatArray]
+
+
+def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> tuple[IndexArray, FloatArray]:
+    """Rows under a dab and their weights."""
+    surface = ctx.piece.surface
+    if rows is None:
+        rows = surface.rows_in_ball(dab.centre, dab.radius)
+    weights = np.empty(len(rows), np.float32)
+    _kernels.weigh(
+        rows, surface.positions, surface.normals, dab.centre, dab.axis, dab.radius,
+        falloff.curve(ctx.settings.falloff), weights,
+    )  # fmt: skip
+    return rows, weights
+
+
+def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:
+    """Carry out a dab of a tool that moves clay, and its mirror image.
+
+    Where both images reach the same rows, near the midline, their steps are worked out from the
+    same state, added, and scaled so that together they are as strong as the stronger one: the
+    middle gets neither ridge nor gap, and a row at x = 0 stays there.
+    """
+    if not ctx.symmetry:
+        rows, weights = footprint(ctx, dab)
+        ctx.move_rows(rows, work_out(ctx, rows, weights, dab))
+        return
+    twin = dab.mirrored()
+    if abs(dab.centre[0]) >= dab.radius:
+        for one in (dab, twin):
+            rows, weights = footprint(ctx, one)
+            ctx.move_rows(rows, work_out(ctx, rows, weights, one))
+        return
+    surface = ctx.piece.surface
+    rows = np.union1d(
+        surface.rows_in_ball(dab.centre, dab.radius), surface.rows_in_ball(twin.centre, dab.radius)
+    ).astype(np.int32)
+    _, wa = footprint(ctx, dab, rows)
+    _, wb = footprint(ctx, twin, rows)
+    steps = work_out(ctx, rows, wa, dab) + work_out(ctx, rows, wb, twin)
+    ctx.move_rows(rows, steps * shared_scale(wa, wb)[:, None])
+
+
+def shared_scale(wa: FloatArray, wb: FloatArray) -> FloatArray:
+    """Scale for steps of two overlapping dabs: the stronger weight over the sum."""
+    total = wa + wb
+    out: FloatArray = np.where(total > 1e-9, np.maximum(wa, wb) / np.maximum(total, 1e-9), 1.0).astype(
+        np.float32
+    )
+    return out

@@ -1,0 +1,49 @@
+"""Clay: lay clay on in flat layers, or take it off."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+#: Thickness of a full layer as a part of the radius.
+LAYER = 0.12
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Fill up to a plane a layer above the surface."""
+    out = np.empty((len(rows), 3), np.float32)
+    axis = dab.axis if dab.force >= 0 else -dab.axis
+    height = LAYER * dab.radius * (0.4 + 0.6 * abs(dab.force))
+    _kernels.clay(
+        rows, ctx.piece.surface.positions, weights, dab.centre, axis, height,
+        0.55 * abs(dab.force), out,
+    )  # fmt: skip
+    return out
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of clay."""
+    return dab_stroke(ctx, "Clay", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "clay",
+        "Clay",
+        "Lays clay on in flat layers; Ctrl takes it off.",
+        "C",
+        ToolSettings(size=16.0, strength=0.45, falloff="even"),
+        make,
+    )
+)

@@ -1,0 +1,50 @@
+"""Crease: cut a sharp line, or raise a sharp ridge."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+DEPTH = 0.09
+PINCH = 0.10
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Down along the line, both sides towards it."""
+    out = np.empty((len(rows), 3), np.float32)
+    along = dab.along - (dab.along @ dab.axis) * dab.axis
+    length = float(np.linalg.norm(along))
+    along = along / length if length > 1e-9 else np.zeros(3)
+    _kernels.crease(
+        rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along,
+        -DEPTH * dab.radius * dab.force, PINCH * abs(dab.force), out,
+    )  # fmt: skip
+    return out
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke that cuts."""
+    return dab_stroke(ctx, "Crease", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "crease",
+        "Crease",
+        "Cuts a sharp line and draws its sides together; Ctrl raises a ridge.",
+        "R",
+        ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
+        make,
+    )
+)
