@@ -1,1 +1,1 @@
-
+"""Open formats in and out; one file per format."""

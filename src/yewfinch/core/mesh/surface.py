@@ -176,6 +176,10 @@ class Surface:
         """Leaves that hold `rows`, ascending."""
         return np.unique(rows >> LEAF_SHIFT).astype(INDEX)
 
+    def leaf_owners(self, leaf: int) -> IndexArray:
+        """Leaves that own faces using vertices of `leaf`."""
+        return self._links[self._links_at[leaf] : self._links_at[leaf + 1]]
+
     def triangles(self) -> IndexArray:
         """All faces as (k, 3) triangles: quads cut along corners 0-2."""
         f = self.faces

@@ -1,1 +1,1 @@
-
+"""Cameras and views."""

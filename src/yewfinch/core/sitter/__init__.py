@@ -1,1 +1,1 @@
-
+"""Photos, marks, standpoints, likeness and calipers."""

@@ -1,0 +1,254 @@
+"""The ``.yewfinch`` container: a zip of a manifest, arrays, photos and a preview.
+
+See docs/format.md. Nothing in it is ever executed or unpickled, and every size is checked
+before memory is taken for it.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any
+
+import msgspec
+import numpy as np
+
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
+from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.sitter.calipers import Caliper
+from yewfinch.core.sitter.photo import Photo, Sitter
+from yewfinch.core.sitter.standpoint import Standpoint
+
+SCHEMA = 1
+MANIFEST = "portrait.json"
+PREVIEW = "preview.png"
+MAX_MANIFEST = 64 << 20
+MAX_MEMBER = 2 << 30
+MAX_MEMBERS = 10_000
+
+_ARRAYS = {
+    "positions": (np.dtype("<f4"), 3, MAX_VERTICES),
+    "faces": (np.dtype("<i4"), 4, MAX_FACES),
+    "colour": (np.dtype("u1"), 4, MAX_VERTICES),
+}
+
+
+def manifest_of(portrait: Portrait) -> dict[str, Any]:
+    """The manifest as plain values, unknown keys of the opened file kept."""
+    pieces = [
+        {"id": p.id, "name": p.name, "visible": p.visible, "locked": p.locked,
+         "vertices": len(p.surface), "faces": len(p.surface.faces)}
+        for p in portrait.pieces.values()
+    ]  # fmt: skip
+    photos = [
+        {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
+         "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
+         "standpoint": None if p.standpoint is None else msgspec.to_builtins(p.standpoint)}
+        for p in portrait.sitter.photos
+    ]  # fmt: skip
+    known = {
+        "yewfinch": {"schema": SCHEMA, "units": "mm"},
+        "name": portrait.name,
+        "pieces": pieces,
+        "landmarks": {k: msgspec.to_builtins(a) for k, a in portrait.anchors.items()},
+        "sitter": {"photos": photos},
+        "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
+    }
+    merged = _merge(portrait.unknown, known)
+    assert isinstance(merged, dict)
+    return merged
+
+
+#: Whole values that replace what was read: keys in them are data, not fields.
+_DATA = ("landmarks", "marks", "calipers", "standpoint")
+
+
+def _merge(old: Any, new: Any, key: str = "") -> Any:
+    """`new`, with the keys only `old` has; lists of records are matched by their id."""
+    if key in _DATA:
+        return new
+    if isinstance(old, Mapping) and isinstance(new, Mapping):
+        out = {k: _merge(old.get(k), v, k) for k, v in new.items()}
+        return {**{k: v for k, v in old.items() if k not in new}, **out}
+    if isinstance(old, list) and isinstance(new, list):
+        by_id = {o["id"]: o for o in old if isinstance(o, Mapping) and "id" in o}
+        return [
+            _merge(by_id.get(n["id"]), n) if isinstance(n, Mapping) and "id" in n else n for n in new
+        ]
+    return new
+
+
+def to_bytes(portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False) -> bytes:
+    """The whole file in memory."""
+    out = io.BytesIO()
+    kind = zipfile.ZIP_DEFLATED if deflate else zipfile.ZIP_STORED
+    with zipfile.ZipFile(out, "w", kind) as archive:
+        text = json.dumps(manifest_of(portrait), indent=1, allow_nan=False)
+        archive.writestr(MANIFEST, text)
+        for piece in portrait.pieces.values():
+            for name, (dtype, _, _) in _ARRAYS.items():
+                array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
+                buffer = io.BytesIO()
+                np.lib.format.write_array(buffer, array, version=(1, 0), allow_pickle=False)
+                archive.writestr(f"pieces/{piece.id}/{name}.npy", buffer.getbuffer())
+        for photo in portrait.sitter.photos:
+            archive.writestr(f"photos/{photo.file}", portrait.sitter.files[photo.file])
+        if preview is not None:
+            archive.writestr(PREVIEW, preview)
+    return out.getvalue()
+
+
+def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
+    """Write a portrait, whole or not at all.
+
+    Raises
+    ------
+    BadFileError
+        If the place cannot be written.
+    """
+    write_atomic(path, to_bytes(portrait, preview))
+
+
+def load(path: Path) -> Portrait:
+    """Open a portrait.
+
+    Raises
+    ------
+    BadFileError
+        With one sentence, if the file is missing, damaged, hostile or of a later version.
+    """
+    try:
+        with zipfile.ZipFile(path) as archive:
+            return _read(archive, path.name)
+    except BadFileError:
+        raise
+    except BadSurfaceError as error:
+        raise BadFileError(f"{path.name} is damaged: {error}.") from error
+    except FileNotFoundError as error:
+        raise BadFileError(f"{path.name} is not there any more.") from error
+    except zipfile.BadZipFile as error:
+        raise BadFileError(f"{path.name} is damaged or no Yewfinch portrait.") from error
+    except msgspec.ValidationError as error:
+        raise BadFileError(f"{path.name} is damaged: in its manifest, {error}.") from error
+    except (OSError, ValueError, KeyError, TypeError, EOFError, NotImplementedError, RuntimeError,
+            RecursionError, MemoryError, OverflowError) as error:  # fmt: skip
+        raise BadFileError(f"{path.name} is damaged and cannot be opened ({error}).") from error
+
+
+class _PieceRecord(msgspec.Struct):
+    id: str
+    name: str
+    visible: bool = True
+    locked: bool = False
+
+
+class _PhotoRecord(msgspec.Struct):
+    id: str
+    name: str
+    file: str
+    width: int
+    height: int
+    lens_mm: float | None = None
+    marks: dict[str, tuple[float, float]] = {}
+    standpoint: Standpoint | None = None
+
+
+class _SitterRecord(msgspec.Struct):
+    photos: list[_PhotoRecord] = []
+
+
+class _Header(msgspec.Struct):
+    schema: int
+    units: str = "mm"
+
+
+class _Manifest(msgspec.Struct):
+    yewfinch: _Header
+    name: str = "Untitled portrait"
+    pieces: list[_PieceRecord] = []
+    landmarks: dict[str, Anchor] = {}
+    sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
+    calipers: list[Caliper] = []
+
+
+def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
+    infos = archive.infolist()
+    if len(infos) > MAX_MEMBERS or any(i.file_size > MAX_MEMBER for i in infos):
+        raise BadFileError(f"{name} claims more than a portrait can hold and is not opened.")
+    if MANIFEST not in archive.namelist():
+        raise BadFileError(f"{name} is no Yewfinch portrait: it has no {MANIFEST}.")
+    if archive.getinfo(MANIFEST).file_size > MAX_MANIFEST:
+        raise BadFileError(f"{name} has an absurdly large manifest and is not opened.")
+    raw = json.loads(archive.read(MANIFEST), parse_constant=_no_constant)
+    manifest = msgspec.convert(raw, _Manifest)
+    if manifest.yewfinch.schema > SCHEMA:
+        raise BadFileError(
+            f"{name} was written by a later version (schema {manifest.yewfinch.schema}, this one "
+            f"reads {SCHEMA}). Open it with that version."
+        )
+    portrait = Portrait()
+    portrait.unknown = raw
+    portrait.name = manifest.name
+    for record in manifest.pieces:
+        arrays = {
+            k: _array(archive, f"pieces/{record.id}/{k}.npy", k, name) for k in _ARRAYS
+        }
+        surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
+        portrait.pieces[record.id] = Piece(
+            record.id, record.name, surface, record.visible, record.locked
+        )
+    portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
+    portrait.calipers = tuple(
+        c for c in manifest.calipers if all(_fits(a, portrait) for a in c.points)
+    )
+    files: dict[str, bytes] = {}
+    photos = []
+    for p in manifest.sitter.photos:
+        if "/" in p.file or "\\" in p.file or p.file in ("", ".", ".."):
+            raise BadFileError(f"{name} names a photo outside itself ({p.file!r}).")
+        if not (0 < p.width <= 100_000 and 0 < p.height <= 100_000):
+            raise BadFileError(f"{name} has a photo of absurd size ({p.width} x {p.height}).")
+        files[p.file] = archive.read(f"photos/{p.file}")
+        photos.append(
+            Photo(p.id, p.name, p.file, p.width, p.height, p.lens_mm, p.marks, _sound(p.standpoint))
+        )
+    portrait.sitter = Sitter(tuple(photos), files)
+    return portrait
+
+
+def _no_constant(text: str) -> float:
+    raise ValueError(f"the manifest holds {text}, which is no number")
+
+
+def _sound(found: Standpoint | None) -> Standpoint | None:
+    return found if found is None or (len(found.rotation) == 9 and found.focal > 0) else None
+
+
+def _fits(a: Anchor, portrait: Portrait) -> bool:
+    piece = portrait.pieces.get(a.piece)
+    return piece is not None and all(0 <= r < len(piece.surface) for r in a.corners)
+
+
+def _array(archive: zipfile.ZipFile, member: str, kind: str, name: str) -> np.ndarray:  # type: ignore[type-arg]
+    dtype, width, most = _ARRAYS[kind]
+    with archive.open(member) as file:
+        version = np.lib.format.read_magic(file)  # type: ignore[no-untyped-call]
+        if version != (1, 0):
+            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
+        shape, fortran, found = np.lib.format.read_array_header_1_0(file)  # type: ignore[no-untyped-call]
+        if found != dtype or len(shape) != 2 or shape[1] != width or fortran:
+            raise BadFileError(f"{name} is damaged: {member} is {found} {shape}.")
+        if not 0 < shape[0] <= most:
+            raise BadFileError(f"{name} is damaged: {member} claims {shape[0]:,} rows.")
+        data = file.read(shape[0] * width * dtype.itemsize)
+    if len(data) != shape[0] * width * dtype.itemsize:
+        raise BadFileError(f"{name} is damaged: {member} is cut short.")
+    return np.frombuffer(data, dtype).reshape(shape)

@@ -1,0 +1,205 @@
+"""The sitter's photos and the marks on them. Everything is frozen: edits replace records."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from pathlib import Path
+
+import numpy as np
+from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+
+from yewfinch.core.shared.arrays import ByteArray
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sitter.standpoint import Standpoint
+
+#: Kinds of picture that can be opened.
+KINDS = ("JPEG", "PNG", "WEBP", "TIFF", "MPO")
+SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".tif", ".tiff")
+MAX_PIXELS = 120_000_000
+MIN_SIDE = 64
+
+_EXIF_IFD = 0x8769
+_FOCAL_35 = 0xA405
+
+
+@dataclass(frozen=True)
+class Photo:
+    """One photo of the sitter.
+
+    Attributes
+    ----------
+    id, name : str
+    file : str
+        Name of the untouched file inside the portrait.
+    width, height : int
+        Pixels, upright (after EXIF orientation).
+    lens : float or None
+        35 mm equivalent in mm from EXIF.
+    marks : mapping of landmark key to (x, y)
+        Pixels of the upright photo, origin at the top left corner of the top left pixel.
+    standpoint : Standpoint or None
+        Once solved.
+    """
+
+    id: str
+    name: str
+    file: str
+    width: int
+    height: int
+    lens: float | None = None
+    marks: Mapping[str, tuple[float, float]] = field(default_factory=dict)
+    standpoint: Standpoint | None = None
+
+    def marked(self, key: str, at: tuple[float, float] | None) -> Photo:
+        """With a mark set, or taken away if `at` is None."""
+        marks = dict(self.marks)
+        if at is None:
+            marks.pop(key, None)
+        else:
+            marks[key] = (float(at[0]), float(at[1]))
+        return replace(self, marks=marks)
+
+
+@dataclass(frozen=True)
+class Sitter:
+    """All photos with their original files."""
+
+    photos: tuple[Photo, ...] = ()
+    files: Mapping[str, bytes] = field(default_factory=dict)
+
+    def photo(self, photo_id: str) -> Photo:
+        """One photo by its id.
+
+        Raises
+        ------
+        KeyError
+            If there is none.
+        """
+        for p in self.photos:
+            if p.id == photo_id:
+                return p
+        raise KeyError(photo_id)
+
+    def replaced(self, photo: Photo) -> Sitter:
+        """With one photo in the place of that with the same id."""
+        return replace(self, photos=tuple(photo if p.id == photo.id else p for p in self.photos))
+
+    def added(self, photo: Photo, data: bytes) -> Sitter:
+        """With another photo at the end."""
+        return Sitter((*self.photos, photo), {**self.files, photo.file: data})
+
+    def removed(self, photo_id: str) -> Sitter:
+        """Without one photo and its file."""
+        gone = self.photo(photo_id)
+        files = {k: v for k, v in self.files.items() if k != gone.file}
+        return Sitter(tuple(p for p in self.photos if p.id != photo_id), files)
+
+
+def read_photo(path: Path, taken: frozenset[str] | set[str] = frozenset()) -> tuple[Photo, bytes]:
+    """Open a photo from disk.
+
+    Parameters
+    ----------
+    path : Path
+    taken : set of str
+        Ids in use.
+
+    Raises
+    ------
+    BadFileError
+        If it cannot be read, is no picture, or has an absurd size.
+    """
+    try:
+        data = path.read_bytes()
+    except OSError as error:
+        raise BadFileError(f"{path.name} cannot be read: {error.strerror}.") from error
+    image, lens = _open(data, path.name)
+    number = 1
+    while f"photo{number}" in taken:
+        number += 1
+    identity = f"photo{number}"
+    photo = Photo(
+        identity, path.stem, f"{identity}{path.suffix.lower()}", image.width, image.height, lens
+    )
+    return photo, data
+
+
+def decode(data: bytes, name: str, longest: int | None = None) -> ByteArray:
+    """Upright sRGB pixels of a picture file, (h, w, 3) uint8.
+
+    Parameters
+    ----------
+    data : bytes
+    name : str
+        For messages.
+    longest : int, optional
+        Scale down so that the longer side has this many pixels.
+
+    Raises
+    ------
+    BadFileError
+    """
+    image, _ = _open(data, name, load=True)
+    if longest is not None and max(image.size) > longest:
+        image.thumbnail((longest, longest), Image.Resampling.LANCZOS)
+    return np.array(image, np.uint8)
+
+
+def _open(data: bytes, name: str, load: bool = True) -> tuple[Image.Image, float | None]:
+    try:
+        image: Image.Image = Image.open(io.BytesIO(data), formats=KINDS)
+    except UnidentifiedImageError as error:
+        raise BadFileError(
+            f"{name} is not a photo that can be opened. Use a JPEG, PNG, WebP or TIFF file."
+        ) from error
+    except (OSError, ValueError, Image.DecompressionBombError) as error:
+        raise BadFileError(f"{name} is damaged or too large to open: {error}.") from error
+    w, h = image.size
+    if w * h > MAX_PIXELS:
+        raise BadFileError(
+            f"{name} has {w * h / 1e6:.0f} million pixels; at most {MAX_PIXELS // 10**6} million "
+            "can be opened. Scale it down first."
+        )
+    if min(w, h) < MIN_SIDE:
+        raise BadFileError(
+            f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side."
+        )
+    try:
+        lens = _lens(image)
+        if load:
+            image.load()
+            image = ImageOps.exif_transpose(image)
+            image = _to_srgb(image)
+    except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
+        raise BadFileError(f"{name} is damaged: its picture data cannot be read.") from error
+    return image, lens
+
+
+def _lens(image: Image.Image) -> float | None:
+    try:
+        value = image.getexif().get_ifd(_EXIF_IFD).get(_FOCAL_35)
+        lens = float(value) if value is not None else 0.0
+    except (TypeError, ValueError, KeyError, ZeroDivisionError):
+        return None
+    return lens if 5.0 <= lens <= 2000.0 else None
+
+
+def _to_srgb(image: Image.Image) -> Image.Image:
+    profile = image.info.get("icc_profile")
+    if image.mode in ("I;16", "I", "F"):
+        wide = np.asarray(image, np.float64)
+        top = 65535.0 if wide.max() > 255 else 255.0
+        return Image.fromarray((np.clip(wide / top, 0, 1) * 255).astype(np.uint8)).convert("RGB")
+    if profile and image.mode in ("RGB", "CMYK"):
+        try:
+            source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+            converted = ImageCms.profileToProfile(
+                image, source, ImageCms.createProfile("sRGB"), outputMode="RGB"
+            )
+            if converted is not None:
+                return converted
+        except (ImageCms.PyCMSError, OSError):
+            pass  # an unusable profile: the picture is shown as it is
+    return image.convert("RGB")
