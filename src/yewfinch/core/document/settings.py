@@ -1,0 +1,74 @@
+"""Settings of the user and the places for caches and recovery files."""
+
+from __future__ import annotations
+
+import json
+import os
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any
+
+import platformdirs
+
+NAME = "yewfinch"
+MOST_RECENT = 8
+
+
+def cache_dir() -> Path:
+    """Where things are kept that can be made again."""
+    return _place("YEWFINCH_CACHE", platformdirs.user_cache_dir(NAME))
+
+
+def state_dir() -> Path:
+    """Where recovery files are kept."""
+    return _place("YEWFINCH_STATE", platformdirs.user_state_dir(NAME))
+
+
+def config_dir() -> Path:
+    """Where settings are kept."""
+    return _place("YEWFINCH_CONFIG", platformdirs.user_config_dir(NAME))
+
+
+def _place(variable: str, default: str) -> Path:
+    path = Path(os.environ.get(variable, default))
+    path.mkdir(parents=True, exist_ok=True)
+    return path
+
+
+@dataclass
+class Settings:
+    """What the application remembers between starts."""
+
+    recent: list[str] = field(default_factory=list)
+    dark: bool = False
+    keys: dict[str, str] = field(default_factory=dict)
+
+    @classmethod
+    def load(cls) -> Settings:
+        """Read them; damaged settings count as none."""
+        try:
+            raw: Any = json.loads((config_dir() / "settings.json").read_text())
+            return cls(
+                [str(p) for p in raw.get("recent", [])][:MOST_RECENT],
+                bool(raw.get("dark", False)),
+                {str(k): str(v) for k, v in dict(raw.get("keys", {})).items()},
+            )
+        except (OSError, ValueError, AttributeError, TypeError):
+            return cls()
+
+    def save(self) -> None:
+        """Write them, whole or not at all; a full disk is no reason to stop working."""
+        from yewfinch.core.formats.exchange import write_atomic
+        from yewfinch.core.shared.errors import BadFileError
+
+        text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys}, indent=1)
+        try:
+            write_atomic(config_dir() / "settings.json", text.encode())
+        except BadFileError:
+            return
+
+    def opened(self, path: Path) -> None:
+        """Put a file at the head of the recent ones."""
+        name = str(path.resolve())
+        self.recent = [name, *(r for r in self.recent if r != name)][:MOST_RECENT]
+        self.save()

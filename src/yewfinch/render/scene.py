@@ -1,0 +1,129 @@
+"""Draws the pieces of a portrait into a framebuffer."""
+
+from __future__ import annotations
+
+import moderngl
+import numpy as np
+
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.view import near_far
+from yewfinch.render import shaders
+from yewfinch.render.buffers import SurfaceBuffers
+
+#: Grey behind the clay, sRGB.
+BACKDROP = (0xA9 / 255, 0xA9 / 255, 0xA7 / 255)
+
+
+def bounds_of(portrait: Portrait) -> np.ndarray:  # type: ignore[type-arg]
+    """Box round all visible pieces, (2, 3) mm."""
+    boxes = [p.surface.bounds() for p in portrait.pieces.values() if p.visible]
+    if not boxes:
+        return np.array([[-100.0] * 3, [100.0] * 3])
+    return np.stack([np.min([b[0] for b in boxes], axis=0), np.max([b[1] for b in boxes], axis=0)])
+
+
+class SceneRenderer:
+    """Buffers of all pieces, and drawing them.
+
+    The owner calls `forget` or `update` when the portrait says that something changed.
+    """
+
+    def __init__(self, context: moderngl.Context) -> None:
+        self.context = context
+        self.program = context.program(shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT)
+        self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
+        self._blit_array = context.vertex_array(self._blit, [])
+        self._pieces: dict[str, SurfaceBuffers] = {}
+
+    def update(self, piece: str, channel: str, leaves: IndexArray) -> None:
+        """Upload changed rows of a piece, if it is on the GPU already."""
+        found = self._pieces.get(piece)
+        if found is not None:
+            found.update(channel, leaves)
+
+    def sync(self, portrait: Portrait) -> None:
+        """Drop buffers of pieces that went or got another surface; make missing ones."""
+        for piece in list(self._pieces):
+            held = portrait.pieces.get(piece)
+            if held is None or held.surface is not self._pieces[piece].surface:
+                self._pieces.pop(piece).release()
+        for piece, held in portrait.pieces.items():
+            if piece not in self._pieces:
+                self._pieces[piece] = SurfaceBuffers(self.context, self.program, held.surface)
+
+    @property
+    def bytes_written(self) -> int:
+        """Bytes uploaded by partial updates so far."""
+        return sum(b.bytes_written for b in self._pieces.values())
+
+    def draw(
+        self,
+        target: moderngl.Framebuffer,
+        portrait: Portrait,
+        camera: Camera,
+        backdrop: tuple[float, float, float] | None = BACKDROP,
+        only: str | None = None,
+    ) -> None:
+        """Draw all visible pieces."""
+        self.sync(portrait)
+        target.use()
+        context = self.context
+        context.viewport = (0, 0, target.width, target.height)
+        context.enable_only(moderngl.DEPTH_TEST)
+        context.depth_func = "<"
+        if backdrop is not None:
+            context.clear(*backdrop, 1.0, depth=1.0)
+        near, far = near_far(camera, bounds_of(portrait))
+        self.program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
+        self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
+        self.program["flat_view"].value = 1.0 if camera.flat else 0.0
+        self.program["opacity"].value = 1.0
+        for piece, held in portrait.pieces.items():
+            if held.visible and (only is None or piece == only):
+                self._pieces[piece].array.render()
+
+    def blit(self, picture: moderngl.Texture) -> None:
+        """Fill the framebuffer in use with a picture."""
+        self.context.enable_only(moderngl.NOTHING)
+        picture.use(0)
+        self._blit["picture"].value = 0
+        self._blit_array.render(moderngl.TRIANGLES, vertices=3)
+
+    def release(self) -> None:
+        """Give everything back."""
+        for buffers in self._pieces.values():
+            buffers.release()
+        self._pieces.clear()
+        for thing in (self._blit_array, self._blit, self.program):
+            thing.release()
+
+
+class Canvas:
+    """A multisampled framebuffer with a texture to read or blit from."""
+
+    def __init__(self, context: moderngl.Context, width: int, height: int, samples: int = 4) -> None:
+        self.size = (max(1, width), max(1, height))
+        samples = min(samples, context.max_samples)
+        self._colour = context.renderbuffer(self.size, 4, samples=samples)
+        self._depth = context.depth_renderbuffer(self.size, samples=samples)
+        self.target = context.framebuffer([self._colour], self._depth)
+        self.texture = context.texture(self.size, 4)
+        self._plain = context.framebuffer([self.texture])
+        self._context = context
+
+    def resolve(self) -> None:
+        """Bring the samples together in the texture."""
+        self._context.copy_framebuffer(self._plain, self.target)
+
+    def pixels(self) -> np.ndarray:  # type: ignore[type-arg]
+        """(h, w, 3) uint8, top row first."""
+        self.resolve()
+        data = np.frombuffer(self._plain.read(components=3, alignment=1), np.uint8)
+        return data.reshape(self.size[1], self.size[0], 3)[::-1].copy()
+
+    def release(self) -> None:
+        """Give the memory back."""
+        for thing in (self.target, self._plain, self.texture, self._colour, self._depth):
+            thing.release()

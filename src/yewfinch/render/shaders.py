@@ -1,0 +1,74 @@
+"""GLSL programs. Light is computed on linear colour and written as sRGB."""
+
+CLAY_VERTEX = """
+#version 330 core
+in vec3 position;
+in vec3 normal;
+in vec4 colour;
+uniform mat4 view;
+uniform mat4 clip;
+out vec3 eye_normal;
+out vec3 eye_position;
+out vec3 albedo;
+vec3 to_linear(vec3 v) {
+    return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
+}
+void main() {
+    vec4 p = view * vec4(position, 1.0);
+    eye_position = p.xyz;
+    eye_normal = mat3(view) * normal;
+    albedo = to_linear(colour.rgb);
+    gl_Position = clip * p;
+}
+"""
+
+#: Three lights fixed to the viewer, so that the form reads from every side: a warm key from
+#: the upper left, a cool fill from the right, and light from sky and floor.
+CLAY_FRAGMENT = """
+#version 330 core
+in vec3 eye_normal;
+in vec3 eye_position;
+in vec3 albedo;
+uniform float flat_view;
+uniform float opacity;
+out vec4 result;
+vec3 to_srgb(vec3 v) {
+    v = clamp(v, 0.0, 1.0);
+    return mix(v * 12.92, 1.055 * pow(v, vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v));
+}
+void main() {
+    vec3 n = normalize(eye_normal);
+    vec3 to_eye = flat_view > 0.5 ? vec3(0.0, 0.0, 1.0) : normalize(-eye_position);
+    if (!gl_FrontFacing) n = -n;
+    vec3 key = normalize(vec3(-0.55, 0.68, 0.58));
+    vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
+    float k = max(dot(n, key), 0.0);
+    float f = max(dot(n, fill), 0.0);
+    vec3 sky = mix(vec3(0.13, 0.12, 0.115), vec3(0.25, 0.26, 0.275), 0.5 + 0.5 * n.y);
+    vec3 light = vec3(0.86, 0.83, 0.78) * k + vec3(0.17, 0.19, 0.22) * f + sky;
+    vec3 h = normalize(key + to_eye);
+    float gloss = 0.045 * pow(max(dot(n, h), 0.0), 22.0) * step(0.0, dot(n, key));
+    float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);
+    vec3 c = albedo * light * (1.0 - 0.25 * rim) + gloss;
+    if (!gl_FrontFacing) c *= vec3(0.75, 0.6, 0.55);
+    result = vec4(to_srgb(c), opacity);
+}
+"""
+
+BLIT_VERTEX = """
+#version 330 core
+out vec2 uv;
+void main() {
+    vec2 p = vec2((gl_VertexID << 1) & 2, gl_VertexID & 2);
+    uv = p;
+    gl_Position = vec4(p * 2.0 - 1.0, 0.0, 1.0);
+}
+"""
+
+BLIT_FRAGMENT = """
+#version 330 core
+in vec2 uv;
+uniform sampler2D picture;
+out vec4 result;
+void main() { result = vec4(texture(picture, uv).rgb, 1.0); }
+"""
