@@ -1,1 +1,1 @@
-
+"""The application: PyQt6 widgets over the core. Widgets hold no truth."""

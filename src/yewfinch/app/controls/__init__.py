@@ -1,1 +1,1 @@
-
+"""Small widgets, one per file."""

@@ -1,1 +1,1 @@
-
+"""Panels of the bench, one per file."""

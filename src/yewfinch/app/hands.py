@@ -1,0 +1,191 @@
+"""What the pointer does on the clay: strokes, calipers, landmarks, picking a colour."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QPointF, Qt
+
+from yewfinch.core.mesh.anchors import Anchor, anchor
+from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sitter.calipers import Caliper, Kind
+
+if TYPE_CHECKING:
+    from yewfinch.app.viewport import Viewport
+
+#: How near in pixels a landmark must be to be taken hold of.
+REACH = 12.0
+
+_NEEDED: dict[str, int] = {"distance": 2, "surface": 2, "angle": 3}
+_KINDS: dict[str, Kind] = {"distance": "distance", "surface": "surface", "angle": "angle"}
+
+
+class Hands:
+    """Turns pointer input on the viewport into edits."""
+
+    def __init__(self, viewport: Viewport) -> None:
+        self.viewport = viewport
+        self._stroke: Stroke | None = None
+        self._landmark: str | None = None
+        self._landmark_before: dict[str, Anchor] = {}
+
+    @property
+    def busy(self) -> bool:
+        """Is something under way?"""
+        return self._stroke is not None or self._landmark is not None
+
+    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
+        """Begin; returns False if the press is for the view."""
+        bench = self.viewport.bench
+        if bench.mode == "landmark":
+            return self._take_landmark(at)
+        found = self.viewport.look_at(at)
+        if found is None:
+            return False
+        hit, piece_id = found
+        if bench.mode == "pick colour":
+            colour = bench.portrait.surface(piece_id).colour[list(hit.corners), :3]
+            mixed = (hit.weights @ colour + 0.5).astype(int)
+            bench.set_colour((int(mixed[0]), int(mixed[1]), int(mixed[2])))
+            bench.set_mode("tool")
+            return True
+        if bench.mode in _NEEDED:
+            self._caliper(hit, piece_id)
+            return True
+        piece = bench.portrait.pieces[piece_id]
+        if piece.locked:
+            bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
+            return True
+        bench.choose_piece(piece_id)
+        context = StrokeContext(
+            bench.portrait, piece, bench.tool_settings, bench.symmetry, bench.rgb, bench.tool.channel
+        )
+        self._stroke = bench.tool.make(context)
+        next(self._stroke)
+        self._send(at, pressure, mods, "press")
+        return True
+
+    def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """Go on."""
+        if self._landmark is not None:
+            self._drag_landmark(at)
+        else:
+            self._send(at, pressure, mods, "move")
+
+    def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """End."""
+        if self._landmark is not None:
+            self._drop_landmark()
+            return
+        self._send(at, pressure, mods, "release")
+        self._stroke = None
+        self.viewport.stroke_ended.emit()
+
+    def cancel(self) -> None:
+        """Take back what is under way."""
+        if self._stroke is not None:
+            self._stroke.close()
+            self._stroke = None
+        if self._landmark is not None:
+            self.viewport.bench.portrait.anchors = self._landmark_before
+            self._landmark = None
+            self.viewport.bench.view_changed.emit()
+
+    def _send(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier, phase: str) -> None:
+        if self._stroke is None:
+            return
+        origin, direction = self.viewport.camera().ray(at.x(), at.y())
+        event = PointerEvent(
+            phase,  # type: ignore[arg-type]
+            origin,
+            direction,
+            pressure,
+            bool(mods & Qt.KeyboardModifier.ShiftModifier),
+            bool(mods & Qt.KeyboardModifier.ControlModifier),
+        )
+        try:
+            self._stroke.send(event)
+        except StopIteration:
+            self._stroke = None
+
+    # --- calipers ------------------------------------------------------------------------
+
+    def _caliper(self, hit: Hit, piece_id: str) -> None:
+        bench = self.viewport.bench
+        kind = _KINDS[bench.mode]
+        if kind == "surface" and bench.held and bench.held[0].piece != piece_id:
+            bench.say("Both points of a distance along the surface lie on the same piece.", "warn")
+            return
+        bench.held = (*bench.held, anchor(piece_id, hit))
+        if len(bench.held) == _NEEDED[bench.mode]:
+            caliper = Caliper(kind, bench.held)
+            bench.held = ()
+            names = {"distance": "distance", "surface": "distance along the surface", "angle": "angle"}
+            bench.portrait.set_field(
+                "calipers", (*bench.portrait.calipers, caliper), f"Measure {names[kind]}"
+            )
+        self.viewport.update()
+
+    # --- landmarks -----------------------------------------------------------------------
+
+    def _take_landmark(self, at: QPointF) -> bool:
+        bench = self.viewport.bench
+        key = self.landmark_near(at)
+        if key is None:
+            found = self.viewport.look_at(at)
+            chosen = bench.landmark
+            if found is None or chosen is None or chosen in bench.portrait.anchors:
+                return False
+            anchors = {**bench.portrait.anchors, chosen: anchor(found[1], found[0])}
+            bench.portrait.set_field("anchors", anchors, "Place landmark")
+            return True
+        bench.choose_landmark(key)
+        self._landmark = key
+        self._landmark_before = bench.portrait.anchors
+        return True
+
+    def landmark_near(self, at: QPointF) -> str | None:
+        """Key of the landmark on the clay nearest to a point, within reach and facing the eye."""
+        viewport = self.viewport
+        camera = viewport.camera()
+        best: tuple[float, str] | None = None
+        for key, point in viewport.bench.portrait.landmarks().items():
+            x, y = camera.project(point)[0]
+            gap = float(((x - at.x()) ** 2 + (y - at.y()) ** 2) ** 0.5)
+            if gap < REACH and (best is None or gap < best[0]) and viewport_sees(viewport, point):
+                best = (gap, key)
+        return None if best is None else best[1]
+
+    def _drag_landmark(self, at: QPointF) -> None:
+        found = self.viewport.look_at(at)
+        if found is None or self._landmark is None:
+            return
+        bench = self.viewport.bench
+        bench.portrait.anchors = {
+            **bench.portrait.anchors, self._landmark: anchor(found[1], found[0])
+        }  # fmt: skip
+        self.viewport.update()
+
+    def _drop_landmark(self) -> None:
+        bench = self.viewport.bench
+        after, key = bench.portrait.anchors, self._landmark
+        bench.portrait.anchors = self._landmark_before
+        self._landmark = None
+        if after != self._landmark_before and key is not None:
+            from yewfinch.core.anatomy.landmarks import LANDMARKS
+
+            bench.portrait.set_field("anchors", after, f"Move {LANDMARKS[key].plain}")
+
+
+def viewport_sees(viewport: Viewport, point: object) -> bool:
+    """Is a point of the surface in sight, or hidden behind clay?"""
+    import numpy as np
+
+    p = np.asarray(point, float)
+    x, y = viewport.camera().project(p)[0]
+    if not np.isfinite([x, y]).all():
+        return False
+    found = viewport.look_at(QPointF(float(x), float(y)))
+    return found is None or float(np.linalg.norm(found[0].point - p)) < 3.0

@@ -1,0 +1,230 @@
+"""What lies over the picture of the clay: photo, marks, landmarks, calipers, tool circle."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QColor, QFont, QPainter, QPen, QPolygonF
+
+from yewfinch.app import theme
+from yewfinch.core.mesh.geodesic import along_surface
+from yewfinch.core.mesh.pick import pick
+from yewfinch.core.sitter.calipers import Caliper, angle, straight
+from yewfinch.core.sitter.likeness import offsets, title
+
+if TYPE_CHECKING:
+    from yewfinch.app.viewport import Viewport
+
+GOLD = QColor("#C98A16")
+YEW = QColor("#2E5E4E")
+PAPER = QColor("#FBFAF6")
+INK = QColor("#24302B")
+#: Offsets larger than this many mm are written beside their landmark.
+WORTH_SAYING = 1.0
+
+
+def paint(p: QPainter, view: Viewport) -> None:
+    """Paint everything."""
+    photo = view.bench.standing_photo()
+    if photo is not None:
+        _photo(p, view)
+        _offsets(p, view)
+    if view.bench.show_landmarks or view.bench.mode == "landmark" or view.bench.landmark:
+        _landmarks(p, view)
+    _calipers(p, view)
+    if view.bench.mode == "tool":
+        _circle(p, view)
+    if view.bench.mode != "tool":
+        _hint(p, view)
+
+
+def _photo(p: QPainter, view: Viewport) -> None:
+    bench = view.bench
+    photo = bench.standing_photo()
+    assert photo is not None
+    box = view.photo_box()
+    image = view.photos.image(bench.portrait.sitter, photo)
+    overlay = bench.overlay
+    opacity = overlay.opacity
+    if overlay.blink:
+        opacity = 1.0 if view.blink_on else 0.0
+    p.save()
+    if overlay.wipe is not None:
+        edge = box.left() + overlay.wipe * box.width()
+        p.setClipRect(QRectF(box.left(), box.top(), edge - box.left(), box.height()))
+    if opacity > 0 and not image.isNull():
+        p.setOpacity(opacity)
+        p.drawImage(box, image)
+    p.restore()
+    p.setPen(QPen(QColor(255, 255, 255, 130), 1))
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    p.drawRect(box)
+    if overlay.wipe is not None:
+        edge = box.left() + overlay.wipe * box.width()
+        p.setPen(QPen(PAPER, 2))
+        p.drawLine(QPointF(edge, box.top()), QPointF(edge, box.bottom()))
+        p.setBrush(YEW)
+        p.drawEllipse(QPointF(edge, box.center().y()), 7, 7)
+
+
+def _offsets(p: QPainter, view: Viewport) -> None:
+    """The photo's marks as rings, a line from each to the clay's landmark, and the worst in words."""
+    bench = view.bench
+    photo = bench.standing_photo()
+    if photo is None or photo.standpoint is None or (bench.overlay.blink and not view.blink_on):
+        return
+    box = view.photo_box()
+    scale = box.width() / photo.width
+    camera = view.camera()
+    points = bench.portrait.landmarks()
+    found = sorted(offsets(photo, points), key=lambda o: -o.size)
+    said = {o.key for o in found[:2] if o.size >= WORTH_SAYING}
+    if bench.landmark is not None:
+        said = {bench.landmark}
+    for o in found:
+        x, y = photo.marks[o.key]
+        mark = QPointF(box.left() + x * scale, box.top() + y * scale)
+        cx, cy = camera.project(points[o.key])[0]
+        clay = QPointF(float(cx), float(cy))
+        p.setPen(QPen(INK, 3))
+        p.drawLine(mark, clay)
+        p.setPen(QPen(GOLD, 1.6))
+        p.drawLine(mark, clay)
+        p.setBrush(Qt.BrushStyle.NoBrush)
+        p.setPen(QPen(INK, 3))
+        p.drawEllipse(mark, 4.5, 4.5)
+        p.setPen(QPen(GOLD, 1.6))
+        p.drawEllipse(mark, 4.5, 4.5)
+        p.setPen(QPen(PAPER, 1))
+        p.setBrush(INK)
+        p.drawEllipse(clay, 3, 3)
+        if o.key in said:
+            label(p, clay + QPointF(12, -10), f"{title(o.key)}: {o.words()}", view)
+
+
+def _landmarks(p: QPainter, view: Viewport) -> None:
+    from yewfinch.app.hands import viewport_sees
+
+    bench = view.bench
+    camera = view.camera()
+    everything = bench.show_landmarks or bench.mode == "landmark"
+    for key, point in bench.portrait.landmarks().items():
+        chosen = key == bench.landmark
+        if not (everything or chosen):
+            continue
+        x, y = camera.project(point)[0]
+        if not np.isfinite([x, y]).all() or not (chosen or viewport_sees(view, point)):
+            continue
+        at = QPointF(float(x), float(y))
+        p.setPen(QPen(PAPER, 1.2))
+        p.setBrush(GOLD if chosen else YEW)
+        p.drawEllipse(at, 5 if chosen else 3.2, 5 if chosen else 3.2)
+        near = view.pointer is not None and (view.pointer - at).manhattanLength() < 14
+        if near or (chosen and bench.standing is None):
+            label(p, at + QPointF(10, -8), title(key), view)
+
+
+def _calipers(p: QPainter, view: Viewport) -> None:
+    bench = view.bench
+    camera = view.camera()
+    for caliper in bench.portrait.calipers:
+        points = [a.on(bench.portrait.surface(a.piece)) for a in caliper.points
+                  if a.piece in bench.portrait.pieces]  # fmt: skip
+        if len(points) < len(caliper.points):
+            continue
+        seen = [QPointF(float(x), float(y)) for x, y in camera.project(np.array(points))]
+        for pen in (QPen(INK, 3), QPen(PAPER, 1.4)):
+            p.setPen(pen)
+            p.drawPolyline(QPolygonF(seen))
+        p.setBrush(GOLD)
+        for s in seen:
+            p.drawEllipse(s, 3.5, 3.5)
+        middle = seen[1] if caliper.kind == "angle" else (seen[0] + seen[-1]) / 2
+        label(p, middle + QPointF(8, -6), caliper_text(view, caliper), view)
+    p.setPen(QPen(INK, 1))
+    p.setBrush(GOLD)
+    for a in bench.held:
+        x, y = camera.project(a.on(bench.portrait.surface(a.piece)))[0]
+        p.drawEllipse(QPointF(float(x), float(y)), 4, 4)
+
+
+def caliper_text(view: Viewport, caliper: Caliper) -> str:
+    """The present value of a caliper, with its unit."""
+    portrait = view.bench.portrait
+    points = [a.on(portrait.surface(a.piece)) for a in caliper.points]
+    if caliper.kind == "angle":
+        return f"{angle(*points):.1f}°"
+    if caliper.kind == "surface":
+        surface = portrait.surface(caliper.points[0].piece)
+        key = (id(surface), surface.version, caliper)
+        if key not in _along:
+            if len(_along) > 64:
+                _along.clear()
+            _along[key] = along_surface(surface, caliper.points[0], caliper.points[1])
+        return f"{_along[key]:.1f} mm along the surface"
+    return f"{straight(*points):.1f} mm"
+
+
+_along: dict[tuple[int, int, Caliper], float] = {}
+
+
+def _circle(p: QPainter, view: Viewport) -> None:
+    """The tool's circle, lying on the surface with its true size."""
+    hit = view.hit
+    if hit is None or view.hit_piece not in view.bench.portrait.pieces:
+        return
+    radius = view.bench.tool_settings.size / 2
+    surface = view.bench.portrait.surface(view.hit_piece)
+    n = hit.normal
+    u = np.cross(n, [0.0, 1.0, 0.0] if abs(n[1]) < 0.9 else [1.0, 0.0, 0.0])
+    u /= np.linalg.norm(u)
+    v = np.cross(n, u)
+    ring = []
+    for a in np.linspace(0, 2 * np.pi, 49):
+        q = hit.point + radius * (np.cos(a) * u + np.sin(a) * v)
+        met = pick(surface, q + n * radius, -n)
+        ring.append(q if met is None or met.distance > 2 * radius else met.point)
+    seen = view.camera().project(np.array(ring))
+    if not np.isfinite(seen).all():
+        return
+    line = QPolygonF([QPointF(float(x), float(y)) for x, y in seen])
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    p.setPen(QPen(QColor(36, 48, 43, 150), 2.6))
+    p.drawPolyline(line)
+    p.setPen(QPen(PAPER, 1.3))
+    p.drawPolyline(line)
+
+
+def _hint(p: QPainter, view: Viewport) -> None:
+    from yewfinch.core.anatomy.landmarks import LANDMARKS
+
+    bench = view.bench
+    chosen = bench.landmark
+    missing = chosen is not None and chosen not in bench.portrait.anchors
+    text = {
+        "pick colour": "Click the clay to take its colour. Esc ends.",
+        "distance": f"Click point {len(bench.held) + 1} of 2. Esc ends.",
+        "surface": f"Click point {len(bench.held) + 1} of 2, on one piece. Esc ends.",
+        "angle": f"Click point {len(bench.held) + 1} of 3; the angle is at the second. Esc ends.",
+        "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen
+        else "Drag a landmark along the clay. Esc ends.",
+    }[bench.mode]  # fmt: skip
+    label(p, QPointF(14, view.height() - 18), text, view)
+
+
+def label(p: QPainter, at: QPointF, text: str, view: Viewport) -> None:
+    """A small card with text, kept inside the view."""
+    font = QFont(view.font())
+    font.setPixelSize(13)
+    p.setFont(font)
+    width = p.fontMetrics().horizontalAdvance(text) + 14
+    x = min(max(4.0, at.x()), view.width() - width - 4.0)
+    y = min(max(22.0, at.y()), view.height() - 6.0)
+    box = QRectF(x, y - 17, width, 22)
+    p.setPen(QPen(theme.color("line"), 1))
+    p.setBrush(theme.color("card", 235))
+    p.drawRoundedRect(box, 5, 5)
+    p.setPen(theme.color("ink"))
+    p.drawText(box, Qt.AlignmentFlag.AlignCenter, text)

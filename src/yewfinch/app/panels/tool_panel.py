@@ -1,0 +1,94 @@
+"""The tools as small pictures, and the settings of the one in hand."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QSize
+from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QGridLayout, QHBoxLayout, QLabel, QToolButton, QVBoxLayout, QWidget
+
+from yewfinch.app import theme
+from yewfinch.app.bench import Bench
+from yewfinch.app.controls.falloff_picker import FalloffPicker
+from yewfinch.app.controls.tool_picture import picture
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.core.sculpt.registry import tools
+from yewfinch.core.sculpt.settings import SIZE_RANGE
+
+
+class ToolPanel(QWidget):
+    """Always at the head of the inspector: every tool stays reachable from every stage."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        grid = QGridLayout()
+        grid.setSpacing(4)
+        self._group = QButtonGroup(self)
+        self.buttons: dict[str, QToolButton] = {}
+        for i, spec in enumerate(tools()):
+            button = QToolButton()
+            button.setCheckable(True)
+            button.setIcon(picture(spec.id))
+            button.setIconSize(QSize(40, 40))
+            button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
+            button.setAccessibleName(spec.title)
+            button.clicked.connect(lambda _=False, t=spec.id: bench.take_tool(t))
+            self._group.addButton(button)
+            self.buttons[spec.id] = button
+            grid.addWidget(button, i // 5, i % 5)
+        column.addLayout(grid)
+        row = QHBoxLayout()
+        self.title = QLabel()
+        self.title.setProperty("head", True)
+        self.hint = QLabel()
+        self.hint.setProperty("soft", True)
+        self.hint.setWordWrap(True)
+        row.addWidget(self.title)
+        row.addStretch(1)
+        self.symmetry = QToolButton()
+        self.symmetry.setIcon(theme.icon("flip-horizontal"))
+        self.symmetry.setCheckable(True)
+        self.symmetry.setToolTip("Symmetry: work on both sides of the face at once (X)")
+        self.symmetry.setAccessibleName("symmetry")
+        self.symmetry.clicked.connect(bench.set_symmetry)
+        row.addWidget(self.symmetry)
+        column.addLayout(row)
+        column.addWidget(self.hint)
+        self.size = ValueSlider("Size", *SIZE_RANGE, "mm", logarithmic=True)
+        self.size.setToolTip("Diameter of the tool in mm of the sitter ([ and ])")
+        self.strength = ValueSlider("Strength", 1.0, 100.0, "%", decimals=0)
+        self.falloff = FalloffPicker()
+        self.size.changed.connect(lambda v: bench.set_tool(size=v))
+        self.strength.changed.connect(lambda v: bench.set_tool(strength=v / 100))
+        self.falloff.changed.connect(lambda n: bench.set_tool(falloff=n))
+        for widget in (self.size, self.strength, self.falloff):
+            column.addWidget(widget)
+        pens = QHBoxLayout()
+        pens.addWidget(QLabel("Pen pressure"))
+        self.pen_size = QCheckBox("size")
+        self.pen_strength = QCheckBox("strength")
+        self.pen_size.setToolTip("Pressing harder makes the tool larger")
+        self.pen_strength.setToolTip("Pressing harder makes the tool stronger")
+        self.pen_size.clicked.connect(lambda on: bench.set_tool(pressure_size=on))
+        self.pen_strength.clicked.connect(lambda on: bench.set_tool(pressure_strength=on))
+        pens.addWidget(self.pen_size)
+        pens.addWidget(self.pen_strength)
+        pens.addStretch(1)
+        column.addLayout(pens)
+        bench.tool_changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the tool in hand."""
+        spec, settings = self.bench.tool, self.bench.tool_settings
+        self.buttons[spec.id].setChecked(True)
+        self.title.setText(spec.title)
+        self.hint.setText(spec.hint)
+        self.size.set_value(settings.size)
+        self.strength.set_value(settings.strength * 100)
+        self.falloff.set_value(settings.falloff)
+        self.symmetry.setChecked(self.bench.symmetry)
+        self.pen_size.setChecked(settings.pressure_size)
+        self.pen_strength.setChecked(settings.pressure_strength)

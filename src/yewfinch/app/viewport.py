@@ -1,0 +1,390 @@
+"""The large view of the clay: drawing, navigation, strokes, and what lies over the picture."""
+
+from __future__ import annotations
+
+import moderngl
+import numpy as np
+from PyQt6.QtCore import QPointF, QRect, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import (
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QTabletEvent,
+    QWheelEvent,
+)
+from PyQt6.QtOpenGLWidgets import QOpenGLWidget
+
+from yewfinch.app import overlays
+from yewfinch.app.bench import Bench
+from yewfinch.app.hands import Hands
+from yewfinch.app.photos import PhotoStore
+from yewfinch.core.mesh.pick import Hit, pick
+from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.view import View
+from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
+
+
+class Viewport(QOpenGLWidget):
+    """The clay.
+
+    Signals
+    -------
+    hovered : (object,) the Hit under the pointer with its piece's name, or None
+    stroke_ended : ()
+    """
+
+    hovered = pyqtSignal(object)
+    stroke_ended = pyqtSignal()
+
+    def __init__(self, bench: Bench, photos: PhotoStore) -> None:
+        super().__init__()
+        self.bench, self.photos = bench, photos
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(320, 240)
+        self.setAccessibleName("clay view")
+        self.renderer: SceneRenderer | None = None
+        self.context: moderngl.Context | None = None
+        self._canvas: Canvas | None = None
+        self._dirty = True
+        self.pointer: QPointF | None = None
+        self.hit: Hit | None = None
+        self.hit_piece = ""
+        self._drag: tuple[Qt.MouseButton, QPointF, View] | None = None
+        self._photo_zoom = (1.0, 0.0, 0.0)
+        self._photo_drag: tuple[QPointF, tuple[float, float, float]] | None = None
+        self._wiping = False
+        self.blink_on = True
+        self._blink = QTimer(self)
+        self._blink.setInterval(500)
+        self._blink.timeout.connect(self._blinked)
+        self.hands = Hands(self)
+        bench.view_changed.connect(self._redraw)
+        bench.overlay_changed.connect(self._overlay_changed)
+        bench.tool_changed.connect(self.update)
+        bench.mode_changed.connect(self._mode_changed)
+        bench.portrait_changed.connect(self._opened)
+        self._listen()
+
+    # --- listening -----------------------------------------------------------------------
+
+    def _listen(self) -> None:
+        portrait = self.bench.portrait
+        portrait.rows_changed.connect(self._rows_changed)
+        portrait.pieces_changed.connect(self._redraw)
+        portrait.field_changed.connect(self._redraw_field)
+
+    def _opened(self) -> None:
+        self._listen()
+        self._photo_zoom = (1.0, 0.0, 0.0)
+        self._redraw()
+
+    def _rows_changed(self, piece: str, channel: str, leaves: IndexArray) -> None:
+        if self.renderer is not None and self.context is not None:
+            self.makeCurrent()
+            self.renderer.update(piece, channel, leaves)
+        self._redraw()
+
+    def _redraw_field(self, _field: str) -> None:
+        self._redraw()
+
+    def _redraw(self) -> None:
+        self._dirty = True
+        self.update()
+
+    def _mode_changed(self) -> None:
+        shape = Qt.CursorShape.ArrowCursor if self.bench.mode == "tool" else Qt.CursorShape.CrossCursor
+        self.setCursor(shape)
+        self._redraw()
+
+    def _overlay_changed(self) -> None:
+        if self.bench.overlay.blink and self.bench.standing is not None:
+            if not self._blink.isActive():
+                self._blink.start()
+        else:
+            self._blink.stop()
+            self.blink_on = True
+        self._redraw()
+
+    def _blinked(self) -> None:
+        self.blink_on = not self.blink_on
+        self.update()
+
+    # --- camera --------------------------------------------------------------------------
+
+    def camera(self) -> Camera:
+        """The camera for the widget's size in logical pixels."""
+        w, h = float(max(1, self.width())), float(max(1, self.height()))
+        photo = self.bench.standing_photo()
+        if photo is None or photo.standpoint is None:
+            return self.bench.view.camera(w, h)
+        camera, _ = photo.standpoint.camera().fitted(w, h)
+        s, dx, dy = self._photo_zoom
+        return Camera(
+            camera.rotation, camera.position, camera.focal * s, w, h,
+            (camera.centre[0] * s + dx, camera.centre[1] * s + dy),
+        )  # fmt: skip
+
+    def photo_box(self) -> QRectF:
+        """Where the photo of the standpoint lies, logical pixels."""
+        photo = self.bench.standing_photo()
+        if photo is None or photo.standpoint is None:
+            return QRectF()
+        _, (x, y, w, h) = photo.standpoint.camera().fitted(self.width(), self.height())
+        s, dx, dy = self._photo_zoom
+        return QRectF(x * s + dx, y * s + dy, w * s, h * s)
+
+    def look_at(self, position: QPointF) -> tuple[Hit, str] | None:
+        """The nearest visible piece under a point of the widget."""
+        origin, direction = self.camera().ray(position.x(), position.y())
+        best: tuple[Hit, str] | None = None
+        for piece in self.bench.portrait.pieces.values():
+            if not piece.visible:
+                continue
+            hit = pick(piece.surface, origin, direction)
+            if hit is not None and (best is None or hit.distance < best[0].distance):
+                best = (hit, piece.id)
+        return best
+
+    def view_all(self) -> None:
+        """Show everything."""
+        self._fit(bounds_of(self.bench.portrait))
+
+    def view_selected(self) -> None:
+        """Show the chosen piece, or the chosen landmark's surroundings."""
+        bench = self.bench
+        if bench.landmark is not None:
+            point = bench.portrait.landmark(bench.landmark)
+            if point is not None:
+                self._fit(np.stack([point - 28.0, point + 28.0]))
+                return
+        piece = bench.portrait.pieces.get(bench.piece_id)
+        self._fit(bounds_of(bench.portrait) if piece is None else piece.surface.bounds())
+
+    def _fit(self, bounds: np.ndarray) -> None:  # type: ignore[type-arg]
+        view = self.bench.view.fit(bounds, self.width(), self.height())
+        self.bench.set_view(view)
+
+    # --- drawing -------------------------------------------------------------------------
+
+    def initializeGL(self) -> None:  # noqa: N802 - Qt's name
+        """Make the context's things."""
+        self.context = moderngl.create_context(require=330)
+        self.renderer = SceneRenderer(self.context)
+        self._canvas = None
+        self._dirty = True
+
+    def paintGL(self) -> None:  # noqa: N802 - Qt's name
+        """Draw the clay if it changed, then what lies over it."""
+        if self.context is None or self.renderer is None:
+            return
+        ratio = self.devicePixelRatioF()
+        size = (max(1, round(self.width() * ratio)), max(1, round(self.height() * ratio)))
+        screen = self.context.detect_framebuffer(self.defaultFramebufferObject())
+        if self._canvas is None or self._canvas.size != size:
+            if self._canvas is not None:
+                self._canvas.release()
+            self._canvas = Canvas(self.context, *size)
+            self._dirty = True
+        if self._dirty:
+            self.context.scissor = None
+            self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
+            self._canvas.resolve()
+            self._dirty = False
+        screen.use()
+        self.context.viewport = (0, 0, *size)
+        self.renderer.blit(self._canvas.texture)
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+        overlays.paint(painter, self)
+        painter.end()
+
+    def small_picture(self, camera: Camera) -> QImage:
+        """A picture for the round, drawn in this widget's context."""
+        if self.context is None or self.renderer is None:
+            return QImage()
+        self.makeCurrent()
+        canvas = Canvas(self.context, int(camera.width), int(camera.height))
+        self.context.scissor = None
+        self.renderer.draw(canvas.target, self.bench.portrait, camera)
+        pixels = canvas.pixels()
+        canvas.release()
+        self.doneCurrent()
+        h, w, _ = pixels.shape
+        return QImage(pixels.tobytes(), w, h, w * 3, QImage.Format.Format_RGB888).copy()
+
+    # --- pointer -------------------------------------------------------------------------
+
+    def _hover(self, position: QPointF) -> None:
+        self.pointer = position
+        found = self.look_at(position)
+        self.hit, self.hit_piece = found if found is not None else (None, "")
+        self.hovered.emit(self.hit)
+        self.update()
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
+        """Work on the clay, or take hold of the view."""
+        assert event is not None
+        self.setFocus()
+        position, button = event.position(), event.button()
+        self._hover(position)
+        if button == Qt.MouseButton.LeftButton:
+            if self._near_wipe(position):
+                self._wiping = True
+                return
+            if self.hands.press(position, 1.0, event.modifiers()):
+                return
+        if self.bench.standing is not None and button != Qt.MouseButton.RightButton:
+            self._photo_drag = (position, self._photo_zoom)
+            return
+        self._leave_standpoint_for_turning()
+        self._drag = (button, position, self.bench.view)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
+        """Go on with what the press began."""
+        assert event is not None
+        position = event.position()
+        if self._wiping:
+            box = self.photo_box()
+            t = (position.x() - box.left()) / max(1.0, box.width())
+            self.bench.set_overlay(wipe=min(1.0, max(0.0, t)))
+            return
+        if self.hands.busy:
+            self.hands.move(position, 1.0, event.modifiers())
+            self._hover(position)
+            return
+        if self._photo_drag is not None:
+            start, (s, dx, dy) = self._photo_drag
+            delta = position - start
+            self._photo_zoom = (s, dx + delta.x(), dy + delta.y())
+            self._redraw()
+            return
+        if self._drag is not None:
+            self._navigate(position)
+            return
+        self._hover(position)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
+        """End it."""
+        assert event is not None
+        if self._wiping:
+            self._wiping = False
+        elif self.hands.busy:
+            self.hands.release(event.position(), 1.0, event.modifiers())
+        self._drag = None
+        self._photo_drag = None
+
+    def tabletEvent(self, event: QTabletEvent | None) -> None:  # noqa: N802
+        """A pen: as the mouse, with pressure."""
+        assert event is not None
+        position = event.position()
+        kind = event.type()
+        if kind == event.Type.TabletPress and event.button() == Qt.MouseButton.LeftButton:
+            self._hover(position)
+            if self.hands.press(position, event.pressure(), event.modifiers()):
+                event.accept()
+                return
+        elif kind == event.Type.TabletMove and self.hands.busy:
+            self.hands.move(position, event.pressure(), event.modifiers())
+            self._hover(position)
+            event.accept()
+            return
+        elif kind == event.Type.TabletRelease and self.hands.busy:
+            self.hands.release(position, event.pressure(), event.modifiers())
+            event.accept()
+            return
+        event.ignore()  # Qt then sends a mouse event for it
+
+    def leaveEvent(self, event: object) -> None:  # noqa: N802
+        """The pointer is elsewhere: no circle."""
+        self.pointer = None
+        self.hit = None
+        self.update()
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:  # noqa: N802
+        """Zoom to the cursor."""
+        assert event is not None
+        steps = event.angleDelta().y() / 120.0
+        position = event.position()
+        if self.bench.standing_photo() is not None:
+            s, dx, dy = self._photo_zoom
+            f = float(np.clip(s * 1.15**steps, 0.5, 40.0)) / s
+            x, y = position.x(), position.y()
+            self._photo_zoom = (s * f, x - (x - dx) * f, y - (y - dy) * f)
+            self._redraw()
+            return
+        self.zoom(1.15**steps, position)
+
+    def zoom(self, factor: float, position: QPointF) -> None:
+        """Go nearer by a factor, keeping what is under `position` there."""
+        from dataclasses import replace
+
+        view = self.bench.view
+        camera = self.camera()
+        origin, direction = camera.ray(position.x(), position.y())
+        forward = camera.rotation[2]
+        t = float((np.array(view.target) - origin) @ forward / (direction @ forward))
+        under = origin + t * direction
+        distance = float(np.clip(view.distance / factor, 20.0, 50_000.0))
+        k = 1.0 - distance / view.distance
+        target = np.array(view.target) + (under - np.array(view.target)) * k
+        self.bench.set_view(
+            replace(view, distance=distance, target=(float(target[0]), float(target[1]), float(target[2])))
+        )
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
+        """Esc cancels; the rest are actions of the window."""
+        assert event is not None
+        if event.key() == Qt.Key.Key_Escape:
+            if self.hands.busy:
+                self.hands.cancel()
+            else:
+                self.bench.set_mode("tool")
+            return
+        super().keyPressEvent(event)
+
+    # --- navigation ----------------------------------------------------------------------
+
+    def _leave_standpoint_for_turning(self) -> None:
+        """Turning away from a standpoint begins at about the same direction."""
+        photo = self.bench.standing_photo()
+        if photo is None or photo.standpoint is None:
+            return
+        forward = photo.standpoint.camera().rotation[2]
+        turn = float(np.degrees(np.arctan2(-forward[0], -forward[2])))
+        tilt = float(np.degrees(np.arcsin(np.clip(-forward[1], -1, 1))))
+        self.bench.set_view(self.bench.view.turned(turn, tilt))
+
+    def _navigate(self, position: QPointF) -> None:
+        from dataclasses import replace
+
+        assert self._drag is not None
+        button, start, view = self._drag
+        delta = position - start
+        if button == Qt.MouseButton.MiddleButton:
+            camera = view.camera(self.width(), self.height())
+            scale = camera.mm_per_pixel(np.array(view.target))
+            shift = -delta.x() * scale * camera.rotation[0] - delta.y() * scale * camera.rotation[1]
+            t = np.array(view.target) + shift
+            self.bench.set_view(replace(view, target=(float(t[0]), float(t[1]), float(t[2]))))
+        else:
+            self.bench.set_view(view.turned(view.turn - delta.x() * 0.4, view.tilt + delta.y() * 0.4))
+
+    def _near_wipe(self, position: QPointF) -> bool:
+        wipe = self.bench.overlay.wipe
+        if wipe is None or self.bench.standing_photo() is None:
+            return False
+        box = self.photo_box()
+        return abs(position.x() - (box.left() + wipe * box.width())) < 7
+
+    def reset_photo_zoom(self) -> None:
+        """Show the whole photo again."""
+        self._photo_zoom = (1.0, 0.0, 0.0)
+        self._redraw()
+
+    def inside(self) -> QRect:
+        """The widget's own rectangle."""
+        return self.rect()

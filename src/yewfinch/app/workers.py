@@ -1,0 +1,59 @@
+"""Long work in a thread, with progress and cancel, results back on the window's thread."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import QObject, QThread, pyqtSignal
+
+from yewfinch.core.shared.errors import CancelledError, YewfinchError
+from yewfinch.core.shared.progress import Progress
+
+
+class Worker(QThread):
+    """Runs one function, which gets a progress callback.
+
+    Signals
+    -------
+    progressed : (float, str)
+    done : (object,)
+        What the function returned.
+    failed : (str,)
+        A sentence for the user.
+    cancelled : ()
+    """
+
+    progressed = pyqtSignal(float, str)
+    done = pyqtSignal(object)
+    failed = pyqtSignal(str)
+    cancelled = pyqtSignal()
+
+    def __init__(self, work: Callable[[Progress], Any], parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._work = work
+        self._stop = threading.Event()
+
+    def cancel(self) -> None:
+        """Ask the work to stop at its next report."""
+        self._stop.set()
+
+    def run(self) -> None:
+        """Do the work (called by Qt in the thread)."""
+        try:
+            result = self._work(self._report)
+        except CancelledError:
+            self.cancelled.emit()
+        except YewfinchError as error:
+            self.failed.emit(str(error))
+        except Exception as error:
+            self.failed.emit(f"Something went wrong inside Yewfinch ({error}). Nothing was changed.")
+            raise
+        else:
+            self.done.emit(result)
+
+    def _report(self, fraction: float, text: str) -> None:
+        if self._stop.is_set():
+            raise CancelledError("cancelled")
+        self.progressed.emit(fraction, text)
