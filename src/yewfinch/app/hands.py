@@ -41,6 +41,8 @@ class Hands:
         bench = self.viewport.bench
         if bench.mode == "landmark":
             return self._take_landmark(at)
+        if bench.mode == "pick photo":
+            return self._pick_from_photo(at)
         found = self.viewport.look_at(at)
         if found is None:
             return False
@@ -109,6 +111,20 @@ class Hands:
             self._stroke.send(event)
         except StopIteration:
             self._stroke = None
+
+    def _pick_from_photo(self, at: QPointF) -> bool:
+        viewport = self.viewport
+        bench, photo, box = viewport.bench, viewport.bench.standing_photo(), viewport.photo_box()
+        if photo is None or not box.contains(at):
+            bench.say("Click inside a photo that you stand at.", "warn")
+            return True
+        image = viewport.photos.image(bench.portrait.sitter, photo)
+        x = int((at.x() - box.left()) / box.width() * image.width())
+        y = int((at.y() - box.top()) / box.height() * image.height())
+        c = image.pixelColor(min(x, image.width() - 1), min(y, image.height() - 1))
+        bench.set_colour((c.red(), c.green(), c.blue()))
+        bench.set_mode("tool")
+        return True
 
     # --- calipers ------------------------------------------------------------------------
 

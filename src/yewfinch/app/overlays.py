@@ -205,6 +205,7 @@ def _hint(p: QPainter, view: Viewport) -> None:
     missing = chosen is not None and chosen not in bench.portrait.anchors
     text = {
         "pick colour": "Click the clay to take its colour. Esc ends.",
+        "pick photo": "Click the photo to take its colour. Esc ends.",
         "distance": f"Click point {len(bench.held) + 1} of 2. Esc ends.",
         "surface": f"Click point {len(bench.held) + 1} of 2, on one piece. Esc ends.",
         "angle": f"Click point {len(bench.held) + 1} of 3; the angle is at the second. Esc ends.",

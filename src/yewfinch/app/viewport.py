@@ -63,7 +63,7 @@ class Viewport(QOpenGLWidget):
         self.hands = Hands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
-        bench.tool_changed.connect(self.update)
+        bench.tool_changed.connect(self._repaint)
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
         self._listen()
@@ -89,6 +89,9 @@ class Viewport(QOpenGLWidget):
 
     def _redraw_field(self, _field: str) -> None:
         self._redraw()
+
+    def _repaint(self) -> None:
+        self.update()
 
     def _redraw(self) -> None:
         self._dirty = True

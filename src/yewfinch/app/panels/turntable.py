@@ -32,7 +32,7 @@ class Dial(QWidget):
         self.setMinimumSize(360, 44)
         self.setToolTip("Drag to turn the work, click a tick to snap to it, arrow keys turn by 15°")
         self._pressed: QPointF | None = None
-        bench.view_changed.connect(self.update)
+        bench.view_changed.connect(lambda: self.update())
 
     def sizeHint(self) -> QSize:  # noqa: N802 - Qt's name
         """Wide and low."""

@@ -1,0 +1,191 @@
+"""Opening, saving, exporting and recovering portraits, from the window's side."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+
+from yewfinch.app.bench import Bench
+from yewfinch.app.workers import Worker
+from yewfinch.core.document import autosave
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.settings import Settings
+from yewfinch.core.formats import container, pieces
+from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.progress import Progress
+
+
+class Documents(QObject):
+    """Which file is open, and everything done to it.
+
+    Signals
+    -------
+    changed : () file, name or saved state changed
+    working : (str, float) long work reports; an empty text means it has ended
+    """
+
+    changed = pyqtSignal()
+    working = pyqtSignal(str, float)
+
+    def __init__(self, bench: Bench, settings: Settings, preview: Callable[[], bytes | None]) -> None:
+        super().__init__()
+        self.bench, self.settings = bench, settings
+        self.path: Path | None = None
+        self._preview = preview
+        self._autosave = autosave.Autosave()
+        self._recovered_serial: list[str] | None = None
+        self.worker: Worker | None = None
+        self._clock = QTimer(self)
+        self._clock.setInterval(autosave.EVERY * 1000)
+        self._clock.timeout.connect(self.autosave)
+        self._clock.start()
+        bench.portrait_changed.connect(self._listen)
+        self._listen()
+
+    def _listen(self) -> None:
+        self.bench.portrait.history.changed.connect(self.changed.emit)
+        self.changed.emit()
+
+    # --- open and save -------------------------------------------------------------------
+
+    def open(self, path: Path) -> bool:
+        """Open a portrait; on failure say why and change nothing."""
+        try:
+            portrait = container.load(path)
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.show(portrait, path)
+        self.settings.opened(path)
+        self.bench.say(f"Opened {path.name}.")
+        return True
+
+    def show(self, portrait: Portrait, path: Path | None) -> None:
+        """Put a portrait on the bench."""
+        self.path = path
+        self._autosave.clear()
+        self.bench.open(portrait)
+        self.changed.emit()
+
+    def save(self, path: Path | None = None) -> bool:
+        """Save, by default where it was opened; returns False if there is no place or it fails."""
+        path = path or self.path
+        if path is None:
+            return False
+        if path.suffix.lower() != ".yewfinch":
+            path = path.with_name(path.name + ".yewfinch")
+        portrait = self.bench.portrait
+        if self.path is None or path != self.path:
+            portrait.name = path.stem.replace("_", " ").replace("-", " ").capitalize()
+        try:
+            container.save(portrait, path, self._preview())
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.path = path
+        portrait.history.mark_saved()
+        self._autosave.clear()
+        self.settings.opened(path)
+        self.bench.say(f"Saved {path.name}.")
+        self.changed.emit()
+        return True
+
+    @property
+    def unsaved(self) -> bool:
+        """Is there work that is not on disk?"""
+        return self.bench.portrait.history.unsaved
+
+    # --- recovery ------------------------------------------------------------------------
+
+    def autosave(self) -> None:
+        """Write the recovery file if there is unsaved work; the disk part runs in a worker."""
+        if not self.unsaved or (self.worker is not None and self.worker.isRunning()):
+            return
+        portrait, path = self.bench.portrait, self.path
+        data = self._autosave.snapshot(portrait)
+        self._write = Worker(lambda _p: self._autosave.write(data, path, portrait.name), self)
+        self._write.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
+        self._write.start()
+
+    def recover(self, found: autosave.Recovery) -> bool:
+        """Take up what a crash left behind; it counts as unsaved."""
+        try:
+            portrait = container.load(found.file)
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.show(portrait, Path(found.of) if found.of else None)
+        portrait.history._saved_serial = -1  # noqa: SLF001 - the state on disk is another
+        autosave.forget(found)
+        self.changed.emit()
+        return True
+
+    def close(self) -> None:
+        """The window closes in good order."""
+        self._clock.stop()
+        for worker in (self.worker, getattr(self, "_write", None)):
+            if worker is not None:
+                worker.wait()
+        self._autosave.clear()
+        self.bench.portrait.history.close()
+
+    # --- other formats -------------------------------------------------------------------
+
+    def import_file(self, path: Path) -> None:
+        """Read another format in a worker and add what it holds as pieces."""
+        taken = set(self.bench.portrait.pieces)
+
+        def work(progress: Progress) -> list[Piece]:
+            return pieces.read_pieces(path, taken, progress)
+
+        def done(found: list[Piece]) -> None:
+            pieces.add_pieces(self.bench.portrait, found, f"Import {path.name}")
+            count = sum(len(p.surface) for p in found)
+            self.bench.say(f"Imported {path.name}: {count:,} vertices, taken as millimetres.".replace(",", " "))
+
+        self.run(work, done, f"Reading {path.name}")
+
+    def export_file(self, path: Path) -> bool:
+        """Write all visible pieces in the format of the suffix."""
+        try:
+            told = pieces.export(self.bench.portrait, path)
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.bench.say(told)
+        return True
+
+    def write_picture(self, path: Path, data: bytes) -> bool:
+        """Write a finished picture."""
+        try:
+            write_atomic(path, data)
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.bench.say(f"Wrote {path.name}.")
+        return True
+
+    def run(self, work: Callable[[Progress], Any], done: Callable[[Any], None], title: str) -> None:
+        """Long work with progress and cancel."""
+        if self.worker is not None and self.worker.isRunning():
+            self.bench.say("Something is still being worked out; wait or cancel it first.", "warn")
+            return
+        worker = Worker(work, self)
+        worker.progressed.connect(lambda f, t: self.working.emit(t or title, f))
+        worker.done.connect(done)
+        worker.failed.connect(lambda text: self.bench.say(text, "error"))
+        worker.cancelled.connect(lambda: self.bench.say("Cancelled; nothing was changed."))
+        worker.finished.connect(lambda: self.working.emit("", 1.0))
+        self.worker = worker
+        self.working.emit(title, 0.0)
+        worker.start()
+
+    def cancel(self) -> None:
+        """Stop the long work."""
+        if self.worker is not None:
+            self.worker.cancel()

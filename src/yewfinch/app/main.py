@@ -1,0 +1,111 @@
+"""Start of the application."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import signal
+import sys
+from pathlib import Path
+
+from PyQt6.QtCore import QTimer
+from PyQt6.QtGui import QSurfaceFormat
+from PyQt6.QtWidgets import QApplication, QMessageBox
+
+from yewfinch.app import theme
+from yewfinch.core.document import autosave
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.document.settings import Settings
+from yewfinch.core.formats import container
+from yewfinch.core.shared.errors import BadFileError
+
+
+def make_app(argv: list[str] | None = None) -> QApplication:
+    """The Qt application with surface format and theme."""
+    surface = QSurfaceFormat()
+    surface.setVersion(3, 3)
+    surface.setProfile(QSurfaceFormat.OpenGLContextProfile.CoreProfile)
+    surface.setDepthBufferSize(24)
+    surface.setStencilBufferSize(8)
+    QSurfaceFormat.setDefaultFormat(surface)
+    app = QApplication(argv if argv is not None else sys.argv[:1])
+    app.setApplicationName("Yewfinch")
+    app.setDesktopFileName("yewfinch")
+    return app
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Open the window; returns the exit code."""
+    parser = argparse.ArgumentParser(prog="yewfinch open")
+    parser.add_argument("file", nargs="?", type=Path)
+    parser.add_argument("--demo", action="store_true", help="open a copy of the demo portrait")
+    parser.add_argument("--shot", type=Path, help="save a picture of the window and leave")
+    parser.add_argument("--stage", help="begin in this stage")
+    args = parser.parse_args(argv)
+    os.environ.setdefault("QT_ENABLE_HIGHDPI_SCALING", "1")
+    app = make_app()
+    settings = Settings.load()
+    theme.apply(app, settings.dark)
+    from yewfinch.app.window import MainWindow
+
+    problem = ""
+    path: Path | None = args.file
+    if args.demo:
+        from yewfinch.demo.portrait import demo_portrait
+
+        portrait = demo_portrait()
+    elif path is not None:
+        try:
+            portrait = container.load(path)
+        except BadFileError as error:
+            problem, path = str(error), None
+            portrait = new_portrait()
+    else:
+        portrait = new_portrait()
+    window = MainWindow(portrait, settings)
+    window.documents.path = path
+    window.show()
+    if problem:
+        window.bench.say(problem, "error")
+    if args.stage:
+        window.bench.set_stage(args.stage)
+    if args.shot:
+        QTimer.singleShot(1500, lambda: _shoot(window, args.shot))
+    else:
+        signal.signal(signal.SIGINT, lambda *_: app.quit())
+        QTimer.singleShot(400, lambda: _offer_recovery(window))
+    return app.exec()
+
+
+def _shoot(window: object, path: Path) -> None:
+    from yewfinch.app.window import MainWindow
+
+    assert isinstance(window, MainWindow)
+    ok = window.grab().save(str(path), "PNG")
+    window.documents.close()
+    app = QApplication.instance()
+    assert app is not None
+    app.exit(0 if ok else 1)
+
+
+def _offer_recovery(window: object) -> None:
+    from yewfinch.app.window import MainWindow
+
+    assert isinstance(window, MainWindow)
+    for found in autosave.left_behind():
+        box = QMessageBox(window)
+        box.setWindowTitle("Recover work")
+        box.setText(f"Yewfinch ended without saving '{found.name}'. Take the work up again?")
+        yes = box.addButton("Recover", QMessageBox.ButtonRole.AcceptRole)
+        later = box.addButton("Ask again later", QMessageBox.ButtonRole.RejectRole)
+        box.addButton("Delete it", QMessageBox.ButtonRole.DestructiveRole)
+        box.exec()
+        if box.clickedButton() is yes:
+            window.documents.recover(found)
+            return
+        if box.clickedButton() is not later:
+            autosave.forget(found)
+
+
+if __name__ == "__main__":
+    sys.exit(main())

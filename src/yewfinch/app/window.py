@@ -1,0 +1,476 @@
+"""The main window: the bench put together."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
+from PyQt6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMenu,
+    QMessageBox,
+    QPushButton,
+    QScrollArea,
+    QSplitter,
+    QStackedWidget,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch import __version__
+from yewfinch.app import theme, window_actions
+from yewfinch.app.bench import STAGES, Bench, Stage
+from yewfinch.app.controls.fold import Fold
+from yewfinch.app.dialogs.help import HelpDialog
+from yewfinch.app.documents import Documents
+from yewfinch.app.panels.colour_panel import ColourPanel
+from yewfinch.app.panels.history_panel import HistoryPanel
+from yewfinch.app.panels.likeness_panel import LikenessPanel
+from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
+from yewfinch.app.panels.photo_desk import PhotoDesk
+from yewfinch.app.panels.pieces_panel import PiecesPanel
+from yewfinch.app.panels.round import Round
+from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
+from yewfinch.app.panels.status_line import StatusLine
+from yewfinch.app.panels.tool_panel import ToolPanel
+from yewfinch.app.panels.turntable import Turntable
+from yewfinch.app.photos import PhotoStore
+from yewfinch.app.viewport import Viewport
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.settings import Settings
+from yewfinch.core.formats.exchange import formats
+from yewfinch.core.sitter.photo import SUFFIXES
+
+#: Which panels stand under the tools in each stage.
+LAYOUT: dict[Stage, tuple[str, ...]] = {
+    "Sitter": ("Likeness", "Landmarks on the clay", "History"),
+    "Block": ("Pieces", "Canon", "History"),
+    "Form": ("Likeness", "Pieces", "History"),
+    "Features": ("Likeness", "Landmarks on the clay", "Calipers", "Canon", "History"),
+    "Skin": ("Colour", "Pieces", "History"),
+    "Show": ("Picture and export", "Pieces", "Canon"),
+}
+
+
+class MainWindow(QMainWindow):
+    """Sitter wall, clay, turntable, round, inspector and status line."""
+
+    def __init__(self, portrait: Portrait, settings: Settings) -> None:
+        super().__init__()
+        self.settings = settings
+        self.bench = Bench(portrait)
+        self.photos = PhotoStore()
+        self.viewport = Viewport(self.bench, self.photos)
+        self.documents = Documents(self.bench, settings, self._preview)
+        self.setAcceptDrops(True)
+        self.resize(1280, 800)
+        self.desk = PhotoDesk(self.bench, self.photos)
+        self.wall = SitterWall(self.bench, self.photos)
+        self.round = Round(self.bench, self.viewport)
+        self.turntable = Turntable(self.bench)
+        self.status = StatusLine(self.bench, self.documents, self.viewport)
+        self.tool_panel = ToolPanel(self.bench)
+        self.likeness = LikenessPanel(self.bench)
+        self.colour = ColourPanel(self.bench)
+        self.calipers = CalipersPanel(self.bench, self.viewport)
+        self.landmarks = LandmarksPanel(self.bench)
+        self.history = HistoryPanel(self.bench)
+        self.pieces = PiecesPanel(self.bench)
+        self.actions_table = window_actions.build(self)
+        self._qactions: dict[str, QAction] = {}
+        self._build_menus()
+        self._build()
+        self.wall.mark_asked.connect(self.mark)
+        self.wall.add_asked.connect(self.ask_photos)
+        self.desk.done.connect(self.back_to_clay)
+        self.desk.solved.connect(self._matched)
+        self.bench.stage_changed.connect(self._lay_out)
+        self.documents.changed.connect(self._title)
+        self.bench.portrait_changed.connect(self._opened)
+        self._lay_out()
+        self._title()
+        QTimer.singleShot(0, self.viewport.view_all)
+
+    # --- building ------------------------------------------------------------------------
+
+    def _build_menus(self) -> None:
+        bar = self.menuBar()
+        assert bar is not None
+        menus: dict[str, QMenu] = {}
+        for name in ("File", "Edit", "Tools", "View", "Help"):
+            menu = bar.addMenu(name)
+            assert menu is not None
+            menus[name] = menu
+            menu.aboutToShow.connect(self._rules)
+            menu.aboutToHide.connect(self._all_on)
+        for record in self.actions_table:
+            action = QAction(record.title, self)
+            keys = self.settings.keys.get(record.id, record.keys)
+            if keys:
+                action.setShortcut(QKeySequence(keys))
+            action.setToolTip(f"{record.tip} ({keys})" if keys else record.tip)
+            action.triggered.connect(lambda _=False, r=record: r.run())
+            self._qactions[record.id] = action
+            menu = menus.get(record.menu)
+            if menu is not None:
+                if record.split:
+                    menu.addSeparator()
+                menu.addAction(action)
+                if record.id == "open":
+                    self._recent = menu.addMenu("Recent portraits")
+                    assert self._recent is not None
+                    self._recent.aboutToShow.connect(self._fill_recent)
+            else:
+                self.addAction(action)
+
+    def _rules(self) -> None:
+        for record in self.actions_table:
+            if record.rule is not None:
+                self._qactions[record.id].setEnabled(record.rule())
+
+    def _all_on(self) -> None:
+        """A shortcut works whatever its menu showed last; its action decides for itself."""
+        for action in self._qactions.values():
+            action.setEnabled(True)
+
+    def _build(self) -> None:
+        body = QWidget()
+        column = QVBoxLayout(body)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self._top())
+        self.split = QSplitter(Qt.Orientation.Horizontal)
+        self.split.setHandleWidth(1)
+        self.split.addWidget(self.wall)
+        middle = QWidget()
+        stack = QVBoxLayout(middle)
+        stack.setContentsMargins(0, 0, 0, 0)
+        stack.setSpacing(0)
+        self.pages = QStackedWidget()
+        clay = QWidget()
+        clay_column = QVBoxLayout(clay)
+        clay_column.setContentsMargins(0, 0, 0, 0)
+        clay_column.setSpacing(0)
+        clay_column.addWidget(self.viewport, 1)
+        clay_column.addWidget(self.turntable)
+        clay_column.addWidget(self.round)
+        self.pages.addWidget(clay)
+        self.pages.addWidget(self.desk)
+        stack.addWidget(self.pages, 1)
+        self.split.addWidget(middle)
+        self.inspector = self._inspector()
+        self.split.addWidget(self.inspector)
+        self.split.setStretchFactor(1, 1)
+        self.split.setSizes([238, 742, 300])
+        column.addWidget(self.split, 1)
+        column.addWidget(self.status)
+        self.setCentralWidget(body)
+
+    def _top(self) -> QWidget:
+        top = QWidget()
+        top.setObjectName("topbar")
+        top.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        row = QHBoxLayout(top)
+        row.setContentsMargins(12, 0, 12, 0)
+        self.name = QLabel()
+        self.name.setProperty("head", True)
+        self.name.setMaximumWidth(300)
+        row.addWidget(self.name)
+        row.addStretch(1)
+        self.stage_buttons: dict[str, QPushButton] = {}
+        for i, stage in enumerate(STAGES):
+            button = QPushButton(stage)
+            button.setProperty("stage", True)
+            button.setCheckable(True)
+            button.setToolTip(f"Lay the bench out for '{stage}' (Ctrl+{i + 1}); every tool stays reachable")
+            button.clicked.connect(lambda _=False, s=stage: self.bench.set_stage(s))
+            self.stage_buttons[stage] = button
+            row.addWidget(button)
+        row.addStretch(1)
+        for action_id, picture in (("undo", "arrow-u-up-left"), ("redo", "arrow-u-up-right"),
+                                   ("save", "floppy-disk"), ("help", "question")):  # fmt: skip
+            record = self.actions_table[action_id]
+            tool = QToolButton()
+            tool.setIcon(theme.icon(picture))
+            tool.setToolTip(f"{record.title} ({record.keys})")
+            tool.setAccessibleName(record.title)
+            tool.clicked.connect(lambda _=False, r=record: r.run())
+            row.addWidget(tool)
+        return top
+
+    def _inspector(self) -> QWidget:
+        area = QScrollArea()
+        area.setObjectName("inspector")
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        area.setMinimumWidth(296)
+        area.setMaximumWidth(420)
+        body = QWidget()
+        body.setObjectName("inspectorBody")
+        column = QVBoxLayout(body)
+        column.setContentsMargins(12, 10, 12, 10)
+        column.setSpacing(6)
+        column.addWidget(self.tool_panel)
+        show = QWidget()
+        rows = QVBoxLayout(show)
+        rows.setContentsMargins(0, 0, 0, 0)
+        for action_id, picture in (("picture", "camera"), ("export", "export")):
+            record = self.actions_table[action_id]
+            button = QPushButton(theme.icon(picture), record.title)
+            button.setToolTip(f"{record.tip} ({record.keys})")
+            button.clicked.connect(lambda _=False, r=record: r.run())
+            rows.addWidget(button)
+        self.folds: dict[str, Fold] = {
+            "Likeness": Fold("Likeness", self.likeness),
+            "Landmarks on the clay": Fold("Landmarks on the clay", self.landmarks),
+            "Calipers": Fold("Calipers", self.calipers),
+            "Canon": Fold("Canon: thirds and fifths", CanonPanel(self.bench)),
+            "Colour": Fold("Colour", self.colour),
+            "Pieces": Fold("Pieces", self.pieces),
+            "Picture and export": Fold("Picture and export", show),
+            "History": Fold("History", self.history),
+        }
+        for fold in self.folds.values():
+            column.addWidget(fold)
+        column.addStretch(1)
+        area.setWidget(body)
+        return area
+
+    def _lay_out(self) -> None:
+        stage = self.bench.stage
+        for name, button in self.stage_buttons.items():
+            button.setChecked(name == stage)
+        for name, fold in self.folds.items():
+            fold.setVisible(name in LAYOUT[stage])
+        if stage == "Skin" and self.bench.tool_id != "paint":
+            self.bench.take_tool("paint")
+        elif stage in ("Block", "Form") and self.bench.tool_id == "paint":
+            self.bench.take_tool("clay")
+
+    # --- title and state -----------------------------------------------------------------
+
+    def _opened(self) -> None:
+        self.back_to_clay()
+        self._title()
+        self.viewport.view_all()
+
+    def _title(self) -> None:
+        mark = "*" if self.documents.unsaved else ""
+        name = self.bench.portrait.name
+        self.setWindowTitle(f"{name}{mark} - Yewfinch")
+        self.name.setText(f"{name}{mark}")
+        self.name.setToolTip(str(self.documents.path or "not saved yet"))
+
+    def _preview(self) -> bytes | None:
+        image = self.viewport.small_picture(self.bench.view.camera(320, 320))
+        if image.isNull():
+            return None
+        data = QByteArray()
+        buffer = QBuffer(data)
+        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+        image.save(buffer, "PNG")
+        return data.data()
+
+    # --- what the actions do -------------------------------------------------------------
+
+    def undo(self) -> None:
+        """Take the last edit back."""
+        if self.viewport.hands.busy:
+            return
+        name = self.bench.portrait.history.undo()
+        self.bench.say(f"Undone: {name}." if name else "There is nothing to undo.")
+
+    def redo(self) -> None:
+        """Do the last undone edit again."""
+        if self.viewport.hands.busy:
+            return
+        name = self.bench.portrait.history.redo()
+        self.bench.say(f"Done again: {name}." if name else "There is nothing to do again.")
+
+    def mark(self, photo_id: str) -> None:
+        """Put a photo on the marking desk."""
+        self.pages.setCurrentWidget(self.desk)
+        self.desk.open(photo_id)
+
+    def back_to_clay(self) -> None:
+        """Leave the marking desk."""
+        self.pages.setCurrentIndex(0)
+        self.viewport.setFocus()
+
+    def _matched(self, photo_id: str) -> None:
+        self.back_to_clay()
+        self.viewport.reset_photo_zoom()
+        self.bench.stand_at(photo_id)
+        self.bench.say(self.desk.message.text())
+
+    def new(self) -> None:
+        """A new portrait with the base head."""
+        if self.settle():
+            self.documents.show(new_portrait(), None)
+
+    def ask_open(self) -> None:
+        """Choose a portrait to open."""
+        if not self.settle():
+            return
+        name, _ = QFileDialog.getOpenFileName(self, "Open portrait", self._folder(), "Portraits (*.yewfinch)")
+        if name:
+            self.documents.open(Path(name))
+
+    def _folder(self) -> str:
+        return str(self.documents.path.parent) if self.documents.path else str(Path.home())
+
+    def _fill_recent(self) -> None:
+        assert self._recent is not None
+        self._recent.clear()
+        for name in self.settings.recent:
+            action = self._recent.addAction(Path(name).name)
+            assert action is not None
+            action.setToolTip(name)
+            action.triggered.connect(lambda _=False, n=name: self._open_recent(Path(n)))
+        if not self.settings.recent:
+            empty = self._recent.addAction("none yet")
+            assert empty is not None
+            empty.setEnabled(False)
+
+    def _open_recent(self, path: Path) -> None:
+        if self.settle():
+            self.documents.open(path)
+
+    def save(self) -> bool:
+        """Save; asks for a place the first time."""
+        if self.documents.path is None:
+            return self.save_as()
+        return self.documents.save()
+
+    def save_as(self) -> bool:
+        """Save under a name to be chosen."""
+        name, _ = QFileDialog.getSaveFileName(
+            self, "Save portrait", f"{self._folder()}/portrait.yewfinch", "Portraits (*.yewfinch)"
+        )
+        return bool(name) and self.documents.save(Path(name))
+
+    def ask_photos(self) -> None:
+        """Choose photos to add."""
+        kinds = " ".join(f"*{s}" for s in SUFFIXES)
+        names, _ = QFileDialog.getOpenFileNames(self, "Add photos", self._folder(), f"Photos ({kinds})")
+        if names:
+            self.wall.add([Path(n) for n in names])
+
+    def _kinds(self) -> str:
+        return f"3D files ({' '.join('*' + s for s in formats())})"
+
+    def ask_import(self) -> None:
+        """Choose a file to import."""
+        name, _ = QFileDialog.getOpenFileName(self, "Import", self._folder(), self._kinds())
+        if name:
+            self.documents.import_file(Path(name))
+
+    def ask_export(self) -> None:
+        """Choose where to export to."""
+        kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in formats().items())
+        name, chosen = QFileDialog.getSaveFileName(self, "Export", f"{self._folder()}/portrait", kinds)
+        if name:
+            path = Path(name)
+            if path.suffix.lower() not in formats():
+                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
+            self.documents.export_file(path)
+
+    def ask_picture(self) -> None:
+        """Save what the clay view shows."""
+        name, _ = QFileDialog.getSaveFileName(self, "Save picture", f"{self._folder()}/portrait.png", "PNG (*.png)")
+        if name:
+            camera = self.viewport.camera()
+            image = self.viewport.small_picture(camera)
+            data = QByteArray()
+            buffer = QBuffer(data)
+            buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+            image.save(buffer, "PNG")
+            self.documents.write_picture(Path(name), data.data())
+
+    def toggle_panels(self) -> None:
+        """Only the clay, or everything."""
+        show = not self.wall.isVisible()
+        for widget in (self.wall, self.inspector, self.round):
+            widget.setVisible(show)
+
+    def toggle_dark(self) -> None:
+        """The other variant of the bench."""
+        self.settings.dark = not self.settings.dark
+        self.settings.save()
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        theme.apply(app, self.settings.dark)
+        self.bench.say("Icons take the new colours at the next start.")
+
+    def show_help(self) -> None:
+        """The help page."""
+        self.help = HelpDialog(self.actions_table, self)
+        self.help.show()
+
+    def show_about(self) -> None:
+        """Version and licences."""
+        QMessageBox.about(
+            self, "About Yewfinch",
+            f"<b>Yewfinch {__version__}</b><p>A bench for portrait sculptors that measures likeness."
+            "<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). "
+            "Icons: Phosphor (MIT).",
+        )  # fmt: skip
+
+    # --- leaving -------------------------------------------------------------------------
+
+    def settle(self) -> bool:
+        """Ask about unsaved work; False means stay."""
+        if not self.documents.unsaved:
+            return True
+        box = QMessageBox(self)
+        box.setWindowTitle("Unsaved changes")
+        box.setText(f"'{self.bench.portrait.name}' has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Discard", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(save)
+        box.exec()
+        if box.clickedButton() is save:
+            return self.save()
+        return box.clickedButton() is drop
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:  # noqa: N802
+        """Ask, tidy, go."""
+        assert event is not None
+        if not self.settle():
+            event.ignore()
+            return
+        self.documents.close()
+        event.accept()
+
+    # --- dropping ------------------------------------------------------------------------
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:  # noqa: N802
+        """Photos, portraits and 3D files may be dropped anywhere."""
+        if event is not None and event.mimeData() is not None and event.mimeData().hasUrls():  # type: ignore[union-attr]
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:  # noqa: N802
+        """Open, import or add what was dropped."""
+        if event is None or event.mimeData() is None:
+            return
+        photos = photo_paths(event)
+        if photos:
+            self.wall.add(photos)
+        for url in event.mimeData().urls():  # type: ignore[union-attr]
+            path = Path(url.toLocalFile())
+            if path.suffix.lower() == ".yewfinch" and self.settle():
+                self.documents.open(path)
+            elif path.suffix.lower() in formats():
+                self.documents.import_file(path)
+            elif path not in photos:
+                self.bench.say(f"{path.name} is neither a photo, a portrait nor a 3D file.", "error")
+        event.acceptProposedAction()
+

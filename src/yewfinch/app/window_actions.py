@@ -1,0 +1,85 @@
+"""The actions of the main window."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import partial
+from typing import TYPE_CHECKING
+
+from yewfinch.app.actions import Action, ActionTable
+from yewfinch.app.bench import STAGES
+from yewfinch.core.sculpt.registry import tools
+
+if TYPE_CHECKING:
+    from yewfinch.app.window import MainWindow
+
+
+def build(w: MainWindow) -> ActionTable:
+    """All actions, tied to the window."""
+    bench, table = w.bench, ActionTable()
+
+    def can_undo() -> bool:
+        return bench.portrait.history.position > 0
+
+    def can_redo() -> bool:
+        h = bench.portrait.history
+        return h.position < len(h.names)
+
+    def standing() -> bool:
+        return bench.standing_photo() is not None
+
+    def by_size(factor: float) -> None:
+        bench.set_tool(size=bench.tool_settings.size * factor)
+
+    def orthographic() -> None:
+        bench.set_view(replace(bench.view, orthographic=not bench.view.orthographic))
+
+    def wipe() -> None:
+        bench.set_overlay(wipe=0.5 if bench.overlay.wipe is None else None)
+
+    rows = [
+        Action("new", "New portrait", "File", "Ctrl+N", "Start again with the base head.", w.new),
+        Action("open", "Open…", "File", "Ctrl+O", "Open a portrait.", w.ask_open),
+        Action("save", "Save", "File", "Ctrl+S", "Save the portrait.", w.save, split=True),
+        Action("save_as", "Save as…", "File", "Ctrl+Shift+S", "Save it under another name.", w.save_as),
+        Action("add_photos", "Add photos…", "File", "Ctrl+Shift+O", "Put photos on the sitter wall.",
+               w.ask_photos, split=True),
+        Action("import", "Import…", "File", "Ctrl+I", "Add PLY, OBJ, STL or GLB files as pieces.", w.ask_import),
+        Action("export", "Export…", "File", "Ctrl+E", "Write PLY, OBJ, STL or GLB.", w.ask_export),
+        Action("picture", "Save picture…", "File", "Ctrl+P", "Save what the clay view shows as PNG.", w.ask_picture),
+        Action("quit", "Quit", "File", "Ctrl+Q", "Close Yewfinch.", w.close, split=True),
+        Action("undo", "Undo", "Edit", "Ctrl+Z", "Take the last edit back.", w.undo, can_undo),
+        Action("redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, can_redo),
+        Action("smaller", "Smaller tool", "Edit", "[", "Make the tool smaller.", partial(by_size, 1 / 1.15), split=True),
+        Action("larger", "Larger tool", "Edit", "]", "Make the tool larger.", partial(by_size, 1.15)),
+        Action("symmetry", "Symmetry", "Edit", "X", "Work on both sides of the face at once, or on one.",
+               lambda: bench.set_symmetry(not bench.symmetry)),
+        Action("view_all", "View all", "View", "Home", "Show everything.", w.viewport.view_all),
+        Action("view_selected", "View selected", "View", "F", "Show the chosen landmark or piece.",
+               w.viewport.view_selected),
+        Action("orthographic", "Orthographic", "View", "O", "Switch perspective off or on.", orthographic),
+        Action("landmarks", "Show landmarks", "View", "K", "Show all landmarks on the clay.",
+               lambda: bench.set_show_landmarks(not bench.show_landmarks)),
+        Action("move_landmarks", "Move landmarks", "View", "L", "Drag landmarks along the clay.",
+               lambda: bench.set_mode("tool" if bench.mode == "landmark" else "landmark")),
+        Action("pick", "Pick colour", "View", "I", "Take a colour from the clay.",
+               lambda: bench.set_mode("pick colour")),
+        Action("leave", "Leave the standpoint", "View", "Backspace", "Go back to the turntable.",
+               lambda: bench.stand_at(None), standing, split=True),
+        Action("wipe", "Wipe", "View", "W", "Photo on one side, clay on the other.", wipe, standing),
+        Action("blink", "Blink", "View", "B", "Photo and clay in turn.",
+               lambda: bench.set_overlay(blink=not bench.overlay.blink), standing),
+        Action("panels", "Hide panels", "View", "Tab", "Only the clay.", w.toggle_panels, split=True),
+        Action("dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark),
+        Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help),
+        Action("about", "About Yewfinch", "Help", "", "Version and licences.", w.show_about),
+    ]  # fmt: skip
+    for row in rows:
+        table.add(row)
+    for spec in tools():
+        table.add(Action(f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint,
+                         partial(bench.take_tool, spec.id)))  # fmt: skip
+    for i, stage in enumerate(STAGES):
+        table.add(Action(f"stage_{stage}", f"Stage: {stage}", "View", f"Ctrl+{i + 1}",
+                         f"Lay the bench out for the stage '{stage}'.", partial(bench.set_stage, stage), split=i == 0))  # fmt: skip
+    return table
