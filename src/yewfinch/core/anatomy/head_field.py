@@ -18,7 +18,6 @@ from yewfinch.core.anatomy.field_shapes import (
     ball,
     blend,
     carve,
-    chain,
     cone,
     curve,
     dent,

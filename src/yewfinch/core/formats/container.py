@@ -34,7 +34,7 @@ MAX_MANIFEST = 64 << 20
 MAX_MEMBER = 2 << 30
 MAX_MEMBERS = 10_000
 
-_ARRAYS = {
+_ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
     "positions": (np.dtype("<f4"), 3, MAX_VERTICES),
     "faces": (np.dtype("<i4"), 4, MAX_FACES),
     "colour": (np.dtype("u1"), 4, MAX_VERTICES),
@@ -237,13 +237,13 @@ def _fits(a: Anchor, portrait: Portrait) -> bool:
     return piece is not None and all(0 <= r < len(piece.surface) for r in a.corners)
 
 
-def _array(archive: zipfile.ZipFile, member: str, kind: str, name: str) -> np.ndarray:  # type: ignore[type-arg]
+def _array(archive: zipfile.ZipFile, member: str, kind: str, name: str) -> np.ndarray:
     dtype, width, most = _ARRAYS[kind]
     with archive.open(member) as file:
-        version = np.lib.format.read_magic(file)  # type: ignore[no-untyped-call]
+        version = np.lib.format.read_magic(file)
         if version != (1, 0):
             raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
-        shape, fortran, found = np.lib.format.read_array_header_1_0(file)  # type: ignore[no-untyped-call]
+        shape, fortran, found = np.lib.format.read_array_header_1_0(file)
         if found != dtype or len(shape) != 2 or shape[1] != width or fortran:
             raise BadFileError(f"{name} is damaged: {member} is {found} {shape}.")
         if not 0 < shape[0] <= most:

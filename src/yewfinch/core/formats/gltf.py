@@ -50,8 +50,9 @@ def read(path: Path) -> list[Shape]:
         points = trimesh.transform_points(mesh.vertices, transform) * MM_PER_METRE
         t = np.asarray(mesh.faces, np.int32)
         colour = None
-        if mesh.visual.kind == "vertex":
-            colour = np.array(mesh.visual.vertex_colors, np.uint8)
+        visual = mesh.visual
+        if isinstance(visual, trimesh.visual.ColorVisuals) and visual.kind == "vertex":
+            colour = np.array(visual.vertex_colors, np.uint8)
             colour[:, :3] = np.round(to_srgb(colour[:, :3] / 255.0) * 255.0)
         shapes.append(
             Shape(str(node), points.astype(np.float32), np.concatenate([t, t[:, 2:]], axis=1), colour)

@@ -87,7 +87,7 @@ def read(path: Path) -> list[Shape]:
     return [Shape(path.stem, positions, faces, colour)]
 
 
-def _colour(columns: dict[str, np.ndarray], count: int) -> np.ndarray | None:  # type: ignore[type-arg]
+def _colour(columns: dict[str, np.ndarray], count: int) -> np.ndarray | None:
     if not all(k in columns for k in ("red", "green", "blue")):
         return None
     out = np.full((count, 4), 255, np.uint8)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 
 from yewfinch.core.mesh.anchors import Anchor
@@ -51,9 +53,9 @@ def along_surface(surface: Surface, start: Anchor, end: Anchor) -> float:
 
 
 def _exact(
-    igl: object,
+    igl: Any,
     surface: Surface,
-    rows: np.ndarray,  # type: ignore[type-arg]
+    rows: np.ndarray,
     start: Anchor,
     end: Anchor,
     a: DoubleArray,
@@ -88,14 +90,14 @@ def _exact(
     if ids[0] == ids[1]:
         return 0.0
     none = np.empty(0, np.int64)
-    out = igl.exact_geodesic(  # type: ignore[attr-defined]
+    out = igl.exact_geodesic(
         points, triangles.astype(np.int64), np.array([ids[0]]), none, np.array([ids[1]]), none
     )
     value = float(np.asarray(out).ravel()[0])
     return value if np.isfinite(value) and value >= 0 else float("inf")
 
 
-def _faces_of(surface: Surface, rows: np.ndarray) -> np.ndarray:  # type: ignore[type-arg]
+def _faces_of(surface: Surface, rows: np.ndarray) -> np.ndarray:
     leaves = np.unique(rows >> 9)
     owners = [
         surface.leaf_owners(int(leaf)) for leaf in leaves

@@ -60,7 +60,7 @@ def fill_ambiguous(solid):
                     for n in range(8):
                         c[n] = solid[i + (n & 1), j + (n >> 1 & 1), k + (n >> 2)]
                         total += c[n]
-                    if total == 0 or total == 8 or _one_sheet(c):
+                    if total % 8 == 0 or _one_sheet(c):
                         continue
                     changed = True
                     for n in range(8):

@@ -122,7 +122,7 @@ def symmetric_quads(
     ) * len(zs) + cells[:, 2]
     order = np.argsort(keys)
     mirror = order[np.searchsorted(keys[order], twin)].astype(INDEX)
-    left = np.nonzero(cells[:, 0] >= cell_count // 2)[0]
+    left = np.nonzero(cells[:, 0] >= cell_count // 2)[0].astype(INDEX)
     positions = _settle(field, positions, faces, mirror, left, relax, progress)
     return positions.astype(np.float32), faces, mirror
 

@@ -275,7 +275,7 @@ def _refine(
         step = -np.linalg.lstsq(
             normal + damping * np.diag(np.maximum(np.diag(normal), 1e-12)), gradient, rcond=None
         )[0]
-        turn, _ = _rotation(step[:3])
+        turn, _ = _rotation(np.asarray(step[:3], np.float64))
         trial = (turn @ rotation, t + step[3:6], float(np.clip(log_focal + step[6], 3.0, 13.0)))
         e2, c2 = residual(*trial)
         cost2 = float(e2 @ e2)

@@ -23,7 +23,7 @@ def to_linear(srgb: npt.ArrayLike) -> DoubleArray:
 
 
 def to_srgb(linear: npt.ArrayLike) -> DoubleArray:
-    """sRGB values in 0..1 from linear light."""
+    """SRGB values in 0..1 from linear light."""
     v = np.maximum(np.asarray(linear, np.float64), 0.0)
     out: DoubleArray = np.where(v <= 0.0031308, v * 12.92, 1.055 * v ** (1 / 2.4) - 0.055)
     return out

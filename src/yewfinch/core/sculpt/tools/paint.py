@@ -26,7 +26,7 @@ def make(ctx: StrokeContext) -> Stroke:
     def soft(ctx: StrokeContext, dab: Dab) -> None:
         _lay(ctx, dab, plain if dab.force < 0 else rgb, abs(dab.force) * 0.35)
 
-    def _lay(ctx: StrokeContext, dab: Dab, colour: np.ndarray, strength: float) -> None:  # type: ignore[type-arg]
+    def _lay(ctx: StrokeContext, dab: Dab, colour: np.ndarray, strength: float) -> None:
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
             rows, weights = footprint(ctx, one)
             ctx.recorder.touch(rows)

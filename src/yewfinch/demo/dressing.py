@@ -1,0 +1,162 @@
+"""Skin colour, hair, brows, lashes and a pullover for the photographed sitter."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.anatomy.field_shapes import blend, ellipsoid
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.quad_net import symmetric_quads
+from yewfinch.core.shared.arrays import DoubleArray
+
+SKIN = np.array([0.545, 0.330, 0.235])  # linear light
+HAIR = np.array([0.060, 0.034, 0.020])
+
+
+def _spot(p: DoubleArray, centre: tuple[float, float, float], radius: float) -> DoubleArray:
+    q = p.copy()
+    q[:, 0] = np.abs(q[:, 0])
+    return np.exp(-(((q - centre) ** 2).sum(axis=1)) / radius**2)
+
+
+def scalp(p: DoubleArray) -> DoubleArray:
+    """How much a point of the base head's form belongs to the hair, 0 to 1."""
+    x, y, z = np.abs(p[:, 0]), p[:, 1], p[:, 2]
+    line = 88.0 - 0.012 * x**2 + 5.0 * np.sin(x * 0.16)  # hairline over the brow
+    front = y - np.where(z > 20, line, 88.0)
+    side = y - np.interp(z, [-100, -60, -38, -12, 6, 40, 62, 80], [-34, -36, -20, 16, 8, 30, 58, 86])
+    reach = np.minimum(np.where(z > 20, np.maximum(front, side - 30), side), side)
+    ear = ((z + 10) ** 2 / 26**2 + (y - 2) ** 2 / 34**2 < 1) & (x > 64)
+    return np.where(ear, 0.0, np.clip(reach / 7.0 + 0.5, 0, 1))
+
+
+def brows(p: DoubleArray) -> DoubleArray:
+    """How much a point belongs to the brows, 0 to 1."""
+    x, y = np.abs(p[:, 0]), p[:, 1]
+    middle = np.interp(x, [10, 20, 34, 46, 54], [38.5, 42.0, 46.0, 43.0, 37.0])
+    half = np.interp(x, [8, 12, 28, 44, 54], [2.5, 5.0, 4.8, 3.0, 1.0])
+    inside = np.clip(1.25 - np.abs(y - middle) / half, 0, 1) * (p[:, 2] > 40)
+    return np.where((x > 8.5) & (x < 53), inside, 0.0)
+
+
+def skin_colour(rest: DoubleArray, rng: np.random.Generator) -> DoubleArray:
+    """Linear colour of each vertex from its place on the base head, (n, 3)."""
+    p = rest
+    c = np.tile(SKIN, (len(p), 1))
+    red = np.array([1.10, 0.80, 0.78])
+    for centre, radius, amount in (
+        ((40, -16, 72), 24, 0.55), ((0, -16, 116), 17, 0.75), ((12, -20, 102), 10, 0.45),
+        ((80, 5, -12), 28, 0.55), ((0, -84, 92), 18, 0.25), ((32, 14, 80), 12, 0.2),
+    ):  # fmt: skip
+        c *= 1 + (red - 1) * (_spot(p, centre, radius) * amount)[:, None]
+    c *= 1 + (np.array([1.03, 1.02, 0.92]) - 1) * np.clip((p[:, 1] - 45) / 30, 0, 1)[:, None]
+    violet = _spot(p, (30, 8, 82), 11) * 0.5
+    c *= 1 + (np.array([0.86, 0.80, 0.86]) - 1) * violet[:, None]
+    x, y = np.abs(p[:, 0]), p[:, 1]
+    beard = np.clip((-26 - y - 0.0 * x) / 12, 0, 1) * np.clip((y + 104) / 16, 0, 1) * (p[:, 2] > 2)
+    beard *= np.clip((-12 - y + (x - 30) * 0.9) / 14, 0, 1)
+    c *= 1 + (np.array([0.76, 0.78, 0.84]) - 1) * beard[:, None]
+    lip_up = np.interp(x, [0, 6, 15, 27], [-39.6, -38.4, -41.6, -47.8])
+    lip_lo = np.interp(x, [0, 8, 17, 27], [-57.3, -56.8, -54.0, -48.6])
+    lip = np.clip((lip_up - y) / 1.6 + 0.5, 0, 1) * np.clip((y - lip_lo) / 1.8 + 0.5, 0, 1)
+    lip *= (x < 27.5) & (p[:, 2] > 78)
+    c = c + (np.array([0.36, 0.12, 0.105]) - c) * (0.85 * lip)[:, None]
+    c = c + (HAIR * 2.2 - c) * (scalp(p) * 0.9)[:, None]
+    c = c + (HAIR * 2.0 - c) * (brows(p) * 0.55)[:, None]
+    edge = _spot(p, (16.5, 20.5, 78), 4.0)
+    c = c + (np.array([0.48, 0.20, 0.17]) - c) * (edge * 0.7)[:, None]
+    blotch = _noise(p, 9.0, rng) * 0.032 + _noise(p, 3.0, rng) * 0.018
+    c *= 1 + blotch[:, None] * np.array([0.6, 1.2, 1.2])
+    return np.clip(c, 0.004, 1)
+
+
+def _noise(p: DoubleArray, size: float, rng: np.random.Generator) -> DoubleArray:
+    """Smooth noise of about unit spread: a few dozen waves of wavelength round `size` mm."""
+    k = rng.normal(size=(28, 3))
+    k *= (2 * np.pi / (size * rng.uniform(0.7, 1.6, 28)) / np.linalg.norm(k, axis=1))[:, None]
+    return np.asarray(np.sin(p @ k.T + rng.uniform(0, 6.28, 28)).sum(axis=1) / np.sqrt(14.0))
+
+
+def strands(
+    head: Surface, rest: DoubleArray, rng: np.random.Generator
+) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    """Hair as ribbons: triangles' corners (k, 3, 3) mm, normals and linear colours alike."""
+    f = head.faces
+    p, n, r = head.positions.astype(float), head.normals.astype(float), rest
+    corners = p[f]
+    area = np.linalg.norm(np.cross(corners[:, 2] - corners[:, 0], corners[:, 3] - corners[:, 1]), axis=1)
+    middle = r[f].mean(axis=1)
+    out: list[tuple[DoubleArray, DoubleArray, DoubleArray]] = []
+    for weight, count, length, width, lift in (
+        (scalp(middle), 42000, 15.0, 0.36, 0.14), (brows(middle), 900, 6.0, 0.24, 0.08),
+    ):  # fmt: skip
+        chance = area * weight**2
+        pick = rng.choice(len(f), count, p=chance / chance.sum())
+        mix = rng.dirichlet(np.ones(4), count)[:, :, None]
+        root, normal = (p[f[pick]] * mix).sum(axis=1), (n[f[pick]] * mix).sum(axis=1)
+        where = (r[f[pick]] * mix).sum(axis=1)
+        side = np.sign(where[:, :1])
+        if length > 10:  # combed back and to the side, whorled at the crown
+            flow = np.concatenate([0.35 * np.ones_like(side), -0.12 - 0.6 * (where[:, 2:] < 0), -np.ones_like(side)], 1)
+            flow[:, 1] -= 0.9 * np.clip((np.abs(where[:, 0]) - 45) / 20, 0, 1)
+        else:
+            t = np.clip((np.abs(where[:, :1]) - 10) / 40, 0, 1)
+            flow = np.concatenate([side, 0.9 - 1.5 * t, -0.35 * np.ones_like(side)], 1)
+        flow = flow + rng.normal(size=flow.shape) * 0.22
+        flow -= (flow * normal).sum(axis=1, keepdims=True) * normal
+        flow /= np.linalg.norm(flow, axis=1, keepdims=True)
+        size = (length * rng.uniform(0.6, 1.15, count) * (0.55 + 0.45 * (where[:, 1] > 70)))[:, None]
+        across = np.cross(flow, normal)
+        tone = HAIR * rng.uniform(0.55, 1.7, (count, 1))
+        path = [root - normal * 0.4, root + flow * size * 0.5 + normal * size * lift,
+                root + flow * size + normal * size * lift * 0.75]  # fmt: skip
+        halves = [width * 0.5, width * 0.42, 0.04]
+        shade = normal * 0.75 + flow * 0.1 + across * rng.normal(size=(count, 1)) * 0.5
+        for a, b, wa, wb in zip(path[:-1], path[1:], halves[:-1], halves[1:], strict=True):
+            q = [a - across * wa, a + across * wa, b + across * wb, b - across * wb]
+            for tri in ((0, 1, 2), (0, 2, 3)):
+                verts = np.stack([q[i] for i in tri], axis=1)
+                out.append((verts, np.repeat(shade[:, None], 3, 1), np.repeat(tone[:, None], 3, 1)))
+    return tuple(np.concatenate([o[i] for o in out]) for i in range(3))  # type: ignore[return-value]
+
+
+def lashes(landmarks: dict[str, DoubleArray], head: Surface, rest: DoubleArray, rng: np.random.Generator
+           ) -> tuple[DoubleArray, DoubleArray, DoubleArray]:  # fmt: skip
+    """A dark line of short strands along the upper lid margins."""
+    verts, shades, tones = [], [], []
+    for sign in (1.0, -1.0):
+        u = rng.uniform(0.08, 0.97, 130)
+        x = 32.3 - 16 + 30 * u
+        y = 22 - 1.7 + 2.8 * u + 5.4 * np.sin(np.pi * u**0.84) ** 0.86 + 0.7
+        at = np.stack([x * sign, y, 69.5 + np.sqrt(np.maximum(14.1**2 - (x - 32.3) ** 2 - (y - 22) ** 2, 4.0))], 1)
+        rows = np.array([head.nearest_row(q) for q in at + 0.0 * at])
+        near = ((rest[None] - at[:, None])[:, :: max(1, len(rest) // 9000)] ** 2).sum(axis=2).argmin(axis=1)
+        rows = near * max(1, len(rest) // 9000)
+        root = at + (head.positions[rows] - rest[rows])
+        way = np.stack([(u - 0.45) * 0.9 * sign, 0.35 + 0 * u, 1.0 + 0 * u], 1) + rng.normal(size=(130, 3)) * 0.12
+        way *= (rng.uniform(3.5, 6.5, 130) / np.linalg.norm(way, axis=1))[:, None]
+        across = np.stack([np.ones(130), np.zeros(130), np.zeros(130)], 1) * 0.16
+        tip = root + way + (0, 1.2, 0)
+        verts.append(np.stack([root - across, root + across, tip], axis=1))
+        shades.append(np.repeat(np.array([[[0, 0.6, 0.8]]]), 130, 0).repeat(3, 1))
+        tones.append(np.repeat(np.array([[HAIR * 0.5]]), 130, 0).repeat(3, 1))
+    return np.concatenate(verts), np.concatenate(shades), np.concatenate(tones)
+
+
+def pullover() -> Surface:
+    """Shoulders in a knitted pullover with a round neck."""
+
+    def field(p: DoubleArray) -> DoubleArray:
+        d = ellipsoid(p, (0, -270, -46), (215, 96, 92), power=2.6)
+        d = blend(d, ellipsoid(p, (0, -190, -44), (92, 52, 74)), 60.0)
+        ring = np.sqrt((np.hypot(p[:, 0], (p[:, 2] + 30 - (p[:, 1] + 158) * 0.45) * 1.04) - 66) ** 2
+                       + ((p[:, 1] + 158) - (p[:, 2] + 34) * -0.28) ** 2) - 9.5  # fmt: skip
+        d = blend(d, ring, 12.0)
+        rib = 0.9 * np.sin(np.arctan2(p[:, 2] + 30, p[:, 0]) * 70) * np.exp(-np.maximum(ring, 0) / 3)
+        return np.asarray(d + rib)
+
+    axis = np.arange(2.0, 236.0, 4.0)
+    ys = np.arange(-372.0, -120.0, 4.0)
+    zs = np.arange(-160.0, 90.0, 4.0)
+    positions, faces, _ = symmetric_quads(field, axis, ys, zs, relax=4)
+    return Surface(positions, faces)

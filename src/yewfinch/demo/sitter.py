@@ -1,0 +1,84 @@
+"""The hidden head of the invented sitter: the base head bent to other proportions.
+
+Used only to make the photos. Nothing of it goes into the demo portrait but what a sculptor could
+read off the photos.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.interpolate import RBFInterpolator
+
+from yewfinch.core.anatomy import base_head
+from yewfinch.core.anatomy.base_head import HEAD, BaseHead
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+
+#: How the sitter's left landmarks (and the midline) differ from the base head, mm.
+BOTH: dict[str, tuple[float, float, float]] = {
+    "v": (0, 4, 0), "tr": (0, 5, -1), "g": (0, 1, 2.5), "n": (0, 1, -0.5), "se": (0, 0, -1.5),
+    "prn": (0, -3.5, 4), "sn": (0, -2.5, 0), "ls": (0, -2.5, -1), "sto": (0, -3, -0.5),
+    "li": (0, -3.5, -0.5), "sl": (0, -5, -2), "pg": (0, -7, 3), "gn": (0, -8, 2), "c": (0, -4, 0),
+    "op": (0, 0, -2), "eu": (-2.5, 0, 0), "ft": (-1.5, 0, 0), "sci": (0.5, 1.5, 0.5),
+    "en": (0.8, 0, 0), "ex": (1.6, -1.8, 0), "ps": (1, -0.6, 0), "pi": (1, 0, 0), "or": (0.5, -1, -1),
+    "mf": (0.2, 0, 0), "zy": (2.5, 0, 0), "go": (1.5, -5, 1), "al": (2.2, -2.5, 0.5), "ac": (2.0, -2.5, 0),
+    "sbal": (1.2, -2.5, 0), "cph": (0.5, -2.2, -0.5), "ch": (2.8, -4.0, -0.5), "t": (1, 0, 0),
+    "sa": (4, 4, -1), "sba": (2, -4, 0), "pra": (1, 0, 0), "pa": (4, 0, -3), "obs": (1.5, 2, 0),
+    "obi": (1, -2.5, 0),
+}  # fmt: skip
+#: What is not symmetric: the nose bent to the left, the left lower lid heavier, a crooked mouth.
+ASYMMETRY: dict[str, tuple[float, float, float]] = {
+    "se": (0.4, 0, 0), "prn": (2.6, 0, 0), "sn": (1.6, 0, 0), "al_l": (1.8, 0, 0), "al_r": (2.2, 0.6, 0),
+    "ac_l": (0.8, 0, 0), "ac_r": (0.8, 0.4, 0), "pi_l": (0, -1.9, 0.7), "or_l": (0, -0.8, 0.9),
+    "ex_l": (0, -0.8, 0), "ch_l": (0, 1.6, 0), "ch_r": (0, -0.7, 0), "sto": (0.5, 0, 0), "ls": (0.6, 0, 0),
+    "pg": (-0.6, 0, 0), "sa_r": (1.2, -2.0, 0), "sci_l": (0, 1.4, 0), "zy_r": (1.0, 0, 0),
+}  # fmt: skip
+#: Detail of the photographed head.
+SCALE = 1.0
+
+
+@dataclass(frozen=True)
+class Sitter:
+    """The hidden head and its landmarks in mm."""
+
+    head: Surface
+    eyes: tuple[Surface, Surface]
+    landmarks: dict[str, DoubleArray]
+    rest: DoubleArray
+
+
+def offsets(points: dict[str, DoubleArray]) -> dict[str, DoubleArray]:
+    """How far each landmark is moved from the base head."""
+    out: dict[str, DoubleArray] = {}
+    for key in points:
+        base = key.split("_")[0]
+        d = np.array(BOTH.get(base, (0.0, 0.0, 0.0)))
+        if key.endswith("_r"):
+            d = d * (-1.0, 1.0, 1.0)
+        out[key] = d + np.array(ASYMMETRY.get(key, (0.0, 0.0, 0.0)))
+    for side in ("l", "r"):
+        out[f"p_{side}"] = (out[f"en_{side}"] + out[f"ex_{side}"]) * 0.5 * (1.0, 0.5, 0.0)
+    return out
+
+
+def make() -> Sitter:
+    """The sitter's head. Takes about half a minute."""
+    made: BaseHead = base_head.assemble(*base_head.head_surface(SCALE))
+    points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}
+    moved = offsets(points)
+    keys = [k for k in points if made.anchors[k].piece == HEAD]
+    lo = np.array([[x, -176.0, z] for x in (-60.0, 60.0) for z in (-80.0, 20.0)])
+    centres = np.concatenate([[points[k] for k in keys], lo])
+    steps = np.concatenate([[moved[k] for k in keys], np.zeros((len(lo), 3))])
+    bend = RBFInterpolator(centres, steps, kernel="linear", smoothing=0.3)
+    rest = made.head.positions.astype(np.float64)
+    head = Surface(rest + bend(rest), made.head.faces)
+    eyes = []
+    landmarks = {k: made.anchors[k].on(head) for k in keys}
+    for side, eye in (("l", made.left_eye), ("r", made.right_eye)):
+        shift = moved[f"p_{side}"] + (0, 0, 0.3)
+        eyes.append(Surface(eye.positions + shift, eye.faces, eye.colour))
+        landmarks[f"p_{side}"] = points[f"p_{side}"] + shift
+    return Sitter(head, (eyes[0], eyes[1]), landmarks, rest)

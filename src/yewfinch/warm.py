@@ -1,0 +1,29 @@
+"""Compile all kernels and make the base head, once, with visible progress."""
+
+from __future__ import annotations
+
+import sys
+
+from yewfinch.core.document.new import plain_head
+from yewfinch.core.mesh import pick, surface
+from yewfinch.core.reshape import quad_net
+from yewfinch.core.sculpt.registry import tools
+from yewfinch.core.shared import warmup
+
+
+def main() -> None:
+    """Show a line that counts up."""
+    assert surface and pick and quad_net and tools()
+
+    def show(fraction: float, text: str) -> None:
+        sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")
+        sys.stderr.flush()
+
+    warmup.run(lambda f, t: show(f * 0.6, t))
+    plain_head(lambda f, t: show(0.6 + 0.4 * f, t))
+    show(1.0, "ready")
+    sys.stderr.write("\n")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,103 @@
+"""Make the demo portrait from the shipped photos: two matched, some modelling, some paint.
+
+Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
+them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+from dataclasses import replace
+from pathlib import Path
+
+import numpy as np
+
+from yewfinch.core.anatomy.base_head import HEAD
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats import container
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.registry import tool
+from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sitter.photo import read_photo
+from yewfinch.core.sitter.standpoint import solve
+from yewfinch.demo.portrait import FILE, PHOTOS, photo_file
+from yewfinch.render import picture
+
+MARKED = {
+    "front": "en_l en_r ex_l ex_r ps_l ps_r pi_l pi_r p_l p_r prn sn al_l al_r ch_l ch_r sto ls li gn sba_l sba_r se",
+    "three-quarter": "en_r ex_r en_l prn sn al_r ch_r ch_l sto ls li pg gn t_r sa_r sba_r pa_r se g p_r pi_r",
+}
+
+
+def main() -> None:
+    """Build and write it."""
+    rng = np.random.default_rng(7)
+    places = json.loads(Path(sys.argv[1]).read_text())
+    portrait = new_portrait()
+    portrait.name = "Demo portrait"
+    sitter = portrait.sitter
+    for name in PHOTOS:
+        photo, data = read_photo(photo_file(name), {p.id for p in sitter.photos})
+        if name in MARKED:
+            marks = {}
+            for key in MARKED[name].split():
+                x, y = np.array(places[name][key]) + rng.normal(0, 0.9, 2)
+                marks[key] = (round(float(x), 1), round(float(y), 1))
+            found = solve(marks, portrait.landmarks(), photo.width, photo.height, photo.lens)
+            photo = replace(photo, marks=marks, standpoint=found)
+        sitter = sitter.added(photo, data)
+    portrait.sitter = sitter
+    _model(portrait)
+    _paint(portrait)
+    portrait.history.close()
+    pixels = picture.take(portrait, picture.direction(portrait, "three-quarter-left", 320, 320))
+    FILE.write_bytes(container.to_bytes(portrait, picture.png(pixels), deflate=True))
+
+
+def _stroke(portrait: Portrait, tool_id: str, path: list[tuple[float, float, float]],
+            way: tuple[float, float, float], rgb: tuple[int, int, int] = (0, 0, 0), **changes: object) -> None:  # fmt: skip
+    """One stroke along points in mm, seen along `way`."""
+    spec = tool(tool_id)
+    settings = replace(spec.settings, **changes)  # type: ignore[arg-type]
+    context = StrokeContext(portrait, portrait.pieces[HEAD], settings, True, rgb, spec.channel)
+    stroke = spec.make(context)
+    next(stroke)
+    direction = np.array(way) / np.linalg.norm(way)
+    for i, point in enumerate(path):
+        phase = "press" if i == 0 else "release" if i == len(path) - 1 else "move"
+        try:
+            stroke.send(PointerEvent(phase, np.array(point) - direction * 300, direction))  # type: ignore[arg-type]
+        except StopIteration:
+            return
+
+
+def _model(portrait: Portrait) -> None:
+    front, side = (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
+    _stroke(portrait, "move", [(0, -15, 0), (0, -18.5, 0)], front, size=34.0)
+    _stroke(portrait, "move", [(0, -86, 0), (0, -92.5, 0)], front, size=64.0)
+    _stroke(portrait, "move", [(26, -48, 0), (28.4, -50.5, 0)], front, size=20.0)
+    _stroke(portrait, "move", [(80, -10, -10), (80, -7, -12)], side, size=44.0)
+    _stroke(portrait, "clay", [(60, 2, 0), (56, -3, 0), (50, -6, 0), (44, -7, 0)], front, size=16.0, strength=0.3)
+    _stroke(portrait, "clay", [(30, 45, 0), (22, 44, 0), (12, 41, 0)], front, size=12.0, strength=0.25)
+    _stroke(portrait, "crease", [(22, -20, 0), (27, -30, 0), (31, -40, 0)], front, size=8.0, strength=0.18)
+    _stroke(portrait, "smooth", [(24, -22, 0), (30, -34, 0), (33, -44, 0)], front, size=18.0, strength=0.5)
+
+
+def _paint(portrait: Portrait) -> None:
+    front = (0.0, 0.0, -1.0)
+    base, red, lip, brown = (222, 184, 158), (206, 138, 118), (176, 102, 92), (122, 92, 76)
+    portrait.fill(HEAD, (*base, 255), "Fill Head")
+    _stroke(portrait, "paint", [(44, -10, 0), (36, -18, 0), (40, -26, 0)], front, red, size=38.0, strength=0.42)
+    _stroke(portrait, "paint", [(0, -12, 0), (4, -18, 0), (10, -18, 0)], front, red, size=18.0, strength=0.45)
+    lips = [(0, -43, 0), (8, -42.5, 0), (16, -44.5, 0), (23, -47, 0), (16, -51, 0), (8, -53.5, 0), (0, -54, 0)]
+    _stroke(portrait, "paint", lips, front, lip, size=8.5, strength=0.8, falloff="even")
+    brow = [(11, 40, 0), (20, 44, 0), (32, 47, 0), (44, 44, 0), (50, 39, 0)]
+    _stroke(portrait, "paint", brow, front, brown, size=8.0, strength=0.6)
+    ear = [(84, 26, -12), (86, 10, -20), (80, -10, -12), (74, -24, -4)]
+    _stroke(portrait, "paint", ear, (-1.0, 0.0, 0.0), red, size=26.0, strength=0.5)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,107 @@
+"""Make the photos of the invented sitter that ship with the application (a few minutes)."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+
+import numpy as np
+from PIL import Image
+
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.show.camera import Camera, focal_px
+from yewfinch.core.show.view import View
+from yewfinch.core.skin.colour import to_linear
+from yewfinch.demo import camera_room as room
+from yewfinch.demo import dressing, sitter
+from yewfinch.render.picture import standalone_context
+
+TARGET = Path(__file__).parents[1] / "src/yewfinch/demo/photos"
+WIDTH, HEIGHT = 1080, 1350
+#: Drawn larger by this and then scaled down, for the sake of the hair.
+FINER = 2
+#: name, turn, tilt, roll (degrees), distance mm, lens mm, target, EXIF lens written, key light
+SHOTS = (
+    ("front", 3.0, 2.0, 1.0, 930, 85, (0, -22, 0), True, (-0.6, 0.55, 0.75)),
+    ("three-quarter", -39.0, 4.0, -2.0, 690, 60, (0, -22, 0), True, (-0.75, 0.6, 0.35)),
+    ("profile", 88.0, 1.0, 0.5, 1090, 100, (0, -20, 5), True, (0.75, 0.5, 0.6)),
+    ("window-seat", 27.0, -15.0, 8.0, 2350, 210, (0, -18, 10), False, (0.9, 0.35, 0.45)),
+    ("close-up", -9.0, 11.0, -4.0, 345, 28, (0, -22, 40), False, (-0.2, 0.8, 0.6)),
+)
+
+
+def camera_of(turn: float, tilt: float, roll: float, distance: float, lens: float,
+              target: tuple[float, float, float], size: tuple[int, int]) -> Camera:  # fmt: skip
+    """A camera turned, tilted and rolled."""
+    w, h = size
+    base = View(turn, tilt, target, distance, lens).camera(w, h)
+    a = np.radians(roll)
+    turn_z = np.array([[np.cos(a), -np.sin(a), 0], [np.sin(a), np.cos(a), 0], [0, 0, 1]])
+    return Camera(turn_z @ base.rotation, base.position, focal_px(lens, w, h), w, h, (w / 2, h / 2))
+
+
+def part(surface: Surface, colours: DoubleArray, kind: float) -> room.Part:
+    """A surface as triangles."""
+    t = surface.triangles()
+    return room.Part(surface.positions[t], surface.normals[t], colours[t], kind)
+
+
+def main() -> None:
+    """Photograph the sitter."""
+    small = "--small" in sys.argv
+    rng = np.random.default_rng(20)
+    person = sitter.make()
+    colours = dressing.skin_colour(person.rest, rng)
+    parts = [part(person.head, colours, 1.0)]
+    for eye in person.eyes:
+        parts.append(part(eye, to_linear(eye.colour[:, :3] / 255.0) * 0.72, 0.75))
+    parts.append(room.Part(*dressing.strands(person.head, person.rest, rng), 0.5))
+    parts.append(room.Part(*dressing.lashes(person.landmarks, person.head, person.rest, rng), 0.5))
+    cloth = dressing.pullover()
+    parts.append(part(cloth, np.tile([0.045, 0.062, 0.075], (len(cloth), 1)), 0.5))
+    ctx = standalone_context()
+    studio = room.Room(ctx, parts)
+    TARGET.mkdir(parents=True, exist_ok=True)
+    size = (WIDTH // 3, HEIGHT // 3) if small else (WIDTH, HEIGHT)
+    truth = {}
+    for i, (name, turn, tilt, roll, distance, lens, target, exif, key) in enumerate(SHOTS):
+        rng = np.random.default_rng(100 + i)
+        camera = camera_of(turn, tilt, roll, distance, lens, target, (size[0] * FINER, size[1] * FINER))
+        n = 6 if small else 18
+        lamps = room.soft_box(key, 0.16, 2.5, (1.0, 0.95, 0.88), n, rng)
+        lamps += room.soft_box((-key[0], 0.1, 0.8), 0.3, 0.42, (0.85, 0.93, 1.0), max(3, n // 3), rng)
+        lamps += room.soft_box((-key[0] * 1.2, 0.5, -0.9), 0.12, 0.8, (0.95, 0.97, 1.0), max(2, n // 5), rng)
+        lamps += room.sky(0.75, (0.9, 0.95, 1.0), n, rng)
+        diffuse, gloss, colour = studio.photograph(camera, lamps)
+        tints = ((0.30, 0.31, 0.30), (0.17, 0.20, 0.22), (0.36, 0.33, 0.29), (0.10, 0.13, 0.12), (0.28, 0.27, 0.26))
+        wall = backdrop((size[0] * FINER, size[1] * FINER), np.array(tints[i]), key[0], rng)
+        px = camera.focal / distance
+        pixels = room.develop(diffuse, gloss, colour, px, wall, 0.82, 0.020 + 0.008 * (i == 3), rng)
+        image = Image.fromarray(pixels).reduce(FINER)
+        data = Image.Exif()
+        if exif:
+            data.get_ifd(0x8769)[0xA405] = int(lens)
+        image.save(TARGET / f"{name}.jpg", "JPEG", quality=88, exif=data.tobytes(), subsampling=0)
+        seen = camera.project(np.array(list(person.landmarks.values()))) / FINER
+        truth[name] = {k: [float(v) for v in p] for k, p in zip(person.landmarks, seen, strict=True)}
+        print(name, (TARGET / f"{name}.jpg").stat().st_size // 1000, "kB")
+    if len(sys.argv) > 1 and sys.argv[-1].endswith(".json"):
+        Path(sys.argv[-1]).write_text(json.dumps(truth))
+
+
+def backdrop(size: tuple[int, int], tint: DoubleArray, side: float, rng: np.random.Generator) -> DoubleArray:
+    """A wall out of focus, lit from one side."""
+    from scipy.ndimage import gaussian_filter
+
+    w, h = size
+    yy, xx = np.mgrid[0:h, 0:w]
+    ramp = 0.75 + 0.5 * (xx / w - 0.5) * np.sign(-side) + 0.25 * (0.5 - yy / h)
+    cloud = gaussian_filter(rng.normal(size=(h, w)), w / 9)
+    cloud = cloud / max(1e-9, float(cloud.std())) * 0.08
+    return np.asarray(tint * (ramp + cloud)[..., None])
+
+
+if __name__ == "__main__":
+    main()
