@@ -84,6 +84,11 @@ def icon(name: str, tone: str = "ink", size: int = 18) -> QIcon:
     return out
 
 
+def _icon_file(name: str) -> str:
+    """File of an icon, for the style sheet."""
+    return str(resources.files("yewfinch.app") / "resources" / "icons" / f"{name}.svg")
+
+
 def _sheet(p: Palette) -> str:
     return f"""
 QWidget {{ color: {p.ink}; background: {p.paper}; }}
@@ -133,7 +138,10 @@ QTableWidget, QListWidget {{ background: {p.card}; border: 1px solid {p.line}; b
   gridline-color: {p.line}; selection-background-color: {p.tint}; selection-color: {p.ink};
   alternate-background-color: {p.paper}; }}
 QHeaderView::section {{ background: {p.paper}; color: {p.soft}; border: none;
-  border-bottom: 1px solid {p.line}; padding: 3px 6px; }}
+  border-bottom: 1px solid {p.line}; padding: 3px 3px; font-size: 12px; }}
+QTableWidget {{ font-size: 13px; }}
+QComboBox::drop-down {{ border: none; width: 18px; }}
+QComboBox::down-arrow {{ image: url({_icon_file('caret-down')}); width: 12px; height: 12px; }}
 QSlider::groove:horizontal {{ height: 4px; background: {p.line}; border-radius: 2px; }}
 QSlider::sub-page:horizontal {{ background: {p.yew}; border-radius: 2px; }}
 QSlider::handle:horizontal {{ width: 14px; margin: -6px 0; border-radius: 7px; background: {p.yew}; }}
@@ -153,5 +161,10 @@ QSplitter::handle {{ background: {p.line}; }}
 QProgressBar {{ background: {p.paper}; border: 1px solid {p.line}; border-radius: 4px;
   text-align: center; }}
 QProgressBar::chunk {{ background: {p.yew}; border-radius: 3px; }}
+QSlider {{ background: transparent; }}
 QCheckBox {{ spacing: 6px; background: transparent; }}
+QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {p.soft}; border-radius: 3px;
+  background: {p.card}; }}
+QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew}; image: url({_icon_file('check-light')}); }}
+QCheckBox::indicator:focus {{ border: 2px solid {p.yew}; }}
 """

@@ -44,7 +44,7 @@ void main() {
     vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
     float k = max(dot(n, key), 0.0);
     float f = max(dot(n, fill), 0.0);
-    vec3 sky = mix(vec3(0.13, 0.12, 0.115), vec3(0.25, 0.26, 0.275), 0.5 + 0.5 * n.y);
+    vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
     vec3 light = vec3(0.86, 0.83, 0.78) * k + vec3(0.17, 0.19, 0.22) * f + sky;
     vec3 h = normalize(key + to_eye);
     float gloss = 0.045 * pow(max(dot(n, h), 0.0), 22.0) * step(0.0, dot(n, key));

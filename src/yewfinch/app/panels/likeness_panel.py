@@ -6,7 +6,7 @@ from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
 
 from yewfinch.app.bench import Bench
-from yewfinch.core.sitter.likeness import Offset, likeness, overall, title
+from yewfinch.core.sitter.likeness import Offset, likeness, overall, short_title, title
 
 
 class LikenessPanel(QWidget):
@@ -22,7 +22,7 @@ class LikenessPanel(QWidget):
         self.figure.setWordWrap(True)
         column.addWidget(self.figure)
         self.table = QTableWidget(0, 4)
-        self.table.setHorizontalHeaderLabels(["landmark", "off by", "up / down", "to the side"])
+        self.table.setHorizontalHeaderLabels(["landmark", "off", "up/down", "side"])
         header = self.table.horizontalHeader()
         assert header is not None
         header.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
@@ -81,7 +81,7 @@ class LikenessPanel(QWidget):
         for i, o in enumerate(self.rows):
             side = "right" if o.across > 0 else "left"
             cells = (
-                title(o.key), f"{o.size:.1f} mm",
+                short_title(o.key), f"{o.size:.1f} mm",
                 f"{abs(o.up):.1f} {'high' if o.up > 0 else 'low'}", f"{abs(o.across):.1f} {side}",
             )  # fmt: skip
             for j, text in enumerate(cells):

@@ -17,7 +17,7 @@ NAMES = {
     "three-quarter-left": "three-quarter, left", "profile-left": "profile, left",
     "below": "from below", "above": "from above",
 }  # fmt: skip
-WIDTH, HEIGHT = 88, 66
+WIDTH, HEIGHT = 76, 62
 #: One small view is drawn per tick, so that the strip never holds up the hand.
 TICK = 40
 
@@ -32,7 +32,7 @@ class Round(QWidget):
         self.bench, self.viewport = bench, viewport
         row = QHBoxLayout(self)
         row.setContentsMargins(10, 6, 10, 6)
-        row.setSpacing(6)
+        row.setSpacing(4)
         self.buttons: dict[str, QToolButton] = {}
         for name in SHOWN:
             button = QToolButton()

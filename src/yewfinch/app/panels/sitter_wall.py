@@ -126,7 +126,7 @@ class SitterWall(QWidget):
         super().__init__()
         self.bench, self.photos = bench, photos
         self.setAcceptDrops(True)
-        self.setMinimumWidth(200)
+        self.setMinimumWidth(232)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 6, 8)
         column.setSpacing(6)
@@ -152,7 +152,7 @@ class SitterWall(QWidget):
         self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._body = QWidget()
         self._cards = QVBoxLayout(self._body)
-        self._cards.setContentsMargins(0, 0, 4, 0)
+        self._cards.setContentsMargins(0, 0, 8, 0)
         self._cards.setSpacing(8)
         self._area.setWidget(self._body)
         column.addWidget(self._area, 1)
@@ -275,7 +275,7 @@ class SitterWall(QWidget):
         self._fit()
 
     def _fit(self) -> None:
-        width = max(120, self.width() - 32)
+        width = max(120, self.width() - 44)
         for card in self.cards.values():
             card.fit(width, 220 if self.width() < 330 else 420)
 

@@ -31,7 +31,7 @@ class ToolPanel(QWidget):
             button = QToolButton()
             button.setCheckable(True)
             button.setIcon(picture(spec.id))
-            button.setIconSize(QSize(40, 40))
+            button.setIconSize(QSize(38, 38))
             button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
             button.setAccessibleName(spec.title)
             button.clicked.connect(lambda _=False, t=spec.id: bench.take_tool(t))

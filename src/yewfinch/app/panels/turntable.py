@@ -29,7 +29,7 @@ class Dial(QWidget):
         self.bench = bench
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("turntable")
-        self.setMinimumSize(360, 44)
+        self.setMinimumSize(300, 44)
         self.setToolTip("Drag to turn the work, click a tick to snap to it, arrow keys turn by 15°")
         self._pressed: QPointF | None = None
         bench.view_changed.connect(lambda: self.update())
@@ -123,7 +123,7 @@ class Turntable(QWidget):
         row.addWidget(QLabel("Tilt"))
         self.tilt = QSlider(Qt.Orientation.Horizontal)
         self.tilt.setRange(-89, 89)
-        self.tilt.setFixedWidth(76)
+        self.tilt.setFixedWidth(64)
         self.tilt.setToolTip("Tilt in degrees, from below to above")
         self.tilt.setAccessibleName("tilt")
         self.tilt.valueChanged.connect(self._tilted)
@@ -136,6 +136,8 @@ class Turntable(QWidget):
         self.lens.setRange(12, 400)
         self.lens.setDecimals(0)
         self.lens.setSuffix(" mm")
+        self.lens.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+        self.lens.setFixedWidth(68)
         self.lens.setKeyboardTracking(False)
         self.lens.setToolTip("Lens of the view, as on a 36 x 24 mm frame")
         self.lens.setAccessibleName("lens")

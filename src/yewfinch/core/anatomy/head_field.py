@@ -58,7 +58,7 @@ def head(p: DoubleArray) -> DoubleArray:
     d = _where((x < 36) & (y > -46) & (y < 48) & (z > 66), q, d, nose)
     d = _where((x < 44) & (y > -84) & (y < -4) & (z > 62), q, d, mouth)
     d = _where((x > 50) & (y > -50) & (y < 52) & (z > -52) & (z < 24), q, d, ear)
-    return np.asarray(np.maximum(d, NECK_END - p[:, 1]))
+    return carve(d, p[:, 1] - NECK_END, 9.0)
 
 
 def _where(
@@ -228,8 +228,9 @@ def ear(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     u_axis = np.array([0.423, 0.0, -0.906])
     u0, v0, w = rel @ u_axis, rel[:, 1], rel @ w_axis
     u, v = c * u0 + s * v0, -s * u0 + c * v0
+    v = v * 1.055
     local = np.stack([u, v, w - 2.6 - 0.008 * (u * u)], axis=1)
-    plate = ellipsoid(local, (0.5, 3.0, -0.6), (15.5, 27.0, 3.0))
+    plate = ellipsoid(local, (0.5, 3.0, -0.8), (15.5, 27.0, 3.8))
     rim: list[Point] = [
         (-7.5, 0.5, 0.0), (-12.6, 7.0, 0.6), (-13.0, 17.0, 1.6), (-6.5, 26.0, 2.2), (4.0, 28.6, 2.6),
         (13.0, 23.5, 2.8), (16.8, 13.0, 2.8), (16.0, 1.5, 2.4), (12.2, -9.0, 1.6), (6.5, -19.0, 0.6),
@@ -241,7 +242,7 @@ def ear(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     lobe = ellipsoid(local, (-1.0, -21.5, 0.0), (8.2, 9.4, 3.4))
     shape = blend(shape, lobe, 5.0)
     scapha: list[Point] = [(4.5, 23.0, 3.0), (12.0, 14.0, 3.4), (12.2, 2.0, 3.2), (8.6, -9.0, 2.6)]
-    shape = dent(shape, np.maximum(curve(local, scapha, [0.4] * 4), 0.0), 1.5, 2.2)
+    shape = dent(shape, np.maximum(curve(local, scapha, [0.4] * 4), 0.0), 1.2, 2.2)
     d = blend(d, shape, 5.0)
     d = blend(d, cone(q, (64, -14, -4), (66, 22, -8), 6.0, 6.0), 8.0)
     concha = ellipsoid(local, (-1.8, -0.5, 3.4), (6.8, 10.5, 6.4))

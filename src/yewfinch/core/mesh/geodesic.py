@@ -94,7 +94,9 @@ def _exact(
         points, triangles.astype(np.int64), np.array([ids[0]]), none, np.array([ids[1]]), none
     )
     value = float(np.asarray(out).ravel()[0])
-    return value if np.isfinite(value) and value >= 0 else float("inf")
+    # no way is reported as zero, and no way is shorter than the straight one
+    reached = np.isfinite(value) and value >= (1.0 - 1e-6) * float(np.linalg.norm(a - b))
+    return value if reached else float("inf")
 
 
 def _faces_of(surface: Surface, rows: np.ndarray) -> np.ndarray:

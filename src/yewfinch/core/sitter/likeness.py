@@ -106,3 +106,8 @@ def overall(found: list[Offset]) -> float | None:
 def title(key: str) -> str:
     """Plain name of a landmark."""
     return LANDMARKS[key].plain if key in LANDMARKS else key
+
+
+def short_title(key: str) -> str:
+    """Plain name with L or R for the sitter's side, for narrow columns."""
+    return title(key).replace(", left", " L").replace(", right", " R")
