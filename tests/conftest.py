@@ -77,13 +77,6 @@ def demo_file() -> Path:
 
 
 @pytest.fixture(scope="session")
-def qapp_cls():
-    from PyQt6.QtWidgets import QApplication
-
-    return QApplication
-
-
-@pytest.fixture(scope="session")
 def qapp():
     from yewfinch.app import theme
     from yewfinch.app.main import make_app
@@ -102,7 +95,8 @@ def window(qtbot, demo_file):
 
     w = MainWindow(demo_portrait(), Settings())
     w.show()
-    qtbot.waitExposed(w)
+    w.activateWindow()  # without a window manager nobody else does, and shortcuts need it
+    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     qtbot.waitUntil(lambda: w.viewport.context is not None, timeout=20000)
     qtbot.wait(50)
     yield w

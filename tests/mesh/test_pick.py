@@ -54,7 +54,7 @@ def test_anchor_rides_with_the_surface(ball):
     np.testing.assert_allclose(tied.on(ball), hit.point, atol=1e-6)
     rows = np.arange(len(ball), dtype=np.int32)
     ball.set_rows(rows, ball.positions + np.float32([5, 0, 0]))
-    np.testing.assert_allclose(tied.on(ball), hit.point + [5, 0, 0], atol=1e-4)
+    np.testing.assert_allclose(tied.on(ball), hit.point + np.array([5.0, 0.0, 0.0]), atol=1e-4)
 
 
 @pytest.mark.parametrize("angle", [10, 45, 80])

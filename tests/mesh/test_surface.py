@@ -5,8 +5,8 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-
 from tests.conftest import cube_sphere
+
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
 
@@ -51,7 +51,8 @@ def test_normals_match_the_corner_sum(ball):
 
 def test_normals_of_triangles_match_trimesh():
     # trimesh 5.2: vertex normals weighted by face area
-    s = Surface(*(lambda m: (m.vertices, m.faces))(trimesh.creation.icosphere(3, 50.0)))
+    icosphere = trimesh.creation.icosphere(3, 50.0)
+    s = Surface(icosphere.vertices, icosphere.faces)
     m = as_trimesh(s)
     reference = np.zeros((len(s), 3))
     np.add.at(reference, m.faces.ravel(), np.repeat(m.face_normals * m.area_faces[:, None], 3, axis=0))

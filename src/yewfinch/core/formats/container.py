@@ -9,6 +9,7 @@ from __future__ import annotations
 import io
 import json
 import zipfile
+import zlib
 from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
@@ -138,7 +139,7 @@ def load(path: Path) -> Portrait:
         raise BadFileError(f"{path.name} is damaged or no Yewfinch portrait.") from error
     except msgspec.ValidationError as error:
         raise BadFileError(f"{path.name} is damaged: in its manifest, {error}.") from error
-    except (OSError, ValueError, KeyError, TypeError, EOFError, NotImplementedError, RuntimeError,
+    except (OSError, ValueError, KeyError, TypeError, EOFError, NotImplementedError, RuntimeError, zlib.error,
             RecursionError, MemoryError, OverflowError) as error:  # fmt: skip
         raise BadFileError(f"{path.name} is damaged and cannot be opened ({error}).") from error
 

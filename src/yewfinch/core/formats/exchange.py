@@ -89,7 +89,7 @@ def read_shapes(path: Path) -> list[Shape]:
     except BadFileError:
         raise
     except (ValueError, IndexError, KeyError, TypeError, OSError, MemoryError, AttributeError,
-            OverflowError, RecursionError) as error:  # fmt: skip
+            OverflowError, RecursionError, StopIteration, UnicodeError) as error:  # fmt: skip
         raise BadFileError(
             f"{path.name} is damaged or not a {kind.title} file; nothing was imported."
         ) from error

@@ -79,7 +79,7 @@ class View:
         radius = float(np.linalg.norm(hi - lo)) / 2
         focal = focal_px(self.lens, width, height)
         distance = max(focal * radius * 2.0 / min(width, height), radius * 1.2) * 0.92
-        return replace(self, target=(middle[0], middle[1], middle[2]), distance=distance)
+        return replace(self, target=(float(middle[0]), float(middle[1]), float(middle[2])), distance=distance)
 
 
 def near_far(camera: Camera, bounds: npt.ArrayLike) -> tuple[float, float]:

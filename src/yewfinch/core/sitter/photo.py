@@ -15,7 +15,7 @@ from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.standpoint import Standpoint
 
 #: Kinds of picture that can be opened.
-KINDS = ("JPEG", "PNG", "WEBP", "TIFF", "MPO")
+KINDS = ("JPEG", "PNG", "WEBP", "TIFF")
 SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".tif", ".tiff")
 MAX_PIXELS = 120_000_000
 MIN_SIDE = 64

@@ -1,0 +1,235 @@
+"""All measurements in one run: `./run bench`. Times drift on a shared machine, ratios hardly."""
+
+from __future__ import annotations
+
+import gc
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import numpy as np
+from numba import njit
+from tests.conftest import cube_sphere
+
+from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats import container
+from yewfinch.core.mesh import _kernels
+from yewfinch.core.mesh.pick import pick
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.sculpt.registry import tool
+from yewfinch.core.sculpt.stroke import Dab, StrokeContext
+from yewfinch.core.sculpt.tools import clay, smooth
+
+FOOTPRINT = 10_000
+
+
+def clock(work: Callable[[], object], rounds: int = 15) -> float:
+    """Median seconds; two warm-up calls."""
+    work(), work()
+    out = []
+    for _ in range(rounds):
+        gc.disable()
+        t = time.perf_counter()
+        work()
+        out.append(time.perf_counter() - t)
+        gc.enable()
+    return float(np.median(out))
+
+
+@njit(cache=True)
+def gather_scatter(rows, positions, held):
+    """The least any dab could do: read the rows and write them back."""
+    for i in range(rows.shape[0]):
+        for k in range(3):
+            held[i, k] = positions[rows[i], k]
+    for i in range(rows.shape[0]):
+        for k in range(3):
+            positions[rows[i], k] = held[i, k]
+
+
+def say(title: str, value: str, budget: str = "") -> None:
+    """One line."""
+    print(f"{title:62s} {value:>28s}   {budget}", flush=True)
+
+
+def ball_with(vertices: int) -> Surface:
+    """A ball of about so many vertices."""
+    return cube_sphere(round((vertices / 6) ** 0.5))
+
+
+def dab_of(surface: Surface) -> Dab:
+    """A dab whose footprint holds ten thousand rows."""
+    centre = np.array([8.0, 30.0, 95.0])
+    centre = centre / np.linalg.norm(centre) * 100
+    low, high = 0.5, 150.0
+    for _ in range(40):
+        middle = (low + high) / 2
+        if len(surface.rows_in_ball(centre, middle)) < FOOTPRINT:
+            low = middle
+        else:
+            high = middle
+    return Dab(centre, centre / 100, np.array([1.0, 0, 0]), high, 0.02)
+
+
+def dabs() -> dict[int, Surface]:
+    """Dab time by size of the surface, beside the bare gather and scatter of the same rows."""
+    surfaces = {n: ball_with(n) for n in (25_000, 250_000, 2_500_000)}
+    times = {}
+    for n, surface in surfaces.items():
+        portrait = Portrait()
+        piece = portrait.pieces["b"] = Piece("b", "b", surface)
+        ctx = StrokeContext(portrait, piece, tool("clay").settings, symmetry=False)
+        dab = dab_of(surface)
+        rows = surface.rows_in_ball(dab.centre, dab.radius)
+        held = np.empty((len(rows), 3), np.float32)
+        bare = clock(lambda r=rows, h=held, s=surface: gather_scatter(r, s.positions, h), 60)
+
+        def dab_and_smooth(ctx: StrokeContext = ctx, dab: Dab = dab) -> None:
+            clay.touch(ctx, dab)
+            smooth.touch(ctx, dab)
+
+        one = clock(lambda c=ctx, d=dab: clay.touch(c, d))
+        two = clock(dab_and_smooth)
+        times[n] = (one, bare)
+        say(f"dab of clay, {len(rows):,} rows of {len(surface):,}",
+            f"{one * 1e3:.2f} ms = {one / bare:.0f}x bare", "at most 30x")  # fmt: skip
+        say("  clay and smooth", f"{two * 1e3:.2f} ms = {two / bare:.0f}x bare")
+    say("the same dab at 2.5 M against 250 k", f"{times[2_500_000][0] / times[250_000][0]:.2f}x", "at most 1.3x")
+    return surfaces
+
+
+def normals(surface: Surface) -> None:
+    """All vertex normals against libigl."""
+    import igl
+
+    mine = clock(
+        lambda: _kernels.normals_all(surface.positions, surface.ring_at, surface.ring, surface.closed, surface.normals), 5
+    )
+    v, f = surface.positions.astype(np.float64), surface.triangles().astype(np.int64)
+    theirs = clock(lambda: igl.per_vertex_normals(v, f), 3)
+    say(f"all normals of {len(surface):,}", f"{mine * 1e3:.0f} ms, libigl {theirs / mine:.1f}x slower", "at least 8x")
+
+
+def picking(surface: Surface) -> None:
+    """One pick."""
+    rng = np.random.default_rng(0)
+    ways = rng.uniform(-60, 60, (200, 3)) - (0, 0, 400)
+    i = iter(range(10**9))
+    t = clock(lambda: pick(surface, (0, 0, 400), ways[next(i) % 200]), 100)
+    say(f"pick on {len(surface.faces):,} quads", f"{t * 1e6:.0f} microseconds", "under 200")
+
+
+def undo(surface: Surface) -> None:
+    """Undo and redo of a stroke of 200 thousand rows."""
+    portrait = Portrait()
+    portrait.pieces["b"] = Piece("b", "b", surface)
+    rows = np.arange(0, 200_000, dtype=np.int32)
+    before = surface.positions[rows].copy()
+    portrait.perform(Edit("x", (RowsChange("b", "positions", rows, before, before + np.float32(0.01)),)))
+
+    def both() -> None:
+        portrait.history.undo()
+        portrait.history.redo()
+
+    say("undo or redo of 200 k rows", f"{clock(both) / 2 * 1e3:.1f} ms", "under 20 ms")
+    portrait.history.close()
+
+
+def saving(surface: Surface) -> None:
+    """Save and open beside a bare write and read of the same bytes."""
+    portrait = Portrait()
+    portrait.pieces["b"] = Piece("b", "b", surface)
+    with tempfile.TemporaryDirectory() as folder:
+        path, bare = Path(folder) / "a.yewfinch", Path(folder) / "bare"
+        save = clock(lambda: container.save(portrait, path), 3)
+        data = path.read_bytes()
+        write = clock(lambda: bare.write_bytes(data), 3)
+        t = time.perf_counter()
+        container.load(path)
+        load = time.perf_counter() - t
+        read = clock(bare.read_bytes, 3)
+        say(f"save {len(surface):,} vertices, flushed to disk", f"{save * 1e3:.0f} ms = {save / write:.1f}x", "under 5x")
+        say("  open, with adjacency, normals and boxes", f"{load * 1e3:.0f} ms = {load / read:.1f}x", "under 5x read")
+
+
+def start() -> None:
+    """Start to the first picture against bare imports plus a first frame."""
+    whole = (
+        "from yewfinch.app.main import make_app; from yewfinch.app import theme\n"
+        "app = make_app([]); theme.apply(app)\n"
+        "from yewfinch.app.window import MainWindow; from yewfinch.core.document.settings import Settings\n"
+        "from yewfinch.demo.portrait import demo_portrait\n"
+        "w = MainWindow(demo_portrait(), Settings()); w.show()\n"
+        "while w.viewport.context is None: app.processEvents()\n"
+        "w.viewport.grabFramebuffer()\n"
+    )
+    bare = (
+        "import numpy, numba, psygnal, msgspec, PIL.Image, moderngl\n"
+        "from PyQt6.QtWidgets import QApplication; from PyQt6.QtOpenGLWidgets import QOpenGLWidget\n"
+        "app = QApplication([])\n"
+        "class W(QOpenGLWidget):\n"
+        "    done = False\n"
+        "    def paintGL(self):\n"
+        "        c = moderngl.create_context(); c.clear(); W.done = True\n"
+        "w = W(); w.resize(1280, 800); w.show()\n"
+        "while not W.done: app.processEvents()\n"
+    )
+    times = {}
+    for name, code in (("whole", whole), ("bare", bare)):
+        times[name] = clock(lambda c=code: subprocess.run([sys.executable, "-c", f"{c}\nimport os; os._exit(0)"], check=True), 5)
+    say("start to the first picture of the demo", f"{times['whole']:.2f} s = {times['whole'] / times['bare']:.1f}x bare", "at most 2x")
+
+
+def stroke_to_buffers() -> None:
+    """From a pointer event to finished vertex buffers."""
+    from yewfinch.render.picture import standalone_context
+    from yewfinch.render.scene import Canvas, SceneRenderer
+
+    surface = ball_with(250_000)
+    portrait = Portrait()
+    piece = portrait.pieces["b"] = Piece("b", "b", surface)
+    ctx = standalone_context()
+    renderer, canvas = SceneRenderer(ctx), Canvas(ctx, 64, 64)
+    renderer.sync(portrait)
+    portrait.rows_changed.connect(renderer.update)
+    stroke = StrokeContext(portrait, piece, tool("clay").settings, symmetry=False)
+    dab = dab_of(surface)
+    times = []
+    for _ in range(60):
+        t = time.perf_counter()
+        clay.touch(stroke, dab)
+        ctx.finish()
+        times.append(time.perf_counter() - t)
+    say("edit to finished vertex buffers, 10 k rows, 95 percent under", f"{np.percentile(times, 95) * 1e3:.1f} ms", "8 ms")
+    canvas.release()
+
+
+def memory(surface: Surface) -> None:
+    """Bytes a vertex, with the buffers on the GPU."""
+    arrays = [surface.positions, surface.normals, surface.colour, surface.faces, surface.ring_at, surface.ring,
+              surface.closed, surface._stamp, surface._grown, surface._found]  # fmt: skip
+    own = sum(a.nbytes for a in arrays) / len(surface)
+    gpu = 12 + 12 + 4 + len(surface.triangles()) * 12 / len(surface)
+    say("memory a vertex: arrays and GPU buffers", f"{own:.0f} + {gpu:.0f} = {own + gpu:.0f} bytes", "at most 400")
+
+
+def main() -> None:
+    """Everything."""
+    surfaces = dabs()
+    largest = surfaces[2_500_000]
+    normals(largest)
+    picking(largest)
+    undo(largest)
+    memory(largest)
+    saving(largest)
+    start()
+    stroke_to_buffers()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,48 @@
+"""Mouse and pen helpers for the real window."""
+
+import numpy as np
+from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
+from PyQt6.QtGui import QMouseEvent, QPointingDevice, QTabletEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+NONE = Qt.KeyboardModifier.NoModifier
+
+
+def drag(widget, points, button=Qt.MouseButton.LeftButton, mods=NONE):
+    """Press, move through all points and release, as real events."""
+    pts = [QPointF(*p) if not isinstance(p, (QPointF, QPoint)) else QPointF(p) for p in points]
+
+    def send(kind, at, buttons, b):
+        QApplication.sendEvent(widget, QMouseEvent(kind, at, QPointF(widget.mapToGlobal(at.toPoint())), b, buttons, mods))
+
+    QTest.mouseMove(widget, pts[0].toPoint())
+    send(QEvent.Type.MouseButtonPress, pts[0], button, button)
+    for p in pts[1:]:
+        send(QEvent.Type.MouseMove, p, button, Qt.MouseButton.NoButton)
+        QApplication.processEvents()
+    send(QEvent.Type.MouseButtonRelease, pts[-1], Qt.MouseButton.NoButton, button)
+    QApplication.processEvents()
+
+
+def pen(widget, points, pressure):
+    device = QPointingDevice.primaryPointingDevice()
+    kinds = [QEvent.Type.TabletPress] + [QEvent.Type.TabletMove] * (len(points) - 2) + [QEvent.Type.TabletRelease]
+    for kind, p in zip(kinds, points, strict=True):
+        at = QPointF(*p)
+        button = Qt.MouseButton.NoButton if kind == QEvent.Type.TabletMove else Qt.MouseButton.LeftButton
+        held = Qt.MouseButton.NoButton if kind == QEvent.Type.TabletRelease else Qt.MouseButton.LeftButton
+        event = QTabletEvent(
+            kind, device, at, QPointF(widget.mapToGlobal(at.toPoint())), pressure, 0.0, 0.0, 0.0, 0.0, 0.0, NONE, button, held
+        )
+        QApplication.sendEvent(widget, event)
+        QApplication.processEvents()
+
+
+def line(a, b, n=12):
+    return [tuple(np.array(a) + (np.array(b) - np.array(a)) * t) for t in np.linspace(0, 1, n)]
+
+
+def at_landmark(window, key):
+    x, y = window.viewport.camera().project(window.bench.portrait.landmark(key))[0]
+    return float(x), float(y)

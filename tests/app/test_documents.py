@@ -1,0 +1,167 @@
+"""Opening, saving, dropping, importing and recovering in the real window."""
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QTimer, QUrl
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent
+from PyQt6.QtWidgets import QApplication, QMessageBox
+
+from yewfinch.core.document import autosave
+
+
+def drop(widget, *paths):
+    data = QMimeData()
+    data.setUrls([QUrl.fromLocalFile(str(p)) for p in paths])
+    rest = (Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+    QApplication.sendEvent(widget, QDragEnterEvent(QPoint(20, 20), *rest))
+    QApplication.sendEvent(widget, QDropEvent(QPointF(20, 20), *rest))
+
+
+def answer(text):
+    """Press a button of the next message box."""
+
+    def press():
+        box = QApplication.activeModalWidget()
+        assert isinstance(box, QMessageBox)
+        next(b for b in box.buttons() if b.text() == text).click()
+
+    QTimer.singleShot(150, press)
+
+
+def test_photos_are_dropped_onto_the_wall(window, tmp_path):
+    from PIL import Image
+
+    Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
+    (tmp_path / "no.jpg").write_text("this is no photo")
+    drop(window.wall, tmp_path / "extra.png", tmp_path / "no.jpg")
+    photos = window.bench.portrait.sitter.photos
+    assert [p.name for p in photos][-1] == "extra"
+    assert len(window.wall.cards) == 6
+    assert "no.jpg is not a photo" in window.status.message.text()
+    window.undo()
+    assert len(window.wall.cards) == 5
+    window.wall.cards[photos[0].id].remove.click()
+    assert len(window.wall.cards) == 4
+    window.undo()
+    assert [p.id for p in window.bench.portrait.sitter.photos] == [p.id for p in photos[:5]]
+
+
+def test_a_damaged_portrait_changes_nothing(window, tmp_path):
+    bad = tmp_path / "bad.yewfinch"
+    bad.write_bytes(b"PK broken")
+    held = window.bench.portrait
+    drop(window, bad)
+    assert window.bench.portrait is held
+    assert "bad.yewfinch is damaged" in window.status.message.text()
+
+
+def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
+    import trimesh
+
+    trimesh.creation.icosphere(4, 30).export(tmp_path / "ball.ply")
+    window.documents.import_file(tmp_path / "ball.ply")
+    qtbot.waitUntil(lambda: len(window.bench.portrait.pieces) == 4, timeout=10000)
+    assert window.bench.portrait.history.names == ["Import ball.ply"]
+    assert "millimetres" in window.status.message.text()
+    window.undo()
+    assert len(window.bench.portrait.pieces) == 3
+    (tmp_path / "bad.stl").write_bytes(b"nothing")
+    window.documents.import_file(tmp_path / "bad.stl")
+    qtbot.waitUntil(lambda: "bad.stl" in window.status.message.text() and "not an STL" in window.status.message.text(), timeout=10000)
+    assert len(window.bench.portrait.pieces) == 3
+    qtbot.waitUntil(lambda: not window.documents.worker.isRunning(), timeout=5000)
+
+
+@pytest.mark.parametrize(("word", "goes"), [("Discard", True), ("Cancel", False)])
+def test_unsaved_changes_are_asked_about(window, word, goes):
+    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    assert window.windowTitle().startswith("Demo portrait*")
+    answer(word)
+    assert window.settle() is goes
+
+
+def test_save_writes_a_preview_and_marks_the_state(window, tmp_path):
+    import zipfile
+
+    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    assert window.documents.save(tmp_path / "my_head")
+    path = tmp_path / "my_head.yewfinch"
+    assert zipfile.ZipFile(path).read("preview.png").startswith(b"\x89PNG")
+    assert window.windowTitle() == "My head - Yewfinch"
+    assert window.settings.recent[0] == str(path.resolve())
+    window._fill_recent()
+    assert window._recent.actions()[0].text() == "my_head.yewfinch"
+
+
+def test_an_impossible_place_is_named(window, tmp_path):
+    assert not window.documents.save(tmp_path / "none" / "a.yewfinch")
+    assert "Choose another place" in window.status.message.text()
+
+
+def test_work_is_recovered_after_a_kill(window, qtbot, monkeypatch):
+    window.bench.portrait.fill("head", (9, 8, 7, 255), "Fill")
+    window.documents.autosave()
+    qtbot.waitUntil(lambda: window.documents._autosave.note.exists(), timeout=5000)
+    monkeypatch.setattr(autosave, "_runs", lambda pid: False)
+    found = autosave.left_behind()[0]
+    window.bench.portrait.history.undo()
+    assert window.documents.recover(found)
+    assert tuple(window.bench.portrait.surface("head").colour[5, :3]) == (9, 8, 7)
+    assert window.documents.unsaved
+    assert autosave.left_behind() == []
+
+
+def test_export_says_units_and_colours(window, tmp_path):
+    assert window.documents.export_file(tmp_path / "a.stl")
+    assert "without colours" in window.status.message.text()
+    assert window.documents.export_file(tmp_path / "a.glb")
+    assert "metres" in window.status.message.text()
+
+
+def test_history_list_goes_back_and_forth(window):
+    p = window.bench.portrait
+    for c in (10, 20, 30):
+        p.fill("head", (c, c, c, 255), f"Fill {c}")
+    names = [window.history.list.item(i).text() for i in range(window.history.list.count())]
+    assert names == ["As opened", "Fill 10", "Fill 20", "Fill 30"]
+    window.history.list.itemClicked.emit(window.history.list.item(1))
+    assert p.surface("head").colour[0, 0] == 10
+    window.history.list.itemClicked.emit(window.history.list.item(3))
+    assert p.surface("head").colour[0, 0] == 30
+
+
+def test_every_action_has_a_tip_and_help_lists_its_key(window):
+    window.show_help()
+    text = window.help.text.toPlainText()
+    for record in window.actions_table:
+        assert record.tip.endswith(".")
+        if record.keys:
+            assert record.keys in text
+    window.help.close()
+
+
+def test_controls_are_named_and_reached_by_keyboard(window):
+    from PyQt6.QtWidgets import QAbstractButton, QAbstractSlider, QAbstractSpinBox
+
+    for kind in (QAbstractButton, QAbstractSlider, QAbstractSpinBox):
+        for widget in window.findChildren(kind):
+            if widget.isVisible() and widget.objectName() != "qt_toolbar_ext_button" and "Scroll" not in type(widget).__name__:
+                said = widget.accessibleName() or (widget.text() if hasattr(widget, "text") else "") or widget.toolTip()
+                assert said, widget
+                assert widget.focusPolicy() != Qt.FocusPolicy.NoFocus, said
+
+
+def test_panels_hide_and_come_back(window):
+    window.toggle_panels()
+    assert not window.wall.isVisible()
+    assert not window.inspector.isVisible()
+    window.toggle_panels()
+    assert window.wall.isVisible()
+
+
+def test_stages_lay_out_panels_and_keep_tools(window):
+    for stage in ("Sitter", "Block", "Form", "Features", "Skin", "Show"):
+        window.stage_buttons[stage].click()
+        assert window.tool_panel.isVisible()
+        assert any(f.isVisible() for f in window.folds.values())
+    assert np.isclose(window.bench.tool_settings.size, window.tool_panel.size.value(), atol=0.1)

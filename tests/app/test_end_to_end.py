@@ -1,0 +1,149 @@
+"""The whole job in the real window: match a third photo, model, paint, undo, save, reopen."""
+
+import json
+from pathlib import Path
+
+import numpy as np
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import at_landmark, drag, line
+from yewfinch.core.formats import container
+
+#: Where a sculptor clicks on the profile photo, as parts of its width and height.
+CLICKS = Path(__file__).parent / "profile_clicks.json"
+
+
+def picture(window):
+    image = window.viewport.grabFramebuffer().convertToFormat(window.viewport.grabFramebuffer().format().Format_RGB888)
+    bits = image.constBits()
+    bits.setsize(image.sizeInBytes())
+    return np.frombuffer(bits, np.uint8).reshape(image.height(), image.bytesPerLine())[:, : image.width() * 3].astype(int)
+
+
+def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
+    bench, portrait = window.bench, window.bench.portrait
+    names = [p.name for p in portrait.sitter.photos]
+    assert names == ["front", "three-quarter", "profile", "window-seat", "close-up"]
+    assert [p.standpoint is not None for p in portrait.sitter.photos] == [True, True, False, False, False]
+
+    # match a third photo: open it on the desk by its pin, click the guided landmarks
+    photo_id = portrait.sitter.photos[2].id
+    QTest.mouseClick(window.wall.cards[photo_id].mark, Qt.MouseButton.LeftButton)
+    assert window.desk.isVisible()
+    qtbot.wait(30)
+    assert not window.desk.match.isEnabled()
+    canvas = window.desk.canvas
+    photo = portrait.sitter.photo(photo_id)
+    for key, (u, v) in json.loads(CLICKS.read_text()).items():
+        window.desk.choose(key)
+        spot = canvas.to_widget(u * photo.width, v * photo.height)
+        drag(canvas, [(spot.x() + 6, spot.y() - 5), (spot.x() + 2, spot.y()), (spot.x(), spot.y())])
+    assert window.desk.match.isEnabled()
+    QTest.mouseClick(window.desk.match, Qt.MouseButton.LeftButton)
+    assert bench.standing == photo_id, window.desk.message.text()
+    assert window.viewport.isVisible()
+    found = portrait.sitter.photo(photo_id).standpoint
+    assert abs(found.lens - 100) < 8  # the photo says 100 mm
+    assert found.camera().position[0] > 600  # from the sitter's left
+    before_leaving = len(window.likeness.rows)
+    qtbot.waitUntil(lambda: len(window.likeness.rows) > 44, timeout=3000)
+    assert before_leaving <= len(window.likeness.rows)
+
+    # back to the front, model a stroke with symmetry
+    bench.set_view(bench.view.turned(0, 0))
+    bench.take_tool("clay")
+    qtbot.wait(30)
+    surface = portrait.surface("head")
+    start = surface.positions.copy()
+    x, y = at_landmark(window, "g")
+    drag(window.viewport, line((x + 30, y - 40), (x + 60, y - 60)))
+    changed = np.any(surface.positions != start, axis=1)
+    assert (start[changed, 0] > 5).any()
+    assert (start[changed, 0] < -5).any()
+    assert portrait.history.names[-1] == "Clay"
+
+    # paint
+    bench.set_colour((180, 60, 50))
+    QTest.mouseClick(window.stage_buttons["Skin"], Qt.MouseButton.LeftButton)
+    assert bench.tool_id == "paint"
+    colour = surface.colour.copy()
+    drag(window.viewport, line((x - 20, y - 70), (x + 20, y - 70)))
+    assert (surface.colour != colour).any()
+    modelled, painted = surface.positions.copy(), surface.colour.copy()
+    shown = picture(window)
+
+    # undo both with the keys, redo both
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    np.testing.assert_array_equal(surface.positions, start)
+    np.testing.assert_array_equal(surface.colour, colour)
+    for _ in range(2):
+        QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+    np.testing.assert_array_equal(surface.positions, modelled)
+    np.testing.assert_array_equal(surface.colour, painted)
+
+    # save and reopen: the same arrays, the same picture
+    path = tmp_path / "mine.yewfinch"
+    view = bench.view
+    assert window.documents.save(path)
+    assert not window.documents.unsaved
+    held = container.load(path)
+    np.testing.assert_array_equal(held.surface("head").positions, modelled)
+    assert window.documents.open(path)
+    bench.set_view(view)
+    qtbot.wait(80)
+    window.viewport.leaveEvent(None)
+    again = bench.portrait.surface("head")
+    np.testing.assert_array_equal(again.positions, modelled)
+    np.testing.assert_array_equal(again.colour, painted)
+    assert bench.portrait.sitter.photo(photo_id).standpoint == found
+    difference = np.abs(picture(window) - shown)
+    assert (difference > 8).mean() < 0.02  # but for the tool circle, which is elsewhere
+
+
+def test_the_window_shows_clay_in_the_middle(window, qtbot):
+    qtbot.wait(50)
+    shown = picture(window)
+    h, w = shown.shape[0], shown.shape[1] // 3
+    middle = shown[h // 2, (w // 2) * 3 : (w // 2) * 3 + 3]
+    corner = shown[5, 15:18]
+    assert np.abs(corner - (169, 169, 167)).max() < 4
+    assert np.abs(middle - corner).max() > 15
+
+
+def test_marks_can_be_dragged_nudged_and_taken_away(window, qtbot):
+    portrait = window.bench.portrait
+    photo = portrait.sitter.photos[0]
+    window.mark(photo.id)
+    qtbot.wait(30)
+    canvas = window.desk.canvas
+    spot = canvas.to_widget(*photo.marks["prn"])
+    drag(canvas, [(spot.x(), spot.y()), (spot.x() + 9, spot.y() + 4)])
+    moved = portrait.sitter.photos[0].marks["prn"]
+    assert 4 < np.hypot(*(np.array(moved) - photo.marks["prn"])) < 60
+    assert portrait.history.names[-1] == "Move nose tip"
+    QTest.keyClick(canvas, Qt.Key.Key_Right)
+    assert portrait.sitter.photos[0].marks["prn"][0] == moved[0] + 1
+    QTest.keyClick(canvas, Qt.Key.Key_Delete)
+    assert "prn" not in portrait.sitter.photos[0].marks
+    window.undo()
+    window.undo()
+    window.undo()
+    assert portrait.sitter.photos[0].marks == photo.marks
+    QTest.keyClick(canvas, Qt.Key.Key_Escape)
+    assert window.viewport.isVisible()
+
+
+def test_a_failed_match_says_why_and_changes_nothing(window):
+    portrait = window.bench.portrait
+    photo = portrait.sitter.photos[3]
+    window.mark(photo.id)
+    for i, key in enumerate(("en_l", "en_r", "ps_l", "ps_r", "pi_l", "pi_r")):
+        window.desk.put(key, (300.0 + 60 * (i % 2), 300.0 + 15 * i))
+    window.desk.solve()
+    assert "in one plane" in window.desk.message.text()
+    assert portrait.sitter.photo(photo.id).standpoint is None
+    assert window.desk.isVisible()
+
+

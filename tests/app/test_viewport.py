@@ -1,0 +1,238 @@
+"""Navigation, strokes, pen, standpoint, landmarks and calipers with real events."""
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from tests.app.hands import at_landmark, drag, line, pen
+
+
+def wheel(widget, at, steps):
+    event = QWheelEvent(
+        QPointF(*at), QPointF(widget.mapToGlobal(QPoint(*map(int, at)))), QPoint(), QPoint(0, 120 * steps),
+        Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+    )  # fmt: skip
+    QApplication.sendEvent(widget, event)
+
+
+def test_background_turns_middle_pans_right_turns_wheel_zooms(window):
+    v, bench = window.viewport, window.bench
+    start = bench.view
+    drag(v, line((20, 20), (80, 20), 4))
+    assert bench.view.turn == pytest.approx(start.turn - 24, abs=0.1)
+    turned = bench.view
+    drag(v, line((300, 200), (330, 220), 4), Qt.MouseButton.RightButton)
+    assert bench.view.tilt == pytest.approx(turned.tilt + 8, abs=0.1)
+    panned = bench.view
+    drag(v, line((300, 200), (340, 200), 4), Qt.MouseButton.MiddleButton)
+    assert np.linalg.norm(np.subtract(bench.view.target, panned.target)) > 5
+    assert bench.portrait.history.names == []
+    bench.set_view(start)
+    found = v.look_at(QPointF(350, 250))
+    wheel(v, (350, 250), 3)
+    assert bench.view.distance < start.distance * 0.7
+    again = v.look_at(QPointF(350, 250))
+    assert np.linalg.norm(again[0].point - found[0].point) < 12  # zooms to the cursor
+
+
+def test_dial_snaps_and_arrows_step(window):
+    dial, bench = window.turntable.dial, window.bench
+    QTest.mouseClick(dial, Qt.MouseButton.LeftButton, pos=QPoint(round(dial.x_of(90)) + 3, 14))
+    assert bench.view.turn == 90
+    QTest.keyClick(dial, Qt.Key.Key_Left)
+    assert bench.view.turn == 75
+    QTest.keyClick(dial, Qt.Key.Key_Up)
+    assert bench.view.tilt == 15
+    QTest.mouseClick(window.round.buttons["profile-right"], Qt.MouseButton.LeftButton)
+    assert bench.view.turn == -90
+    window.turntable.lens.setValue(50)
+    assert bench.view.lens == 50
+    window.turntable.flat.click()
+    assert bench.view.orthographic
+
+
+def test_view_all_and_view_selected(window):
+    bench = window.bench
+    QTest.keyClick(window, Qt.Key.Key_Home)
+    whole = bench.view.distance
+    bench.choose_landmark("prn")
+    QTest.keyClick(window, Qt.Key.Key_F)
+    assert bench.view.distance < whole / 2
+    np.testing.assert_allclose(bench.view.target, bench.portrait.landmark("prn"), atol=1e-3)
+
+
+def test_pen_pressure_reaches_the_clay(window, qtbot):
+    bench, s = window.bench, window.bench.portrait.surface("head")
+    x, y = at_landmark(window, "g")
+    moved = {}
+    for pressure in (0.2, 1.0):
+        before = s.positions.copy()
+        pen(window.viewport, line((x + 20, y - 40), (x + 50, y - 40)), pressure)
+        moved[pressure] = np.abs(s.positions - before).max()
+        window.undo()
+    assert 0.01 < moved[0.2] < 0.7 * moved[1.0]
+    assert bench.portrait.history.position == 0
+
+
+def test_escape_cancels_a_stroke(window):
+    v, s = window.viewport, window.bench.portrait.surface("head")
+    x, y = at_landmark(window, "g")
+    before = s.positions.copy()
+    QTest.mousePress(v, Qt.MouseButton.LeftButton, pos=QPoint(int(x) + 20, int(y) - 30))
+    assert v.hands.busy
+    assert (s.positions != before).any()
+    QTest.keyClick(v, Qt.Key.Key_Escape)
+    assert not v.hands.busy
+    np.testing.assert_array_equal(s.positions, before)
+    QTest.mouseRelease(v, Qt.MouseButton.LeftButton, pos=QPoint(int(x) + 20, int(y) - 30))
+    assert window.bench.portrait.history.names == []
+
+
+def test_keys_take_tools_and_change_sizes(window):
+    bench = window.bench
+    for key, tool in ((Qt.Key.Key_M, "move"), (Qt.Key.Key_R, "crease"), (Qt.Key.Key_S, "smooth"), (Qt.Key.Key_C, "clay")):
+        QTest.keyClick(window, key)
+        assert bench.tool_id == tool
+        assert window.tool_panel.buttons[tool].isChecked()
+    size = bench.tool_settings.size
+    QTest.keyClick(window, Qt.Key.Key_BracketRight)
+    assert bench.tool_settings.size == pytest.approx(size * 1.15)
+    assert window.tool_panel.size.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
+    QTest.keyClick(window, Qt.Key.Key_BracketLeft)
+    assert bench.tool_settings.size == pytest.approx(size)
+    QTest.keyClick(window, Qt.Key.Key_X)
+    assert not bench.symmetry
+    assert not window.tool_panel.symmetry.isChecked()
+
+
+def test_locked_and_hidden_pieces_are_left_alone(window, qtbot):
+    from dataclasses import replace
+
+    bench = window.bench
+    x, y = at_landmark(window, "g")
+    head = bench.portrait.pieces["head"]
+    bench.portrait.put_piece(replace(head, locked=True), "Lock Head")
+    drag(window.viewport, line((x, y - 30), (x + 20, y - 30)))
+    assert bench.portrait.history.names == ["Lock Head"]
+    assert "locked" in window.status.message.text()
+    bench.portrait.put_piece(replace(head, visible=False), "Hide Head")
+    assert window.viewport.look_at(QPointF(x, y - 60)) is None
+
+
+def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
+    bench, v = window.bench, window.viewport
+    photo = bench.portrait.sitter.photos[0]
+    QTest.mouseClick(window.wall.cards[photo.id].picture, Qt.MouseButton.LeftButton)
+    assert bench.standing == photo.id
+    assert window.wall.overlay.isVisible()
+    # the clay's landmarks are drawn where the photo's standpoint says
+    box, point = v.photo_box(), bench.portrait.landmark("prn")
+    u, w = photo.standpoint.camera().project(point)[0]
+    scale = box.width() / photo.width
+    x, y = v.camera().project(point)[0]
+    assert (x, y) == pytest.approx((box.left() + u * scale, box.top() + w * scale), abs=1e-6)
+    qtbot.wait(30)
+
+    def middle():
+        c = v.grabFramebuffer().pixelColor(int(box.center().x()), int(box.center().y()) + 20)
+        return np.array([c.red(), c.green(), c.blue()], int)
+
+    window.wall.overlay.opacity.setValue(0)
+    only_clay = middle()
+    window.wall.overlay.opacity.setValue(100)
+    only_photo = middle()
+    image = v.photos.image(bench.portrait.sitter, photo)
+    expected = image.pixelColor(image.width() // 2, int((box.height() / 2 + 20) / box.height() * image.height()))
+    assert np.abs(only_photo - (expected.red(), expected.green(), expected.blue())).max() < 14
+    window.wall.overlay.opacity.setValue(50)
+    assert np.abs(middle() - (only_clay + only_photo) / 2).max() < 6
+    window.wall.overlay.wipe.click()
+    assert bench.overlay.wipe == 0.5
+    line_x = box.left() + 0.5 * box.width()
+    drag(v, line((line_x, 300), (line_x - 60, 300), 5))
+    assert bench.overlay.wipe == pytest.approx(0.5 - 60 / box.width(), abs=0.01)
+    window.wall.overlay.blink.click()
+    qtbot.waitUntil(lambda: not v.blink_on, timeout=3000)
+    drag(v, line((box.right() + 40, 30), (box.right() + 90, 30), 4), Qt.MouseButton.RightButton)
+    assert bench.standing is None
+    assert not window.wall.overlay.isVisible()
+
+
+def test_likeness_row_flies_to_its_photo_and_follows_the_clay(window, qtbot):
+    bench = window.bench
+    window.likeness.refresh()
+    worst = window.likeness.rows[0]
+    window.likeness.table.cellClicked.emit(0, 0)
+    assert bench.standing == worst.photo
+    assert bench.landmark == worst.key
+    s = bench.portrait.surface("head")
+    rows = s.rows_in_ball(bench.portrait.landmark(worst.key), 15.0)
+    from yewfinch.core.document.edits import Edit, RowsChange
+
+    after = (s.positions[rows] - worst.vector * 0.9).astype(np.float32)
+    bench.portrait.perform(Edit("Push", (RowsChange("head", "positions", rows, s.positions[rows].copy(), after),)))
+    qtbot.waitUntil(lambda: window.likeness.rows[0].size < worst.size - 0.2, timeout=3000)
+    now = next(o for o in window.likeness.rows if (o.key, o.photo) == (worst.key, worst.photo))
+    assert now.size < 0.25 * worst.size
+
+
+def test_calipers_measure_and_stay(window, qtbot):
+    bench = window.bench
+    window.calipers.buttons["distance"].click()
+    for key in ("en_l", "en_r"):
+        QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*map(round, at_landmark(window, key))))
+    assert len(bench.portrait.calipers) == 1
+    qtbot.waitUntil(lambda: window.calipers._list.count() == 1, timeout=2000)
+    from yewfinch.app.overlays import caliper_text
+
+    value = float(caliper_text(window.viewport, bench.portrait.calipers[0]).split()[0])
+    assert value == pytest.approx(np.linalg.norm(bench.portrait.landmark("en_l") - bench.portrait.landmark("en_r")), abs=1.5)
+    window.calipers.buttons["distance"].click()
+    window.calipers.buttons["angle"].click()
+    for key in ("ch_l", "sn", "ch_r"):
+        QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*map(round, at_landmark(window, key))))
+    assert caliper_text(window.viewport, bench.portrait.calipers[1]).endswith("°")
+    QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
+    assert bench.mode == "tool"
+    window.undo()
+    assert len(bench.portrait.calipers) == 1
+
+
+def test_landmarks_can_be_moved_on_the_clay(window):
+    bench = window.bench
+    before = bench.portrait.landmark("g").copy()
+    QTest.keyClick(window, Qt.Key.Key_L)
+    assert bench.mode == "landmark"
+    x, y = at_landmark(window, "g")
+    drag(window.viewport, line((x, y), (x, y - 12), 5))
+    assert bench.portrait.landmark("g")[1] > before[1] + 2
+    assert bench.portrait.history.names == ["Move between the brows"]
+    window.undo()
+    np.testing.assert_allclose(bench.portrait.landmark("g"), before)
+
+
+def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
+    bench = window.bench
+    bench.set_stage("Skin")
+    bench.portrait.fill("head", (12, 140, 220, 255), "Fill")
+    window.colour.pick.click()
+    x, y = at_landmark(window, "tr")
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(x), int(y)))
+    assert bench.rgb == (12, 140, 220)
+    assert window.colour.hex.text() == "#0c8cdc"
+    window.colour.photo.click()
+    assert "matched photo first" in window.status.message.text()
+    bench.stand_at(bench.portrait.sitter.photos[0].id)
+    window.colour.photo.click()
+    box = window.viewport.photo_box()
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20))
+    r, g, b = bench.rgb
+    assert max(r, g, b) < 140  # the dark pullover
+    window.colour.hex.setText("#123456")
+    window.colour.hex.editingFinished.emit()
+    assert bench.rgb == (0x12, 0x34, 0x56)
+    window.colour.fill.click()
+    assert tuple(bench.portrait.surface(bench.piece_id).colour[0, :3]) == (0x12, 0x34, 0x56)

@@ -1,0 +1,105 @@
+"""Undo and redo, names, packing, saved state."""
+
+import numpy as np
+import pytest
+from tests.conftest import cube_sphere
+
+from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.history import RAW
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+
+
+@pytest.fixture
+def small():
+    p = Portrait()
+    p.pieces["ball"] = Piece("ball", "Ball", cube_sphere(30))
+    yield p
+    p.history.close()
+
+
+def push(portrait, seed, count=2000):
+    s = portrait.pieces["ball"].surface
+    rng = np.random.default_rng(seed)
+    rows = np.sort(rng.choice(len(s), count, replace=False)).astype(np.int32)
+    after = s.positions[rows] + rng.normal(0, 1, (count, 3)).astype(np.float32)
+    change = RowsChange("ball", "positions", rows, s.positions[rows].copy(), after)
+    portrait.perform(Edit(f"edit {seed}", (change,)))
+
+
+def test_many_edits_back_and_forth_are_exact(small):
+    s = small.pieces["ball"].surface
+    states = [s.positions.copy()]
+    for i in range(12):
+        push(small, i)
+        states.append(s.positions.copy())
+    for place in (0, 12, 5, 9, 1, 12):
+        small.history.go_to(place)
+        np.testing.assert_array_equal(s.positions, states[place])
+    assert small.history.names[:2] == ["edit 0", "edit 1"]
+
+
+def test_a_new_edit_forgets_what_was_undone(small):
+    push(small, 1)
+    push(small, 2)
+    small.history.undo()
+    push(small, 3)
+    assert small.history.names == ["edit 1", "edit 3"]
+    assert small.history.redo() is None
+
+
+def test_old_entries_are_packed_and_the_newest_stay_raw(small):
+    s = small.pieces["ball"].surface
+    rows = np.arange(len(s), dtype=np.int32)
+    for i in range(RAW + 4):  # the same move each time: it packs well
+        before = s.positions.copy()
+        after = np.round(before + 1.0, 0)
+        small.perform(Edit(f"e{i}", (RowsChange("ball", "positions", rows, before, after),)))
+    small.history.close()
+    entries = small.history._entries
+    for e in entries:
+        e.settle()
+    assert entries[0].size < 0.8 * entries[-1].size
+    assert isinstance(entries[-1].changes[0], RowsChange)
+
+
+def test_undo_of_nothing_is_no_error(small):
+    assert small.history.undo() is None
+    assert small.history.redo() is None
+
+
+def test_unsaved_follows_the_place_in_the_history(small):
+    assert not small.history.unsaved
+    push(small, 1)
+    assert small.history.unsaved
+    small.history.mark_saved()
+    push(small, 2)
+    small.history.undo()
+    assert not small.history.unsaved
+    small.history.undo()
+    assert small.history.unsaved
+    push(small, 7)  # as many entries as when it was saved, but others
+    assert small.history.unsaved
+
+
+def test_signals_carry_the_dirty_leaves(small):
+    heard = []
+    small.rows_changed.connect(lambda piece, channel, leaves: heard.append((piece, channel, leaves)))
+    small.fill("ball", (1, 2, 3, 255), "Fill Ball")
+    assert heard[0][:2] == ("ball", "colour")
+    assert len(heard[0][2]) == small.pieces["ball"].surface.leaf_count
+    small.history.undo()
+    assert tuple(small.pieces["ball"].surface.colour[0]) == (214, 196, 176, 255)
+
+
+def test_pieces_come_and_go_undoably(small):
+    small.put_piece(Piece("two", "Second", cube_sphere(4)), "Import two")
+    small.remove_piece("ball")
+    assert list(small.pieces) == ["two"]
+    small.history.go_to(0)
+    assert list(small.pieces) == ["ball"]
+
+
+def test_unknown_fields_are_refused(small):
+    with pytest.raises(ValueError, match="got 'pieces'"):
+        small.set_field("pieces", {}, "no")

@@ -1,0 +1,186 @@
+"""The portrait file: round trip, unknown keys, atomic writing, damaged and hostile files."""
+
+import io
+import json
+import zipfile
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from yewfinch.core.document import autosave
+from yewfinch.core.document.check import problems
+from yewfinch.core.formats import container
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sitter.calipers import Caliper
+
+
+def rewrite(source, target, **changed):
+    """Copy a portrait file with some members replaced (None takes one away)."""
+    with zipfile.ZipFile(source) as old, zipfile.ZipFile(target, "w") as new:
+        for name in old.namelist():
+            key = name.replace("/", "_").replace(".", "_")
+            if key in changed:
+                if changed[key] is not None:
+                    new.writestr(name, changed[key])
+            else:
+                new.writestr(name, old.read(name))
+    return target
+
+
+def manifest(file):
+    with zipfile.ZipFile(file) as z:
+        return json.loads(z.read("portrait.json"))
+
+
+@pytest.fixture
+def saved(tmp_path, demo_file):
+    p = container.load(demo_file)
+    a = p.anchors
+    p.calipers = (Caliper("distance", (a["en_l"], a["en_r"]), "eyes"),)
+    path = tmp_path / "a.yewfinch"
+    container.save(p, path, b"\x89PNG preview")
+    return p, path
+
+
+def test_everything_comes_back(saved):
+    p, path = saved
+    q = container.load(path)
+    assert list(q.pieces) == list(p.pieces)
+    for k in p.pieces:
+        for array in ("positions", "faces", "colour"):
+            np.testing.assert_array_equal(getattr(q.surface(k), array), getattr(p.surface(k), array))
+        assert replace(q.pieces[k], surface=None) == replace(p.pieces[k], surface=None)  # type: ignore[arg-type]
+    assert q.anchors == p.anchors
+    assert q.calipers == p.calipers
+    assert q.sitter == p.sitter
+    assert q.name == p.name
+    assert problems(q) == []
+    assert not q.history.unsaved
+
+
+def test_saving_twice_gives_the_same_bytes_inside(saved, tmp_path):
+    _, path = saved
+    container.save(container.load(path), tmp_path / "b.yewfinch")
+    a, b = zipfile.ZipFile(path), zipfile.ZipFile(tmp_path / "b.yewfinch")
+    for name in b.namelist():
+        assert a.read(name) == b.read(name), name
+
+
+def test_unknown_keys_survive(saved, tmp_path):
+    _, path = saved
+    m = manifest(path)
+    m["lamps"] = [{"power": 3}]
+    m["pieces"][0]["texture"] = "rough"
+    m["sitter"]["studio"] = "north"
+    m["sitter"]["photos"][1]["tag"] = "best"
+    other = rewrite(path, tmp_path / "n.yewfinch", portrait_json=json.dumps(m))
+    container.save(container.load(other), tmp_path / "o.yewfinch")
+    back = manifest(tmp_path / "o.yewfinch")
+    assert back["lamps"] == [{"power": 3}]
+    assert back["pieces"][0]["texture"] == "rough"
+    assert back["sitter"]["studio"] == "north"
+    assert back["sitter"]["photos"][1]["tag"] == "best"
+
+
+def test_a_mark_taken_away_stays_away(saved, tmp_path):
+    _, path = saved
+    p = container.load(path)
+    photo = p.sitter.photos[0].marked("prn", None)
+    p.set_field("sitter", p.sitter.replaced(photo), "Unmark")
+    container.save(p, tmp_path / "c.yewfinch")
+    assert "prn" not in container.load(tmp_path / "c.yewfinch").sitter.photos[0].marks
+
+
+def test_a_failed_save_leaves_the_old_file(saved, monkeypatch):
+    p, path = saved
+    before = path.read_bytes()
+
+    def fail(*_a):
+        raise OSError(28, "No space left on device")
+
+    monkeypatch.setattr("os.replace", fail)
+    with pytest.raises(BadFileError, match="No space left"):
+        container.save(p, path)
+    assert path.read_bytes() == before
+    assert [f.name for f in path.parent.iterdir()] == ["a.yewfinch"]
+
+
+def npy(array):
+    out = io.BytesIO()
+    np.save(out, array)
+    return out.getvalue()
+
+
+HOSTILE = {
+    "no zip": (None, "damaged or no Yewfinch portrait"),
+    "no manifest": ({"portrait_json": None}, "no Yewfinch portrait"),
+    "manifest is no json": ({"portrait_json": "{"}, "damaged"),
+    "manifest is a list": ({"portrait_json": "[]"}, "damaged"),
+    "nan": ({"portrait_json": '{"yewfinch": {"schema": 1}, "x": NaN}'}, "no number"),
+    "later version": ({"portrait_json": '{"yewfinch": {"schema": 99}}'}, "later version"),
+    "wrong types": ({"portrait_json": '{"yewfinch": {"schema": 1}, "pieces": [{"id": 3}]}'}, "in its manifest"),
+    "array missing": ({"pieces_head_faces_npy": None}, "damaged"),
+    "array cut short": ({"pieces_head_positions_npy": npy(np.zeros((99, 3), "f4"))[:500]}, "cut short"),
+    "array of another kind": ({"pieces_head_faces_npy": npy(np.zeros((5, 4)))}, "is float64"),
+    "pickle": ({"pieces_head_faces_npy": npy(np.array([{"a": 1}], dtype=object))}, "damaged"),
+    "absurd shape": (
+        {"pieces_head_positions_npy": npy(np.zeros((2, 3), "f4")).replace(b"(2, 3), }        ", b"(900000000, 3), }")},
+        "claims 900,000,000 rows",
+    ),
+    "faces beyond the vertices": ({"pieces_head_faces_npy": npy(np.full((9, 4), 10**8, "i4"))}, "names vertex"),
+    "positions that are no numbers": ({"pieces_head_positions_npy": npy(np.full((31918, 3), np.nan, "f4"))}, "damaged"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", HOSTILE)
+def test_damaged_and_hostile_files_are_refused_in_one_sentence(saved, tmp_path, name):
+    changed, message = HOSTILE[name]
+    bad = tmp_path / "bad.yewfinch"
+    if changed is None:
+        bad.write_bytes(b"this is no zip")
+    else:
+        rewrite(saved[1], bad, **changed)
+    with pytest.raises(BadFileError, match=message) as caught:
+        container.load(bad)
+    assert "bad.yewfinch" in str(caught.value)
+    assert "\n" not in str(caught.value)
+
+
+def test_a_photo_outside_the_file_is_refused(saved, tmp_path):
+    m = manifest(saved[1])
+    m["sitter"]["photos"][0]["file"] = "../../etc/passwd"
+    bad = rewrite(saved[1], tmp_path / "p.yewfinch", portrait_json=json.dumps(m))
+    with pytest.raises(BadFileError, match="outside itself"):
+        container.load(bad)
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(place=st.floats(0, 1), junk=st.binary(min_size=1, max_size=40))
+def test_random_damage_never_gets_through_as_a_crash(tmp_path_factory, demo_file, place, junk):
+    data = bytearray(demo_file.read_bytes())
+    at = int(place * (len(data) - len(junk)))
+    data[at : at + len(junk)] = junk
+    path = tmp_path_factory.mktemp("fuzz") / "f.yewfinch"
+    path.write_bytes(data)
+    try:
+        container.load(path)
+    except BadFileError as error:
+        assert str(error)
+
+
+def test_recovery_is_offered_only_after_a_crash(portrait, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    keeper = autosave.Autosave()
+    keeper.write(keeper.snapshot(portrait), None, "My head")
+    assert autosave.left_behind() == []  # this process is alive
+    monkeypatch.setattr(autosave, "_runs", lambda pid: False)
+    found = autosave.left_behind()
+    assert [f.name for f in found] == ["My head"]
+    np.testing.assert_array_equal(
+        container.load(found[0].file).surface("head").positions, portrait.surface("head").positions
+    )
+    autosave.forget(found[0])
+    assert autosave.left_behind() == []

@@ -1,0 +1,77 @@
+"""Each compiled loop against a plain NumPy twin."""
+
+import numpy as np
+from tests.conftest import cube_sphere
+
+from yewfinch.core.sculpt import _kernels, falloff
+
+RNG = np.random.default_rng(5)
+
+
+def setup():
+    s = cube_sphere(20)
+    rows = s.rows_in_ball((20, 10, 97), 30.0)
+    return s, rows, RNG.random(len(rows)).astype(np.float32)
+
+
+def test_weigh():
+    s, rows, _ = setup()
+    centre, axis = np.array([20.0, 10, 97]), np.array([0.2, 0.1, 0.97])
+    table = falloff.curve("soft")
+    out = np.empty(len(rows), np.float32)
+    _kernels.weigh(rows, s.positions, s.normals, centre, axis, 30.0, table, out)
+    t = np.linalg.norm(s.positions[rows] - centre, axis=1) / 30.0
+    facing = np.clip((s.normals[rows] @ axis + 0.25) * 2, 0, 1)
+    np.testing.assert_allclose(out, np.interp(t, np.linspace(0, 1, 65), table) * facing, atol=1e-5)
+
+
+def test_smooth():
+    s, rows, w = setup()
+    out = np.empty((len(rows), 3), np.float32)
+    _kernels.smooth(rows, s.positions, s.ring_at, s.ring, w, np.float32(0.7), out)
+    for i in range(0, len(rows), 7):
+        ring = s.ring[s.ring_at[rows[i]] : s.ring_at[rows[i] + 1]]
+        expected = (s.positions[ring].mean(axis=0) - s.positions[rows[i]]) * 0.7 * w[i]
+        np.testing.assert_allclose(out[i], expected, atol=1e-4)
+
+
+def test_clay():
+    s, rows, w = setup()
+    out = np.empty((len(rows), 3), np.float32)
+    centre, axis = np.array([20.0, 10, 97]), np.array([0.0, 0.0, 1.0])
+    _kernels.clay(rows, s.positions, w, centre, axis, 1.5, 0.4, out)
+    step = np.clip(1.5 - (s.positions[rows] - centre) @ axis, 0, 3.0) * 0.4 * w
+    np.testing.assert_allclose(out, step[:, None] * axis, atol=1e-4)
+
+
+def test_crease():
+    s, rows, w = setup()
+    out = np.empty((len(rows), 3), np.float32)
+    c, n, t = np.array([20.0, 10, 97]), np.array([0.0, 0.0, 1.0]), np.array([1.0, 0.0, 0.0])
+    _kernels.crease(rows, s.positions, w, c, n, t, -0.8, 0.1, out)
+    r = c - s.positions[rows]
+    side = r - (r @ n)[:, None] * n - (r @ t)[:, None] * t
+    np.testing.assert_allclose(out, n * -0.8 * (w**3)[:, None] + side * 0.1 * w[:, None], atol=1e-4)
+
+
+def test_first_touch_copies_each_row_once():
+    s, rows, _ = setup()
+    stamp = np.zeros(len(s), np.uint8)
+    a, b = np.empty(len(rows), np.int32), np.empty((len(rows), 3), np.float32)
+    assert _kernels.first_touch(rows, stamp, 1, s.positions, a, b) == len(rows)
+    np.testing.assert_array_equal(b, s.positions[rows])
+    assert _kernels.first_touch(rows, stamp, 1, s.positions, a, b) == 0
+
+
+def test_paint():
+    s, rows, w = setup()
+    n = len(s)
+    colour = RNG.integers(0, 255, (n, 4)).astype(np.uint8)
+    before = colour.copy()
+    stamp, alpha, base = np.zeros(n, np.uint8), np.zeros(n, np.float32), np.zeros((n, 3), np.float32)
+    rgb = np.array([200, 30, 60], np.float32)
+    for _ in range(2):  # the second touch of the same strength adds nothing
+        _kernels.paint(rows, w, 0.8, stamp, 1, alpha, base, colour, rgb)
+    mixed = before[rows, :3] + (rgb - before[rows, :3]) * (w * 0.8)[:, None]
+    np.testing.assert_allclose(colour[rows, :3], mixed, atol=1.01)
+    np.testing.assert_array_equal(colour[:, 3], before[:, 3])
