@@ -77,7 +77,6 @@ def _model(portrait: Portrait) -> None:
     front, side = (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
     _stroke(portrait, "move", [(0, -15, 0), (0, -18.5, 0)], front, size=34.0)
     _stroke(portrait, "move", [(0, -86, 0), (0, -92.5, 0)], front, size=64.0)
-    _stroke(portrait, "move", [(26, -48, 0), (27.2, -49.6, 0)], front, size=20.0)
     _stroke(portrait, "move", [(80, -10, -10), (80, -7, -12)], side, size=44.0)
     _stroke(portrait, "clay", [(60, 2, 0), (56, -3, 0), (50, -6, 0), (44, -7, 0)], front, size=16.0, strength=0.3)
     _stroke(portrait, "clay", [(30, 45, 0), (22, 44, 0), (12, 41, 0)], front, size=12.0, strength=0.25)
@@ -93,6 +92,7 @@ def _paint(portrait: Portrait) -> None:
     _stroke(portrait, "paint", [(0, -12, 0), (4, -18, 0), (10, -18, 0)], front, red, size=18.0, strength=0.45)
     lips = [(0, -43, 0), (8, -42.5, 0), (16, -44.5, 0), (23, -47, 0), (16, -51, 0), (8, -53.5, 0), (0, -54, 0)]
     _stroke(portrait, "paint", lips, front, lip, size=8.5, strength=0.8, falloff="even")
+    _stroke(portrait, "paint", [(0, -48, 0), (8, -48, 0), (16, -48.5, 0), (23, -49, 0)], front, lip, size=9.0, strength=0.85)
     brow = [(11, 40, 0), (20, 44, 0), (32, 47, 0), (44, 44, 0), (50, 39, 0)]
     _stroke(portrait, "paint", brow, front, brown, size=8.0, strength=0.6)
     ear = [(84, 26, -12), (86, 10, -20), (80, -10, -12), (74, -24, -4)]

@@ -81,7 +81,7 @@ def _shoot(window: object, path: Path) -> None:
     from yewfinch.app.window import MainWindow
 
     assert isinstance(window, MainWindow)
-    ok = window.grab().save(str(path), "PNG")
+    ok = window.snapshot().save(str(path), "PNG")
     window.documents.close()
     app = QApplication.instance()
     assert app is not None

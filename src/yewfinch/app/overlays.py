@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QFont, QPainter, QPen, QPolygonF
+from PyQt6.QtGui import QColor, QFont, QFontMetrics, QImage, QPainter, QPen, QPolygonF
 
 from yewfinch.app import theme
 from yewfinch.core.mesh.geodesic import along_surface
@@ -217,15 +218,32 @@ def _hint(p: QPainter, view: Viewport) -> None:
 
 def label(p: QPainter, at: QPointF, text: str, view: Viewport) -> None:
     """A small card with text, kept inside the view."""
-    font = QFont(view.font())
-    font.setPixelSize(13)
-    p.setFont(font)
-    width = p.fontMetrics().horizontalAdvance(text) + 14
+    picture = _card(text, view.devicePixelRatioF(), theme.palette().card)
+    width, height = picture.deviceIndependentSize().width(), picture.deviceIndependentSize().height()
     x = min(max(4.0, at.x()), view.width() - width - 4.0)
-    y = min(max(22.0, at.y()), view.height() - 6.0)
-    box = QRectF(x, y - 17, width, 22)
+    y = min(max(4.0, at.y() - 17), view.height() - height - 4.0)
+    p.drawImage(QRectF(x, y, width, height), picture)
+
+
+@lru_cache(maxsize=128)
+def _card(text: str, ratio: float, _variant: str) -> QImage:
+    """The card as a picture. Text is not drawn straight into the OpenGL view: its glyphs would
+    be uploaded with the pixel alignment that reading pictures back leaves behind.
+    """
+    font = QFont("Source Sans Pro")
+    font.setPixelSize(13)
+    width, height = QFontMetrics(font).horizontalAdvance(text) + 16, 23
+    image = QImage(round(width * ratio), round(height * ratio), QImage.Format.Format_ARGB32_Premultiplied)
+    image.setDevicePixelRatio(ratio)
+    image.fill(Qt.GlobalColor.transparent)
+    p = QPainter(image)
+    p.setRenderHint(QPainter.RenderHint.Antialiasing)
+    p.setFont(font)
+    box = QRectF(0.5, 0.5, width - 1, height - 1)
     p.setPen(QPen(theme.color("line"), 1))
-    p.setBrush(theme.color("card", 235))
+    p.setBrush(theme.color("card", 240))
     p.drawRoundedRect(box, 5, 5)
     p.setPen(theme.color("ink"))
     p.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+    p.end()
+    return image

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence, QPixmap
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
@@ -393,6 +393,11 @@ class MainWindow(QMainWindow):
             buffer.open(QIODevice.OpenModeFlag.WriteOnly)
             image.save(buffer, "PNG")
             self.documents.write_picture(Path(name), data.data())
+
+    def snapshot(self) -> QPixmap:
+        """A picture of the window as it stands on the screen."""
+        screen = self.screen()
+        return self.grab() if screen is None else screen.grabWindow(self.winId())  # type: ignore[arg-type]
 
     def toggle_panels(self) -> None:
         """Only the clay, or everything."""

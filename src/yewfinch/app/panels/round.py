@@ -42,6 +42,7 @@ class Round(QWidget):
             button.clicked.connect(lambda _=False, n=name: self.go(n))
             self.buttons[name] = button
             row.addWidget(button)
+        row.insertStretch(0, 1)
         row.addStretch(1)
         self._queue: list[str] = []
         self._timer = QTimer(self)

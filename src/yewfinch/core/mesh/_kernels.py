@@ -280,82 +280,85 @@ def rows_in_ball(positions, lo, hi, shift, cx, cy, cz, radius, out):
 
 
 @njit(cache=True)
-def _hit_triangle(ox, oy, oz, dx, dy, dz, a, b, c):
-    """Ray and triangle, after Moeller and Trumbore 1997. Returns t, u, v; t < 0 is a miss."""
-    e1x, e1y, e1z = b[0] - a[0], b[1] - a[1], b[2] - a[2]
-    e2x, e2y, e2z = c[0] - a[0], c[1] - a[1], c[2] - a[2]
+def _hit_triangle(positions, ia, ib, ic, ox, oy, oz, dx, dy, dz):
+    """Ray and triangle, after Moeller and Trumbore 1997. Returns t, u, v, det; t < 0 is a miss.
+
+    `det` is positive where the ray meets the front.
+    """
+    ax, ay, az = np.float64(positions[ia, 0]), np.float64(positions[ia, 1]), np.float64(positions[ia, 2])
+    e1x, e1y, e1z = positions[ib, 0] - ax, positions[ib, 1] - ay, positions[ib, 2] - az
+    e2x, e2y, e2z = positions[ic, 0] - ax, positions[ic, 1] - ay, positions[ic, 2] - az
     px, py, pz = dy * e2z - dz * e2y, dz * e2x - dx * e2z, dx * e2y - dy * e2x
     det = e1x * px + e1y * py + e1z * pz
     if abs(det) < 1e-14:
-        return -1.0, 0.0, 0.0
+        return -1.0, 0.0, 0.0, 0.0
     inv = 1.0 / det
-    sx, sy, sz = ox - a[0], oy - a[1], oz - a[2]
+    sx, sy, sz = ox - ax, oy - ay, oz - az
     u = (sx * px + sy * py + sz * pz) * inv
     if u < -1e-9 or u > 1.0 + 1e-9:
-        return -1.0, 0.0, 0.0
+        return -1.0, 0.0, 0.0, 0.0
     qx, qy, qz = sy * e1z - sz * e1y, sz * e1x - sx * e1z, sx * e1y - sy * e1x
     v = (dx * qx + dy * qy + dz * qz) * inv
     if v < -1e-9 or u + v > 1.0 + 1e-9:
-        return -1.0, 0.0, 0.0
-    return (e2x * qx + e2y * qy + e2z * qz) * inv, u, v
+        return -1.0, 0.0, 0.0, 0.0
+    return (e2x * qx + e2y * qy + e2z * qz) * inv, u, v, det
 
 
 @njit(cache=True)
-def pick(positions, faces, face_start, lo, hi, origin, direction, front_only, entry, order):
+def pick(positions, faces, face_start, lo, hi, ox, oy, oz, dx, dy, dz, front_only, entry, order):
     """First hit of a ray. Returns face, half (0: corners 012, 1: corners 023), t, u, v."""
-    ox, oy, oz = origin[0], origin[1], origin[2]
-    dx, dy, dz = direction[0], direction[1], direction[2]
+    tiny = 1e-30
+    ix = 1.0 / dx if abs(dx) > tiny else 1.0 / tiny
+    iy = 1.0 / dy if abs(dy) > tiny else 1.0 / tiny
+    iz = 1.0 / dz if abs(dz) > tiny else 1.0 / tiny
+    pad = 1e-5
+    px, py, pz = ox + pad, oy + pad, oz + pad
+    mx, my, mz = ox - pad, oy - pad, oz - pad
     n = 0
     for leaf in range(lo.shape[0]):
-        t0, t1 = 0.0, 1e30
-        inside = True
-        for k in range(3):
-            d, o = direction[k], origin[k]
-            a, b = np.float64(lo[leaf, k]), np.float64(hi[leaf, k])
-            if abs(d) < 1e-12:
-                if o < a - 1e-5 or o > b + 1e-5:
-                    inside = False
-                    break
-            else:
-                ta, tb = (a - 1e-5 - o) / d, (b + 1e-5 - o) / d
-                if ta > tb:
-                    ta, tb = tb, ta
-                t0, t1 = max(t0, ta), min(t1, tb)
-                if t0 > t1:
-                    inside = False
-                    break
-        if inside:
+        t0 = 0.0
+        t1 = 1e30
+        near, far = (lo[leaf, 0] - px) * ix, (hi[leaf, 0] - mx) * ix
+        if ix < 0.0:
+            near, far = (hi[leaf, 0] - mx) * ix, (lo[leaf, 0] - px) * ix
+        t0 = max(t0, near)
+        t1 = min(t1, far)
+        if t0 > t1:
+            continue
+        near, far = (lo[leaf, 1] - py) * iy, (hi[leaf, 1] - my) * iy
+        if iy < 0.0:
+            near, far = (hi[leaf, 1] - my) * iy, (lo[leaf, 1] - py) * iy
+        t0 = max(t0, near)
+        t1 = min(t1, far)
+        if t0 > t1:
+            continue
+        near, far = (lo[leaf, 2] - pz) * iz, (hi[leaf, 2] - mz) * iz
+        if iz < 0.0:
+            near, far = (hi[leaf, 2] - mz) * iz, (lo[leaf, 2] - pz) * iz
+        t0 = max(t0, near)
+        t1 = min(t1, far)
+        if t0 <= t1:
             entry[n] = t0
             order[n] = leaf
             n += 1
-    for i in range(1, n):  # few leaves are met: insertion sort
-        t, leaf = entry[i], order[i]
-        j = i - 1
-        while j >= 0 and entry[j] > t:
-            entry[j + 1] = entry[j]
-            order[j + 1] = order[j]
-            j -= 1
-        entry[j + 1] = t
-        order[j + 1] = leaf
     best_f, best_h, best_t, best_u, best_v = -1, 0, 1e30, 0.0, 0.0
     for i in range(n):
+        k = i  # the nearest of the rest; few are ever needed
+        for j in range(i + 1, n):
+            if entry[j] < entry[k]:
+                k = j
+        entry[i], entry[k] = entry[k], entry[i]
+        order[i], order[k] = order[k], order[i]
         if entry[i] > best_t:
             break
         leaf = order[i]
         for f in range(face_start[leaf], face_start[leaf + 1]):
             halves = 1 if faces[f, 3] == faces[f, 2] else 2
             for h in range(halves):
-                a = positions[faces[f, 0]]
-                b = positions[faces[f, 1 + h]]
-                c = positions[faces[f, 2 + h]]
-                t, u, v = _hit_triangle(ox, oy, oz, dx, dy, dz, a, b, c)
-                if t > 0 and t < best_t:
-                    if front_only:
-                        nx = (b[1] - a[1]) * (c[2] - a[2]) - (b[2] - a[2]) * (c[1] - a[1])
-                        ny = (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2])
-                        nz = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
-                        if nx * dx + ny * dy + nz * dz >= 0:
-                            continue
+                t, u, v, det = _hit_triangle(
+                    positions, faces[f, 0], faces[f, 1 + h], faces[f, 2 + h], ox, oy, oz, dx, dy, dz
+                )
+                if t > 0 and t < best_t and (det > 0 or not front_only):
                     best_f, best_h, best_t, best_u, best_v = f, h, t, u, v
     return best_f, best_h, best_t, best_u, best_v
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,7 +11,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh import _kernels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, DoubleArray
+from yewfinch.core.shared.arrays import DoubleArray
 
 
 @dataclass(frozen=True)
@@ -61,25 +62,25 @@ def pick(
     """
     o = np.asarray(origin, np.float64)
     d = np.asarray(direction, np.float64)
-    entry = np.empty(surface.leaf_count, np.float64)
-    order = np.empty(surface.leaf_count, INDEX)
+    entry, order = surface.pick_buffers
     face, half, t, u, v = _kernels.pick(
         surface.positions, surface.faces, surface.face_start, surface.leaf_lo, surface.leaf_hi,
-        o, d, front_only, entry, order,
+        o[0], o[1], o[2], d[0], d[1], d[2], front_only, entry, order,
     )  # fmt: skip
     if face < 0:
         return None
     f = surface.faces[face]
     corners = (int(f[0]), int(f[1 + half]), int(f[2 + half]))
-    weights = np.clip(np.array([1.0 - u - v, u, v]), 0.0, 1.0)
-    weights /= weights.sum()
+    u, v = min(max(u, 0.0), 1.0), min(max(v, 0.0), 1.0)
+    w = max(1.0 - u - v, 0.0)
+    weights = np.array([w, u, v]) / (w + u + v)
     idx = list(corners)
-    point = weights @ surface.positions[idx].astype(np.float64)
-    normal = weights @ surface.normals[idx].astype(np.float64)
-    length = float(np.linalg.norm(normal))
+    point = weights @ surface.positions[idx]
+    normal = weights @ surface.normals[idx]
+    length = math.sqrt(normal @ normal)
     if length > 0:
         normal /= length
-    return Hit(point, normal, int(face), corners, weights, float(t * np.linalg.norm(d)))
+    return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
 
 
 def _warm() -> None:

@@ -97,6 +97,7 @@ class Surface:
         self._flag_b = np.zeros(count, np.uint8)
         self._out_a = np.empty(count, INDEX)
         self._out_b = np.empty(count, INDEX)
+        self.pick_buffers = (np.empty(count, np.float64), np.empty(count, INDEX))
         everything = np.arange(count, dtype=INDEX)
         _kernels.boxes_of(
             everything, self.positions, self.faces, self.face_start, LEAF_SHIFT,

@@ -141,13 +141,13 @@ def decode(data: bytes, name: str, longest: int | None = None) -> ByteArray:
     ------
     BadFileError
     """
-    image, _ = _open(data, name, load=True)
+    image, _ = _open(data, name, longest=longest)
     if longest is not None and max(image.size) > longest:
         image.thumbnail((longest, longest), Image.Resampling.LANCZOS)
     return np.array(image, np.uint8)
 
 
-def _open(data: bytes, name: str, load: bool = True) -> tuple[Image.Image, float | None]:
+def _open(data: bytes, name: str, longest: int | None = None) -> tuple[Image.Image, float | None]:
     try:
         image: Image.Image = Image.open(io.BytesIO(data), formats=KINDS)
     except UnidentifiedImageError as error:
@@ -168,10 +168,10 @@ def _open(data: bytes, name: str, load: bool = True) -> tuple[Image.Image, float
         )
     try:
         lens = _lens(image)
-        if load:
-            image.load()
-            image = ImageOps.exif_transpose(image)
-            image = _to_srgb(image)
+        if longest is not None:
+            image.draft(None, (longest, longest))  # a JPEG is then unpacked at a part of its size
+        image.load()
+        image = _to_srgb(ImageOps.exif_transpose(image))
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
         raise BadFileError(f"{name} is damaged: its picture data cannot be read.") from error
     return image, lens

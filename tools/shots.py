@@ -1,0 +1,125 @@
+"""Take the pictures of docs/screenshots from the demo portrait, in the real window."""
+
+from __future__ import annotations
+
+import os
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+home = tempfile.mkdtemp(prefix="yewfinch-shots-")
+os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"] = f"{home}/state", f"{home}/config"
+
+from PyQt6.QtCore import QPointF, Qt  # noqa: E402
+from PyQt6.QtTest import QTest  # noqa: E402
+
+from yewfinch.app import theme  # noqa: E402
+from yewfinch.app.main import make_app  # noqa: E402
+from yewfinch.app.window import MainWindow  # noqa: E402
+from yewfinch.core.document.settings import Settings  # noqa: E402
+from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
+from yewfinch.demo.portrait import demo_portrait  # noqa: E402
+
+TARGET = Path(__file__).parents[1] / "docs/screenshots"
+
+
+def main() -> None:
+    """All of them, or those named."""
+    wanted = set(sys.argv[1:])
+    app = make_app([])
+    theme.apply(app)
+    TARGET.mkdir(parents=True, exist_ok=True)
+    for name, arrange in SHOTS.items():
+        if wanted and name not in wanted:
+            continue
+        theme.apply(app, name == "dark")
+        window = MainWindow(demo_portrait(), Settings())
+        window.show()
+        window.activateWindow()
+        QTest.qWait(500)
+        arrange(window)
+        QTest.qWait(1400)
+        window.snapshot().save(str(TARGET / f"{name}.png"), "PNG")
+        window.documents.close()
+        window.settle = lambda: True  # type: ignore[method-assign]
+        window.close()
+        window.deleteLater()
+        QTest.qWait(50)
+        print(name)
+
+
+def hover(window: MainWindow, key: str, dx: float = 0, dy: float = 0) -> None:
+    """Hold the pointer over a landmark."""
+    x, y = window.viewport.camera().project(window.bench.portrait.landmark(key))[0]
+    window.viewport._hover(QPointF(float(x) + dx, float(y) + dy))
+
+
+def form(w: MainWindow) -> None:
+    """Modelling."""
+    w.bench.set_view(w.bench.view.turned(32, 4))
+    w.bench.set_tool(size=22.0)
+    QTest.qWait(100)
+    hover(w, "zy_l", -30, 30)
+
+
+def likeness(w: MainWindow) -> None:
+    """Standing where a photo was taken, with what is off."""
+    w.bench.set_stage("Features")
+    w.bench.stand_at("photo1")
+    w.bench.set_overlay(opacity=0.45)
+
+
+def wipe(w: MainWindow) -> None:
+    """Photo against clay along a line."""
+    w.bench.set_stage("Features")
+    w.bench.stand_at("photo2")
+    w.bench.set_overlay(opacity=1.0, wipe=0.57)
+
+
+def marking(w: MainWindow) -> None:
+    """The marking desk, with the magnifier."""
+    w.mark("photo3")
+    QTest.qWait(100)
+    canvas = w.desk.canvas
+    for key, (u, v) in (("prn", (0.105, 0.545)), ("gn", (0.19, 0.735)), ("sn", (0.165, 0.566))):
+        w.desk.choose(key)
+        w.desk.put(key, (u * 1080, v * 1350))
+    w.desk.choose("t_l")
+    QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(0.60 * 1080, 0.46 * 1350).toPoint())
+
+
+def measures(w: MainWindow) -> None:
+    """Calipers, landmarks and canon."""
+    w.bench.set_stage("Features")
+    a = w.bench.portrait.anchors
+    calipers = (
+        Caliper("distance", (a["en_l"], a["en_r"])), Caliper("surface", (a["ch_l"], a["go_l"])),
+        Caliper("angle", (a["prn"], a["sn"], a["ls"])),
+    )  # fmt: skip
+    w.bench.portrait.set_field("calipers", calipers, "Measure")
+    w.bench.set_show_landmarks(True)
+    w.bench.set_view(w.bench.view.turned(25, 0))
+    w.inspector.verticalScrollBar().setValue(10_000)
+
+
+def skin(w: MainWindow) -> None:
+    """Painting."""
+    w.bench.set_stage("Skin")
+    w.bench.set_view(w.bench.view.turned(-20, 5))
+    QTest.qWait(100)
+    hover(w, "zy_r", 20, 20)
+
+
+def dark(w: MainWindow) -> None:
+    """The dark variant."""
+    form(w)
+
+
+SHOTS: dict[str, Callable[[MainWindow], None]] = {
+    "form": form, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
+    "skin": skin, "dark": dark,
+}  # fmt: skip
+
+if __name__ == "__main__":
+    main()
