@@ -164,7 +164,7 @@ def lids(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     gap = np.maximum(gap, np.maximum(-16.0 - x, x - 14.0))
     floor = np.minimum(ball(q, EYE, EYE_RADIUS - 0.8), _corner_floor(x, z))
     opening = np.maximum(np.maximum(gap, -floor), -z - 6.0)
-    return carve(body, opening, 1.8)
+    return carve(body, opening, 2.3)
 
 
 def _corner_floor(x: DoubleArray, z: DoubleArray) -> DoubleArray:
@@ -185,11 +185,11 @@ def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     wing = ellipsoid(q, (11.6, -18.6, 102.0), (5.2, 6.6, 10.8), axes(yaw=-14, pitch=10))
     n = blend(n, wing, 6.5)
     n = blend(n, cone(q, (0, -24.6, 98), (0, -21.6, 113), 4.6, 4.4), 5.0)  # columella
-    n = blend(n, ellipsoid(q, (0, -23, 95), (13, 6, 8)), 6.0)  # base on the upper lip
+    n = blend(n, ellipsoid(q, (0, -22.5, 96), (12.5, 6, 8.5)), 7.0)  # base on the upper lip
     out = blend(d, n, 8.0)
     back: list[Point] = [(13.6, -8.8, 103.5), (17.4, -12.5, 98.0), (18.4, -18.5, 95.0), (16.0, -24.5, 95.5)]
     out = dent(out, np.maximum(curve(q, back, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.3)
-    hole = ellipsoid(q, (7.4, -26.6, 105.0), (2.7, 7.6, 6.6), axes(yaw=-18, pitch=24, roll=-14))
+    hole = ellipsoid(q, (7.3, -25.2, 107.4), (2.7, 6.6, 5.4), axes(yaw=-20, pitch=14, roll=-14))
     return carve(out, hole, 3.0)
 
 
@@ -201,13 +201,13 @@ def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     d = blend(d, curve(q, lower, [5.2, 5.3, 5.2, 4.2, 2.0]), 5.0)
     groove = np.maximum(cone(q, (0, -27, 103), (0, -37.0, 105.5), 0.5, 1.2), 0.0)
     d = dent(d, groove, 1.5, 2.6)  # philtrum
-    ridge = np.maximum(cone(q, (5.2, -33, 103), (5.8, -38, 104.0), 0.1, 0.3), 0.0)
-    d = dent(d, ridge, -0.5, 2.2)
+    ridge = np.maximum(cone(q, (5.4, -34, 102), (5.8, -38, 103.5), 0.1, 0.3), 0.0)
+    d = dent(d, ridge, -0.45, 2.6)
     # mouth line: a deep groove, dipping at the middle
     line: list[Point] = [(-5, -46.9, 101.8), (0, -47.4, 102.2), (5, -46.9, 101.8), (13, -47.4, 97.6), (21, -47.5, 91.5),
                          (26.6, -48.0, 85.0)]  # fmt: skip
     slit = np.maximum(curve(q, line, [0.1, 0.1, 0.1, 0.1, 0.1, 0.1], 3), 0.0)
-    d = dent(d, slit, 2.5, 2.1)
+    d = dent(d, slit, 2.4, 2.7)
     d = dent(d, np.maximum(ball(q, (28.8, -48.6, 87.0), 1.0), 0.0), 1.4, 4.0)  # corner
     # rim of the vermilion: a fine ridge over the upper lip
     fold: list[Point] = [(-12, -65.4, 96.0), (0, -66.0, 98.6), (12, -65.4, 96.0), (21, -61, 88)]

@@ -55,7 +55,7 @@ _TABLE: tuple[tuple[str, str, str, str, bool, tuple[float, float, float], Approa
     ("v", "vertex", "top of the head", "highest point of the head in Frankfurt position", False, (0, 131, -8), "above"),
     ("tr", "trichion", "hairline", "hairline at the forehead midline", False, (0, 93, 80), "front"),
     ("g", "glabella", "between the brows", "most prominent point between the brows", False, (0, 40, 96), "front"),
-    ("n", "nasion", "nasal root", "nasofrontal suture, at or just above the deepest point", False, (0, 30, 92), "front"),
+    ("n", "nasion", "nasal root", "nasofrontal suture, at or just above the deepest point", False, (0, 29.2, 92), "front"),
     ("se", "sellion", "bridge hollow", "deepest point of the nasal root in profile", False, (0, 26, 92), "front"),
     ("prn", "pronasale", "nose tip", "most protruded point of the nose tip", False, (0, -15, 121), "front"),
     ("sn", "subnasale", "nose base", "where the columella meets the upper lip", False, (0, -27.3, 102), "front"),

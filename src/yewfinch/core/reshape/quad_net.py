@@ -171,7 +171,7 @@ def _settle(
         for _ in range(3 if step in (0, relax) else 1):
             half = _project(field, half)
         positions = mirrored(half)
-    for weight in (0.5, -0.52) * 2:  # Taubin 1995: takes the teeth off thin edges
+    for weight in (0.5, -0.52) * 4:  # Taubin 1995: takes the teeth off thin edges
         positions = mirrored((positions + weight * pull(positions))[left])
     return positions
 
