@@ -236,3 +236,31 @@ def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     assert bench.rgb == (0x12, 0x34, 0x56)
     window.colour.fill.click()
     assert tuple(bench.portrait.surface(bench.piece_id).colour[0, :3]) == (0x12, 0x34, 0x56)
+
+
+def test_tab_hides_panels_from_the_clay_and_moves_the_focus_elsewhere(window):
+    from PyQt6.QtWidgets import QApplication
+
+    window.viewport.setFocus()
+    QTest.keyClick(window.viewport, Qt.Key.Key_Tab)
+    assert not window.wall.isVisible()
+    QTest.keyClick(window.viewport, Qt.Key.Key_Tab)
+    assert window.wall.isVisible()
+    box = window.tool_panel.size.box
+    box.setFocus()
+    QTest.keyClick(box, Qt.Key.Key_Tab)
+    assert window.wall.isVisible()
+    assert QApplication.focusWidget() is not box
+    window.viewport.setFocus()
+    QTest.keyClick(window.viewport, Qt.Key.Key_Tab, Qt.KeyboardModifier.ShiftModifier)
+    assert QApplication.focusWidget() is not window.viewport
+
+
+def test_escape_leaves_the_mode_and_then_the_standpoint(window):
+    bench = window.bench
+    bench.stand_at(bench.portrait.sitter.photos[0].id)
+    bench.set_mode("distance")
+    QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
+    assert (bench.mode, bench.standing is not None) == ("tool", True)
+    QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
+    assert bench.standing is None

@@ -184,3 +184,28 @@ def test_recovery_is_offered_only_after_a_crash(portrait, tmp_path, monkeypatch)
     )
     autosave.forget(found[0])
     assert autosave.left_behind() == []
+
+
+def test_a_killed_process_leaves_its_work_behind(tmp_path, demo_file, monkeypatch):
+    import os
+    import signal
+    import subprocess
+    import sys
+
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    code = f"""
+import os, signal
+from pathlib import Path
+from yewfinch.core.document.autosave import Autosave
+from yewfinch.core.formats import container
+portrait = container.load(Path({str(demo_file)!r}))
+portrait.fill("head", (4, 5, 6, 255), "Fill")
+keeper = Autosave()
+keeper.write(keeper.snapshot(portrait), Path("/somewhere/mine.yewfinch"), portrait.name)
+os.kill(os.getpid(), signal.SIGKILL)
+"""
+    done = subprocess.run([sys.executable, "-c", code], env=dict(os.environ), timeout=60, check=False)
+    assert done.returncode == -signal.SIGKILL
+    (found,) = autosave.left_behind()
+    assert found.of == "/somewhere/mine.yewfinch"
+    assert tuple(container.load(found.file).surface("head").colour[0, :3]) == (4, 5, 6)

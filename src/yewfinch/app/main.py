@@ -64,6 +64,8 @@ def main(argv: list[str] | None = None) -> int:
         portrait = new_portrait()
     window = MainWindow(portrait, settings)
     window.documents.path = path
+    if path is not None:
+        settings.opened(path)
     window.show()
     if problem:
         window.bench.say(problem, "error")

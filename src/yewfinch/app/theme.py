@@ -161,7 +161,7 @@ QSplitter::handle {{ background: {p.line}; }}
 QProgressBar {{ background: {p.paper}; border: 1px solid {p.line}; border-radius: 4px;
   text-align: center; }}
 QProgressBar::chunk {{ background: {p.yew}; border-radius: 3px; }}
-QSlider {{ background: transparent; }}
+QSlider {{ background: transparent; min-height: 20px; }}
 QCheckBox {{ spacing: 6px; background: transparent; }}
 QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {p.soft}; border-radius: 3px;
   background: {p.card}; }}

@@ -338,14 +338,20 @@ class Viewport(QOpenGLWidget):
             replace(view, distance=distance, target=(float(target[0]), float(target[1]), float(target[2])))
         )
 
+    def focusNextPrevChild(self, forward: bool) -> bool:  # noqa: N802
+        """Tab belongs to hiding the panels here; Shift+Tab goes on to the next control."""
+        return False if forward else super().focusNextPrevChild(False)
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
         """Esc cancels; the rest are actions of the window."""
         assert event is not None
         if event.key() == Qt.Key.Key_Escape:
             if self.hands.busy:
                 self.hands.cancel()
-            else:
+            elif self.bench.mode != "tool":
                 self.bench.set_mode("tool")
+            else:
+                self.bench.stand_at(None)
             return
         super().keyPressEvent(event)
 

@@ -116,6 +116,9 @@ class MainWindow(QMainWindow):
             if keys:
                 action.setShortcut(QKeySequence(keys))
             action.setToolTip(f"{record.tip} ({keys})" if keys else record.tip)
+            if record.id == "panels":  # elsewhere Tab goes from control to control
+                action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
+                self.viewport.addAction(action)
             action.triggered.connect(lambda _=False, r=record: r.run())
             self._qactions[record.id] = action
             menu = menus.get(record.menu)

@@ -13,11 +13,12 @@ and TIFF; the originals stay untouched inside the portrait.</p>
 <p><b>2. Mark landmarks.</b> Press the pin on a photo. The guide names a landmark, shows where it sits
 and says what it is; click it on the photo. Keep the button down to refine under the magnifier; drag a
 mark to move it, arrow keys nudge it by a pixel, Delete takes it away. Left and right are the sitter's
-own. Skip what is hidden. Alt+click takes a colour from the photo.</p>
+own. Skip what is hidden. The wheel zooms the photo, right drag moves it.
+Alt+click takes a colour from the photo.</p>
 <p><b>3. Match.</b> From six landmarks on, Match works out where the photo was taken from, and through
 which lens. Include one that stands forward or back, such as the nose tip or an ear.</p>
 <p><b>4. Stand there.</b> Click a matched photo: the clay is seen as the camera saw it. Opacity, wipe
-and blink lie in the bar over the wall. Gold rings are the photo's marks, dark dots the clay's; the
+and blink lie in the bar over the wall; Esc leaves. Gold rings are the photo's marks, dark dots the clay's; the
 line between is what is off. The wheel zooms photo and clay together; turning leaves the standpoint.</p>
 <p><b>5. Work until it fits.</b> The likeness table (stage Features) lists what is off in millimetres,
 worst first; click a row to stand where it shows. Offsets say how far the <i>clay</i> is off.</p>
@@ -25,7 +26,8 @@ worst first; click a row to stand where it shows. Offsets say how far the <i>cla
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
 the cursor. Hold <b>Ctrl</b> to invert a tool and <b>Shift</b> to smooth with it. <b>[</b> and <b>]</b>
 change its size, which is in millimetres of the sitter. A pen's pressure acts on strength, and on size
-if ticked. <b>Esc</b> cancels a stroke. Work is mirrored across the face while symmetry is on.</p>
+if ticked. <b>Esc</b> cancels a stroke. <b>Tab</b> hides the panels while the clay has the focus;
+<b>Shift+Tab</b> goes from the clay to the next control. Work is mirrored across the face while symmetry is on.</p>
 <p>The dial under the clay turns the work; click a tick to snap to it, arrow keys turn by 15&deg;.
 The small views below show every side; click one to go there.</p>
 <h2>Measuring</h2>

@@ -246,6 +246,9 @@ class PhotoCanvas(QWidget):
             if event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
                 self.desk.take_away(key)
                 return
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.desk.solve()
+            return
         if event.key() == Qt.Key.Key_Escape:
             if self.dragged is not None:
                 self.dragged = self._drag_at = None
@@ -377,6 +380,8 @@ class PhotoDesk(QWidget):
         new = key not in photo.marks
         verb = "Mark" if new else "Move"
         self.bench.set_mark(photo.id, key, at, f"{verb} {LANDMARKS[key].plain}")
+        if photo.standpoint is not None:
+            self._say("The marks have changed: match again when they are right.", "soft")
         if new and advance:
             marks = self.photo.marks if self.photo is not None else {}
             start = ORDER.index(key)

@@ -291,7 +291,7 @@ class OverlayBar(QWidget):
         row.setSpacing(4)
         self.leave = QToolButton()
         self.leave.setIcon(theme.icon("arrow-left"))
-        self.leave.setToolTip("Leave the standpoint (Esc twice, or turn the view)")
+        self.leave.setToolTip("Leave the standpoint (Esc, or turn the view)")
         self.leave.setAccessibleName("leave the standpoint")
         self.leave.clicked.connect(lambda: bench.stand_at(None))
         self.opacity = QSlider(Qt.Orientation.Horizontal)

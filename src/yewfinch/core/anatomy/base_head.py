@@ -109,6 +109,12 @@ def _meet(head: Surface, mark: Landmark) -> Hit:
             rows = rows[np.abs(head.positions[rows, 0]) < 1e-6]
         if len(rows):
             place = head.positions[rows[np.argmax(head.positions[rows] @ axis)]].astype(float)
+    if base in _NEAREST:
+        rows = head.rows_in_ball(place, 8.0)
+        rows = rows[np.abs(head.positions[rows, 0]) < 1e-6]
+        row = rows[np.argmin(np.linalg.norm(head.positions[rows] - place, axis=1))]
+        direction = -head.normals[row].astype(float)
+        place = head.positions[row].astype(float)
     aim = place + direction * 1e-4 + np.array([1e-4, 2e-4, 1e-4]) * (direction == 0)
     start = aim - direction * 16.0
     hit = pick(head, start, direction)
@@ -120,6 +126,9 @@ def _meet(head: Surface, mark: Landmark) -> Hit:
         raise RuntimeError(f"landmark {mark.key} does not meet the base head")
     return hit
 
+
+#: Landmarks in a hollow of the midline: the nearest vertex, met along its normal.
+_NEAREST = ("sn",)
 
 #: Landmarks that are extremes: direction and radius of search in mm.
 _SEARCH: dict[str, tuple[tuple[float, float, float], float]] = {
