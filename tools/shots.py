@@ -82,11 +82,11 @@ def marking(w: MainWindow) -> None:
     w.mark("photo3")
     QTest.qWait(100)
     canvas = w.desk.canvas
-    for key, (u, v) in (("prn", (0.105, 0.545)), ("gn", (0.19, 0.735)), ("sn", (0.165, 0.566))):
+    for key, (u, v) in (("prn", (0.089, 0.493)), ("gn", (0.225, 0.724)), ("sn", (0.166, 0.525))):
         w.desk.choose(key)
         w.desk.put(key, (u * 1080, v * 1350))
     w.desk.choose("t_l")
-    QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(0.60 * 1080, 0.46 * 1350).toPoint())
+    QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(0.529 * 1080, 0.444 * 1350).toPoint())
 
 
 def measures(w: MainWindow) -> None:

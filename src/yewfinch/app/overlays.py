@@ -102,7 +102,9 @@ def _offsets(p: QPainter, view: Viewport) -> None:
         p.setBrush(INK)
         p.drawEllipse(clay, 3, 3)
         if o.key in said:
-            label(p, clay + QPointF(12, -10), f"{title(o.key)}: {o.words()}", view)
+            text = f"{title(o.key)}: {o.words()}"
+            outward = 14.0 if clay.x() >= box.center().x() else -14.0 - card_width(text)
+            label(p, clay + QPointF(outward, 6), text, view)
 
 
 def _landmarks(p: QPainter, view: Viewport) -> None:
@@ -225,20 +227,29 @@ def label(p: QPainter, at: QPointF, text: str, view: Viewport) -> None:
     p.drawImage(QRectF(x, y, width, height), picture)
 
 
+def card_width(text: str) -> float:
+    """How wide the card of a text is, pixels."""
+    return float(QFontMetrics(_font()).horizontalAdvance(text) + 16)
+
+
+def _font() -> QFont:
+    font = QFont("Source Sans Pro")
+    font.setPixelSize(13)
+    return font
+
+
 @lru_cache(maxsize=128)
 def _card(text: str, ratio: float, _variant: str) -> QImage:
     """The card as a picture. Text is not drawn straight into the OpenGL view: its glyphs would
     be uploaded with the pixel alignment that reading pictures back leaves behind.
     """
-    font = QFont("Source Sans Pro")
-    font.setPixelSize(13)
-    width, height = QFontMetrics(font).horizontalAdvance(text) + 16, 23
+    width, height = card_width(text), 23
     image = QImage(round(width * ratio), round(height * ratio), QImage.Format.Format_ARGB32_Premultiplied)
     image.setDevicePixelRatio(ratio)
     image.fill(Qt.GlobalColor.transparent)
     p = QPainter(image)
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
-    p.setFont(font)
+    p.setFont(_font())
     box = QRectF(0.5, 0.5, width - 1, height - 1)
     p.setPen(QPen(theme.color("line"), 1))
     p.setBrush(theme.color("card", 240))

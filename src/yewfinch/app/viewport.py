@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import moderngl
 import numpy as np
-from PyQt6.QtCore import QPointF, QRect, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QImage,
     QKeyEvent,
@@ -323,8 +325,6 @@ class Viewport(QOpenGLWidget):
 
     def zoom(self, factor: float, position: QPointF) -> None:
         """Go nearer by a factor, keeping what is under `position` there."""
-        from dataclasses import replace
-
         view = self.bench.view
         camera = self.camera()
         origin, direction = camera.ray(position.x(), position.y())
@@ -368,8 +368,6 @@ class Viewport(QOpenGLWidget):
         self.bench.set_view(self.bench.view.turned(turn, tilt))
 
     def _navigate(self, position: QPointF) -> None:
-        from dataclasses import replace
-
         assert self._drag is not None
         button, start, view = self._drag
         delta = position - start
@@ -393,7 +391,3 @@ class Viewport(QOpenGLWidget):
         """Show the whole photo again."""
         self._photo_zoom = (1.0, 0.0, 0.0)
         self._redraw()
-
-    def inside(self) -> QRect:
-        """The widget's own rectangle."""
-        return self.rect()

@@ -10,7 +10,7 @@ from yewfinch.core.anatomy import head_field
 from yewfinch.core.anatomy.eyeball import eyeball
 from yewfinch.core.anatomy.head_grid import head_axes
 from yewfinch.core.anatomy.landmarks import LANDMARKS, Landmark
-from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.anchors import Anchor, anchor
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.pick import Hit, pick
 from yewfinch.core.mesh.surface import Surface
@@ -76,19 +76,14 @@ def assemble(positions: FloatArray, faces: IndexArray, mirror: IndexArray) -> Ba
                 sx = x if piece == LEFT_EYE else -x
                 hit = pick(surface, (sx + 1e-3, y + 1e-3, 300), (0, 0, -1))
                 if hit is not None:
-                    anchors[k] = _anchor(piece, hit)
+                    anchors[k] = anchor(piece, hit)
             continue
-        found = _anchor(HEAD, _meet(head, mark))
+        found = anchor(HEAD, _meet(head, mark))
         anchors[key] = found
         if mark.side:
             a, b, c = (int(mirror[r]) for r in found.corners)
             anchors[mark.twin] = Anchor(HEAD, (a, b, c), found.weights)
     return BaseHead(head, left, right, mirror, {k: anchors[k] for k in LANDMARKS})
-
-
-def _anchor(piece: str, hit: Hit) -> Anchor:
-    w = hit.weights
-    return Anchor(piece, hit.corners, (float(w[0]), float(w[1]), float(w[2])))
 
 
 def _meet(head: Surface, mark: Landmark) -> Hit:

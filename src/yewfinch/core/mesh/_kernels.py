@@ -86,40 +86,16 @@ def build_ring(faces, count):
 
 
 @njit(cache=True)
-def normals_of(rows, positions, offsets, ring, closed, normals):
-    """Write unit normals of `rows`: the area-weighted sum over the corners of the ring."""
-    for i in range(rows.shape[0]):
-        v = rows[i]
-        a, b = offsets[v], offsets[v + 1]
-        if b - a < 2:
-            continue
-        x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
-        if closed[v]:
-            w = ring[b - 1]
-            first = a
-        else:
-            w = ring[a]
-            first = a + 1
-        px, py, pz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
-        sx = sy = sz = np.float32(0.0)
-        for j in range(first, b):
-            w = ring[j]
-            qx, qy, qz = positions[w, 0] - x, positions[w, 1] - y, positions[w, 2] - z
-            sx += py * qz - pz * qy
-            sy += pz * qx - px * qz
-            sz += px * qy - py * qx
-            px, py, pz = qx, qy, qz
-        length = np.sqrt(sx * sx + sy * sy + sz * sz)
-        if length > 0:
-            normals[v, 0] = sx / length
-            normals[v, 1] = sy / length
-            normals[v, 2] = sz / length
+def normals_of(rows, first_row, count, positions, offsets, ring, closed, normals):
+    """Unit normals: the area-weighted sum over the corners of the ring.
 
-
-@njit(cache=True)
-def normals_all(positions, offsets, ring, closed, normals):
-    """Unit normals of every vertex, in row order."""
-    for v in range(positions.shape[0]):
+    Of `rows` if there are any, otherwise of `count` rows from `first_row` on. One body for both,
+    because a call a vertex costs three times as much.
+    """
+    listed = rows.shape[0] > 0
+    total = rows.shape[0] if listed else count
+    for i in range(total):
+        v = np.int64(rows[i]) if listed else first_row + i
         a, b = offsets[v], offsets[v + 1]
         if b - a < 2:
             continue
@@ -280,31 +256,6 @@ def rows_in_ball(positions, lo, hi, shift, cx, cy, cz, radius, out):
 
 
 @njit(cache=True)
-def _hit_triangle(positions, ia, ib, ic, ox, oy, oz, dx, dy, dz):
-    """Ray and triangle, after Moeller and Trumbore 1997. Returns t, u, v, det; t < 0 is a miss.
-
-    `det` is positive where the ray meets the front.
-    """
-    ax, ay, az = np.float64(positions[ia, 0]), np.float64(positions[ia, 1]), np.float64(positions[ia, 2])
-    e1x, e1y, e1z = positions[ib, 0] - ax, positions[ib, 1] - ay, positions[ib, 2] - az
-    e2x, e2y, e2z = positions[ic, 0] - ax, positions[ic, 1] - ay, positions[ic, 2] - az
-    px, py, pz = dy * e2z - dz * e2y, dz * e2x - dx * e2z, dx * e2y - dy * e2x
-    det = e1x * px + e1y * py + e1z * pz
-    if abs(det) < 1e-14:
-        return -1.0, 0.0, 0.0, 0.0
-    inv = 1.0 / det
-    sx, sy, sz = ox - ax, oy - ay, oz - az
-    u = (sx * px + sy * py + sz * pz) * inv
-    if u < -1e-9 or u > 1.0 + 1e-9:
-        return -1.0, 0.0, 0.0, 0.0
-    qx, qy, qz = sy * e1z - sz * e1y, sz * e1x - sx * e1z, sx * e1y - sy * e1x
-    v = (dx * qx + dy * qy + dz * qz) * inv
-    if v < -1e-9 or u + v > 1.0 + 1e-9:
-        return -1.0, 0.0, 0.0, 0.0
-    return (e2x * qx + e2y * qy + e2z * qz) * inv, u, v, det
-
-
-@njit(cache=True)
 def pick(positions, faces, face_start, lo, hi, ox, oy, oz, dx, dy, dz, front_only, entry, order):
     """First hit of a ray. Returns face, half (0: corners 012, 1: corners 023), t, u, v."""
     tiny = 1e-30
@@ -353,13 +304,31 @@ def pick(positions, faces, face_start, lo, hi, ox, oy, oz, dx, dy, dz, front_onl
             break
         leaf = order[i]
         for f in range(face_start[leaf], face_start[leaf + 1]):
-            halves = 1 if faces[f, 3] == faces[f, 2] else 2
+            i0 = faces[f, 0]
+            ax, ay, az = np.float64(positions[i0, 0]), np.float64(positions[i0, 1]), np.float64(positions[i0, 2])
+            sx, sy, sz = ox - ax, oy - ay, oz - az
+            qx, qy, qz = sy * dz - sz * dy, sz * dx - sx * dz, sx * dy - sy * dx
+            i1, i2 = faces[f, 1], faces[f, 2]
+            e1x, e1y, e1z = positions[i1, 0] - ax, positions[i1, 1] - ay, positions[i1, 2] - az
+            w1 = e1x * qx + e1y * qy + e1z * qz
+            halves = 1 if faces[f, 3] == i2 else 2
             for h in range(halves):
-                t, u, v, det = _hit_triangle(
-                    positions, faces[f, 0], faces[f, 1 + h], faces[f, 2 + h], ox, oy, oz, dx, dy, dz
-                )
-                if t > 0 and t < best_t and (det > 0 or not front_only):
-                    best_f, best_h, best_t, best_u, best_v = f, h, t, u, v
+                # Moeller & Trumbore 1997, arranged so that a face shares its first corner: the ray
+                # passes between two edges from there only if it lies on different sides of them
+                i2 = faces[f, 2 + h]
+                e2x, e2y, e2z = positions[i2, 0] - ax, positions[i2, 1] - ay, positions[i2, 2] - az
+                w2 = e2x * qx + e2y * qy + e2z * qz
+                if w1 * w2 <= 1e-12:
+                    px_, py_, pz_ = dy * e2z - dz * e2y, dz * e2x - dx * e2z, dx * e2y - dy * e2x
+                    det = e1x * px_ + e1y * py_ + e1z * pz_
+                    if abs(det) > 1e-14 and (det > 0.0 or not front_only):
+                        u, v = w2 / det, -w1 / det
+                        if u >= -1e-9 and v >= -1e-9 and u + v <= 1.0 + 1e-9:
+                            nx, ny, nz = e1y * e2z - e1z * e2y, e1z * e2x - e1x * e2z, e1x * e2y - e1y * e2x
+                            t = (sx * nx + sy * ny + sz * nz) / det
+                            if t > 0.0 and t < best_t:
+                                best_f, best_h, best_t, best_u, best_v = f, h, t, u, v
+                e1x, e1y, e1z, w1 = e2x, e2y, e2z, w2
     return best_f, best_h, best_t, best_u, best_v
 
 

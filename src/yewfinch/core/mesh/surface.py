@@ -70,7 +70,7 @@ class Surface:
         self._sort_faces()
         self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
         self.normals: FloatArray = np.zeros((n, 3), POSITION)
-        _kernels.normals_all(self.positions, self.ring_at, self.ring, self.closed, self.normals)
+        self.mend_all_normals()
         self._build_leaves()
         self._stamp = np.zeros(n, INDEX)
         self._tick = 0
@@ -160,7 +160,7 @@ class Surface:
         )
         grown = self._grown[:n]
         _kernels.normals_of(
-            grown, self.positions, self.ring_at, self.ring, self.closed, self.normals
+            grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals
         )
         a, b = _kernels.dirty_leaves(
             grown, LEAF_SHIFT, self._links_at, self._links,
@@ -172,6 +172,13 @@ class Surface:
         )  # fmt: skip
         self.version += 1
         return np.sort(self._out_a[:a])
+
+    def mend_all_normals(self) -> None:
+        """Work out every vertex normal anew."""
+        _kernels.normals_of(
+            np.empty(0, INDEX), 0, len(self.positions), self.positions, self.ring_at, self.ring,
+            self.closed, self.normals,
+        )  # fmt: skip
 
     def leaves_of(self, rows: IndexArray) -> IndexArray:
         """Leaves that hold `rows`, ascending."""

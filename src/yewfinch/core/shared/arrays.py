@@ -21,7 +21,3 @@ LEAF_SHIFT = 9
 MAX_VERTICES = 20_000_000
 MAX_FACES = 40_000_000
 
-
-def contiguous(array: npt.ArrayLike, dtype: npt.DTypeLike) -> npt.NDArray[np.generic]:
-    """Return `array` as a C-contiguous array of `dtype`, copying only if needed."""
-    return np.ascontiguousarray(array, dtype=dtype)
