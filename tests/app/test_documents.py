@@ -165,3 +165,41 @@ def test_stages_lay_out_panels_and_keep_tools(window):
         assert window.tool_panel.isVisible()
         assert any(f.isVisible() for f in window.folds.values())
     assert np.isclose(window.bench.tool_settings.size, window.tool_panel.size.value(), atol=0.1)
+
+
+def test_a_piece_can_be_removed_and_comes_back_with_its_landmarks(window):
+    p = window.bench.portrait
+    window.pieces.remove("eye_left")
+    assert "eye_left" not in p.pieces
+    assert p.landmark("p_l") is None
+    window.likeness.refresh()
+    assert all(o.key != "p_l" for o in window.likeness.rows)
+    window.undo()
+    assert p.landmark("p_l") is not None
+
+
+def test_undoing_a_photo_on_the_desk_goes_back_to_the_clay(window, tmp_path):
+    from PIL import Image
+
+    Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
+    window.wall.add([tmp_path / "extra.png"])
+    window.mark(window.bench.portrait.sitter.photos[-1].id)
+    window.undo()
+    assert window.viewport.isVisible()
+    assert not window.desk.isVisible()
+
+
+def test_work_goes_on_while_standing_there(window):
+    from tests.app.hands import at_landmark, drag, line
+
+    bench = window.bench
+    photo = bench.portrait.sitter.photos[0].id
+    bench.stand_at(photo)
+    x, y = at_landmark(window, "g")
+    drag(window.viewport, line((x + 10, y - 30), (x + 40, y - 34)))
+    assert bench.portrait.history.names == ["Clay"]
+    assert bench.standing == photo
+    window.wall.remove(photo)
+    assert bench.standing is None
+    window.undo()
+    assert photo in window.wall.cards

@@ -38,8 +38,8 @@ class Documents(QObject):
         self.path: Path | None = None
         self._preview = preview
         self._autosave = autosave.Autosave()
-        self._recovered_serial: list[str] | None = None
         self.worker: Worker | None = None
+        self._writer: Worker | None = None
         self._clock = QTimer(self)
         self._clock.setInterval(autosave.EVERY * 1000)
         self._clock.timeout.connect(self.autosave)
@@ -104,13 +104,14 @@ class Documents(QObject):
 
     def autosave(self) -> None:
         """Write the recovery file if there is unsaved work; the disk part runs in a worker."""
-        if not self.unsaved or (self.worker is not None and self.worker.isRunning()):
+        if not self.unsaved or (self._writer is not None and self._writer.isRunning()):
             return
         portrait, path = self.bench.portrait, self.path
         data = self._autosave.snapshot(portrait)
-        self._write = Worker(lambda _p: self._autosave.write(data, path, portrait.name), self)
-        self._write.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
-        self._write.start()
+        writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name), self)
+        writer.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
+        self._writer = writer
+        writer.start()
 
     def recover(self, found: autosave.Recovery) -> bool:
         """Take up what a crash left behind; it counts as unsaved."""
@@ -120,7 +121,7 @@ class Documents(QObject):
             self.bench.say(str(error), "error")
             return False
         self.show(portrait, Path(found.of) if found.of else None)
-        portrait.history._saved_serial = -1  # noqa: SLF001 - the state on disk is another
+        portrait.history.mark_unsaved()
         autosave.forget(found)
         self.changed.emit()
         return True
@@ -128,7 +129,7 @@ class Documents(QObject):
     def close(self) -> None:
         """The window closes in good order."""
         self._clock.stop()
-        for worker in (self.worker, getattr(self, "_write", None)):
+        for worker in (self.worker, self._writer):
             if worker is not None:
                 worker.wait()
         self._autosave.clear()

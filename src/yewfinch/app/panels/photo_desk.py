@@ -341,6 +341,8 @@ class PhotoDesk(QWidget):
 
     def _field(self, field: str) -> None:
         if field == "sitter" and self.photo_id is not None and self.isVisible():
+            if self.photo is None:  # its photo was taken off the wall
+                self.done.emit()
             self.refresh()
 
     @property

@@ -40,10 +40,10 @@ class PiecesPanel(QWidget):
             row = QHBoxLayout(line)
             row.setContentsMargins(0, 0, 0, 0)
             row.setSpacing(4)
-            name = QPushButton(f"{piece.name}   {len(piece.surface):,} vertices".replace(",", " "))
+            name = QPushButton(f"{piece.name} · {len(piece.surface):,}".replace(",", " "))
             name.setCheckable(True)
             name.setChecked(piece.id == self.bench.piece_id)
-            name.setToolTip(f"Choose {piece.name}: fill and 'view selected' act on it")
+            name.setToolTip(f"{piece.name}, with its number of vertices. Choose it: fill and 'view selected' act on it")
             name.clicked.connect(lambda _=False, p=piece.id: self.bench.choose_piece(p))
             eye = QToolButton()
             eye.setIcon(theme.icon("eye" if piece.visible else "eye-slash", "ink" if piece.visible else "soft"))
@@ -55,11 +55,27 @@ class PiecesPanel(QWidget):
             lock.setToolTip("Unlock" if piece.locked else "Lock: no tool changes it")
             lock.setAccessibleName(f"lock or unlock {piece.name}")
             lock.clicked.connect(lambda _=False, p=piece.id: self._toggle(p, "locked"))
+            gone = QToolButton()
+            gone.setIcon(theme.icon("trash", "soft"))
+            gone.setToolTip("Remove this piece (can be undone)")
+            gone.setAccessibleName(f"remove {piece.name}")
+            gone.clicked.connect(lambda _=False, p=piece.id: self.remove(p))
             row.addWidget(name, 1)
             row.addWidget(eye)
             row.addWidget(lock)
+            row.addWidget(gone)
             self.lines[piece.id] = line
             self._column.addWidget(line)
+
+    def remove(self, piece_id: str) -> None:
+        """Take a piece out; landmarks on it sleep until it comes back."""
+        portrait = self.bench.portrait
+        if portrait.pieces[piece_id].locked:
+            self.bench.say(f"{portrait.pieces[piece_id].name} is locked. Unlock it first.", "warn")
+            return
+        portrait.remove_piece(piece_id)
+        if self.bench.piece_id == piece_id:
+            self.bench.choose_piece(next(iter(portrait.pieces), ""))
 
     def _toggle(self, piece_id: str, field: str) -> None:
         piece = self.bench.portrait.pieces[piece_id]

@@ -198,6 +198,14 @@ class SitterWall(QWidget):
             card.remove_asked.connect(self.remove)
             self.cards[photo.id] = card
             self._cards.addWidget(card)
+        if not self.cards:
+            hint = QLabel(
+                "Photos of the sitter hang here. Drop some below, or press the plus; then mark six "
+                "landmarks on one with its pin, and Yewfinch works out where it was taken from."
+            )
+            hint.setProperty("soft", True)
+            hint.setWordWrap(True)
+            self._cards.addWidget(hint)
         self._cards.addStretch(1)
         self._fit()
         self.refresh_states()

@@ -165,6 +165,11 @@ class History:
         self._saved_serial = self._state()
         self.changed.emit()
 
+    def mark_unsaved(self) -> None:
+        """No state of this list is on disk, not even the first: it was recovered."""
+        self._saved_serial = -1
+        self.changed.emit()
+
     @property
     def unsaved(self) -> bool:
         """Does the present state differ from the one on disk?"""

@@ -105,6 +105,11 @@ class Portrait:
             self._carry_out(change, True)
         self.history.push(edit)
 
+    def take_back(self, edit: Edit) -> None:
+        """Undo an edit that never came into the history: a stroke that was cancelled."""
+        for change in reversed(edit.changes):
+            self._carry_out(change, False)
+
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
         """Announce rows written by a running stroke (which records its own edit)."""
         self.rows_changed.emit(piece, channel, leaves)

@@ -76,8 +76,7 @@ class StrokeContext:
         """Take everything back that the stroke did."""
         edit = self.recorder.edit("")
         if edit is not None:
-            for change in edit.changes:
-                self.portrait._carry_out(change, False)  # noqa: SLF001 - same document layer
+            self.portrait.take_back(edit)
 
 
 @dataclass(frozen=True)
