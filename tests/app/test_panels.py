@@ -1,0 +1,259 @@
+"""Panels and model: change one, look at the other, both ways."""
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from tests.app.hands import drag
+from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.sitter.likeness import likeness
+
+
+def test_tool_panel_shows_and_sets_the_tool(window):
+    bench, panel = window.bench, window.tool_panel
+    panel.buttons["crease"].click()
+    assert bench.tool_id == "crease"
+    assert panel.title.text() == "Crease"
+    panel.size.box.setValue(31.0)
+    panel.strength.slider.setValue(800)
+    panel.falloff.buttons["round"].click()
+    panel.pen_size.click()
+    s = bench.tool_settings
+    assert (s.size, s.falloff, s.pressure_size) == (31.0, "round", True)
+    assert s.strength == pytest.approx(0.80, abs=0.01)
+    bench.take_tool("clay")
+    assert panel.size.value() == bench.settings["clay"].size
+    bench.take_tool("crease")
+    assert panel.size.value() == 31.0  # every tool keeps its own settings
+
+
+def test_size_stays_within_its_limits(window):
+    bench = window.bench
+    bench.set_tool(size=1e9)
+    assert bench.tool_settings.size == 300.0
+    bench.set_tool(size=-4)
+    assert bench.tool_settings.size == 0.5
+
+
+def test_pieces_panel_hides_and_locks_undoably(window):
+    from PyQt6.QtWidgets import QToolButton
+
+    p = window.bench.portrait
+    window.bench.set_stage("Block")
+
+    def button(name):
+        return next(b for b in window.pieces.findChildren(QToolButton) if b.accessibleName() == name)
+
+    button("show or hide Head").click()
+    assert not p.pieces["head"].visible
+    QApplication.processEvents()
+    button("lock or unlock Head").click()
+    assert p.pieces["head"].locked
+    assert p.history.names == ["Hide Head", "Lock Head"]
+    QApplication.processEvents()
+    button("remove Head").click()
+    assert "head" in p.pieces  # locked
+    window.undo()
+    window.undo()
+    assert p.pieces["head"].visible
+    assert not p.pieces["head"].locked
+
+
+def test_likeness_panel_lists_what_the_core_measures(window):
+    p = window.bench.portrait
+    window.likeness.refresh()
+    expected = likeness(p.sitter, p.landmarks())
+    table = window.likeness.table
+    assert table.rowCount() == len(expected) == 44
+    assert table.item(0, 1).text() == f"{expected[0].size:.1f} mm"
+    assert "mm" in window.likeness.figure.text()
+    assert "the clay is" in table.item(0, 0).toolTip()
+    assert expected[0].size >= expected[-1].size
+
+
+def test_canon_panel_has_thirds_and_fifths_in_mm(window):
+    from yewfinch.app.panels.measures_panel import CanonPanel
+
+    panel = window.findChild(CanonPanel)
+    text = panel.text.text()
+    for word in ("Thirds", "Fifths", "hairline to brows", "between the eyes", "33 %", "20 %"):
+        assert word in text
+
+
+def test_landmark_panel_chooses_and_explains(window):
+    bench, panel = window.bench, window.landmarks
+    index = panel.choice.findData("prn")
+    panel.choice.setCurrentIndex(index)
+    panel.choice.activated.emit(index)
+    assert bench.landmark == "prn"
+    assert "pronasale" in panel.about.text()
+    panel.show_all.click()
+    assert bench.show_landmarks
+    bench.choose_landmark(None)
+    assert panel.choice.currentIndex() == 0
+
+
+def test_wall_says_how_well_each_photo_is_matched(window):
+    cards = list(window.wall.cards.values())
+    assert "mm lens" in cards[0].state.text()
+    assert "mm off" in cards[0].state.text()
+    assert cards[2].state.text() == "not matched yet"
+    p = window.bench.portrait
+    window.bench.set_mark(cards[2].photo_id, "prn", (10, 10), "Mark nose tip")
+    assert cards[2].state.text() == "1 marked, not matched"
+    window.undo()
+    assert cards[2].state.text() == "not matched yet"
+    assert p.history.position == 0
+
+
+def test_a_click_on_an_unmatched_photo_opens_the_desk(window):
+    card = list(window.wall.cards.values())[3]
+    QTest.keyClick(card, Qt.Key.Key_Return)
+    assert window.desk.isVisible()
+    assert window.desk.photo_id == card.photo_id
+    window.desk.close_button.click()
+    assert window.viewport.isVisible()
+
+
+def test_a_photo_without_standpoint_cannot_be_stood_at(window):
+    window.bench.stand_at(window.bench.portrait.sitter.photos[2].id)
+    assert window.bench.standing is None
+    assert "no standpoint yet" in window.status.message.text()
+
+
+def test_the_desk_guides_from_landmark_to_landmark(window):
+    photo = window.bench.portrait.sitter.photos[3]
+    window.mark(photo.id)
+    desk = window.desk
+    assert desk.current == GUIDED[0]
+    desk.skip.click()
+    assert desk.current == GUIDED[1]
+    desk.back.click()
+    desk.back.click()
+    assert desk.current == list(LANDMARKS)[-1] or desk.current not in GUIDED[:2]
+    desk.choose(GUIDED[0])
+    assert "sitter's own left" in desk.definition.text()
+    assert not desk.guide.pixmap().isNull()
+    assert desk.match.text() == "0 of 6 marks needed"
+    desk.put(GUIDED[0], (400, 500))
+    assert desk.current == GUIDED[1]
+    assert desk.match.text() == "1 of 6 marks needed"
+    desk.list.itemClicked.emit(desk.list.item(4))
+    assert desk.current == GUIDED[4]
+
+
+def test_the_desk_zooms_to_the_cursor_and_keeps_marks_in_place(window, qtbot):
+    photo = window.bench.portrait.sitter.photos[0]
+    window.mark(photo.id)
+    qtbot.wait(30)
+    canvas = window.desk.canvas
+    at = canvas.to_widget(*photo.marks["prn"])
+    event = QWheelEvent(
+        at, QPointF(canvas.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 360), Qt.MouseButton.NoButton,
+        Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+    )  # fmt: skip
+    wide = canvas.box().width()
+    QApplication.sendEvent(canvas, event)
+    assert canvas.box().width() == pytest.approx(wide * 1.2**3, rel=1e-3)
+    again = canvas.to_widget(*photo.marks["prn"])
+    assert (again - at).manhattanLength() < 1.0
+    x, y = canvas.to_photo(again)
+    np.testing.assert_allclose((x, y), photo.marks["prn"], atol=1e-6)
+    left = canvas.box().left()
+    drag(canvas, [(50, 50), (90, 50)], Qt.MouseButton.RightButton)
+    assert canvas.box().left() == pytest.approx(left + 40, abs=1)
+
+
+def test_marks_stay_inside_the_photo(window, qtbot):
+    photo = window.bench.portrait.sitter.photos[0]
+    window.mark(photo.id)
+    qtbot.wait(30)
+    canvas = window.desk.canvas
+    spot = canvas.to_widget(*photo.marks["gn"])
+    drag(canvas, [(spot.x(), spot.y()), (spot.x(), canvas.height() + 400)])
+    x, y = window.bench.portrait.sitter.photos[0].marks["gn"]
+    assert 0 <= x <= photo.width
+    assert y == photo.height
+    assert "match again" in window.desk.message.text()
+
+
+def test_a_colour_is_taken_from_the_photo_on_the_desk(window, qtbot):
+    photo = window.bench.portrait.sitter.photos[0]
+    window.mark(photo.id)
+    qtbot.wait(30)
+    canvas = window.desk.canvas
+    spot = canvas.to_widget(photo.width * 0.5, photo.height * 0.97)
+    QTest.mouseClick(canvas, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.AltModifier, spot.toPoint())
+    assert max(window.bench.rgb) < 140  # the dark pullover
+    assert window.bench.portrait.history.names == []
+
+
+def test_colour_sliders_and_hex_agree(window):
+    bench, panel = window.bench, window.colour
+    bench.set_colour((255, 0, 0))
+    assert panel.hex.text() == "#ff0000"
+    assert (panel.hue.value(), panel.saturation.value(), panel.lightness.value()) == (0, 100, 50)
+    panel.hue.box.setValue(120)
+    assert bench.rgb == (0, 255, 0)
+    panel.saturation.box.setValue(0)
+    assert len(set(bench.rgb)) == 1
+    panel.saturation.box.setValue(100)
+    assert bench.rgb == (0, 255, 0)  # the hue is not lost on the way through grey
+    panel.hex.setText("no colour")
+    panel.hex.editingFinished.emit()
+    assert bench.rgb == (0, 255, 0)
+    assert "written like" in window.status.message.text()
+
+
+def test_status_line_says_where_the_pointer_is_and_what_is_open(window):
+    x, y = window.viewport.camera().project(window.bench.portrait.landmark("prn"))[0]
+    QTest.mouseMove(window.viewport, QPoint(5, 5))
+    window.viewport._hover(QPointF(float(x), float(y)))
+    text = window.status.place.text()
+    assert text.startswith("Head:")
+    assert "forward (mm)" in text
+    window.viewport._hover(QPointF(3, 3))
+    assert window.status.place.text() == ""
+    assert "vertices" in window.status.state.text()
+    assert "symmetry on" in window.status.state.text()
+    window.bench.set_symmetry(False)
+    assert "symmetry off" in window.status.state.text()
+
+
+def test_the_round_shows_every_side_after_a_stroke(window, qtbot):
+    qtbot.waitUntil(lambda: not window.round._queue, timeout=8000)
+    before = {n: b.icon().pixmap(76, 62).toImage() for n, b in window.round.buttons.items()}
+    assert all(not i.isNull() for i in before.values())
+    assert before["front"] != before["profile-left"]
+    window.bench.portrait.fill("head", (20, 60, 200, 255), "Fill")
+    qtbot.wait(20)
+    qtbot.waitUntil(lambda: not window.round._queue, timeout=8000)
+    for name, button in window.round.buttons.items():
+        assert button.icon().pixmap(76, 62).toImage() != before[name], name
+
+
+def test_the_dark_variant_and_back(window):
+    from yewfinch.app import theme
+
+    window.toggle_dark()
+    assert theme.palette() is theme.DARK
+    window.toggle_dark()
+    assert theme.palette() is theme.BRIGHT
+
+
+def test_menus_hold_every_action_and_follow_the_rules(window):
+    titles = [m.title() for m in window.menuBar().actions() and [a.menu() for a in window.menuBar().actions()]]
+    assert titles == ["File", "Edit", "Tools", "View", "Help"]
+    window._rules()
+    assert not window._qactions["undo"].isEnabled()
+    assert not window._qactions["wipe"].isEnabled()
+    window.bench.portrait.fill("head", (1, 1, 1, 255), "Fill")
+    window.bench.stand_at("photo1")
+    window._rules()
+    assert window._qactions["undo"].isEnabled()
+    assert window._qactions["wipe"].isEnabled()
+    window._all_on()
+    assert all(a.isEnabled() for a in window._qactions.values())

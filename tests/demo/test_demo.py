@@ -1,0 +1,58 @@
+"""What ships with the demo: photos that are photos, and a portrait without the truth in it."""
+
+import zipfile
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from yewfinch.core.document.check import problems
+from yewfinch.core.sitter.likeness import likeness, overall
+from yewfinch.core.sitter.photo import read_photo
+from yewfinch.demo import sitter
+from yewfinch.demo.portrait import PHOTOS, demo_portrait, photo_file
+
+
+@pytest.mark.parametrize("name", PHOTOS)
+def test_the_photos_ship_and_are_of_a_useful_size(name):
+    photo, data = read_photo(photo_file(name))
+    assert (photo.width, photo.height) == (1080, 1350)
+    assert 100_000 < len(data) < 600_000
+    pixels = np.asarray(Image.open(photo_file(name)), float)
+    assert pixels.std() > 25
+    grain = np.diff(pixels[40:80, 40:200, 1], axis=1).std()
+    assert 0.5 < grain < 15  # film-like noise on the wall
+
+
+def test_some_photos_say_their_lens_and_some_do_not():
+    lenses = [read_photo(photo_file(n))[0].lens for n in PHOTOS]
+    assert lenses == [85, 60, 100, None, None]
+
+
+def test_the_portrait_is_part_way(made_head):
+    p = demo_portrait()
+    assert problems(p) == []
+    assert [x.standpoint is not None for x in p.sitter.photos] == [True, True, False, False, False]
+    assert [len(x.marks) > 15 for x in p.sitter.photos] == [True, True, False, False, False]
+    moved = np.linalg.norm(p.surface("head").positions - made_head.head.positions, axis=1)
+    assert 0.01 < (moved > 0.1).mean() < 0.5
+    assert moved.max() > 2
+    assert len(np.unique(p.surface("head").colour, axis=0)) > 20
+    assert 1.0 < overall(likeness(p.sitter, p.landmarks())) < 3.0
+    assert not p.history.unsaved
+
+
+def test_nothing_of_the_truth_is_in_the_portrait(demo_file):
+    names = zipfile.ZipFile(demo_file).namelist()
+    assert len([n for n in names if n.startswith("pieces/")]) == 9
+    assert all(n.split("/")[0] in ("portrait.json", "pieces", "photos", "preview.png") for n in names)
+
+
+def test_the_hidden_head_differs_as_told(made_head):
+    points = {k: a.on(made_head.surface(a.piece)) for k, a in made_head.anchors.items()}
+    moved = sitter.offsets(points)
+    assert set(moved) == set(points)
+    assert moved["prn"][0] > 2  # the bent nose
+    assert moved["pi_l"][1] < moved["pi_r"][1] - 1.5  # one lower lid heavier
+    assert moved["go_l"][0] * moved["go_r"][0] < 0  # wider on both sides
+    assert max(np.linalg.norm(v) for v in moved.values()) < 12

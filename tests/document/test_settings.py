@@ -1,0 +1,88 @@
+"""Settings, new portraits, soundness."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from yewfinch.core.anatomy.base_head import HEAD
+from yewfinch.core.document import new
+from yewfinch.core.document.check import problems
+from yewfinch.core.document.settings import MOST_RECENT, Settings
+from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.progress import part
+
+
+@pytest.fixture
+def home(tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_CONFIG", str(tmp_path))
+    monkeypatch.setenv("YEWFINCH_CACHE", str(tmp_path / "cache"))
+    return tmp_path
+
+
+def test_recent_files_are_kept_newest_first(home):
+    s = Settings()
+    for i in range(MOST_RECENT + 3):
+        s.opened(home / f"{i}.yewfinch")
+    s.opened(home / "5.yewfinch")
+    back = Settings.load()
+    assert len(back.recent) == MOST_RECENT
+    assert back.recent[0].endswith("/5.yewfinch")
+    assert len(set(back.recent)) == MOST_RECENT
+
+
+@pytest.mark.parametrize("text", ["", "[]", '{"recent": 3}', '{"keys": "x"}', "\x00"])
+def test_damaged_settings_count_as_none(home, text):
+    (home / "settings.json").write_text(text)
+    assert Settings.load() == Settings()
+
+
+def test_the_base_head_is_cached_and_comes_back_the_same(home, made_head, monkeypatch):
+    calls = []
+
+    def made(progress):
+        calls.append(1)
+        return made_head.head.positions, made_head.head.faces, made_head.mirror
+
+    monkeypatch.setattr(new.base_head, "head_surface", lambda progress=None: made(progress))
+    first, second = new.plain_head(), new.plain_head()
+    assert len(calls) == 1
+    np.testing.assert_array_equal(first.head.positions, second.head.positions)
+    assert first.anchors == second.anchors
+    next((home / "cache").glob("*.npz")).write_bytes(b"broken")
+    new.plain_head()
+    assert len(calls) == 2  # a damaged cache is made again
+
+
+def test_soundness_names_what_is_wrong(portrait):
+    assert problems(portrait) == []
+    s = portrait.surface(HEAD)
+    s.positions[7, 1] = np.nan
+    portrait.anchors["xyz"] = Anchor(HEAD, (0, 1, 2), (0.5, 0.4, 0.4))
+    portrait.pieces["eye_left"] = replace(portrait.pieces["eye_left"], name="Left")
+    from yewfinch.core.mesh.surface import Surface
+
+    eye = portrait.surface("eye_left")
+    portrait.pieces["eye_left"] = replace(portrait.pieces["eye_left"], surface=Surface(eye.positions, eye.faces[5:]))
+    text = " ".join(problems(portrait))
+    for words in ("Head: some positions are not numbers", "'xyz' is not known", "do not add up", "Left: the surface is open"):
+        assert words in text
+
+
+def test_warm_up_reports_and_refuses_duplicates():
+    heard = []
+    assert warmup.run(lambda f, t: heard.append((f, t))) >= 4
+    assert heard[-1] == (1.0, "ready")
+    assert [f for f, _ in heard] == sorted(f for f, _ in heard)
+    with pytest.raises(ValueError, match="registered already"):
+        warmup.register("surfaces", lambda: None)
+
+
+def test_a_part_of_a_progress_is_mapped():
+    heard = []
+    report = part(lambda f, t: heard.append(f), 0.2, 0.6)
+    report(0.0, "")
+    report(0.5, "")
+    report(1.0, "")
+    assert heard == pytest.approx([0.2, 0.4, 0.6])

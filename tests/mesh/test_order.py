@@ -1,0 +1,58 @@
+"""Face order: the same surface, compact leaves."""
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.surface import Surface
+
+
+def grid(n):
+    x, y = np.meshgrid(np.arange(n, dtype=np.float32), np.arange(n, dtype=np.float32), indexing="ij")
+    positions = np.stack([x.ravel(), y.ravel(), np.zeros(n * n, np.float32)], axis=1)
+    i, j = (a.ravel() for a in np.meshgrid(np.arange(n - 1), np.arange(n - 1), indexing="ij"))
+    a = i * n + j
+    return positions, np.stack([a, a + n, a + n + 1, a + 1], axis=1).astype(np.int32)
+
+
+@settings(max_examples=15, deadline=None)
+@given(st.integers(0, 2**32 - 1))
+def test_a_shuffled_surface_is_the_same_surface(seed):
+    positions, faces = grid(12)
+    rng = np.random.default_rng(seed)
+    rows = rng.permutation(len(positions))
+    where = np.empty_like(rows)
+    where[rows] = np.arange(len(rows))
+    shuffled, mixed = positions[rows], where[faces][rng.permutation(len(faces))].astype(np.int32)
+    new, old = in_face_order(shuffled, mixed)
+    ordered = shuffled[old]
+    assert sorted(old.tolist()) == list(range(len(positions)))
+
+    def corners(p, f):
+        return sorted(tuple(map(tuple, p[q])) for q in f)
+
+    assert corners(ordered, new) == corners(positions, faces)
+
+
+def test_leaves_of_an_ordered_surface_are_compact():
+    positions, faces = grid(120)
+    rng = np.random.default_rng(0)
+    rows = rng.permutation(len(positions))
+    where = np.empty_like(rows)
+    where[rows] = np.arange(len(rows))
+    bad = Surface(positions[rows], where[faces])
+    new, old = in_face_order(positions[rows], where[faces].astype(np.int32))
+    good = Surface(positions[rows][old], new)
+
+    def size(s):
+        return float(np.median((s.leaf_hi - s.leaf_lo)[:, :2].prod(axis=1)))
+
+    assert size(good) < 0.15 * size(bad)
+
+
+def test_vertices_without_faces_come_last():
+    positions = np.array([[9, 9, 9], [0, 0, 0], [1, 0, 0], [0, 1, 0]], np.float32)
+    faces, old = in_face_order(positions, np.array([[1, 2, 3, 3]], np.int32))
+    assert old[-1] == 0
+    assert faces.max() == 2
