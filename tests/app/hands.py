@@ -3,7 +3,6 @@
 import numpy as np
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
 from PyQt6.QtGui import QMouseEvent, QPointingDevice, QTabletEvent
-from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 NONE = Qt.KeyboardModifier.NoModifier
@@ -16,7 +15,6 @@ def drag(widget, points, button=Qt.MouseButton.LeftButton, mods=NONE):
     def send(kind, at, buttons, b):
         QApplication.sendEvent(widget, QMouseEvent(kind, at, QPointF(widget.mapToGlobal(at.toPoint())), b, buttons, mods))
 
-    QTest.mouseMove(widget, pts[0].toPoint())
     send(QEvent.Type.MouseButtonPress, pts[0], button, button)
     for p in pts[1:]:
         send(QEvent.Type.MouseMove, p, button, Qt.MouseButton.NoButton)

@@ -85,7 +85,8 @@ def read_shapes(path: Path) -> list[Shape]:
     if size > MAX_BYTES:
         raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 30} GB and is not opened.")
     try:
-        shapes = kind.read(path)
+        with np.errstate(all="ignore"):  # what overflows is no number, and is refused below
+            shapes = kind.read(path)
     except BadFileError:
         raise
     except (ValueError, IndexError, KeyError, TypeError, OSError, MemoryError, AttributeError,
