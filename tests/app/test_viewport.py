@@ -59,7 +59,7 @@ def test_view_all_and_view_selected(window):
     QTest.keyClick(window, Qt.Key.Key_Home)
     whole = bench.view.distance
     bench.choose_landmark("prn")
-    QTest.keyClick(window, Qt.Key.Key_F)
+    QTest.keyClick(window, Qt.Key.Key_End)
     assert bench.view.distance < whole / 2
     np.testing.assert_allclose(bench.view.target, bench.portrait.landmark("prn"), atol=1e-3)
 
@@ -103,7 +103,7 @@ def test_keys_take_tools_and_change_sizes(window):
     assert window.tool_panel.size.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
     QTest.keyClick(window, Qt.Key.Key_BracketLeft)
     assert bench.tool_settings.size == pytest.approx(size)
-    QTest.keyClick(window, Qt.Key.Key_X)
+    QTest.keyClick(window, Qt.Key.Key_T)
     assert not bench.symmetry
     assert not window.tool_panel.symmetry.isChecked()
 

@@ -240,6 +240,7 @@ class MainWindow(QMainWindow):
             "Picture and export": Fold("Picture and export", show),
             "History": Fold("History", self.history),
         }
+        self._folds_column = column
         for fold in self.folds.values():
             column.addWidget(fold)
         column.addStretch(1)
@@ -252,6 +253,8 @@ class MainWindow(QMainWindow):
             button.setChecked(name == stage)
         for name, fold in self.folds.items():
             fold.setVisible(name in LAYOUT[stage])
+        for i, name in enumerate(LAYOUT[stage]):
+            self._folds_column.insertWidget(1 + i, self.folds[name])
         if stage == "Skin" and self.bench.tool_id != "paint":
             self.bench.take_tool("paint")
         elif stage in ("Block", "Form") and self.bench.tool_id == "paint":

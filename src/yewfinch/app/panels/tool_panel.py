@@ -50,7 +50,7 @@ class ToolPanel(QWidget):
         self.symmetry = QToolButton()
         self.symmetry.setIcon(theme.icon("flip-horizontal"))
         self.symmetry.setCheckable(True)
-        self.symmetry.setToolTip("Symmetry: work on both sides of the face at once (X)")
+        self.symmetry.setToolTip("Symmetry: work on both sides of the face at once (T)")
         self.symmetry.setAccessibleName("symmetry")
         self.symmetry.clicked.connect(bench.set_symmetry)
         row.addWidget(self.symmetry)

@@ -26,6 +26,8 @@ class ToolSpec:
     make : callable (StrokeContext) -> Stroke
     channel : {"positions", "colour"}
         What it writes.
+    place : float
+        Tools are shown in ascending order of it.
     """
 
     id: str
@@ -35,6 +37,7 @@ class ToolSpec:
     settings: ToolSettings
     make: Callable[[StrokeContext], Stroke]
     channel: Channel = "positions"
+    place: float = 100.0
 
 
 _tools: dict[str, ToolSpec] = {}
@@ -55,10 +58,10 @@ def register(spec: ToolSpec) -> None:
 
 
 def tools() -> tuple[ToolSpec, ...]:
-    """All tools in the order of registration."""
+    """All tools in the order in which they are shown."""
     from yewfinch.core.sculpt import tools as _all  # noqa: F401 - registers them
 
-    return tuple(_tools.values())
+    return tuple(sorted(_tools.values(), key=lambda t: t.place))
 
 
 def tool(tool_id: str) -> ToolSpec:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Generator, Iterator
+from collections.abc import Callable, Generator
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -169,7 +169,7 @@ def dab_stroke(
     try:
         while True:
             event = yield
-            for hit, sample, along in _hits(dabs, event):
+            for hit, sample, along in dabs.send(event):
                 use = shifted if sample.shift and shifted is not None else touch
                 force = ctx.settings.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0)
                 axis = area_normal(ctx, hit, ctx.settings.radius(sample.pressure))
@@ -180,13 +180,6 @@ def dab_stroke(
     except GeneratorExit:
         ctx.abort()
         raise
-
-
-def _hits(
-    dabs: Generator[list[tuple[Hit, PointerEvent, DoubleArray]], PointerEvent, None],
-    event: PointerEvent,
-) -> Iterator[tuple[Hit, PointerEvent, DoubleArray]]:
-    yield from dabs.send(event)
 
 
 def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:

@@ -45,5 +45,6 @@ register(
         "C",
         ToolSettings(size=16.0, strength=0.45, falloff="even"),
         make,
+        place=20,
     )
 )

@@ -46,5 +46,6 @@ register(
         "R",
         ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
         make,
+        place=30,
     )
 )

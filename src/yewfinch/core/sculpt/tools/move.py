@@ -89,5 +89,6 @@ register(
         "M",
         ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
         make,
+        place=10,
     )
 )

@@ -51,5 +51,6 @@ register(
         ToolSettings(size=14.0, strength=0.6, falloff="soft"),
         make,
         channel="colour",
+        place=50,
     )
 )

@@ -41,6 +41,7 @@ register(
         "S",
         ToolSettings(size=20.0, strength=0.5, falloff="soft"),
         make,
+        place=40,
     )
 )
 
