@@ -136,8 +136,13 @@ def _measure(args: argparse.Namespace) -> int:
         return 0
     for n, d in rows:
         if d is not None:
-            _say(f"{n.title:28s} {d:6.1f} mm   men {n.men[0]:.1f} ({n.men[1]:.1f})  women {n.women[0]:.1f} ({n.women[1]:.1f})")
+            _say(f"{n.title:28s} {d:6.1f} mm   men {_norm(n.men)}  women {_norm(n.women)}")
     return 0
+
+
+def _norm(value: tuple[float, float | None]) -> str:
+    mean, spread = value
+    return f"{mean:.1f}" if spread is None else f"{mean:.1f} ({spread:.1f})"
 
 
 def _export(args: argparse.Namespace) -> int:

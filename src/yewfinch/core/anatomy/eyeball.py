@@ -12,6 +12,9 @@ from yewfinch.core.shared.arrays import DoubleArray
 IRIS_DIAMETER = 11.7
 #: Front radius of the cornea, mm (Gullstrand 1909, from memory).
 CORNEA_RADIUS = 7.8
+#: The back of the globe is flatter than its front, so that with the cornea it is not deeper than
+#: the published 22.0-24.8 mm (Bekerman et al. 2014, J Ophthalmol, from memory).
+BACK = 0.93
 #: Pupil in ordinary light, mm (Spector 1990, from memory).
 PUPIL_DIAMETER = 3.6
 
@@ -44,11 +47,12 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
     out = radius * np.cos(a)
     # the cornea: a steeper cap that meets the globe at the limbus, softened there
     inside = across < IRIS_DIAMETER / 2
+    out = np.where(a > np.pi / 2, out * BACK, out)
     rise = _cap(across, CORNEA_RADIUS) - _cap(across, radius)
     out = np.where(inside & (a < np.pi / 2), out + rise, out)
     grid = np.stack([across * np.cos(t), across * np.sin(t), out], axis=-1).reshape(-1, 3)
     front = [0.0, 0.0, radius + float(_cap(np.zeros(1), CORNEA_RADIUS)[0] - _cap(np.zeros(1), radius)[0])]
-    positions = np.concatenate([[front], grid, [[0.0, 0.0, -radius]]]) + centre
+    positions = np.concatenate([[front], grid, [[0.0, 0.0, -radius * BACK]]]) + centre
     faces = []
     for j in range(around):
         k = (j + 1) % around

@@ -17,7 +17,7 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 @dataclass(frozen=True)
 class Norm:
-    """One measure: mean and standard deviation in mm, men and women.
+    """One measure: mean and standard deviation in mm, men and women; None where none is published.
 
     `across` restricts the distance to one axis (0 left-right, 1 up-down), as for a height
     taken with a spreading caliper against one taken with a sliding one; None is the full distance.
@@ -27,8 +27,8 @@ class Norm:
     title: str
     start: str
     end: str
-    men: tuple[float, float]
-    women: tuple[float, float]
+    men: tuple[float, float | None]
+    women: tuple[float, float | None]
     source: str
     across: int | None = None
 
@@ -54,8 +54,8 @@ NORMS: tuple[Norm, ...] = (
     Norm("biocular", "between the outer eye corners", "ex_l", "ex_r", (91.2, 3.0), (87.8, 3.2), "F"),
     Norm("fissure", "eye fissure length", "en_l", "ex_l", (31.3, 1.2), (30.7, 1.2), "F"),
     Norm("pupils", "between the pupils", "p_l", "p_r", (64.67, 3.71), (62.31, 3.60), "Dodgson 2004"),
-    Norm("ear_length", "ear length", "sa_l", "sba_l", (62.5, 3.6), (59.0, 3.6), "F"),
-    Norm("ear_width", "ear width", "pra_l", "pa_l", (35.0, 2.5), (33.0, 2.5), "F"),
+    Norm("ear_length", "ear length", "sa_l", "sba_l", (62.5, 3.6), (59.0, None), "F"),
+    Norm("ear_width", "ear width", "pra_l", "pa_l", (35.0, None), (33.0, None), "F"),
 )  # fmt: skip
 
 
