@@ -6,6 +6,7 @@ import io
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from pathlib import Path
+from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
@@ -13,6 +14,10 @@ from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.standpoint import Standpoint
+
+if TYPE_CHECKING:
+    from yewfinch.core.anatomy.spread import Kind
+    from yewfinch.core.sitter.solution import Solution
 
 #: Kinds of picture that can be opened.
 KINDS = ("JPEG", "PNG", "WEBP", "TIFF")
@@ -22,6 +27,32 @@ MIN_SIDE = 64
 
 _EXIF_IFD = 0x8769
 _FOCAL_35 = 0xA405
+
+
+#: How sure a mark is: seen, guessed behind hair or shade, or not to be seen in this photo.
+Certainty = Literal["clear", "guessed", "hidden"]
+CERTAINTIES: tuple[Certainty, ...] = ("clear", "guessed", "hidden")
+
+#: Lengths that can be drawn on a photo for the scale.
+SPANS = {"iris_l": "iris, left", "iris_r": "iris, right"}
+
+
+@dataclass(frozen=True)
+class KnownDistance:
+    """A distance measured on the sitter with calipers.
+
+    Attributes
+    ----------
+    start, end : str
+        Landmarks.
+    mm, spread : float
+        The distance and how sure it is (one standard deviation).
+    """
+
+    start: str
+    end: str
+    mm: float
+    spread: float = 0.5
 
 
 @dataclass(frozen=True)
@@ -40,7 +71,13 @@ class Photo:
     marks : mapping of landmark key to (x, y)
         Pixels of the upright photo, origin at the top left corner of the top left pixel.
     standpoint : Standpoint or None
-        Once solved.
+        Once solved, in the frame of the sitter's head.
+    certainty : mapping of landmark key to "guessed" or "hidden"
+        Marks that are not clear. A hidden one need not have a place.
+    spans : mapping of span name to (x1, y1, x2, y2)
+        Iris diameters, pixels.
+    cut : bool
+        The file was cut out of a larger photo, so its middle is not the lens's.
     """
 
     id: str
@@ -51,6 +88,18 @@ class Photo:
     lens: float | None = None
     marks: Mapping[str, tuple[float, float]] = field(default_factory=dict)
     standpoint: Standpoint | None = None
+    certainty: Mapping[str, Certainty] = field(default_factory=dict)
+    spans: Mapping[str, tuple[float, float, float, float]] = field(default_factory=dict)
+    cut: bool = False
+
+    def usable(self) -> dict[str, tuple[float, float]]:
+        """Marks that say something: all but the hidden ones."""
+        return {k: m for k, m in self.marks.items() if self.certainty.get(k) != "hidden"}
+
+    def rated(self, key: str, certainty: Certainty) -> Photo:
+        """With a landmark's certainty changed."""
+        rest = {k: c for k, c in self.certainty.items() if k != key}
+        return replace(self, certainty=rest if certainty == "clear" else {**rest, key: certainty})
 
     def marked(self, key: str, at: tuple[float, float] | None) -> Photo:
         """With a mark set, or taken away if `at` is None."""
@@ -64,10 +113,23 @@ class Photo:
 
 @dataclass(frozen=True)
 class Sitter:
-    """All photos with their original files."""
+    """All photos with their original files, and what was solved from them.
+
+    Attributes
+    ----------
+    photos : tuple of Photo
+    files : mapping of file name to bytes
+    kind : {"any", "man", "woman"}
+        Whose spread is the prior of the joint solve.
+    known : tuple of KnownDistance
+    solution : Solution or None
+    """
 
     photos: tuple[Photo, ...] = ()
     files: Mapping[str, bytes] = field(default_factory=dict)
+    kind: Kind = "any"
+    known: tuple[KnownDistance, ...] = ()
+    solution: Solution | None = None
 
     def photo(self, photo_id: str) -> Photo:
         """One photo by its id.
@@ -88,13 +150,13 @@ class Sitter:
 
     def added(self, photo: Photo, data: bytes) -> Sitter:
         """With another photo at the end."""
-        return Sitter((*self.photos, photo), {**self.files, photo.file: data})
+        return replace(self, photos=(*self.photos, photo), files={**self.files, photo.file: data})
 
     def removed(self, photo_id: str) -> Sitter:
         """Without one photo and its file."""
         gone = self.photo(photo_id)
         files = {k: v for k, v in self.files.items() if k != gone.file}
-        return Sitter(tuple(p for p in self.photos if p.id != photo_id), files)
+        return replace(self, photos=tuple(p for p in self.photos if p.id != photo_id), files=files)
 
 
 def read_photo(path: Path, taken: frozenset[str] | set[str] = frozenset()) -> tuple[Photo, bytes]:

@@ -1,0 +1,157 @@
+"""What the joint solve found: the sitter's landmarks in mm, how sure they are, and bad clicks."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.shared.arrays import DoubleArray
+
+
+@dataclass(frozen=True)
+class PhotoFit:
+    """How well one photo's standpoint is known.
+
+    Attributes
+    ----------
+    photo : str
+        Its id.
+    marks : int
+        Marks used.
+    rms : float
+        Root mean square distance of used marks from their landmarks, pixels.
+    turn_spread : float
+        Of the direction of view against the head, degrees (root mean square of three axes).
+    distance_spread : float
+        Of the distance, mm.
+    lens_spread : float
+        Of the focal length, as a part of it.
+    swapped : bool
+        Left and right are exchanged on the whole photo, and were read the other way round.
+    """
+
+    photo: str
+    marks: int
+    rms: float
+    turn_spread: float
+    distance_spread: float
+    lens_spread: float
+    swapped: bool = False
+
+
+@dataclass(frozen=True)
+class BadMark:
+    """A mark that does not fit the others; it was left out.
+
+    Attributes
+    ----------
+    photo, key : str
+    at, expected : (float, float)
+        Where it is and where the other marks say it should be, pixels.
+    swapped : bool
+        It lies where its twin on the other side belongs.
+    """
+
+    photo: str
+    key: str
+    at: tuple[float, float]
+    expected: tuple[float, float]
+    swapped: bool = False
+
+    @property
+    def pixels(self) -> float:
+        """How far off it is."""
+        return float(np.hypot(self.at[0] - self.expected[0], self.at[1] - self.expected[1]))
+
+    def words(self) -> str:
+        """One sentence without the photo's name."""
+        name = LANDMARKS[self.key].plain
+        if self.swapped:
+            return f"'{name}' lies where the other side's belongs: left and right are exchanged."
+        return f"'{name}' is {self.pixels:.0f} px from where the other marks expect it."
+
+
+@dataclass(frozen=True, eq=False)
+class Solution:
+    """The sitter in millimetres.
+
+    Attributes
+    ----------
+    keys : tuple of str
+        Landmarks.
+    points : (n, 3) float64, mm
+        In the head's frame.
+    covariance : (3 n, 3 n) float64, mm squared
+        Against the head's own place and direction: rigid motion of all is taken out.
+    seen : mapping of landmark to photo ids
+        Photos whose marks were used for it.
+    fits : tuple of PhotoFit
+    bad : tuple of BadMark
+    left_out : mapping of photo id to a sentence
+        Photos with marks that could not be used, and why.
+    ellipses : mapping of photo id to (n, 3) float64
+        Spread of each landmark in the photo: xx, xy, yy in pixels squared.
+    scale_spread : float
+        Spread of the sitter's size, as a part of it.
+    scale_source : str
+        What the size rests on.
+    noise : float
+        Found error of a clear, sharp mark, mm on the head.
+    stamp : str
+        Of what it was solved from, to see when it is out of date.
+    """
+
+    keys: tuple[str, ...]
+    points: DoubleArray
+    covariance: DoubleArray
+    seen: Mapping[str, tuple[str, ...]]
+    fits: tuple[PhotoFit, ...]
+    bad: tuple[BadMark, ...] = ()
+    left_out: Mapping[str, str] = field(default_factory=dict)
+    ellipses: Mapping[str, DoubleArray] = field(default_factory=dict)
+    scale_spread: float = 0.0
+    scale_source: str = ""
+    noise: float = 0.0
+    stamp: str = ""
+
+    def index(self, key: str) -> int:
+        """Row of a landmark.
+
+        Raises
+        ------
+        ValueError
+            If it is not among the keys.
+        """
+        return self.keys.index(key)
+
+    def landmarks(self, *, seen_only: bool = True) -> dict[str, DoubleArray]:
+        """Points by key, (3,) mm; those no photo shows come from the prior alone."""
+        return {k: self.points[i] for i, k in enumerate(self.keys) if not seen_only or k in self.seen}
+
+    def spread(self, key: str) -> float:
+        """Root mean square spread of a landmark over the three axes, mm."""
+        i = self.index(key)
+        return float(np.sqrt(np.trace(self.covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3]) / 3))
+
+    def fit(self, photo_id: str) -> PhotoFit | None:
+        """How well a photo's standpoint is known; None if it was not used."""
+        return next((f for f in self.fits if f.photo == photo_id), None)
+
+    def words(self) -> str:
+        """What is known and how well, for the user."""
+        spreads = [self.spread(k) for k in self.seen]
+        middle = float(np.median(spreads)) if spreads else 0.0
+        n = len(self.fits)
+        text = (
+            f"{len(self.seen)} landmarks from {n} photo{'' if n == 1 else 's'}, typically "
+            f"±{middle:.1f} mm. Size ±{self.scale_spread * 100:.1f} % ({self.scale_source})."
+        )
+        if n == 1:
+            text += (
+                " One photo says little about depth: it is mostly that of an average head. "
+                "A second photo from another side helps most."
+            )
+        return text
