@@ -1,4 +1,4 @@
-"""Make the demo portrait from the shipped photos: two matched, some modelling, some paint.
+"""Make the demo portrait from the shipped photos: three marked and solved together, some modelling, some paint.
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
 them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json
@@ -21,13 +21,14 @@ from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.sitter.photo import read_photo
-from yewfinch.core.sitter.standpoint import solve
+from yewfinch.core.sitter.joint import softness, solve_sitter
 from yewfinch.demo.portrait import FILE, PHOTOS, photo_file
 from yewfinch.render import picture
 
 MARKED = {
     "front": "en_l en_r ex_l ex_r ps_l ps_r pi_l pi_r p_l p_r prn sn al_l al_r ch_l ch_r sto ls li gn sba_l sba_r se",
-    "three-quarter": "en_r ex_r en_l prn sn al_r ch_r ch_l sto ls li pg gn t_r sa_r sba_r pa_r se g p_r pi_r",
+    "three-quarter": "en_r ex_r en_l prn sn al_r ch_r ch_l sto ls li pg gn t_r sa_r sba_r pa_r se g p_r pi_r ps_r",
+    "profile": "se prn sn ls sto li sl pg gn c g ex_l ch_l al_l ac_l t_l sa_l sba_l pa_l pra_l",
 }
 
 
@@ -39,16 +40,15 @@ def main() -> None:
     portrait.name = "Demo portrait"
     sitter = portrait.sitter
     for name in PHOTOS:
-        photo, data = read_photo(photo_file(name), {p.id for p in sitter.photos})
+        photo, data = read_photo(photo_file(name), sitter.photos)
         if name in MARKED:
             marks = {}
             for key in MARKED[name].split():
-                x, y = np.array(places[name][key]) + rng.normal(0, 0.9, 2)
+                x, y = np.array(places[name][key]) + rng.normal(0, 1.3 * softness(key), 2)
                 marks[key] = (round(float(x), 1), round(float(y), 1))
-            found = solve(marks, portrait.landmarks(), photo.width, photo.height, photo.lens)
-            photo = replace(photo, marks=marks, standpoint=found)
+            photo = replace(photo, marks=marks)
         sitter = sitter.added(photo, data)
-    portrait.sitter = sitter
+    portrait.sitter = solve_sitter(sitter)[0]
     _model(portrait)
     _paint(portrait)
     portrait.history.close()

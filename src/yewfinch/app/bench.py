@@ -11,9 +11,14 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.sculpt.registry import ToolSpec, tool, tools
 from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
+from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
-from yewfinch.core.sitter.photo import Photo
-from yewfinch.core.sitter.standpoint import Standpoint, solve
+from yewfinch.core.sitter.alignment import AS_IS, Alignment, align
+from yewfinch.core.sitter.framing import framing
+from yewfinch.core.sitter.joint import stamp
+from yewfinch.core.sitter.likeness import Likeness, Offset, likeness
+from yewfinch.core.sitter.photo import Certainty, Photo, Sitter
 
 Stage = Literal["Sitter", "Block", "Form", "Features", "Skin", "Show"]
 STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Show")
@@ -22,12 +27,34 @@ STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Sho
 Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark"]
 
 
+#: How photo and clay are laid over each other.
+OverlayMode = Literal["photo", "difference", "outline", "edges"]
+OVERLAYS: dict[OverlayMode, str] = {
+    "photo": "photo over clay", "difference": "difference", "outline": "clay's outline on the photo",
+    "edges": "photo's edges on the clay",
+}  # fmt: skip
+
+
 @dataclass(frozen=True)
 class Overlay:
-    """How the photo lies over the clay at a standpoint."""
+    """How the photo lies over the clay at a standpoint.
+
+    Attributes
+    ----------
+    opacity : float
+    mode : str
+        A key of `OVERLAYS`.
+    wipe : float or None
+        Where the wipe line is, 0 to 1 across the photo; None without one.
+    angle : float
+        Degrees by which the wipe line is turned clockwise from upright.
+    blink : bool
+    """
 
     opacity: float = 0.5
+    mode: OverlayMode = "photo"
     wipe: float | None = None
+    angle: float = 0.0
     blink: bool = False
 
 
@@ -62,10 +89,16 @@ class Bench:
         self.view = View()
         self.standing: str | None = None
         self.overlay = Overlay()
+        #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
+        self.alignment: Alignment = AS_IS
+        #: Whether likeness leaves size out; None: unless the sitter's size was measured.
+        self.scaled: bool | None = None
+        self._likeness: tuple[object, Likeness | None] | None = None
         self.rgb: tuple[int, int, int] = (196, 120, 100)
         self.piece_id = next(iter(portrait.pieces), "")
         self.landmark: str | None = None
         self.show_landmarks = False
+        self.show_arrows = False
         self.held: tuple[Anchor, ...] = ()
 
     # --- document ------------------------------------------------------------------------
@@ -144,6 +177,11 @@ class Bench:
         self.show_landmarks = on
         self.view_changed.emit()
 
+    def set_show_arrows(self, on: bool) -> None:
+        """Show on the clay where its landmarks would have to go."""
+        self.show_arrows = on
+        self.view_changed.emit()
+
     # --- view ----------------------------------------------------------------------------
 
     def set_view(self, view: View) -> None:
@@ -160,8 +198,78 @@ class Bench:
             self.say("This photo has no standpoint yet. Mark landmarks on it first.", "warn")
             return
         self.standing = photo_id
+        if photo_id is not None:
+            self.alignment = self.lay_on()
         self.overlay_changed.emit()
         self.view_changed.emit()
+
+    def sized(self) -> bool:
+        """Whether likeness leaves size out: by choice, or because nothing measured it."""
+        if self.scaled is not None:
+            return self.scaled
+        sitter = self.portrait.sitter
+        return not sitter.known and not any(p.spans for p in sitter.photos)
+
+    def set_scaled(self, scaled: bool | None) -> None:
+        """Leave size out of likeness, or not."""
+        self.scaled = scaled
+        if self.standing is not None:
+            self.alignment = self.lay_on()
+        self.overlay_changed.emit()
+        self.view_changed.emit()
+
+    def lay_on(self) -> Alignment:
+        """Lay the clay onto the sitter as it is now; as it stands if they share too little."""
+        solution = self.portrait.sitter.solution
+        if solution is None:
+            return AS_IS
+        try:
+            return align(self.portrait.landmarks(), solution, scaled=self.sized())[0]
+        except CannotSolveError:
+            return AS_IS
+
+    def likeness(self) -> Likeness | None:
+        """The clay against the sitter, now; None if it cannot be told.
+
+        It is computed again only when the clay or the sitter has changed.
+        """
+        portrait = self.portrait
+        versions = tuple((k, p.surface.version) for k, p in portrait.pieces.items())
+        key = (id(portrait), versions, id(portrait.anchors), id(portrait.sitter.solution), self.sized())
+        if self._likeness is None or self._likeness[0] != key:
+            found = None
+            if portrait.sitter.solution is not None:
+                try:
+                    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=self.sized())
+                except CannotSolveError:
+                    found = None
+            self._likeness = (key, found)
+        return self._likeness[1]
+
+    def best_photo(self, offset: Offset) -> str | None:
+        """The photo that sees a landmark and looks most squarely at its offset."""
+        solution, found = self.portrait.sitter.solution, self.likeness()
+        if solution is None or found is None or not offset.photos:
+            return None
+        way = offset.vector / max(offset.size, 1e-9)
+        best: tuple[float, str] | None = None
+        for photo in self.portrait.sitter.photos:
+            if photo.id in offset.photos and photo.standpoint is not None:
+                across = 1.0 - abs(float(photo.standpoint.camera().rotation[2] @ way))
+                if best is None or across > best[0]:
+                    best = (across, photo.id)
+        return None if best is None else best[1]
+
+    def standing_camera(self) -> Camera | None:
+        """The camera of the standpoint that is taken, in the clay's frame, as its photo is framed."""
+        photo = self.standing_photo()
+        return None if photo is None else self.photo_camera(photo, self.alignment)
+
+    def photo_camera(self, photo: Photo, alignment: Alignment) -> Camera | None:
+        """The camera of a photo's standpoint in the clay's frame; None if it has none."""
+        if photo.standpoint is None:
+            return None
+        return framing(photo).camera(alignment.camera(photo.standpoint.camera()))
 
     def standing_photo(self) -> Photo | None:
         """The photo whose standpoint is taken."""
@@ -183,23 +291,34 @@ class Bench:
 
     def set_mark(self, photo_id: str, key: str, at: tuple[float, float] | None, name: str) -> None:
         """Place, move or take away a mark, as an undoable edit."""
-        photo = self.portrait.sitter.photo(photo_id).marked(key, at)
+        self.change_photo(self.portrait.sitter.photo(photo_id).marked(key, at), name)
+
+    def rate(self, photo_id: str, key: str, certainty: Certainty, name: str) -> None:
+        """Say how sure a mark is, as an undoable edit."""
+        self.change_photo(self.portrait.sitter.photo(photo_id).rated(key, certainty), name)
+
+    def change_photo(self, photo: Photo, name: str) -> None:
+        """Put a photo in the place of that with its id, as an undoable edit."""
         self.portrait.set_field("sitter", self.portrait.sitter.replaced(photo), name)
 
-    def solve(self, photo_id: str) -> Standpoint:
-        """Solve a photo's standpoint, as an undoable edit.
+    def take_solution(self, solved: Sitter) -> bool:
+        """Take what the joint solve found, unless the marks have changed since."""
+        now = self.portrait.sitter
+        if solved.solution is None or stamp(now) != solved.solution.stamp:
+            return False
+        found = {p.id: p.standpoint for p in solved.photos}
+        photos = tuple(replace(p, standpoint=found.get(p.id)) for p in now.photos)
+        sitter = replace(now, photos=photos, solution=solved.solution)
+        self.portrait.set_field("sitter", sitter, "Solve the sitter")
+        if self.standing is not None:
+            self.alignment = self.lay_on()
+            self.overlay_changed.emit()
+        return True
 
-        Raises
-        ------
-        CannotSolveError
-        """
-        photo = self.portrait.sitter.photo(photo_id)
-        found = solve(
-            photo.marks, self.portrait.landmarks(), photo.width, photo.height, photo.lens
-        )
-        sitter = self.portrait.sitter.replaced(replace(photo, standpoint=found))
-        self.portrait.set_field("sitter", sitter, f"Match {photo.name}")
-        return found
+    def out_of_date(self) -> bool:
+        """Whether marks have changed since the sitter was solved."""
+        sitter = self.portrait.sitter
+        return sitter.solution is not None and sitter.solution.stamp != stamp(sitter)
 
     def say(self, text: str, kind: str = "note") -> None:
         """Put a sentence into the status line."""

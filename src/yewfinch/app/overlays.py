@@ -12,8 +12,9 @@ from PyQt6.QtGui import QColor, QFont, QFontMetrics, QImage, QPainter, QPen, QPo
 from yewfinch.app import theme
 from yewfinch.core.mesh.geodesic import along_surface
 from yewfinch.core.mesh.pick import pick
-from yewfinch.core.sitter.calipers import Caliper, angle, straight
-from yewfinch.core.sitter.likeness import offsets, title
+from yewfinch.core.shared.geometry import angle, straight
+from yewfinch.core.sitter.calipers import Caliper
+from yewfinch.core.sitter.likeness import title
 
 if TYPE_CHECKING:
     from yewfinch.app.viewport import Viewport
@@ -22,6 +23,7 @@ GOLD = QColor("#C98A16")
 YEW = QColor("#2E5E4E")
 PAPER = QColor("#FBFAF6")
 INK = QColor("#24302B")
+RUST = QColor("#D0573A")
 #: Offsets larger than this many mm are written beside their landmark.
 WORTH_SAYING = 1.0
 
@@ -32,6 +34,8 @@ def paint(p: QPainter, view: Viewport) -> None:
     if photo is not None:
         _photo(p, view)
         _offsets(p, view)
+    if view.bench.show_arrows and photo is None:
+        _arrows(p, view)
     if view.bench.show_landmarks or view.bench.mode == "landmark" or view.bench.landmark:
         _landmarks(p, view)
     _calipers(p, view)
@@ -42,32 +46,24 @@ def paint(p: QPainter, view: Viewport) -> None:
 
 
 def _photo(p: QPainter, view: Viewport) -> None:
-    bench = view.bench
-    photo = bench.standing_photo()
-    assert photo is not None
-    box = view.photo_box()
-    image = view.photos.image(bench.portrait.sitter, photo)
-    overlay = bench.overlay
-    opacity = overlay.opacity
-    if overlay.blink:
-        opacity = 1.0 if view.blink_on else 0.0
-    p.save()
-    if overlay.wipe is not None:
-        edge = box.left() + overlay.wipe * box.width()
-        p.setClipRect(QRectF(box.left(), box.top(), edge - box.left(), box.height()))
-    if opacity > 0 and not image.isNull():
-        p.setOpacity(opacity)
-        p.drawImage(box, image)
-    p.restore()
+    """Frame of the photo and the wipe line; the photo itself is drawn by the renderer."""
+    overlay, box = view.bench.overlay, view.photo_box()
     p.setPen(QPen(QColor(255, 255, 255, 130), 1))
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.drawRect(box)
-    if overlay.wipe is not None:
-        edge = box.left() + overlay.wipe * box.width()
-        p.setPen(QPen(PAPER, 2))
-        p.drawLine(QPointF(edge, box.top()), QPointF(edge, box.bottom()))
-        p.setBrush(YEW)
-        p.drawEllipse(QPointF(edge, box.center().y()), 7, 7)
+    if overlay.wipe is None:
+        return
+    at, a = view.wipe_point(), np.radians(overlay.angle)
+    along = QPointF(-float(np.sin(a)), float(np.cos(a)))
+    p.save()
+    p.setClipRect(box)
+    p.setPen(QPen(PAPER, 2))
+    p.drawLine(at - along * 4000, at + along * 4000)
+    p.restore()
+    p.setPen(QPen(PAPER, 2))
+    p.setBrush(YEW)
+    p.drawEllipse(at, 7, 7)
+    p.drawEllipse(at + along * 90, 4, 4)
 
 
 def _offsets(p: QPainter, view: Viewport) -> None:
@@ -76,35 +72,81 @@ def _offsets(p: QPainter, view: Viewport) -> None:
     photo = bench.standing_photo()
     if photo is None or photo.standpoint is None or (bench.overlay.blink and not view.blink_on):
         return
-    box = view.photo_box()
-    scale = box.width() / photo.width
-    camera = view.camera()
+    box, camera = view.photo_box(), view.camera()
     points = bench.portrait.landmarks()
-    found = sorted(offsets(photo, points), key=lambda o: -o.size)
-    said = {o.key for o in found[:2] if o.size >= WORTH_SAYING}
+    found = view.bench.likeness()
+    bad = set() if bench.portrait.sitter.solution is None else {
+        b.key for b in bench.portrait.sitter.solution.bad if b.photo == photo.id
+    }  # fmt: skip
+    ranked = [] if found is None else [o for o in found.offsets if o.key in photo.marks and o.size >= WORTH_SAYING]
+    said = {o.key for o in ranked[:2] if o.significant}
     if bench.landmark is not None:
         said = {bench.landmark}
-    for o in found:
-        x, y = photo.marks[o.key]
-        mark = QPointF(box.left() + x * scale, box.top() + y * scale)
-        cx, cy = camera.project(points[o.key])[0]
+    for key, place in photo.usable().items():
+        if key not in points:
+            continue
+        mark = QPointF(*(float(v) for v in view.photo_point(photo, place)))
+        cx, cy = camera.project(points[key])[0]
+        if not np.isfinite([cx, cy]).all():
+            continue
         clay = QPointF(float(cx), float(cy))
-        p.setPen(QPen(INK, 3))
-        p.drawLine(mark, clay)
-        p.setPen(QPen(GOLD, 1.6))
-        p.drawLine(mark, clay)
-        p.setBrush(Qt.BrushStyle.NoBrush)
-        p.setPen(QPen(INK, 3))
-        p.drawEllipse(mark, 4.5, 4.5)
-        p.setPen(QPen(GOLD, 1.6))
-        p.drawEllipse(mark, 4.5, 4.5)
+        colour = RUST if key in bad else GOLD
+        for pen in (QPen(INK, 3), QPen(colour, 1.6)):
+            p.setPen(pen)
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            if key in bad:  # a cross: this click does not fit the others
+                p.drawLine(mark + QPointF(-4.5, -4.5), mark + QPointF(4.5, 4.5))
+                p.drawLine(mark + QPointF(-4.5, 4.5), mark + QPointF(4.5, -4.5))
+            else:
+                p.drawLine(mark, clay)
+                p.drawEllipse(mark, 4.5, 4.5)
         p.setPen(QPen(PAPER, 1))
         p.setBrush(INK)
         p.drawEllipse(clay, 3, 3)
-        if o.key in said:
-            text = f"{title(o.key)}: {o.words()}"
+        offset = None if found is None else found.offset(key)
+        if key in said and offset is not None:
+            text = f"{title(key)}: {offset.words()}"
             outward = 14.0 if clay.x() >= box.center().x() else -14.0 - card_width(text)
             label(p, clay + QPointF(outward, 6), text, view)
+
+
+def _arrows(p: QPainter, view: Viewport) -> None:
+    """Where each of the clay's landmarks would have to go: arrows to the sitter's."""
+    bench = view.bench
+    found, solution = bench.likeness(), bench.portrait.sitter.solution
+    if found is None or solution is None:
+        return
+    from yewfinch.app.hands import viewport_sees
+
+    camera, points = view.camera(), bench.portrait.landmarks()
+    for o in found.offsets:
+        if o.size < WORTH_SAYING and o.key != bench.landmark:
+            continue
+        if o.key != bench.landmark and not viewport_sees(view, points[o.key]):
+            continue
+        goal = found.alignment.to_clay(solution.points[solution.index(o.key)])
+        ends = camera.project(np.array([points[o.key], goal]))
+        if not np.isfinite(ends).all():
+            continue
+        a, b = (QPointF(float(x), float(y)) for x, y in ends)
+        arrow(p, a, b, GOLD if o.significant else PAPER)
+
+
+def arrow(p: QPainter, a: QPointF, b: QPointF, colour: QColor) -> None:
+    """An arrow with a dark rim, so that it reads on any ground."""
+    way = b - a
+    length = float(np.hypot(way.x(), way.y()))
+    if length < 2.0:
+        return
+    unit = way / length
+    side = QPointF(-unit.y(), unit.x())
+    head = min(7.0, length * 0.6)
+    for pen in (QPen(INK, 4), QPen(colour, 2)):
+        pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+        p.setPen(pen)
+        p.drawLine(a, b)
+        p.drawLine(b, b - unit * head + side * head * 0.55)
+        p.drawLine(b, b - unit * head - side * head * 0.55)
 
 
 def _landmarks(p: QPainter, view: Viewport) -> None:

@@ -117,6 +117,7 @@ QPushButton:checked, QToolButton:checked {{ background: {p.tint}; border-color: 
 QPushButton:disabled, QToolButton:disabled {{ color: {p.soft}; background: transparent; }}
 QPushButton[main="true"] {{ background: {p.yew}; color: {p.on_yew}; border-color: {p.yew}; }}
 QPushButton[main="true"]:disabled {{ background: {p.line}; color: {p.soft}; border-color: {p.line}; }}
+QPushButton[segment="true"] {{ padding: 4px 4px; font-size: 13px; }}
 QPushButton:focus, QToolButton:focus, QLineEdit:focus, QComboBox:focus, QAbstractSpinBox:focus,
 QTableWidget:focus, QListWidget:focus {{ border: 2px solid {p.yew}; }}
 QPushButton[stage="true"] {{ background: transparent; border: none; border-radius: 0;
@@ -131,6 +132,8 @@ QLineEdit, QComboBox, QAbstractSpinBox {{ background: {p.card}; border: 1px soli
   border-radius: 4px; padding: 2px 6px; min-height: 20px; selection-background-color: {p.yew}; }}
 #inspectorBody QLineEdit, #inspectorBody QComboBox, #inspectorBody QAbstractSpinBox
   {{ background: {p.paper}; }}
+#inspectorBody QPushButton[main="true"] {{ background: {p.yew}; color: {p.on_yew}; border-color: {p.yew}; }}
+#inspectorBody QPushButton[main="true"]:disabled {{ background: {p.line}; color: {p.soft}; border-color: {p.line}; }}
 #inspectorBody QTableWidget, #inspectorBody QListWidget {{ background: {p.paper}; }}
 QComboBox QAbstractItemView {{ background: {p.card}; selection-background-color: {p.tint};
   selection-color: {p.ink}; }}

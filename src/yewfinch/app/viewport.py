@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import moderngl
 import numpy as np
+import numpy.typing as npt
 from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QImage,
@@ -22,10 +23,23 @@ from yewfinch.app.bench import Bench
 from yewfinch.app.hands import Hands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.core.mesh.pick import Hit, pick
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.arrays import ByteArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
+from yewfinch.core.sitter.framing import framing
+from yewfinch.core.sitter.photo import Photo
+from yewfinch.render.photo_layer import Layer, PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
+
+
+def pixels_of(image: QImage) -> ByteArray:
+    """A picture as (h, w, 3) uint8."""
+    plain = image.convertToFormat(QImage.Format.Format_RGB888)
+    bits = plain.constBits()
+    assert bits is not None
+    bits.setsize(plain.sizeInBytes())
+    rows = np.frombuffer(bits, np.uint8).reshape(plain.height(), plain.bytesPerLine())
+    return rows[:, : plain.width() * 3].reshape(plain.height(), plain.width(), 3).copy()
 
 
 class Viewport(QOpenGLWidget):
@@ -49,6 +63,7 @@ class Viewport(QOpenGLWidget):
         self.setAccessibleName("clay view")
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
+        self.layer: PhotoLayer | None = None
         self._canvas: Canvas | None = None
         self._dirty = True
         self.pointer: QPointF | None = None
@@ -68,6 +83,7 @@ class Viewport(QOpenGLWidget):
         bench.tool_changed.connect(self._repaint)
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
+        photos.ready.connect(lambda _id: self.update())
         self._listen()
 
     # --- listening -----------------------------------------------------------------------
@@ -122,10 +138,10 @@ class Viewport(QOpenGLWidget):
     def camera(self) -> Camera:
         """The camera for the widget's size in logical pixels."""
         w, h = float(max(1, self.width())), float(max(1, self.height()))
-        photo = self.bench.standing_photo()
-        if photo is None or photo.standpoint is None:
+        standing = self.bench.standing_camera()
+        if standing is None:
             return self.bench.view.camera(w, h)
-        camera, _ = photo.standpoint.camera().fitted(w, h)
+        camera, _ = standing.fitted(w, h)
         s, dx, dy = self._photo_zoom
         return Camera(
             camera.rotation, camera.position, camera.focal * s, w, h,
@@ -133,13 +149,18 @@ class Viewport(QOpenGLWidget):
         )  # fmt: skip
 
     def photo_box(self) -> QRectF:
-        """Where the photo of the standpoint lies, logical pixels."""
-        photo = self.bench.standing_photo()
-        if photo is None or photo.standpoint is None:
+        """Where the framed photo of the standpoint lies, logical pixels."""
+        standing = self.bench.standing_camera()
+        if standing is None:
             return QRectF()
-        _, (x, y, w, h) = photo.standpoint.camera().fitted(self.width(), self.height())
+        _, (x, y, w, h) = standing.fitted(self.width(), self.height())
         s, dx, dy = self._photo_zoom
         return QRectF(x * s + dx, y * s + dy, w * s, h * s)
+
+    def photo_point(self, photo: Photo, at: npt.ArrayLike) -> npt.NDArray[np.float64]:
+        """Photo pixels, (..., 2), on the widget while standing at the photo."""
+        frame, box = framing(photo), self.photo_box()
+        return np.asarray(frame.to_shown(at) * (box.width() / frame.width) + (box.left(), box.top()))
 
     def look_at(self, position: QPointF) -> tuple[Hit, str] | None:
         """The nearest visible piece under a point of the widget."""
@@ -178,6 +199,7 @@ class Viewport(QOpenGLWidget):
         """Make the context's things."""
         self.context = moderngl.create_context(require=330)
         self.renderer = SceneRenderer(self.context)
+        self.layer = PhotoLayer(self.context)
         self._canvas = None
         self._dirty = True
 
@@ -200,12 +222,46 @@ class Viewport(QOpenGLWidget):
             self._dirty = False
         screen.use()
         self.context.viewport = (0, 0, *size)
-        self.renderer.blit(self._canvas.texture)
+        layer = self._photo_layer(ratio)
+        if layer is None:
+            self.renderer.blit(self._canvas.texture)
+        else:
+            assert self.layer is not None
+            self.layer.draw(self._canvas.texture, layer)
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         overlays.paint(painter, self)
         painter.end()
+
+    def _photo_layer(self, ratio: float) -> Layer | None:
+        """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""
+        bench = self.bench
+        photo = bench.standing_photo()
+        if photo is None or (bench.overlay.blink and not self.blink_on):
+            return None
+        image = self.photos.image(bench.portrait.sitter, photo)
+        if image.isNull():
+            return None
+        assert self.layer is not None
+        if not self.layer.holds(image.cacheKey()):
+            self.layer.hold(pixels_of(image), image.cacheKey())
+        box, o = self.photo_box(), bench.overlay
+        wipe = None
+        if o.wipe is not None:
+            at = self.wipe_point()
+            wipe = (at.x() * ratio, at.y() * ratio, float(np.radians(o.angle)))
+        opacity = 1.0 if o.blink or o.wipe is not None else o.opacity
+        if o.wipe is not None and o.mode != "photo":
+            opacity = o.opacity
+        return Layer(
+            (box.left() * ratio, box.top() * ratio, box.width() * ratio, box.height() * ratio), o.mode, opacity, wipe
+        )
+
+    def wipe_point(self) -> QPointF:
+        """The middle of the wipe line on the widget."""
+        box, wipe = self.photo_box(), self.bench.overlay.wipe
+        return QPointF(box.left() + (0.5 if wipe is None else wipe) * box.width(), box.center().y())
 
     def small_picture(self, camera: Camera) -> QImage:
         """A picture for the round, drawn in this widget's context."""
@@ -253,9 +309,7 @@ class Viewport(QOpenGLWidget):
         assert event is not None
         position = event.position()
         if self._wiping:
-            box = self.photo_box()
-            t = (position.x() - box.left()) / max(1.0, box.width())
-            self.bench.set_overlay(wipe=min(1.0, max(0.0, t)))
+            self._wipe_to(position, bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier))
             return
         if self.hands.busy:
             self.hands.move(position, 1.0, event.modifiers())
@@ -362,7 +416,9 @@ class Viewport(QOpenGLWidget):
         photo = self.bench.standing_photo()
         if photo is None or photo.standpoint is None:
             return
-        forward = photo.standpoint.camera().rotation[2]
+        standing = self.bench.standing_camera()
+        assert standing is not None
+        forward = standing.rotation[2]
         turn = float(np.degrees(np.arctan2(-forward[0], -forward[2])))
         tilt = float(np.degrees(np.arcsin(np.clip(-forward[1], -1, 1))))
         self.bench.set_view(self.bench.view.turned(turn, tilt))
@@ -381,11 +437,27 @@ class Viewport(QOpenGLWidget):
             self.bench.set_view(view.turned(view.turn - delta.x() * 0.4, view.tilt + delta.y() * 0.4))
 
     def _near_wipe(self, position: QPointF) -> bool:
-        wipe = self.bench.overlay.wipe
-        if wipe is None or self.bench.standing_photo() is None:
+        if self.bench.overlay.wipe is None or self.bench.standing_photo() is None:
             return False
-        box = self.photo_box()
-        return abs(position.x() - (box.left() + wipe * box.width())) < 7
+        return abs(self._from_wipe(position)) < 7
+
+    def _from_wipe(self, position: QPointF) -> float:
+        """Distance of a point from the wipe line, pixels, positive on the clay's side."""
+        gap, a = position - self.wipe_point(), np.radians(self.bench.overlay.angle)
+        return float(gap.x() * np.cos(a) + gap.y() * np.sin(a))
+
+    def _wipe_to(self, position: QPointF, turn: bool) -> None:
+        """Drag the wipe line to a point, or turn it about its middle."""
+        box, o = self.photo_box(), self.bench.overlay
+        if turn:
+            way = position - self.wipe_point()
+            angle = float(np.degrees(np.arctan2(way.y(), way.x()))) - 90.0
+            self.bench.set_overlay(angle=round((angle + 90.0) % 180.0 - 90.0, 1))
+            return
+        a = np.radians(o.angle)
+        along = self._from_wipe(position) / max(0.2, abs(np.cos(a))) * np.sign(np.cos(a) or 1.0)
+        t = (self.wipe_point().x() + along - box.left()) / max(1.0, box.width())
+        self.bench.set_overlay(wipe=min(1.3, max(-0.3, float(t))))
 
     def reset_photo_zoom(self) -> None:
         """Show the whole photo again."""

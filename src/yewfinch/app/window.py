@@ -36,11 +36,13 @@ from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, Landma
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
 from yewfinch.app.panels.round import Round
+from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.status_line import StatusLine
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.turntable import Turntable
 from yewfinch.app.photos import PhotoStore
+from yewfinch.app.sitting import Sitting
 from yewfinch.app.viewport import Viewport
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait
@@ -50,7 +52,7 @@ from yewfinch.core.sitter.photo import SUFFIXES
 
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
-    "Sitter": ("Likeness", "Landmarks on the clay", "History"),
+    "Sitter": ("The sitter", "Likeness", "Landmarks on the clay", "History"),
     "Block": ("Pieces", "Canon", "History"),
     "Form": ("Likeness", "Pieces", "History"),
     "Features": ("Likeness", "Landmarks on the clay", "Calipers", "Canon", "History"),
@@ -77,6 +79,8 @@ class MainWindow(QMainWindow):
         self.turntable = Turntable(self.bench)
         self.status = StatusLine(self.bench, self.documents, self.viewport)
         self.tool_panel = ToolPanel(self.bench)
+        self.sitting = Sitting(self.bench)
+        self.sitter_panel = SitterPanel(self.bench)
         self.likeness = LikenessPanel(self.bench)
         self.colour = ColourPanel(self.bench)
         self.calipers = CalipersPanel(self.bench, self.viewport)
@@ -89,8 +93,14 @@ class MainWindow(QMainWindow):
         self._build()
         self.wall.mark_asked.connect(self.mark)
         self.wall.add_asked.connect(self.ask_photos)
+        self.wall.dropped.connect(self.sitting.add)
         self.desk.done.connect(self.back_to_clay)
-        self.desk.solved.connect(self._matched)
+        self.desk.solve_asked.connect(self.sitting.solve)
+        self.sitter_panel.solve_asked.connect(self.sitting.solve)
+        self.sitter_panel.mark_asked.connect(self.mark)
+        self.sitting.working.connect(self.sitter_panel.show_progress)
+        self.sitting.solved.connect(self._solved)
+        self.sitting.failed.connect(lambda text: self.desk.say(text, "error"))
         self.bench.stage_changed.connect(self._lay_out)
         self.documents.changed.connect(self._title)
         self.bench.portrait_changed.connect(self._opened)
@@ -231,6 +241,7 @@ class MainWindow(QMainWindow):
             button.clicked.connect(lambda _=False, r=record: r.run())
             rows.addWidget(button)
         self.folds: dict[str, Fold] = {
+            "The sitter": Fold("The sitter", self.sitter_panel),
             "Likeness": Fold("Likeness", self.likeness),
             "Landmarks on the clay": Fold("Landmarks on the clay", self.landmarks),
             "Calipers": Fold("Calipers", self.calipers),
@@ -254,7 +265,10 @@ class MainWindow(QMainWindow):
         for name, fold in self.folds.items():
             fold.setVisible(name in LAYOUT[stage])
         for i, name in enumerate(LAYOUT[stage]):
-            self._folds_column.insertWidget(1 + i, self.folds[name])
+            self._folds_column.insertWidget(i, self.folds[name])
+        # the sitter comes before the tools in its own stage
+        self._folds_column.removeWidget(self.tool_panel)
+        self._folds_column.insertWidget(1 if stage == "Sitter" else 0, self.tool_panel)
         if stage == "Skin" and self.bench.tool_id != "paint":
             self.bench.take_tool("paint")
         elif stage in ("Block", "Form") and self.bench.tool_id == "paint":
@@ -300,21 +314,52 @@ class MainWindow(QMainWindow):
         name = self.bench.portrait.history.redo()
         self.bench.say(f"Done again: {name}." if name else "There is nothing to do again.")
 
-    def mark(self, photo_id: str) -> None:
-        """Put a photo on the marking desk."""
+    def mark(self, photo_id: str, key: str = "") -> None:
+        """Put a photo on the marking desk, on request at one landmark."""
         self.pages.setCurrentWidget(self.desk)
-        self.desk.open(photo_id)
+        self.desk.open(photo_id, key)
 
     def back_to_clay(self) -> None:
         """Leave the marking desk."""
         self.pages.setCurrentIndex(0)
         self.viewport.setFocus()
 
-    def _matched(self, photo_id: str) -> None:
-        self.back_to_clay()
-        self.viewport.reset_photo_zoom()
-        self.bench.stand_at(photo_id)
-        self.bench.say(self.desk.message.text())
+    def _solved(self) -> None:
+        """From the desk, go and stand where its photo was taken, unless a click needs a look."""
+        photo, found = self.desk.photo, self.bench.portrait.sitter.solution
+        if self.pages.currentWidget() is not self.desk or photo is None or found is None:
+            return
+        bad = [b for b in found.bad if b.photo == photo.id]
+        fit = found.fit(photo.id)
+        if photo.standpoint is None:
+            self.desk.say(found.left_out.get(photo.id, "This photo has too few marks yet."), "error")
+        elif fit is not None and fit.swapped:
+            self.desk.say("Left and right are exchanged on this photo; they were read the other way round.", "error")
+        elif bad:
+            self.desk.choose(bad[0].key)
+            self.desk.say(f"{bad[0].words()} It was left out.", "error")
+        else:
+            self.back_to_clay()
+            self.viewport.reset_photo_zoom()
+            self.bench.stand_at(photo.id)
+
+    def paste(self) -> None:
+        """Put a copied picture or copied files on the wall."""
+        board = QApplication.clipboard()
+        data = None if board is None else board.mimeData()
+        if data is None:
+            return
+        paths = [Path(u.toLocalFile()) for u in data.urls() if u.isLocalFile()]
+        if paths:
+            self.sitting.add(paths)
+        elif data.hasImage() and board is not None:
+            raw = QByteArray()
+            buffer = QBuffer(raw)
+            buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+            board.image().save(buffer, "PNG")
+            self.sitting.add_bytes(raw.data(), "pasted.png")
+        else:
+            self.bench.say("There is no picture to paste.", "warn")
 
     def new(self) -> None:
         """A new portrait with the base head."""
@@ -367,7 +412,7 @@ class MainWindow(QMainWindow):
         kinds = " ".join(f"*{s}" for s in SUFFIXES)
         names, _ = QFileDialog.getOpenFileNames(self, "Add photos", self._folder(), f"Photos ({kinds})")
         if names:
-            self.wall.add([Path(n) for n in names])
+            self.sitting.add([Path(n) for n in names])
 
     def _kinds(self) -> str:
         return f"3D files ({' '.join('*' + s for s in formats())})"
@@ -458,6 +503,8 @@ class MainWindow(QMainWindow):
         if not self.settle():
             event.ignore()
             return
+        self.sitting.close()
+        self.photos.close()
         self.documents.close()
         event.accept()
 
@@ -474,7 +521,7 @@ class MainWindow(QMainWindow):
             return
         photos = photo_paths(event)
         if photos:
-            self.wall.add(photos)
+            self.sitting.add(photos)
         for url in event.mimeData().urls():  # type: ignore[union-attr]
             path = Path(url.toLocalFile())
             if path.suffix.lower() == ".yewfinch" and self.settle():

@@ -7,8 +7,9 @@ from functools import partial
 from typing import TYPE_CHECKING
 
 from yewfinch.app.actions import Action, ActionTable
-from yewfinch.app.bench import STAGES
+from yewfinch.app.bench import OVERLAYS, STAGES
 from yewfinch.core.sculpt.registry import tools
+from yewfinch.core.sitter.standpoint import FEWEST
 
 if TYPE_CHECKING:
     from yewfinch.app.window import MainWindow
@@ -35,7 +36,14 @@ def build(w: MainWindow) -> ActionTable:
         bench.set_view(replace(bench.view, orthographic=not bench.view.orthographic))
 
     def wipe() -> None:
-        bench.set_overlay(wipe=0.5 if bench.overlay.wipe is None else None)
+        bench.set_overlay(wipe=0.5 if bench.overlay.wipe is None else None, angle=0.0)
+
+    def next_overlay() -> None:
+        names = list(OVERLAYS)
+        bench.set_overlay(mode=names[(names.index(bench.overlay.mode) + 1) % len(names)])
+
+    def solvable() -> bool:
+        return any(len(p.usable()) >= FEWEST for p in bench.portrait.sitter.photos)
 
     rows = [
         Action("new", "New portrait", "File", "Ctrl+N", "Start again with the base head.", w.new),
@@ -50,6 +58,9 @@ def build(w: MainWindow) -> ActionTable:
         Action("quit", "Quit", "File", "Ctrl+Q", "Close Yewfinch.", w.close, split=True),
         Action("undo", "Undo", "Edit", "Ctrl+Z", "Take the last edit back.", w.undo, can_undo),
         Action("redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, can_redo),
+        Action("paste", "Paste photo", "Edit", "Ctrl+V", "Put a copied picture on the sitter wall.", w.paste, split=True),
+        Action("solve", "Solve the sitter", "Edit", "Ctrl+Return",
+               "Work out all standpoints and the sitter's landmarks from all photos together.", w.sitting.solve, solvable),
         Action("smaller", "Smaller tool", "Edit", "[", "Make the tool smaller.", partial(by_size, 1 / 1.15), split=True),
         Action("larger", "Larger tool", "Edit", "]", "Make the tool larger.", partial(by_size, 1.15)),
         Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",
@@ -69,6 +80,10 @@ def build(w: MainWindow) -> ActionTable:
         Action("wipe", "Wipe", "View", "W", "Photo on one side, clay on the other.", wipe, standing),
         Action("blink", "Blink", "View", "B", "Photo and clay in turn.",
                lambda: bench.set_overlay(blink=not bench.overlay.blink), standing),
+        Action("overlay", "Next overlay", "View", "G", "Photo, difference, the clay's outline, the photo's edges.",
+               next_overlay, standing),
+        Action("arrows", "Arrows to the sitter", "View", "J", "Show where the clay's landmarks would have to go.",
+               lambda: bench.set_show_arrows(not bench.show_arrows)),
         Action("panels", "Hide panels", "View", "Tab", "Only the clay; works while the clay view has the focus.", w.toggle_panels, split=True),
         Action("dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark),
         Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help),

@@ -74,7 +74,7 @@ class SceneRenderer:
         context.enable_only(moderngl.DEPTH_TEST)
         context.depth_func = "<"
         if backdrop is not None:
-            context.clear(*backdrop, 1.0, depth=1.0)
+            context.clear(*backdrop, 0.0, depth=1.0)  # alpha is the clay's mask
         near, far = near_far(camera, bounds_of(portrait))
         self.program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())

@@ -1,16 +1,22 @@
-"""Likeness: how far each clay landmark lies from the photos', worst first."""
+"""Likeness: how far the clay lies from the sitter, landmark by landmark and as one figure."""
 
 from __future__ import annotations
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtGui import QFont
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
 
+from yewfinch.app import theme
 from yewfinch.app.bench import Bench
-from yewfinch.core.sitter.likeness import Offset, likeness, overall, short_title, title
+from yewfinch.app.controls.course import Course
+from yewfinch.app.controls.table import plain_table
+from yewfinch.core.sitter.likeness import SIGMAS, Likeness, Offset, short_title, title
+
+_AXES = (("left", "right"), ("high", "low"), ("forward", "back"))
 
 
 class LikenessPanel(QWidget):
-    """A table and one figure. Click a row to fly there."""
+    """One figure, its course, the parts of the head, and a table. Click a row to fly there."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()
@@ -21,82 +27,121 @@ class LikenessPanel(QWidget):
         self.figure = QLabel()
         self.figure.setWordWrap(True)
         column.addWidget(self.figure)
-        self.table = QTableWidget(0, 4)
-        self.table.setHorizontalHeaderLabels(["landmark", "off", "up/down", "side"])
-        header = self.table.horizontalHeader()
-        assert header is not None
-        header.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
-        for i in (1, 2, 3):
-            header.setSectionResizeMode(i, QHeaderView.ResizeMode.ResizeToContents)
-        vertical = self.table.verticalHeader()
-        assert vertical is not None
-        vertical.setVisible(False)
-        vertical.setDefaultSectionSize(24)
-        self.table.setShowGrid(False)
-        self.table.setWordWrap(False)
-        self.table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
-        self.table.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        self.course = Course()
+        self.course.setToolTip("The figure through this session: lower is nearer")
+        column.addWidget(self.course)
+        self.parts = QLabel()
+        self.parts.setToolTip("The same figure for each part of the head, mm")
+        column.addWidget(self.parts)
+        row = QHBoxLayout()
+        self.sizeless = QCheckBox("leave size out")
+        self.sizeless.setToolTip(
+            "Photos do not tell how large the head is. Until an iris or a distance is measured, forms are "
+            "compared as if both heads were of one size."
+        )
+        self.sizeless.clicked.connect(lambda on: bench.set_scaled(on))
+        self.arrows = QCheckBox("arrows on the clay")
+        self.arrows.setToolTip("Show where each landmark would have to go (J)")
+        self.arrows.clicked.connect(bench.set_show_arrows)
+        row.addWidget(self.sizeless)
+        row.addWidget(self.arrows)
+        row.addStretch(1)
+        column.addLayout(row)
+        self.table: QTableWidget = plain_table(["landmark", "off", "±", "the clay is"], "likeness")
         self.table.setMinimumHeight(190)
-        self.table.setAccessibleName("likeness")
         self.table.cellClicked.connect(lambda row, _c: self.fly(row))
         self.table.cellActivated.connect(lambda row, _c: self.fly(row))
         column.addWidget(self.table)
-        self.rows: list[Offset] = []
+        self.rows: tuple[Offset, ...] = ()
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(120)
         self._timer.timeout.connect(self.refresh)
-        bench.portrait_changed.connect(self._listen)
-        self._listen()
+        bench.portrait_changed.connect(self._opened)
+        bench.view_changed.connect(self._look)
+        bench.overlay_changed.connect(self._later)
+        self._opened()
 
-    def _listen(self) -> None:
+    def _opened(self) -> None:
         portrait = self.bench.portrait
         portrait.rows_changed.connect(self._later)
         portrait.field_changed.connect(self._later)
         portrait.pieces_changed.connect(self._later)
+        self.course.clear()
         self.refresh()
 
     def _later(self, *_args: object) -> None:
         if not self._timer.isActive():
             self._timer.start()
 
+    def _look(self) -> None:
+        self.arrows.setChecked(self.bench.show_arrows)
+
     def refresh(self) -> None:
         """Measure again."""
-        portrait = self.bench.portrait
-        self.rows = likeness(portrait.sitter, portrait.landmarks())
-        names = {p.id: p.name for p in portrait.sitter.photos}
-        whole = overall(self.rows)
-        self.figure.setProperty("soft", whole is None)
-        if whole is None:
-            self.figure.setText("Nothing to compare yet: mark six landmarks on a photo and match it.")
-        else:
-            photos = len({o.photo for o in self.rows})
-            word = "photo" if photos == 1 else "photos"
+        found = self.bench.likeness()
+        self.rows = () if found is None else found.offsets
+        self.figure.setProperty("soft", found is None)
+        self.sizeless.setChecked(self.bench.sized())
+        for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows):
+            widget.setVisible(found is not None)
+        if found is None:
+            solved = self.bench.portrait.sitter.solution is not None
             self.figure.setText(
-                f"<b>{whole:.1f} mm</b> off over {len(self.rows)} marks in {photos} {word}"
+                "The clay has too few landmarks to be compared with the sitter: place more on it."
+                if solved
+                else "Nothing to compare yet: mark six landmarks on a photo and solve the sitter."
             )
-        self.table.setVisible(whole is not None)
+            return
+        self._figures(found)
+        self._fill()
+
+    def _figures(self, found: Likeness) -> None:
+        count = sum(o.significant for o in found.offsets)
+        size = "" if self.bench.sized() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        self.figure.setText(
+            f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
+            f"landmarks, {count} beyond doubt.{size}"
+        )
+        self.course.add(found.overall)
+        soft = theme.palette().soft
+        cells = "".join(
+            f"<td align='center'>&nbsp;<span style='color:{soft}'>{name}</span><br><b>{mm:.1f}</b>&nbsp;</td>"
+            for name, (mm, _n) in found.regions.items()
+        )
+        self.parts.setText(f"<table width='100%'><tr>{cells}</tr></table>")
+
+    def _fill(self) -> None:
+        names = {p.id: p.name for p in self.bench.portrait.sitter.photos}
+        bold = QFont(self.table.font())
+        bold.setBold(True)
         self.table.setRowCount(len(self.rows))
         for i, o in enumerate(self.rows):
-            side = "right" if o.across > 0 else "left"
-            cells = (
-                short_title(o.key), f"{o.size:.1f} mm",
-                f"{abs(o.up):.1f} {'high' if o.up > 0 else 'low'}", f"{abs(o.across):.1f} {side}",
-            )  # fmt: skip
+            axis = max(range(3), key=lambda a, o=o: abs(o.vector[a]))  # type: ignore[misc]
+            word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
+            cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
+            seen = ", ".join(names.get(p, p) for p in o.photos)
+            sure = f"beyond {SIGMAS:.0f} times its uncertainty" if o.significant else "within its uncertainty"
+            tip = (
+                f"{title(o.key)}: the clay is {o.words()} ({sure}). "
+                f"Left and right are the sitter's own. Seen in {seen}."
+            )
             for j, text in enumerate(cells):
                 item = QTableWidgetItem(text)
-                item.setToolTip(
-                    f"{title(o.key)} in '{names.get(o.photo, o.photo)}': the clay is {o.words()}; "
-                    f"{o.pixels:.0f} px in the photo. Left and right are those of the picture."
-                )
-                if j:
+                item.setToolTip(tip)
+                if o.significant and j == 1:
+                    item.setFont(bold)
+                item.setForeground(theme.color("ink" if o.significant else "soft"))
+                if j in (1, 2):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 self.table.setItem(i, j, item)
 
     def fly(self, row: int) -> None:
-        """Stand where the row's photo was taken, with its landmark brought out."""
+        """Stand where the landmark's offset is seen best, with the landmark brought out."""
         if 0 <= row < len(self.rows):
             o = self.rows[row]
-            self.bench.stand_at(o.photo)
+            photo = self.bench.best_photo(o)
+            if photo is not None:
+                self.bench.stand_at(photo)
             self.bench.choose_landmark(o.key)
+

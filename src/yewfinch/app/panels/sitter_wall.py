@@ -4,15 +4,26 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import numpy as np
 from PyQt6.QtCore import QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QMouseEvent, QPixmap, QResizeEvent
+from PyQt6.QtGui import (
+    QDragEnterEvent,
+    QDropEvent,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPixmap,
+    QResizeEvent,
+)
 from PyQt6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QLabel,
+    QLineEdit,
+    QMenu,
     QPushButton,
     QScrollArea,
-    QSlider,
+    QSizePolicy,
     QToolButton,
     QVBoxLayout,
     QWidget,
@@ -20,32 +31,44 @@ from PyQt6.QtWidgets import (
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
-from yewfinch.app.photos import PhotoStore
-from yewfinch.core.shared.errors import BadFileError
-from yewfinch.core.sitter.likeness import offsets, overall
-from yewfinch.core.sitter.photo import SUFFIXES, Photo, read_photo
+from yewfinch.app.dialogs.photo_details import PhotoDetails
+from yewfinch.app.panels.overlay_bar import OverlayBar
+from yewfinch.app.panels.photo_float import PhotoFloat
+from yewfinch.app.photos import THUMB, PhotoStore
+from yewfinch.core.sitter.framing import framing
+from yewfinch.core.sitter.photo import SUFFIXES, Photo
+from yewfinch.core.sitter.solution import Solution
 
-THUMB = 480
+#: A search field appears when so many photos hang on the wall.
+MANY = 8
 
 
 class PhotoCard(QFrame):
-    """One photo: click to stand there, or to mark it if it is not matched yet."""
+    """One photo: click to stand there, or to mark it if it is not matched yet.
+
+    Signals
+    -------
+    clicked, mark_asked, menu_asked : (str,) photo id
+    stepped : (str, int) one place up or down
+    """
 
     clicked = pyqtSignal(str)
     mark_asked = pyqtSignal(str)
-    remove_asked = pyqtSignal(str)
+    menu_asked = pyqtSignal(str)
+    stepped = pyqtSignal(str, int)
 
-    def __init__(self, photo: Photo, pixmap: QPixmap) -> None:
+    def __init__(self, photo: Photo) -> None:
         super().__init__()
         self.photo_id = photo.id
         self.setProperty("card", True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"photo {photo.name}")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         column = QVBoxLayout(self)
         column.setContentsMargins(6, 6, 6, 4)
         column.setSpacing(2)
-        self._pixmap = pixmap
+        self._pixmap = QPixmap()
+        self._room = (160, 200)
+        self._shape = photo.height / photo.width
         self.picture = QLabel()
         self.picture.setAlignment(Qt.AlignmentFlag.AlignCenter)
         column.addWidget(self.picture)
@@ -53,59 +76,94 @@ class PhotoCard(QFrame):
         row.setSpacing(2)
         texts = QVBoxLayout()
         texts.setSpacing(0)
-        self.name = QLabel(photo.name)
+        self.name = QLabel()
         self.state = QLabel()
-        texts.addWidget(self.name)
-        texts.addWidget(self.state)
+        for label in (self.name, self.state):  # a narrow wall cuts words, not buttons
+            label.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+            texts.addWidget(label)
         row.addLayout(texts, 1)
         self.mark = QToolButton()
         self.mark.setIcon(theme.icon("map-pin"))
-        self.mark.setToolTip("Mark landmarks on this photo")
-        self.mark.setAccessibleName(f"mark landmarks on {photo.name}")
+        self.mark.setToolTip("Put this photo on the desk: landmarks, lines, scale, drawings, frame")
         self.mark.clicked.connect(lambda: self.mark_asked.emit(self.photo_id))
-        self.remove = QToolButton()
-        self.remove.setIcon(theme.icon("trash", "soft"))
-        self.remove.setToolTip("Take this photo off the wall (can be undone)")
-        self.remove.setAccessibleName(f"remove {photo.name}")
-        self.remove.clicked.connect(lambda: self.remove_asked.emit(self.photo_id))
+        self.more = QToolButton()
+        self.more.setIcon(theme.icon("dots-three", "soft"))
+        self.more.setToolTip("Name, note, tags, order, own window, remove")
+        self.more.clicked.connect(lambda: self.menu_asked.emit(self.photo_id))
         row.addWidget(self.mark)
-        row.addWidget(self.remove)
+        row.addWidget(self.more)
         column.addLayout(row)
+        self.note = QLabel()
+        self.note.setWordWrap(True)
+        self.note.setProperty("soft", True)
+        column.addWidget(self.note)
+        self.describe(photo)
 
-    def show_state(self, text: str, tone: str, chosen: bool) -> None:
+    def describe(self, photo: Photo) -> None:
+        """Name, note and tags."""
+        self.setAccessibleName(f"photo {photo.name}")
+        self.mark.setAccessibleName(f"put {photo.name} on the desk")
+        self.more.setAccessibleName(f"more for {photo.name}")
+        self.name.setText(photo.name)
+        tags = " ".join(f"#{t}" for t in photo.tags)
+        text = f"{photo.note}  {tags}".strip()
+        self.note.setText(text)
+        self.note.setVisible(bool(text))
+
+    def show_state(self, text: str, tone: str, chosen: bool, tip: str = "") -> None:
         """The line under the name, and whether the sculptor stands here."""
+        line = theme.palette().yew if chosen else theme.palette().line
+        sheet = f"PhotoCard {{ border: {2 if chosen else 1}px solid {line}; }}"
+        if self.state.text() == text and self.styleSheet() == sheet:
+            return
         self.state.setText(text)
+        self.state.setToolTip(tip)
         for name in ("soft", "warn"):
             self.state.setProperty(name, tone == name)
         style = self.style()
         assert style is not None
         style.unpolish(self.state)
         style.polish(self.state)
-        line = theme.palette().yew if chosen else theme.palette().line
-        self.setStyleSheet(f"PhotoCard {{ border: {2 if chosen else 1}px solid {line}; }}")
+        self.setStyleSheet(sheet)
+
+    def show_picture(self, image: QImage, shape: float) -> None:
+        """Another picture; an empty one leaves a quiet field of the same `shape` (height / width)."""
+        self._shape = shape
+        self._pixmap = QPixmap.fromImage(image)
+        self.fit(*self._room)
 
     def fit(self, width: int, most: int) -> None:
         """Scale the picture to the card."""
+        self._room = (width, most)
         ratio = self.devicePixelRatioF()
-        scaled = self._pixmap.scaled(
-            QSize(round((width - 16) * ratio), round(most * ratio)), Qt.AspectRatioMode.KeepAspectRatio,
-            Qt.TransformationMode.SmoothTransformation,
-        )  # fmt: skip
+        w = max(16, width - 16)
+        h = min(most, w * self._shape)
+        size = QSize(round(min(w, h / self._shape) * ratio), round(h * ratio))
+        if self._pixmap.isNull():
+            scaled = QPixmap(size)
+            scaled.fill(theme.color("line"))
+        else:
+            scaled = self._pixmap.scaled(
+                size, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+            )
         scaled.setDevicePixelRatio(ratio)
         self.picture.setPixmap(scaled)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """A click on the card."""
+        """A click on the card; the right button opens its menu."""
         if event is not None and event.button() == Qt.MouseButton.LeftButton:
             self.clicked.emit(self.photo_id)
+        elif event is not None and event.button() == Qt.MouseButton.RightButton:
+            self.menu_asked.emit(self.photo_id)
 
-    def keyPressEvent(self, event: object) -> None:  # noqa: N802
-        """Return and space are clicks."""
-        from PyQt6.QtGui import QKeyEvent
-
-        assert isinstance(event, QKeyEvent)
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
+        """Return and space are clicks; Alt with up or down moves the card."""
+        assert event is not None
+        key = Qt.Key(event.key())
+        if key in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
             self.clicked.emit(self.photo_id)
+        elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down) and event.modifiers() & Qt.KeyboardModifier.AltModifier:
+            self.stepped.emit(self.photo_id, -1 if key == Qt.Key.Key_Up else 1)
         else:
             super().keyPressEvent(event)
 
@@ -117,10 +175,12 @@ class SitterWall(QWidget):
     -------
     mark_asked : (str,) photo id
     add_asked : () open the dialog
+    dropped : (list of Path,) photos to add
     """
 
     mark_asked = pyqtSignal(str)
     add_asked = pyqtSignal()
+    dropped = pyqtSignal(object)
 
     def __init__(self, bench: Bench, photos: PhotoStore) -> None:
         super().__init__()
@@ -147,6 +207,12 @@ class SitterWall(QWidget):
         column.addLayout(head)
         self.overlay = OverlayBar(bench)
         column.addWidget(self.overlay)
+        self.search = QLineEdit()
+        self.search.setPlaceholderText("find by name, note or tag")
+        self.search.setClearButtonEnabled(True)
+        self.search.setAccessibleName("find photos")
+        self.search.textChanged.connect(self._filter)
+        column.addWidget(self.search)
         self._area = QScrollArea()
         self._area.setWidgetResizable(True)
         self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -157,6 +223,7 @@ class SitterWall(QWidget):
         self._area.setWidget(self._body)
         column.addWidget(self._area, 1)
         self.cards: dict[str, PhotoCard] = {}
+        self._looks: dict[str, tuple[object, ...]] = {}
         self.drop = QPushButton("drop photos here")
         self.drop.setStyleSheet(
             f"border: 1px dashed {theme.palette().soft}; color: {theme.palette().soft}; padding: 10px;"
@@ -164,22 +231,29 @@ class SitterWall(QWidget):
         self.drop.setToolTip("Add photos: JPEG, PNG, WebP or TIFF")
         self.drop.clicked.connect(self.add_asked)
         column.addWidget(self.drop)
+        self.floats: list[PhotoFloat] = []
+        photos.ready.connect(self._arrived)
         bench.portrait_changed.connect(self._listen)
         bench.overlay_changed.connect(self.refresh_states)
         self._listen()
 
     def _listen(self) -> None:
         self.bench.portrait.field_changed.connect(self._field)
-        self.bench.portrait.history.changed.connect(self.refresh_states)
         self.rebuild()
 
     def _field(self, field: str) -> None:
         if field != "sitter":
             return
-        if [p.id for p in self.bench.portrait.sitter.photos] != list(self.cards):
+        photos = self.bench.portrait.sitter.photos
+        if [p.id for p in photos] != list(self.cards):
             self.rebuild()
-        else:
-            self.refresh_states()
+            return
+        for photo in photos:
+            looks = (photo.turn, photo.crop, photo.exposure, photo.warmth)
+            if self._looks.get(photo.id) != looks:
+                self._picture(photo)
+                self._looks[photo.id] = looks
+        self.refresh_states()
 
     def rebuild(self) -> None:
         """Make the cards anew."""
@@ -191,13 +265,15 @@ class SitterWall(QWidget):
         self.cards = {}
         sitter = self.bench.portrait.sitter
         for photo in sitter.photos:
-            pixmap = QPixmap.fromImage(self.photos.image(sitter, photo, THUMB))
-            card = PhotoCard(photo, pixmap)
+            card = PhotoCard(photo)
             card.clicked.connect(self._clicked)
             card.mark_asked.connect(self.mark_asked)
-            card.remove_asked.connect(self.remove)
+            card.menu_asked.connect(self.menu)
+            card.stepped.connect(self._step)
             self.cards[photo.id] = card
             self._cards.addWidget(card)
+            self._picture(photo)
+            self._looks[photo.id] = (photo.turn, photo.crop, photo.exposure, photo.warmth)
         if not self.cards:
             hint = QLabel(
                 "Photos of the sitter hang here. Drop some below, or press the plus; then mark six "
@@ -210,24 +286,40 @@ class SitterWall(QWidget):
         self._fit()
         self.refresh_states()
 
+    def _picture(self, photo: Photo) -> None:
+        """Show what there is of a photo's picture; the rest arrives later."""
+        frame = framing(photo)
+        self.cards[photo.id].show_picture(
+            self.photos.image(self.bench.portrait.sitter, photo, THUMB), frame.height / frame.width
+        )
+
+    def _arrived(self, photo_id: str) -> None:
+        if photo_id in self.cards:
+            try:
+                self._picture(self.bench.portrait.sitter.photo(photo_id))
+            except KeyError:
+                return
+
+    def _filter(self, text: str) -> None:
+        words = text.lower().replace("#", "").split()
+        for photo in self.bench.portrait.sitter.photos:
+            told = f"{photo.name} {photo.note} {' '.join(photo.tags)}".lower()
+            self.cards[photo.id].setVisible(all(w in told for w in words))
+
     def refresh_states(self) -> None:
         """Write under each photo how well it is matched."""
-        portrait = self.bench.portrait
-        points = portrait.landmarks()
-        n = len(portrait.sitter.photos)
+        sitter = self.bench.portrait.sitter
+        n = len(sitter.photos)
         self.count.setText(f"{n} photo" if n == 1 else f"{n} photos")
-        for photo in portrait.sitter.photos:
+        self.search.setVisible(n >= MANY)
+        old = self.bench.out_of_date()
+        for photo in sitter.photos:
             card = self.cards.get(photo.id)
             if card is None:
                 continue
-            off = overall(offsets(photo, points))
-            if photo.standpoint is not None and off is not None:
-                text, tone = f"{photo.standpoint.lens:.0f} mm lens · {off:.1f} mm off", "soft"
-            elif photo.marks:
-                text, tone = f"{len(photo.marks)} marked, not matched", "warn"
-            else:
-                text, tone = "not matched yet", "warn"
-            card.show_state(text, tone, photo.id == self.bench.standing)
+            card.describe(photo)
+            text, tone, tip = _state(photo, sitter.solution, old)
+            card.show_state(text, tone, photo.id == self.bench.standing, tip)
 
     def _clicked(self, photo_id: str) -> None:
         photo = self.bench.portrait.sitter.photo(photo_id)
@@ -244,25 +336,48 @@ class SitterWall(QWidget):
         name = sitter.photo(photo_id).name
         self.bench.portrait.set_field("sitter", sitter.removed(photo_id), f"Remove photo {name}")
 
-    def add(self, paths: list[Path]) -> int:
-        """Add photos from disk; those that cannot be opened are named. Returns how many came."""
-        added = 0
+    def menu(self, photo_id: str) -> None:
+        """Everything else that can be done with a photo."""
+        made = self.menu_of(photo_id)
+        card = self.cards[photo_id]
+        made.popup(card.more.mapToGlobal(card.more.rect().bottomLeft()))
+
+    def menu_of(self, photo_id: str) -> QMenu:
+        """The menu of a card."""
+        menu = QMenu(self)
+        for text, run in (
+            ("Name, note, tags, lens…", lambda: self.details(photo_id)),
+            ("Own window", lambda: self.float(photo_id)),
+            ("Earlier  (Alt+Up)", lambda: self._step(photo_id, -1)),
+            ("Later  (Alt+Down)", lambda: self._step(photo_id, 1)),
+            ("Remove (can be undone)", lambda: self.remove(photo_id)),
+        ):
+            action = menu.addAction(text)
+            assert action is not None
+            action.triggered.connect(lambda _=False, r=run: r())
+        return menu
+
+    def details(self, photo_id: str) -> None:
+        """Ask for name, note, tags and lens."""
         sitter = self.bench.portrait.sitter
-        problems = []
-        for path in paths:
-            try:
-                photo, data = read_photo(path, {p.id for p in sitter.photos})
-            except BadFileError as error:
-                problems.append(str(error))
-                continue
-            sitter = sitter.added(photo, data)
-            added += 1
-        if added:
-            word = "photo" if added == 1 else f"{added} photos"
-            self.bench.portrait.set_field("sitter", sitter, f"Add {word}")
-        if problems:
-            self.bench.say(" ".join(problems), "error")
-        return added
+        others = {p.name for p in sitter.photos if p.id != photo_id}
+        dialog = PhotoDetails(sitter.photo(photo_id), others, self)
+        dialog.accepted_photo.connect(lambda p: self.bench.change_photo(p, f"Describe {p.name}"))
+        dialog.open()
+
+    def float(self, photo_id: str) -> PhotoFloat:
+        """Show a photo in a window of its own, for a second screen."""
+        window = PhotoFloat(self.bench, self.photos, photo_id, self)
+        self.floats = [f for f in self.floats if f.isVisible()] + [window]
+        window.show()
+        return window
+
+    def _step(self, photo_id: str, by: int) -> None:
+        sitter = self.bench.portrait.sitter
+        at = [p.id for p in sitter.photos].index(photo_id) + by
+        if 0 <= at < len(sitter.photos):
+            self.bench.portrait.set_field("sitter", sitter.moved(photo_id, at), "Reorder the photos")
+            self.cards[photo_id].setFocus()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:  # noqa: N802
         """Files may be dropped."""
@@ -274,7 +389,7 @@ class SitterWall(QWidget):
         if event is not None:
             paths = photo_paths(event)
             if paths:
-                self.add(paths)
+                self.dropped.emit(paths)
                 event.acceptProposedAction()
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:  # noqa: N802
@@ -288,55 +403,23 @@ class SitterWall(QWidget):
             card.fit(width, 220 if self.width() < 330 else 420)
 
 
-class OverlayBar(QWidget):
-    """Opacity, wipe and blink, while standing where a photo was taken."""
-
-    def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 4, 0)
-        row.setSpacing(4)
-        self.leave = QToolButton()
-        self.leave.setIcon(theme.icon("arrow-left"))
-        self.leave.setToolTip("Leave the standpoint (Esc, or turn the view)")
-        self.leave.setAccessibleName("leave the standpoint")
-        self.leave.clicked.connect(lambda: bench.stand_at(None))
-        self.opacity = QSlider(Qt.Orientation.Horizontal)
-        self.opacity.setRange(0, 100)
-        self.opacity.setToolTip("How strongly the photo lies over the clay")
-        self.opacity.setAccessibleName("photo opacity")
-        self.opacity.valueChanged.connect(lambda v: bench.set_overlay(opacity=v / 100))
-        self.value = QLabel()
-        self.value.setFixedWidth(36)
-        self.wipe = QToolButton()
-        self.wipe.setIcon(theme.icon("square-split-horizontal"))
-        self.wipe.setCheckable(True)
-        self.wipe.setToolTip("Wipe: photo on one side, clay on the other; drag the line (W)")
-        self.wipe.setAccessibleName("wipe")
-        self.wipe.clicked.connect(lambda on: bench.set_overlay(wipe=0.5 if on else None))
-        self.blink = QToolButton()
-        self.blink.setIcon(theme.icon("eye"))
-        self.blink.setCheckable(True)
-        self.blink.setToolTip("Blink: photo and clay in turn (B)")
-        self.blink.setAccessibleName("blink")
-        self.blink.clicked.connect(lambda on: bench.set_overlay(blink=on))
-        for widget in (self.leave, self.opacity, self.value, self.wipe, self.blink):
-            row.addWidget(widget)
-        bench.overlay_changed.connect(self.refresh)
-        bench.portrait_changed.connect(self.refresh)
-        self.refresh()
-
-    def refresh(self) -> None:
-        """Show the overlay in force."""
-        o = self.bench.overlay
-        self.setVisible(self.bench.standing_photo() is not None)
-        self.opacity.blockSignals(True)
-        self.opacity.setValue(round(o.opacity * 100))
-        self.opacity.blockSignals(False)
-        self.value.setText(f"{o.opacity * 100:.0f} %")
-        self.wipe.setChecked(o.wipe is not None)
-        self.blink.setChecked(o.blink)
+def _state(photo: Photo, solution: Solution | None, old: bool) -> tuple[str, str, str]:
+    """The line under a photo's name, its tone, and its tool tip."""
+    fit = None if solution is None else solution.fit(photo.id)
+    if photo.standpoint is not None and fit is not None:
+        distance = float(np.linalg.norm(photo.standpoint.position))
+        mm = fit.rms * distance / photo.standpoint.focal
+        text = f"{photo.standpoint.lens:.0f} mm · fits {mm:.1f} mm"
+        tip = (
+            f"Lens {photo.standpoint.lens:.0f} mm ±{fit.lens_spread * 100:.0f} %, taken from {distance / 1000:.2f} m "
+            f"±{fit.distance_spread / 1000:.2f}, direction ±{fit.turn_spread:.1f}°; {fit.marks} marks used."
+        )
+        return (f"{text} · changed", "warn", tip) if old else (text, "soft", tip)
+    if photo.standpoint is not None:
+        return f"{photo.standpoint.lens:.0f} mm lens", "soft", ""
+    if photo.marks:
+        return f"{len(photo.usable())} marked, not solved", "warn", "Solve the sitter to use this photo"
+    return "not marked yet", "warn", "Click to mark landmarks on it"
 
 
 def photo_paths(event: QDropEvent) -> list[Path]:

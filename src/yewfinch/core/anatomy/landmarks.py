@@ -118,3 +118,19 @@ GUIDED: tuple[str, ...] = (
     "ps_l", "ps_r", "pi_l", "pi_r", "p_l", "p_r", "cph_l", "cph_r", "ac_l", "ac_r", "go_l", "go_r",
     "zy_l", "zy_r", "pa_l", "pa_r", "tr", "v",
 )  # fmt: skip
+
+#: Parts of the head that are judged on their own, with their landmarks (without side).
+REGIONS: dict[str, tuple[str, ...]] = {
+    "eyes": ("en", "ex", "ps", "pi", "p", "sci", "or"),
+    "nose": ("n", "se", "prn", "sn", "al", "ac", "sbal", "mf"),
+    "mouth": ("ls", "sto", "li", "cph", "ch"),
+    "ears": ("t", "sa", "sba", "pra", "pa", "obs", "obi"),
+    "jaw": ("sl", "pg", "gn", "c", "go"),
+    "cranium": ("v", "tr", "g", "op", "eu", "ft", "zy"),
+}
+
+
+def region_of(key: str) -> str:
+    """Part of the head a landmark belongs to; empty for an unknown one."""
+    base = key.removesuffix("_l").removesuffix("_r")
+    return next((r for r, keys in REGIONS.items() if base in keys), "")

@@ -9,6 +9,7 @@ from pathlib import Path
 import numpy as np
 
 from yewfinch.core.anatomy import base_head, eyeball, field_shapes, head_field, head_grid
+from yewfinch.core.anatomy.curves import lines_on
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import cache_dir
@@ -35,6 +36,7 @@ def portrait_of(made: base_head.BaseHead) -> Portrait:
     ):
         portrait.pieces[key] = Piece(key, name, made.surface(key))
     portrait.anchors = dict(made.anchors)
+    portrait.lines = lines_on(base_head.HEAD, made.head, portrait.landmarks())
     return portrait
 
 

@@ -16,7 +16,7 @@ from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "calipers", "name")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "name")
 
 
 class Portrait:
@@ -40,6 +40,8 @@ class Portrait:
         self.name = "Untitled portrait"
         self.pieces: dict[str, Piece] = {}
         self.anchors: dict[str, Anchor] = {}
+        #: Lines of the face on the clay: a row of anchors each.
+        self.lines: dict[str, tuple[Anchor, ...]] = {}
         self.sitter = Sitter()
         self.calipers: tuple[Caliper, ...] = ()
         #: The manifest as it was read: keys we do not know survive a round trip.
@@ -65,6 +67,17 @@ class Portrait:
             if point is not None:
                 out[key] = point
         return out
+
+    def line(self, key: str) -> DoubleArray | None:
+        """Where a line of the face is on the clay now, (n, 3) mm; None if it is not placed."""
+        found = self.lines.get(key)
+        if not found or any(a.piece not in self.pieces for a in found):
+            return None
+        if len({a.piece for a in found}) > 1:
+            return np.array([a.on(self.pieces[a.piece].surface) for a in found])
+        positions = self.pieces[found[0].piece].surface.positions
+        corners = positions[[a.corners for a in found]].astype(np.float64)
+        return np.asarray(np.einsum("nk,nkj->nj", [a.weights for a in found], corners))
 
     # --- changes -------------------------------------------------------------------------
 

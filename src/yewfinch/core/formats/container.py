@@ -12,11 +12,12 @@ import zipfile
 import zlib
 from collections.abc import Mapping
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 import msgspec
 import numpy as np
 
+from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import write_atomic
@@ -25,15 +26,19 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.sitter.calipers import Caliper
-from yewfinch.core.sitter.photo import Photo, Sitter
+from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
+from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
 from yewfinch.core.sitter.standpoint import Standpoint
 
 SCHEMA = 1
 MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
+COVARIANCE = "sitter/covariance.npy"
+ELLIPSES = "sitter/ellipses-{}.npy"
 MAX_MANIFEST = 64 << 20
 MAX_MEMBER = 2 << 30
 MAX_MEMBERS = 10_000
+MAX_LANDMARKS = 1000
 
 _ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
     "positions": (np.dtype("<f4"), 3, MAX_VERTICES),
@@ -52,6 +57,11 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
     photos = [
         {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
          "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
+         "certainty": dict(p.certainty), "spans": {k: list(v) for k, v in p.spans.items()}, "cut": p.cut,
+         "curves": {k: [list(q) for q in v] for k, v in p.curves.items()},
+         "drawings": [msgspec.to_builtins(d) for d in p.drawings], "note": p.note, "tags": list(p.tags),
+         "turn": p.turn, "crop": None if p.crop is None else list(p.crop), "exposure": p.exposure,
+         "warmth": p.warmth,
          "standpoint": None if p.standpoint is None else msgspec.to_builtins(p.standpoint)}
         for p in portrait.sitter.photos
     ]  # fmt: skip
@@ -60,7 +70,12 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "name": portrait.name,
         "pieces": pieces,
         "landmarks": {k: msgspec.to_builtins(a) for k, a in portrait.anchors.items()},
-        "sitter": {"photos": photos},
+        "lines": {k: [msgspec.to_builtins(a) for a in v] for k, v in portrait.lines.items()},
+        "sitter": {
+            "photos": photos, "kind": portrait.sitter.kind,
+            "known": [msgspec.to_builtins(d) for d in portrait.sitter.known],
+            "solution": _solution_manifest(portrait.sitter.solution),
+        },
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
     }
     merged = _merge(portrait.unknown, known)
@@ -68,8 +83,22 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
     return merged
 
 
+def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
+    if found is None:
+        return None
+    return {
+        "keys": list(found.keys), "points": found.points.tolist(),
+        "seen": {k: list(v) for k, v in found.seen.items()},
+        "fits": [msgspec.to_builtins(f) for f in found.fits],
+        "bad": [msgspec.to_builtins(b) for b in found.bad],
+        "left_out": dict(found.left_out), "scale_spread": found.scale_spread,
+        "scale_source": found.scale_source, "noise": found.noise, "stamp": found.stamp,
+    }  # fmt: skip
+
+
 #: Whole values that replace what was read: keys in them are data, not fields.
-_DATA = ("landmarks", "marks", "calipers", "standpoint")
+_DATA = ("landmarks", "lines", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
+         "crop", "known", "solution")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -97,14 +126,23 @@ def to_bytes(portrait: Portrait, preview: bytes | None = None, *, deflate: bool 
         for piece in portrait.pieces.values():
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
-                buffer = io.BytesIO()
-                np.lib.format.write_array(buffer, array, version=(1, 0), allow_pickle=False)
-                archive.writestr(f"pieces/{piece.id}/{name}.npy", buffer.getbuffer())
+                _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
         for photo in portrait.sitter.photos:
             archive.writestr(f"photos/{photo.file}", portrait.sitter.files[photo.file])
+        found = portrait.sitter.solution
+        if found is not None:
+            _write_array(archive, COVARIANCE, np.ascontiguousarray(found.covariance, "<f8"))
+            for photo_id, ellipses in found.ellipses.items():
+                _write_array(archive, ELLIPSES.format(photo_id), np.ascontiguousarray(ellipses, "<f8"))
         if preview is not None:
             archive.writestr(PREVIEW, preview)
     return out.getvalue()
+
+
+def _write_array(archive: zipfile.ZipFile, member: str, array: np.ndarray) -> None:
+    buffer = io.BytesIO()
+    np.lib.format.write_array(buffer, array, version=(1, 0), allow_pickle=False)
+    archive.writestr(member, buffer.getbuffer())
 
 
 def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
@@ -160,10 +198,37 @@ class _PhotoRecord(msgspec.Struct):
     lens_mm: float | None = None
     marks: dict[str, tuple[float, float]] = {}
     standpoint: Standpoint | None = None
+    certainty: dict[str, Certainty] = {}
+    spans: dict[str, tuple[float, float, float, float]] = {}
+    cut: bool = False
+    curves: dict[str, tuple[tuple[float, float], ...]] = {}
+    drawings: tuple[Drawing, ...] = ()
+    note: str = ""
+    tags: tuple[str, ...] = ()
+    turn: float = 0.0
+    crop: tuple[float, float, float, float] | None = None
+    exposure: float = 0.0
+    warmth: float = 0.0
+
+
+class _SolutionRecord(msgspec.Struct):
+    keys: tuple[str, ...]
+    points: list[tuple[float, float, float]]
+    seen: dict[str, tuple[str, ...]]
+    fits: tuple[PhotoFit, ...]
+    bad: tuple[BadMark, ...] = ()
+    left_out: dict[str, str] = {}
+    scale_spread: float = 0.0
+    scale_source: str = ""
+    noise: float = 0.0
+    stamp: str = ""
 
 
 class _SitterRecord(msgspec.Struct):
     photos: list[_PhotoRecord] = []
+    kind: Literal["any", "man", "woman"] = "any"
+    known: tuple[KnownDistance, ...] = ()
+    solution: _SolutionRecord | None = None
 
 
 class _Header(msgspec.Struct):
@@ -176,6 +241,7 @@ class _Manifest(msgspec.Struct):
     name: str = "Untitled portrait"
     pieces: list[_PieceRecord] = []
     landmarks: dict[str, Anchor] = {}
+    lines: dict[str, tuple[Anchor, ...]] = {}
     sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
     calipers: list[Caliper] = []
 
@@ -207,6 +273,9 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
             record.id, record.name, surface, record.visible, record.locked
         )
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
+    portrait.lines = {
+        k: v for k, v in manifest.lines.items() if v and all(_fits(a, portrait) for a in v)
+    }
     portrait.calipers = tuple(
         c for c in manifest.calipers if all(_fits(a, portrait) for a in c.points)
     )
@@ -218,11 +287,49 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
         if not (0 < p.width <= 100_000 and 0 < p.height <= 100_000):
             raise BadFileError(f"{name} has a photo of absurd size ({p.width} x {p.height}).")
         files[p.file] = archive.read(f"photos/{p.file}")
-        photos.append(
-            Photo(p.id, p.name, p.file, p.width, p.height, p.lens_mm, p.marks, _sound(p.standpoint))
-        )
-    portrait.sitter = Sitter(tuple(photos), files)
+        rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint")}
+        photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
+    held = manifest.sitter
+    portrait.sitter = Sitter(
+        tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name)
+    )
     return portrait
+
+
+def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: str) -> Solution | None:
+    if record is None:
+        return None
+    n = len(record.keys)
+    points = np.array(record.points, np.float64).reshape(-1, 3)
+    known = all(k in LANDMARKS for k in (*record.keys, *record.seen))
+    if len(points) != n or not 0 < n <= MAX_LANDMARKS or not known or not set(record.seen) <= set(record.keys):
+        raise BadFileError(f"{name} is damaged: its solved sitter does not fit together.")
+    covariance = _matrix(archive, COVARIANCE, (3 * n, 3 * n), name)
+    ellipses = {
+        f.photo: _matrix(archive, ELLIPSES.format(f.photo), (n, 3), name)
+        for f in record.fits if ELLIPSES.format(f.photo) in archive.namelist()
+    }  # fmt: skip
+    return Solution(
+        record.keys, points, covariance, record.seen, record.fits,
+        tuple(b for b in record.bad if b.key in LANDMARKS), record.left_out, ellipses,
+        record.scale_spread, record.scale_source, record.noise, record.stamp,
+    )  # fmt: skip
+
+
+def _matrix(archive: zipfile.ZipFile, member: str, shape: tuple[int, int], name: str) -> np.ndarray:
+    with archive.open(member) as file:
+        if np.lib.format.read_magic(file) != (1, 0):
+            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
+        found_shape, fortran, dtype = np.lib.format.read_array_header_1_0(file)
+        if found_shape != shape or fortran or dtype != np.dtype("<f8"):
+            raise BadFileError(f"{name} is damaged: {member} is {dtype} {found_shape}.")
+        data = file.read(shape[0] * shape[1] * 8)
+    if len(data) != shape[0] * shape[1] * 8:
+        raise BadFileError(f"{name} is damaged: {member} is cut short.")
+    out = np.frombuffer(data, "<f8").reshape(shape)
+    if not np.isfinite(out).all():
+        raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
+    return out
 
 
 def _no_constant(text: str) -> float:

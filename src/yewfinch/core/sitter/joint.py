@@ -111,10 +111,16 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
 
 def stamp(sitter: Sitter) -> str:
     """A short name for everything the solve depends on."""
-    told = [(p.id, p.width, p.height, p.lens, p.cut, sorted(p.marks.items()), sorted(p.certainty.items()),
-             sorted(p.spans.items())) for p in sitter.photos]  # fmt: skip
-    known = [(d.start, d.end, d.mm, d.spread) for d in sitter.known]
+    told = [
+        (p.id, p.width, p.height, p.lens, p.cut, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans))
+        for p in sitter.photos
+    ]
+    known = [(d.start, d.end, float(d.mm), float(d.spread)) for d in sitter.known]
     return hashlib.sha256(repr((told, known, sitter.kind)).encode()).hexdigest()[:16]
+
+
+def _numbers(table: Mapping[str, tuple[float, ...]]) -> list[tuple[str, tuple[float, ...]]]:
+    return sorted((k, tuple(round(float(v), 4) for v in values)) for k, values in table.items())
 
 
 def softness(key: str) -> float:

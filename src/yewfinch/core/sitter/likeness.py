@@ -1,4 +1,8 @@
-"""Likeness: how far the clay's landmarks lie from the sitter's, in millimetres."""
+"""Likeness: how far the clay's landmarks lie from the sitter's, in millimetres.
+
+The clay is laid onto the sitter by the best rigid motion, never by hand; what is left is the
+likeness, each landmark with the uncertainty that the joint solve gives it.
+"""
 
 from __future__ import annotations
 
@@ -7,47 +11,54 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.landmarks import LANDMARKS, REGIONS, region_of
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.sitter.photo import Photo, Sitter
+from yewfinch.core.sitter.alignment import CLAY_MM, Alignment, align, relative_covariance
+from yewfinch.core.sitter.solution import Solution
 
 #: Offsets smaller than this are not put into words, mm.
 SILENT = 0.15
+#: An offset counts as significant beyond so many standard deviations of it.
+SIGMAS = 2.0
+#: An error of placing the clay's own landmark, mm (choice).
+PLACING = 0.2
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Offset:
-    """One clay landmark against one photo.
+    """One landmark: clay less sitter.
 
     Attributes
     ----------
     key : str
-        Landmark.
-    photo : str
-        Id of the photo.
-    across, up : float
-        How far the clay lies to the right of, and above, the photo's mark, in the photo's own
-        picture plane at the landmark's depth; mm at the sitter's scale.
-    vector : (3,) float64
-        The same offset in the head's frame: to the sitter's left, up, forward; mm.
-    pixels : float
-        Its length in the photo.
+    vector : (3,) float64, mm
+        To the sitter's left, up, forward.
+    spread : (3,) float64, mm
+        One standard deviation along each of these.
+    along : float
+        One standard deviation along the offset itself, mm.
+    photos : tuple of str
+        Ids of the photos that see it.
     """
 
     key: str
-    photo: str
-    across: float
-    up: float
     vector: DoubleArray
-    pixels: float
+    spread: DoubleArray
+    along: float
+    photos: tuple[str, ...]
 
     @property
     def size(self) -> float:
         """Length in mm."""
-        return float(np.hypot(self.across, self.up))
+        return float(np.linalg.norm(self.vector))
+
+    @property
+    def significant(self) -> bool:
+        """Whether it is larger than two standard deviations of it."""
+        return self.size > SIGMAS * self.along
 
     def words(self) -> str:
-        """In plain words, as 'of the clay': 1.8 mm too low, 0.4 mm too far forward."""
+        """In plain words, as 'the clay is ...': 1.8 mm too low, 0.4 mm too far forward."""
         names = (("to the sitter's left", "to the sitter's right"), ("too high", "too low"),
                  ("too far forward", "too far back"))  # fmt: skip
         parts = [
@@ -58,49 +69,83 @@ class Offset:
         return ", ".join(t for _, t in sorted(parts, reverse=True)[:2]) or "in place"
 
 
-def offsets(photo: Photo, points: Mapping[str, DoubleArray]) -> list[Offset]:
-    """Offsets of all marked landmarks of one solved photo, in the order of its marks.
+@dataclass(frozen=True, eq=False)
+class Likeness:
+    """The whole comparison.
+
+    Attributes
+    ----------
+    offsets : tuple of Offset
+        Significant ones first, and among each the largest first.
+    alignment : Alignment
+        Clay to sitter.
+    overall : float
+        One figure, mm: root mean square of the offsets, surely known ones counting more.
+    regions : mapping of region to (float, int)
+        The same for each part of the head, and how many landmarks it rests on.
+    size : float
+        Clay over sitter in size, after a rigid alignment; 1 if it was scaled.
+    """
+
+    offsets: tuple[Offset, ...]
+    alignment: Alignment
+    overall: float
+    regions: Mapping[str, tuple[float, int]]
+    size: float
+
+    def offset(self, key: str) -> Offset | None:
+        """One landmark's; None if it is not compared."""
+        return next((o for o in self.offsets if o.key == key), None)
+
+
+def likeness(clay: Mapping[str, DoubleArray], solution: Solution, *, scaled: bool = False) -> Likeness:
+    """Compare the clay with the sitter.
 
     Parameters
     ----------
-    photo : Photo
-    points : mapping of landmark key to (3,) mm
+    clay : mapping of landmark key to (3,) mm
         On the clay, now.
+    solution : Solution
+    scaled : bool
+        Take differences of size out as well.
 
     Returns
     -------
-    list of Offset
-        Empty if the photo's standpoint is not solved.
+    Likeness
+
+    Raises
+    ------
+    CannotSolveError
+        If they share too few landmarks.
     """
-    if photo.standpoint is None:
-        return []
-    camera = photo.standpoint.camera()
+    found, keys, weight = align(clay, solution, scaled=scaled)
+    covariance = relative_covariance(solution, keys, weight, scaled=scaled)
+    moved = found.to_sitter(np.array([clay[k] for k in keys]))
+    target = np.array([solution.points[solution.index(k)] for k in keys])
     out = []
-    for key, mark in photo.marks.items():
-        if key not in points:
-            continue
-        seen = camera.project(points[key])[0]
-        if not np.isfinite(seen).all():
-            continue
-        gap = seen - np.asarray(mark)
-        scale = camera.mm_per_pixel(points[key])
-        right, down = float(gap[0] * scale), float(gap[1] * scale)
-        vector = camera.rotation[0] * right + camera.rotation[1] * down
-        out.append(Offset(key, photo.id, right, -down, vector, float(np.hypot(*gap))))
-    return out
+    for i, key in enumerate(keys):
+        vector = moved[i] - target[i]
+        block = covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3] + PLACING**2 * np.eye(3)
+        way = vector / max(float(np.linalg.norm(vector)), 1e-9)
+        out.append(Offset(key, vector, np.sqrt(np.diag(block)), float(np.sqrt(way @ block @ way)), solution.seen[key]))
+    regions = {}
+    for region in REGIONS:
+        some = [o for o in out if region_of(o.key) == region]
+        if some:
+            regions[region] = (figure(some), len(some))
+    size = 1.0
+    if not scaled:
+        a, b = moved - moved.mean(axis=0), target - target.mean(axis=0)
+        size = float(np.sqrt((a**2).sum() / (b**2).sum()))
+    out.sort(key=lambda o: (not o.significant, -o.size))
+    return Likeness(tuple(out), found, figure(out), regions, size)
 
 
-def likeness(sitter: Sitter, points: Mapping[str, DoubleArray]) -> list[Offset]:
-    """Offsets over all solved photos, worst first."""
-    found = [o for photo in sitter.photos for o in offsets(photo, points)]
-    return sorted(found, key=lambda o: -o.size)
-
-
-def overall(found: list[Offset]) -> float | None:
-    """One figure: the root mean square offset in mm; None without marks."""
-    if not found:
-        return None
-    return float(np.sqrt(np.mean([o.size**2 for o in found])))
+def figure(offsets: list[Offset]) -> float:
+    """Root mean square in mm; a landmark known to 1 mm counts half of one known exactly."""
+    weight = np.array([1.0 / (np.mean(o.spread**2) + CLAY_MM**2) for o in offsets])
+    squares = np.array([o.size**2 for o in offsets])
+    return float(np.sqrt((weight @ squares) / weight.sum()))
 
 
 def title(key: str) -> str:
