@@ -30,6 +30,12 @@ MARKED = {
     "three-quarter": "en_r ex_r en_l prn sn al_r ch_r ch_l sto ls li pg gn t_r sa_r sba_r pa_r se g p_r pi_r ps_r",
     "profile": "se prn sn ls sto li sl pg gn c g ex_l ch_l al_l ac_l t_l sa_l sba_l pa_l pra_l",
 }
+#: Lines drawn on the photos.
+DRAWN = {
+    "front": "lid_upper_l lid_lower_l lid_upper_r lid_lower_r lip_upper lip_lower mouth_line",
+    "three-quarter": "face_outline lid_upper_r lid_lower_r",
+    "profile": "face_outline",
+}
 
 
 def main() -> None:
@@ -44,9 +50,16 @@ def main() -> None:
         if name in MARKED:
             marks = {}
             for key in MARKED[name].split():
-                x, y = np.array(places[name][key]) + rng.normal(0, 1.3 * softness(key), 2)
+                x, y = np.array(places[name]["marks"][key]) + rng.normal(0, 1.3 * softness(key), 2)
                 marks[key] = (round(float(x), 1), round(float(y), 1))
-            photo = replace(photo, marks=marks)
+            spans = {k: tuple(round(v + float(rng.normal(0, 0.5)), 1) for v in s) for k, s in places[name]["irises"].items()}
+            curves = {
+                k: tuple((round(x + float(rng.normal(0, 0.6)), 1), round(y + float(rng.normal(0, 0.6)), 1)) for x, y in places[name]["lines"][k])
+                for k in DRAWN[name].split()
+            }
+            if name != "front":
+                spans = {}
+            photo = replace(photo, marks=marks, spans=spans, curves=curves)
         sitter = sitter.added(photo, data)
     portrait.sitter = solve_sitter(sitter)[0]
     _model(portrait)

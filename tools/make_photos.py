@@ -1,4 +1,8 @@
-"""Make the photos of the invented sitter that ship with the application (a few minutes)."""
+"""Make the photos of the invented sitter that ship with the application (a few minutes).
+
+Usage: make_photos.py [--small] [--marks-only] [MARKS.json]; the file gets the true places of
+landmarks, lines and irises in each photo.
+"""
 
 from __future__ import annotations
 
@@ -9,10 +13,13 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
+from yewfinch.core.anatomy.curves import lines_on
+from yewfinch.core.anatomy.eyeball import IRIS_DIAMETER
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.camera import Camera, focal_px
 from yewfinch.core.show.view import View
+from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.skin.colour import to_linear
 from yewfinch.demo import camera_room as room
 from yewfinch.demo import dressing, sitter
@@ -48,11 +55,67 @@ def part(surface: Surface, colours: DoubleArray, kind: float) -> room.Part:
     return room.Part(surface.positions[t], surface.normals[t], colours[t], kind)
 
 
+def marks_of(person: sitter.Sitter, camera: Camera) -> dict[str, dict[str, list]]:  # type: ignore[type-arg]
+    """Where landmarks, lines, the outline of the face and the irises lie in a photo, pixels."""
+    surfaces = {"head": person.head, "left": person.eyes[0], "right": person.eyes[1]}
+    depth = DepthMap(camera)
+    depth.draw(surfaces)
+    keys = list(person.landmarks)
+    points = np.array([person.landmarks[k] for k in keys])
+    places = {k: p.tolist() for k, p in zip(keys, camera.project(points), strict=True)}
+    rest = Surface(person.rest, person.head.faces)
+    resting = {k: a.on(rest) for k, a in person.anchors.items()}
+    lines = {}
+    for key, anchors in lines_on("head", rest, resting).items():
+        at = np.array([a.on(person.head) for a in anchors])
+        if seen_by(depth, at).mean() > 0.9:
+            lines[key] = camera.project(at)[::2].tolist()
+    outline = face_outline(depth, camera, person.landmarks)
+    if outline is not None:
+        lines["face_outline"] = outline
+    irises = {}
+    for side in ("l", "r"):
+        pupil = person.landmarks[f"p_{side}"]
+        if seen_by(depth, pupil[None]).all():
+            reach = camera.rotation[0] * IRIS_DIAMETER / 2
+            irises[f"iris_{side}"] = camera.project(np.array([pupil - reach, pupil + reach])).ravel().tolist()
+    return {"marks": places, "lines": lines, "irises": irises}
+
+
+def seen_by(depth: DepthMap, points: DoubleArray) -> np.ndarray:  # type: ignore[type-arg]
+    """Whether nothing stands before each point."""
+    at = np.floor(depth.camera.project(points)).astype(int)
+    h, w = depth.depth.shape
+    x, y = np.clip(at[:, 0], 0, w - 1), np.clip(at[:, 1], 0, h - 1)
+    return np.asarray(depth.depth[y, x] > depth.camera.depths(points) - 3.0)
+
+
+def face_outline(depth: DepthMap, camera: Camera, points: dict[str, DoubleArray]) -> list | None:  # type: ignore[type-arg]
+    """The face against the backdrop from forehead to chin, where it is turned far enough."""
+    import cv2
+
+    if abs(camera.rotation[2, 0]) < 0.35:
+        return None
+    mask = np.isfinite(depth.depth).astype(np.uint8)
+    contour = max(cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)[0], key=len)[:, 0] + 0.5
+    ends = [int(np.linalg.norm(contour - depth.camera.project(points[k])[0], axis=1).argmin()) for k in ("tr", "gn")]
+    a, b = ends
+    ways = [np.roll(contour, -a, axis=0)[: (b - a) % len(contour) + 1], np.roll(contour, -b, axis=0)[: (a - b) % len(contour) + 1]]
+    nose = depth.camera.project(points["prn"])[0]
+    way = min(ways, key=lambda w: np.linalg.norm(w - nose, axis=1).min())
+    return (way[:: max(1, len(way) // 30)] / depth.scale).tolist()
+
+
 def main() -> None:
     """Photograph the sitter."""
     small = "--small" in sys.argv
     rng = np.random.default_rng(20)
     person = sitter.make()
+    if sys.argv[-1].endswith(".json"):
+        places = {s[0]: marks_of(person, camera_of(*s[1:6], s[6], (WIDTH, HEIGHT))) for s in SHOTS}
+        Path(sys.argv[-1]).write_text(json.dumps(places))
+    if "--marks-only" in sys.argv:
+        return
     colours = dressing.skin_colour(person.rest, rng)
     parts = [part(person.head, colours, 1.0)]
     for eye in person.eyes:
@@ -65,7 +128,6 @@ def main() -> None:
     studio = room.Room(ctx, parts)
     TARGET.mkdir(parents=True, exist_ok=True)
     size = (WIDTH // 3, HEIGHT // 3) if small else (WIDTH, HEIGHT)
-    truth = {}
     for i, (name, turn, tilt, roll, distance, lens, target, exif, key) in enumerate(SHOTS):
         rng = np.random.default_rng(100 + i)
         camera = camera_of(turn, tilt, roll, distance, lens, target, (size[0] * FINER, size[1] * FINER))
@@ -84,11 +146,7 @@ def main() -> None:
         if exif:
             data.get_ifd(0x8769)[0xA405] = int(lens)
         image.save(TARGET / f"{name}.jpg", "JPEG", quality=88, exif=data.tobytes(), subsampling=0)
-        seen = camera.project(np.array(list(person.landmarks.values()))) / FINER
-        truth[name] = {k: [float(v) for v in p] for k, p in zip(person.landmarks, seen, strict=True)}
         print(name, (TARGET / f"{name}.jpg").stat().st_size // 1000, "kB")
-    if len(sys.argv) > 1 and sys.argv[-1].endswith(".json"):
-        Path(sys.argv[-1]).write_text(json.dumps(truth))
 
 
 def backdrop(size: tuple[int, int], tint: DoubleArray, side: float, rng: np.random.Generator) -> DoubleArray:

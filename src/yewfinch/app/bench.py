@@ -99,6 +99,7 @@ class Bench:
         self.landmark: str | None = None
         self.show_landmarks = False
         self.show_arrows = False
+        self.show_fringes = True
         self.held: tuple[Anchor, ...] = ()
 
     # --- document ------------------------------------------------------------------------
@@ -180,6 +181,11 @@ class Bench:
     def set_show_arrows(self, on: bool) -> None:
         """Show on the clay where its landmarks would have to go."""
         self.show_arrows = on
+        self.view_changed.emit()
+
+    def set_show_fringes(self, on: bool) -> None:
+        """Colour on a photo how far the clay lies from the lines drawn on it."""
+        self.show_fringes = on
         self.view_changed.emit()
 
     # --- view ----------------------------------------------------------------------------

@@ -32,7 +32,11 @@ def paint(p: QPainter, view: Viewport) -> None:
     """Paint everything."""
     photo = view.bench.standing_photo()
     if photo is not None:
+        from yewfinch.app import fringe_paint
+
         _photo(p, view)
+        if not view.bench.overlay.blink or view.blink_on:
+            fringe_paint.paint(p, view)
         _offsets(p, view)
     if view.bench.show_arrows and photo is None:
         _arrows(p, view)

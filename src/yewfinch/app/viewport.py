@@ -20,6 +20,7 @@ from PyQt6.QtOpenGLWidgets import QOpenGLWidget
 
 from yewfinch.app import overlays
 from yewfinch.app.bench import Bench
+from yewfinch.app.fringes import Fringes
 from yewfinch.app.hands import Hands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.core.mesh.pick import Hit, pick
@@ -57,6 +58,7 @@ class Viewport(QOpenGLWidget):
     def __init__(self, bench: Bench, photos: PhotoStore) -> None:
         super().__init__()
         self.bench, self.photos = bench, photos
+        self.fringes = Fringes(bench)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 240)
@@ -84,6 +86,12 @@ class Viewport(QOpenGLWidget):
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
         photos.ready.connect(lambda _id: self.update())
+        bench.overlay_changed.connect(self._compare_later)
+        self.stroke_ended.connect(self._compare_later)
+        self._compare = QTimer(self)
+        self._compare.setSingleShot(True)
+        self._compare.setInterval(0)
+        self._compare.timeout.connect(self._compare_lines)
         self._listen()
 
     # --- listening -----------------------------------------------------------------------
@@ -93,6 +101,7 @@ class Viewport(QOpenGLWidget):
         portrait.rows_changed.connect(self._rows_changed)
         portrait.pieces_changed.connect(self._redraw)
         portrait.field_changed.connect(self._redraw_field)
+        portrait.history.changed.connect(self._compare_later)
 
     def _opened(self) -> None:
         self._listen()
@@ -128,6 +137,15 @@ class Viewport(QOpenGLWidget):
             self._blink.stop()
             self.blink_on = True
         self._redraw()
+
+    def _compare_later(self, *_args: object) -> None:
+        self._compare.start()
+
+    def _compare_lines(self) -> None:
+        if self.hands.busy:
+            return
+        self.fringes.refresh()
+        self.update()
 
     def _blinked(self) -> None:
         self.blink_on = not self.blink_on

@@ -32,6 +32,7 @@ from yewfinch.app.documents import Documents
 from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
+from yewfinch.app.panels.lines_panel import LinesPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
@@ -52,10 +53,10 @@ from yewfinch.core.sitter.photo import SUFFIXES
 
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
-    "Sitter": ("The sitter", "Likeness", "Landmarks on the clay", "History"),
+    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Landmarks on the clay", "History"),
     "Block": ("Pieces", "Canon", "History"),
     "Form": ("Likeness", "Pieces", "History"),
-    "Features": ("Likeness", "Landmarks on the clay", "Calipers", "Canon", "History"),
+    "Features": ("Likeness", "Outlines and lines", "Landmarks on the clay", "Calipers", "Canon", "History"),
     "Skin": ("Colour", "Pieces", "History"),
     "Show": ("Picture and export", "Pieces", "Canon"),
 }
@@ -82,6 +83,7 @@ class MainWindow(QMainWindow):
         self.sitting = Sitting(self.bench)
         self.sitter_panel = SitterPanel(self.bench)
         self.likeness = LikenessPanel(self.bench)
+        self.lines = LinesPanel(self.bench, self.viewport.fringes)
         self.colour = ColourPanel(self.bench)
         self.calipers = CalipersPanel(self.bench, self.viewport)
         self.landmarks = LandmarksPanel(self.bench)
@@ -243,6 +245,7 @@ class MainWindow(QMainWindow):
         self.folds: dict[str, Fold] = {
             "The sitter": Fold("The sitter", self.sitter_panel),
             "Likeness": Fold("Likeness", self.likeness),
+            "Outlines and lines": Fold("Outlines and lines", self.lines),
             "Landmarks on the clay": Fold("Landmarks on the clay", self.landmarks),
             "Calipers": Fold("Calipers", self.calipers),
             "Canon": Fold("Canon: thirds and fifths", CanonPanel(self.bench)),

@@ -13,6 +13,7 @@ from scipy.interpolate import RBFInterpolator
 
 from yewfinch.core.anatomy import base_head
 from yewfinch.core.anatomy.base_head import HEAD, BaseHead
+from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -41,12 +42,13 @@ SCALE = 1.0
 
 @dataclass(frozen=True)
 class Sitter:
-    """The hidden head and its landmarks in mm."""
+    """The hidden head, its landmarks in mm, and the base head it was bent from."""
 
     head: Surface
     eyes: tuple[Surface, Surface]
     landmarks: dict[str, DoubleArray]
     rest: DoubleArray
+    anchors: dict[str, Anchor]
 
 
 def offsets(points: dict[str, DoubleArray]) -> dict[str, DoubleArray]:
@@ -81,4 +83,4 @@ def make() -> Sitter:
         shift = moved[f"p_{side}"] + (0, 0, 0.3)
         eyes.append(Surface(eye.positions + shift, eye.faces, eye.colour))
         landmarks[f"p_{side}"] = points[f"p_{side}"] + shift
-    return Sitter(head, (eyes[0], eyes[1]), landmarks, rest)
+    return Sitter(head, (eyes[0], eyes[1]), landmarks, rest, {k: made.anchors[k] for k in keys})

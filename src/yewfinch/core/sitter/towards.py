@@ -1,0 +1,278 @@
+"""Bringing the clay over to the sitter: a smooth deformation that moves chosen landmarks and lines.
+
+The displacement is a thin-plate spline in space: kernel r, which is biharmonic in three
+dimensions, with an affine part (Bookstein 1989; facts from Duchon 1977, both from memory). It
+is exact at landmarks, close at lines, and nothing moves at the landmarks that are not chosen and
+on the clay further away than a reach. Being smooth, it carries fine detail along.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, IndexArray
+from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.sitter import _towards_kernels
+from yewfinch.core.sitter.likeness import Likeness
+from yewfinch.core.sitter.outlines import Gap
+from yewfinch.core.sitter.solution import Solution
+
+Part = Literal["all", "symmetric", "asymmetric"]
+
+#: Clay further than this from everything that moves stays where it is, mm.
+REACH = 70.0
+#: Fixed points of the far clay, at most.
+FIXED = 160
+#: Unchosen landmarks so near to a chosen line do not hold it, mm.
+FREE = 10.0
+#: How softly a line's points are followed, mm of the kernel; landmarks are met exactly.
+SOFT = 2.0
+#: Pieces smaller than this (eyeballs) move as a whole, mm across.
+WHOLE = 45.0
+#: Farthest that anything is moved, mm.
+FARTHEST = 40.0
+
+
+@dataclass(frozen=True, eq=False)
+class Field:
+    """A smooth displacement of space.
+
+    Attributes
+    ----------
+    centres : (n, 3) float64, mm
+    weights : (n, 3) float64
+    tail : (4, 3) float64
+        Constant and linear part.
+    """
+
+    centres: DoubleArray
+    weights: DoubleArray
+    tail: DoubleArray
+
+    def at(self, points: DoubleArray) -> DoubleArray:
+        """Displacements of (k, 3) points, mm."""
+        out = np.empty((len(points), 3))
+        _towards_kernels.evaluate(np.ascontiguousarray(points), self.centres, self.weights, self.tail, out)
+        return out
+
+
+def thin_plate(centres: DoubleArray, steps: DoubleArray, softness: DoubleArray | None = None) -> Field:
+    """The smoothest field with given displacements at given points.
+
+    Parameters
+    ----------
+    centres : (n, 3) float64, mm
+        All different, not all in one plane.
+    steps : (n, 3) float64, mm
+    softness : (n,) float64, optional
+        0 to meet a point exactly, larger to pass near it.
+
+    Raises
+    ------
+    CannotSolveError
+        If the points are too few or lie in one plane.
+    """
+    n = len(centres)
+    gap = centres[:, None] - centres[None]
+    kernel = -np.sqrt((gap**2).sum(axis=2))
+    if softness is not None:
+        kernel[np.diag_indices(n)] += softness
+    affine = np.concatenate([np.ones((n, 1)), centres], axis=1)
+    system = np.block([[kernel, affine], [affine.T, np.zeros((4, 4))]])
+    right = np.concatenate([steps, np.zeros((4, 3))])
+    if n < 4 or np.linalg.matrix_rank(affine - affine.mean(axis=0) * (0, 1, 1, 1), tol=1e-6) < 4:
+        raise CannotSolveError("Too few points stand fast to bend the clay between them. Choose fewer landmarks.")
+    solved = np.linalg.solve(system, right)
+    return Field(np.ascontiguousarray(centres), np.ascontiguousarray(-solved[:n]), np.ascontiguousarray(solved[n:]))
+
+
+def steps_to_sitter(
+    clay: Mapping[str, DoubleArray], found: Likeness, solution: Solution, part: Part = "all"
+) -> dict[str, DoubleArray]:
+    """How each of the clay's landmarks would have to move, (3,) mm in the clay's frame.
+
+    Parameters
+    ----------
+    clay : mapping of landmark key to (3,) mm
+    found : Likeness
+        For the alignment.
+    solution : Solution
+    part : {"all", "symmetric", "asymmetric"}
+        The whole; what left and right have in common; or what they differ in.
+    """
+    whole = {
+        k: found.alignment.to_clay(solution.points[solution.index(k)]) - clay[k]
+        for k in clay if k in solution.keys
+    }  # fmt: skip
+    if part == "all":
+        return whole
+    flip = np.array([-1.0, 1.0, 1.0])
+    out = {}
+    for key, step in whole.items():
+        other = whole.get(LANDMARKS[key].twin, flip * step if LANDMARKS[key].side else step)
+        same = (step + flip * other) / 2
+        out[key] = same if part == "symmetric" else step - same
+    return out
+
+
+def field_towards(
+    portrait: Portrait,
+    steps: Mapping[str, DoubleArray],
+    chosen: Iterable[str],
+    amount: float,
+    lines: Iterable[Gap] = (),
+) -> Field:
+    """The displacement that brings chosen landmarks and lines over.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    steps : mapping of landmark key to (3,) mm
+        The whole way of each.
+    chosen : landmark keys
+    amount : float
+        Part of the way, 0 to 1 and beyond.
+    lines : Gap
+        Lines drawn on photos; each moves in the plane of its photo.
+
+    Raises
+    ------
+    CannotSolveError
+        If nothing is chosen that can be moved.
+    """
+    clay = portrait.landmarks()
+    moving = [k for k in chosen if k in steps and k in clay]
+    centres = [clay[k] for k in moving]
+    ways = [steps[k] * amount for k in moving]
+    soft = [0.0] * len(moving)
+    spots, spot_ways = _line_steps(lines)
+    kept = _thinned(spots, 3.0)
+    for i in kept:
+        if all(np.linalg.norm(spots[i] - c) > 2.0 for c in centres[: len(moving)]):
+            centres.append(spots[i])
+            ways.append(spot_ways[i] * amount)
+            soft.append(SOFT)
+    if not centres:
+        raise CannotSolveError("Nothing is chosen that could be moved. Choose landmarks that a photo shows.")
+    longest = max(float(np.linalg.norm(w)) for w in ways)
+    if longest > FARTHEST:
+        raise CannotSolveError(
+            f"The clay would have to move by {longest:.0f} mm; that is no fine adjustment. Look for a wrong mark, "
+            "or bring the large forms nearer by hand first."
+        )
+    moved = np.array(centres)
+    for key, point in clay.items():
+        if key in moving:
+            continue
+        if len(kept) and np.linalg.norm(spots - point, axis=1).min() < FREE:
+            continue
+        if np.linalg.norm(moved - point, axis=1).min() > 0.5:
+            centres.append(point)
+            ways.append(np.zeros(3))
+            soft.append(0.0)
+    for point in _far(portrait, moved):
+        centres.append(point)
+        ways.append(np.zeros(3))
+        soft.append(0.0)
+    return thin_plate(np.array(centres), np.array(ways), np.array(soft))
+
+
+def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progress: Progress = silent) -> Edit:
+    """The edit that carries a field out on all pieces that are not locked.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    field : Field
+    name : str
+    near : (k, 3) float64, mm
+        What moves; clay further than `REACH` from all of it stays.
+    progress : Progress, optional
+
+    Returns
+    -------
+    Edit
+        Not carried out yet.
+    """
+    changes = []
+    pieces = [p for p in portrait.pieces.values() if not p.locked]
+    for n, piece in enumerate(pieces):
+        progress(n / max(1, len(pieces)), f"bending {piece.name}")
+        surface = piece.surface
+        low, high = surface.bounds()
+        if float(np.linalg.norm(high - low)) < WHOLE:
+            rows: IndexArray = np.arange(len(surface), dtype=INDEX)
+            step = field.at(surface.positions.astype(np.float64)).mean(axis=0)
+            if np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH or np.linalg.norm(step) < 1e-3:
+                continue
+            after = surface.positions + step.astype(POSITION)
+        else:
+            found = [surface.rows_in_ball(p, REACH) for p in near]
+            rows = np.unique(np.concatenate(found)).astype(INDEX) if found else np.empty(0, INDEX)
+            if len(rows) == 0:
+                continue
+            before = surface.positions[rows].astype(np.float64)
+            gap = np.full(len(rows), np.inf)
+            for p in near:
+                np.minimum(gap, ((before - p) ** 2).sum(axis=1), out=gap)
+            t = np.clip((REACH - np.sqrt(gap)) / (0.35 * REACH), 0.0, 1.0)
+            ease = t * t * (3 - 2 * t)  # no step where the reach ends
+            after = (before + field.at(before) * ease[:, None]).astype(POSITION)
+        if not np.isfinite(after).all():
+            raise CannotSolveError("The deformation does not come out as numbers. Choose fewer landmarks.")
+        changes.append(RowsChange(piece.id, "positions", rows, surface.positions[rows].copy(), after))
+    return Edit(name, tuple(changes))
+
+
+def _line_steps(lines: Iterable[Gap]) -> tuple[DoubleArray, DoubleArray]:
+    spots, ways = [], []
+    for gap in lines:
+        good = np.isfinite(gap.signed) & np.isfinite(gap.spots).all(axis=1)
+        spots.append(gap.spots[good])
+        ways.append(gap.ways[good])
+    if not spots:
+        return np.zeros((0, 3)), np.zeros((0, 3))
+    return np.concatenate(spots), np.concatenate(ways)
+
+
+def _thinned(points: DoubleArray, apart: float) -> list[int]:
+    """Indices of points that keep a distance from each other."""
+    kept: list[int] = []
+    for i in range(len(points)):
+        if not kept or np.linalg.norm(points[kept] - points[i], axis=1).min() >= apart:
+            kept.append(i)
+    return kept
+
+
+def _far(portrait: Portrait, moved: DoubleArray) -> DoubleArray:
+    """Points of the clay that stay: evenly taken from what is out of reach."""
+    out = []
+    for piece in portrait.pieces.values():
+        low, high = piece.surface.bounds()
+        if float(np.linalg.norm(high - low)) < WHOLE:
+            continue
+        every = max(1, len(piece.surface) // 3000)
+        some = piece.surface.positions[::every].astype(np.float64)
+        gap = np.min([np.linalg.norm(some - m, axis=1) for m in moved], axis=0)
+        out.append(some[gap > REACH])
+    points = np.concatenate(out) if out else np.zeros((0, 3))
+    if len(points) > FIXED:
+        points = points[np.linspace(0, len(points) - 1, FIXED).astype(int)]
+    return points[_thinned(points, 4.0)] if len(points) else points
+
+
+def _warm() -> None:
+    corners = np.array([[x, y, z] for x in (0.0, 1.0) for y in (0.0, 1.0) for z in (0.0, 1.0)])
+    thin_plate(corners, corners).at(corners)
+
+
+warmup.register("bringing over", _warm)
