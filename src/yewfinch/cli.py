@@ -6,10 +6,15 @@ import argparse
 import json
 import sys
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from yewfinch import __version__
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.view import DIRECTIONS
+
+if TYPE_CHECKING:
+    from yewfinch.core.document.portrait import Portrait
+    from yewfinch.core.sitter.alignment import Alignment
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -39,10 +44,35 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("-o", "--out", type=Path, required=True)
     p.set_defaults(run=_render)
 
-    p = commands.add_parser("likeness", help="how far the clay's landmarks lie from the photos'")
+    p = commands.add_parser("solve", help="work out standpoints and the sitter from the marks on all photos")
     p.add_argument("file", type=Path)
     p.add_argument("--json", action="store_true")
+    p.set_defaults(run=_solve)
+
+    p = commands.add_parser("likeness", help="how far the clay lies from the sitter, landmark by landmark")
+    p.add_argument("file", type=Path)
+    p.add_argument("--json", action="store_true")
+    p.add_argument("--scaled", action="store_true", help="leave differences of size out")
     p.set_defaults(run=_likeness)
+
+    p = commands.add_parser("sheet", help="a comparison sheet as PDF or PNG, or its numbers as CSV")
+    p.add_argument("file", type=Path)
+    p.add_argument("-o", "--out", type=Path, required=True)
+    p.set_defaults(run=_sheet)
+
+    p = commands.add_parser("sitter", help="photos and marks")
+    parts = p.add_subparsers(required=True, metavar="WHAT")
+    p = parts.add_parser("add", help="add a photo, on request with its marks")
+    p.add_argument("file", type=Path)
+    p.add_argument("photo", type=Path)
+    p.add_argument("--marks", type=Path, help="CSV or JSON with the marks of this photo")
+    p.set_defaults(run=_sitter_add)
+    p = parts.add_parser("marks", help="write all marks as CSV or JSON, or read them")
+    p.add_argument("file", type=Path)
+    group = p.add_mutually_exclusive_group(required=True)
+    group.add_argument("-o", "--out", type=Path)
+    group.add_argument("--read", type=Path)
+    p.set_defaults(run=_sitter_marks)
 
     p = commands.add_parser("measure", help="head measures beside published norms")
     p.add_argument("file", type=Path)
@@ -83,6 +113,7 @@ def _open(args: argparse.Namespace) -> int:
 def _render(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container
     from yewfinch.core.formats.exchange import write_atomic
+    from yewfinch.core.sitter.framing import framing
     from yewfinch.render import picture
 
     portrait = container.load(args.file)
@@ -93,35 +124,131 @@ def _render(args: argparse.Namespace) -> int:
             raise YewfinchError(f"There is no photo '{args.photo}' in {args.file.name}.")
         if photos[0].standpoint is None:
             raise YewfinchError(f"The photo '{args.photo}' has no standpoint yet.")
-        camera, _ = photos[0].standpoint.camera().fitted(w, h)
+        camera = _laid_on(portrait).camera(photos[0].standpoint.camera())
+        camera, _ = framing(photos[0]).camera(camera).fitted(w, h)
     else:
         camera = picture.direction(portrait, args.view, w, h)
     write_atomic(args.out, picture.png(picture.take(portrait, camera)))
     return 0
 
 
-def _likeness(args: argparse.Namespace) -> int:
+def _laid_on(portrait: Portrait) -> Alignment:
+    """The clay laid onto the sitter; as it stands if they share too little."""
+    from yewfinch.core.shared.errors import CannotSolveError
+    from yewfinch.core.sitter.alignment import AS_IS, align
+
+    if portrait.sitter.solution is None:
+        return AS_IS
+    try:
+        return align(portrait.landmarks(), portrait.sitter.solution, scaled=not portrait.sitter.known)[0]
+    except CannotSolveError:
+        return AS_IS
+
+
+def _solve(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container
-    from yewfinch.core.sitter.likeness import likeness, overall, title
+    from yewfinch.core.sitter.joint import solve_sitter
 
     portrait = container.load(args.file)
-    found = likeness(portrait.sitter, portrait.landmarks())
-    whole = overall(found)
+    portrait.sitter, found = solve_sitter(portrait.sitter)
+    container.save(portrait, args.file, container.preview_of(args.file))
+    names = {p.id: p.name for p in portrait.sitter.photos}
+    if args.json:
+        _say(json.dumps({
+            "landmarks": {
+                k: {"mm": [round(float(v), 3) for v in found.points[found.index(k)]], "spread_mm": round(found.spread(k), 3),
+                    "photos": [names[p] for p in found.seen[k]]}
+                for k in found.seen
+            },
+            "photos": {
+                names[f.photo]: {"marks": f.marks, "rms_px": round(f.rms, 3), "turn_spread_deg": round(f.turn_spread, 3),
+                                 "distance_spread_mm": round(f.distance_spread, 2), "lens_spread": round(f.lens_spread, 4),
+                                 "lens_mm": round(portrait.sitter.photo(f.photo).standpoint.lens, 2), "swapped": f.swapped}  # type: ignore[union-attr]
+                for f in found.fits
+            },
+            "bad": [{"photo": names[b.photo], "landmark": b.key, "pixels": round(b.pixels, 1), "swapped": b.swapped} for b in found.bad],
+            "left_out": {names[i]: text for i, text in found.left_out.items()},
+            "scale_spread": round(found.scale_spread, 4), "scale_source": found.scale_source,
+        }, indent=1))  # fmt: skip
+        return 0
+    _say(found.words())
+    for f in found.fits:
+        place = portrait.sitter.photo(f.photo).standpoint
+        assert place is not None
+        _say(f"{names[f.photo]:20s} {place.lens:6.1f} mm ±{f.lens_spread * 100:.0f} %, {f.marks} marks, {f.rms:.1f} px")
+        if f.swapped:
+            _say(f"  left and right are exchanged on {names[f.photo]}")
+    for b in found.bad:
+        _say(f"left out: {names[b.photo]}: {b.words()}")
+    for i, text in found.left_out.items():
+        _say(f"not used: {names[i]}: {text}")
+    return 0
+
+
+def _likeness(args: argparse.Namespace) -> int:
+    from yewfinch.core.formats import container
+    from yewfinch.core.sitter.likeness import likeness, title
+
+    portrait = container.load(args.file)
+    if portrait.sitter.solution is None:
+        raise YewfinchError("The sitter is not solved yet: run 'yewfinch solve' on the file first.")
+    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=args.scaled)
+    names = {p.id: p.name for p in portrait.sitter.photos}
     if args.json:
         rows = [
-            {"landmark": o.key, "photo": o.photo, "off_mm": round(o.size, 3), "up_mm": round(o.up, 3),
-             "right_mm": round(o.across, 3), "pixels": round(o.pixels, 2),
-             "head_frame_mm": [round(float(v), 3) for v in o.vector]}
-            for o in found
+            {"landmark": o.key, "off_mm": round(o.size, 3), "spread_mm": round(o.along, 3), "significant": o.significant,
+             "left_up_forward_mm": [round(float(v), 3) for v in o.vector],
+             "left_up_forward_spread_mm": [round(float(v), 3) for v in o.spread],
+             "photos": [names.get(p, p) for p in o.photos]}
+            for o in found.offsets
         ]  # fmt: skip
-        _say(json.dumps({"rms_mm": whole, "offsets": rows}, indent=1))
+        regions = {r: {"mm": round(mm, 3), "landmarks": n} for r, (mm, n) in found.regions.items()}
+        _say(json.dumps({"overall_mm": round(found.overall, 3), "size": round(found.size, 4), "scaled": args.scaled,
+                         "regions": regions, "offsets": rows}, indent=1))  # fmt: skip
         return 0
-    if whole is None:
-        _say("No photo is matched yet: there is nothing to compare.")
+    _say(f"{found.overall:.2f} mm off over {len(found.offsets)} landmarks")
+    _say("  ".join(f"{r} {mm:.1f}" for r, (mm, _n) in found.regions.items()))
+    for o in found.offsets:
+        sign = "*" if o.significant else " "
+        _say(f"{sign} {o.size:5.2f} ±{o.along:4.2f} mm  {title(o.key):26s} {o.words()}")
+    return 0
+
+
+def _sheet(args: argparse.Namespace) -> int:
+    from yewfinch.app.sheet import write_sheet_headless
+    from yewfinch.core.formats import container
+
+    _say(write_sheet_headless(container.load(args.file), args.out))
+    return 0
+
+
+def _sitter_add(args: argparse.Namespace) -> int:
+    from yewfinch.core.formats import container
+    from yewfinch.core.formats.marks import read_marks
+    from yewfinch.core.sitter.photo import read_photo
+
+    portrait = container.load(args.file)
+    photo, data = read_photo(args.photo, portrait.sitter.photos)
+    sitter, count = portrait.sitter.added(photo, data), 0
+    if args.marks is not None:
+        sitter, count = read_marks(sitter, args.marks, only=photo.name)
+    portrait.sitter = sitter
+    container.save(portrait, args.file, container.preview_of(args.file))
+    _say(f"Added '{photo.name}' with {count} marks.")
+    return 0
+
+
+def _sitter_marks(args: argparse.Namespace) -> int:
+    from yewfinch.core.formats import container
+    from yewfinch.core.formats.marks import read_marks, write_marks
+
+    portrait = container.load(args.file)
+    if args.out is not None:
+        _say(f"Wrote {write_marks(portrait.sitter, args.out)} marks to {args.out.name}.")
         return 0
-    _say(f"{whole:.2f} mm off over {len(found)} marks")
-    for o in found:
-        _say(f"{o.size:6.2f} mm  {title(o.key):28s} {o.photo:10s} {o.words()}")
+    portrait.sitter, count = read_marks(portrait.sitter, args.read)
+    container.save(portrait, args.file, container.preview_of(args.file))
+    _say(f"Read {count} marks.")
     return 0
 
 

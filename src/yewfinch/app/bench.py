@@ -91,7 +91,7 @@ class Bench:
         self.overlay = Overlay()
         #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
         self.alignment: Alignment = AS_IS
-        #: Whether likeness leaves size out; None: unless the sitter's size was measured.
+        #: Whether likeness leaves size out; None: unless a distance of the sitter was measured.
         self.scaled: bool | None = None
         self._likeness: tuple[object, Likeness | None] | None = None
         self.rgb: tuple[int, int, int] = (196, 120, 100)
@@ -210,11 +210,8 @@ class Bench:
         self.view_changed.emit()
 
     def sized(self) -> bool:
-        """Whether likeness leaves size out: by choice, or because nothing measured it."""
-        if self.scaled is not None:
-            return self.scaled
-        sitter = self.portrait.sitter
-        return not sitter.known and not any(p.spans for p in sitter.photos)
+        """Whether likeness leaves size out: by choice, or because no caliper has measured it."""
+        return not self.portrait.sitter.known if self.scaled is None else self.scaled
 
     def set_scaled(self, scaled: bool | None) -> None:
         """Leave size out of likeness, or not."""

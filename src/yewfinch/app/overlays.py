@@ -24,6 +24,8 @@ YEW = QColor("#2E5E4E")
 PAPER = QColor("#FBFAF6")
 INK = QColor("#24302B")
 RUST = QColor("#D0573A")
+#: Arrows are drawn so many times as long as the way.
+LONGER = 5.0
 #: Offsets larger than this many mm are written beside their landmark.
 WORTH_SAYING = 1.0
 
@@ -133,7 +135,8 @@ def _arrows(p: QPainter, view: Viewport) -> None:
         if not np.isfinite(ends).all():
             continue
         a, b = (QPointF(float(x), float(y)) for x, y in ends)
-        arrow(p, a, b, GOLD if o.significant else PAPER)
+        arrow(p, a, a + (b - a) * LONGER, GOLD if o.significant else PAPER)
+    label(p, QPointF(14, view.height() - 18), f"Arrows: where the clay has to go, {LONGER:.0f} times as long", view)
 
 
 def arrow(p: QPainter, a: QPointF, b: QPointF, colour: QColor) -> None:

@@ -24,7 +24,7 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch import __version__
-from yewfinch.app import theme, window_actions
+from yewfinch.app import sheet, theme, window_actions
 from yewfinch.app.bench import STAGES, Bench, Stage
 from yewfinch.app.controls.fold import Fold
 from yewfinch.app.dialogs.help import HelpDialog
@@ -36,11 +36,13 @@ from yewfinch.app.panels.lines_panel import LinesPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
+from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
 from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.status_line import StatusLine
 from yewfinch.app.panels.tool_panel import ToolPanel
+from yewfinch.app.panels.towards_panel import TowardsPanel
 from yewfinch.app.panels.turntable import Turntable
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.sitting import Sitting
@@ -49,14 +51,18 @@ from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats.exchange import formats
+from yewfinch.core.formats.marks import SUFFIXES as MARK_SUFFIXES
+from yewfinch.core.formats.marks import read_marks, write_marks
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sitter.photo import SUFFIXES
 
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
-    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Landmarks on the clay", "History"),
+    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Landmarks on the clay", "History"),
     "Block": ("Pieces", "Canon", "History"),
     "Form": ("Likeness", "Pieces", "History"),
-    "Features": ("Likeness", "Outlines and lines", "Landmarks on the clay", "Calipers", "Canon", "History"),
+    "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Proportions", "Landmarks on the clay",
+                 "Calipers", "Canon", "History"),
     "Skin": ("Colour", "Pieces", "History"),
     "Show": ("Picture and export", "Pieces", "Canon"),
 }
@@ -84,6 +90,8 @@ class MainWindow(QMainWindow):
         self.sitter_panel = SitterPanel(self.bench)
         self.likeness = LikenessPanel(self.bench)
         self.lines = LinesPanel(self.bench, self.viewport.fringes)
+        self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
+        self.proportions = ProportionsPanel(self.bench)
         self.colour = ColourPanel(self.bench)
         self.calipers = CalipersPanel(self.bench, self.viewport)
         self.landmarks = LandmarksPanel(self.bench)
@@ -236,7 +244,7 @@ class MainWindow(QMainWindow):
         show = QWidget()
         rows = QVBoxLayout(show)
         rows.setContentsMargins(0, 0, 0, 0)
-        for action_id, picture in (("picture", "camera"), ("export", "export")):
+        for action_id, picture in (("picture", "camera"), ("sheet", "file-pdf"), ("export", "export")):
             record = self.actions_table[action_id]
             button = QPushButton(theme.icon(picture), record.title)
             button.setToolTip(f"{record.tip} ({record.keys})")
@@ -245,10 +253,12 @@ class MainWindow(QMainWindow):
         self.folds: dict[str, Fold] = {
             "The sitter": Fold("The sitter", self.sitter_panel),
             "Likeness": Fold("Likeness", self.likeness),
+            "Towards the sitter": Fold("Towards the sitter", self.towards),
+            "Proportions": Fold("Proportions", self.proportions, is_open=False),
             "Outlines and lines": Fold("Outlines and lines", self.lines),
             "Landmarks on the clay": Fold("Landmarks on the clay", self.landmarks),
             "Calipers": Fold("Calipers", self.calipers),
-            "Canon": Fold("Canon: thirds and fifths", CanonPanel(self.bench)),
+            "Canon": Fold("Canon: thirds and fifths", CanonPanel(self.bench), is_open=False),
             "Colour": Fold("Colour", self.colour),
             "Pieces": Fold("Pieces", self.pieces),
             "Picture and export": Fold("Picture and export", show),
@@ -447,6 +457,57 @@ class MainWindow(QMainWindow):
             buffer.open(QIODevice.OpenModeFlag.WriteOnly)
             image.save(buffer, "PNG")
             self.documents.write_picture(Path(name), data.data())
+
+    def ask_sheet(self) -> None:
+        """Choose where the comparison sheet goes."""
+        if self.bench.portrait.sitter.solution is None:
+            self.bench.say("The sitter is not solved yet, so there is nothing to compare.", "warn")
+            return
+        kinds = "PDF (*.pdf);;PNG (*.png);;all numbers as CSV (*.csv)"
+        name, chosen = QFileDialog.getSaveFileName(self, "Comparison sheet", f"{self._folder()}/comparison", kinds)
+        if name:
+            path = Path(name)
+            if path.suffix.lower() not in sheet.SUFFIXES:
+                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
+            self.write_sheet(path)
+
+    def write_sheet(self, path: Path) -> bool:
+        """Write the comparison sheet; False if it cannot be written."""
+        try:
+            self.bench.say(sheet.write_sheet(self.bench, self.photos, path, self.viewport.small_picture))
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return False
+        return True
+
+    def ask_marks(self) -> None:
+        """Choose a file of marks to read."""
+        name, _ = QFileDialog.getOpenFileName(self, "Read marks", self._folder(), "Marks (*.csv *.json)")
+        if name:
+            self.read_marks(Path(name))
+
+    def read_marks(self, path: Path) -> bool:
+        """Take marks from a file, as one edit."""
+        try:
+            sitter, count = read_marks(self.bench.portrait.sitter, path)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.bench.portrait.set_field("sitter", sitter, f"Read {count} marks")
+        self.bench.say(f"Read {count} marks from {path.name}.")
+        return True
+
+    def ask_save_marks(self) -> None:
+        """Choose where the marks are written to."""
+        name, chosen = QFileDialog.getSaveFileName(self, "Write marks", f"{self._folder()}/marks", "CSV (*.csv);;JSON (*.json)")
+        if name:
+            path = Path(name)
+            if path.suffix.lower() not in MARK_SUFFIXES:
+                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
+            try:
+                self.bench.say(f"Wrote {write_marks(self.bench.portrait.sitter, path)} marks to {path.name}.")
+            except YewfinchError as error:
+                self.bench.say(str(error), "error")
 
     def snapshot(self) -> QPixmap:
         """A picture of the window as it stands on the screen."""

@@ -42,7 +42,8 @@ def _column(page: QWidget, title: str, text: str) -> tuple[QVBoxLayout, QLabel]:
     about.setProperty("soft", True)
     about.setWordWrap(True)
     column.addWidget(heading)
-    column.addWidget(about)
+    if text:
+        column.addWidget(about)
     return column, heading
 
 

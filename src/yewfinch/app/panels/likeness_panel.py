@@ -4,7 +4,16 @@ from __future__ import annotations
 
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QFont
-from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QCheckBox,
+    QHBoxLayout,
+    QLabel,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
@@ -49,6 +58,7 @@ class LikenessPanel(QWidget):
         column.addLayout(row)
         self.table: QTableWidget = plain_table(["landmark", "off", "±", "the clay is"], "likeness")
         self.table.setMinimumHeight(190)
+        self.table.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.table.cellClicked.connect(lambda row, _c: self.fly(row))
         self.table.cellActivated.connect(lambda row, _c: self.fly(row))
         column.addWidget(self.table)
@@ -135,6 +145,12 @@ class LikenessPanel(QWidget):
                 if j in (1, 2):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 self.table.setItem(i, j, item)
+
+    def chosen(self) -> list[Offset]:
+        """Rows that are selected."""
+        model = self.table.selectionModel()
+        rows = [] if model is None else [i.row() for i in model.selectedRows()]
+        return [self.rows[i] for i in sorted(rows) if i < len(self.rows)]
 
     def fly(self, row: int) -> None:
         """Stand where the landmark's offset is seen best, with the landmark brought out."""

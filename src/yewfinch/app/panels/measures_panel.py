@@ -165,21 +165,25 @@ class CanonPanel(QWidget):
     def refresh(self) -> None:
         """Measure again."""
         points = self.bench.portrait.landmarks()
-        rows = [*_rows("Thirds", thirds(points)), *_rows("Fifths", fifths(points))]
+        solution = self.bench.portrait.sitter.solution
+        seen = {} if solution is None else solution.landmarks()
+        rows = [
+            *_rows("Thirds", thirds(points), thirds(seen)), *_rows("Fifths", fifths(points), fifths(seen))
+        ]  # fmt: skip
         self.text.setText("<table width='100%' cellspacing='0' cellpadding='2'>" + "".join(rows) + "</table>")
 
 
-def _rows(heading: str, shares: list[Share]) -> list[str]:
+def _rows(heading: str, shares: list[Share], sitter: list[Share]) -> list[str]:
     soft = theme.palette().soft
-    out = [f"<tr><td><b>{heading}</b></td><td align='right' style='color:{soft}'>mm</td>"
-           f"<td align='right' style='color:{soft}'>share</td>"
-           f"<td align='right' style='color:{soft}'>canon</td></tr>"]  # fmt: skip
-    for s in shares:
+    heads = "".join(f"<td align='right' style='color:{soft}'>{t}</td>" for t in ("sitter", "clay", "mm", "canon"))
+    out = [f"<tr><td><b>{heading}</b></td>{heads}</tr>"]
+    for i, s in enumerate(shares):
+        theirs = f"{sitter[i].share * 100:.0f} %" if sitter else "-"
         out.append(
-            f"<tr><td>{s.title}</td><td align='right'>{s.size:.1f}</td>"
-            f"<td align='right'>{s.share * 100:.0f} %</td>"
+            f"<tr><td>{s.title}</td><td align='right'>{theirs}</td><td align='right'>{s.share * 100:.0f} %</td>"
+            f"<td align='right'>{s.size:.1f}</td>"
             f"<td align='right' style='color:{soft}'>{s.ideal * 100:.0f} %</td></tr>"
         )
     if not shares:
-        out.append(f"<tr><td colspan='4' style='color:{soft}'>needs landmarks that are not placed</td></tr>")
+        out.append(f"<tr><td colspan='5' style='color:{soft}'>needs landmarks that are not placed</td></tr>")
     return out

@@ -27,7 +27,6 @@ from yewfinch.core.anatomy.measures import MEASURES
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.core.sitter.standpoint import FEWEST
 
-
 KIND_NAMES = {"any": "an adult", "man": "a man", "woman": "a woman"}
 
 

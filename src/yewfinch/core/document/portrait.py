@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 from psygnal import Signal
 
+from yewfinch.core.anatomy.measures import Measure
 from yewfinch.core.document.edits import Change, Channel, Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
@@ -16,7 +17,7 @@ from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "name")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name")
 
 
 class Portrait:
@@ -44,6 +45,8 @@ class Portrait:
         self.lines: dict[str, tuple[Anchor, ...]] = {}
         self.sitter = Sitter()
         self.calipers: tuple[Caliper, ...] = ()
+        #: Proportion rules of the sculptor's own.
+        self.rules: tuple[Measure, ...] = ()
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)

@@ -18,6 +18,7 @@ import msgspec
 import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import write_atomic
@@ -76,6 +77,10 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             "known": [msgspec.to_builtins(d) for d in portrait.sitter.known],
             "solution": _solution_manifest(portrait.sitter.solution),
         },
+        "rules": [
+            {"key": r.key, "title": r.title, "kind": r.kind, "landmarks": list(r.landmarks), "ideal": r.ideal}
+            for r in portrait.rules
+        ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
     }
     merged = _merge(portrait.unknown, known)
@@ -97,7 +102,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 
 #: Whole values that replace what was read: keys in them are data, not fields.
-_DATA = ("landmarks", "lines", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
+_DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
          "crop", "known", "solution")  # fmt: skip
 
 
@@ -154,6 +159,17 @@ def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
         If the place cannot be written.
     """
     write_atomic(path, to_bytes(portrait, preview))
+
+
+def preview_of(path: Path) -> bytes | None:
+    """The preview picture of a portrait's file; None if it has none."""
+    try:
+        with zipfile.ZipFile(path) as archive:
+            if PREVIEW in archive.namelist() and archive.getinfo(PREVIEW).file_size < MAX_MANIFEST:
+                return archive.read(PREVIEW)
+    except (OSError, zipfile.BadZipFile, zlib.error):
+        pass
+    return None
 
 
 def load(path: Path) -> Portrait:
@@ -236,6 +252,14 @@ class _Header(msgspec.Struct):
     units: str = "mm"
 
 
+class _RuleRecord(msgspec.Struct):
+    key: str
+    title: str
+    kind: MeasureKind
+    landmarks: tuple[str, ...]
+    ideal: float | None = None
+
+
 class _Manifest(msgspec.Struct):
     yewfinch: _Header
     name: str = "Untitled portrait"
@@ -244,6 +268,7 @@ class _Manifest(msgspec.Struct):
     lines: dict[str, tuple[Anchor, ...]] = {}
     sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
     calipers: list[Caliper] = []
+    rules: tuple[_RuleRecord, ...] = ()
 
 
 def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
@@ -279,6 +304,10 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
     portrait.calipers = tuple(
         c for c in manifest.calipers if all(_fits(a, portrait) for a in c.points)
     )
+    portrait.rules = tuple(
+        Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
+        if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)
+    )  # fmt: skip
     files: dict[str, bytes] = {}
     photos = []
     for p in manifest.sitter.photos:

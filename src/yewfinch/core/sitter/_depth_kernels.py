@@ -47,5 +47,4 @@ def fill_leaves(depth, leaves, positions, faces, face_start, rotation, shift, fo
                         if u < -1e-9 or v < -1e-9 or u + v > 1.0 + 1e-9:
                             continue
                         z = 1.0 / (pw[i] + u * (pw[j] - pw[i]) + v * (pw[k] - pw[i]))
-                        if z < depth[y, x]:
-                            depth[y, x] = z
+                        depth[y, x] = min(depth[y, x], z)

@@ -1,0 +1,195 @@
+"""Proportions: sitter, clay and published norms side by side; canons and rules of one's own."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch.app import theme
+from yewfinch.app.bench import Bench
+from yewfinch.app.controls.table import plain_table
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.measures import MEASURES, TAKES, Measure
+from yewfinch.core.sitter.compare import Compared, compare
+
+GROUPS = (("size", "distances"), ("angle", "angles"), ("canon", "canons"), ("own", "my own rules"))
+OWN_KINDS = (
+    ("ratio", "this distance / that one"), ("distance", "a distance"), ("angle", "an angle"), ("iris share", "height / iris"),
+)  # fmt: skip
+
+
+class ProportionsPanel(QWidget):
+    """A table of measures, and a line to make a rule."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        self.group = QComboBox()
+        for key, name in GROUPS:
+            self.group.addItem(name, key)
+        self.group.setAccessibleName("which measures")
+        self.group.activated.connect(lambda _i: self.refresh())
+        column.addWidget(self.group)
+        self.table = plain_table(["measure", "sitter", "clay", "norm", "z"], "proportions")
+        self.table.setMinimumHeight(170)
+        self.table.cellClicked.connect(self._show)
+        column.addWidget(self.table)
+        self.note = QLabel()
+        self.note.setWordWrap(True)
+        self.note.setProperty("soft", True)
+        column.addWidget(self.note)
+        self.maker = RuleMaker(bench)
+        column.addWidget(self.maker)
+        self.remove = QPushButton(theme.icon("trash", "soft"), "Remove the chosen rule")
+        self.remove.clicked.connect(self._remove)
+        column.addWidget(self.remove)
+        self.rows: list[Compared] = []
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(200)
+        self._timer.timeout.connect(self.refresh)
+        bench.portrait_changed.connect(self._listen)
+        self._listen()
+
+    def _listen(self) -> None:
+        self.bench.portrait.rows_changed.connect(self._later)
+        self.bench.portrait.field_changed.connect(self._later)
+        self.refresh()
+
+    def _later(self, *_args: object) -> None:
+        if not self._timer.isActive():
+            self._timer.start()
+
+    def showEvent(self, event: object) -> None:  # noqa: N802
+        """Only a panel in sight measures."""
+        self._later()
+
+    def refresh(self) -> None:
+        """Measure again."""
+        group = self.group.currentData()
+        own = group == "own"
+        self.maker.setVisible(own)
+        self.remove.setVisible(own and bool(self.bench.portrait.rules))
+        notes = {
+            "size": "Norm: published mean (spread) of adults of the sitter's kind; z counts spreads from it.",
+            "angle": "Angles on the soft tissue, seen as they lie in space.",
+            "canon": "Each canon fits only a minority of real faces: a guide, never an error.",
+            "own": "A rule holds on sitter and clay alike; the norm column shows what you wish for.",
+        }
+        self.note.setText(notes[group])
+        measures = self.bench.portrait.rules if own else tuple(m for m in MEASURES if m.group == group)
+        portrait = self.bench.portrait
+        found = self.bench.likeness()
+        self.rows = compare(
+            measures, portrait.landmarks(), portrait.sitter.solution,
+            None if found is None else found.alignment, portrait.sitter.kind,
+        )  # fmt: skip
+        self.table.setRowCount(len(self.rows))
+        for i, row in enumerate(self.rows):
+            m = row.measure
+            for j, text in enumerate((m.title, row.sitter_text, row.clay_text, row.norm_text, row.z_text)):
+                item = QTableWidgetItem(text)
+                item.setToolTip(row.words())
+                if j:
+                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                if j in (1, 2) and row.significant:
+                    font = item.font()
+                    font.setBold(True)
+                    item.setFont(font)
+                self.table.setItem(i, j, item)
+
+    def _show(self, row: int, _column: int) -> None:
+        if 0 <= row < len(self.rows):
+            self.bench.choose_landmark(self.rows[row].measure.landmarks[0])
+
+    def _remove(self) -> None:
+        i, rules = self.table.currentRow(), self.bench.portrait.rules
+        if 0 <= i < len(rules):
+            self.bench.portrait.set_field("rules", rules[:i] + rules[i + 1 :], f"Remove rule {rules[i].title}")
+
+
+class RuleMaker(QWidget):
+    """A measure of one's own from chosen landmarks, with what it should be."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setSpacing(4)
+        self.kind = QComboBox()
+        for key, name in OWN_KINDS:
+            self.kind.addItem(name, key)
+        self.kind.setAccessibleName("kind of rule")
+        self.kind.activated.connect(lambda _i: self._shape())
+        grid.addWidget(self.kind, 0, 0, 1, 2)
+        self.choices: list[QComboBox] = []
+        for i in range(4):
+            box = QComboBox()
+            for key, mark in LANDMARKS.items():
+                box.addItem(mark.plain, key)
+            box.setMinimumWidth(80)
+            box.setAccessibleName(f"landmark {i + 1}")
+            self.choices.append(box)
+            grid.addWidget(box, 1 + i // 2, i % 2)
+        row = QHBoxLayout()
+        self.title = QLineEdit()
+        self.title.setPlaceholderText("name of the rule")
+        self.title.setAccessibleName("name of the rule")
+        self.ideal = QLineEdit()
+        self.ideal.setPlaceholderText("wish")
+        self.ideal.setToolTip("What it should be: a ratio such as 1 or 1.5, mm or degrees; may stay empty")
+        self.ideal.setFixedWidth(56)
+        self.ideal.setAccessibleName("wished value")
+        add = QPushButton(theme.icon("plus"), "")
+        add.setToolTip("Keep this rule")
+        add.setAccessibleName("keep this rule")
+        add.clicked.connect(self.add)
+        self.add_button = add
+        row.addWidget(self.title, 1)
+        row.addWidget(self.ideal)
+        row.addWidget(add)
+        grid.addLayout(row, 3, 0, 1, 2)
+        self._shape()
+
+    def _shape(self) -> None:
+        takes = TAKES[self.kind.currentData()]
+        for i, box in enumerate(self.choices):
+            box.setVisible(i < takes)
+
+    def add(self) -> None:
+        """Keep the rule, or say what is wrong with it."""
+        kind = self.kind.currentData()
+        keys = tuple(b.currentData() for b in self.choices[: TAKES[kind]])
+        if (len(set(keys)) < len(keys) and kind != "ratio") or keys[0] == keys[1]:
+            self.bench.say("A rule needs different landmarks.", "warn")
+            return
+        wish: float | None = None
+        text = self.ideal.text().strip().replace(",", ".")
+        if text:
+            try:
+                wish = float(text)
+            except ValueError:
+                self.bench.say(f"'{text}' is no number. Write a ratio such as 1.5, or leave it empty.", "error")
+                return
+        rules = self.bench.portrait.rules
+        title = self.title.text().strip() or f"rule {len(rules) + 1}"
+        number = 1 + max((int(r.key[3:]) for r in rules if r.key[3:].isdigit()), default=0)
+        rule = replace(Measure(f"own{number}", title, kind, keys), ideal=wish, group="own")
+        self.bench.portrait.set_field("rules", (*rules, rule), f"Add rule {title}")
+        self.title.clear()

@@ -1,0 +1,174 @@
+"""Marks on photos as CSV and JSON. See docs/format.md.
+
+CSV: a header ``photo,landmark,x,y,certainty`` and one line a mark; x and y are pixels of the
+upright photo from its top left corner, certainty is clear, guessed or hidden and may be left out.
+A hidden mark may have empty x and y.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sitter.photo import CERTAINTIES, Photo, Sitter
+
+SCHEMA = 1
+COLUMNS = ("photo", "landmark", "x", "y", "certainty")
+MAX_BYTES = 16 << 20
+SUFFIXES = (".csv", ".json")
+
+#: Where a row stands in the file, photo, landmark, x, y, certainty.
+_Row = tuple[str, str, str, Any, Any, str]
+
+
+def write_marks(sitter: Sitter, path: Path) -> int:
+    """Write all marks; the suffix says how. Returns how many there are.
+
+    Raises
+    ------
+    BadFileError
+        If the suffix is unknown or the place cannot be written.
+    """
+    rows = [
+        (p.name, k, p.marks.get(k), p.certainty.get(k, "clear"))
+        for p in sitter.photos for k in LANDMARKS if k in p.marks or k in p.certainty
+    ]  # fmt: skip
+    if path.suffix.lower() == ".json":
+        photos: dict[str, dict[str, Any]] = {}
+        for name, key, at, certainty in rows:
+            x, y = at if at is not None else (None, None)
+            photos.setdefault(name, {})[key] = {"x": x, "y": y, "certainty": certainty}
+        text = json.dumps({"yewfinch_marks": SCHEMA, "photos": photos}, indent=1, allow_nan=False)
+    elif path.suffix.lower() == ".csv":
+        out = io.StringIO(newline="")
+        writer = csv.writer(out)
+        writer.writerow(COLUMNS)
+        for name, key, at, certainty in rows:
+            writer.writerow((name, key, *(("", "") if at is None else (f"{at[0]:.3f}", f"{at[1]:.3f}")), certainty))
+        text = out.getvalue()
+    else:
+        raise BadFileError(f"{path.name}: marks are written as .csv or .json.")
+    write_atomic(path, text.encode())
+    return len(rows)
+
+
+def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sitter, int]:
+    """Take marks from a file, all or none.
+
+    Parameters
+    ----------
+    sitter : Sitter
+    path : Path
+    only : str, optional
+        Name of the one photo that all rows are meant for, whatever they say.
+
+    Returns
+    -------
+    sitter : Sitter
+        With the marks; those that the file does not name stay.
+    count : int
+
+    Raises
+    ------
+    BadFileError
+        Naming the line and what is wrong with it.
+    """
+    try:
+        if path.stat().st_size > MAX_BYTES:
+            raise BadFileError(f"{path.name} is too large to hold marks.")
+        text = path.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        raise BadFileError(f"{path.name} cannot be read: {error.strerror}.") from error
+    except UnicodeDecodeError as error:
+        raise BadFileError(f"{path.name} is no text file. Marks are read from .csv or .json.") from error
+    rows = _json_rows(text, path.name) if path.suffix.lower() == ".json" else _csv_rows(text, path.name)
+    by_name: dict[str, list[Photo]] = {}
+    for p in sitter.photos:
+        by_name.setdefault(p.name, []).append(p)
+    changed: dict[str, Photo] = {}
+    seen: set[tuple[str, str]] = set()
+    for where, name, key, x, y, certainty in rows:
+        photo = _photo(by_name, only or name, where)
+        if key not in LANDMARKS:
+            raise BadFileError(f"{where}: '{key}' is no landmark. The abbreviations are listed in the help.")
+        if (photo.id, key) in seen:
+            raise BadFileError(f"{where}: '{key}' is given twice for '{photo.name}'. Leave one of them.")
+        seen.add((photo.id, key))
+        if certainty not in CERTAINTIES:
+            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got '{certainty}'.")
+        now = changed.get(photo.id, photo)
+        if certainty == "hidden" and x in ("", None) and y in ("", None):
+            changed[photo.id] = now.rated(key, "hidden")
+            continue
+        at = _number(x, "x", where), _number(y, "y", where)
+        if not (0 <= at[0] <= photo.width and 0 <= at[1] <= photo.height):
+            raise BadFileError(
+                f"{where}: ({at[0]:g}, {at[1]:g}) lies outside '{photo.name}', which is {photo.width} x {photo.height} pixels."
+            )
+        changed[photo.id] = now.marked(key, at).rated(key, certainty)  # type: ignore[arg-type]
+    if not seen:
+        raise BadFileError(f"{path.name} holds no marks.")
+    photos = tuple(changed.get(p.id, p) for p in sitter.photos)
+    return replace(sitter, photos=photos), len(seen)
+
+
+def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
+    found = by_name.get(name) or by_name.get(Path(name).stem, [])
+    if not found:
+        raise BadFileError(f"{where}: there is no photo called '{name}'.")
+    if len(found) > 1:
+        raise BadFileError(f"{where}: {len(found)} photos are called '{name}'. Give them different names first.")
+    return found[0]
+
+
+def _number(value: Any, name: str, where: str) -> float:
+    try:
+        number = float(value)
+    except (TypeError, ValueError):
+        raise BadFileError(f"{where}: {name} must be a number, got '{value}'.") from None
+    if not math.isfinite(number):
+        raise BadFileError(f"{where}: {name} is {value}, which is no place on a photo.")
+    return number
+
+
+def _csv_rows(text: str, name: str) -> Iterator[_Row]:
+    reader = csv.reader(io.StringIO(text))
+    header = [c.strip().lower() for c in next(reader, [])]
+    missing = [c for c in COLUMNS[:4] if c not in header]
+    if missing:
+        raise BadFileError(f"{name} is no list of marks: its first line lacks {', '.join(missing)}.")
+    for cells in reader:
+        if not any(c.strip() for c in cells):
+            continue
+        row = dict(zip(header, (c.strip() for c in cells), strict=False))
+        where = f"{name}, line {reader.line_num}"
+        if any(c not in row for c in COLUMNS[:4]):
+            raise BadFileError(f"{where}: {len(cells)} values where {len(header)} are needed.")
+        yield where, row["photo"], row["landmark"], row["x"], row["y"], row.get("certainty") or "clear"
+
+
+def _json_rows(text: str, name: str) -> Iterator[_Row]:
+    try:
+        held = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise BadFileError(f"{name} is damaged: {error}.") from error
+    if not isinstance(held, dict) or not isinstance(held.get("photos"), dict) or "yewfinch_marks" not in held:
+        raise BadFileError(f"{name} is no list of marks.")
+    if held["yewfinch_marks"] != SCHEMA:
+        raise BadFileError(f"{name} was written by another version ({held['yewfinch_marks']}).")
+    for photo, marks in held["photos"].items():
+        if not isinstance(marks, dict):
+            raise BadFileError(f"{name}: the marks of '{photo}' are damaged.")
+        for key, mark in marks.items():
+            if not isinstance(mark, dict):
+                raise BadFileError(f"{name}: '{key}' of '{photo}' is damaged.")
+            yield f"{name}, '{photo}'", photo, key, mark.get("x"), mark.get("y"), mark.get("certainty", "clear")

@@ -1,0 +1,122 @@
+"""Measures on sitter and clay side by side, with their norms."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from yewfinch.core.anatomy.measures import Measure
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.sitter.alignment import AS_IS, Alignment
+from yewfinch.core.sitter.solution import Solution
+
+
+@dataclass(frozen=True)
+class Compared:
+    """One measure.
+
+    Attributes
+    ----------
+    measure : Measure
+    sitter, spread : float or None
+        Value and standard deviation on the sitter; in mm, degrees or as a ratio.
+    clay : float or None
+    norm : (float, float) or None
+        Published mean and spread for the sitter's kind.
+    """
+
+    measure: Measure
+    sitter: float | None
+    spread: float | None
+    clay: float | None
+    norm: tuple[float, float] | None
+
+    @property
+    def z(self) -> float | None:
+        """The clay in spreads from the published mean."""
+        if self.norm is None or self.clay is None:
+            return None
+        return (self.clay - self.norm[0]) / self.norm[1]
+
+    @property
+    def significant(self) -> bool:
+        """Whether clay and sitter differ by more than two standard deviations."""
+        if self.sitter is None or self.clay is None or self.spread is None:
+            return False
+        return abs(self.clay - self.sitter) > 2 * max(self.spread, 1e-9)
+
+    def _text(self, value: float | None) -> str:
+        if value is None:
+            return "-"
+        return f"{value:.2f}" if not self.measure.unit else f"{value:.1f}"
+
+    @property
+    def sitter_text(self) -> str:
+        """The sitter's value with its spread."""
+        return self._text(self.sitter)
+
+    @property
+    def clay_text(self) -> str:
+        """The clay's value."""
+        return self._text(self.clay)
+
+    @property
+    def norm_text(self) -> str:
+        """Published mean, or what a canon or rule asks for."""
+        if self.norm is not None:
+            return f"{self.norm[0]:.0f} ({self.norm[1]:.0f})"
+        return "" if self.measure.ideal is None else f"{self.measure.ideal:g}"
+
+    @property
+    def z_text(self) -> str:
+        """Spreads from the mean."""
+        return "" if self.z is None else f"{self.z:+.1f}"
+
+    def words(self) -> str:
+        """Everything in one sentence."""
+        unit = f" {self.measure.unit}".replace(" °", "°") if self.measure.unit else ""
+        parts = []
+        if self.sitter is not None and self.spread is not None:
+            parts.append(f"sitter {self._text(self.sitter)} ± {self.spread:.2g}{unit}")
+        if self.clay is not None:
+            parts.append(f"clay {self._text(self.clay)}{unit}")
+        if self.norm is not None:
+            parts.append(f"norm {self.norm[0]:.1f} ({self.norm[1]:.1f}){unit}")
+        if self.measure.ideal is not None:
+            parts.append(f"asked for {self.measure.ideal:g}")
+        source = f" Source: {self.measure.source}." if self.measure.source else ""
+        return f"{self.measure.title}: {', '.join(parts) or 'landmarks are missing'}.{source}"
+
+
+def compare(
+    measures: Iterable[Measure],
+    clay: Mapping[str, DoubleArray],
+    solution: Solution | None,
+    alignment: Alignment | None,
+    kind: str = "any",
+) -> list[Compared]:
+    """Measure sitter and clay.
+
+    Parameters
+    ----------
+    measures : Measure
+    clay : mapping of landmark key to (3,) mm
+    solution : Solution or None
+        Landmarks no photo shows are not measured.
+    alignment : Alignment or None
+        Clay to sitter: heights and tilts are taken in the sitter's frame; its scale is not used,
+        so that the clay's millimetres stay the clay's.
+    kind : str
+        Whose norms.
+    """
+    lay = alignment or AS_IS
+    turned = {k: lay.rotation @ p for k, p in clay.items()}
+    seen = {} if solution is None else solution.landmarks()
+    out = []
+    for m in measures:
+        sitter = m.value(seen)
+        spread = None
+        if sitter is not None and solution is not None:
+            spread = m.spread(solution.keys, solution.points, solution.covariance)
+        out.append(Compared(m, sitter, spread, m.value(turned), m.norm(kind)))
+    return out
