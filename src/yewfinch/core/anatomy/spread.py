@@ -51,6 +51,12 @@ class Spread:
     mean: DoubleArray
     covariance: DoubleArray
 
+    def of(self, keys: set[str]) -> Spread:
+        """The same heads, but for some of the landmarks only."""
+        rows = [i for i, k in enumerate(self.keys) if k in keys]
+        index = np.concatenate([3 * r + np.arange(3) for r in rows])
+        return Spread(tuple(self.keys[r] for r in rows), self.mean[rows], self.covariance[np.ix_(index, index)])
+
     def sample(self, rng: np.random.Generator) -> dict[str, DoubleArray]:
         """The landmarks of a random person, (3,) mm each."""
         values, vectors = np.linalg.eigh(self.covariance)

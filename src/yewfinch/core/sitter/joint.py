@@ -13,6 +13,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
+from threadpoolctl import threadpool_limits
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.spread import Spread, adults
@@ -46,6 +47,8 @@ TRUST = 6.0
 REJECT, READMIT = 18.0, 12.8
 #: A mark is bad only if it is also off by so many mm on the head.
 LEAST_BAD = 2.0
+#: Both ways are looked into if exchanged sides fit an average head nearly as well or better.
+DOUBT = 1.3
 #: Error of an iris diameter drawn on a photo, mm on the head.
 IRIS_MM = 0.25
 #: Spread of the principal point of a photo cut out of a larger one, part of its diagonal.
@@ -83,6 +86,12 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
     CannotSolveError
         If no photo can be used, with the first reason.
     """
+    # matrices of some hundred rows: more threads only wait for each other
+    with threadpool_limits(limits=1, user_api="blas"):
+        return _solve(sitter, progress)
+
+
+def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
     spread = adults(sitter.kind)
     progress(0.0, "looking at each photo")
     entries, left_out = _enter(sitter, spread, progress)
@@ -91,6 +100,11 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
     problem, state = _pose_problem(entries, spread, sitter)
     progress(0.35, "fitting all photos together")
     state, keep, noise = _settle(problem, state, progress)
+    turned = _turned_round(entries, spread, problem, state, keep)
+    if turned is not None:
+        entries = turned
+        problem, state = _pose_problem(entries, spread, sitter)
+        state, keep, noise = _settle(problem, state, progress)
     progress(0.85, "working out how sure it is")
     found = replace(problem, spread=problem.spread * noise)
     whole = bundle.covariance(found, state, keep)
@@ -159,18 +173,18 @@ def _entry(
     points: Mapping[str, DoubleArray],
     *,
     swapped: bool = False,
-    sided: bool = True,
+    doubt: float = DOUBT,
 ) -> _Entry:
     if swapped:
         marks = {LANDMARKS[k].twin: m for k, m in marks.items()}
-    first = solve(marks, points, photo.width, photo.height, photo.lens, robust=True, sided=sided)
+    first = solve(marks, points, photo.width, photo.height, photo.lens, robust=True, doubt=doubt)
     depth = first.camera().depths(np.array([points[k] for k in marks])).mean()
     seen = np.array([marks[k] for k in marks])
     return _Entry(photo, first, tuple(marks), seen, swapped, float(first.focal / depth))
 
 
 #: The other way round must be better by so much in the robust loss before it is believed.
-_SURE = 30.0
+_SURE = 8.0
 
 
 def _which_way(
@@ -181,22 +195,52 @@ def _which_way(
     sitter: Sitter,
 ) -> _Entry:
     """Left and right may be exchanged: a head is fitted both ways, and the better one taken."""
+    some = spread.of({*marks, *(LANDMARKS[k].twin for k in marks)})
     found: list[tuple[float, _Entry]] = []
     reason: CannotSolveError | None = None
     for swapped in (False, True):
         try:
-            entry = _entry(photo, marks, points, swapped=swapped, sided=False)
+            entry = _entry(photo, marks, points, swapped=swapped, doubt=0.0)
         except CannotSolveError as error:
             reason = reason or error
             continue
-        problem, state = _pose_problem([entry], spread, sitter)
+        problem, state = _pose_problem([entry], some, sitter)
         every = np.ones(len(problem.seen))
-        state = bundle.adjust(problem, state, every, robust=True)
+        state = bundle.adjust(problem, state, every, robust=True, steps=12)
         found.append((bundle.cost(problem, state, every, robust=True) + _SURE * swapped, entry))
     if not found:
         assert reason is not None
         raise reason
     return min(found, key=lambda f: f[0])[1]
+
+
+#: A photo that lost so much of its marks is looked at the other way round.
+_LOST = 0.12
+
+
+def _turned_round(
+    entries: list[_Entry], spread: Spread, problem: Problem, state: State, keep: DoubleArray
+) -> list[_Entry] | None:
+    """The entries with left and right of some photos exchanged, if the others' head says so.
+
+    A photo alone cannot always tell: seen from the front, a head and its inside look much alike.
+    """
+    points = {k: state.points[i] for i, k in enumerate(spread.keys)}
+    out, changed = list(entries), False
+    for i, e in enumerate(entries):
+        mine = problem.photo == i
+        if len(entries) < 2 or (keep[mine] == 0).mean() < _LOST:
+            continue
+        told = {LANDMARKS[k].twin if e.swapped else k: (float(m[0]), float(m[1])) for k, m in zip(e.keys, e.seen, strict=True)}
+        gap = np.linalg.norm(bundle.residuals(problem, state)[mine], axis=1)
+        try:
+            other = _entry(e.photo, told, points, swapped=not e.swapped, doubt=0.0)
+        except CannotSolveError:
+            continue
+        errors = other.standpoint.errors(dict(zip(other.keys, other.seen, strict=True)), points)
+        if float(np.median(list(errors.values()))) < 0.7 * float(np.median(gap)):
+            out[i], changed = other, True
+    return out if changed else None
 
 
 def _pose_problem(entries: list[_Entry], spread: Spread, sitter: Sitter) -> tuple[Problem, State]:
@@ -215,7 +259,7 @@ def _pose_problem(entries: list[_Entry], spread: Spread, sitter: Sitter) -> tupl
         for side in ("l", "r"):
             span = e.photo.spans.get(f"iris_{side}")
             other = {"l": "r", "r": "l"}[side] if e.swapped else side
-            if span is not None:
+            if span is not None and f"p_{other}" in row:
                 width = float(np.hypot(span[2] - span[0], span[3] - span[1]))
                 iris.append((i, row[f"p_{other}"], width, max(IRIS_MM * e.px_per_mm, LEAST_PX)))
     known = [(row[d.start], row[d.end], d.mm, d.spread) for d in sitter.known if d.start in row and d.end in row]

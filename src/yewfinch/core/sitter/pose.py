@@ -142,12 +142,12 @@ def _refine(
         f = np.exp(log_focal)
         z = c[:, 2]
         jac = np.zeros((n, 2, 7))
-        du, dv = np.zeros((n, 3)), np.zeros((n, 3))
-        du[:, 0], du[:, 2] = f / z, -f * c[:, 0] / z**2
-        dv[:, 1], dv[:, 2] = f / z, -f * c[:, 1] / z**2
-        arm = c - t
-        jac[:, 0, :3], jac[:, 1, :3] = np.cross(arm, du), np.cross(arm, dv)
-        jac[:, 0, 3:6], jac[:, 1, 3:6] = du, dv
+        scale, x, y = f / z, f * c[:, 0] / z**2, f * c[:, 1] / z**2
+        ax, ay, az = (c - t).T
+        jac[:, 0, 0], jac[:, 0, 1], jac[:, 0, 2] = -ay * x, az * scale + ax * x, -ay * scale
+        jac[:, 1, 0], jac[:, 1, 1], jac[:, 1, 2] = -ay * y - az * scale, ax * y, ax * scale
+        jac[:, 0, 3], jac[:, 0, 5] = scale, -x
+        jac[:, 1, 4], jac[:, 1, 5] = scale, -y
         jac[:, :, 6] = f * c[:, :2] / z[:, None]
         jac /= spread
         weight = 1.0 / (1.0 + (e**2).sum(axis=1) / _TAIL) if robust else np.ones(n)

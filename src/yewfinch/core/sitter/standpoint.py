@@ -86,7 +86,7 @@ def solve(
     lens: float | None = None,
     *,
     robust: bool = False,
-    sided: bool = True,
+    doubt: float = 0.6,
 ) -> Standpoint:
     """Find where a photo was taken from.
 
@@ -100,8 +100,9 @@ def solve(
         35 mm equivalent in mm, as a prior.
     robust : bool
         Let gross errors count little.
-    sided : bool
-        Look whether left and right are exchanged.
+    doubt : float
+        Left and right are held to be exchanged if the other way round leaves less than this part
+        of the error; 0 never.
 
     Returns
     -------
@@ -143,9 +144,9 @@ def solve(
     best = fit_pose(world, image, centre, width, height, lens, expected, robust=robust)
     size = float(flat[0]) / np.sqrt(len(keys)) * 2.0
     typical = None if best is None else _typical(best, world, image, centre)
-    if sided and (typical is None or typical > 0.5 * expected):
+    if doubt > 0 and (typical is None or doubt > 1 or typical > 0.5 * expected):
         swapped = _swapped(marks, points, keys, centre, width, height, lens, expected)
-        if swapped is not None and (typical is None or swapped < 0.6 * typical) and swapped < 0.09 * size:
+        if swapped is not None and (typical is None or swapped < doubt * typical) and swapped < 0.09 * size:
             raise SwappedError(
                 "Left and right seem to be swapped. Left means the sitter's own left, which is on "
                 "the right of a photo taken from the front. Swap them and solve again."

@@ -1,0 +1,313 @@
+"""The joint solve: against known truth, against scipy, and against bad clicks."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from scipy.optimize import least_squares
+from scipy.spatial.transform import Rotation
+
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.spread import adults
+from yewfinch.core.shared.errors import CancelledError, CannotSolveError
+from yewfinch.core.sitter import bundle, joint
+from yewfinch.core.sitter.alignment import procrustes
+from yewfinch.core.sitter.joint import mark_tests, solve_sitter, stamp
+from yewfinch.core.sitter.photo import KnownDistance, Sitter
+from yewfinch.demo.random_sitters import invented
+
+
+def compared(made, found):
+    """Landmarks found and true, both in the true frame, and the covariance of what is left."""
+    seen = [k for k in found.keys if k in found.seen]
+    x = np.array([found.points[found.index(k)] for k in seen])
+    y = np.array([made.landmarks[k] for k in seen])
+    lay = procrustes(x, y)
+    index = np.concatenate([3 * found.index(k) + np.arange(3) for k in seen])
+    modes = np.zeros((len(index), 6))
+    for a in range(3):
+        modes[a::3, a] = 1
+        modes[:, 3 + a] = np.cross(np.eye(3)[a], x).ravel()
+    take = np.eye(len(index)) - modes @ np.linalg.solve(modes.T @ modes, modes.T)
+    covariance = take @ found.covariance[np.ix_(index, index)] @ take.T
+    return seen, (lay.to_sitter(x) - y) @ lay.rotation, covariance
+
+
+def test_errors_are_as_large_as_the_solve_says():
+    # normalised squared error per degree of freedom: 1 if neither boastful nor timid
+    rng = np.random.default_rng(41)
+    normal = []
+    for _ in range(6):
+        made = invented(rng, 3, noise=float(rng.uniform(0.5, 2)))
+        _, found = solve_sitter(made.sitter)
+        seen, error, covariance = compared(made, found)
+        part = np.linalg.pinv(covariance, rcond=1e-9, hermitian=True)
+        normal.append(error.ravel() @ part @ error.ravel() / (3 * len(seen) - 6))
+    assert 0.6 < np.mean(normal) < 1.6
+    assert max(normal) < 3
+
+
+def test_ten_photos_find_the_form_to_half_a_millimetre():
+    rng = np.random.default_rng(5)
+    made = invented(rng, 10, noise=1.0)
+    solved, found = solve_sitter(made.sitter)
+    seen = [k for k in found.keys if len(found.seen.get(k, ())) >= 3]
+    x = np.array([found.points[found.index(k)] for k in seen])
+    y = np.array([made.landmarks[k] for k in seen])
+    lay = procrustes(x, y, scaled=True)
+    assert np.median(np.linalg.norm(lay.to_sitter(x) - y, axis=1)) < 0.5
+    for photo, camera in zip(solved.photos, made.cameras, strict=True):
+        turn = np.array(photo.standpoint.rotation).reshape(3, 3) @ lay.rotation.T @ camera.rotation.T
+        assert np.degrees(np.linalg.norm(Rotation.from_matrix(turn).as_rotvec())) < 2.0
+        assert photo.standpoint.focal == pytest.approx(camera.focal, rel=0.2)
+
+
+def test_the_size_is_uncertain_until_something_measures_it():
+    made = invented(np.random.default_rng(6), 4)
+    _, free = solve_sitter(made.sitter)
+    true = np.linalg.norm(made.landmarks["ex_l"] - made.landmarks["ex_r"])
+    _, held = solve_sitter(replace(made.sitter, known=(KnownDistance("ex_l", "ex_r", true, 0.3),)))
+    assert 0.02 < free.scale_spread < 0.06
+    assert held.scale_spread < 0.012
+    assert "how large heads are" in free.scale_source
+    assert "a known distance" in held.scale_source
+    got = np.linalg.norm(held.points[held.index("ex_l")] - held.points[held.index("ex_r")])
+    assert got == pytest.approx(true, abs=1.0)
+
+
+def test_an_iris_of_11_7_mm_sets_the_scale():
+    # visible iris 11.71 (0.42) mm: Ruefer et al. 2005, Cornea 24:259
+    made = invented(np.random.default_rng(9), 4)
+    photos = []
+    for photo, camera in zip(made.sitter.photos, made.cameras, strict=True):
+        spans = {}
+        for side in ("l", "r"):
+            if f"p_{side}" in photo.marks:
+                reach = camera.rotation[0] * 11.71 / 2
+                a, b = camera.project([made.landmarks[f"p_{side}"] - reach, made.landmarks[f"p_{side}"] + reach])
+                spans[f"iris_{side}"] = (*map(float, a), *map(float, b))
+        photos.append(replace(photo, spans=spans))
+    _, free = solve_sitter(made.sitter)
+    _, found = solve_sitter(Sitter(tuple(photos)))
+    assert "iris" in found.scale_source
+    assert found.scale_spread < free.scale_spread
+    seen, _, _ = compared(made, found)
+    x = np.array([found.points[found.index(k)] for k in seen])
+    y = np.array([made.landmarks[k] for k in seen])
+    scale = procrustes(x, y, scaled=True).scale
+    assert abs(scale - 1) < 2.5 * found.scale_spread
+
+
+def spoilt(sitter, photo, **marks):
+    photos = list(sitter.photos)
+    photos[photo] = replace(photos[photo], marks={**photos[photo].marks, **marks})
+    return replace(sitter, photos=tuple(photos))
+
+
+def test_one_mark_forty_pixels_off_is_named_and_does_not_bend_the_rest():
+    made = invented(np.random.default_rng(3), 3)
+    _, clean = solve_sitter(made.sitter)
+    x, y = made.sitter.photos[1].marks["prn"]
+    _, found = solve_sitter(spoilt(made.sitter, 1, prn=(x + 28, y - 29)))
+    assert [(b.photo, b.key, b.swapped) for b in found.bad] == [("p1", "prn", False)]
+    assert found.bad[0].pixels == pytest.approx(40, abs=6)
+    assert np.hypot(found.bad[0].expected[0] - x, found.bad[0].expected[1] - y) < 6
+    assert "40 px" in found.bad[0].words() or abs(found.bad[0].pixels - 40) < 6
+    assert "p1" not in found.seen["prn"]
+    moved = np.linalg.norm(found.points - clean.points, axis=1)
+    assert np.median(moved) < 0.5
+
+
+def test_exchanged_sides_of_one_pair_are_named():
+    made = invented(np.random.default_rng(7), 3)
+    photo = next(i for i, p in enumerate(made.sitter.photos) if {"en_l", "en_r"} <= set(p.marks))
+    marks = made.sitter.photos[photo].marks
+    _, found = solve_sitter(spoilt(made.sitter, photo, en_l=marks["en_r"], en_r=marks["en_l"]))
+    assert {(b.key, b.swapped) for b in found.bad} == {("en_l", True), ("en_r", True)}
+    assert "exchanged" in found.bad[0].words()
+
+
+def test_a_photo_with_all_sides_exchanged_is_named_and_still_used():
+    made = invented(np.random.default_rng(6), 3)
+    i = int(np.argmin([abs(c.rotation[2, 0]) for c in made.cameras]))  # the one nearest to the front
+    photos = list(made.sitter.photos)
+    wrong = {LANDMARKS[k].twin: m for k, m in photos[i].marks.items()}
+    photos[i] = replace(photos[i], marks=wrong)
+    solved, found = solve_sitter(Sitter(tuple(photos)))
+    assert [f.photo for f in found.fits if f.swapped] == [photos[i].id]
+    assert solved.photos[i].standpoint.focal == pytest.approx(made.cameras[i].focal, rel=0.2)
+
+
+def test_random_bad_clicks_are_found_and_good_ones_left():
+    rng = np.random.default_rng(77)
+    wrong = missed = false = marks = 0
+    for _ in range(4):
+        made = invented(rng, 4, noise=float(rng.uniform(0.5, 2)), spoilt=0.7)
+        _, found = solve_sitter(made.sitter)
+        named = {(b.photo, b.key) for b in found.bad}
+        wrong += len(made.bad)
+        missed += len(made.bad - named)
+        false += len(named - made.bad)
+        marks += sum(len(p.marks) for p in made.sitter.photos)
+    assert wrong >= 6
+    assert missed <= 0.1 * wrong
+    assert false < 0.01 * marks
+
+
+def test_one_photo_says_how_little_it_knows():
+    made = invented(np.random.default_rng(12), 1)
+    _, found = solve_sitter(made.sitter)
+    assert "One photo says little" in found.words()
+    assert found.spread("prn") > 1.0
+
+
+def test_hidden_marks_are_not_used_and_guessed_ones_count_less():
+    made = invented(np.random.default_rng(13), 3)
+    first = made.sitter.photos[0]
+    key = next(iter(first.marks))
+    hidden = made.sitter.replaced(first.rated(key, "hidden"))
+    _, found = solve_sitter(hidden)
+    assert first.id not in found.seen.get(key, ())
+    x, y = first.marks[key]
+    off = replace(first, marks={**first.marks, key: (x + 6, y)})
+    _, sure = solve_sitter(made.sitter.replaced(off))
+    _, unsure = solve_sitter(made.sitter.replaced(off.rated(key, "guessed")))
+    _, clean = solve_sitter(made.sitter)
+    at = clean.index(key)
+    assert np.linalg.norm(unsure.points[at] - clean.points[at]) < np.linalg.norm(sure.points[at] - clean.points[at]) + 0.02
+
+
+def test_a_cut_out_finds_its_middle():
+    made = invented(np.random.default_rng(15), 3)
+    first = made.sitter.photos[0]
+    cut = replace(
+        first, width=first.width - 300, marks={k: (x - 300, y) for k, (x, y) in first.marks.items()}, cut=True,
+        lens=None,
+    )  # fmt: skip
+    solved, _ = solve_sitter(made.sitter.replaced(cut))
+    middle = solved.photos[0].standpoint.centre
+    assert middle[0] < (cut.width / 2) - 40  # towards the true middle, 150 px left of the cut-out's own
+
+
+def test_what_cannot_be_solved_is_said():
+    with pytest.raises(CannotSolveError, match="No photo has marks"):
+        solve_sitter(Sitter())
+    made = invented(np.random.default_rng(16), 2)
+    few = replace(made.sitter.photos[0], marks=dict(list(made.sitter.photos[0].marks.items())[:4]))
+    with pytest.raises(CannotSolveError, match="4 landmarks are marked"):
+        solve_sitter(Sitter((few,)))
+    _, found = solve_sitter(Sitter((few, made.sitter.photos[1])))
+    assert "4 landmarks" in found.left_out[few.id]
+
+
+def test_it_can_be_cancelled():
+    made = invented(np.random.default_rng(17), 2)
+
+    def stop(_fraction, _text):
+        raise CancelledError("stop")
+
+    with pytest.raises(CancelledError):
+        solve_sitter(made.sitter, stop)
+
+
+def test_the_stamp_changes_with_what_matters_only():
+    made = invented(np.random.default_rng(18), 2)
+    s = made.sitter
+    assert stamp(s) == stamp(replace(s, photos=(replace(s.photos[0], name="x", note="y", turn=90.0), s.photos[1])))
+    assert stamp(s) != stamp(s.replaced(s.photos[0].marked("prn", (1.0, 2.0))))
+    assert stamp(s) != stamp(replace(s, kind="man"))
+
+
+# --- the numbers behind it ---------------------------------------------------------------------
+
+
+@pytest.fixture(scope="module")
+def problem():
+    made = invented(np.random.default_rng(21), 3, most=16)
+    photos = tuple(replace(p, spans={"iris_l": (500.0, 500.0, 545.0, 501.0)}, cut=i == 2) for i, p in enumerate(made.sitter.photos))
+    sitter = replace(made.sitter, photos=photos, known=(KnownDistance("ex_l", "ex_r", 90.0, 0.5),))
+    spread = adults("any")
+    entries, _ = joint._enter(sitter, spread, lambda _f, _t: None)
+    return joint._pose_problem(entries, spread, sitter)
+
+
+def moved_by(problem, state, step):
+    return state.moved(np.where(problem.free(), step, 0.0))
+
+
+def test_slopes_equal_differences(problem):
+    prob, state = problem
+    rng = np.random.default_rng(0)
+    state = moved_by(prob, state, rng.normal(0, 1e-2, prob.size))
+    jac, index = bundle.slopes(prob, state)
+    dense = np.zeros((len(jac), 2, prob.size))
+    for m in range(len(jac)):
+        dense[m][:, index[m]] = jac[m]
+    others, rows = bundle._others(prob, state)
+    for i in rng.choice(np.flatnonzero(prob.free()), 40, replace=False):
+        step = np.zeros(prob.size)
+        step[i] = 1e-5
+        up, down = moved_by(prob, state, step), moved_by(prob, state, -step)
+        np.testing.assert_allclose(
+            dense[:, :, i], (bundle.residuals(prob, up) - bundle.residuals(prob, down)) / 2e-5, rtol=1e-4, atol=2e-4
+        )
+        np.testing.assert_allclose(
+            rows[:, i], (bundle._others(prob, up)[0] - bundle._others(prob, down)[0]) / 2e-5, rtol=1e-4, atol=2e-4
+        )
+    assert len(others) == len(rows)
+
+
+def test_the_bundle_equals_an_independent_formulation_in_scipy(problem):
+    # reference: scipy.optimize.least_squares on rotation vectors and whitened landmarks, with
+    # numerical derivatives; scipy.spatial.transform for the rotations
+    prob, state = problem
+    prob = replace(prob, iris=np.zeros((0, 4)), known=np.zeros((0, 4)), centre_spread=np.zeros(3))
+    mine = bundle.adjust(prob, state, np.ones(len(prob.seen)), robust=False)
+    k = len(prob.log_focal)
+    root = np.linalg.cholesky(np.linalg.inv(prob.precision))
+    used = np.unique(prob.landmark)
+
+    def unpack(v):
+        cams = v[: 7 * k].reshape(k, 7)
+        points = prob.mean + (root @ v[7 * k :]).reshape(-1, 3)
+        return cams, points
+
+    def residual(v):
+        cams, points = unpack(v)
+        turned = Rotation.from_rotvec(cams[prob.photo, :3]).apply(points[prob.landmark]) + cams[prob.photo, 3:6]
+        seen = turned[:, :2] / turned[:, 2:] * np.exp(cams[prob.photo, 6])[:, None] + prob.centre[prob.photo]
+        marks = ((seen - prob.seen) / prob.spread[:, None]).ravel()
+        return np.concatenate([marks, (cams[:, 6] - prob.log_focal) / prob.log_focal_spread, v[7 * k :]])
+
+    start = np.zeros(7 * k + prob.mean.size)
+    for i in range(k):
+        start[7 * i : 7 * i + 3] = Rotation.from_matrix(state.rotation[i]).as_rotvec()
+        start[7 * i + 3 : 7 * i + 6] = state.shift[i]
+        start[7 * i + 6] = state.log_focal[i]
+    theirs = least_squares(residual, start, x_scale="jac", xtol=1e-12, ftol=1e-12, max_nfev=60)
+    cams, points = unpack(theirs.x)
+    assert bundle.cost(prob, mine, np.ones(len(prob.seen)), robust=False) == pytest.approx(2 * theirs.cost, rel=1e-4)
+    np.testing.assert_allclose(mine.points[used], points[used], atol=0.05)
+    np.testing.assert_allclose(mine.log_focal, cams[:, 6], atol=1e-3)
+    # covariance of the landmarks: from scipy's Jacobian
+    whole = bundle.covariance(prob, mine, np.ones(len(prob.seen)))
+    inverse = np.linalg.inv(theirs.jac.T @ theirs.jac)
+    land = root @ inverse[7 * k :, 7 * k :] @ root.T
+    got = whole[bundle.CAMERA * k : -1, bundle.CAMERA * k : -1]
+    np.testing.assert_allclose(np.sqrt(np.diag(got)), np.sqrt(np.diag(land)), rtol=0.02)
+
+
+def test_testing_a_mark_equals_solving_without_it(problem):
+    # Baarda's test on a used mark against the test on the same mark left out
+    prob, state = problem
+    every = np.ones(len(prob.seen))
+    state = bundle.adjust(prob, state, every, robust=False)
+    whole = bundle.covariance(prob, state, every)
+    used, leverage = mark_tests(prob, state, every, whole)
+    worst = int(np.argmax(used))
+    without = every.copy()
+    without[worst] = 0.0
+    other = bundle.adjust(prob, state, without, robust=False)
+    left, _ = mark_tests(prob, other, without, bundle.covariance(prob, other, without))
+    assert left[worst] == pytest.approx(used[worst], rel=0.1)
+    assert ((leverage > 0) & (leverage < 2)).all()
