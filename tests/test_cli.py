@@ -1,5 +1,6 @@
 """The command line, in a process of its own, without a display."""
 
+import csv
 import json
 import os
 import subprocess
@@ -31,17 +32,65 @@ def test_render(tmp_path, demo_file, view):
 def test_render_from_a_photo(tmp_path, demo_file):
     done = yewfinch("render", demo_file, "--photo", "front", "--size", "160x200", "-o", tmp_path / "b.png")
     assert done.returncode == 0, done.stderr
-    done = yewfinch("render", demo_file, "--photo", "profile", "-o", tmp_path / "c.png")
+    done = yewfinch("render", demo_file, "--photo", "window-seat", "-o", tmp_path / "c.png")
     assert done.returncode == 1
     assert "no standpoint yet" in done.stderr
 
 
 def test_likeness(demo_file):
-    found = json.loads(yewfinch("likeness", demo_file, "--json").stdout)
-    assert 0.5 < found["rms_mm"] < 5
-    sizes = [o["off_mm"] for o in found["offsets"]]
-    assert sizes == sorted(sizes, reverse=True)
+    found = json.loads(yewfinch("likeness", demo_file, "--json", "--scaled").stdout)
+    assert 0.5 < found["overall_mm"] < 5
+    sure = [o["significant"] for o in found["offsets"]]
+    assert sure == sorted(sure, reverse=True)
+    assert found["offsets"][0]["off_mm"] > 2 * found["offsets"][0]["spread_mm"]
+    assert set(found["regions"]) == {"eyes", "nose", "mouth", "ears", "jaw", "cranium"}
     assert "mm off over" in yewfinch("likeness", demo_file).stdout
+
+
+def test_a_photo_with_marks_is_added_and_solved(tmp_path, demo_file):
+    from yewfinch.core.formats import container
+    from yewfinch.core.formats.marks import write_marks
+    from yewfinch.demo.portrait import photo_file
+
+    mine = tmp_path / "mine.yewfinch"
+    mine.write_bytes(demo_file.read_bytes())
+    portrait = container.load(mine)
+    marks = tmp_path / "marks.csv"
+    write_marks(portrait.sitter, marks)
+    only = [line for line in marks.read_text().splitlines() if line.startswith(("photo,", "front,"))]
+    marks.write_text("\n".join(only))
+    done = yewfinch("sitter", "add", mine, photo_file("front"), "--marks", marks)
+    assert "Added 'front (2)' with 23 marks." in done.stdout
+    found = json.loads(yewfinch("solve", mine, "--json").stdout)
+    assert set(found["photos"]) == {"front", "three-quarter", "profile", "front (2)"}
+    assert found["photos"]["front (2)"]["lens_mm"] == pytest.approx(85, rel=0.1)
+    assert found["bad"] == []
+    held = container.load(mine)
+    assert held.sitter.solution is not None
+    assert len(held.sitter.files) == 6
+    assert "landmarks from 4 photos" in yewfinch("solve", mine).stdout
+    wrong = tmp_path / "wrong.csv"
+    wrong.write_text("photo,landmark,x,y\nfront,prn,nan,3\n")
+    before = mine.read_bytes()
+    done = yewfinch("sitter", "marks", mine, "--read", wrong)
+    assert done.returncode == 1
+    assert "x is nan" in done.stderr
+    assert mine.read_bytes() == before
+    assert yewfinch("sitter", "marks", mine, "-o", tmp_path / "all.json").returncode == 0
+    assert "front (2)" in (tmp_path / "all.json").read_text()
+
+
+def test_the_sheet_without_a_display(tmp_path, demo_file):
+    done = yewfinch("sheet", demo_file, "-o", tmp_path / "s.csv")
+    assert done.returncode == 0, done.stderr
+    rows = list(csv.DictReader((tmp_path / "s.csv").read_text().splitlines()))
+    assert {r["kind"] for r in rows} == {"overall", "region", "landmark", "line", "measure", "photo"}
+    nose = next(r for r in rows if r["key"] == "prn")
+    way = [float(nose[k]) for k in ("left_mm", "up_mm", "forward_mm")]
+    assert float(nose["difference"]) == pytest.approx(sum(v * v for v in way) ** 0.5, abs=2e-3)
+    done = yewfinch("sheet", demo_file, "-o", tmp_path / "s.doc")
+    assert done.returncode == 1
+    assert "written as .pdf, .png or .csv" in done.stderr
 
 
 def test_measure_check_and_export(tmp_path, demo_file):

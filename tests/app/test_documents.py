@@ -28,19 +28,20 @@ def answer(text):
     QTimer.singleShot(150, press)
 
 
-def test_photos_are_dropped_onto_the_wall(window, tmp_path):
+def test_photos_are_dropped_onto_the_wall(window, qtbot, tmp_path):
     from PIL import Image
 
     Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
     (tmp_path / "no.jpg").write_text("this is no photo")
     drop(window.wall, tmp_path / "extra.png", tmp_path / "no.jpg")
+    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=8000)
     photos = window.bench.portrait.sitter.photos
     assert [p.name for p in photos][-1] == "extra"
     assert len(window.wall.cards) == 6
     assert "no.jpg is not a photo" in window.status.message.text()
     window.undo()
     assert len(window.wall.cards) == 5
-    window.wall.cards[photos[0].id].remove.click()
+    window.wall.menu_of(photos[0].id).actions()[-1].trigger()
     assert len(window.wall.cards) == 4
     window.undo()
     assert [p.id for p in window.bench.portrait.sitter.photos] == [p.id for p in photos[:5]]
@@ -178,11 +179,12 @@ def test_a_piece_can_be_removed_and_comes_back_with_its_landmarks(window):
     assert p.landmark("p_l") is not None
 
 
-def test_undoing_a_photo_on_the_desk_goes_back_to_the_clay(window, tmp_path):
+def test_undoing_a_photo_on_the_desk_goes_back_to_the_clay(window, qtbot, tmp_path):
     from PIL import Image
 
     Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
-    window.wall.add([tmp_path / "extra.png"])
+    window.sitting.add([tmp_path / "extra.png"])
+    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=8000)
     window.mark(window.bench.portrait.sitter.photos[-1].id)
     window.undo()
     assert window.viewport.isVisible()

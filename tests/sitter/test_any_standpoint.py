@@ -8,8 +8,6 @@ from hypothesis import strategies as st
 from yewfinch.core.anatomy.landmarks import GUIDED
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.show.view import View
-from yewfinch.core.sitter.likeness import offsets
-from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.standpoint import solve
 
 view = st.builds(
@@ -35,21 +33,6 @@ def test_random_standpoints_are_found(points, v, wide, seed):
     found = solve(marks, points, w, h, v.lens)
     assert max(found.errors(marks, points).values()) < 1.0
     assert np.linalg.norm(found.position - camera.position) < 0.01 * v.distance
-
-
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(v=view, move=st.tuples(*[st.floats(-4, 4)] * 3))
-def test_an_offset_is_the_move_seen_across_the_line_of_sight(points, v, move):
-    camera = v.camera(1000, 1000)
-    keys = list(GUIDED[:12])
-    marks = {k: tuple(camera.project(points[k])[0]) for k in keys}
-    photo = Photo("p", "p", "p.jpg", 1000, 1000, v.lens, marks, solve(marks, points, 1000, 1000, v.lens))
-    moved = {**points, "prn": points["prn"] + np.array(move)}
-    found = next(o for o in offsets(photo, moved) if o.key == "prn")
-    sight = points["prn"] - camera.position
-    sight /= np.linalg.norm(sight)
-    across = np.array(move) - (np.array(move) @ sight) * sight
-    assert found.size == pytest.approx(np.linalg.norm(across), abs=0.25 + 0.03 * np.linalg.norm(move))
 
 
 @settings(max_examples=30, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])

@@ -5,50 +5,113 @@ import io
 import numpy as np
 import pytest
 from PIL import Image
+from scipy.spatial import procrustes as scipy_procrustes
+from scipy.spatial.transform import Rotation
 
-from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.anatomy.landmarks import GUIDED, region_of
+from yewfinch.core.shared.errors import BadFileError, CannotSolveError
+from yewfinch.core.shared.geometry import angle, straight
 from yewfinch.core.show.view import View
-from yewfinch.core.sitter.calipers import angle, straight
-from yewfinch.core.sitter.likeness import likeness, overall
+from yewfinch.core.sitter.alignment import procrustes
+from yewfinch.core.sitter.joint import solve_sitter
+from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import Photo, Sitter, decode, read_photo
-from yewfinch.core.sitter.standpoint import Standpoint
 
 
-def standpoint(camera):
-    return Standpoint(
-        tuple(camera.rotation.ravel()), tuple(camera.position), camera.focal,
-        int(camera.width), int(camera.height), camera.centre,
-    )  # fmt: skip
+@pytest.fixture(scope="module")
+def solved(made_head):
+    """The base head as sitter, seen well in four photos."""
+    points = {k: a.on(made_head.surface(a.piece)) for k, a in made_head.anchors.items()}
+    photos = []
+    for i, turn in enumerate((0, -40, 45, 85)):
+        camera = View(turn, 4, (0, -20, 20), 900, 85).camera(1080, 1350)
+        keys = [k for k in GUIDED if k.endswith("_l") is (turn >= 0) or "_" not in k or abs(turn) < 50]
+        marks = {k: tuple(float(v) for v in camera.project(points[k])[0]) for k in keys}
+        photos.append(Photo(f"p{i}", f"p{i}", f"p{i}.jpg", 1080, 1350, 85.0, marks))
+    _, found = solve_sitter(Sitter(tuple(photos), kind="man"))
+    return points, found
 
 
-@pytest.mark.parametrize(("turn", "move", "words"), [
-    (0, (0.0, -2.0, 0.0), "2.0 mm too low"),
-    (0, (1.5, 0.0, 0.0), "1.5 mm to the sitter's left"),
-    (90, (0.0, 0.0, 3.0), "3.0 mm too far forward"),
-    (-90, (0.0, 0.0, -3.0), "3.0 mm too far back"),
+def test_the_same_head_is_alike(solved):
+    points, found = solved
+    result = likeness(points, found, scaled=True)
+    assert result.overall < 0.6
+    assert sum(o.significant for o in result.offsets) < 0.15 * len(result.offsets)
+
+
+@pytest.mark.parametrize(("key", "move", "words"), [
+    ("prn", (0.0, -4.0, 0.0), "too low"), ("ch_l", (4.0, 0.0, 0.0), "to the sitter's left"),
+    ("gn", (0.0, 0.0, -5.0), "too far back"), ("sa_l", (0.0, 4.0, 0.0), "too high"),
 ])  # fmt: skip
-def test_an_offset_is_measured_in_the_head_frame(turn, move, words):
-    camera = View(turn, 0, (0, 0, 0), 5000, 300).camera(1000, 1000)
-    truth = np.array([3.0, 4.0, 5.0])
-    x, y = camera.project(truth)[0]
-    photo = Photo("p", "p", "p.jpg", 1000, 1000, None, {"prn": (float(x), float(y))}, standpoint(camera))
-    found = likeness(Sitter((photo,), {}), {"prn": truth + np.array(move)})
-    assert found[0].size == pytest.approx(np.linalg.norm(move), abs=0.02)
-    np.testing.assert_allclose(found[0].vector, move, atol=0.02)
-    assert found[0].words().startswith(words)
+def test_a_moved_landmark_is_named_first_and_in_mm(solved, key, move, words):
+    points, found = solved
+    result = likeness({**points, key: points[key] + np.array(move)}, found, scaled=True)
+    worst = result.offsets[0]
+    assert worst.key == key
+    assert worst.significant
+    assert worst.size == pytest.approx(np.linalg.norm(move), abs=1.0)
+    assert words in worst.words()
+    np.testing.assert_allclose(worst.vector, move, atol=1.0)
+    region = region_of(key)
+    assert max(result.regions, key=lambda r: result.regions[r][0]) == region
 
 
-def test_worst_come_first_and_unsolved_photos_are_left_out(portrait):
-    camera = View(10, 0).camera(800, 800)
-    points = portrait.landmarks()
-    marks = {k: tuple(camera.project(points[k])[0] + i) for i, k in enumerate(["prn", "gn", "ch_l"])}
-    solved = Photo("a", "a", "a.jpg", 800, 800, None, marks, standpoint(camera))
-    other = Photo("b", "b", "b.jpg", 800, 800, None, marks, None)
-    found = likeness(Sitter((solved, other), {}), points)
-    assert [o.key for o in found] == ["ch_l", "gn", "prn"]
-    assert found[2].size == pytest.approx(0, abs=1e-6)
-    assert overall(found) > 0
-    assert overall([]) is None
+def test_where_the_clay_stands_does_not_matter(solved):
+    points, found = solved
+    turn = Rotation.from_euler("xyz", [20, 130, -70], degrees=True)
+    away = {k: turn.apply(p) + (400, -30, 1000) for k, p in points.items()}
+    a, b = likeness(points, found), likeness(away, found)
+    assert a.overall == pytest.approx(b.overall, abs=1e-6)
+    np.testing.assert_allclose(a.offset("prn").vector, b.offset("prn").vector, atol=1e-6)
+    camera = View(30, 5).camera(800, 1000)
+    seen = a.alignment.camera(camera).project(np.array(list(points.values())))
+    again = b.alignment.camera(camera).project(np.array(list(away.values())))
+    np.testing.assert_allclose(seen, again, atol=1e-6)
+
+
+def test_size_is_told_or_left_out(solved):
+    points, found = solved
+    larger = {k: p * 1.05 for k, p in points.items()}
+    with_size, without = likeness(larger, found), likeness(larger, found, scaled=True)
+    assert with_size.size / likeness(points, found).size == pytest.approx(1.05, abs=1e-3)
+    assert without.size == 1.0
+    assert without.overall < 0.6
+    # the uncertainty of the size is part of each offset's only while size counts
+    assert without.offset("gn").spread.max() < with_size.offset("gn").spread.max()
+
+
+def test_too_few_shared_landmarks_are_said(solved):
+    points, found = solved
+    with pytest.raises(CannotSolveError, match="share 2 landmarks"):
+        likeness({k: points[k] for k in ("prn", "gn")}, found)
+
+
+def test_procrustes_equals_scipy():
+    # reference: scipy.spatial.procrustes, which standardises both and leaves a disparity
+    rng = np.random.default_rng(2)
+    a = rng.normal(size=(20, 3)) * 40
+    turn = Rotation.random(rng=3).as_matrix()
+    b = 1.3 * a @ turn.T + (5, 6, 7) + rng.normal(size=(20, 3))
+    lay = procrustes(a, b, scaled=True)
+    _, _, disparity = scipy_procrustes(b, a)
+    left = ((lay.to_sitter(a) - b) ** 2).sum() / ((b - b.mean(axis=0)) ** 2).sum()
+    assert left == pytest.approx(disparity, rel=1e-9)
+    np.testing.assert_allclose(lay.rotation, turn, atol=0.02)
+    np.testing.assert_allclose(lay.to_clay(lay.to_sitter(a)), a, atol=1e-9)
+
+
+def test_procrustes_never_reflects_and_keeps_to_weights():
+    rng = np.random.default_rng(4)
+    a = rng.normal(size=(12, 3))
+    mirrored = a * (-1, 1, 1)
+    assert np.linalg.det(procrustes(a, mirrored).rotation) == pytest.approx(1.0)
+    b = a + (1.0, 0, 0)
+    b[0] += 50.0
+    weight = np.ones(12)
+    weight[0] = 1e-9
+    np.testing.assert_allclose(procrustes(a, b, weight).shift, (1, 0, 0), atol=1e-6)
+    with pytest.raises(ValueError, match="n of 3 or more"):
+        procrustes(a[:2], b[:2])
 
 
 def test_calipers():
@@ -78,10 +141,11 @@ def test_exif_orientation_and_lens_are_read(tmp_path):
     exif = Image.Exif()
     exif[0x0112] = 6  # Exif 2.3: the top of the picture is on its right side
     exif.get_ifd(0x8769)[0xA405] = 85
-    photo, data = read_photo(save(tmp_path, "t.jpg", "JPEG", (90, 120), exif=exif.tobytes()), {"photo1"})
+    photo, data = read_photo(save(tmp_path, "t.jpg", "JPEG", (90, 120), exif=exif.tobytes()), [Photo("photo1", "t", "t.jpg", 9, 9)])
     assert (photo.width, photo.height) == (120, 90)
     assert photo.lens == 85
     assert photo.id == "photo2"
+    assert photo.name == "t (2)"  # no two photos of one name
     assert decode(data, "t", longest=60).shape == (45, 60, 3)
 
 

@@ -13,8 +13,8 @@ from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.outlines import Gap, gaps
 from yewfinch.core.sitter.photo import Photo
 
-#: Maps kept; each holds some 4 MB.
-KEPT = 12
+#: Maps kept at most, and the vertices they may hold together (24 bytes each).
+KEPT, VERTICES = 12, 6_000_000
 
 
 class Fringes:
@@ -88,7 +88,8 @@ class Fringes:
             self._maps.pop(photo.id, None)
             self._maps[photo.id] = (key, depth)
             self._dirty.pop(photo.id, None)
-            while len(self._maps) > KEPT:
+            size = sum(len(s) for s in surfaces.values())
+            while len(self._maps) > max(1, min(KEPT, VERTICES // max(1, size))):
                 self._maps.pop(next(iter(self._maps)))
             return depth
         for piece, leaves in self._dirty.pop(photo.id, {}).items():

@@ -32,7 +32,7 @@ if TYPE_CHECKING:
 DeskMode = Literal["landmarks", "lines", "scale", "draw", "crop"]
 
 #: How near a press must be to take hold of a point, pixels of the screen.
-REACH = 13.0
+REACH = 9.0
 #: Magnifier: diameter on the screen and enlargement.
 LENS, TIMES = 150.0, 4.0
 #: Points of a freehand line closer than this are not kept, pixels of the screen.

@@ -9,7 +9,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, POSITION, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.sitter import _depth_kernels
 
@@ -50,13 +50,16 @@ class DepthMap:
         )  # fmt: skip
         self.depth: FloatArray = np.full((height, width), np.inf, POSITION)
         self._surfaces: dict[str, Surface] = {}
+        self._seen: dict[str, DoubleArray] = {}
         self._rects: dict[str, npt.NDArray[np.int64]] = {}
-        self.drawn_faces = 0
+        #: Triangles drawn so far.
+        self.drawn = 0
 
     def draw(self, surfaces: Mapping[str, Surface]) -> None:
         """Draw everything anew."""
         self._surfaces = dict(surfaces)
-        self._rects = {k: self._project(s, np.arange(s.leaf_count)) for k, s in self._surfaces.items()}
+        self._seen = {k: self._project(s, 0, len(s)) for k, s in self._surfaces.items()}
+        self._rects = {k: self._boxes(k, np.arange(s.leaf_count)) for k, s in self._surfaces.items()}
         self.depth[:] = np.inf
         h, w = self.depth.shape
         self._fill((0, 0, w, h))
@@ -68,7 +71,7 @@ class DepthMap:
         ----------
         piece : str
         leaves : (k,) int32
-            Leaves whose positions changed.
+            Leaves whose positions may have changed.
 
         Returns
         -------
@@ -78,15 +81,28 @@ class DepthMap:
         surface = self._surfaces.get(piece)
         if surface is None or len(leaves) == 0:
             return None
+        seen = self._seen[piece]
+        reach = [np.inf, np.inf, -np.inf, -np.inf]
+        for leaf in leaves:
+            first, last = int(leaf) << LEAF_SHIFT, min(len(surface), (int(leaf) + 1) << LEAF_SHIFT)
+            now = self._project(surface, first, last)
+            changed = first + np.flatnonzero((now != seen[first:last]).any(axis=1))
+            if len(changed) == 0:
+                continue
+            ring = [surface.ring[surface.ring_at[r] : surface.ring_at[r + 1]] for r in changed]
+            touched = np.unique(np.concatenate([changed, *ring]))
+            for places in (seen[touched], now[changed - first]):
+                reach[:2] = np.minimum(reach[:2], places[:, :2].min(axis=0)).tolist()
+                reach[2:] = np.maximum(reach[2:], places[:, :2].max(axis=0)).tolist()
+            seen[first:last] = now
+        if not np.isfinite(reach).all():
+            return None
         owners = np.unique(np.concatenate([surface.leaf_owners(int(leaf)) for leaf in leaves]))
-        before = self._rects[piece][owners]
-        after = self._project(surface, owners)
-        self._rects[piece][owners] = after
-        both = np.concatenate([before, after])
+        self._rects[piece][owners] = self._boxes(piece, owners)
         h, w = self.depth.shape
         rect = (
-            max(0, int(both[:, 0].min())), max(0, int(both[:, 1].min())),
-            min(w, int(both[:, 2].max())), min(h, int(both[:, 3].max())),
+            int(np.clip(np.floor(reach[0]), 0, w)), int(np.clip(np.floor(reach[1]), 0, h)),
+            int(np.clip(np.ceil(reach[2]) + 1, 0, w)), int(np.clip(np.ceil(reach[3]) + 1, 0, h)),
         )  # fmt: skip
         if rect[0] >= rect[2] or rect[1] >= rect[3]:
             return None
@@ -109,33 +125,33 @@ class DepthMap:
                 out |= clay & (other > far + STEP)
         return out
 
-    def _project(self, surface: Surface, leaves: npt.NDArray[np.integer]) -> npt.NDArray[np.int64]:
-        """Rectangles of leaves on the map, (k, 4): left, top, right, bottom, one pixel wider."""
-        low, high = surface.leaf_lo[leaves].astype(np.float64), surface.leaf_hi[leaves].astype(np.float64)
-        corners = np.stack(
-            [np.stack([(low, high)[i][:, 0], (low, high)[j][:, 1], (low, high)[k][:, 2]], axis=1)
-             for i in (0, 1) for j in (0, 1) for k in (0, 1)], axis=1,
+    def _project(self, surface: Surface, first: int, last: int) -> DoubleArray:
+        c = self.camera
+        out = np.empty((last - first, 3))
+        _depth_kernels.project(
+            surface.positions, first, last, np.ascontiguousarray(c.rotation), -c.rotation @ c.position,
+            float(c.focal), float(c.centre[0]), float(c.centre[1]), out,
         )  # fmt: skip
-        seen = self.camera.project(corners.reshape(-1, 3)).reshape(len(leaves), 8, 2)
-        h, w = self.depth.shape
-        behind = ~np.isfinite(seen).all(axis=(1, 2))
-        seen = np.clip(np.nan_to_num(seen), -1e6, 1e6)
-        out = np.concatenate([np.floor(seen.min(axis=1)) - 1, np.ceil(seen.max(axis=1)) + 2], axis=1)
-        out[behind] = (0, 0, w, h)
-        return out.astype(np.int64)
+        return out
+
+    def _boxes(self, piece: str, leaves: npt.NDArray[np.integer]) -> npt.NDArray[np.int64]:
+        """Rectangles on the map of the faces that leaves own, (k, 4): left, top, right, bottom."""
+        surface, seen = self._surfaces[piece], self._seen[piece]
+        out = np.zeros((len(leaves), 4), np.int64)
+        for i, leaf in enumerate(leaves):
+            faces = surface.faces[surface.face_start[leaf] : surface.face_start[leaf + 1]]
+            if len(faces):
+                places = np.clip(seen[faces.ravel(), :2], -1e6, 1e6)
+                out[i, :2], out[i, 2:] = np.floor(places.min(axis=0)), np.ceil(places.max(axis=0)) + 1
+        return out
 
     def _fill(self, rect: Rect) -> None:
-        c = self.camera
-        shift: DoubleArray = -c.rotation @ c.position
         for piece, surface in self._surfaces.items():
             r = self._rects[piece]
             hit = (r[:, 0] < rect[2]) & (r[:, 2] > rect[0]) & (r[:, 1] < rect[3]) & (r[:, 3] > rect[1])
-            leaves = np.flatnonzero(hit).astype(INDEX)
-            self.drawn_faces += int((surface.face_start[leaves + 1] - surface.face_start[leaves]).sum())
-            _depth_kernels.fill_leaves(
-                self.depth, leaves, surface.positions, surface.faces, surface.face_start,
-                np.ascontiguousarray(c.rotation), shift, float(c.focal), float(c.centre[0]), float(c.centre[1]), *rect,
-            )  # fmt: skip
+            self.drawn += _depth_kernels.fill_leaves(
+                self.depth, np.flatnonzero(hit).astype(INDEX), self._seen[piece], surface.faces, surface.face_start, *rect
+            )
 
 
 def _warm() -> None:

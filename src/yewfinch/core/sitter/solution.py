@@ -117,6 +117,20 @@ class Solution:
     noise: float = 0.0
     stamp: str = ""
 
+    def __eq__(self, other: object) -> bool:
+        if not isinstance(other, Solution):
+            return NotImplemented
+        plain = ("keys", "seen", "fits", "bad", "left_out", "scale_spread", "scale_source", "noise", "stamp")
+        return (
+            all(getattr(self, n) == getattr(other, n) for n in plain)
+            and np.array_equal(self.points, other.points)
+            and np.array_equal(self.covariance, other.covariance)
+            and self.ellipses.keys() == other.ellipses.keys()
+            and all(np.array_equal(v, other.ellipses[k]) for k, v in self.ellipses.items())
+        )
+
+    __hash__ = None  # type: ignore[assignment]
+
     def index(self, key: str) -> int:
         """Row of a landmark.
 
