@@ -14,6 +14,7 @@ import numpy as np
 from numba import njit
 from tests.conftest import cube_sphere
 
+from benchmarks import sitters
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -226,6 +227,7 @@ def main() -> None:
     saving(largest)
     start()
     stroke_to_buffers()
+    sitters.main()
 
 
 if __name__ == "__main__":

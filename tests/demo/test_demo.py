@@ -47,7 +47,7 @@ def test_the_portrait_is_part_way(made_head):
 def test_nothing_of_the_truth_is_in_the_portrait(demo_file):
     names = zipfile.ZipFile(demo_file).namelist()
     assert len([n for n in names if n.startswith("pieces/")]) == 9
-    assert [n for n in names if n.startswith("sitter/")][0] == "sitter/covariance.npy"
+    assert next(n for n in names if n.startswith("sitter/")) == "sitter/covariance.npy"
     assert all(n.split("/")[0] in ("portrait.json", "pieces", "photos", "preview.png", "sitter") for n in names)
 
 

@@ -59,7 +59,7 @@ def test_a_moved_landmark_is_named_first_and_in_mm(solved, key, move, words):
 def test_where_the_clay_stands_does_not_matter(solved):
     points, found = solved
     turn = Rotation.from_euler("xyz", [20, 130, -70], degrees=True)
-    away = {k: turn.apply(p) + (400, -30, 1000) for k, p in points.items()}
+    away = {k: turn.apply(p) + np.array([400, -30, 1000]) for k, p in points.items()}
     a, b = likeness(points, found), likeness(away, found)
     assert a.overall == pytest.approx(b.overall, abs=1e-6)
     np.testing.assert_allclose(a.offset("prn").vector, b.offset("prn").vector, atol=1e-6)
@@ -105,7 +105,7 @@ def test_procrustes_never_reflects_and_keeps_to_weights():
     a = rng.normal(size=(12, 3))
     mirrored = a * (-1, 1, 1)
     assert np.linalg.det(procrustes(a, mirrored).rotation) == pytest.approx(1.0)
-    b = a + (1.0, 0, 0)
+    b = a + np.array([1.0, 0, 0])
     b[0] += 50.0
     weight = np.ones(12)
     weight[0] = 1e-9

@@ -2,8 +2,8 @@
 
 import numpy as np
 import pytest
-
 from tests.conftest import cube_sphere
+
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.depth_map import DepthMap

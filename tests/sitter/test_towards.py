@@ -143,7 +143,7 @@ def test_lines_are_brought_over_too(demo):
     photo = next(p for p in demo.sitter.photos if p.name == "front")
     camera = photo.standpoint.camera()
     line = demo.line("lip_upper")
-    drawn = camera.project(line + (0, 2.0, 0))
+    drawn = camera.project(line + np.array([0, 2.0, 0]))
     only = Photo("q", "q", "q.jpg", photo.width, photo.height, curves={"lip_upper": tuple(map(tuple, drawn))})
     middle = np.mean(list(demo.landmarks().values()), axis=0)
     gap = gaps(only, camera, {"lip_upper": line}, None, middle)

@@ -38,10 +38,11 @@ class PhotoStore(QObject):
     Signals
     -------
     ready : (str,) a picture of this photo has arrived
+    made : (key, pixels) from a job, for the store itself
     """
 
     ready = pyqtSignal(str)
-    _made = pyqtSignal(object, object)
+    made = pyqtSignal(object, object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -49,7 +50,7 @@ class PhotoStore(QObject):
         self._asked: set[_Key] = set()
         self._pool = QThreadPool(self)
         self._pool.setMaxThreadCount(2)
-        self._made.connect(self._arrived)
+        self.made.connect(self._arrived)
 
     def image(self, sitter: Sitter, photo: Photo, longest: int = LONGEST) -> QImage:
         """The framed picture if it is there; else a smaller or empty one, and it is fetched."""
@@ -118,7 +119,7 @@ class _Job(QRunnable):
         """Called by the pool."""
         pixels = _pixels(self._data, self._photo, self._key[2])
         try:
-            self._store._made.emit(self._key, pixels)
+            self._store.made.emit(self._key, pixels)
         except RuntimeError:
             pass  # the window is gone
 

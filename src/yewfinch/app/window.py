@@ -9,6 +9,7 @@ from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyS
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
+    QGridLayout,
     QHBoxLayout,
     QLabel,
     QMainWindow,
@@ -38,6 +39,7 @@ from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
+from yewfinch.app.panels.side_view import AT_FIRST, SideView
 from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.status_line import StatusLine
@@ -82,7 +84,8 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self.desk = PhotoDesk(self.bench, self.photos)
         self.wall = SitterWall(self.bench, self.photos)
-        self.round = Round(self.bench, self.viewport)
+        self.round = Round(self.bench, self.viewport, settings)
+        self.side_views = [SideView(self.bench, self.viewport, d, i) for i, d in enumerate(AT_FIRST)]
         self.turntable = Turntable(self.bench)
         self.status = StatusLine(self.bench, self.documents, self.viewport)
         self.tool_panel = ToolPanel(self.bench)
@@ -181,7 +184,13 @@ class MainWindow(QMainWindow):
         clay_column = QVBoxLayout(clay)
         clay_column.setContentsMargins(0, 0, 0, 0)
         clay_column.setSpacing(0)
-        clay_column.addWidget(self.viewport, 1)
+        grid = QGridLayout()
+        grid.setSpacing(2)
+        grid.addWidget(self.viewport, 0, 0)
+        for i, view in enumerate(self.side_views):
+            grid.addWidget(view, (i + 1) // 2, (i + 1) % 2)
+            view.setVisible(False)
+        clay_column.addLayout(grid, 1)
         clay_column.addWidget(self.turntable)
         clay_column.addWidget(self.round)
         self.pages.addWidget(clay)
@@ -519,6 +528,13 @@ class MainWindow(QMainWindow):
         show = not self.wall.isVisible()
         for widget in (self.wall, self.inspector, self.round):
             widget.setVisible(show)
+
+    def toggle_four(self) -> None:
+        """One view of the clay, or four."""
+        on = not self.side_views[0].isVisible()
+        self.viewport.setMinimumSize(*((160, 120) if on else (320, 240)))
+        for view in self.side_views:
+            view.setVisible(on)
 
     def toggle_dark(self) -> None:
         """The other variant of the bench."""

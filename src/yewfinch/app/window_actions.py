@@ -90,6 +90,8 @@ def build(w: MainWindow) -> ActionTable:
                lambda: bench.set_show_arrows(not bench.show_arrows)),
         Action("fringes", "Fringes", "View", "F", "Colour how far the clay lies from the lines drawn on the photo.",
                lambda: bench.set_show_fringes(not bench.show_fringes)),
+        Action("four", "Four views", "View", "V", "The clay from four sides at once; turn each, double click to go there.",
+               w.toggle_four),
         Action("panels", "Hide panels", "View", "Tab", "Only the clay; works while the clay view has the focus.", w.toggle_panels, split=True),
         Action("dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark),
         Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help),

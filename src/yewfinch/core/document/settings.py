@@ -42,6 +42,7 @@ class Settings:
     recent: list[str] = field(default_factory=list)
     dark: bool = False
     keys: dict[str, str] = field(default_factory=dict)
+    round: list[str] = field(default_factory=list)
 
     @classmethod
     def load(cls) -> Settings:
@@ -52,6 +53,7 @@ class Settings:
                 [str(p) for p in raw.get("recent", [])][:MOST_RECENT],
                 bool(raw.get("dark", False)),
                 {str(k): str(v) for k, v in dict(raw.get("keys", {})).items()},
+                [str(n) for n in raw.get("round", [])][:20],
             )
         except (OSError, ValueError, AttributeError, TypeError):
             return cls()
@@ -61,7 +63,7 @@ class Settings:
         from yewfinch.core.formats.exchange import write_atomic
         from yewfinch.core.shared.errors import BadFileError
 
-        text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys}, indent=1)
+        text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys, "round": self.round}, indent=1)
         try:
             write_atomic(config_dir() / "settings.json", text.encode())
         except BadFileError:

@@ -114,7 +114,7 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
             raise BadFileError(
                 f"{where}: ({at[0]:g}, {at[1]:g}) lies outside '{photo.name}', which is {photo.width} x {photo.height} pixels."
             )
-        changed[photo.id] = now.marked(key, at).rated(key, certainty)  # type: ignore[arg-type]
+        changed[photo.id] = now.marked(key, at).rated(key, certainty)
     if not seen:
         raise BadFileError(f"{path.name} holds no marks.")
     photos = tuple(changed.get(p.id, p) for p in sitter.photos)

@@ -63,6 +63,5 @@ def fill_leaves(depth, leaves, seen, faces, face_start, x0, y0, x1, y1):
                         if u < -1e-9 or v < -1e-9 or u + v > 1.0 + 1e-9:
                             continue
                         z = 1.0 / (wi + u * (wj - wi) + v * (wk - wi))
-                        if z < depth[y, x]:
-                            depth[y, x] = z
+                        depth[y, x] = min(depth[y, x], z)
     return count

@@ -233,9 +233,10 @@ def normal_equations(
     weighted = jac * w[:, None, None]
     blocks = np.einsum("mij,mik->mjk", weighted, jac)
     where = (index[:, :, None] * p + index[:, None, :]).ravel()
-    normal = np.bincount(where, blocks.ravel(), p * p).reshape(p, p)
+    normal: DoubleArray = np.bincount(where, blocks.ravel(), p * p).astype(np.float64).reshape(p, p)
     error = residuals(problem, state)
-    gradient = np.bincount(index.ravel(), np.einsum("mij,mi->mj", weighted, error).ravel(), p)
+    pull = np.einsum("mij,mi->mj", weighted, error)
+    gradient: DoubleArray = np.bincount(index.ravel(), pull.ravel(), p).astype(np.float64)
     land = slice(CAMERA * k, p - 1)
     normal[land, land] += problem.precision
     gradient[land] += problem.precision @ (state.points - problem.mean).ravel()

@@ -98,9 +98,9 @@ def framed_pixels(pixels: ByteArray, photo: Photo) -> ByteArray:
         # pixel centres lie at half pixels
         shift = frame.shift * scale + frame.turn @ (0.5, 0.5) - 0.5
         matrix = np.concatenate([frame.turn, shift[:, None]], axis=1)
-        out = cv2.warpAffine(out, matrix, size, flags=cv2.INTER_AREA, borderValue=(169, 169, 167))
+        out = np.asarray(cv2.warpAffine(out, matrix, size, flags=cv2.INTER_AREA, borderValue=(169, 169, 167)), np.uint8)
     if photo.exposure or photo.warmth:
-        out = cv2.LUT(out, look_up(photo.exposure, photo.warmth))
+        out = np.asarray(cv2.LUT(out, look_up(photo.exposure, photo.warmth)), np.uint8)
     return np.ascontiguousarray(out, np.uint8)
 
 

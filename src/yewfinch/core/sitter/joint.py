@@ -13,6 +13,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
+import numpy.typing as npt
 from threadpoolctl import threadpool_limits
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
@@ -269,7 +270,7 @@ def _pose_problem(entries: list[_Entry], spread: Spread, sitter: Sitter) -> tupl
         np.array([UNKNOWN_LENS if e.photo.lens is None else KNOWN_LENS for e in entries]),
         np.array([(e.photo.width / 2, e.photo.height / 2) for e in entries]),
         np.array([CUT_SPREAD * np.hypot(e.photo.width, e.photo.height) if e.photo.cut else 0.0 for e in entries]),
-        spread.mean, np.linalg.inv(spread.covariance),
+        spread.mean, np.asarray(np.linalg.inv(spread.covariance), np.float64),
         np.array(iris, np.float64).reshape(-1, 4), known=np.array(known, np.float64).reshape(-1, 4),
     )  # fmt: skip
     cameras = [e.standpoint.camera() for e in entries]
@@ -426,7 +427,7 @@ def _bad(
 
 
 def _without_motion(
-    problem: Problem, state: State, whole: DoubleArray, seen: np.ndarray  # type: ignore[type-arg]
+    problem: Problem, state: State, whole: DoubleArray, seen: npt.NDArray[np.bool_]
 ) -> DoubleArray:
     """The covariance against the head's own frame: rigid motion of head and cameras taken out.
 

@@ -162,7 +162,7 @@ def _refine(
         except np.linalg.LinAlgError:
             return None
         trial = (
-            rotation_of(step[:3]) @ rotation, t + step[3:6], float(np.clip(log_focal + step[6], 3.0, 13.0)),
+            rotation_of(np.asarray(step[:3], np.float64)) @ rotation, t + step[3:6], float(np.clip(log_focal + step[6], 3.0, 13.0)),
         )  # fmt: skip
         e2, cost2, c2 = residual(*trial)
         if np.isfinite(cost2) and cost2 < cost and (c2[:, 2] > 0).all():
