@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, Qt
@@ -43,6 +45,8 @@ class Hands:
             return self._take_landmark(at)
         if bench.mode == "pick photo":
             return self._pick_from_photo(at)
+        if bench.mode == "sheet":
+            return self._mark_sheet(at)
         found = self.viewport.look_at(at)
         if found is None:
             return False
@@ -124,6 +128,26 @@ class Hands:
         c = image.pixelColor(min(x, image.width() - 1), min(y, image.height() - 1))
         bench.set_colour((c.red(), c.green(), c.blue()))
         bench.set_mode("tool")
+        return True
+
+    def _mark_sheet(self, at: QPointF) -> bool:
+        bench = self.viewport.bench
+        sheet = self.viewport.shown_sheet()
+        if sheet is None:
+            bench.say("Turn to the view of a design sheet first.", "warn")
+            return True
+        left, top, width, _ = sheet.box(self.viewport.camera())
+        s = sheet.width / width
+        x, y = (at.x() - left) * s, (at.y() - top) * s
+        if not (0 <= x <= sheet.width and 0 <= y <= sheet.height):
+            bench.say("Click inside the sheet.", "warn")
+            return True
+        marked = sheet.marked((x, y))
+        sitter = bench.portrait.sitter
+        sheets = tuple(marked if q.id == sheet.id else q for q in sitter.sheets)
+        bench.portrait.set_field("sitter", replace(sitter, sheets=sheets), "Mark the design sheet")
+        if len(marked.marks) == 2:
+            bench.set_mode("tool")
         return True
 
     # --- calipers ------------------------------------------------------------------------

@@ -45,6 +45,7 @@ def paint(p: QPainter, view: Viewport) -> None:
     if view.bench.show_landmarks or view.bench.mode == "landmark" or view.bench.landmark:
         _landmarks(p, view)
     _calipers(p, view)
+    _sheet_marks(p, view)
     if view.bench.mode == "tool":
         _circle(p, view)
     if view.bench.mode != "tool":
@@ -178,6 +179,21 @@ def _landmarks(p: QPainter, view: Viewport) -> None:
             label(p, at + QPointF(10, -8), title(key), view)
 
 
+def _sheet_marks(p: QPainter, view: Viewport) -> None:
+    sheet = view.shown_sheet()
+    if sheet is None:
+        return
+    left, top, width, _ = sheet.box(view.camera())
+    s = width / sheet.width
+    for i, (x, y) in enumerate(sheet.marks):
+        at = QPointF(left + x * s, top + y * s)
+        for pen in (QPen(INK, 3.2), QPen(GOLD, 1.6)):
+            p.setPen(pen)
+            p.drawLine(at + QPointF(-9, 0), at + QPointF(9, 0))
+            p.drawLine(at + QPointF(0, -9), at + QPointF(0, 9))
+        label(p, at + QPointF(12, -4), f"mark {i + 1}", view)
+
+
 def _calipers(p: QPainter, view: Viewport) -> None:
     bench = view.bench
     camera = view.camera()
@@ -260,6 +276,7 @@ def _hint(p: QPainter, view: Viewport) -> None:
         "pick photo": "Click the photo to take its colour. Esc ends.",
         "distance": f"Click point {len(bench.held) + 1} of 2. Esc ends.",
         "surface": f"Click point {len(bench.held) + 1} of 2, on one piece. Esc ends.",
+        "sheet": "Click two points on the sheet, the upper one first. Esc ends.",
         "angle": f"Click point {len(bench.held) + 1} of 3; the angle is at the second. Esc ends.",
         "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen
         else "Drag a landmark along the clay. Esc ends.",

@@ -29,6 +29,7 @@ from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Photo
+from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.render.photo_layer import Layer, PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
 
@@ -256,7 +257,9 @@ class Viewport(QOpenGLWidget):
         """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""
         bench = self.bench
         photo = bench.standing_photo()
-        if photo is None or (bench.overlay.blink and not self.blink_on):
+        if photo is None:
+            return self._sheet_layer(ratio)
+        if bench.overlay.blink and not self.blink_on:
             return None
         image = self.photos.image(bench.portrait.sitter, photo)
         if image.isNull():
@@ -275,6 +278,27 @@ class Viewport(QOpenGLWidget):
         return Layer(
             (box.left() * ratio, box.top() * ratio, box.width() * ratio, box.height() * ratio), o.mode, opacity, wipe
         )
+
+    def shown_sheet(self) -> Sheet | None:
+        """The design sheet that lies in the present view; None at a standpoint or if none does."""
+        bench = self.bench
+        if bench.standing_photo() is not None:
+            return None
+        return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.view)), None)
+
+    def _sheet_layer(self, ratio: float) -> Layer | None:
+        found = self.shown_sheet()
+        if found is None:
+            return None
+        picture = Photo(found.id, found.name, found.file, found.width, found.height)
+        image = self.photos.image(self.bench.portrait.sitter, picture)
+        if image.isNull():
+            return None
+        assert self.layer is not None
+        if not self.layer.holds(image.cacheKey()):
+            self.layer.hold(pixels_of(image), image.cacheKey())
+        left, top, width, height = (v * ratio for v in found.box(self.camera()))
+        return Layer((left, top, width, height), "behind", found.opacity)
 
     def wipe_point(self) -> QPointF:
         """The middle of the wipe line on the widget."""

@@ -39,6 +39,7 @@ from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
+from yewfinch.app.panels.sheets_panel import SheetsPanel
 from yewfinch.app.panels.side_view import AT_FIRST, SideView
 from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
@@ -60,8 +61,8 @@ from yewfinch.core.sitter.photo import SUFFIXES
 
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
-    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Landmarks on the clay", "History"),
-    "Block": ("Pieces", "Canon", "History"),
+    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
+    "Block": ("Design sheets", "Pieces", "Canon", "History"),
     "Form": ("Likeness", "Pieces", "History"),
     "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Proportions", "Landmarks on the clay",
                  "Calipers", "Canon", "History"),
@@ -95,6 +96,7 @@ class MainWindow(QMainWindow):
         self.lines = LinesPanel(self.bench, self.viewport.fringes)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
+        self.sheets = SheetsPanel(self.bench)
         self.colour = ColourPanel(self.bench)
         self.calipers = CalipersPanel(self.bench, self.viewport)
         self.landmarks = LandmarksPanel(self.bench)
@@ -106,6 +108,7 @@ class MainWindow(QMainWindow):
         self._build()
         self.wall.mark_asked.connect(self.mark)
         self.wall.add_asked.connect(self.ask_photos)
+        self.sheets.add_asked.connect(self.ask_sheet_picture)
         self.wall.dropped.connect(self.sitting.add)
         self.desk.done.connect(self.back_to_clay)
         self.desk.solve_asked.connect(self.sitting.solve)
@@ -262,6 +265,7 @@ class MainWindow(QMainWindow):
         self.folds: dict[str, Fold] = {
             "The sitter": Fold("The sitter", self.sitter_panel),
             "Likeness": Fold("Likeness", self.likeness),
+            "Design sheets": Fold("Design sheets", self.sheets, is_open=False),
             "Towards the sitter": Fold("Towards the sitter", self.towards),
             "Proportions": Fold("Proportions", self.proportions, is_open=False),
             "Outlines and lines": Fold("Outlines and lines", self.lines),
@@ -435,6 +439,13 @@ class MainWindow(QMainWindow):
         names, _ = QFileDialog.getOpenFileNames(self, "Add photos", self._folder(), f"Photos ({kinds})")
         if names:
             self.sitting.add([Path(n) for n in names])
+
+    def ask_sheet_picture(self) -> None:
+        """Choose a drawing to place behind the clay."""
+        kinds = " ".join(f"*{s}" for s in SUFFIXES)
+        name, _ = QFileDialog.getOpenFileName(self, "Design sheet", self._folder(), f"Drawings ({kinds})")
+        if name:
+            self.sheets.add(Path(name))
 
     def _kinds(self) -> str:
         return f"3D files ({' '.join('*' + s for s in formats())})"

@@ -11,8 +11,8 @@ import numpy as np
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.render.shaders import BLIT_VERTEX
 
-LayerMode = Literal["photo", "difference", "outline", "edges"]
-_MODES: dict[LayerMode, int] = {"photo": 0, "difference": 1, "outline": 2, "edges": 3}
+LayerMode = Literal["photo", "difference", "outline", "edges", "behind"]
+_MODES: dict[LayerMode, int] = {"photo": 0, "difference": 1, "outline": 2, "edges": 3, "behind": 4}
 
 #: The clay's alpha is its mask. Wipe: the side behind the line shows the clay alone.
 FRAGMENT = """
@@ -68,6 +68,8 @@ void main() {
             out_colour = mix(c.rgb, f, max(opacity, 0.35));
             out_colour = mix(out_colour, vec3(0.14, 0.19, 0.17), 0.65 * wide);
             out_colour = mix(out_colour, line, thin);
+        } else if (mode == 4) {
+            out_colour = mix(f, c.rgb, c.a * (1.0 - opacity));
         } else {
             float e = smoothstep(0.18, 0.75, edge(p, 1.2 / vec2(textureSize(photo, 0))));
             out_colour = mix(c.rgb, vec3(0.06, 0.09, 0.08), e * opacity * 1.0);

@@ -45,6 +45,7 @@ class Round(QWidget):
         self._row = QHBoxLayout(self)
         self._row.setContentsMargins(10, 6, 10, 6)
         self._row.setSpacing(4)
+        self.setFixedHeight(HEIGHT + 26)
         self.buttons: dict[str, QToolButton] = {}
         self.more = QToolButton()
         self.more.setIcon(theme.icon("plus", "soft"))
@@ -88,7 +89,6 @@ class Round(QWidget):
         for name in names:
             button = QToolButton()
             button.setIconSize(QSize(self._wide, HEIGHT))
-            button.setMinimumSize(self._wide + 10, HEIGHT + 10)
             title = NAMES.get(name, name.removeprefix(PHOTO))
             button.setToolTip(f"Go to {title}")
             button.setAccessibleName(title)

@@ -27,7 +27,9 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.sitter.calipers import Caliper
+from yewfinch.core.show.view import DIRECTIONS
 from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
+from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
 from yewfinch.core.sitter.standpoint import Standpoint
 
@@ -76,6 +78,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             "photos": photos, "kind": portrait.sitter.kind,
             "known": [msgspec.to_builtins(d) for d in portrait.sitter.known],
             "solution": _solution_manifest(portrait.sitter.solution),
+            "sheets": [msgspec.to_builtins(s) for s in portrait.sitter.sheets],
         },
         "rules": [
             {"key": r.key, "title": r.title, "kind": r.kind, "landmarks": list(r.landmarks), "ideal": r.ideal}
@@ -132,8 +135,8 @@ def to_bytes(portrait: Portrait, preview: bytes | None = None, *, deflate: bool 
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
-        for photo in portrait.sitter.photos:
-            archive.writestr(f"photos/{photo.file}", portrait.sitter.files[photo.file])
+        for picture in (*portrait.sitter.photos, *portrait.sitter.sheets):
+            archive.writestr(f"photos/{picture.file}", portrait.sitter.files[picture.file])
         found = portrait.sitter.solution
         if found is not None:
             _write_array(archive, COVARIANCE, np.ascontiguousarray(found.covariance, "<f8"))
@@ -245,6 +248,7 @@ class _SitterRecord(msgspec.Struct):
     kind: Literal["any", "man", "woman"] = "any"
     known: tuple[KnownDistance, ...] = ()
     solution: _SolutionRecord | None = None
+    sheets: tuple[Sheet, ...] = ()
 
 
 class _Header(msgspec.Struct):
@@ -310,19 +314,28 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
     )  # fmt: skip
     files: dict[str, bytes] = {}
     photos = []
+    for s in manifest.sitter.sheets:
+        _check_picture(s.file, s.width, s.height, name)
+        if s.direction not in DIRECTIONS or not (s.scale > 0 and np.isfinite([s.scale, s.x, s.y, s.opacity]).all()):
+            raise BadFileError(f"{name} is damaged: the design sheet '{s.name}' lies nowhere.")
+        files[s.file] = archive.read(f"photos/{s.file}")
     for p in manifest.sitter.photos:
-        if "/" in p.file or "\\" in p.file or p.file in ("", ".", ".."):
-            raise BadFileError(f"{name} names a photo outside itself ({p.file!r}).")
-        if not (0 < p.width <= 100_000 and 0 < p.height <= 100_000):
-            raise BadFileError(f"{name} has a photo of absurd size ({p.width} x {p.height}).")
+        _check_picture(p.file, p.width, p.height, name)
         files[p.file] = archive.read(f"photos/{p.file}")
         rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint")}
         photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
     held = manifest.sitter
     portrait.sitter = Sitter(
-        tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name)
+        tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name), held.sheets
     )
     return portrait
+
+
+def _check_picture(file: str, width: int, height: int, name: str) -> None:
+    if "/" in file or "\\" in file or file in ("", ".", ".."):
+        raise BadFileError(f"{name} names a photo outside itself ({file!r}).")
+    if not (0 < width <= 100_000 and 0 < height <= 100_000):
+        raise BadFileError(f"{name} has a photo of absurd size ({width} x {height}).")
 
 
 def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: str) -> Solution | None:

@@ -13,6 +13,7 @@ from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
 
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.standpoint import Standpoint
 
 if TYPE_CHECKING:
@@ -191,6 +192,8 @@ class Sitter:
         Whose spread is the prior of the joint solve.
     known : tuple of KnownDistance
     solution : Solution or None
+    sheets : tuple of Sheet
+        Drawings without a camera.
     """
 
     photos: tuple[Photo, ...] = ()
@@ -198,6 +201,7 @@ class Sitter:
     kind: Kind = "any"
     known: tuple[KnownDistance, ...] = ()
     solution: Solution | None = None
+    sheets: tuple[Sheet, ...] = ()
 
     def photo(self, photo_id: str) -> Photo:
         """One photo by its id.
