@@ -100,6 +100,10 @@ class Bench:
         self.show_landmarks = False
         self.show_arrows = False
         self.show_fringes = True
+        #: Photo laid onto the clay: its id, "*" for all, None for none.
+        self.projection: str | None = None
+        self.projection_strength = 0.6
+        self.projection_alignment: Alignment = AS_IS
         self.held: tuple[Anchor, ...] = ()
 
     # --- document ------------------------------------------------------------------------
@@ -112,6 +116,7 @@ class Bench:
         self.standing = None
         self.landmark = None
         self.held = ()
+        self.projection = None
         self.mode = "tool"
         self.portrait_changed.emit()
         for signal in (self.mode_changed, self.view_changed, self.piece_changed):
@@ -182,6 +187,19 @@ class Bench:
         """Show on the clay where its landmarks would have to go."""
         self.show_arrows = on
         self.view_changed.emit()
+
+    def set_projection(self, photo: str | None, strength: float | None = None) -> None:
+        """Lay a photo onto the clay, all ("*") or none."""
+        self.projection = photo
+        self.projection_alignment = self.lay_on()
+        if strength is not None:
+            self.projection_strength = strength
+        self.view_changed.emit()
+
+    def projected(self) -> list[Photo]:
+        """The photos that are laid onto the clay."""
+        solved = [p for p in self.portrait.sitter.photos if p.standpoint is not None]
+        return [p for p in solved if self.projection in ("*", p.id)]
 
     def set_show_fringes(self, on: bool) -> None:
         """Colour on a photo how far the clay lies from the lines drawn on it."""
@@ -313,6 +331,7 @@ class Bench:
         photos = tuple(replace(p, standpoint=found.get(p.id)) for p in now.photos)
         sitter = replace(now, photos=photos, solution=solved.solution)
         self.portrait.set_field("sitter", sitter, "Solve the sitter")
+        self.projection_alignment = self.lay_on()
         if self.standing is not None:
             self.alignment = self.lay_on()
             self.overlay_changed.emit()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import partial
 
 import moderngl
 import numpy as np
@@ -31,6 +32,7 @@ from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.render.photo_layer import Layer, PhotoLayer
+from yewfinch.render.projection import Laid
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
 
 
@@ -86,7 +88,7 @@ class Viewport(QOpenGLWidget):
         bench.tool_changed.connect(self._repaint)
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
-        photos.ready.connect(lambda _id: self.update())
+        photos.ready.connect(lambda _id: self._redraw())
         bench.overlay_changed.connect(self._compare_later)
         self.stroke_ended.connect(self._compare_later)
         self._compare = QTimer(self)
@@ -236,6 +238,7 @@ class Viewport(QOpenGLWidget):
             self._dirty = True
         if self._dirty:
             self.context.scissor = None
+            self._lay_photos()
             self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
             self._canvas.resolve()
             self._dirty = False
@@ -252,6 +255,17 @@ class Viewport(QOpenGLWidget):
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         overlays.paint(painter, self)
         painter.end()
+
+    def _lay_photos(self) -> None:
+        """Lay the chosen photos onto the clay."""
+        assert self.renderer is not None
+        bench, laid = self.bench, []
+        for photo in bench.projected():
+            image = self.photos.image(bench.portrait.sitter, photo)
+            camera = bench.photo_camera(photo, bench.projection_alignment)
+            if not image.isNull() and camera is not None:
+                laid.append(Laid(image.cacheKey(), partial(pixels_of, image), camera))
+        self.renderer.projection.lay(tuple(laid), bench.projection_strength)
 
     def _photo_layer(self, ratio: float) -> Layer | None:
         """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""

@@ -37,6 +37,7 @@ from yewfinch.app.panels.lines_panel import LinesPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
+from yewfinch.app.panels.projection_panel import ProjectionPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
 from yewfinch.app.panels.sheets_panel import SheetsPanel
@@ -64,9 +65,9 @@ LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
     "Block": ("Design sheets", "Pieces", "Canon", "History"),
     "Form": ("Likeness", "Pieces", "History"),
-    "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Proportions", "Landmarks on the clay",
+    "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
                  "Calipers", "Canon", "History"),
-    "Skin": ("Colour", "Pieces", "History"),
+    "Skin": ("Colour", "Photo on the clay", "Pieces", "History"),
     "Show": ("Picture and export", "Pieces", "Canon"),
 }
 
@@ -97,6 +98,7 @@ class MainWindow(QMainWindow):
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
         self.sheets = SheetsPanel(self.bench)
+        self.projection = ProjectionPanel(self.bench)
         self.colour = ColourPanel(self.bench)
         self.calipers = CalipersPanel(self.bench, self.viewport)
         self.landmarks = LandmarksPanel(self.bench)
@@ -265,6 +267,7 @@ class MainWindow(QMainWindow):
         self.folds: dict[str, Fold] = {
             "The sitter": Fold("The sitter", self.sitter_panel),
             "Likeness": Fold("Likeness", self.likeness),
+            "Photo on the clay": Fold("Photo on the clay", self.projection, is_open=False),
             "Design sheets": Fold("Design sheets", self.sheets, is_open=False),
             "Towards the sitter": Fold("Towards the sitter", self.towards),
             "Proportions": Fold("Proportions", self.proportions, is_open=False),

@@ -9,7 +9,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import near_far
-from yewfinch.render import shaders
+from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import SurfaceBuffers
 
 #: Grey behind the clay, sRGB.
@@ -32,7 +32,10 @@ class SceneRenderer:
 
     def __init__(self, context: moderngl.Context) -> None:
         self.context = context
-        self.program = context.program(shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT)
+        self.program = context.program(
+            shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
+        )
+        self.projection = projection.Projection(context, self.program)
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
@@ -80,6 +83,7 @@ class SceneRenderer:
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
         self.program["flat_view"].value = 1.0 if camera.flat else 0.0
         self.program["opacity"].value = 1.0
+        self.projection.bind()
         for piece, held in portrait.pieces.items():
             if held.visible and (only is None or piece == only):
                 self._pieces[piece].array.render()
@@ -96,6 +100,7 @@ class SceneRenderer:
         for buffers in self._pieces.values():
             buffers.release()
         self._pieces.clear()
+        self.projection.release()
         for thing in (self._blit_array, self._blit, self.program):
             thing.release()
 

@@ -10,6 +10,8 @@ uniform mat4 clip;
 out vec3 eye_normal;
 out vec3 eye_position;
 out vec3 albedo;
+out vec3 world_position;
+out vec3 world_normal;
 vec3 to_linear(vec3 v) {
     return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
 }
@@ -17,6 +19,8 @@ void main() {
     vec4 p = view * vec4(position, 1.0);
     eye_position = p.xyz;
     eye_normal = mat3(view) * normal;
+    world_position = position;
+    world_normal = normal;
     albedo = to_linear(colour.rgb);
     gl_Position = clip * p;
 }
@@ -29,9 +33,12 @@ CLAY_FRAGMENT = """
 in vec3 eye_normal;
 in vec3 eye_position;
 in vec3 albedo;
+in vec3 world_position;
+in vec3 world_normal;
 uniform float flat_view;
 uniform float opacity;
 out vec4 result;
+//PHOTOS
 vec3 to_srgb(vec3 v) {
     v = clamp(v, 0.0, 1.0);
     return mix(v * 12.92, 1.055 * pow(v, vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v));
@@ -51,7 +58,7 @@ void main() {
     float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);
     vec3 c = albedo * light * (1.0 - 0.25 * rim) + gloss;
     if (!gl_FrontFacing) c *= vec3(0.75, 0.6, 0.55);
-    result = vec4(to_srgb(c), opacity);
+    result = vec4(with_photos(to_srgb(c), world_position, normalize(world_normal)), opacity);
 }
 """
 

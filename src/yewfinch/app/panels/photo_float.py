@@ -21,6 +21,8 @@ class PhotoFloat(QWidget):
         self.bench, self.photos, self.photo_id = bench, photos, photo_id
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(600, 760)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("photo in its own window")
         self.zoom, self.shift = 1.0, QPointF(0, 0)
         self._pan: QPointF | None = None
         photos.ready.connect(self._arrived)

@@ -1,0 +1,251 @@
+"""Overlays, fringes, arrows, the round, four views, sheets, photos on the clay, proportions."""
+
+import numpy as np
+import pytest
+from PIL import Image
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import drag, line
+from yewfinch.app.bench import OVERLAYS
+from yewfinch.app.viewport import pixels_of
+
+
+def shot(window):
+    return pixels_of(window.viewport.grabFramebuffer()).astype(int)
+
+
+@pytest.fixture
+def standing(window, qtbot):
+    window.bench.stand_at("photo2")
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    window.bench.set_show_fringes(False)
+    qtbot.wait(30)
+    return window
+
+
+def test_every_overlay_shows_something_of_its_own(standing):
+    bench, seen = standing.bench, {}
+    bench.set_overlay(opacity=1.0)
+    for mode in OVERLAYS:
+        assert bench.overlay.mode == mode
+        seen[mode] = shot(standing)
+        QTest.keyClick(standing.viewport, Qt.Key.Key_G)
+    assert bench.overlay.mode == "photo"
+    modes = list(seen)
+    for i, a in enumerate(modes):
+        for b in modes[i + 1 :]:
+            assert np.abs(seen[a] - seen[b]).mean() > 0.5
+    assert seen["difference"].mean() < seen["photo"].mean() - 20  # alike is dark
+    assert np.abs(seen["outline"] - seen["photo"]).mean() < 6  # the photo with a line
+
+
+def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
+    bench, v = standing.bench, standing.viewport
+    clay_only, photo_only = {}, {}
+    bench.set_overlay(opacity=0.0)
+    clay_only = shot(standing)
+    bench.set_overlay(opacity=1.0)
+    photo_only = shot(standing)
+    bench.set_overlay(wipe=0.5, angle=90.0)
+    parted = shot(standing)
+    box = v.photo_box()
+    x = int(box.center().x()) + 25
+    up, down = int(box.center().y()) - 120, int(box.center().y()) + 120
+    assert np.abs(parted[up, x] - photo_only[up, x]).max() < 4
+    assert np.abs(parted[down, x] - clay_only[down, x]).max() < 4
+
+
+def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
+    bench = standing.bench
+    plain = shot(standing)
+    QTest.keyClick(standing.viewport, Qt.Key.Key_F)
+    assert bench.show_fringes
+    qtbot.wait(60)
+    assert np.abs(shot(standing) - plain).mean() > 0.05
+    fringes = standing.viewport.fringes
+    gap = next(g for g in fringes.standing if g.key == "face_outline")
+    before = gap.rms
+    bench.set_stage("Features")
+    standing.lines.refresh()
+    rows = {(g.key, g.photo) for g in standing.lines.rows}
+    assert ("face_outline", "photo2") in rows
+    assert ("lip_upper", "photo1") in rows
+    # push the clay in at the outline's worst spot: the fringe follows after the stroke
+    i = gap.worst
+    x, y = standing.viewport.photo_point(bench.standing_photo(), gap.clay[i])
+    bench.take_tool("move")
+    bench.set_tool(size=40.0)
+    way = gap.clay[i] - gap.drawn[i]
+    way = way / np.linalg.norm(way) * 18
+    drag(standing.viewport, line((x + way[0], y + way[1]), (x + 2 * way[0], y + 2 * way[1]), 5))
+    qtbot.waitUntil(lambda: next(g for g in fringes.standing if g.key == "face_outline").rms != before, timeout=4000)
+    standing.lines.table.cellClicked.emit(0, 0)
+    assert bench.standing == standing.lines.rows[0].photo
+
+
+def test_arrows_point_to_the_sitter(window):
+    plain = shot(window)
+    QTest.keyClick(window.viewport, Qt.Key.Key_J)
+    assert window.bench.show_arrows
+    assert np.abs(shot(window) - plain).mean() > 0.05
+    assert window.likeness.arrows.isChecked()
+
+
+def test_a_photo_lies_on_the_clay(window, qtbot):
+    bench = window.bench
+    plain = shot(window)
+    panel = window.projection
+    panel.choice.setCurrentIndex(panel.choice.findData("photo1"))
+    panel.choice.activated.emit(panel.choice.currentIndex())
+    panel.strength.setValue(100)
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    one = shot(window)
+    assert np.abs(one - plain).mean() > 2
+    corner = np.abs(one[5:40, 5:40] - plain[5:40, 5:40])
+    assert corner.max() < 3  # only the clay is covered
+    bench.set_projection("*", 1.0)
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    bench.set_view(bench.view.turned(-60, 0))
+    assert np.abs(shot(window) - one).mean() > 1
+    bench.set_projection(None)
+    bench.set_view(bench.view.turned(0, 0))
+    assert np.abs(shot(window) - plain).mean() < 0.5
+
+
+def test_the_round_takes_directions_and_photos(window, qtbot):
+    strip = window.round
+    assert "front" in strip.buttons
+    menu = {a.text(): a for a in strip.menu().actions()}
+    menu["photo 'profile'"].toggle()
+    menu["from above"].toggle()
+    assert "above" not in strip.buttons
+    assert list(strip.buttons)[-1] == "photo:profile"
+    qtbot.waitUntil(lambda: not strip.buttons["photo:profile"].icon().isNull(), timeout=6000)
+    strip.buttons["photo:profile"].click()
+    assert window.bench.standing == "photo3"
+    assert window.settings.round[-1] == "photo:profile"
+    window.wall.remove("photo3")
+    assert "photo:profile" not in strip.buttons
+    window.undo()
+    assert "photo:profile" in strip.buttons
+
+
+def test_four_views_are_live(window, qtbot):
+    QTest.keyClick(window.viewport, Qt.Key.Key_V)
+    views = window.side_views
+    qtbot.waitUntil(lambda: all(not s.image.isNull() for s in views), timeout=6000)
+    assert window.width() == 1280
+    before = views[0].image.copy()
+    drag(views[0], [(50, 50), (90, 60)])
+    assert views[0].view.turn != 40
+    turned = views[0].image.copy()
+    assert turned != before
+    s = window.bench.portrait.surface("head")
+    bench = window.bench
+    bench.portrait.fill("head", (30, 80, 200, 255), "Fill Head")
+    qtbot.waitUntil(lambda: views[0].image != turned, timeout=6000)
+    QTest.mouseDClick(views[1], Qt.MouseButton.LeftButton, pos=views[1].rect().center())
+    assert bench.view.turn == pytest.approx(90)
+    QTest.keyClick(window.viewport, Qt.Key.Key_V)
+    assert not views[0].isVisible()
+    assert len(s) > 0
+
+
+def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp_path):
+    bench, panel = window.bench, window.sheets
+    for name, shade in (("front.png", (250, 240, 60)), ("side.png", (60, 240, 250))):
+        Image.new("RGB", (300, 400), shade).save(tmp_path / name)
+    bench.set_stage("Block")
+    assert panel.add(tmp_path / "front.png")
+    qtbot.wait(80)  # it is painted once before its picture has come
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    assert bench.view.orthographic
+    sheet = window.viewport.shown_sheet()
+    assert sheet.direction == "front"
+    left, top, width, height = sheet.box(window.viewport.camera())
+    picture = shot(window)
+    assert np.abs(picture[int(top + height / 2), int(left + 6)] - (250, 240, 60)).max() < 8
+    panel.mark.click()
+    for y in (100, 350):
+        spot = QPointF(left + width / 2, top + y / 400 * height)
+        QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=spot.toPoint())
+    assert bench.mode == "tool"
+    first = bench.portrait.sitter.sheets[0]
+    assert [m[1] for m in first.marks] == pytest.approx([100, 350], abs=2)
+    assert panel.add(tmp_path / "side.png")
+    qtbot.wait(80)
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    side = window.viewport.shown_sheet()
+    assert side.direction == "profile-left"
+    left, top, width, height = side.box(window.viewport.camera())
+    panel.mark.click()
+    for y in (60, 160):
+        spot = QPointF(left + width / 2, top + y / 400 * height)
+        QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=spot.toPoint())
+    panel.fit.click()
+    a, b = bench.portrait.sitter.sheets
+    assert b.heights() == pytest.approx(a.heights(), abs=1e-6)
+    assert b.scale == pytest.approx(a.scale * 2.5, rel=0.05)
+    bench.set_view(bench.view.turned(30, 0))
+    assert window.viewport.shown_sheet() is None
+    window.documents.save(tmp_path / "s.yewfinch")
+    assert window.documents.open(tmp_path / "s.yewfinch")
+    assert bench.portrait.sitter.sheets == (a, b)
+    (tmp_path / "no.png").write_text("no drawing")
+    assert not panel.add(tmp_path / "no.png")
+
+
+def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_path):
+    bench, panel = window.bench, window.proportions
+    panel.refresh()
+    row = next(r for r in panel.rows if r.measure.key == "mouth_width")
+    assert row.sitter == pytest.approx(57.5, abs=3)
+    assert row.clay == pytest.approx(53.6, abs=1)
+    assert row.significant
+    assert row.norm_text == "52 (4)"
+    panel.group.setCurrentIndex(panel.group.findData("own"))
+    panel.refresh()
+    maker = panel.maker
+    for box, key in zip(maker.choices, ("ch_l", "ch_r", "p_l", "p_r"), strict=True):
+        box.setCurrentIndex(box.findData(key))
+    maker.title.setText("mouth as wide as the pupils")
+    maker.ideal.setText("one")
+    maker.add_button.click()
+    assert "'one' is no number" in window.status.message.text()
+    maker.ideal.setText("0,9")
+    maker.add_button.click()
+    assert bench.portrait.rules[0].ideal == 0.9
+    panel.refresh()
+    assert panel.rows[0].clay == pytest.approx(53.6 / 64.6, abs=0.02)
+    assert panel.rows[0].norm_text == "0.9"
+    window.documents.save(tmp_path / "r.yewfinch")
+    assert window.documents.open(tmp_path / "r.yewfinch")
+    assert bench.portrait.rules[0].title == "mouth as wide as the pupils"
+    panel.refresh()
+    panel.table.setCurrentCell(0, 0)
+    panel.remove.click()
+    assert bench.portrait.rules == ()
+
+
+def test_a_known_distance_sets_the_size(window, qtbot):
+    bench, panel = window.bench, window.sitter_panel
+    panel.measure.setCurrentText("between the outer eye corners")
+    panel.mm.setValue(95.0)
+    panel.add_known()
+    assert bench.out_of_date()
+    assert "changed" in panel.state.text()
+    QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
+    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=30000)
+    found = bench.portrait.sitter.solution
+    ends = [found.points[found.index(k)] for k in ("ex_l", "ex_r")]
+    assert np.linalg.norm(ends[0] - ends[1]) == pytest.approx(95, abs=0.7)
+    assert found.scale_spread < 0.013
+    assert not bench.sized()  # with a measured distance, size counts
+    window.likeness.refresh()
+    assert "too" in window.likeness.figure.text()
+    window.likeness.sizeless.click()
+    assert bench.sized()
+    panel.kind.setCurrentIndex(panel.kind.findData("man"))
+    panel.kind.activated.emit(panel.kind.currentIndex())
+    assert bench.portrait.sitter.kind == "man"
