@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import sys
 import tempfile
@@ -11,6 +12,7 @@ from pathlib import Path
 home = tempfile.mkdtemp(prefix="yewfinch-shots-")
 os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"] = f"{home}/state", f"{home}/config"
 
+from PIL import Image  # noqa: E402
 from PyQt6.QtCore import QPointF, Qt  # noqa: E402
 from PyQt6.QtTest import QTest  # noqa: E402
 
@@ -40,7 +42,8 @@ def main() -> None:
         QTest.qWait(500)
         arrange(window)
         QTest.qWait(1400)
-        window.snapshot().save(str(TARGET / f"{name}.png"), "PNG")
+        if name != "sheet":
+            window.snapshot().save(str(TARGET / f"{name}.png"), "PNG")
         window.documents.close()
         window.settle = lambda: True  # type: ignore[method-assign]
         window.close()
@@ -79,14 +82,84 @@ def wipe(w: MainWindow) -> None:
 
 def marking(w: MainWindow) -> None:
     """The marking desk, with the magnifier."""
-    w.mark("photo3")
-    QTest.qWait(100)
+    w.mark("photo4")
+    QTest.qWait(600)
     canvas = w.desk.canvas
-    for key, (u, v) in (("prn", (0.089, 0.493)), ("gn", (0.225, 0.724)), ("sn", (0.166, 0.525))):
+    clicks = json.loads((Path(__file__).parents[1] / "tests/app/window_seat_clicks.json").read_text())
+    for key in ("en_l", "ex_l", "prn", "sn", "gn", "sba_l"):
         w.desk.choose(key)
-        w.desk.put(key, (u * 1080, v * 1350))
-    w.desk.choose("t_l")
-    QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(0.529 * 1080, 0.444 * 1350).toPoint())
+        w.desk.put(key, (clicks[key][0] * 1080, clicks[key][1] * 1350))
+    w.desk.choose("ch_l")
+    u, v = clicks["ch_l"]
+    QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(u * 1080, v * 1350).toPoint())
+
+
+def bad_click(w: MainWindow) -> None:
+    """One mark moved away: the solve names it and shows where it belongs."""
+    x, y = w.bench.portrait.sitter.photos[0].marks["ch_l"]
+    w.bench.set_mark("photo1", "ch_l", (x + 42, y - 40), "Move mouth corner, left")
+    w.bench.set_stage("Sitter")
+    w.mark("photo1")
+    w.desk.match.click()
+    while w.sitting.busy():
+        QTest.qWait(50)
+
+
+def sitter(w: MainWindow) -> None:
+    """What the photos say of the sitter."""
+    w.bench.set_stage("Sitter")
+    w.bench.stand_at("photo2")
+    w.bench.set_overlay(mode="outline", opacity=0.9)
+
+
+def fringe(w: MainWindow) -> None:
+    """The clay's outline against the one drawn on the photo."""
+    w.bench.set_stage("Features")
+    w.bench.stand_at("photo3")
+    w.bench.set_overlay(opacity=0.3)
+    w.folds["Likeness"].button.setChecked(False)
+    w.folds["Towards the sitter"].button.setChecked(False)
+
+
+def towards(w: MainWindow) -> None:
+    """Arrows, and the panel that brings landmarks over."""
+    w.bench.set_stage("Features")
+    w.bench.set_show_arrows(True)
+    w.bench.set_view(w.bench.view.turned(28, 2))
+    w.folds["Likeness"].button.setChecked(False)
+
+
+def projection(w: MainWindow) -> None:
+    """All photos on the clay."""
+    w.bench.set_stage("Features")
+    w.folds["Likeness"].button.setChecked(False)
+    w.folds["Photo on the clay"].button.setChecked(True)
+    w.bench.set_projection("*", 0.85)
+    w.bench.set_view(w.bench.view.turned(-28, 3))
+
+
+def four(w: MainWindow) -> None:
+    """Four views, and a photo's standpoint in the round."""
+    w.round.show_view("photo:profile", True)
+    w.toggle_four()
+
+
+def proportions(w: MainWindow) -> None:
+    """Sitter, clay and norms."""
+    w.bench.set_stage("Features")
+    for name in ("Likeness", "Towards the sitter", "Outlines and lines"):
+        w.folds[name].button.setChecked(False)
+    w.folds["Proportions"].button.setChecked(True)
+    w.bench.set_view(w.bench.view.turned(0, 0))
+
+
+def sheet(w: MainWindow) -> None:
+    """The page of the three-quarter photo on the comparison sheet."""
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "sheet.png"
+        w.write_sheet(path)
+        with Image.open(path) as picture:
+            picture.crop((0, 2 * 992, 1403, 3 * 992)).save(TARGET / "sheet.png", optimize=True)
 
 
 def measures(w: MainWindow) -> None:
@@ -118,7 +191,8 @@ def dark(w: MainWindow) -> None:
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "form": form, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
-    "skin": skin, "dark": dark,
+    "skin": skin, "dark": dark, "bad-click": bad_click, "sitter": sitter, "fringe": fringe, "towards": towards,
+    "projection": projection, "four": four, "proportions": proportions, "sheet": sheet,
 }  # fmt: skip
 
 if __name__ == "__main__":

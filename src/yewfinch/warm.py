@@ -9,11 +9,12 @@ from yewfinch.core.mesh import pick, surface
 from yewfinch.core.reshape import quad_net
 from yewfinch.core.sculpt.registry import tools
 from yewfinch.core.shared import warmup
+from yewfinch.core.sitter import depth_map, towards
 
 
 def main() -> None:
     """Show a line that counts up."""
-    assert surface and pick and quad_net and tools()
+    assert surface and pick and quad_net and depth_map and towards and tools()
 
     def show(fraction: float, text: str) -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")

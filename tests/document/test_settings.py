@@ -71,7 +71,10 @@ def test_soundness_names_what_is_wrong(portrait):
 
 
 def test_warm_up_reports_and_refuses_duplicates():
+    from yewfinch import warm
+
     heard = []
+    assert warm
     assert warmup.run(lambda f, t: heard.append((f, t))) >= 4
     assert heard[-1] == (1.0, "ready")
     assert [f for f, _ in heard] == sorted(f for f, _ in heard)

@@ -117,6 +117,7 @@ class Bench:
         self.landmark = None
         self.held = ()
         self.projection = None
+        self.scaled = None
         self.mode = "tool"
         self.portrait_changed.emit()
         for signal in (self.mode_changed, self.view_changed, self.piece_changed):

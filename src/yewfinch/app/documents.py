@@ -116,7 +116,7 @@ class Documents(QObject):
     def recover(self, found: autosave.Recovery) -> bool:
         """Take up what a crash left behind; it counts as unsaved."""
         try:
-            portrait = container.load(found.file)
+            portrait = container.load(found.file, found.pictures)
         except BadFileError as error:
             self.bench.say(str(error), "error")
             return False

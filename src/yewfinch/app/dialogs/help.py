@@ -5,23 +5,42 @@ from __future__ import annotations
 from PyQt6.QtWidgets import QDialog, QDialogButtonBox, QTextBrowser, QVBoxLayout, QWidget
 
 from yewfinch.app.actions import ActionTable
+from yewfinch.core.anatomy.landmarks import LANDMARKS
 
 TEXT = """
-<h2>From photo to likeness</h2>
-<p><b>1. Put photos on the sitter wall.</b> Drop them on the left, or press the plus. JPEG, PNG, WebP
-and TIFF; the originals stay untouched inside the portrait.</p>
-<p><b>2. Mark landmarks.</b> Press the pin on a photo. The guide names a landmark, shows where it sits
-and says what it is; click it on the photo. Keep the button down to refine under the magnifier; drag a
-mark to move it, arrow keys nudge it by a pixel, Delete takes it away. Left and right are the sitter's
-own. Skip what is hidden. The wheel zooms the photo, right drag moves it.
-Alt+click takes a colour from the photo.</p>
-<p><b>3. Match.</b> From six landmarks on, Match works out where the photo was taken from, and through
-which lens. Include one that stands forward or back, such as the nose tip or an ear.</p>
-<p><b>4. Stand there.</b> Click a matched photo: the clay is seen as the camera saw it. Opacity, wipe
-and blink lie in the bar over the wall; Esc leaves. Gold rings are the photo's marks, dark dots the clay's; the
-line between is what is off. The wheel zooms photo and clay together; turning leaves the standpoint.</p>
-<p><b>5. Work until it fits.</b> The likeness table (stage Features) lists what is off in millimetres,
-worst first; click a row to stand where it shows. Offsets say how far the <i>clay</i> is off.</p>
+<h2>From photos to likeness</h2>
+<p><b>1. Put photos on the sitter wall.</b> Drop them on the left, press the plus, or paste a picture.
+JPEG, PNG, WebP and TIFF; the originals stay untouched inside the portrait. The three dots give a photo
+a name, a note, tags and a lens, another place in the order (Alt+Up, Alt+Down) or a window of its own.</p>
+<p><b>2. Mark landmarks.</b> Press the pin on a photo: it comes to the desk. The guide names a landmark,
+shows where it sits and says what it is; click it on the photo. Keep the button down to refine under the
+magnifier; drag a mark to move it, arrow keys nudge it by a pixel, Delete takes it away. Left and right
+are the sitter's own. Say <i>guessed</i> if hair or shade cover it, <i>hidden</i> if it cannot be seen. The wheel
+zooms, right drag moves the photo, Alt+click takes a colour from it. Marks can also be read from and written to CSV
+and JSON files (menu File).</p>
+<p><b>3. Solve the sitter.</b> Six marks on each of a few photos from different sides are enough to begin. All photos
+are solved together: where each was taken from, through which lens, and the sitter's landmarks in
+millimetres, each with its uncertainty. What no photo tells comes from published measures of adults. A click that does not fit the
+others is left out and named in the panel <i>The sitter</i>; its desk shows where it should be. The dashed gold
+ellipse on the desk is where the solve expects the landmark (two standard deviations).</p>
+<p><b>Size.</b> Photos do not tell how large a head is. Measure an iris on the desk (Scale), or give a
+distance taken on the sitter with calipers. Until a distance is given, likeness leaves size out.</p>
+<p><b>4. Stand there.</b> Click a solved photo: the clay is seen as the camera saw it. The bar over the wall lays photo and clay
+over each other: with opacity, as difference, with the clay's outline only, or with the photo's edges only (G for the next); wipe (W; drag the
+line, with Shift turn it); blink (B). Modelling goes on as usual. The wheel zooms photo and clay together;
+turning or Esc leaves. Fold <i>Photo on the clay</i> lays one photo, or all blended by facing, onto the surface as a guide; it does not know what
+stands before what.</p>
+<p><b>5. Likeness.</b> The clay is laid onto the sitter by the best rigid motion. The table lists how far each landmark of the
+<i>clay</i> is off and its uncertainty; those beyond twice their uncertainty come first. Click a row to stand where it shows best.
+J shows arrows. The figure above is the root mean square, with its course through the session.</p>
+<p><b>6. Outlines and lines.</b> Draw outlines, lids, lips, brows, wings and ears on the desk (Lines). From the photo's standpoint they are
+compared with the clay along their whole length: a fringe from blue (clay too far in, or too low) to orange (too far out, or too high), F shows or hides
+it.</p>
+<p><b>7. Towards the sitter.</b> Brings landmarks, and the drawn lines if wished, over by a part of the way. The clay bends smoothly; landmarks
+that are not chosen and locked pieces stay, eyeballs move as a whole. Moving the slider afterwards changes the same step.</p>
+<p><b>8. Comparison sheet</b> (File): photo, clay and overlay of every standpoint with all numbers, as PDF or PNG; as CSV the numbers alone.</p>
+<p><b>Design sheets</b> (stages Sitter and Block) are drawings without a camera. They lie behind the clay in their own view; two of them are fitted to
+each other by two marks each.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
 the cursor. Hold <b>Ctrl</b> to invert a tool and <b>Shift</b> to smooth with it. <b>[</b> and <b>]</b>
@@ -29,11 +48,12 @@ change its size, which is in millimetres of the sitter. A pen's pressure acts on
 if ticked. <b>Esc</b> cancels a stroke. <b>Tab</b> hides the panels while the clay has the focus;
 <b>Shift+Tab</b> goes from the clay to the next control. Work is mirrored across the face while symmetry is on.</p>
 <p>The dial under the clay turns the work; click a tick to snap to it, arrow keys turn by 15&deg;.
-The small views below show every side; click one to go there.</p>
+The small views below show every side; click one to go there, choose others with the plus. V shows four views at once.</p>
 <h2>Measuring</h2>
 <p>Calipers (stage Features) measure between two points, straight or along the surface, and the angle
 of three. They stay on the clay and follow it. Landmarks ride with the surface; 'Move' drags them.
-Canons are guides: each fits only a minority of real faces.</p>
+The panel Proportions puts sitter, clay and published norms side by side: distances, angles, the neoclassical canons, and rules of
+your own. Canons are guides: each fits only a minority of real faces.</p>
 <h2>Colour</h2>
 <p>Paint lays the chosen colour on; Ctrl takes it back to plain clay. Fill colours the chosen piece.
 Colours are picked from the clay, from a photo, by sRGB hex or by hue, saturation and lightness.</p>
@@ -59,7 +79,15 @@ class HelpDialog(QDialog):
             for a in actions
             if a.keys
         )
-        self.text.setHtml(f"{TEXT}<h2>Keys</h2><table cellpadding='3'>{rows}</table>")
+        marks = "".join(
+            f"<tr><td><tt>{key}</tt></td><td>{m.plain}</td><td>{m.definition}</td></tr>"
+            for key, m in LANDMARKS.items() if m.side >= 0
+        )  # fmt: skip
+        self.text.setHtml(
+            f"{TEXT}<h2>Keys</h2><table cellpadding='3'>{rows}</table><h2>Landmarks</h2>"
+            f"<p>Abbreviations as used in files; <tt>_l</tt> and <tt>_r</tt> are the sitter's own left and right.</p>"
+            f"<table cellpadding='3'>{marks}</table>"
+        )
         column.addWidget(self.text)
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)

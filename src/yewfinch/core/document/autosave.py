@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import hashlib
 import json
 import os
-from dataclasses import dataclass
+import shutil
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from pathlib import Path
 
 from yewfinch.core.document.portrait import Portrait
@@ -18,36 +21,76 @@ EVERY = 45
 
 @dataclass(frozen=True)
 class Recovery:
-    """A recovery file left behind by a process that ended without saving."""
+    """A recovery file left behind by a process that ended without saving.
+
+    Attributes
+    ----------
+    file, note : Path
+    of, name : str
+        The portrait's own file, empty if it had none, and its name.
+    pictures : mapping of file name to Path
+        Its photos, which lie beside it.
+    """
 
     file: Path
     note: Path
     of: str
     name: str
+    pictures: Mapping[str, Path] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class Snapshot:
+    """A portrait as bytes, and its photos, which never change and are only referred to."""
+
+    data: bytes
+    pictures: Mapping[str, bytes]
 
 
 class Autosave:
-    """Keeps one recovery file for the portrait of this process."""
+    """Keeps one recovery file for the portrait of this process.
+
+    Photos lie beside it, each written once: a wall of large photos costs nothing every minute.
+    """
 
     def __init__(self) -> None:
         folder = state_dir()
         self.file = folder / f"recovery-{os.getpid()}.yewfinch"
         self.note = folder / f"recovery-{os.getpid()}.json"
+        self.folder = folder / f"recovery-{os.getpid()}-photos"
+        self._names: dict[int, tuple[bytes, str]] = {}
 
-    def snapshot(self, portrait: Portrait) -> bytes:
-        """The portrait as bytes; quick, because nothing is compressed."""
-        return container.to_bytes(portrait)
+    def snapshot(self, portrait: Portrait) -> Snapshot:
+        """The portrait without its photos as bytes; quick, because nothing is compressed."""
+        return Snapshot(container.to_bytes(portrait, pictures=False), dict(portrait.sitter.files))
 
-    def write(self, data: bytes, of: Path | None, name: str) -> None:
+    def write(self, made: Snapshot, of: Path | None, name: str) -> None:
         """Write a snapshot; may run in a worker."""
-        write_atomic(self.file, data)
-        note = {"pid": os.getpid(), "of": "" if of is None else str(of), "name": name}
+        self.folder.mkdir(exist_ok=True)
+        pictures = {file: self._keep(data) for file, data in made.pictures.items()}
+        write_atomic(self.file, made.data)
+        note = {"pid": os.getpid(), "of": "" if of is None else str(of), "name": name, "photos": pictures}
         write_atomic(self.note, json.dumps(note).encode())
+
+    def _keep(self, data: bytes) -> str:
+        """Write a photo unless it is there; returns its name in the folder."""
+        held = self._names.get(id(data))
+        if held is None or held[0] is not data:
+            held = self._names[id(data)] = (data, hashlib.blake2b(data, digest_size=16).hexdigest())
+        if not (self.folder / held[1]).exists():
+            write_atomic(self.folder / held[1], data)
+        return held[1]
 
     def clear(self) -> None:
         """The work is safe: no recovery file is needed."""
-        self.file.unlink(missing_ok=True)
-        self.note.unlink(missing_ok=True)
+        self._names.clear()
+        _forget(self.file, self.note)
+
+
+def _forget(file: Path, note: Path) -> None:
+    file.unlink(missing_ok=True)
+    note.unlink(missing_ok=True)
+    shutil.rmtree(file.with_name(f"{file.stem}-photos"), ignore_errors=True)
 
 
 def left_behind() -> list[Recovery]:
@@ -57,11 +100,13 @@ def left_behind() -> list[Recovery]:
         try:
             raw = json.loads(note.read_text())
             pid, of, name = int(raw["pid"]), str(raw["of"]), str(raw["name"])
+            folder = note.with_name(f"{note.stem}-photos")
+            pictures = {str(k): folder / Path(str(v)).name for k, v in dict(raw.get("photos", {})).items()}
         except (OSError, ValueError, KeyError, TypeError):
             continue
         file = note.with_suffix(".yewfinch")
         if file.exists() and not _runs(pid):
-            out.append(Recovery(file, note, of, name))
+            out.append(Recovery(file, note, of, name, pictures))
     return sorted(out, key=lambda r: -r.file.stat().st_mtime)
 
 
@@ -79,5 +124,4 @@ def _runs(pid: int) -> bool:
 
 def forget(recovery: Recovery) -> None:
     """Delete a recovery file that was taken up or declined."""
-    recovery.file.unlink(missing_ok=True)
-    recovery.note.unlink(missing_ok=True)
+    _forget(recovery.file, recovery.note)

@@ -124,8 +124,10 @@ def _merge(old: Any, new: Any, key: str = "") -> Any:
     return new
 
 
-def to_bytes(portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False) -> bytes:
-    """The whole file in memory."""
+def to_bytes(
+    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, pictures: bool = True
+) -> bytes:
+    """The whole file in memory; without its photos if `pictures` is false."""
     out = io.BytesIO()
     kind = zipfile.ZIP_DEFLATED if deflate else zipfile.ZIP_STORED
     with zipfile.ZipFile(out, "w", kind) as archive:
@@ -135,7 +137,7 @@ def to_bytes(portrait: Portrait, preview: bytes | None = None, *, deflate: bool 
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
-        for picture in (*portrait.sitter.photos, *portrait.sitter.sheets):
+        for picture in (*portrait.sitter.photos, *portrait.sitter.sheets) if pictures else ():
             archive.writestr(f"photos/{picture.file}", portrait.sitter.files[picture.file])
         found = portrait.sitter.solution
         if found is not None:
@@ -175,8 +177,14 @@ def preview_of(path: Path) -> bytes | None:
     return None
 
 
-def load(path: Path) -> Portrait:
+def load(path: Path, pictures: Mapping[str, Path] | None = None) -> Portrait:
     """Open a portrait.
+
+    Parameters
+    ----------
+    path : Path
+    pictures : mapping of file name to path, optional
+        Where photos lie that are not in the file, as with recovery files.
 
     Raises
     ------
@@ -185,7 +193,7 @@ def load(path: Path) -> Portrait:
     """
     try:
         with zipfile.ZipFile(path) as archive:
-            return _read(archive, path.name)
+            return _read(archive, path.name, pictures or {})
     except BadFileError:
         raise
     except BadSurfaceError as error:
@@ -275,7 +283,7 @@ class _Manifest(msgspec.Struct):
     rules: tuple[_RuleRecord, ...] = ()
 
 
-def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
+def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> Portrait:
     infos = archive.infolist()
     if len(infos) > MAX_MEMBERS or any(i.file_size > MAX_MEMBER for i in infos):
         raise BadFileError(f"{name} claims more than a portrait can hold and is not opened.")
@@ -318,10 +326,10 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
         _check_picture(s.file, s.width, s.height, name)
         if s.direction not in DIRECTIONS or not (s.scale > 0 and np.isfinite([s.scale, s.x, s.y, s.opacity]).all()):
             raise BadFileError(f"{name} is damaged: the design sheet '{s.name}' lies nowhere.")
-        files[s.file] = archive.read(f"photos/{s.file}")
+        files[s.file] = _picture(archive, s.file, pictures)
     for p in manifest.sitter.photos:
         _check_picture(p.file, p.width, p.height, name)
-        files[p.file] = archive.read(f"photos/{p.file}")
+        files[p.file] = _picture(archive, p.file, pictures)
         rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint")}
         photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
     held = manifest.sitter
@@ -329,6 +337,13 @@ def _read(archive: zipfile.ZipFile, name: str) -> Portrait:
         tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name), held.sheets
     )
     return portrait
+
+
+def _picture(archive: zipfile.ZipFile, file: str, pictures: Mapping[str, Path]) -> bytes:
+    member = f"photos/{file}"
+    if file in pictures and member not in archive.namelist():
+        return pictures[file].read_bytes()
+    return archive.read(member)
 
 
 def _check_picture(file: str, width: int, height: int, name: str) -> None:
