@@ -38,7 +38,8 @@ def paint(p: QPainter, view: Viewport) -> None:
         at = view.photo_point(photo, gap.drawn[gap.worst or 0])
         value = float(gap.signed[gap.worst or 0])
         if abs(value) >= 1.0:
-            overlays.label(p, QPointF(float(at[0]) + 14, float(at[1])), f"{value:+.1f} mm", view)
+            inward = -78.0 if at[0] > view.photo_box().center().x() else 18.0
+            overlays.label(p, QPointF(float(at[0]) + inward, float(at[1]) - 16), f"{value:+.1f} mm", view)
 
 
 def paint_fringe(p: QPainter, gap: Gap, drawn: np.ndarray, clay: np.ndarray) -> None:  # type: ignore[type-arg]
@@ -73,5 +74,5 @@ def _scale(p: QPainter, view: Viewport) -> None:
     p.setPen(QPen(overlays.INK, 1))
     p.setBrush(QColor(0, 0, 0, 0))
     p.drawRect(box)
-    for text, x in ((f"-{LIMIT:.0f} in", left - 8), ("0 mm", left + width / 2 - 24), (f"+{LIMIT:.0f} out", left + width - 50)):
+    for text, x in ((f"-{LIMIT:.0f} mm in", left - 14), ("0", left + width / 2 - 12), (f"+{LIMIT:.0f} mm out", left + width - 66)):
         overlays.label(p, QPointF(x, top + height + 19), text, view)

@@ -112,9 +112,18 @@ def _offsets(p: QPainter, view: Viewport) -> None:
         p.drawEllipse(clay, 3, 3)
         offset = None if found is None else found.offset(key)
         if key in said and offset is not None:
-            text = f"{title(key)}: {offset.words()}"
-            outward = 14.0 if clay.x() >= box.center().x() else -14.0 - card_width(text)
-            label(p, clay + QPointF(outward, 6), text, view)
+            _callout(p, clay, f"{title(key)}: {offset.short_words()}", view, right=clay.x() >= box.center().x())
+
+
+def _callout(p: QPainter, at: QPointF, text: str, view: Viewport, *, right: bool) -> None:
+    """A card at the edge of the view with a thin line to its point, so that it hides little."""
+    width = card_width(text)
+    x = view.width() - width - 6.0 if right else 6.0
+    near = QPointF(x if right else x + width, at.y() + 8)
+    for pen in (QPen(QColor(36, 48, 43, 130), 2.4), QPen(PAPER, 1)):
+        p.setPen(pen)
+        p.drawLine(near, at)
+    label(p, QPointF(x, at.y() + 14), text, view)
 
 
 def _arrows(p: QPainter, view: Viewport) -> None:
@@ -210,7 +219,8 @@ def _calipers(p: QPainter, view: Viewport) -> None:
         for s in seen:
             p.drawEllipse(s, 3.5, 3.5)
         middle = seen[1] if caliper.kind == "angle" else (seen[0] + seen[-1]) / 2
-        label(p, middle + QPointF(8, -6), caliper_text(view, caliper), view)
+        said = caliper_text(view, caliper)
+        label(p, middle + QPointF(8, -6), f"{caliper.name}: {said}" if caliper.name else said, view)
     p.setPen(QPen(INK, 1))
     p.setBrush(GOLD)
     for a in bench.held:

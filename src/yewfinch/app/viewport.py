@@ -75,7 +75,8 @@ class Viewport(QOpenGLWidget):
         self.hit: Hit | None = None
         self.hit_piece = ""
         self._drag: tuple[Qt.MouseButton, QPointF, View] | None = None
-        self._photo_zoom = (1.0, 0.0, 0.0)
+        #: Enlargement and shift of each photo, kept while one stands elsewhere.
+        self._zooms: dict[str, tuple[float, float, float]] = {}
         self._photo_drag: tuple[QPointF, tuple[float, float, float]] | None = None
         self._wiping = False
         self.blink_on = True
@@ -108,7 +109,7 @@ class Viewport(QOpenGLWidget):
 
     def _opened(self) -> None:
         self._listen()
-        self._photo_zoom = (1.0, 0.0, 0.0)
+        self._zooms.clear()
         self._redraw()
 
     def _rows_changed(self, piece: str, channel: str, leaves: IndexArray) -> None:
@@ -515,7 +516,16 @@ class Viewport(QOpenGLWidget):
         t = (self.wipe_point().x() + along - box.left()) / max(1.0, box.width())
         self.bench.set_overlay(wipe=min(1.3, max(-0.3, float(t))))
 
+    @property
+    def _photo_zoom(self) -> tuple[float, float, float]:
+        return self._zooms.get(self.bench.standing or "", (1.0, 0.0, 0.0))
+
+    @_photo_zoom.setter
+    def _photo_zoom(self, value: tuple[float, float, float]) -> None:
+        if self.bench.standing is not None:
+            self._zooms[self.bench.standing] = value
+
     def reset_photo_zoom(self) -> None:
         """Show the whole photo again."""
-        self._photo_zoom = (1.0, 0.0, 0.0)
+        self._zooms.pop(self.bench.standing or "", None)
         self._redraw()

@@ -369,8 +369,8 @@ class MainWindow(QMainWindow):
             self.desk.say(f"{bad[0].words()} It was left out.", "error")
         else:
             self.back_to_clay()
-            self.viewport.reset_photo_zoom()
             self.bench.stand_at(photo.id)
+            self.viewport.reset_photo_zoom()
 
     def paste(self) -> None:
         """Put a copied picture or copied files on the wall."""

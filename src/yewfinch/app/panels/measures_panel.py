@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PyQt6.QtCore import QTimer
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench, Mode
@@ -73,13 +75,25 @@ class CalipersPanel(QWidget):
             line = QWidget()
             row = QHBoxLayout(line)
             row.setContentsMargins(0, 0, 0, 0)
-            row.addWidget(QLabel(f"{i + 1}.  {caliper_text(self.viewport, caliper)}"), 1)
+            name = QLineEdit(caliper.name)
+            name.setPlaceholderText(f"measure {i + 1}")
+            name.setToolTip("Name this measure; it stays on the clay and follows it")
+            name.setAccessibleName(f"name of measure {i + 1}")
+            name.editingFinished.connect(lambda n=i, box=name: self._name(n, box.text().strip()))
+            row.addWidget(name, 1)
+            row.addWidget(QLabel(caliper_text(self.viewport, caliper)))
             gone = QPushButton(theme.icon("x", "soft", 14), "")
             gone.setFixedWidth(28)
             gone.setToolTip("Take this measure away")
             gone.clicked.connect(lambda _=False, n=i: self._remove(n))
             row.addWidget(gone)
             self._list.addWidget(line)
+
+    def _name(self, index: int, name: str) -> None:
+        held = list(self.bench.portrait.calipers)
+        if index < len(held) and held[index].name != name:
+            held[index] = replace(held[index], name=name)
+            self.bench.portrait.set_field("calipers", tuple(held), f"Name a measure {name}".rstrip())
 
     def _remove(self, index: int) -> None:
         held = self.bench.portrait.calipers

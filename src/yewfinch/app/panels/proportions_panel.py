@@ -99,6 +99,8 @@ class ProportionsPanel(QWidget):
             measures, portrait.landmarks(), portrait.sitter.solution,
             None if found is None else found.alignment, portrait.sitter.kind,
         )  # fmt: skip
+        if group in ("size", "angle"):  # what the photos tell comes first
+            self.rows.sort(key=lambda r: r.sitter is None)
         self.table.setRowCount(len(self.rows))
         for i, row in enumerate(self.rows):
             m = row.measure

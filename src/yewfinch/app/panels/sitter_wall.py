@@ -414,7 +414,7 @@ def _state(photo: Photo, solution: Solution | None, old: bool) -> tuple[str, str
             f"Lens {photo.standpoint.lens:.0f} mm ±{fit.lens_spread * 100:.0f} %, taken from {distance / 1000:.2f} m "
             f"±{fit.distance_spread / 1000:.2f}, direction ±{fit.turn_spread:.1f}°; {fit.marks} marks used."
         )
-        return (f"{text} · changed", "warn", tip) if old else (text, "soft", tip)
+        return ("changed: solve again", "warn", tip) if old else (text, "soft", tip)
     if photo.standpoint is not None:
         return f"{photo.standpoint.lens:.0f} mm lens", "soft", ""
     if photo.marks:

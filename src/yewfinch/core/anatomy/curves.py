@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
 from yewfinch.core.anatomy.head_field import EYE
 from yewfinch.core.mesh.anchors import Anchor, anchor
@@ -153,6 +152,8 @@ def lines_on(
 
 def spaced(control: DoubleArray, count: int) -> DoubleArray:
     """Evenly spaced points, (count, k), on a smooth curve through control points, (n, k)."""
+    from scipy.interpolate import PchipInterpolator
+
     length = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(control, axis=0), axis=1))])
     keep = np.concatenate([[True], np.diff(length) > 1e-9])
     smooth = PchipInterpolator(length[keep], control[keep])

@@ -68,6 +68,10 @@ class Offset:
         ]
         return ", ".join(t for _, t in sorted(parts, reverse=True)[:2]) or "in place"
 
+    def short_words(self) -> str:
+        """The largest part alone, for narrow places: 3.3 mm too far back."""
+        return self.words().split(", ")[0]
+
 
 @dataclass(frozen=True, eq=False)
 class Likeness:
