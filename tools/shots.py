@@ -157,7 +157,7 @@ def sheet(w: MainWindow) -> None:
     """The page of the three-quarter photo on the comparison sheet."""
     with tempfile.TemporaryDirectory() as folder:
         path = Path(folder) / "sheet.png"
-        w.write_sheet(path)
+        w.files.write_sheet(path)
         with Image.open(path) as picture:
             picture.crop((0, 2 * 992, 1403, 3 * 992)).save(TARGET / "sheet.png", optimize=True)
 

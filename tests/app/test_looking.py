@@ -8,7 +8,7 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import drag, line
 from yewfinch.app.bench import OVERLAYS
-from yewfinch.app.viewport import pixels_of
+from yewfinch.app.layers import pixels_of
 
 
 def shot(window):

@@ -91,14 +91,14 @@ def test_the_whole_job(window, qtbot, tmp_path):
 
     # print the sheet and read its PDF back
     path = tmp_path / "sheet.pdf"
-    assert window.write_sheet(path)
+    assert window.files.write_sheet(path)
     # ligatures and tabs of the PDF as plain letters and blanks
     pages = [unicodedata.normalize("NFKC", p.extract_text()).replace("\t", " ") for p in pypdf.PdfReader(path).pages]
     assert len(pages) == 5
     assert f"{before:.1f} mm off over" in pages[0]
     assert "nose tip" in pages[0]
     assert {"front", "three-quarter", "profile", "window-seat"} <= {t.splitlines()[0] for t in pages[1:]}
-    assert window.write_sheet(tmp_path / "sheet.png")
+    assert window.files.write_sheet(tmp_path / "sheet.png")
     with Image.open(tmp_path / "sheet.png") as picture:
         assert picture.size[1] == 5 * 992
         assert np.asarray(picture.convert("L"))[1300:1600].std() > 20  # photos are on it
@@ -138,13 +138,13 @@ def test_marks_from_a_file_are_one_edit(window, tmp_path):
     p = window.bench.portrait
     path = tmp_path / "m.csv"
     path.write_text("photo,landmark,x,y,certainty\nclose-up,prn,500,600,clear\nclose-up,gn,510,900,guessed\n")
-    assert window.read_marks(path)
+    assert window.files.read_marks(path)
     assert p.sitter.photos[4].marks["gn"] == (510.0, 900.0)
     assert p.sitter.photos[4].certainty == {"gn": "guessed"}
     window.undo()
     assert p.sitter.photos[4].marks == {}
     path.write_text("photo,landmark,x,y\nclose-up,prn,nan,600\n")
-    assert not window.read_marks(path)
+    assert not window.files.read_marks(path)
     assert "x is nan" in window.status.message.text()
     assert p.sitter.photos[4].marks == {}
 
@@ -175,11 +175,11 @@ def test_pasting_a_picture(window, qtbot):
 
     image = window.wall.cards["photo1"].picture.pixmap().toImage()
     QApplication.clipboard().setImage(image)
-    window.paste()
+    window.files.paste()
     settled(window, qtbot)
     assert window.bench.portrait.sitter.photos[-1].name == "pasted"
     QApplication.clipboard().setText("words")
-    window.paste()
+    window.files.paste()
     assert "no picture to paste" in window.status.message.text()
 
 

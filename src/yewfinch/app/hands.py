@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, Qt

@@ -12,7 +12,7 @@ from collections import OrderedDict
 
 import numpy as np
 from PIL import Image
-from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
+from PyQt6.QtCore import QObject, QRunnable, QThread, QThreadPool, pyqtSignal
 from PyQt6.QtGui import QImage
 
 from yewfinch.core.document.settings import cache_dir
@@ -49,7 +49,7 @@ class PhotoStore(QObject):
         self._held: dict[int, OrderedDict[_Key, QImage]] = {LONGEST: OrderedDict(), THUMB: OrderedDict()}
         self._asked: set[_Key] = set()
         self._pool = QThreadPool(self)
-        self._pool.setMaxThreadCount(2)
+        self._pool.setMaxThreadCount(max(1, QThread.idealThreadCount() - 1))  # one core is the hand's
         self.made.connect(self._arrived)
 
     def image(self, sitter: Sitter, photo: Photo, longest: int = LONGEST) -> QImage:

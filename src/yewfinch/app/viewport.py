@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import partial
 
 import moderngl
 import numpy as np
@@ -19,31 +18,20 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtOpenGLWidgets import QOpenGLWidget
 
-from yewfinch.app import overlays
+from yewfinch.app import layers, overlays
 from yewfinch.app.bench import Bench
 from yewfinch.app.fringes import Fringes
 from yewfinch.app.hands import Hands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.core.mesh.pick import Hit, pick
-from yewfinch.core.shared.arrays import ByteArray, IndexArray
+from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import Sheet
-from yewfinch.render.photo_layer import Layer, PhotoLayer
-from yewfinch.render.projection import Laid
+from yewfinch.render.photo_layer import PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
-
-
-def pixels_of(image: QImage) -> ByteArray:
-    """A picture as (h, w, 3) uint8."""
-    plain = image.convertToFormat(QImage.Format.Format_RGB888)
-    bits = plain.constBits()
-    assert bits is not None
-    bits.setsize(plain.sizeInBytes())
-    rows = np.frombuffer(bits, np.uint8).reshape(plain.height(), plain.bytesPerLine())
-    return rows[:, : plain.width() * 3].reshape(plain.height(), plain.width(), 3).copy()
 
 
 class Viewport(QOpenGLWidget):
@@ -239,13 +227,13 @@ class Viewport(QOpenGLWidget):
             self._dirty = True
         if self._dirty:
             self.context.scissor = None
-            self._lay_photos()
+            layers.lay_photos(self)
             self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
             self._canvas.resolve()
             self._dirty = False
         screen.use()
         self.context.viewport = (0, 0, *size)
-        layer = self._photo_layer(ratio)
+        layer = layers.photo_layer(self, ratio)
         if layer is None:
             self.renderer.blit(self._canvas.texture)
         else:
@@ -257,63 +245,12 @@ class Viewport(QOpenGLWidget):
         overlays.paint(painter, self)
         painter.end()
 
-    def _lay_photos(self) -> None:
-        """Lay the chosen photos onto the clay."""
-        assert self.renderer is not None
-        bench, laid = self.bench, []
-        for photo in bench.projected():
-            image = self.photos.image(bench.portrait.sitter, photo)
-            camera = bench.photo_camera(photo, bench.projection_alignment)
-            if not image.isNull() and camera is not None:
-                laid.append(Laid(image.cacheKey(), partial(pixels_of, image), camera))
-        self.renderer.projection.lay(tuple(laid), bench.projection_strength)
-
-    def _photo_layer(self, ratio: float) -> Layer | None:
-        """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""
-        bench = self.bench
-        photo = bench.standing_photo()
-        if photo is None:
-            return self._sheet_layer(ratio)
-        if bench.overlay.blink and not self.blink_on:
-            return None
-        image = self.photos.image(bench.portrait.sitter, photo)
-        if image.isNull():
-            return None
-        assert self.layer is not None
-        if not self.layer.holds(image.cacheKey()):
-            self.layer.hold(pixels_of(image), image.cacheKey())
-        box, o = self.photo_box(), bench.overlay
-        wipe = None
-        if o.wipe is not None:
-            at = self.wipe_point()
-            wipe = (at.x() * ratio, at.y() * ratio, float(np.radians(o.angle)))
-        opacity = 1.0 if o.blink or o.wipe is not None else o.opacity
-        if o.wipe is not None and o.mode != "photo":
-            opacity = o.opacity
-        return Layer(
-            (box.left() * ratio, box.top() * ratio, box.width() * ratio, box.height() * ratio), o.mode, opacity, wipe
-        )
-
     def shown_sheet(self) -> Sheet | None:
         """The design sheet that lies in the present view; None at a standpoint or if none does."""
         bench = self.bench
         if bench.standing_photo() is not None:
             return None
         return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.view)), None)
-
-    def _sheet_layer(self, ratio: float) -> Layer | None:
-        found = self.shown_sheet()
-        if found is None:
-            return None
-        picture = Photo(found.id, found.name, found.file, found.width, found.height)
-        image = self.photos.image(self.bench.portrait.sitter, picture)
-        if image.isNull():
-            return None
-        assert self.layer is not None
-        if not self.layer.holds(image.cacheKey()):
-            self.layer.hold(pixels_of(image), image.cacheKey())
-        left, top, width, height = (v * ratio for v in found.box(self.camera()))
-        return Layer((left, top, width, height), "behind", found.opacity)
 
     def wipe_point(self) -> QPointF:
         """The middle of the wipe line on the widget."""

@@ -24,12 +24,12 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from yewfinch import __version__
-from yewfinch.app import sheet, theme, window_actions
+from yewfinch.app import theme, window_actions
 from yewfinch.app.bench import STAGES, Bench, Stage
 from yewfinch.app.controls.fold import Fold
-from yewfinch.app.dialogs.help import HelpDialog
+from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
+from yewfinch.app.files import Files
 from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
@@ -55,10 +55,6 @@ from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats.exchange import formats
-from yewfinch.core.formats.marks import SUFFIXES as MARK_SUFFIXES
-from yewfinch.core.formats.marks import read_marks, write_marks
-from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.sitter.photo import SUFFIXES
 
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
@@ -104,13 +100,14 @@ class MainWindow(QMainWindow):
         self.landmarks = LandmarksPanel(self.bench)
         self.history = HistoryPanel(self.bench)
         self.pieces = PiecesPanel(self.bench)
+        self.files = Files(self)
         self.actions_table = window_actions.build(self)
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()
         self.wall.mark_asked.connect(self.mark)
-        self.wall.add_asked.connect(self.ask_photos)
-        self.sheets.add_asked.connect(self.ask_sheet_picture)
+        self.wall.add_asked.connect(self.files.ask_photos)
+        self.sheets.add_asked.connect(self.files.ask_sheet_picture)
         self.wall.dropped.connect(self.sitting.add)
         self.desk.done.connect(self.back_to_clay)
         self.desk.solve_asked.connect(self.sitting.solve)
@@ -372,24 +369,6 @@ class MainWindow(QMainWindow):
             self.bench.stand_at(photo.id)
             self.viewport.reset_photo_zoom()
 
-    def paste(self) -> None:
-        """Put a copied picture or copied files on the wall."""
-        board = QApplication.clipboard()
-        data = None if board is None else board.mimeData()
-        if data is None:
-            return
-        paths = [Path(u.toLocalFile()) for u in data.urls() if u.isLocalFile()]
-        if paths:
-            self.sitting.add(paths)
-        elif data.hasImage() and board is not None:
-            raw = QByteArray()
-            buffer = QBuffer(raw)
-            buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-            board.image().save(buffer, "PNG")
-            self.sitting.add_bytes(raw.data(), "pasted.png")
-        else:
-            self.bench.say("There is no picture to paste.", "warn")
-
     def new(self) -> None:
         """A new portrait with the base head."""
         if self.settle():
@@ -399,11 +378,12 @@ class MainWindow(QMainWindow):
         """Choose a portrait to open."""
         if not self.settle():
             return
-        name, _ = QFileDialog.getOpenFileName(self, "Open portrait", self._folder(), "Portraits (*.yewfinch)")
+        name, _ = QFileDialog.getOpenFileName(self, "Open portrait", self.folder(), "Portraits (*.yewfinch)")
         if name:
             self.documents.open(Path(name))
 
-    def _folder(self) -> str:
+    def folder(self) -> str:
+        """Where dialogs begin."""
         return str(self.documents.path.parent) if self.documents.path else str(Path.home())
 
     def _fill_recent(self) -> None:
@@ -432,105 +412,9 @@ class MainWindow(QMainWindow):
     def save_as(self) -> bool:
         """Save under a name to be chosen."""
         name, _ = QFileDialog.getSaveFileName(
-            self, "Save portrait", f"{self._folder()}/portrait.yewfinch", "Portraits (*.yewfinch)"
+            self, "Save portrait", f"{self.folder()}/portrait.yewfinch", "Portraits (*.yewfinch)"
         )
         return bool(name) and self.documents.save(Path(name))
-
-    def ask_photos(self) -> None:
-        """Choose photos to add."""
-        kinds = " ".join(f"*{s}" for s in SUFFIXES)
-        names, _ = QFileDialog.getOpenFileNames(self, "Add photos", self._folder(), f"Photos ({kinds})")
-        if names:
-            self.sitting.add([Path(n) for n in names])
-
-    def ask_sheet_picture(self) -> None:
-        """Choose a drawing to place behind the clay."""
-        kinds = " ".join(f"*{s}" for s in SUFFIXES)
-        name, _ = QFileDialog.getOpenFileName(self, "Design sheet", self._folder(), f"Drawings ({kinds})")
-        if name:
-            self.sheets.add(Path(name))
-
-    def _kinds(self) -> str:
-        return f"3D files ({' '.join('*' + s for s in formats())})"
-
-    def ask_import(self) -> None:
-        """Choose a file to import."""
-        name, _ = QFileDialog.getOpenFileName(self, "Import", self._folder(), self._kinds())
-        if name:
-            self.documents.import_file(Path(name))
-
-    def ask_export(self) -> None:
-        """Choose where to export to."""
-        kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in formats().items())
-        name, chosen = QFileDialog.getSaveFileName(self, "Export", f"{self._folder()}/portrait", kinds)
-        if name:
-            path = Path(name)
-            if path.suffix.lower() not in formats():
-                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
-            self.documents.export_file(path)
-
-    def ask_picture(self) -> None:
-        """Save what the clay view shows."""
-        name, _ = QFileDialog.getSaveFileName(self, "Save picture", f"{self._folder()}/portrait.png", "PNG (*.png)")
-        if name:
-            camera = self.viewport.camera()
-            image = self.viewport.small_picture(camera)
-            data = QByteArray()
-            buffer = QBuffer(data)
-            buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-            image.save(buffer, "PNG")
-            self.documents.write_picture(Path(name), data.data())
-
-    def ask_sheet(self) -> None:
-        """Choose where the comparison sheet goes."""
-        if self.bench.portrait.sitter.solution is None:
-            self.bench.say("The sitter is not solved yet, so there is nothing to compare.", "warn")
-            return
-        kinds = "PDF (*.pdf);;PNG (*.png);;all numbers as CSV (*.csv)"
-        name, chosen = QFileDialog.getSaveFileName(self, "Comparison sheet", f"{self._folder()}/comparison", kinds)
-        if name:
-            path = Path(name)
-            if path.suffix.lower() not in sheet.SUFFIXES:
-                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
-            self.write_sheet(path)
-
-    def write_sheet(self, path: Path) -> bool:
-        """Write the comparison sheet; False if it cannot be written."""
-        try:
-            self.bench.say(sheet.write_sheet(self.bench, self.photos, path, self.viewport.small_picture))
-        except YewfinchError as error:
-            self.bench.say(str(error), "error")
-            return False
-        return True
-
-    def ask_marks(self) -> None:
-        """Choose a file of marks to read."""
-        name, _ = QFileDialog.getOpenFileName(self, "Read marks", self._folder(), "Marks (*.csv *.json)")
-        if name:
-            self.read_marks(Path(name))
-
-    def read_marks(self, path: Path) -> bool:
-        """Take marks from a file, as one edit."""
-        try:
-            sitter, count = read_marks(self.bench.portrait.sitter, path)
-        except YewfinchError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.bench.portrait.set_field("sitter", sitter, f"Read {count} marks")
-        self.bench.say(f"Read {count} marks from {path.name}.")
-        return True
-
-    def ask_save_marks(self) -> None:
-        """Choose where the marks are written to."""
-        name, chosen = QFileDialog.getSaveFileName(self, "Write marks", f"{self._folder()}/marks", "CSV (*.csv);;JSON (*.json)")
-        if name:
-            path = Path(name)
-            if path.suffix.lower() not in MARK_SUFFIXES:
-                path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
-            try:
-                self.bench.say(f"Wrote {write_marks(self.bench.portrait.sitter, path)} marks to {path.name}.")
-            except YewfinchError as error:
-                self.bench.say(str(error), "error")
 
     def snapshot(self) -> QPixmap:
         """A picture of the window as it stands on the screen."""
@@ -566,12 +450,7 @@ class MainWindow(QMainWindow):
 
     def show_about(self) -> None:
         """Version and licences."""
-        QMessageBox.about(
-            self, "About Yewfinch",
-            f"<b>Yewfinch {__version__}</b><p>A bench for portrait sculptors that measures likeness."
-            "<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). "
-            "Icons: Phosphor (MIT).",
-        )  # fmt: skip
+        about(self)
 
     # --- leaving -------------------------------------------------------------------------
 

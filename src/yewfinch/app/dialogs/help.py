@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QDialog, QDialogButtonBox, QTextBrowser, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QDialogButtonBox, QMessageBox, QTextBrowser, QVBoxLayout, QWidget
 
+from yewfinch import __version__
 from yewfinch.app.actions import ActionTable
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 
@@ -92,3 +93,13 @@ class HelpDialog(QDialog):
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)
         column.addWidget(buttons)
+
+
+def about(parent: QWidget) -> None:
+    """Version and licences."""
+    QMessageBox.about(
+        parent, "About Yewfinch",
+        f"<b>Yewfinch {__version__}</b><p>A bench for portrait sculptors that measures likeness."
+        "<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). "
+        "Icons: Phosphor (MIT).",
+    )  # fmt: skip

@@ -109,9 +109,10 @@ class LikenessPanel(QWidget):
     def _figures(self, found: Likeness) -> None:
         count = sum(o.significant for o in found.offsets)
         size = "" if self.bench.sized() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.out_of_date() else ""
         self.figure.setText(
             f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
-            f"landmarks, {count} beyond doubt.{size}"
+            f"landmarks, {count} beyond doubt.{size}{old}"
         )
         self.course.add(found.overall)
         soft = theme.palette().soft

@@ -5,7 +5,17 @@ from __future__ import annotations
 from dataclasses import replace
 
 from PyQt6.QtCore import QTimer
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench, Mode

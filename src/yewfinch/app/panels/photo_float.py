@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
-from yewfinch.app.panels.photo_canvas import paint_drawing
+from yewfinch.app.drawing_paint import paint_drawing
 from yewfinch.app.photos import PhotoStore
 from yewfinch.core.sitter.framing import framing
 

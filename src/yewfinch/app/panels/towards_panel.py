@@ -157,8 +157,10 @@ class TowardsPanel(QWidget):
         keys, lines, part = plan
         portrait = self.bench.portrait
         found, solution = self.bench.likeness(), portrait.sitter.solution
-        if found is None or solution is None:
-            raise CannotSolveError("Solve the sitter first.")
+        if solution is None:
+            raise CannotSolveError("Solve the sitter first: it tells where the clay has to go.")
+        if found is None:
+            raise CannotSolveError("The clay has too few landmarks to be laid onto the sitter. Place more on it.")
         clay = portrait.landmarks()
         steps = steps_to_sitter(clay, found, solution, part)
         field = field_towards(portrait, steps, keys, amount, lines)

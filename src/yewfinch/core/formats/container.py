@@ -26,8 +26,8 @@ from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
-from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.show.view import DIRECTIONS
+from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
