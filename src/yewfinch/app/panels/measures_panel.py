@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench, Mode
+from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.overlays import caliper_text
 from yewfinch.app.viewport import Viewport
 from yewfinch.core.anatomy.canon import Share, fifths, thirds
@@ -155,14 +156,12 @@ class LandmarksPanel(QWidget):
         self.show_all.setChecked(self.bench.show_landmarks)
 
 
-class CanonPanel(QWidget):
+class CanonPanel(LivePanel):
     """Thirds and fifths of the clay. A guide, never an error."""
 
     def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
+        super().__init__(bench)
+        column = self.column
         self.text = QLabel()
         self.text.setWordWrap(True)
         column.addWidget(self.text)
@@ -170,21 +169,7 @@ class CanonPanel(QWidget):
         note.setProperty("soft", True)
         note.setWordWrap(True)
         column.addWidget(note)
-        self._timer = QTimer(self)
-        self._timer.setSingleShot(True)
-        self._timer.setInterval(200)
-        self._timer.timeout.connect(self.refresh)
-        bench.portrait_changed.connect(self._listen)
-        self._listen()
-
-    def _listen(self) -> None:
-        self.bench.portrait.rows_changed.connect(self._later)
-        self.bench.portrait.field_changed.connect(self._later)
-        self.refresh()
-
-    def _later(self, *_args: object) -> None:
-        if not self._timer.isActive():
-            self._timer.start()
+        self.begin()
 
     def refresh(self) -> None:
         """Measure again."""

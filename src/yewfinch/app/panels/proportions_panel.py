@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QComboBox,
     QGridLayout,
@@ -13,12 +13,12 @@ from PyQt6.QtWidgets import (
     QLineEdit,
     QPushButton,
     QTableWidgetItem,
-    QVBoxLayout,
     QWidget,
 )
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
+from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import MEASURES, TAKES, Measure
@@ -30,15 +30,12 @@ OWN_KINDS = (
 )  # fmt: skip
 
 
-class ProportionsPanel(QWidget):
+class ProportionsPanel(LivePanel):
     """A table of measures, and a line to make a rule."""
 
     def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(4)
+        super().__init__(bench)
+        column = self.column
         self.group = QComboBox()
         for key, name in GROUPS:
             self.group.addItem(name, key)
@@ -59,25 +56,7 @@ class ProportionsPanel(QWidget):
         self.remove.clicked.connect(self._remove)
         column.addWidget(self.remove)
         self.rows: list[Compared] = []
-        self._timer = QTimer(self)
-        self._timer.setSingleShot(True)
-        self._timer.setInterval(200)
-        self._timer.timeout.connect(self.refresh)
-        bench.portrait_changed.connect(self._listen)
-        self._listen()
-
-    def _listen(self) -> None:
-        self.bench.portrait.rows_changed.connect(self._later)
-        self.bench.portrait.field_changed.connect(self._later)
-        self.refresh()
-
-    def _later(self, *_args: object) -> None:
-        if not self._timer.isActive():
-            self._timer.start()
-
-    def showEvent(self, event: object) -> None:  # noqa: N802
-        """Only a panel in sight measures."""
-        self._later()
+        self.begin()
 
     def refresh(self) -> None:
         """Measure again."""
