@@ -206,3 +206,40 @@ def test_a_photo_floats_in_its_own_window(window, qtbot):
     assert floating.shift == QPointF(0, 0)
     QTest.keyClick(floating, Qt.Key.Key_Escape)
     qtbot.waitUntil(lambda: not any(f.isVisible() for f in window.wall.floats if f is not floating), timeout=2000)
+
+
+def test_a_photo_fills_the_wall(window, qtbot):
+    wall = window.wall
+    wall.menu_of("photo1").actions()[2].trigger()
+    assert wall.pane is not None
+    assert not wall._area.isVisible()
+    qtbot.wait(80)
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    picture = wall.pane.grab().toImage()
+    assert picture.pixelColor(picture.width() // 2, picture.height() // 2).red() > 120  # a face
+    drag(wall.pane, [(50, 50), (70, 90)])
+    assert wall.pane.shift == QPointF(20, 40)
+    QTest.keyClick(wall.pane, Qt.Key.Key_Escape)
+    assert wall.pane is None
+    assert wall._area.isVisible()
+    wall.fill("photo1")
+    wall.remove("photo1")
+    assert wall.pane is None
+    window.undo()
+    assert "photo1" in wall.cards
+
+
+def test_drawings_lie_over_the_clay_while_standing_there(window, qtbot):
+    from dataclasses import replace
+
+    from yewfinch.app.layers import pixels_of
+    from yewfinch.core.sitter.photo import Drawing
+
+    bench = window.bench
+    bench.stand_at("photo1")
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    qtbot.wait(30)
+    plain = pixels_of(window.viewport.grabFramebuffer()).astype(int)
+    drawing = Drawing("rhythm", ((300.0, 200.0), (500.0, 700.0), (600.0, 1200.0)), "#ff0000")
+    bench.change_photo(replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")
+    assert np.abs(pixels_of(window.viewport.grabFramebuffer()).astype(int) - plain).max() > 100

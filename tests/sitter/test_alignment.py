@@ -15,7 +15,7 @@ POINTS = np.array([[0, -15, 120], [0, -92, 84], [16, 20, 80], [-16, 20, 80], [26
 
 
 def solution(covariance):
-    return Solution(KEYS, POINTS, covariance, {k: ("a",) for k in KEYS}, (PhotoFit("a", 8, 1.0, 1.0, 1.0, 0.1),))
+    return Solution(KEYS, POINTS, covariance, dict.fromkeys(KEYS, ("a",)), (PhotoFit("a", 8, 1.0, 1.0, 1.0, 0.1),))
 
 
 @pytest.mark.parametrize("scaled", [False, True])

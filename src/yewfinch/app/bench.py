@@ -93,7 +93,7 @@ class Bench:
         self.alignment: Alignment = AS_IS
         #: Whether likeness leaves size out; None: unless a distance of the sitter was measured.
         self.scaled: bool | None = None
-        self._likeness: tuple[object, Likeness | None] | None = None
+        self._likeness: tuple[object, Likeness | None, tuple[object, ...]] | None = None
         self.rgb: tuple[int, int, int] = (196, 120, 100)
         self.piece_id = next(iter(portrait.pieces), "")
         self.landmark: str | None = None
@@ -257,16 +257,19 @@ class Bench:
         """
         portrait = self.portrait
         versions = tuple((k, p.surface.version) for k, p in portrait.pieces.items())
-        key = (id(portrait), versions, id(portrait.anchors), id(portrait.sitter.solution), self.sized())
-        if self._likeness is None or self._likeness[0] != key:
+        # the things themselves are kept and compared: a freed one's address may be given again
+        held = (portrait, portrait.anchors, portrait.sitter.solution, *(p.surface for p in portrait.pieces.values()))
+        key = (versions, self.sized())
+        old = self._likeness
+        if old is None or old[0] != key or len(old[2]) != len(held) or any(a is not b for a, b in zip(old[2], held, strict=True)):
             found = None
             if portrait.sitter.solution is not None:
                 try:
                     found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=self.sized())
                 except CannotSolveError:
                     found = None
-            self._likeness = (key, found)
-        return self._likeness[1]
+            self._likeness = old = (key, found, held)
+        return old[1]
 
     def best_photo(self, offset: Offset) -> str | None:
         """The photo that sees a landmark and looks most squarely at its offset."""

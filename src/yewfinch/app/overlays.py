@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QFont, QFontMetrics, QImage, QPainter, QPen, QPolygonF
 
 from yewfinch.app import theme
+from yewfinch.app.drawing_paint import paint_drawing
 from yewfinch.core.mesh.geodesic import along_surface
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.shared.geometry import angle, straight
@@ -55,6 +56,11 @@ def paint(p: QPainter, view: Viewport) -> None:
 def _photo(p: QPainter, view: Viewport) -> None:
     """Frame of the photo and the wipe line; the photo itself is drawn by the renderer."""
     overlay, box = view.bench.overlay, view.photo_box()
+    photo = view.bench.standing_photo()
+    if photo is not None and view.bench.show_fringes:
+        for drawing in photo.drawings:
+            if drawing.visible:
+                paint_drawing(p, drawing, lambda x, y: QPointF(*(float(v) for v in view.photo_point(photo, (x, y)))))
     p.setPen(QPen(QColor(255, 255, 255, 130), 1))
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.drawRect(box)

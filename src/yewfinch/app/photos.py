@@ -98,7 +98,7 @@ class PhotoStore(QObject):
 
 def _key(sitter: Sitter, photo: Photo, longest: int) -> _Key:
     data = sitter.files.get(photo.file, b"")
-    return photo.id, id(data), longest, photo.turn, photo.crop, photo.exposure, photo.warmth
+    return photo.id, hash(data), longest, photo.turn, photo.crop, photo.exposure, photo.warmth
 
 
 def _image(pixels: ByteArray | None) -> QImage:

@@ -12,7 +12,8 @@ TEXT = """
 <h2>From photos to likeness</h2>
 <p><b>1. Put photos on the sitter wall.</b> Drop them on the left, press the plus, or paste a picture.
 JPEG, PNG, WebP and TIFF; the originals stay untouched inside the portrait. The three dots give a photo
-a name, a note, tags and a lens, another place in the order (Alt+Up, Alt+Down) or a window of its own.</p>
+a name, a note, tags and a lens, another place in the order (Alt+Up, Alt+Down), the whole wall or a window of its own. On its desk it
+can be turned, cropped and lit for looking, and drawn on: rhythm lines, plane edges, guides, grids of thirds and fifths.</p>
 <p><b>2. Mark landmarks.</b> Press the pin on a photo: it comes to the desk. The guide names a landmark,
 shows where it sits and says what it is; click it on the photo. Keep the button down to refine under the
 magnifier; drag a mark to move it, arrow keys nudge it by a pixel, Delete takes it away. Left and right

@@ -33,7 +33,7 @@ from yewfinch.app import theme
 from yewfinch.app.bench import Bench
 from yewfinch.app.dialogs.photo_details import PhotoDetails
 from yewfinch.app.panels.overlay_bar import OverlayBar
-from yewfinch.app.panels.photo_float import PhotoFloat
+from yewfinch.app.panels.photo_pane import PhotoFloat, PhotoPane
 from yewfinch.app.photos import THUMB, PhotoStore
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import SUFFIXES, Photo
@@ -187,7 +187,7 @@ class SitterWall(QWidget):
         self.bench, self.photos = bench, photos
         self.setAcceptDrops(True)
         self.setMinimumWidth(232)
-        column = QVBoxLayout(self)
+        column = self._column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 6, 8)
         column.setSpacing(6)
         head = QHBoxLayout()
@@ -231,6 +231,12 @@ class SitterWall(QWidget):
         self.drop.setToolTip("Add photos: JPEG, PNG, WebP or TIFF")
         self.drop.clicked.connect(self.add_asked)
         column.addWidget(self.drop)
+        self.pane: PhotoPane | None = None
+        self.all_button = QPushButton("All photos")
+        self.all_button.setToolTip("Hang all photos again (Esc)")
+        self.all_button.clicked.connect(lambda: self.fill(None))
+        self.all_button.setVisible(False)
+        column.addWidget(self.all_button)
         self.floats: list[PhotoFloat] = []
         photos.ready.connect(self._arrived)
         bench.portrait_changed.connect(self._listen)
@@ -257,6 +263,8 @@ class SitterWall(QWidget):
 
     def rebuild(self) -> None:
         """Make the cards anew."""
+        if self.pane is not None and self.pane.photo_id not in {p.id for p in self.bench.portrait.sitter.photos}:
+            self.fill(None)
         while (item := self._cards.takeAt(0)) is not None:
             widget = item.widget()
             if widget is not None:
@@ -311,7 +319,7 @@ class SitterWall(QWidget):
         sitter = self.bench.portrait.sitter
         n = len(sitter.photos)
         self.count.setText(f"{n} photo" if n == 1 else f"{n} photos")
-        self.search.setVisible(n >= MANY)
+        self.search.setVisible(n >= MANY and self.pane is None)
         old = self.bench.out_of_date()
         for photo in sitter.photos:
             card = self.cards.get(photo.id)
@@ -348,6 +356,7 @@ class SitterWall(QWidget):
         for text, run in (
             ("Name, note, tags, lens…", lambda: self.details(photo_id)),
             ("Own window", lambda: self.float(photo_id)),
+            ("Fill the wall", lambda: self.fill(photo_id)),
             ("Earlier  (Alt+Up)", lambda: self._step(photo_id, -1)),
             ("Later  (Alt+Down)", lambda: self._step(photo_id, 1)),
             ("Remove (can be undone)", lambda: self.remove(photo_id)),
@@ -364,6 +373,22 @@ class SitterWall(QWidget):
         dialog = PhotoDetails(sitter.photo(photo_id), others, self)
         dialog.accepted_photo.connect(lambda p: self.bench.change_photo(p, f"Describe {p.name}"))
         dialog.open()
+
+    def fill(self, photo_id: str | None) -> None:
+        """One photo fills the wall; None hangs all of them again."""
+        if self.pane is not None:
+            self.pane.setParent(None)
+            self.pane.deleteLater()
+            self.pane = None
+        if photo_id is not None:
+            self.pane = PhotoPane(self.bench, self.photos, photo_id)
+            self.pane.done.connect(lambda: self.fill(None))
+            self._column.insertWidget(self._column.indexOf(self._area), self.pane, 1)
+            self.pane.setFocus()
+        self._area.setVisible(photo_id is None)
+        self.drop.setVisible(photo_id is None)
+        self.all_button.setVisible(photo_id is not None)
+        self.refresh_states()
 
     def float(self, photo_id: str) -> PhotoFloat:
         """Show a photo in a window of its own, for a second screen."""

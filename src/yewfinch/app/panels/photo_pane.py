@@ -1,8 +1,8 @@
-"""A photo in a window of its own, for a second screen: zoom with the wheel, drag to pan."""
+"""One photo large, to be looked at: in the wall, or in a window of its own for a second screen."""
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 
@@ -13,31 +13,31 @@ from yewfinch.app.photos import PhotoStore
 from yewfinch.core.sitter.framing import framing
 
 
-class PhotoFloat(QWidget):
-    """Follows its photo; closes when the photo is taken off the wall."""
+class PhotoPane(QWidget):
+    """Follows its photo. The wheel zooms, a drag pans, Home shows all of it, Esc is `done`.
 
-    def __init__(self, bench: Bench, photos: PhotoStore, photo_id: str, parent: QWidget) -> None:
-        super().__init__(parent, Qt.WindowType.Window)
+    Signals
+    -------
+    done : ()
+    """
+
+    done = pyqtSignal()
+
+    def __init__(self, bench: Bench, photos: PhotoStore, photo_id: str, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         self.bench, self.photos, self.photo_id = bench, photos, photo_id
-        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(600, 760)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("photo in its own window")
+        self.setAccessibleName("photo, large")
         self.zoom, self.shift = 1.0, QPointF(0, 0)
         self._pan: QPointF | None = None
         photos.ready.connect(self._arrived)
-        bench.portrait_changed.connect(self._gone)
-        bench.overlay_changed.connect(self._changed)
-        self.setWindowTitle(f"{bench.portrait.sitter.photo(photo_id).name} - Yewfinch")
+        bench.portrait.field_changed.connect(self._changed)
 
     def _arrived(self, photo_id: str) -> None:
         if photo_id == self.photo_id:
             self.update()
 
-    def _gone(self) -> None:
-        self.close()
-
-    def _changed(self) -> None:
+    def _changed(self, _field: str) -> None:
         self.update()
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:  # noqa: N802
@@ -81,6 +81,7 @@ class PhotoFloat(QWidget):
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
         """Take hold."""
         assert event is not None
+        self.setFocus()
         self._pan = event.position()
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
@@ -96,10 +97,28 @@ class PhotoFloat(QWidget):
         self._pan = None
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
-        """Esc closes, Home shows the whole photo."""
+        """Esc ends, Home shows the whole photo."""
         assert event is not None
         if event.key() == Qt.Key.Key_Escape:
-            self.close()
+            self.done.emit()
         elif event.key() == Qt.Key.Key_Home:
             self.zoom, self.shift = 1.0, QPointF(0, 0)
             self.update()
+        else:
+            super().keyPressEvent(event)
+
+
+class PhotoFloat(PhotoPane):
+    """In a window of its own; closes when another portrait is opened."""
+
+    def __init__(self, bench: Bench, photos: PhotoStore, photo_id: str, parent: QWidget) -> None:
+        super().__init__(bench, photos, photo_id, parent)
+        self.setWindowFlags(Qt.WindowType.Window)
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self.resize(600, 760)
+        self.setWindowTitle(f"{bench.portrait.sitter.photo(photo_id).name} - Yewfinch")
+        self.done.connect(self.close)
+        bench.portrait_changed.connect(self._gone)
+
+    def _gone(self) -> None:
+        self.close()
