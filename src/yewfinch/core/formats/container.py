@@ -137,8 +137,9 @@ def to_bytes(
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
-        for picture in (*portrait.sitter.photos, *portrait.sitter.sheets) if pictures else ():
-            archive.writestr(f"photos/{picture.file}", portrait.sitter.files[picture.file])
+        files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
+        for file in files if pictures else []:
+            archive.writestr(f"photos/{file}", portrait.sitter.files[file])
         found = portrait.sitter.solution
         if found is not None:
             _write_array(archive, COVARIANCE, np.ascontiguousarray(found.covariance, "<f8"))
