@@ -54,6 +54,12 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     up, down = int(box.center().y()) - 120, int(box.center().y()) + 120
     assert np.abs(parted[up, x] - photo_only[up, x]).max() < 4
     assert np.abs(parted[down, x] - clay_only[down, x]).max() < 4
+    # the level line is dragged up
+    at = v.wipe_point()
+    drag(v, line((at.x() + 150, at.y()), (at.x() + 150, at.y() - 200), 5))
+    assert bench.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
+    parted = shot(standing)
+    assert np.abs(parted[up, x] - clay_only[up, x]).max() < 4
 
 
 def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):

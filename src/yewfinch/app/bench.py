@@ -45,7 +45,7 @@ class Overlay:
     mode : str
         A key of `OVERLAYS`.
     wipe : float or None
-        Where the wipe line is, 0 to 1 across the photo; None without one.
+        Where the wipe line is, 0 to 1 across the photo, square to the line; None without one.
     angle : float
         Degrees by which the wipe line is turned clockwise from upright.
     blink : bool
@@ -98,6 +98,7 @@ class Bench:
         self.piece_id = next(iter(portrait.pieces), "")
         self.landmark: str | None = None
         self.show_landmarks = False
+        self._stamp: tuple[Sitter, str] | None = None
         self.show_arrows = False
         self.show_fringes = True
         #: Photo laid onto the clay: its id, "*" for all, None for none.
@@ -344,7 +345,9 @@ class Bench:
     def out_of_date(self) -> bool:
         """Whether marks have changed since the sitter was solved."""
         sitter = self.portrait.sitter
-        return sitter.solution is not None and sitter.solution.stamp != stamp(sitter)
+        if self._stamp is None or self._stamp[0] is not sitter:
+            self._stamp = (sitter, stamp(sitter))
+        return sitter.solution is not None and sitter.solution.stamp != self._stamp[1]
 
     def say(self, text: str, kind: str = "note") -> None:
         """Put a sentence into the status line."""

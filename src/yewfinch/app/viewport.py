@@ -254,8 +254,15 @@ class Viewport(QOpenGLWidget):
 
     def wipe_point(self) -> QPointF:
         """The middle of the wipe line on the widget."""
-        box, wipe = self.photo_box(), self.bench.overlay.wipe
-        return QPointF(box.left() + (0.5 if wipe is None else wipe) * box.width(), box.center().y())
+        wipe = self.bench.overlay.wipe
+        way, extent = self._wipe_way()
+        return self.photo_box().center() + way * (((0.5 if wipe is None else wipe) - 0.5) * extent)
+
+    def _wipe_way(self) -> tuple[QPointF, float]:
+        """Across the wipe line, towards the clay's side, and how far the photo reaches that way."""
+        a, box = np.radians(self.bench.overlay.angle), self.photo_box()
+        way = QPointF(float(np.cos(a)), float(np.sin(a)))
+        return way, max(1.0, abs(way.x()) * box.width() + abs(way.y()) * box.height())
 
     def small_picture(self, camera: Camera) -> QImage:
         """A picture for the round, drawn in this widget's context."""
@@ -437,21 +444,18 @@ class Viewport(QOpenGLWidget):
 
     def _from_wipe(self, position: QPointF) -> float:
         """Distance of a point from the wipe line, pixels, positive on the clay's side."""
-        gap, a = position - self.wipe_point(), np.radians(self.bench.overlay.angle)
-        return float(gap.x() * np.cos(a) + gap.y() * np.sin(a))
+        return QPointF.dotProduct(position - self.wipe_point(), self._wipe_way()[0])
 
     def _wipe_to(self, position: QPointF, turn: bool) -> None:
         """Drag the wipe line to a point, or turn it about its middle."""
-        box, o = self.photo_box(), self.bench.overlay
         if turn:
             way = position - self.wipe_point()
             angle = float(np.degrees(np.arctan2(way.y(), way.x()))) - 90.0
             self.bench.set_overlay(angle=round((angle + 90.0) % 180.0 - 90.0, 1))
             return
-        a = np.radians(o.angle)
-        along = self._from_wipe(position) / max(0.2, abs(np.cos(a))) * np.sign(np.cos(a) or 1.0)
-        t = (self.wipe_point().x() + along - box.left()) / max(1.0, box.width())
-        self.bench.set_overlay(wipe=min(1.3, max(-0.3, float(t))))
+        way, extent = self._wipe_way()
+        t = 0.5 + QPointF.dotProduct(position - self.photo_box().center(), way) / extent
+        self.bench.set_overlay(wipe=min(1.0, max(0.0, t)))
 
     @property
     def _photo_zoom(self) -> tuple[float, float, float]:
