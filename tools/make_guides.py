@@ -23,8 +23,8 @@ VIEWS: dict[str, tuple[float, float, tuple[float, float, float], float]] = {
     "left ear": (75, 0, (70, 0, 0), 520),
     "right ear": (-75, 0, (-70, 0, 0), 520),
 }
-EAR = {"t", "sa", "sba", "pra", "pa", "obs", "obi"}
-PROFILE = {"op", "c", "go", "zy", "ft", "eu"}
+EAR = {"t", "po", "sa", "sba", "pra", "pa", "obs", "obi"}
+PROFILE = {"op", "c", "cervicale", "go", "zy", "ft", "eu"}
 
 
 def main() -> None:
@@ -45,7 +45,9 @@ def main() -> None:
         base = key.split("_")[0]
         side = "right" if mark.side < 0 else "left"
         view = f"{side} ear" if base in EAR else side if base in PROFILE else "front"
-        at = cameras[view].project(np.asarray(portrait.landmark(key)))[0] / SIZE
+        place = portrait.landmark(key)
+        # the shoulders lie off the picture: the dot goes to its edge
+        at = np.clip(cameras[view].project(np.asarray(mark.place if place is None else place))[0] / SIZE, 0.05, 0.95)
         points[key] = (view, [round(float(v), 4) for v in at])
     (TARGET / "points.json").write_text(json.dumps(points, indent=0))
 

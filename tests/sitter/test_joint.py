@@ -59,7 +59,10 @@ def test_ten_photos_find_the_form_to_half_a_millimetre():
     for photo, camera in zip(solved.photos, made.cameras, strict=True):
         turn = np.array(photo.standpoint.rotation).reshape(3, 3) @ lay.rotation.T @ camera.rotation.T
         assert np.degrees(np.linalg.norm(Rotation.from_matrix(turn).as_rotvec())) < 2.0
-        assert photo.standpoint.focal == pytest.approx(camera.focal, rel=0.2)
+        # a long lens that the photo does not tell stays unsure, and says so
+        said = found.fit(photo.id).lens_spread
+        assert abs(np.log(photo.standpoint.focal / camera.focal)) < 3.5 * said + 0.01
+        assert said < 0.25
 
 
 def test_the_size_is_uncertain_until_something_measures_it():

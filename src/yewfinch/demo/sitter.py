@@ -70,7 +70,7 @@ def make() -> Sitter:
     made: BaseHead = base_head.assemble(*base_head.head_surface(SCALE))
     points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}
     moved = offsets(points)
-    keys = [k for k in points if made.anchors[k].piece == HEAD]
+    keys = [k for k in points if made.anchors[k].piece == HEAD and k.split("_")[0] in BOTH]
     lo = np.array([[x, -176.0, z] for x in (-60.0, 60.0) for z in (-80.0, 20.0)])
     centres = np.concatenate([[points[k] for k in keys], lo])
     steps = np.concatenate([[moved[k] for k in keys], np.zeros((len(lo), 3))])

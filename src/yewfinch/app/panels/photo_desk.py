@@ -404,7 +404,8 @@ class PhotoDesk(QWidget):
         mark = LANDMARKS[self.current]
         self.heading.setText(mark.plain[0].upper() + mark.plain[1:])
         side = {1: " The sitter's own left.", -1: " The sitter's own right.", 0: ""}[mark.side]
-        self.definition.setText(f"{mark.definition[0].upper()}{mark.definition[1:]}.{side}")
+        loose = "" if mark.rigid else " It does not move with the head: kept, but not used to solve."
+        self.definition.setText(f"{mark.definition[0].upper()}{mark.definition[1:]}.{side}{loose}")
         self.guide.setPixmap(guide_picture(self.current, round(self.devicePixelRatioF())))
         now = photo.certainty.get(self.current, "clear")
         for name, button in self.certain.items():

@@ -69,7 +69,7 @@ def assemble(positions: FloatArray, faces: IndexArray, mirror: IndexArray) -> Ba
     right = eyeball((-x, y, z), head_field.EYE_RADIUS)
     anchors: dict[str, Anchor] = {}
     for key, mark in LANDMARKS.items():
-        if mark.side < 0:
+        if mark.side < 0 or not mark.on_head:
             continue
         if mark.approach == "eye":
             for piece, surface, k in ((LEFT_EYE, left, key), (RIGHT_EYE, right, mark.twin)):
@@ -83,7 +83,7 @@ def assemble(positions: FloatArray, faces: IndexArray, mirror: IndexArray) -> Ba
         if mark.side:
             a, b, c = (int(mirror[r]) for r in found.corners)
             anchors[mark.twin] = Anchor(HEAD, (a, b, c), found.weights)
-    return BaseHead(head, left, right, mirror, {k: anchors[k] for k in LANDMARKS})
+    return BaseHead(head, left, right, mirror, {k: anchors[k] for k in LANDMARKS if k in anchors})
 
 
 def _meet(head: Surface, mark: Landmark) -> Hit:

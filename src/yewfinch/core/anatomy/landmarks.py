@@ -13,6 +13,10 @@ from typing import Literal
 Approach = Literal["front", "side", "below", "above", "back", "eye"]
 
 
+#: Landmarks that do not move with the skull.
+_LOOSE = ("cervicale", "suprasternale", "acromion")
+
+
 @dataclass(frozen=True)
 class Landmark:
     """One landmark, or one side of a paired one.
@@ -42,6 +46,16 @@ class Landmark:
     side: int
     place: tuple[float, float, float]
     approach: Approach
+
+    @property
+    def rigid(self) -> bool:
+        """Whether it moves with the skull; those of neck and shoulders do not, and are not solved."""
+        return self.key.removesuffix("_l").removesuffix("_r") not in _LOOSE
+
+    @property
+    def on_head(self) -> bool:
+        """Whether the base head reaches so far."""
+        return not self.key.startswith("acromion")
 
     @property
     def twin(self) -> str:
@@ -90,7 +104,11 @@ _TABLE: tuple[tuple[str, str, str, str, bool, tuple[float, float, float], Approa
     ("pra", "preaurale", "front of the ear", "front of the ear, where the helix is attached", True, (71, 8, 2), "side"),
     ("pa", "postaurale", "back of the ear", "rearmost point of the ear's rim", True, (85, 12, -30), "back"),
     ("obs", "otobasion superius", "upper ear root", "upper attachment of the ear to the head", True, (72, 20, -1), "side"),
+    ("po", "porion", "ear canal, top", "top of the opening of the ear canal", True, (70, -1.5, -5), "side"),
     ("obi", "otobasion inferius", "lower ear root", "lower attachment of the lobe to the cheek", True, (69, -25, 0), "side"),
+    ("cervicale", "cervicale", "nape vertebra", "tip of the spine of the lowest neck vertebra (C7)", False, (0, -152, -87), "back"),
+    ("suprasternale", "suprasternale", "pit of the neck", "bottom of the notch above the breastbone", False, (0, -168, 19), "front"),
+    ("acromion", "acromion", "shoulder point", "outermost point of the shoulder roof", True, (185, -215, -30), "above"),
 )  # fmt: skip
 
 
@@ -124,9 +142,10 @@ REGIONS: dict[str, tuple[str, ...]] = {
     "eyes": ("en", "ex", "ps", "pi", "p", "sci", "or"),
     "nose": ("n", "se", "prn", "sn", "al", "ac", "sbal", "mf"),
     "mouth": ("ls", "sto", "li", "cph", "ch"),
-    "ears": ("t", "sa", "sba", "pra", "pa", "obs", "obi"),
+    "ears": ("t", "po", "sa", "sba", "pra", "pa", "obs", "obi"),
     "jaw": ("sl", "pg", "gn", "c", "go"),
     "cranium": ("v", "tr", "g", "op", "eu", "ft", "zy"),
+    "neck": ("cervicale", "suprasternale", "acromion"),
 }
 
 

@@ -121,7 +121,7 @@ def _base() -> tuple[tuple[str, ...], DoubleArray]:
 
     made = plain_head()
     points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}
-    keys = tuple(k for k in LANDMARKS if k in points)
+    keys = tuple(k for k, mark in LANDMARKS.items() if k in points and mark.rigid)
     flip = np.array([-1.0, 1.0, 1.0])
     base = np.array([(points[k] + flip * points[LANDMARKS[k].twin]) / 2 for k in keys])
     return keys, base
