@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QCheckBox, QLabel, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHeaderView, QLabel, QTableWidgetItem, QVBoxLayout, QWidget
 
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.table import plain_table
@@ -30,8 +30,12 @@ class LinesPanel(QWidget):
         self.show_them.setToolTip("Colour how far the clay lies from each drawn line (F)")
         self.show_them.clicked.connect(bench.set_show_fringes)
         column.addWidget(self.show_them)
-        self.table = plain_table(["line", "off", "at the worst", "photo"], "lines")
+        self.table = plain_table(["line", "off", "worst", "photo"], "lines")
         self.table.setMinimumHeight(150)
+        header = self.table.horizontalHeader()
+        assert header is not None
+        header.setSectionResizeMode(3, QHeaderView.ResizeMode.Fixed)
+        header.resizeSection(3, 72)
         self.table.cellClicked.connect(lambda row, _c: self.fly(row))
         self.table.cellActivated.connect(lambda row, _c: self.fly(row))
         column.addWidget(self.table)
