@@ -16,7 +16,6 @@ from PyQt6.QtWidgets import (
     QMenu,
     QMessageBox,
     QPushButton,
-    QScrollArea,
     QSplitter,
     QStackedWidget,
     QToolButton,
@@ -25,13 +24,13 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app import theme, window_actions
-from yewfinch.app.bench import STAGES, Bench, Stage
-from yewfinch.app.controls.fold import Fold
+from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
 from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
+from yewfinch.app.panels.inspector import Inspector, ShowPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
@@ -55,17 +54,6 @@ from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats.exchange import formats
-
-#: Which panels stand under the tools in each stage.
-LAYOUT: dict[Stage, tuple[str, ...]] = {
-    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
-    "Block": ("Design sheets", "Pieces", "Canon", "History"),
-    "Form": ("Likeness", "Pieces", "History"),
-    "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
-                 "Calipers", "Canon", "History"),
-    "Skin": ("Colour", "Photo on the clay", "Pieces", "History"),
-    "Show": ("Picture and export", "Pieces", "Canon"),
-}
 
 
 class MainWindow(QMainWindow):
@@ -199,7 +187,8 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(self.desk)
         stack.addWidget(self.pages, 1)
         self.split.addWidget(middle)
-        self.inspector = self._inspector()
+        self.inspector = Inspector(self.tool_panel, self._panels())
+        self.folds = self.inspector.folds
         self.split.addWidget(self.inspector)
         self.split.setStretchFactor(1, 1)
         self.split.setSizes([240, 714, 326])
@@ -239,62 +228,20 @@ class MainWindow(QMainWindow):
             row.addWidget(tool)
         return top
 
-    def _inspector(self) -> QWidget:
-        area = QScrollArea()
-        area.setObjectName("inspector")
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        area.setMinimumWidth(326)
-        area.setMaximumWidth(420)
-        body = QWidget()
-        body.setObjectName("inspectorBody")
-        column = QVBoxLayout(body)
-        column.setContentsMargins(12, 10, 12, 10)
-        column.setSpacing(6)
-        column.addWidget(self.tool_panel)
-        show = QWidget()
-        rows = QVBoxLayout(show)
-        rows.setContentsMargins(0, 0, 0, 0)
-        for action_id, picture in (("picture", "camera"), ("sheet", "file-pdf"), ("export", "export")):
-            record = self.actions_table[action_id]
-            button = QPushButton(theme.icon(picture), record.title)
-            button.setToolTip(f"{record.tip} ({record.keys})")
-            button.clicked.connect(lambda _=False, r=record: r.run())
-            rows.addWidget(button)
-        self.folds: dict[str, Fold] = {
-            "The sitter": Fold("The sitter", self.sitter_panel),
-            "Likeness": Fold("Likeness", self.likeness),
-            "Photo on the clay": Fold("Photo on the clay", self.projection, is_open=False),
-            "Design sheets": Fold("Design sheets", self.sheets, is_open=False),
-            "Towards the sitter": Fold("Towards the sitter", self.towards),
-            "Proportions": Fold("Proportions", self.proportions, is_open=False),
-            "Outlines and lines": Fold("Outlines and lines", self.lines),
-            "Landmarks on the clay": Fold("Landmarks on the clay", self.landmarks),
-            "Calipers": Fold("Calipers", self.calipers),
-            "Canon": Fold("Canon: thirds and fifths", CanonPanel(self.bench), is_open=False),
-            "Colour": Fold("Colour", self.colour),
-            "Pieces": Fold("Pieces", self.pieces),
-            "Picture and export": Fold("Picture and export", show),
-            "History": Fold("History", self.history),
-        }
-        self._folds_column = column
-        for fold in self.folds.values():
-            column.addWidget(fold)
-        column.addStretch(1)
-        area.setWidget(body)
-        return area
+    def _panels(self) -> dict[str, QWidget]:
+        return {
+            "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
+            "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
+            "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,
+            "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces,
+            "Picture and export": ShowPanel(self.actions_table), "History": self.history,
+        }  # fmt: skip
 
     def _lay_out(self) -> None:
         stage = self.bench.stage
         for name, button in self.stage_buttons.items():
             button.setChecked(name == stage)
-        for name, fold in self.folds.items():
-            fold.setVisible(name in LAYOUT[stage])
-        for i, name in enumerate(LAYOUT[stage]):
-            self._folds_column.insertWidget(i, self.folds[name])
-        # the sitter comes before the tools in its own stage
-        self._folds_column.removeWidget(self.tool_panel)
-        self._folds_column.insertWidget(1 if stage == "Sitter" else 0, self.tool_panel)
+        self.inspector.lay_out(stage)
         if stage == "Skin" and self.bench.tool_id != "paint":
             self.bench.take_tool("paint")
         elif stage in ("Block", "Form") and self.bench.tool_id == "paint":

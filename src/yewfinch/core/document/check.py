@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import BadFileError
@@ -32,7 +33,18 @@ def problems(portrait: Portrait) -> list[str]:
             out.append(f"The landmark '{key}' is not known.")
         if abs(sum(anchor.weights) - 1.0) > 1e-3:
             out.append(f"The landmark '{key}' has weights that do not add up to one.")
+    for key, line in portrait.lines.items():
+        if key not in CURVES:
+            out.append(f"The line '{key}' is not known.")
+        if any(abs(sum(a.weights) - 1.0) > 1e-3 for a in line):
+            out.append(f"The line '{key}' has weights that do not add up to one.")
+    solution = portrait.sitter.solution
+    if solution is not None and np.linalg.eigvalsh(solution.covariance).min() < -1e-3:
+        out.append("The solved sitter's uncertainty is no covariance: solve again.")
     for photo in portrait.sitter.photos:
+        places = [*photo.curves.values(), *((s[:2], s[2:]) for s in photo.spans.values())]
+        if not np.isfinite([v for points in places for q in points for v in q]).all():
+            out.append(f"The photo '{photo.name}' has a line with places that are no numbers.")
         try:
             h, w, _ = decode(portrait.sitter.files[photo.file], photo.name).shape
         except BadFileError as error:

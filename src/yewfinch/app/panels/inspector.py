@@ -1,0 +1,80 @@
+"""The inspector: the tools, and under them the panels that a stage wants, each folding away."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
+
+from yewfinch.app import theme
+from yewfinch.app.actions import ActionTable
+from yewfinch.app.bench import Stage
+from yewfinch.app.controls.fold import Fold
+
+#: Which panels stand under the tools in each stage.
+LAYOUT: dict[Stage, tuple[str, ...]] = {
+    "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
+    "Block": ("Design sheets", "Pieces", "Canon: thirds and fifths", "History"),
+    "Form": ("Likeness", "Pieces", "History"),
+    "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
+                 "Calipers", "Canon: thirds and fifths", "History"),
+    "Skin": ("Colour", "Photo on the clay", "Pieces", "History"),
+    "Show": ("Picture and export", "Pieces", "Canon: thirds and fifths"),
+}
+#: Panels that are folded away at first.
+FOLDED = ("Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
+
+
+class Inspector(QScrollArea):
+    """Scrolls; every panel keeps whether it is folded.
+
+    Parameters
+    ----------
+    tools : QWidget
+        The tools, always there.
+    panels : dict of title to QWidget
+    """
+
+    def __init__(self, tools: QWidget, panels: dict[str, QWidget]) -> None:
+        super().__init__()
+        self.setObjectName("inspector")
+        self.setWidgetResizable(True)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setMinimumWidth(326)
+        self.setMaximumWidth(420)
+        body = QWidget()
+        body.setObjectName("inspectorBody")
+        self._column = QVBoxLayout(body)
+        self._column.setContentsMargins(12, 10, 12, 10)
+        self._column.setSpacing(6)
+        self._tools = tools
+        self._column.addWidget(tools)
+        self.folds = {title: Fold(title, panel, is_open=title not in FOLDED) for title, panel in panels.items()}
+        for fold in self.folds.values():
+            self._column.addWidget(fold)
+        self._column.addStretch(1)
+        self.setWidget(body)
+
+    def lay_out(self, stage: Stage) -> None:
+        """Show a stage's panels in their order; in the sitter's own stage before the tools."""
+        wanted = LAYOUT[stage]
+        for title, fold in self.folds.items():
+            fold.setVisible(title in wanted)
+        for i, title in enumerate(wanted):
+            self._column.insertWidget(i, self.folds[title])
+        self._column.removeWidget(self._tools)
+        self._column.insertWidget(1 if stage == "Sitter" else 0, self._tools)
+
+
+class ShowPanel(QWidget):
+    """What can be taken away from the bench: a picture, a sheet, a 3D file."""
+
+    def __init__(self, actions: ActionTable) -> None:
+        super().__init__()
+        rows = QVBoxLayout(self)
+        rows.setContentsMargins(0, 0, 0, 0)
+        for action_id, picture in (("picture", "camera"), ("sheet", "file-pdf"), ("export", "export")):
+            record = actions[action_id]
+            button = QPushButton(theme.icon(picture), record.title)
+            button.setToolTip(f"{record.tip} ({record.keys})")
+            button.clicked.connect(lambda _=False, r=record: r.run())
+            rows.addWidget(button)
