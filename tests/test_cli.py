@@ -44,6 +44,9 @@ def test_likeness(demo_file):
     assert sure == sorted(sure, reverse=True)
     assert found["offsets"][0]["off_mm"] > 2 * found["offsets"][0]["spread_mm"]
     assert set(found["regions"]) == {"eyes", "nose", "mouth", "ears", "jaw", "cranium"}
+    outline = next(g for g in found["lines"] if (g["line"], g["photo"]) == ("face_outline", "profile"))
+    assert 0.3 < outline["off_mm"] < 4
+    assert abs(outline["worst_mm"]) >= outline["off_mm"]
     assert "mm off over" in yewfinch("likeness", demo_file).stdout
 
 

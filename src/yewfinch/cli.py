@@ -186,6 +186,11 @@ def _solve(args: argparse.Namespace) -> int:
 
 
 def _likeness(args: argparse.Namespace) -> int:
+    import math
+
+    from yewfinch.app.bench import Bench
+    from yewfinch.app.fringes import Fringes
+    from yewfinch.core.anatomy.curves import CURVES
     from yewfinch.core.formats import container
     from yewfinch.core.sitter.likeness import likeness, title
 
@@ -194,7 +199,15 @@ def _likeness(args: argparse.Namespace) -> int:
         raise YewfinchError("The sitter is not solved yet: run 'yewfinch solve' on the file first.")
     found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=args.scaled)
     names = {p.id: p.name for p in portrait.sitter.photos}
+    bench = Bench(portrait)
+    bench.scaled = args.scaled
+    gaps = [g for g in Fringes(bench).everything() if math.isfinite(g.rms)]
     if args.json:
+        lines = [
+            {"line": g.key, "photo": names.get(g.photo, g.photo), "off_mm": round(g.rms, 3),
+             "worst_mm": round(float(g.signed[g.worst or 0]), 3)}
+            for g in gaps
+        ]  # fmt: skip
         rows = [
             {"landmark": o.key, "off_mm": round(o.size, 3), "spread_mm": round(o.along, 3), "significant": o.significant,
              "left_up_forward_mm": [round(float(v), 3) for v in o.vector],
@@ -204,13 +217,15 @@ def _likeness(args: argparse.Namespace) -> int:
         ]  # fmt: skip
         regions = {r: {"mm": round(mm, 3), "landmarks": n} for r, (mm, n) in found.regions.items()}
         _say(json.dumps({"overall_mm": round(found.overall, 3), "size": round(found.size, 4), "scaled": args.scaled,
-                         "regions": regions, "offsets": rows}, indent=1))  # fmt: skip
+                         "regions": regions, "offsets": rows, "lines": lines}, indent=1))  # fmt: skip
         return 0
     _say(f"{found.overall:.2f} mm off over {len(found.offsets)} landmarks")
     _say("  ".join(f"{r} {mm:.1f}" for r, (mm, _n) in found.regions.items()))
     for o in found.offsets:
         sign = "*" if o.significant else " "
         _say(f"{sign} {o.size:5.2f} ±{o.along:4.2f} mm  {title(o.key):26s} {o.words()}")
+    for g in gaps:
+        _say(f"  {g.rms:5.2f} mm        {CURVES[g.key].plain:26s} {g.words()} (on '{names.get(g.photo, g.photo)}')")
     return 0
 
 

@@ -188,6 +188,8 @@ def test_a_cut_out_finds_its_middle():
         lens=None,
     )  # fmt: skip
     solved, _ = solve_sitter(made.sitter.replaced(cut))
+    told, _ = solve_sitter(made.sitter.replaced(replace(cut, lens=20.0)))  # of the whole photo: of no use here
+    assert told.photos[0].standpoint.focal == pytest.approx(solved.photos[0].standpoint.focal, rel=1e-6)
     middle = solved.photos[0].standpoint.centre
     assert middle[0] < (cut.width / 2) - 40  # towards the true middle, 150 px left of the cut-out's own
 

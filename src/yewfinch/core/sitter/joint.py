@@ -168,6 +168,11 @@ def _enter(
     return entries, left_out
 
 
+def _told_lens(photo: Photo) -> float | None:
+    """What the photo says of its lens; of a cut-out it says nothing, its diagonal being another."""
+    return None if photo.cut else photo.lens
+
+
 def _entry(
     photo: Photo,
     marks: Mapping[str, tuple[float, float]],
@@ -178,7 +183,7 @@ def _entry(
 ) -> _Entry:
     if swapped:
         marks = {LANDMARKS[k].twin: m for k, m in marks.items()}
-    first = solve(marks, points, photo.width, photo.height, photo.lens, robust=True, doubt=doubt)
+    first = solve(marks, points, photo.width, photo.height, _told_lens(photo), robust=True, doubt=doubt)
     depth = first.camera().depths(np.array([points[k] for k in marks])).mean()
     seen = np.array([marks[k] for k in marks])
     return _Entry(photo, first, tuple(marks), seen, swapped, float(first.focal / depth))
@@ -266,8 +271,8 @@ def _pose_problem(entries: list[_Entry], spread: Spread, sitter: Sitter) -> tupl
     known = [(row[d.start], row[d.end], d.mm, d.spread) for d in sitter.known if d.start in row and d.end in row]
     problem = Problem(
         np.array(photo), np.array(landmark), np.array(seen), np.array(spreads),
-        np.array([np.log(focal_px(e.photo.lens or USUAL_LENS, e.photo.width, e.photo.height)) for e in entries]),
-        np.array([UNKNOWN_LENS if e.photo.lens is None else KNOWN_LENS for e in entries]),
+        np.array([np.log(focal_px(_told_lens(e.photo) or USUAL_LENS, e.photo.width, e.photo.height)) for e in entries]),
+        np.array([UNKNOWN_LENS if _told_lens(e.photo) is None else KNOWN_LENS for e in entries]),
         np.array([(e.photo.width / 2, e.photo.height / 2) for e in entries]),
         np.array([CUT_SPREAD * np.hypot(e.photo.width, e.photo.height) if e.photo.cut else 0.0 for e in entries]),
         spread.mean, np.asarray(np.linalg.inv(spread.covariance), np.float64),
