@@ -25,7 +25,7 @@ from yewfinch.app.drawing_paint import paint_drawing
 from yewfinch.core.anatomy.curves import spaced
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.sitter.framing import Framing, framing
-from yewfinch.core.sitter.photo import Drawing
+from yewfinch.core.sitter.photo import Certainty, Drawing
 
 if TYPE_CHECKING:
     from yewfinch.app.panels.photo_desk import PhotoDesk
@@ -39,6 +39,9 @@ LENS, TIMES = 150.0, 4.0
 #: Points of a freehand line closer than this are not kept, pixels of the screen.
 STRIDE = 4.0
 
+_CERTAIN: dict[Qt.Key, Certainty] = {
+    Qt.Key.Key_1: "clear", Qt.Key.Key_2: "guessed", Qt.Key.Key_3: "hidden",
+}  # fmt: skip
 _MOVES = {
     Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1),
 }  # fmt: skip
@@ -451,6 +454,9 @@ class PhotoCanvas(QWidget):
             return
         if key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.desk.next_or_solve()
+            return
+        if self.desk.mode == "landmarks" and key in _CERTAIN:
+            self.desk.rate(_CERTAIN[key])
             return
         if key == Qt.Key.Key_Escape:
             if not self.let_go():

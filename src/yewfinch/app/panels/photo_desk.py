@@ -147,7 +147,6 @@ class PhotoDesk(QWidget):
             button = QPushButton(text)
             button.setCheckable(True)
             button.setToolTip(tip)
-            button.setShortcut(str(i + 1))
             button.clicked.connect(lambda _=False, k=key: self.rate(k))
             self.certain[key] = button
             grid.addWidget(button, 0, 2 * i, 1, 2)

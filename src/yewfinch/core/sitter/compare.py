@@ -76,6 +76,8 @@ class Compared:
         """Everything in one sentence."""
         unit = f" {self.measure.unit}".replace(" °", "°") if self.measure.unit else ""
         parts = []
+        if self.sitter is None and self.clay is None:
+            parts.append("landmarks are missing")
         if self.sitter is not None and self.spread is not None:
             parts.append(f"sitter {self._text(self.sitter)} ± {self.spread:.2g}{unit}")
         if self.clay is not None:
@@ -85,7 +87,7 @@ class Compared:
         if self.measure.ideal is not None:
             parts.append(f"asked for {self.measure.ideal:g}")
         source = f" Source: {self.measure.source}." if self.measure.source else ""
-        return f"{self.measure.title}: {', '.join(parts) or 'landmarks are missing'}.{source}"
+        return f"{self.measure.title}: {', '.join(parts)}.{source}"
 
 
 def compare(

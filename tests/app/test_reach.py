@@ -1,0 +1,130 @@
+"""Everything can be reached: names for screen readers, tool tips, keys in the help, no key twice."""
+
+from collections import Counter
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QKeySequence
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QAbstractItemView,
+    QAbstractSpinBox,
+    QCheckBox,
+    QComboBox,
+    QLineEdit,
+    QSlider,
+    QToolButton,
+)
+
+from yewfinch.app.bench import STAGES
+from yewfinch.app.dialogs.help import HelpDialog
+from yewfinch.app.panels.inspector import LAYOUT
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+
+
+def named(widget):
+    return bool(widget.accessibleName() or (hasattr(widget, "text") and callable(widget.text) and widget.text()))
+
+
+@pytest.mark.parametrize("kind", [QToolButton, QSlider, QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView])
+def test_controls_have_names(window, kind):
+    window.mark("photo1")
+    for fold in window.folds.values():
+        fold.button.setChecked(True)
+    bare = [
+        w for w in window.findChildren(kind)
+        if not named(w) and not w.objectName().startswith("qt_") and w.parent() is not None
+        and not isinstance(w.parent(), (QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView))  # Qt's own parts
+        and w.window() is window
+    ]  # fmt: skip
+    assert [type(w).__name__ + ":" + type(w.parent()).__name__ for w in bare] == []
+
+
+def test_buttons_with_pictures_only_explain_themselves(window):
+    silent = [
+        b for b in window.findChildren(QAbstractButton)
+        if not b.text() and not b.toolTip() and not isinstance(b, QCheckBox) and not b.objectName().startswith("qt_")
+        and not b.icon().isNull() and not isinstance(b.parent(), QLineEdit)
+    ]  # fmt: skip
+    assert [type(b.parent()).__name__ for b in silent] == []
+
+
+def test_no_key_is_given_twice(window):
+    keys = Counter(a.keys for a in window.actions_table if a.keys)
+    assert [k for k, n in keys.items() if n > 1] == []
+    assert all(not QKeySequence(k).isEmpty() for k in keys)
+
+
+def test_the_help_names_every_key_and_landmark(window):
+    text = HelpDialog(window.actions_table, window).text.toPlainText()
+    for action in window.actions_table:
+        if action.keys:
+            assert action.title in text
+            assert action.keys in text
+    for key, mark in LANDMARKS.items():
+        if mark.side >= 0:
+            assert key in text
+    for words in ("Solve the sitter", "Towards the sitter", "Design sheets", "Comparison sheet", "guessed", "CSV", "Photo on the clay"):
+        assert words in text
+
+
+@pytest.mark.parametrize("stage", STAGES)
+def test_each_stage_shows_its_panels_and_no_others(window, qtbot, stage):
+    window.bench.set_stage(stage)
+    qtbot.wait(60)
+    shown = [t for t, f in window.folds.items() if f.isVisible()]
+    assert set(shown) == set(LAYOUT[stage])
+    assert all(t in window.folds for t in LAYOUT[stage])
+    assert window.tool_panel.isVisible()
+    # in the order of the layout, from top to bottom
+    places = [window.folds[t].mapTo(window.inspector.widget(), window.folds[t].rect().topLeft()).y() for t in LAYOUT[stage]]
+    assert places == sorted(places)
+
+
+def test_the_desk_can_be_worked_by_keys(window, qtbot):
+    window.mark("photo4")
+    qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
+    desk = window.desk
+    photo = window.bench.portrait.sitter.photo("photo4")
+    desk.put("en_l", (400.0, 500.0), advance=False)
+    desk.choose("en_l")
+    for key, move in ((Qt.Key.Key_Right, (1, 0)), (Qt.Key.Key_Down, (0, 1)), (Qt.Key.Key_Left, (-1, 0)), (Qt.Key.Key_Up, (0, -1))):
+        x, y = window.bench.portrait.sitter.photo("photo4").marks["en_l"]
+        QTest.keyClick(desk.canvas, key, Qt.KeyboardModifier.ShiftModifier)
+        assert window.bench.portrait.sitter.photo("photo4").marks["en_l"] == (x + 10 * move[0], y + 10 * move[1])
+    QTest.keyClick(desk.canvas, Qt.Key.Key_2)
+    assert window.bench.portrait.sitter.photo("photo4").certainty == {"en_l": "guessed"}
+    desk.choose("en_r")
+    QTest.keyClick(desk.canvas, Qt.Key.Key_3)
+    assert window.bench.portrait.sitter.photo("photo4").certainty["en_r"] == "hidden"
+    QTest.keyClick(desk.canvas, Qt.Key.Key_Escape)
+    assert not desk.isVisible()
+    assert photo.marks == {}
+
+
+def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
+    from PyQt6.QtCore import QPoint, QPointF
+    from PyQt6.QtGui import QWheelEvent
+    from PyQt6.QtWidgets import QApplication
+
+    bench, v = window.bench, window.viewport
+    view = bench.view
+    bench.stand_at("photo2")
+    at = QPointF(v.width() / 2, v.height() / 2)
+    for _ in range(3):
+        QApplication.sendEvent(v, QWheelEvent(
+            at, QPointF(v.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 120), Qt.MouseButton.NoButton,
+            Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+        ))  # fmt: skip
+    near = v.photo_box()
+    assert near.width() > 1.4 * v.height() * 0.8
+    bench.stand_at("photo1")
+    assert v.photo_box().height() <= v.height() + 1  # another photo is shown whole
+    QTest.keyClick(v, Qt.Key.Key_Escape)
+    assert bench.standing is None
+    assert bench.view == view
+    bench.stand_at("photo2")
+    assert v.photo_box() == near
+    v.reset_photo_zoom()
+    assert v.photo_box().height() <= v.height() + 1
