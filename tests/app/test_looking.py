@@ -90,6 +90,28 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     assert bench.standing == standing.lines.rows[0].photo
 
 
+def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
+    fringes, bench = window.viewport.fringes, window.bench
+    fringes.everything()
+    maps = {k: m for k, (_, m) in fringes._maps.items()}
+    assert set(maps) == {"photo2", "photo3"}
+    drawn = {k: m.drawn for k, m in maps.items()}
+    s = bench.portrait.surface("head")
+    rows = s.rows_in_ball(bench.portrait.landmark("prn"), 1.0)
+    bench.portrait.rows_written("head", "positions", s.set_rows(rows, s.positions[rows] + np.float32([0, 0, 0.5])))
+    fringes.everything()
+    for key, made in maps.items():
+        assert fringes._maps[key][1] is made  # no map was thrown away for a hair's breadth
+        assert made.drawn - drawn[key] < 0.2 * drawn[key]
+    bench.stand_at("photo3")
+    fringes.refresh()
+    there = fringes._maps["photo3"][1]
+    fringes.everything()
+    fringes.refresh()
+    assert fringes._maps["photo3"][1] is there  # the fringe and the list share one map
+    assert fringes._maps["photo2"][1] is maps["photo2"]
+
+
 def test_arrows_point_to_the_sitter(window):
     plain = shot(window)
     QTest.keyClick(window.viewport, Qt.Key.Key_J)
@@ -210,6 +232,12 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
     assert row.clay == pytest.approx(53.6, abs=1)
     assert row.significant
     assert row.norm_text == "52 (4)"
+    sure = [r.significant for r in panel.rows]
+    assert sure == sorted(sure, reverse=True)  # beyond doubt first
+    panel.table.cellClicked.emit(panel.rows.index(row), 0)
+    assert bench.landmark in ("ch_l", "ch_r")
+    assert bench.standing is not None
+    bench.stand_at(None)
     panel.group.setCurrentIndex(panel.group.findData("own"))
     panel.refresh()
     maker = panel.maker

@@ -13,8 +13,11 @@ from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.outlines import Gap, gaps
 from yewfinch.core.sitter.photo import Photo
 
-#: Maps kept at most, and the vertices they may hold together (24 bytes each).
-KEPT, VERTICES = 12, 6_000_000
+#: Maps kept at most, and the vertices they may hold together (12 bytes each).
+KEPT, VERTICES = 12, 30_000_000
+#: For photos that one does not stand at the clay is laid on again only once that moves a landmark so far,
+#: mm: each time, every map is drawn anew.
+STEADY = 0.1
 
 
 class Fringes:
@@ -32,6 +35,7 @@ class Fringes:
         self.standing: list[Gap] = []
         self._maps: dict[str, tuple[object, DepthMap]] = {}
         self._dirty: dict[str, dict[str, set[int]]] = {}
+        self._laid: Alignment | None = None
         bench.portrait_changed.connect(self._listen)
         self._listen()
 
@@ -44,6 +48,7 @@ class Fringes:
     def _forget(self) -> None:
         self._maps.clear()
         self._dirty.clear()
+        self._laid = None
 
     def _rows(self, piece: str, channel: str, leaves: IndexArray) -> None:
         if channel != "positions":
@@ -58,9 +63,16 @@ class Fringes:
         self.changed.emit()
 
     def everything(self) -> list[Gap]:
-        """All lines of all photos, the clay laid on as it is now; the largest distances first."""
-        alignment = self.bench.lay_on()
-        out = [g for p in self.bench.portrait.sitter.photos for g in self.of(p, alignment)]
+        """All lines of all photos; the largest distances first.
+
+        For the photo that one stands at the clay is laid on as it was on coming there, so that its
+        map serves both; for the others as it is now.
+        """
+        standing, steady = self.bench.standing_photo(), self._steady()
+        out = [
+            g for p in self.bench.portrait.sitter.photos
+            for g in self.of(p, self.bench.alignment if p is standing else steady)
+        ]  # fmt: skip
         return sorted(out, key=lambda g: -(g.rms if np.isfinite(g.rms) else -1.0))
 
     def of(self, photo: Photo, alignment: Alignment) -> list[Gap]:
@@ -73,6 +85,14 @@ class Fringes:
         lines = {k: line for k in portrait.lines if (line := portrait.line(k)) is not None}
         depth = self._map(photo, camera) if outlined else None
         return gaps(photo, camera, lines, depth, self._middle())
+
+    def _steady(self) -> Alignment:
+        """How the clay lies, unchanged as long as that moves no landmark by more than `STEADY`."""
+        now = self.bench.lay_on()
+        points = np.array(list(self.bench.portrait.landmarks().values())).reshape(-1, 3)
+        if self._laid is None or np.abs(self._laid.to_sitter(points) - now.to_sitter(points)).max(initial=0.0) > STEADY:
+            self._laid = now
+        return self._laid
 
     def _middle(self) -> DoubleArray:
         points = list(self.bench.portrait.landmarks().values())

@@ -78,8 +78,8 @@ class ProportionsPanel(LivePanel):
             measures, portrait.landmarks(), portrait.sitter.solution,
             None if found is None else found.alignment, portrait.sitter.kind,
         )  # fmt: skip
-        if group in ("size", "angle"):  # what the photos tell comes first
-            self.rows.sort(key=lambda r: r.sitter is None)
+        if group in ("size", "angle"):  # differences beyond doubt first, then what the photos tell
+            self.rows.sort(key=lambda r: (not r.significant, r.sitter is None))
         self.table.setRowCount(len(self.rows))
         for i, row in enumerate(self.rows):
             m = row.measure
@@ -95,8 +95,17 @@ class ProportionsPanel(LivePanel):
                 self.table.setItem(i, j, item)
 
     def _show(self, row: int, _column: int) -> None:
+        """Fly to where the measure's landmark that is farthest off is seen best."""
         if 0 <= row < len(self.rows):
-            self.bench.choose_landmark(self.rows[row].measure.landmarks[0])
+            keys, found = self.rows[row].measure.landmarks, self.bench.likeness()
+            offsets = [o for o in (found.offsets if found is not None else ()) if o.key in keys]
+            if offsets:
+                worst = max(offsets, key=lambda o: o.size)
+                photo = self.bench.best_photo(worst)
+                if photo is not None:
+                    self.bench.stand_at(photo)
+                keys = (worst.key,)
+            self.bench.choose_landmark(keys[0])
 
     def _remove(self) -> None:
         i, rules = self.table.currentRow(), self.bench.portrait.rules

@@ -81,6 +81,7 @@ class Round(QWidget):
         while self._row.takeAt(0) is not None:
             pass
         for button in self.buttons.values():
+            button.hide()  # it goes only when the event loop comes round
             button.deleteLater()
         self.buttons = {}
         self._row.addStretch(1)

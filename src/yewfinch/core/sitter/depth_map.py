@@ -9,7 +9,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, POSITION, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, POSITION, FloatArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.sitter import _depth_kernels
 
@@ -50,7 +50,7 @@ class DepthMap:
         )  # fmt: skip
         self.depth: FloatArray = np.full((height, width), np.inf, POSITION)
         self._surfaces: dict[str, Surface] = {}
-        self._seen: dict[str, DoubleArray] = {}
+        self._seen: dict[str, FloatArray] = {}
         self._rects: dict[str, npt.NDArray[np.int64]] = {}
         #: Triangles drawn so far.
         self.drawn = 0
@@ -125,9 +125,9 @@ class DepthMap:
                 out |= clay & (other > far + STEP)
         return out
 
-    def _project(self, surface: Surface, first: int, last: int) -> DoubleArray:
+    def _project(self, surface: Surface, first: int, last: int) -> FloatArray:
         c = self.camera
-        out = np.empty((last - first, 3))
+        out = np.empty((last - first, 3), POSITION)
         _depth_kernels.project(
             surface.positions, first, last, np.ascontiguousarray(c.rotation), -c.rotation @ c.position,
             float(c.focal), float(c.centre[0]), float(c.centre[1]), out,
