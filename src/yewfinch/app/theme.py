@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from importlib import resources
 
 from PyQt6.QtCore import QByteArray, QSize, Qt
@@ -70,8 +71,14 @@ def apply(app: QApplication, dark: bool = False) -> None:
 
 def icon(name: str, tone: str = "ink", size: int = 18) -> QIcon:
     """An icon of the shipped set in a named colour."""
+    return _icon(name, getattr(_current, tone), size)
+
+
+@lru_cache(maxsize=256)
+def _icon(name: str, colour: str, size: int) -> QIcon:
+    """Drawn once: a wall of photos asks for the same ones a hundred times."""
     path = resources.files("yewfinch.app") / "resources" / "icons" / f"{name}.svg"
-    text = path.read_text().replace("currentColor", getattr(_current, tone))
+    text = path.read_text().replace("currentColor", colour)
     renderer = QSvgRenderer(QByteArray(text.encode()))
     out = QIcon()
     for scale in (1, 2, 3):

@@ -77,7 +77,7 @@ class Viewport(QOpenGLWidget):
         bench.tool_changed.connect(self._repaint)
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
-        photos.ready.connect(lambda _id: self._redraw())
+        photos.ready.connect(self._picture_came)
         bench.overlay_changed.connect(self._compare_later)
         self.stroke_ended.connect(self._compare_later)
         self._compare = QTimer(self)
@@ -108,6 +108,14 @@ class Viewport(QOpenGLWidget):
 
     def _redraw_field(self, _field: str) -> None:
         self._redraw()
+
+    def _picture_came(self, photo_id: str) -> None:
+        """A picture of a photo or sheet has arrived; only what is shown here matters."""
+        sheet = self.shown_sheet()
+        if photo_id in {p.id for p in self.bench.projected()}:
+            self._redraw()
+        elif photo_id == self.bench.standing or (sheet is not None and photo_id == sheet.id):
+            self.update()
 
     def _repaint(self) -> None:
         self.update()
