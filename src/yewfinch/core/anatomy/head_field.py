@@ -29,12 +29,17 @@ from yewfinch.core.shared.arrays import DoubleArray
 EYE: Point = (32.3, 22.0, 69.5)
 EYE_RADIUS = 12.1
 
-#: Height at which the neck ends.
-NECK_END = -176.0
+#: Height at which the bust ends.
+NECK_END = -222.0
 
 
-def head(p: DoubleArray) -> DoubleArray:
-    """Signed distance of the head with neck.
+#: How far the bust reaches sideways and to the back and front, mm, and from where.
+CUT: Point = (112.0, 0.0, 84.0)
+CUT_AT = -28.0
+
+
+def skin(p: DoubleArray) -> DoubleArray:
+    """Signed distance of head, neck and collar, without ears and without any opening.
 
     Parameters
     ----------
@@ -52,13 +57,13 @@ def head(p: DoubleArray) -> DoubleArray:
     d = skull(q)
     d = _where(z > -25, q, d, lambda q, d: blend(d, face_mass(q), 16.0))
     d = _where(y < 30, q, d, lambda q, d: blend(blend(d, jaw(q), 14.0), neck(q), 17.0))
+    d = _where(y < -95, q, d, lambda q, d: collar(q, d))
     eyes = (y > -12) & (y < 66) & (z > 28)
     d = _where(eyes, q, d, lambda q, d: blend(sockets(q, d), brow(q), 9.0))
-    d = _where((x > 8) & (x < 58) & (y > 0) & (y < 45) & (z > 48), q, d, lids)
+    d = _where((x > 8) & (x < 58) & (y > 0) & (y < 45) & (z > 48), q, d, lid_mounds)
     d = _where((x < 36) & (y > -46) & (y < 48) & (z > 66), q, d, nose)
     d = _where((x < 44) & (y > -84) & (y < -4) & (z > 62), q, d, mouth)
-    d = _where((x > 50) & (y > -50) & (y < 52) & (z > -52) & (z < 24), q, d, ear)
-    return carve(d, p[:, 1] - NECK_END, 9.0)
+    return d
 
 
 def _where(
@@ -108,19 +113,32 @@ def jaw(q: DoubleArray) -> DoubleArray:
 
 
 def neck(q: DoubleArray) -> DoubleArray:
-    """Column, sternomastoid, larynx and the rise of the trapezius."""
+    """Column, sternomastoid, larynx and the rise of the trapezius; it leans forward."""
     y = q[:, 1]
-    z = q[:, 2] - (-15.0 + (y + 60.0) * 0.22)
-    flare = np.maximum(0.0, -y - 128.0)
-    d = np.sqrt(q[:, 0] ** 2 + (z * 1.04) ** 2) - (51.0 + flare**2 * 0.0045)
+    z = q[:, 2] - (-17.0 + (y + 60.0) * 0.24)
+    d = np.sqrt(q[:, 0] ** 2 + (z * 1.02) ** 2) - (50.0 + np.maximum(0.0, -y - 140.0) * 0.16)
     d = np.maximum(d, y - 10.0)
-    strap: list[Point] = [(58, -16, -18), (50, -70, -8), (33, -124, 8), (12, -184, 15)]
-    d = blend(d, curve(q, strap, [8, 9, 9, 7]), 16.0)
-    throat: list[Point] = [(0, -104, 24), (0, -121, 26.0), (0, -150, 15)]
-    d = blend(d, curve(q, throat, [7, 8.5, 8]), 20.0)
-    back: list[Point] = [(17, -4, -62), (26, -80, -50), (52, -180, -62)]
-    d = blend(d, curve(q, back, [14, 18, 28]), 24.0)
-    return carve(d, ball(q, (0, -190, 26), 12.0), 14.0)  # pit of the neck
+    strap: list[Point] = [(60, -14, -20), (53, -66, -14), (38, -116, 2), (22, -154, 12), (11, -176, 15)]
+    d = blend(d, curve(q, strap, [8, 9.5, 9, 7, 5]), 13.0)
+    throat: list[Point] = [(0, -100, 26), (0, -117, 28.5), (0, -136, 20), (0, -158, 11)]
+    d = blend(d, curve(q, throat, [8, 9.0, 8.5, 7]), 18.0)
+    back: list[Point] = [(17, -4, -62), (25, -80, -54), (40, -134, -60), (78, -172, -52), (120, -190, -42)]
+    return blend(d, curve(q, back, [14, 17, 22, 22, 20]), 24.0)
+
+
+def collar(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """Top of the chest with collarbones, their hollows and the pit of the neck; cut off as a bust."""
+    chest = ellipsoid(q, (0, -226, -32), (150, 58, 60), power=2.3)
+    d = blend(d, chest, 22.0)
+    bone: list[Point] = [(15, -174.5, 17), (38, -173, 20), (66, -170, 12), (96, -165, -8), (124, -164, -24)]
+    d = blend(d, curve(q, bone, [6.5, 5.5, 5.0, 5.0, 5.5]), 10.0)
+    d = carve(d, ellipsoid(q, (52, -160, 4), (22, 12, 12), axes(yaw=24)), 16.0)  # over the bone
+    d = carve(d, ellipsoid(q, (66, -184, 26), (24, 8, 9), axes(yaw=20)), 14.0)  # under it
+    d = carve(d, ball(q, (0, -171, 28), 8.5), 12.0)  # pit of the neck
+    across = np.sqrt((q[:, 0] / CUT[0]) ** 2 + ((q[:, 2] - CUT_AT) / CUT[2]) ** 2)
+    side = (across - 1.0) * np.minimum(CUT[0], CUT[2])
+    d = carve(d, -side, 8.0)
+    return carve(d, q[:, 1] - NECK_END, 10.0)
 
 
 def brow(q: DoubleArray) -> DoubleArray:
@@ -136,43 +154,14 @@ def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     return carve(d, ellipsoid(q, (15.5, 22, 92), (5.5, 8, 9)), 9.0)
 
 
-def lids(q: DoubleArray, d: DoubleArray) -> DoubleArray:
-    """Lids lying on the eyeball, crease, margin and the opening between them."""
+def lid_mounds(q: DoubleArray, d: DoubleArray) -> DoubleArray:
+    """The closed form of the lids over the eyeball; `lids` opens them."""
     ex, ey, ez = EYE
-    x, y, z = q[:, 0] - ex, q[:, 1] - ey, q[:, 2] - ez
-    # the fissure slants up outwards; each margin is a curve y(x) between the corners
-    u = np.clip((x + 16.0) / 30.0, 0.0, 1.0)  # 0 at the inner, 1 at the outer corner
-    slant = -1.7 + 2.8 * u
-    arch_up = np.sin(np.pi * u**0.84) ** 0.86
-    arch_lo = np.sin(np.pi * u**1.14) ** 0.95
-    upper = slant + 5.4 * arch_up
-    lower = slant - 5.0 * arch_lo
-    shell = ball(q, EYE, EYE_RADIUS + 2.0)
-    body = blend(d, shell, 7.0)
-    inner: Point = (ex - 13.5, ey - 1.4, ez + 2.6)
-    body = blend(body, ball(q, inner, 4.6), 6.0)  # flesh round the inner corner
+    d = blend(d, ball(q, EYE, EYE_RADIUS + 2.2), 7.0)
+    inner: Point = (ex - 13.5, ey - 1.4, ez + 2.2)
+    d = blend(d, ball(q, inner, 4.4), 6.0)  # flesh round the inner corner
     outer: Point = (ex + 12.4, ey + 0.6, ez - 3.4)
-    body = blend(body, ball(q, outer, 4.0), 7.0)
-    ends = np.exp(-((np.maximum(np.abs(x + 0.5) - 9.0, 0.0) / 5.0) ** 2))
-    fold = slant + 2.6 + 6.8 * arch_up**0.8
-    body = body + 0.95 * ends * np.exp(-(((y - fold) / 1.5) ** 2))  # crease of the upper lid
-    body = body - 0.9 * ends * np.exp(-(((y - fold - 3.2) / 2.6) ** 2))  # fold above it
-    under = slant - 4.2 - 6.6 * arch_lo
-    body = body + 0.55 * ends * np.exp(-(((y - under) / 1.5) ** 2))  # below the lower lid
-    # the opening: between the margins, in front of a floor just under the eyeball's surface
-    gap = np.maximum(y - upper, lower - y) * 0.9
-    gap = np.maximum(gap, np.maximum(-16.0 - x, x - 14.0))
-    floor = np.minimum(ball(q, EYE, EYE_RADIUS - 0.8), _corner_floor(x, z))
-    opening = np.maximum(np.maximum(gap, -floor), -z - 6.0)
-    return carve(body, opening, 2.3)
-
-
-def _corner_floor(x: DoubleArray, z: DoubleArray) -> DoubleArray:
-    """Soft tissue filling the fissure's corners where it reaches past the ball."""
-    inner = z - (5.6 - 0.15 * (x + 12.0))
-    outer = z - (3.0 - 0.80 * (x - 10.0))
-    d: DoubleArray = np.where(x < -9.5, inner, np.where(x > 9.5, outer, 1e3))
-    return d
+    return blend(d, ball(q, outer, 4.0), 7.0)
 
 
 def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
@@ -188,9 +177,7 @@ def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     n = blend(n, ellipsoid(q, (0, -22.5, 96), (12.5, 6, 8.5)), 7.0)  # base on the upper lip
     out = blend(d, n, 8.0)
     back: list[Point] = [(13.6, -8.8, 103.5), (17.4, -12.5, 98.0), (18.4, -18.5, 95.0), (16.0, -24.5, 95.5)]
-    out = dent(out, np.maximum(curve(q, back, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.3)
-    hole = ellipsoid(q, (7.3, -25.2, 107.4), (2.7, 6.6, 5.4), axes(yaw=-20, pitch=14, roll=-14))
-    return carve(out, hole, 3.0)
+    return dent(out, np.maximum(curve(q, back, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.3)
 
 
 def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
@@ -214,38 +201,3 @@ def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     d = dent(d, np.maximum(curve(q, fold, [1, 1, 1, 0.5]), 0.0), 2.6, 6.0)
     laugh: list[Point] = [(22, -20, 90), (28, -32, 88), (33, -45, 82)]
     return dent(d, np.maximum(curve(q, laugh, [0.3, 0.3, 0.3]), 0.0), 0.8, 5.0)
-
-
-def ear(q: DoubleArray, d: DoubleArray) -> DoubleArray:
-    """Ear with helix, antihelix, concha, tragus and lobe.
-
-    Local frame: u backward along the plate, v along the ear's axis, w away from the head.
-    """
-    tilt = np.radians(-15.0)
-    c, s = np.cos(tilt), np.sin(tilt)
-    rel = q - (71.0, 2.0, -10.0)
-    w_axis = np.array([0.906, 0.0, 0.423])
-    u_axis = np.array([0.423, 0.0, -0.906])
-    u0, v0, w = rel @ u_axis, rel[:, 1], rel @ w_axis
-    u, v = c * u0 + s * v0, -s * u0 + c * v0
-    v = v * 1.055
-    local = np.stack([u, v, w - 2.6 - 0.008 * (u * u)], axis=1)
-    plate = ellipsoid(local, (0.5, 3.0, -0.8), (15.5, 27.0, 3.8))
-    rim: list[Point] = [
-        (-7.5, 0.5, 0.0), (-12.6, 7.0, 0.6), (-13.0, 17.0, 1.6), (-6.5, 26.0, 2.2), (4.0, 28.6, 2.6),
-        (13.0, 23.5, 2.8), (16.8, 13.0, 2.8), (16.0, 1.5, 2.4), (12.2, -9.0, 1.6), (6.5, -19.0, 0.6),
-    ]  # fmt: skip
-    helix = curve(local, rim, [1.6, 2.3, 2.7, 2.9, 2.9, 2.9, 2.8, 2.6, 2.4, 2.4])
-    shape = blend(plate, helix, 3.0)
-    anti: list[Point] = [(0.5, 19.5, 0.6), (7.2, 11.0, 1.8), (8.4, 0.0, 2.4), (5.0, -9.0, 2.0), (-2.5, -13.0, 1.6)]
-    shape = blend(shape, curve(local, anti, [1.6, 2.4, 2.8, 2.6, 2.0]), 3.5)
-    lobe = ellipsoid(local, (-1.0, -21.5, 0.0), (8.2, 9.4, 3.4))
-    shape = blend(shape, lobe, 5.0)
-    scapha: list[Point] = [(4.5, 23.0, 3.0), (12.0, 14.0, 3.4), (12.2, 2.0, 3.2), (8.6, -9.0, 2.6)]
-    shape = dent(shape, np.maximum(curve(local, scapha, [0.4] * 4), 0.0), 1.2, 2.2)
-    d = blend(d, shape, 5.0)
-    d = blend(d, cone(q, (64, -14, -4), (66, 22, -8), 6.0, 6.0), 8.0)
-    concha = ellipsoid(local, (-1.8, -0.5, 3.4), (6.8, 10.5, 6.4))
-    d = carve(d, concha, 3.0)
-    tragus = ellipsoid(local, (-9.4, -3.0, 2.6), (2.8, 4.8, 2.8))
-    return blend(d, tragus, 3.0)
