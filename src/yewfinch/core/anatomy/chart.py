@@ -14,10 +14,10 @@ from scipy.interpolate import CubicSpline, PchipInterpolator
 
 from yewfinch.core.shared.arrays import DoubleArray
 
-#: Points (s, k, 3) mm of all rings at places k (k,), and how far each ring is to cling to the
-#: form's field, (s, k) from 0 (not at all) to 1.
-Rings = Callable[[DoubleArray], tuple[DoubleArray, DoubleArray]]
-Project = Callable[[DoubleArray], DoubleArray]
+#: For places k (k,): points (s, k, 3) mm of all rings; how far each is to cling to the form's
+#: field, (s, k) from 0 (not at all) to 1; and where it goes from there, (s, k, 3) mm.
+Rings = Callable[[DoubleArray], tuple[DoubleArray, DoubleArray, DoubleArray]]
+Project = Callable[[DoubleArray, bool], DoubleArray]
 
 
 @dataclass(frozen=True, eq=False)
@@ -33,26 +33,34 @@ class Chart:
     closed : bool
         Whether place `around` is place 0 again; if not, both ends lie on the midline.
     rings : callable
+    depth_only : bool
+        Cling by moving forward and back only, so that the front view keeps its lines.
+    clear : callable, optional
+        Keeps the points (s, k, 3) clear of another body.
     """
 
     count: int
     around: int
     closed: bool
     rings: Rings
+    depth_only: bool = False
+    clear: Callable[[DoubleArray], DoubleArray] | None = None
 
     def points(self, place: DoubleArray, project: Project) -> DoubleArray:
         """Points at (n, 2) ring and place numbers, (n, 3) mm.
 
-        `project` moves points onto the form's field.
+        `project` moves points onto the form's field, forward and back only if told so.
         """
         ks, row = np.unique(place[:, 1], return_inverse=True)
-        table, cling = self.rings(ks)
+        table, cling, shift = self.rings(ks)
         flat = table.reshape(-1, 3)
         c = cling.reshape(-1)
         near = np.nonzero(c > 0)[0]
         flat = flat.copy()
-        flat[near] += c[near, None] * (project(flat[near]) - flat[near])
-        table = flat.reshape(table.shape)
+        flat[near] += c[near, None] * (project(flat[near], self.depth_only) - flat[near])
+        table = flat.reshape(table.shape) + shift
+        if self.clear is not None:
+            table = self.clear(table)
         s = place[:, 0]
         at = np.clip(np.floor(s).astype(int), 0, self.count - 2)
         t = s - at

@@ -10,6 +10,8 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.anatomy import _field_kernels as kernels
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 
 Point = tuple[float, float, float]
@@ -42,27 +44,15 @@ def ellipsoid(
 
     `turn` is a (3, 3) rotation whose rows are the body's own axes.
     """
-    q = p - centre
-    if turn is not None:
-        q = q @ np.asarray(turn).T
-    r = np.asarray(radii)
-    s = np.abs(q) / r
-    if power == 2.0:
-        k0 = np.sqrt((s * s).sum(axis=1))
-        k1 = np.sqrt(((s / r) ** 2).sum(axis=1))
-        return k0 * (k0 - 1.0) / np.maximum(k1, 1e-9)
-    k0 = (s**power).sum(axis=1) ** (1.0 / power)
-    grad = s ** (power - 1.0) / r * np.maximum(k0, 1e-9)[:, None] ** (1.0 - power)
-    out: DoubleArray = (k0 - 1.0) / np.maximum(np.linalg.norm(grad, axis=1), 1e-9)
+    axes_of = np.eye(3) if turn is None else np.ascontiguousarray(turn, float)
+    body = np.array(centre, float), np.array(radii, float)
+    out: DoubleArray = kernels.body_distance(np.ascontiguousarray(p), *body, axes_of, power)
     return out
 
 
 def cone(p: DoubleArray, a: Point, b: Point, ra: float, rb: float) -> DoubleArray:
     """Distance to a rod with round ends whose radius goes from `ra` at `a` to `rb` at `b`."""
-    start, way = np.asarray(a), np.asarray(b) - np.asarray(a)
-    rel = p - start
-    t = np.clip(rel @ way / max(float(way @ way), 1e-12), 0.0, 1.0)
-    out: DoubleArray = np.linalg.norm(rel - t[:, None] * way, axis=1) - (ra + (rb - ra) * t)
+    out: DoubleArray = kernels.rod_distance(np.ascontiguousarray(p), np.array([(*a, ra), (*b, rb)], float))
     return out
 
 
@@ -88,13 +78,7 @@ def curve(p: DoubleArray, points: list[Point], radii: list[float], steps: int = 
                 [-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, t**3 - t**2]
             )
             dense.append(0.5 * w @ c[i - 1 : i + 3])
-    out = np.full(len(p), 1e9)
-    for a, b in zip(dense[:-1], dense[1:], strict=True):
-        way = b[:3] - a[:3]
-        rel = p - a[:3]
-        t = np.clip(rel @ way / max(float(way @ way), 1e-12), 0.0, 1.0)
-        gap = np.linalg.norm(rel - t[:, None] * way, axis=1) - (a[3] + (b[3] - a[3]) * t)
-        out = np.minimum(out, gap)
+    out: DoubleArray = kernels.rod_distance(np.ascontiguousarray(p), np.array(dense))
     return out
 
 
@@ -112,3 +96,12 @@ def axes(yaw: float = 0.0, pitch: float = 0.0, roll: float = 0.0) -> DoubleArray
     rz = np.array([[np.cos(z), -np.sin(z), 0], [np.sin(z), np.cos(z), 0], [0, 0, 1]])
     out: DoubleArray = (ry @ rx @ rz).T
     return out
+
+
+def _warm() -> None:
+    p = np.zeros((1, 3))
+    ellipsoid(p, (0, 0, 1), (1, 1, 1))
+    curve(p, [(0, 0, 0), (0, 0, 1)], [1.0, 1.0])
+
+
+warmup.register("the base head's form", _warm)

@@ -65,8 +65,15 @@ _CHIN: list[tuple[int, float, float, float]] = [
     (0, 0, -95, 84), (3, 16, -93.5, 81), (5, 29, -88, 67), (8, 45, -77, 40), (10, 53, -68, 22), (11, 57, -61, 11),
     (12, 59, -57, -2), (13, 58, -60, -14), (16, 50, -76, -38), (18, 26, -85, -60), (20, 0, -90, -66),
 ]  # fmt: skip
+#: The rim of the shoulders and the collarbones: column and place.
+_COLLAR: dict[int, list[tuple[int, float, float, float]]] = {
+    1: [(0, 0, -196, 27), (4, 40, -196, 34), (8, 84, -190, 22), (10, 104, -184, -2), (12, 108, -182, -30), (14, 100, -184, -62),
+        (17, 56, -182, -96), (20, 0, -182, -102)],
+    2: [(0, 0, -174, 17), (3, 22, -171, 23), (6, 50, -167, 19), (8, 74, -163, 6), (10, 86, -162, -16), (12, 88, -161, -40),
+        (14, 78, -159, -62), (17, 46, -160, -82), (20, 0, -162, -88)],
+}  # fmt: skip
 _UNDER: list[tuple[int, float, float, float]] = [
-    (0, 0, -97, 56), (3, 15, -96, 54), (5, 26, -93, 48), (8, 41, -85, 28), (10, 49, -78, 12), (11, 52, -72, 2),
+    (0, 0, -94, 56), (3, 15, -93, 54), (5, 26, -90, 48), (8, 41, -83, 28), (10, 49, -78, 12), (11, 52, -72, 2),
     (12, 54, -70, -8), (13, 54, -72, -18), (16, 48, -85, -42), (18, 26, -94, -62), (20, 0, -99, -68),
 ]  # fmt: skip
 #: Direction of the columns round the head and round the neck, degrees from the front.
@@ -133,6 +140,9 @@ def _guess(r: int, c: int) -> tuple[DoubleArray, float]:
         table = np.array(_CHIN if r == CHIN_LINE else _UNDER)
         point = PchipInterpolator(table[:, 0], table[:, 1:])(c)
         return np.asarray(point), 0.8 if r == CHIN_LINE else 0.3
+    if r in _COLLAR:
+        table = np.array(_COLLAR[r])
+        return np.asarray(PchipInterpolator(table[:, 0], table[:, 1:])(c)), 0.4
     if r in _FRONT and c <= 8:
         columns = _FRONT_COLUMNS.get(r, list(range(9)))
         x, y = _FRONT[r][columns.index(c)]

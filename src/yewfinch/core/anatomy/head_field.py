@@ -26,7 +26,7 @@ from yewfinch.core.anatomy.field_shapes import (
 from yewfinch.core.shared.arrays import DoubleArray
 
 #: Centre and radius of the sitter's left eyeball.
-EYE: Point = (32.3, 22.0, 69.5)
+EYE: Point = (32.3, 22.0, 71.6)
 EYE_RADIUS = 12.1
 
 #: Height at which the bust ends.
@@ -57,7 +57,7 @@ def skin(p: DoubleArray) -> DoubleArray:
     d = skull(q)
     d = _where(z > -25, q, d, lambda q, d: blend(d, face_mass(q), 16.0))
     d = _where(y < 30, q, d, lambda q, d: blend(blend(d, jaw(q), 14.0), neck(q), 17.0))
-    d = _where(y < -95, q, d, lambda q, d: collar(q, d))
+    d = _where(y < -125, q, d, lambda q, d: collar(q, d))
     eyes = (y > -12) & (y < 66) & (z > 28)
     d = _where(eyes, q, d, lambda q, d: blend(sockets(q, d), brow(q), 9.0))
     d = _where((x > 8) & (x < 58) & (y > 0) & (y < 45) & (z > 48), q, d, lid_mounds)
@@ -92,13 +92,13 @@ def skull(q: DoubleArray) -> DoubleArray:
 
 def face_mass(q: DoubleArray) -> DoubleArray:
     """Upper jaw, cheekbones and the soft cheek between them."""
-    d = ellipsoid(q, (0, -12, 42), (48, 58, 51), power=2.2)
+    d = ellipsoid(q, (0, -12, 42), (48, 58, 46.5), power=2.2)
     d = blend(d, ellipsoid(q, (0, -44, 61), (31, 33, 39.5)), 14.0)  # tooth cylinder
-    d = blend(d, ellipsoid(q, (40, -4, 61), (20, 15, 18.5), axes(yaw=32)), 14.0)  # cheekbone
+    d = blend(d, ellipsoid(q, (40, -5, 59.0), (20, 14, 17.0), axes(yaw=32)), 14.0)  # cheekbone
     arch: list[Point] = [(49, -5, 57), (58.5, -2, 38), (63.5, 0, 12)]
     d = blend(d, curve(q, arch, [9.5, 8.5, 7]), 24.0)
     d = blend(d, ellipsoid(q, (36, -34, 52), (22, 36, 29), axes(yaw=26)), 16.0)  # soft cheek
-    return blend(d, ellipsoid(q, (22, -9, 75), (13, 16, 14)), 13.0)  # beside the nose
+    return blend(d, ellipsoid(q, (20, -12, 73), (12, 15, 13)), 13.0)  # beside the nose
 
 
 def jaw(q: DoubleArray) -> DoubleArray:
@@ -107,8 +107,8 @@ def jaw(q: DoubleArray) -> DoubleArray:
     d = curve(q, line, [7, 7.5, 8.5, 11])
     d = blend(d, ellipsoid(q, (45, -36, 27), (14.5, 38, 28), axes(yaw=16)), 22.0)  # masseter
     d = blend(d, ellipsoid(q, (50, -16, 20), (13, 22, 26)), 16.0)  # under the arch
-    d = blend(d, ellipsoid(q, (0, -81.5, 83.5), (19, 13.6, 15)), 14.0)  # chin
-    d = blend(d, ellipsoid(q, (0, -58, 38), (43, 26, 48)), 18.0)  # floor of the mouth
+    d = blend(d, ellipsoid(q, (0, -80.5, 80.5), (25, 14.6, 17.5), power=2.3), 14.0)  # chin
+    d = blend(d, ellipsoid(q, (0, -62, 38), (43, 29, 48)), 18.0)  # floor of the mouth
     return d
 
 
@@ -131,9 +131,11 @@ def collar(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     chest = ellipsoid(q, (0, -226, -32), (150, 58, 60), power=2.3)
     d = blend(d, chest, 22.0)
     bone: list[Point] = [(15, -174.5, 17), (38, -173, 20), (66, -170, 12), (96, -165, -8), (124, -164, -24)]
-    d = blend(d, curve(q, bone, [6.5, 5.5, 5.0, 5.0, 5.5]), 10.0)
-    d = carve(d, ellipsoid(q, (52, -160, 4), (22, 12, 12), axes(yaw=24)), 16.0)  # over the bone
-    d = carve(d, ellipsoid(q, (66, -184, 26), (24, 8, 9), axes(yaw=20)), 14.0)  # under it
+    d = dent(d, np.maximum(curve(q, bone, [0.5] * 5), 0.0), -4.0, 8.0)
+    over: list[Point] = [(34, -158, 12), (56, -154, 6), (74, -154, -4)]
+    d = dent(d, np.maximum(curve(q, over, [0.5] * 3), 0.0), 3.5, 9.0)
+    under: list[Point] = [(44, -186, 30), (78, -182, 16)]
+    d = dent(d, np.maximum(curve(q, under, [0.5] * 2), 0.0), 2.0, 9.0)
     d = carve(d, ball(q, (0, -171, 28), 8.5), 12.0)  # pit of the neck
     across = np.sqrt((q[:, 0] / CUT[0]) ** 2 + ((q[:, 2] - CUT_AT) / CUT[2]) ** 2)
     side = (across - 1.0) * np.minimum(CUT[0], CUT[2])
@@ -143,23 +145,23 @@ def collar(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 
 def brow(q: DoubleArray) -> DoubleArray:
     """Brow ridge, glabella and the outer rim of the socket."""
-    ridge: list[Point] = [(9, 38.5, 85.5), (26, 43, 83.0), (40, 41, 74), (49.5, 30, 60.0), (50, 16, 55)]
+    ridge: list[Point] = [(9, 38.5, 85.5), (26, 43, 82.5), (40, 41, 73), (49.5, 30, 59.0), (50, 16, 54)]
     d = curve(q, ridge, [7.5, 7.0, 6.5, 6.0, 5.0])
     return blend(d, ball(q, (0, 39, 86.0), 9.6), 12.0)
 
 
 def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Hollow the eye sockets."""
-    d = carve(d, ellipsoid(q, (31, 24, 89), (18.0, 11.0, 16.0), axes(yaw=18)), 14.0)
+    d = carve(d, ellipsoid(q, (31, 25, 91), (18.0, 11.0, 15.0), axes(yaw=18)), 14.0)
     return carve(d, ellipsoid(q, (15.5, 22, 92), (5.5, 8, 9)), 9.0)
 
 
 def lid_mounds(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """The closed form of the lids over the eyeball; `lids` opens them."""
     ex, ey, ez = EYE
-    d = blend(d, ball(q, EYE, EYE_RADIUS + 2.2), 7.0)
-    inner: Point = (ex - 13.5, ey - 1.4, ez + 2.2)
-    d = blend(d, ball(q, inner, 4.4), 6.0)  # flesh round the inner corner
+    d = blend(d, ball(q, EYE, EYE_RADIUS + 1.9), 6.0)
+    inner: Point = (ex - 13.5, ey - 1.4, ez + 1.2)
+    d = blend(d, ball(q, inner, 3.4), 6.0)  # flesh round the inner corner
     outer: Point = (ex + 12.4, ey + 0.6, ez - 3.4)
     return blend(d, ball(q, outer, 4.0), 7.0)
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from yewfinch.core.anatomy import ear, lids, lips, nostrils
 from yewfinch.core.anatomy.cage import FREE, ON_FIELD, Cage
-from yewfinch.core.anatomy.chart import Chart, Project
+from yewfinch.core.anatomy.chart import Chart
 from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS, NOSTRIL, head_cage
 from yewfinch.core.anatomy.head_field import skin
 from yewfinch.core.mesh.subdivision import Step, split
@@ -53,7 +53,7 @@ def head_levels(progress: Progress = silent) -> tuple[list[Level], list[Step], t
         progress(number / (FORMED + 1), "settling the head")
         step = split(level.faces, n)
         steps.append(step)
-        level = _settled(_finer(level, step, charts), charts, None, 3)
+        level = _settled(_finer(level, step, charts), charts, None, 2)
         levels.append(level)
         n = len(level.positions)
     progress(1.0, "settling the head")
@@ -127,8 +127,8 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
         side = left & ~middle
         p[mirror[side]] = p[side] * (-1.0, 1.0, 1.0)
 
-    for number, feature in charts.items():
-        rows = np.nonzero((level.chart == number) & left)[0]
+    for kind, feature in charts.items():
+        rows = np.nonzero((level.chart == kind) & left)[0]
         p[rows] = feature.points(level.place[rows], onto)
     mirrored()
     guess = p.copy()
@@ -136,11 +136,12 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
     free = np.nonzero(level.chart == FREE)[0]
     pull = _umbrella(level.faces, len(p))
     keep = (held if held is not None else np.full(len(p), 0.6))[skin_rows, None]
-    for _ in range(rounds):
+    for number in range(rounds):
         step = pull @ p - p
         p[free] += step[free]
         moved = p[skin_rows] + 0.5 * step[skin_rows]
-        p[skin_rows] = onto(keep * guess[skin_rows] + (1 - keep) * moved)
+        last = number == rounds - 1
+        p[skin_rows] = onto(keep * guess[skin_rows] + (1 - keep) * moved, False, 3 if last else 1)
         mirrored()
     return Level(p, level.faces, mirror, level.region, level.chart, level.place)
 
@@ -154,17 +155,19 @@ def _umbrella(faces: IndexArray, n: int):  # type: ignore[no-untyped-def]
     return diags_array(1.0 / np.maximum(np.asarray(ring.sum(axis=1)).ravel(), 1.0)) @ ring
 
 
-def onto(points: DoubleArray, steps: int = 4) -> DoubleArray:
-    """Move points onto the form along its gradient, (k, 3) mm."""
+def onto(points: DoubleArray, depth_only: bool = False, steps: int = 4) -> DoubleArray:
+    """Move points (k, 3) mm onto the form along its gradient, or forward and back only."""
     p = points.copy()
     eps = 0.05
-    for _ in range(steps):
+    way = np.array([0.0, 0.0, 1.0])
+    for _ in range(steps * 2 if depth_only else steps):
         d = skin(p)
+        if depth_only:
+            slope = np.maximum((skin(p + way * eps) - d) / eps, 0.35)
+            p[:, 2] -= np.clip(d / slope, -3.0, 3.0)
+            continue
         grad = np.stack([(skin(p + e) - d) / eps for e in np.eye(3) * eps], axis=1)
         size = np.maximum((grad**2).sum(axis=1), 0.09)
         step = np.clip(d / np.sqrt(size), -3.0, 3.0)[:, None]
         p = p - step * grad / np.sqrt(size)[:, None]
     return p
-
-
-_: Project = onto

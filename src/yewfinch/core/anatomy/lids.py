@@ -55,16 +55,20 @@ def lids(boundary: DoubleArray) -> Chart:
     """
     rim = loop_spline(boundary)
 
-    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         return _rings(k, rim(np.mod(k, AROUND)))
 
-    return Chart(RINGS, AROUND, True, rings)
+    return Chart(RINGS, AROUND, True, rings, depth_only=True, clear=_clear)
 
 
 def _over_ball(x: DoubleArray, y: DoubleArray, radius: float) -> DoubleArray:
     """Depth of the lids' inner side: on the ball, and off it near the corners, from its centre."""
-    on = np.sqrt(np.maximum(radius**2 - x**2 - y**2, 0.0))
-    inner = 5.4 + 0.22 * (x + 16.0)
+    away = np.hypot(x, y)
+    turn = 0.86 * radius  # beyond it the ball's tangent goes on
+    low = np.sqrt(radius**2 - turn**2)
+    on = np.sqrt(np.maximum(radius**2 - np.minimum(away, turn) ** 2, 0.0))
+    on = on - np.maximum(away - turn, 0.0) * turn / low
+    inner = 6.2 + 0.18 * (x + 16.0)
     outer = 0.4 - 1.5 * (x - 14.0)
     off = np.where(x < 0, inner, np.minimum(outer, 9.0))
     off = np.where(np.abs(x) < 6.0, -9.0, off)
@@ -72,7 +76,7 @@ def _over_ball(x: DoubleArray, y: DoubleArray, radius: float) -> DoubleArray:
     return np.asarray(np.maximum(on, off) + h * h * 0.4)
 
 
-def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
     kk = np.mod(k - INNER_PLACE, AROUND)
     half = AROUND / 2
     lower = kk <= half
@@ -111,10 +115,13 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
     out[INNER_EDGE] = edge
     shell(5, outward(0.9, 0.9, 0.8, 0.9), thick + 0.25)
     shell(4, outward(3.4, 3.0, 1.8, 2.2), thick + 0.5)
-    shell(CREASE, fold, thick + np.where(lower, 0.7, 0.2))
-    shell(2, outward(8.6, 8.0, 5.2, 6.8), 3.0)
+    out[CREASE] = np.stack([*fold, _over_ball(*fold, EYE_RADIUS + THICKNESS)], axis=1)
+    wide = outward(8.8, 8.2, 5.2, 6.8)
+    depth = 0.6 * out[CREASE][:, 2] + 0.4 * (rim - np.asarray(EYE))[:, 2]
+    out[2] = np.stack([*wide, depth], axis=1)
     cling[2] = 1.0
-    cling[CREASE] = 0.35 * mid
+    cling[CREASE], cling[4] = 1.0, 0.4
+    cling[5] = 0.1
     boundary = rim - np.asarray(EYE)
     out[0] = boundary
     cling[0] = 1.0
@@ -129,7 +136,17 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
     out[8] = np.where((u < 0.5)[:, None], (1 - corner) * out[8] + corner * floor, out[8])
     out[9] = _on_ball(ring + [0, 0, -0.18], EYE_RADIUS + 0.5)
     out[10] = _on_ball(ring * 0.62 + [0, 0, -0.78], EYE_RADIUS + 0.8)
-    return out + np.asarray(EYE), cling
+    return out + np.asarray(EYE), cling, np.zeros_like(out)
+
+
+def _clear(table: DoubleArray) -> DoubleArray:
+    """Keep the outer rings outside the ball and the lids' thickness."""
+    out = table.copy()
+    away = table[: CREASE + 2] - np.asarray(EYE)
+    size = np.linalg.norm(away, axis=2)
+    least = EYE_RADIUS + THICKNESS
+    out[: CREASE + 2] += away * np.maximum(least / size - 1.0, 0.0)[..., None]
+    return out
 
 
 def _on_ball(points: DoubleArray, radius: float) -> DoubleArray:

@@ -37,13 +37,13 @@ def lips(boundary: DoubleArray) -> Chart:
 
     rim = CubicSpline(np.arange(AROUND + 1), boundary)
 
-    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         return _rings(k, rim(k))
 
-    return Chart(RINGS, AROUND, False, rings)
+    return Chart(RINGS, AROUND, False, rings, depth_only=True)
 
 
-def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
     lower = k <= AROUND / 2
     t = np.where(lower, k, AROUND - k) / (AROUND / 2)  # 0 middle, 1 corner
     x = HALF * (0.45 * t + 0.55 * np.sin(np.pi / 2 * t))
@@ -53,20 +53,21 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
     edge = np.where(t > 1 - 1e-9, line, edge)
     full = np.sqrt(np.maximum(1 - t**2, 0.0))
     out = np.zeros((RINGS, len(k), 3))
-    cling = np.zeros((RINGS, len(k)))
+    shift = np.zeros_like(out)
 
-    def lay(ring: int, x: DoubleArray, y: DoubleArray, z: DoubleArray, hold: float) -> None:
-        out[ring] = np.stack([x, y, z], axis=1)
+    def lay(ring: int, x: DoubleArray, y: DoubleArray, up: DoubleArray | float, deep: DoubleArray | float) -> None:
+        out[ring] = np.stack([x, y, front + 2.0], axis=1)
         out[ring, np.abs(out[ring, :, 0]) < 1e-9, 0] = 0.0
-        cling[ring] = hold
+        shift[ring, :, 1], shift[ring, :, 2] = up, -np.asarray(deep)
 
-    out[0], cling[0] = rim, 1.0
-    lay(1, x * (1 + 0.02 * t) + 3.0 * t**4, edge + side * (2.2 + 0.8 * full), front + 2.0, 1.0)
-    lay(BORDER, x + 1.2 * t**6, edge, front + 2.5, 1.0)
-    lay(3, x + 0.4 * t**6, line + (edge - line) * np.where(lower, 0.52, 0.48), front + 2.0, 1.0)
-    lay(LINE, x, line + side * 0.32, front - 0.3 * t, 0.0)
-    lay(5, x * 0.985, line + side * (GAP / 2), front - 2.6, 0.0)
-    lay(6, x * 0.95, line + side * (GAP / 2), front - 7.0 + 1.5 * t, 0.0)
-    lay(7, x * 0.86, line + side * 4.0 * full, front - 11.0 + 3.0 * t, 0.0)
-    lay(8, x * 0.72, line + side * 7.0 * full, front - 20.0 + 8.0 * t, 0.0)
-    return out, cling
+    out[0] = rim
+    lay(1, x * (1 + 0.02 * t) + 3.0 * t**4, edge + side * (2.2 + 0.8 * full), 0.0, 0.0)
+    lay(BORDER, x + 1.2 * t**6, edge, 0.0, 0.0)
+    lay(3, x + 0.4 * t**6, line + (edge - line) * np.where(lower, 0.52, 0.48), 0.0, 0.0)
+    gap = side * (GAP / 2)
+    lay(LINE, x, line, side * 0.3, 0.2)
+    lay(5, x * 0.985, line, gap, 2.6)
+    lay(6, x * 0.95, line, gap, 7.0 - 1.5 * t)
+    lay(7, x * 0.86, line, side * 4.0 * full, 11.0 - 3.0 * t)
+    lay(8, x * 0.72, line, side * 7.0 * full, 20.0 - 8.0 * t)
+    return out, np.ones(out.shape[:2]), shift

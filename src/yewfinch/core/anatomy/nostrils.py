@@ -14,24 +14,34 @@ RINGS = 6
 RIM = 2
 #: Direction into the canal.
 INWARD = np.array([-0.10, 0.90, -0.42])
-#: For each ring: how far towards the middle of the boundary, and how deep along `INWARD`, mm.
-_NARROW = (0.0, 0.18, 0.36, 0.44, 0.46, 0.56)
-_DEEP = (0.0, 0.0, 0.25, 2.0, 6.0, 11.0)
-_CLING = (1.0, 1.0, 0.6, 0.0, 0.0, 0.0)
+#: Middle of the opening, mm.
+MIDDLE = np.array([7.9, -26.6, 105.5])
+#: Half length and half width of the opening, mm, and the direction of its length.
+LONG, WIDE = 5.4, 3.1
+ALONG = np.array([-0.34, 0.12, 0.93])
+#: For each ring from the rim on: size against the rim's, and how deep along `INWARD`, mm.
+_SIZE = (1.0, 0.9, 0.95, 0.8)
+_DEEP = (0.0, 1.2, 5.0, 11.0)
 
 
 def nostril(boundary: DoubleArray) -> Chart:
     """The chart inside the boundary (AROUND, 3) mm of the left nostril."""
-    rim = loop_spline(boundary)
-    middle = boundary.mean(axis=0)
+    outside = loop_spline(boundary)
     inward = INWARD / np.linalg.norm(INWARD)
+    along = ALONG - (ALONG @ inward) * inward
+    along /= np.linalg.norm(along)
+    across = np.cross(along, inward)
+    across *= np.sign(across[0])
 
-    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
-        edge = rim(np.mod(k, AROUND))
-        # from ring 2 on flat and oval: the boundary's own unevenness is left outside
-        away = edge - middle
-        flat = away - (away @ inward)[:, None] * inward
-        out = np.stack([middle + (1 - n) * (away if n < 0.3 else flat) + d * inward for n, d in zip(_NARROW, _DEEP, strict=True)])
-        return out, np.repeat(np.array(_CLING)[:, None], len(k), axis=1)
+    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+        turn = (k - 1.0) * (2 * np.pi / AROUND)  # place 1 is the back, 3 the outer side
+        oval = -np.cos(turn)[:, None] * LONG * along + np.sin(turn)[:, None] * WIDE * across
+        edge = outside(np.mod(k, AROUND))
+        rows = [edge, 0.4 * edge + 0.6 * (MIDDLE + 1.15 * oval)] + [MIDDLE + size * oval for size in _SIZE]
+        out = np.stack(rows)
+        cling = np.zeros(out.shape[:2])
+        cling[: RIM + 1] = 1.0
+        deep = np.array((0.0, 0.0, *_DEEP))
+        return out, cling, deep[:, None, None] * inward + np.zeros_like(out)
 
     return Chart(RINGS, AROUND, True, rings)
