@@ -1,25 +1,22 @@
-"""The base head: a plain adult head with neck, two eyeballs, and landmarks tied to them."""
+"""The base head: an adult head with neck and collar, two eyeballs, landmarks and lines tied to them."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.anatomy import head_field
+from yewfinch.core.anatomy.curves import SAMPLES, Line, lines_on
 from yewfinch.core.anatomy.eyeball import eyeball
-from yewfinch.core.anatomy.head_grid import head_axes
+from yewfinch.core.anatomy.head_form import FORMED
+from yewfinch.core.anatomy.head_model import HeadModel
 from yewfinch.core.anatomy.landmarks import LANDMARKS, Landmark
 from yewfinch.core.mesh.anchors import Anchor, anchor
-from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.pick import Hit, pick
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.quad_net import symmetric_quads
-from yewfinch.core.shared.arrays import INDEX, FloatArray, IndexArray
-from yewfinch.core.shared.progress import Progress, silent
-
-#: Grid scale that gives about 30 thousand vertices.
-PLAIN_SCALE = 1.42
+from yewfinch.core.shared.arrays import INDEX, IndexArray
 
 HEAD, LEFT_EYE, RIGHT_EYE = "head", "eye_left", "eye_right"
 
@@ -35,6 +32,9 @@ class BaseHead:
         Row of each head vertex's mirror image.
     anchors : dict of landmark key to Anchor
         On pieces ``head``, ``eye_left`` and ``eye_right``.
+    lines : dict of line key to anchors
+    regions : dict of region name to (n,) uint8
+        Membership of the head's vertices, 0 to 255.
     """
 
     head: Surface
@@ -42,34 +42,27 @@ class BaseHead:
     right_eye: Surface
     mirror: IndexArray
     anchors: dict[str, Anchor]
+    lines: dict[str, Line] = field(default_factory=dict)
+    regions: dict[str, npt.NDArray[np.uint8]] = field(default_factory=dict)
 
     def surface(self, piece: str) -> Surface:
         """The surface of a piece by its identifier."""
         return {HEAD: self.head, LEFT_EYE: self.left_eye, RIGHT_EYE: self.right_eye}[piece]
 
 
-def head_surface(
-    scale: float = PLAIN_SCALE, progress: Progress = silent
-) -> tuple[FloatArray, IndexArray, IndexArray]:
-    """Positions, faces and mirror rows of the head, in leaf order. The slow part."""
-    positions, faces, mirror = symmetric_quads(
-        head_field.head, *head_axes(scale), progress=progress
-    )
-    faces, old_of_new = in_face_order(positions, faces)
-    new_of_old = np.empty(len(positions), INDEX)
-    new_of_old[old_of_new] = np.arange(len(positions), dtype=INDEX)
-    return positions[old_of_new], faces, new_of_old[mirror[old_of_new]].astype(INDEX)
-
-
-def assemble(positions: FloatArray, faces: IndexArray, mirror: IndexArray) -> BaseHead:
-    """Put the pieces together and tie the landmarks."""
-    head = Surface(positions, faces)
+def assemble(model: HeadModel) -> BaseHead:
+    """The plain head at its formed level, with eyeballs, landmarks and lines."""
+    faces, order = model.order(FORMED)
+    new_of_old = np.empty(len(order), INDEX)
+    new_of_old[order] = np.arange(len(order), dtype=INDEX)
+    head = Surface(model.positions[order], faces)
+    mirror = new_of_old[model.mirror[order]]
     x, y, z = head_field.EYE
     left = eyeball((x, y, z), head_field.EYE_RADIUS)
     right = eyeball((-x, y, z), head_field.EYE_RADIUS)
-    anchors: dict[str, Anchor] = {}
+    anchors = _charted(model, new_of_old, mirror)
     for key, mark in LANDMARKS.items():
-        if mark.side < 0 or not mark.on_head:
+        if mark.side < 0 or not mark.on_head or key in anchors:
             continue
         if mark.approach == "eye":
             for piece, surface, k in ((LEFT_EYE, left, key), (RIGHT_EYE, right, mark.twin)):
@@ -83,7 +76,39 @@ def assemble(positions: FloatArray, faces: IndexArray, mirror: IndexArray) -> Ba
         if mark.side:
             a, b, c = (int(mirror[r]) for r in found.corners)
             anchors[mark.twin] = Anchor(HEAD, (a, b, c), found.weights)
-    return BaseHead(head, left, right, mirror, {k: anchors[k] for k in LANDMARKS if k in anchors})
+    ordered = {k: anchors[k] for k in LANDMARKS if k in anchors}
+    points = {k: a.on({HEAD: head, LEFT_EYE: left, RIGHT_EYE: right}[a.piece]) for k, a in ordered.items()}
+    lines = {**lines_on(HEAD, head, points), **_charted_lines(model, new_of_old, mirror)}
+    regions = {name: np.ascontiguousarray(model.region[order, i]) for i, name in enumerate(model.regions)}
+    return BaseHead(head, left, right, mirror, ordered, lines, regions)
+
+
+def _charted(model: HeadModel, row_of: IndexArray, mirror: IndexArray) -> dict[str, Anchor]:
+    """Landmarks that the charts know, on both sides."""
+    out = {}
+    for key, rows in model.landmark_rows().items():
+        corners = [int(row_of[r]) for r in rows]
+        corners += [corners[-1]] * (3 - len(corners))
+        weights = (1.0, 0.0, 0.0) if len(rows) == 1 else (0.5, 0.5, 0.0)
+        out[key] = Anchor(HEAD, (corners[0], corners[1], corners[2]), weights)
+        twin = LANDMARKS[key].twin
+        if twin != key:
+            a, b, c = (int(mirror[r]) for r in corners)
+            out[twin] = Anchor(HEAD, (a, b, c), weights)
+    return out
+
+
+def _charted_lines(model: HeadModel, row_of: IndexArray, mirror: IndexArray) -> dict[str, Line]:
+    out = {}
+    for key, rows in model.line_rows().items():
+        pick_at = np.round(np.linspace(0, len(rows) - 1, min(SAMPLES, len(rows)))).astype(int)
+        own = [int(row_of[rows[i]]) for i in pick_at]
+        out[key] = tuple(Anchor(HEAD, (r, r, r), (1.0, 0.0, 0.0)) for r in own)
+        if key.endswith("_l"):
+            out[key[:-1] + "r"] = tuple(
+                Anchor(HEAD, (int(mirror[r]),) * 3, (1.0, 0.0, 0.0)) for r in own
+            )
+    return out
 
 
 def _meet(head: Surface, mark: Landmark) -> Hit:

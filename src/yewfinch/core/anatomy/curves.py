@@ -19,6 +19,8 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 
 Place = tuple[float, float, float]
+#: A line on the clay: a row of anchors.
+Line = tuple[Anchor, ...]
 
 #: Points of a line on the clay.
 SAMPLES = 25

@@ -13,7 +13,7 @@ from scipy.interpolate import PchipInterpolator
 
 from yewfinch.core.anatomy import ear, lids, lips, nostrils
 from yewfinch.core.anatomy.cage import FREE, ON_FIELD, Builder, Cage
-from yewfinch.core.anatomy.head_field import EYE, skin
+from yewfinch.core.anatomy.head_field import skin
 from yewfinch.core.shared.arrays import DoubleArray
 
 COLUMNS, ROWS = 20, 28
@@ -151,15 +151,12 @@ def _guess(r: int, c: int) -> tuple[DoubleArray, float]:
         y = float(PchipInterpolator([0, 8, 11, 16, 20], _NECK[r])(c))
         turn = np.radians(_ROUND_NECK(c))
         axis = np.array([0.0, y, -30.0 if r < 3 else -17.0 + (y + 60.0) * 0.24])
-        held = 0.5
+        held = 0.25
     else:
-        low, *_ = side = _SIDE[r]
-        y = float(PchipInterpolator([8, 11, 16, 20], side)(max(c, 8)))
-        if r in _FRONT:  # meet the front columns without a step
-            y += 0.0 * low
+        y = float(PchipInterpolator([8, 11, 16, 20], _SIDE[r])(max(c, 8)))
         turn = np.radians(_ROUND(c))
         axis = np.array([0.0, y, -8.0])
-        held = 0.5 if r < 24 else 0.3
+        held = 0.3 if r > 23 or (r < 15 and c > 9) else 0.5
     way = np.array([np.sin(turn), 0.0, np.cos(turn)])
     point = _march(axis + way * 220.0, -way)
     if c in (0, COLUMNS):
@@ -272,6 +269,3 @@ def _skin_cap(b: Builder, path: list[int], across: int, up: int) -> None:
     if b.points[path[0]][1] > 0:
         b.mark("crown", list(range(first, len(b.points))))
 
-
-#: Where an eyeball sits, for the settling of the lids.
-SOCKET = np.asarray(EYE)

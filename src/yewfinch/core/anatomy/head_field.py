@@ -87,7 +87,7 @@ def skull(q: DoubleArray) -> DoubleArray:
     d = blend(d, ellipsoid(q, (0, 58, 42), (56, 46, 48), power=2.3), 24.0)  # frontal eminences
     d = blend(d, ellipsoid(q, (0, 6, -44), (52, 42, 48)), 22.0)  # occiput over the neck
     # temporal planes: flattened behind the brow
-    return carve(d, ellipsoid(q, (85, 38, 56), (22, 36, 38), axes(yaw=-14)), 30.0)
+    return carve(d, ellipsoid(q, (85, 38, 56), (22, 36, 38), axes(yaw=-14)), 38.0)
 
 
 def face_mass(q: DoubleArray) -> DoubleArray:
@@ -152,8 +152,8 @@ def brow(q: DoubleArray) -> DoubleArray:
 
 def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Hollow the eye sockets."""
-    d = carve(d, ellipsoid(q, (31, 25, 91), (18.0, 11.0, 15.0), axes(yaw=18)), 14.0)
-    return carve(d, ellipsoid(q, (15.5, 22, 92), (5.5, 8, 9)), 9.0)
+    d = carve(d, ellipsoid(q, (31.5, 25, 91), (17.0, 10.4, 14.0), axes(yaw=18)), 14.0)
+    return carve(d, ellipsoid(q, (16.0, 21, 92), (4.6, 7, 8.5)), 10.0)
 
 
 def lid_mounds(q: DoubleArray, d: DoubleArray) -> DoubleArray:
@@ -185,9 +185,9 @@ def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Lips with a mouth line, philtrum, corners and the fold above the chin."""
     upper: list[Point] = [(-6.5, -41.8, 99.4), (0, -42.6, 100.4), (6.5, -41.6, 99.4), (15, -43.4, 95.4), (25.5, -47.0, 85.5)]
-    d = blend(d, curve(q, upper, [4.3, 4.5, 4.3, 3.6, 2.0]), 5.0)
+    d = blend(d, curve(q, upper, [4.8, 5.0, 4.8, 4.0, 2.0]), 5.0)
     lower: list[Point] = [(-8, -52.0, 96.8), (0, -52.4, 97.6), (8, -52.0, 96.8), (17, -50.4, 92.4), (25.5, -48.2, 85.5)]
-    d = blend(d, curve(q, lower, [5.2, 5.3, 5.2, 4.2, 2.0]), 5.0)
+    d = blend(d, curve(q, lower, [5.7, 5.8, 5.7, 4.6, 2.0]), 5.0)
     groove = np.maximum(cone(q, (0, -27, 103), (0, -37.0, 105.5), 0.5, 1.2), 0.0)
     d = dent(d, groove, 1.5, 2.6)  # philtrum
     ridge = np.maximum(cone(q, (5.4, -34, 102), (5.8, -38, 103.5), 0.1, 0.3), 0.0)

@@ -13,11 +13,11 @@ RINGS = 6
 #: Ring of the rim.
 RIM = 2
 #: Direction into the canal.
-INWARD = np.array([-0.10, 0.90, -0.42])
+INWARD = np.array([-0.15, 0.97, 0.02])
 #: Middle of the opening, mm.
-MIDDLE = np.array([7.9, -26.6, 105.5])
+MIDDLE = np.array([7.9, -26.6, 104.9])
 #: Half length and half width of the opening, mm, and the direction of its length.
-LONG, WIDE = 5.4, 3.1
+LONG, WIDE = 5.0, 3.0
 ALONG = np.array([-0.34, 0.12, 0.93])
 #: For each ring from the rim on: size against the rim's, and how deep along `INWARD`, mm.
 _SIZE = (1.0, 0.9, 0.95, 0.8)

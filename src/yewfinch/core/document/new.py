@@ -3,22 +3,35 @@
 from __future__ import annotations
 
 import hashlib
-import io
 from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.anatomy import base_head, eyeball, field_shapes, head_field, head_grid
-from yewfinch.core.anatomy.curves import lines_on
+from yewfinch.core.anatomy import (
+    base_head,
+    cage,
+    chart,
+    ear,
+    field_shapes,
+    head_cage,
+    head_field,
+    head_form,
+    head_model,
+    lids,
+    lips,
+    nostrils,
+)
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import cache_dir
 from yewfinch.core.formats.exchange import write_atomic
-from yewfinch.core.reshape import _quad_net_kernels, quad_net
+from yewfinch.core.mesh import subdivision
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.progress import Progress, silent
 
-_MADE_BY = (base_head, eyeball, field_shapes, head_field, head_grid, quad_net, _quad_net_kernels)
+_MADE_BY = (
+    cage, chart, ear, field_shapes, head_cage, head_field, head_form, head_model, lids, lips, nostrils, subdivision,
+)  # fmt: skip
 
 
 def new_portrait(progress: Progress = silent) -> Portrait:
@@ -34,28 +47,43 @@ def portrait_of(made: base_head.BaseHead) -> Portrait:
         (base_head.LEFT_EYE, "Left eyeball"),
         (base_head.RIGHT_EYE, "Right eyeball"),
     ):
-        portrait.pieces[key] = Piece(key, name, made.surface(key))
+        regions = made.regions if key == base_head.HEAD else {}
+        portrait.pieces[key] = Piece(key, name, made.surface(key), regions=regions)
     portrait.anchors = dict(made.anchors)
-    portrait.lines = lines_on(base_head.HEAD, made.head, portrait.landmarks())
+    portrait.lines = dict(made.lines)
     return portrait
 
 
 def plain_head(progress: Progress = silent) -> base_head.BaseHead:
-    """The base head, from the cache if its generator has not changed since."""
+    """The base head at its working level."""
+    return base_head.assemble(plain_model(progress))
+
+
+def plain_model(progress: Progress = silent) -> head_model.HeadModel:
+    """The base head's data, from the cache if its generator has not changed since."""
     file = cache_dir() / f"base-head-{_fingerprint()}.npz"
+    if file not in _HELD:
+        _HELD.clear()
+        _HELD[file] = _read_or_make(file, progress)
+    return _HELD[file]
+
+
+#: The model in use, by its file.
+_HELD: dict[Path, head_model.HeadModel] = {}
+
+
+def _read_or_make(file: Path, progress: Progress) -> head_model.HeadModel:
     try:
         with np.load(file, allow_pickle=False) as held:
-            return base_head.assemble(held["positions"], held["faces"], held["mirror"])
+            return head_model.from_arrays(held)
     except (OSError, ValueError, KeyError, EOFError):
         pass
-    positions, faces, mirror = base_head.head_surface(progress=progress)
-    out = io.BytesIO()
-    np.savez(out, positions=positions, faces=faces, mirror=mirror)
+    model = head_model.make_model(progress)
     try:
-        write_atomic(file, out.getvalue())
+        write_atomic(file, head_model.to_bytes(model))
     except BadFileError:
         pass  # no cache: the next start makes it again
-    return base_head.assemble(positions, faces, mirror)
+    return model
 
 
 def _fingerprint() -> str:

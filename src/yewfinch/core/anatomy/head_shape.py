@@ -1,0 +1,400 @@
+"""From a person to the base head's form.
+
+The landmarks come first: the mean of the person's sex and age, or a draw from the joint spread,
+or a sitter's own, and then the most probable ones that keep the measures that are fixed
+(conditioning a normal distribution; Rasmussen & Williams 2006, appendix A.2, applied to the
+measures' slopes in a few Newton steps). The plain head, changed by the dials, is then bent so that
+its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r), and the lids are
+laid back onto the eyeballs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from yewfinch.core.anatomy import dials, head_field, lids
+from yewfinch.core.anatomy.base_head import BaseHead
+from yewfinch.core.anatomy.head_cage import LIDS
+from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE, OLD_AGE, PLAIN, PRIME_AGE, STEERED, Steered
+from yewfinch.core.anatomy.head_model import HeadModel
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.person import Person
+from yewfinch.core.anatomy.spread import Spread, adults
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+
+#: What sex does beyond the measures: dial values of a woman; of a man the plain head's own.
+WOMAN: dict[str, float] = {
+    "brow": -0.9, "jaw": -0.5, "larynx": -0.85, "neck": -0.9, "lip_upper": 0.25, "lip_lower": 0.2, "forehead": 0.35,
+    "fullness": 0.2, "tip": -0.2, "hollows": -0.35, "fold": 0.25, "chin_breadth": -0.7,
+}  # fmt: skip
+#: What a child's form is beyond the measures.
+CHILD: dict[str, float] = {
+    "brow": -1.3, "jaw": -0.8, "larynx": -0.95, "neck": -2.0, "fullness": 1.0, "fold": 0.5, "bridge": -0.9, "tip_up": 0.8, "forehead": 1.2,
+    "cheekbones": -0.5, "lip_upper": 0.3, "lip_lower": 0.2, "chin": -0.2, "hollows": -0.7, "chin_breadth": -0.6,
+}  # fmt: skip
+#: What age is at 80, over 30.
+AGED: dict[str, float] = {
+    "sag": 1.0, "hollows": 0.9, "bags": 0.7, "fold": 0.45, "lip_upper": -0.7, "lip_lower": -0.6, "tip_up": -0.5, "ears": 0.3,
+    "mouth_corners": -0.5,
+}  # fmt: skip
+#: Neck and bust against the plain man's: across, up and down, forward.
+_BUILD_WOMAN, _BUILD_CHILD = (0.86, 0.87, 0.86), (0.66, 0.56, 0.68)
+#: Handles on neck and bust, plain head, mm.
+_LOW: tuple[tuple[float, float, float], ...] = (
+    (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
+    (0, -222, 26), (100, -222, -28), (0, -222, -100), (50, -222, 16), (60, -222, -84),
+)  # fmt: skip
+#: How a person's dials vary, standard deviation.
+DIAL_SPREAD = 0.45
+
+
+@dataclass(frozen=True, eq=False)
+class Shape:
+    """A person's base head.
+
+    Attributes
+    ----------
+    positions : (n, 3) float64, mm
+        Of the model's formed level, in its order.
+    eyes : two (3,) float64, mm
+        Centres of the left and right eyeball.
+    eye_scale : float
+        Eyeball against the plain one.
+    landmarks : mapping of key to (3,) mm
+        As they came out on the form.
+    """
+
+    positions: DoubleArray
+    eyes: tuple[DoubleArray, DoubleArray]
+    eye_scale: float
+    landmarks: dict[str, DoubleArray]
+
+    def measures(self) -> dict[str, float]:
+        """Every steered measure, mm or degrees."""
+        return {k: m.value(self.landmarks) for k, m in STEERED.items()}
+
+
+class HeadShaper:
+    """Makes base heads; holds what they have in common.
+
+    Parameters
+    ----------
+    model : HeadModel
+    plain : BaseHead
+        Of that model.
+    """
+
+    def __init__(self, model: HeadModel, plain: BaseHead) -> None:
+        self.model, self.plain = model, plain
+        self._order = model.order(2)[1]
+        self.keys = tuple(k for k in adults("any").keys)
+        self._eye_scale = 1.0
+
+    # --- landmarks ------------------------------------------------------------------------
+
+    def mean(self, sex: float, age: float) -> DoubleArray:
+        """Landmarks of the mean person, (k, 3) mm, symmetric."""
+        woman, man = adults("woman"), adults("man")
+        at = woman.mean + (man.mean - woman.mean) * sex
+        at = self._mirrored_mean(at)
+        wanted = {k: m.mean(sex, age) for k, m in STEERED.items()}
+        return self._conditioned(at, wanted, 0.004)
+
+    def landmarks(self, person: Person) -> DoubleArray:
+        """The landmarks a person's head is to have, (k, 3) mm."""
+        at = self.mean(person.sex, person.age)
+        spread = self.spread
+        if person.seed or person.asymmetry:
+            drawn, lopsided = self._draw(person.seed or 1, spread)
+            at = at + (drawn if person.seed else 0.0) + person.asymmetry * lopsided
+        if person.landmarks:
+            at = self._sitters(at, person)
+        at = at + self._at_landmarks(self._drawn_dials(person))
+        if person.measures:
+            at = self._conditioned(at, person.measures, 0.0)
+        return at
+
+    @cached_property
+    def spread(self) -> Spread:
+        """The joint spread within one sex."""
+        woman, man = adults("woman"), adults("man")
+        return Spread(woman.keys, (woman.mean + man.mean) / 2, (woman.covariance + man.covariance) / 2)
+
+    def _mirrored_mean(self, at: DoubleArray) -> DoubleArray:
+        twin = self._twin
+        return np.asarray((at + at[twin] * (-1.0, 1.0, 1.0)) / 2)
+
+    @cached_property
+    def _twin(self) -> DoubleArray:
+        return np.array([self.keys.index(LANDMARKS[k].twin) for k in self.keys])
+
+    def _draw(self, seed: int, spread: Spread) -> tuple[DoubleArray, DoubleArray]:
+        """Deviation of a random person: its symmetric and its asymmetric part, (k, 3) mm."""
+        points = spread.sample(np.random.default_rng(seed))
+        away = np.array([points[k] for k in self.keys]) - spread.mean
+        even = self._mirrored_mean(away)
+        return even, away - even
+
+    def _drawn_dials(self, person: Person) -> dict[str, float]:
+        """The sculptor's dials and, of a drawn person, chance's."""
+        out = dict(person.dials)
+        if person.seed:
+            rng = np.random.default_rng((person.seed, 1))
+            for dial in dials.DIALS:
+                out[dial.key] = out.get(dial.key, 0.0) + float(np.clip(rng.normal(0.0, DIAL_SPREAD), -1.0, 1.0))
+        return out
+
+    def _sitters(self, at: DoubleArray, person: Person) -> DoubleArray:
+        """The most probable landmarks that meet a sitter's; symmetric unless asymmetry is asked for."""
+        rows = [self.keys.index(k) for k in person.landmarks if k in self.keys]
+        told = np.array([person.landmarks[self.keys[r]] for r in rows])
+        index = np.concatenate([3 * r + np.arange(3) for r in rows])
+        c = self.spread.covariance
+        away = (told - at[rows]).ravel()
+        noise = 0.05 * np.eye(len(index))
+        out = at + (c[:, index] @ np.linalg.solve(c[np.ix_(index, index)] + noise, away)).reshape(-1, 3)
+        even = self._mirrored_mean(out)
+        return even + min(person.asymmetry, 1.0) * (out - even)
+
+    def _conditioned(self, at: DoubleArray, wanted: Mapping[str, float], slack: float) -> DoubleArray:
+        """The most probable landmarks that have these measures.
+
+        `slack` is the part of each by which it may be missed, for measures of several surveys
+        that do not fit together.
+        """
+        rows = []
+        for key, value in wanted.items():
+            m = STEERED[key]
+            for points in dict.fromkeys((m.points, m.twins)):
+                rows.append((m, [self.keys.index(p) for p in points], value))
+        if not rows:
+            return at
+        c = self.spread.covariance
+        start, out = at, at
+        target = np.array([v for _, _, v in rows])
+        own = np.array([6.0 if m.source == PLAIN else 1.0 for m, _, _ in rows])
+        noise = np.diag(np.maximum(slack * own * np.abs(target), 1e-4) ** 2)
+        for _ in range(6):
+            slopes = np.zeros((len(rows), out.size))
+            now = np.empty(len(rows))
+            for i, (m, at_rows, _) in enumerate(rows):
+                now[i], slopes[i] = _value_and_slope(m, out, at_rows)
+            miss = target - now + slopes @ (out - start).ravel()
+            gain = c @ slopes.T
+            out = start + (gain @ np.linalg.solve(slopes @ gain + noise, miss)).reshape(-1, 3)
+        return out
+
+    # --- form -----------------------------------------------------------------------------
+
+    def shape(self, person: Person) -> Shape:
+        """The base head of a person."""
+        values = self._all_dials(person)
+        at = self.landmarks(person)
+        rest = self.model.positions
+        moved = self._combined(self._fields, values)
+        at_rest = self._rest_landmarks
+        pull = at - at_rest - self._combined(self._landmark_fields, values)
+        low = self._low_moves(person) - self._combined(self._low_fields, values)
+        out = rest + moved + self._warp @ np.concatenate([pull, low])
+        if not person.asymmetry:
+            out = self._evened(out)
+        out, eyes, scale = self._lay_lids(out, at, person)
+        return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
+
+    def _all_dials(self, person: Person) -> dict[str, float]:
+        """What the dials, sex and age make of the form together."""
+        out = self._drawn_dials(person)
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        old = max(person.age - PRIME_AGE, 0.0) / (OLD_AGE - PRIME_AGE)
+        for table, part in ((WOMAN, (1.0 - person.sex) * grown), (CHILD, 1.0 - grown), (AGED, old)):
+            for key, value in table.items():
+                out[key] = out.get(key, 0.0) + value * part
+        return out
+
+    def _combined(self, fields: Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
+        out = np.zeros_like(next(iter(fields.values())), dtype=np.float64)
+        for key, value in values.items():
+            if value:
+                out += fields[key] * value
+        return out
+
+    def _at_landmarks(self, values: Mapping[str, float]) -> DoubleArray:
+        return self._combined(self._landmark_fields, values)
+
+    @cached_property
+    def _fields(self) -> dict[str, FloatArray]:
+        normals = np.empty_like(self.model.positions)
+        normals[self._order] = self.plain.head.normals
+        found = dials.fields(self.model.positions, normals)
+        return {k: v.astype(np.float32) for k, v in found.items()}
+
+    @cached_property
+    def _rest_landmarks(self) -> DoubleArray:
+        made = self.plain
+        return np.array([made.anchors[k].on(made.surface(made.anchors[k].piece)) for k in self.keys])
+
+    @cached_property
+    def _landmark_fields(self) -> dict[str, DoubleArray]:
+        """The dials' fields at the landmarks; those on the eyeballs stay."""
+        out = {}
+        for key, moved in self._fields.items():
+            out[key] = np.array([self._on_head(moved, k) for k in self.keys])
+        return out
+
+    def _on_head(self, values: FloatArray, key: str) -> DoubleArray:
+        a = self.plain.anchors[key]
+        if a.piece != "head":
+            return np.zeros(3)
+        return np.asarray(np.asarray(a.weights) @ values[self._order[list(a.corners)]].astype(np.float64))
+
+    @cached_property
+    def _low_handles(self) -> DoubleArray:
+        left = np.array(_LOW, float)
+        right = left[left[:, 0] > 0] * (-1.0, 1.0, 1.0)
+        return np.concatenate([left, right])
+
+    @cached_property
+    def _low_fields(self) -> dict[str, DoubleArray]:
+        return {k: np.zeros((len(self._low_handles), 3)) for k in self._fields}
+
+    def _low_moves(self, person: Person) -> DoubleArray:
+        """How neck and bust are built: scaled about the base of the skull."""
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        woman = np.array(_BUILD_WOMAN) ** (1.0 - person.sex)
+        scale = woman * grown + np.array(_BUILD_CHILD) * (1.0 - grown)
+        about = np.array([0.0, -60.0, -22.0])
+        at = self._low_handles
+        return np.asarray(about + (at - about) * scale - at)
+
+    @cached_property
+    def _warp(self) -> FloatArray:
+        """Displacement of every vertex for displacements of the handles, (n, handles)."""
+        handles = np.concatenate([self._rest_landmarks, self._low_handles])
+        n = len(handles)
+        block = np.zeros((n + 4, n + 4))
+        block[:n, :n] = np.linalg.norm(handles[:, None] - handles[None], axis=2)
+        block[:n, n] = block[n, :n] = 1.0
+        block[:n, n + 1 :], block[n + 1 :, :n] = handles, handles.T
+        inverse = np.linalg.inv(block)[:, :n]
+        out = np.empty((len(self.model.positions), n), np.float32)
+        for start in range(0, len(out), 8192):
+            rows = self.model.positions[start : start + 8192]
+            away = np.linalg.norm(rows[:, None] - handles[None], axis=2)
+            base = np.concatenate([away, np.ones((len(rows), 1)), rows], axis=1)
+            out[start : start + 8192] = base @ inverse
+        return out
+
+    def _evened(self, p: DoubleArray) -> DoubleArray:
+        """Exactly symmetric."""
+        out = (p + p[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2
+        return np.asarray((out + out[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2)
+
+    # --- eyes -----------------------------------------------------------------------------
+
+    def _lay_lids(self, p: DoubleArray, at: DoubleArray, person: Person) -> tuple[DoubleArray, tuple[DoubleArray, DoubleArray], float]:
+        """Place the eyeballs behind the lids and lay the lids on them."""
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
+        rest_eye = np.array(head_field.EYE)
+        rows, weight, rest_away = self._lid_rows
+        out = p.copy()
+        centres = []
+        for sign, side_rows in ((1.0, rows), (-1.0, self.model.mirror[rows])):
+            pupil = at[self.keys.index("p_l" if sign > 0 else "p_r")]
+            # as deep as lets the margin's inner edge touch
+            edge = self._margin if sign > 0 else self.model.mirror[self._margin]
+            radius = head_field.EYE_RADIUS * scale + lids.CONTACT
+            flat = out[edge, :2] - pupil[:2]
+            depth = out[edge, 2] - np.sqrt(np.maximum(radius**2 - (flat**2).sum(axis=1), 1.0))
+            near = (flat**2).sum(axis=1) < (0.8 * radius) ** 2
+            centre = np.array([pupil[0], pupil[1], float(np.median(depth[near])) if near.any() else pupil[2] - 13.2])
+            centres.append(centre)
+            away = out[side_rows] - centre
+            size = np.linalg.norm(away, axis=1)
+            wanted = rest_away + head_field.EYE_RADIUS * (scale - 1.0)
+            # behind the margin the bag keeps the plain directions
+            mirrored = np.array([sign, 1.0, 1.0])
+            plain = (self.model.positions[rows] - rest_eye) * mirrored
+            deep = self._deep[:, None]
+            way = away / size[:, None] * (1 - deep) + plain / np.linalg.norm(plain, axis=1)[:, None] * deep
+            way /= np.linalg.norm(way, axis=1)[:, None]
+            laid = centre + way * wanted[:, None]
+            out[side_rows] += weight[:, None] * (laid - out[side_rows])
+        free = self._bag_caps
+        for side, centre in (((free), centres[0]), (self.model.mirror[free], centres[1])):
+            mirrored = np.array([1.0 if side is free else -1.0, 1.0, 1.0])
+            out[side] = centre + (self.model.positions[free] - rest_eye) * mirrored * scale
+        return out, (centres[0], centres[1]), scale
+
+    @cached_property
+    def _lid_rows(self) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+        """Left vertices laid on the ball, how firmly, and their distance from it at rest."""
+        rows = self.model.rows_of(LIDS)
+        ring = self.model.place[rows, 0]
+        keep = ring > lids.CREASE + 1e-3
+        rows, ring = rows[keep], ring[keep]
+        weight = np.clip((ring - lids.CREASE) / 1.5, 0.0, 1.0).astype(float)
+        away = np.linalg.norm(self.model.positions[rows] - np.array(head_field.EYE), axis=1)
+        off = np.clip((away - head_field.EYE_RADIUS - 2.6) / 1.8, 0.0, 1.0)  # the corners are not on the ball
+        weight *= np.where(ring < 8.5, 1.0 - off, 1.0)
+        return rows, weight, away
+
+    @cached_property
+    def _deep(self) -> DoubleArray:
+        ring = self.model.place[self._lid_rows[0], 0]
+        return np.clip((ring - 7.5) / 1.5, 0.0, 1.0).astype(float)
+
+    @cached_property
+    def _margin(self) -> DoubleArray:
+        return self.model.rows_of(LIDS, lids.INNER_EDGE)
+
+    @cached_property
+    def _bag_caps(self) -> DoubleArray:
+        """Free vertices behind the left eyeball."""
+        p = self.model.positions
+        away = np.linalg.norm(p - np.array(head_field.EYE), axis=1)
+        return np.nonzero((self.model.chart == 1) & (away < head_field.EYE_RADIUS + 3.0))[0]
+
+    def _landmarks_on(
+        self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray
+    ) -> dict[str, DoubleArray]:
+        out = {}
+        rest_eye = np.array(head_field.EYE)
+        for i, key in enumerate(self.keys):
+            a = self.plain.anchors[key]
+            if a.piece == "head":
+                out[key] = np.asarray(np.asarray(a.weights) @ p[self._order[list(a.corners)]])
+            else:
+                left = key.endswith("_l")
+                centre = eyes[0] if left else eyes[1]
+                rest = rest_eye * (1.0 if left else -1.0, 1.0, 1.0)
+                out[key] = centre + (self._rest_landmarks[i] - rest) * scale
+        return out
+
+
+def _value_and_slope(m: Steered, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
+    """A measure and its derivative by all coordinates."""
+    slope = np.zeros(at.size)
+    if len(rows) == 2:
+        way = at[rows[0]] - at[rows[1]]
+        size = float(np.linalg.norm(way))
+        way = way / max(size, 1e-9)
+        slope[3 * rows[0] : 3 * rows[0] + 3] = way
+        slope[3 * rows[1] : 3 * rows[1] + 3] = -way
+        return size, slope
+    keys = m.points
+    p = {k: at[r].copy() for k, r in zip(keys, rows, strict=True)}
+    value, step = m.value(p), 1e-3
+    for k, r in zip(keys, rows, strict=True):
+        for axis in range(3):
+            p[k][axis] += step
+            up = m.value(p)
+            p[k][axis] -= 2 * step
+            down = m.value(p)
+            p[k][axis] += step
+            slope[3 * r + axis] = (up - down) / (2 * step)
+    return value, slope
