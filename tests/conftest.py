@@ -2,6 +2,7 @@
 
 import os
 import tempfile
+from dataclasses import replace
 from pathlib import Path
 
 _HOME = tempfile.mkdtemp(prefix="yewfinch-test-")
@@ -12,7 +13,9 @@ os.environ.setdefault("QT_QPA_PLATFORM", "xcb")
 import numpy as np  # noqa: E402
 import pytest  # noqa: E402
 
-from yewfinch.core.document.new import plain_head, portrait_of  # noqa: E402
+from yewfinch.core.document.new import new_portrait  # noqa: E402
+from yewfinch.core.document.plain import plain_head  # noqa: E402
+from yewfinch.core.document.portrait import Portrait  # noqa: E402
 from yewfinch.core.mesh.order import in_face_order  # noqa: E402
 from yewfinch.core.mesh.surface import Surface  # noqa: E402
 
@@ -56,15 +59,16 @@ def made_head():
     return plain_head()
 
 
-@pytest.fixture
-def portrait(made_head):
-    from yewfinch.core.anatomy.base_head import BaseHead
+@pytest.fixture(scope="session")
+def untouched():
+    return new_portrait()
 
-    fresh = BaseHead(
-        made_head.head.copy(), made_head.left_eye.copy(), made_head.right_eye.copy(),
-        made_head.mirror, made_head.anchors,
-    )
-    p = portrait_of(fresh)
+
+@pytest.fixture
+def portrait(untouched):
+    p = Portrait()
+    p.pieces = {k: replace(piece, surface=piece.surface.copy()) for k, piece in untouched.pieces.items()}
+    p.anchors, p.lines, p.figure = dict(untouched.anchors), dict(untouched.lines), untouched.figure
     yield p
     p.history.close()
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from yewfinch.core.document.new import plain_head
+from yewfinch.core.document.plain import plain_head
 from yewfinch.core.mesh import pick, surface
 from yewfinch.core.reshape import quad_net
 from yewfinch.core.sculpt.registry import tools

@@ -65,6 +65,21 @@ class Person:
         return replace(self, measures=measures)
 
 
+@dataclass(frozen=True)
+class Figure:
+    """What base head a portrait's clay was begun with, as it stands now.
+
+    Attributes
+    ----------
+    person : Person
+    level : int
+        Subdivision level of the head.
+    """
+
+    person: Person
+    level: int = 2
+
+
 #: Ready-made persons by key: title and recipe.
 PRESETS: dict[str, tuple[str, Person]] = {
     "woman": ("Woman", Person(0.0, 30.0)),

@@ -117,7 +117,7 @@ def adults(kind: Kind = "any") -> Spread:
 @lru_cache(maxsize=1)
 def _base() -> tuple[tuple[str, ...], DoubleArray]:
     """The base head's landmarks, exactly symmetric."""
-    from yewfinch.core.document.new import plain_head
+    from yewfinch.core.document.plain import plain_head
 
     made = plain_head()
     points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}

@@ -10,7 +10,7 @@ import lz4.frame
 import numpy as np
 from psygnal import Signal
 
-from yewfinch.core.document.edits import Change, Edit, RowsChange
+from yewfinch.core.document.edits import Change, Edit, FieldChange, RowsChange
 
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
@@ -56,6 +56,17 @@ def _unpack(change: Change | _Packed) -> Change:
         before=np.frombuffer(raw[a:b], dtype).reshape(shape),
         after=np.frombuffer(raw[b:], dtype).reshape(shape),
     )
+
+
+def _joined(first: Change, second: Change) -> Change:
+    """One change that does both."""
+    if isinstance(first, RowsChange) and isinstance(second, RowsChange):
+        same = (first.piece, first.channel) == (second.piece, second.channel)
+        if same and np.array_equal(first.rows, second.rows):
+            return replace(first, after=second.after)
+    if isinstance(first, FieldChange) and isinstance(second, FieldChange) and first.field == second.field:
+        return replace(first, after=second.after)
+    raise ValueError("only the same rows and fields can be amended")
 
 
 class _Entry:
@@ -126,6 +137,23 @@ class History:
         self._at += 1
         self._tidy()
         self.changed.emit()
+
+    def amend(self, edit: Edit) -> None:
+        """Let `edit`, carried out already on top of the last entry, become one with it.
+
+        Raises
+        ------
+        ValueError
+            If there is no last entry, or it changed other things.
+        """
+        if self._at == 0:
+            raise ValueError("there is no entry to amend")
+        last = self._entries[self._at - 1].edit()
+        if len(last.changes) != len(edit.changes):
+            raise ValueError(f"'{edit.name}' and '{last.name}' changed different things")
+        merged = tuple(_joined(a, b) for a, b in zip(last.changes, edit.changes, strict=True))
+        self._at -= 1
+        self.push(Edit(edit.name, merged))
 
     def undo(self) -> str | None:
         """Take the last edit back; return its name, or None if there is none."""

@@ -1,94 +1,25 @@
-"""A new portrait: the base head with its eyeballs and landmarks, generated once and cached."""
+"""A new portrait: a base head with its eyeballs, landmarks and lines."""
 
 from __future__ import annotations
 
-import hashlib
-from pathlib import Path
-
-import numpy as np
-
-from yewfinch.core.anatomy import (
-    base_head,
-    cage,
-    chart,
-    ear,
-    field_shapes,
-    head_cage,
-    head_field,
-    head_form,
-    head_model,
-    lids,
-    lips,
-    nostrils,
-)
-from yewfinch.core.document.piece import Piece
+from yewfinch.core.anatomy.person import PRESETS, Figure
+from yewfinch.core.document.figure import figures
+from yewfinch.core.document.plain import plain_model
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.document.settings import cache_dir
-from yewfinch.core.formats.exchange import write_atomic
-from yewfinch.core.mesh import subdivision
-from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.progress import Progress, silent
 
-_MADE_BY = (
-    cage, chart, ear, field_shapes, head_cage, head_field, head_form, head_model, lids, lips, nostrils, subdivision,
-)  # fmt: skip
 
+def new_portrait(figure: Figure | None = None, progress: Progress = silent) -> Portrait:
+    """A portrait with a base head, a man's if no other is asked for.
 
-def new_portrait(progress: Progress = silent) -> Portrait:
-    """A portrait with the base head."""
-    return portrait_of(plain_head(progress))
-
-
-def portrait_of(made: base_head.BaseHead) -> Portrait:
-    """A portrait of three pieces."""
+    Raises
+    ------
+    YewfinchError
+        If a value of the figure's person makes no sense.
+    """
+    plain_model(progress)  # with progress, should it not be there yet
+    figure = figure or Figure(PRESETS["man"][1])
     portrait = Portrait()
-    for key, name in (
-        (base_head.HEAD, "Head"),
-        (base_head.LEFT_EYE, "Left eyeball"),
-        (base_head.RIGHT_EYE, "Right eyeball"),
-    ):
-        regions = made.regions if key == base_head.HEAD else {}
-        portrait.pieces[key] = Piece(key, name, made.surface(key), regions=regions)
-    portrait.anchors = dict(made.anchors)
-    portrait.lines = dict(made.lines)
+    portrait.pieces, portrait.anchors, portrait.lines = figures().pieces(figure)
+    portrait.figure = figure
     return portrait
-
-
-def plain_head(progress: Progress = silent) -> base_head.BaseHead:
-    """The base head at its working level."""
-    return base_head.assemble(plain_model(progress))
-
-
-def plain_model(progress: Progress = silent) -> head_model.HeadModel:
-    """The base head's data, from the cache if its generator has not changed since."""
-    file = cache_dir() / f"base-head-{_fingerprint()}.npz"
-    if file not in _HELD:
-        _HELD.clear()
-        _HELD[file] = _read_or_make(file, progress)
-    return _HELD[file]
-
-
-#: The model in use, by its file.
-_HELD: dict[Path, head_model.HeadModel] = {}
-
-
-def _read_or_make(file: Path, progress: Progress) -> head_model.HeadModel:
-    try:
-        with np.load(file, allow_pickle=False) as held:
-            return head_model.from_arrays(held)
-    except (OSError, ValueError, KeyError, EOFError):
-        pass
-    model = head_model.make_model(progress)
-    try:
-        write_atomic(file, head_model.to_bytes(model))
-    except BadFileError:
-        pass  # no cache: the next start makes it again
-    return model
-
-
-def _fingerprint() -> str:
-    digest = hashlib.sha256()
-    for module in _MADE_BY:
-        assert module.__file__ is not None
-        digest.update(Path(module.__file__).read_bytes())
-    return digest.hexdigest()[:16]

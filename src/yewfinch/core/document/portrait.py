@@ -8,6 +8,7 @@ import numpy as np
 from psygnal import Signal
 
 from yewfinch.core.anatomy.measures import Measure
+from yewfinch.core.anatomy.person import Figure
 from yewfinch.core.document.edits import Change, Channel, Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
@@ -17,7 +18,7 @@ from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure")
 
 
 class Portrait:
@@ -47,6 +48,8 @@ class Portrait:
         self.calipers: tuple[Caliper, ...] = ()
         #: Proportion rules of the sculptor's own.
         self.rules: tuple[Measure, ...] = ()
+        #: The base head that the clay was begun with, as it stands now.
+        self.figure: Figure | None = None
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)
@@ -120,6 +123,18 @@ class Portrait:
         for change in edit.changes:
             self._carry_out(change, True)
         self.history.push(edit)
+
+    def amend(self, edit: Edit) -> None:
+        """Carry an edit out and let it become one with the last step of the history.
+
+        Raises
+        ------
+        ValueError
+            If the last step changed other things; nothing is done then to the history.
+        """
+        for change in edit.changes:
+            self._carry_out(change, True)
+        self.history.amend(edit)
 
     def take_back(self, edit: Edit) -> None:
         """Undo an edit that never came into the history: a stroke that was cancelled."""

@@ -19,13 +19,14 @@ import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
+from yewfinch.core.anatomy.person import Figure, Person, checked
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
-from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.shared.errors import BadFileError, BadSurfaceError, YewfinchError
 from yewfinch.core.show.view import DIRECTIONS
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
@@ -37,6 +38,8 @@ SCHEMA = 1
 MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
 COVARIANCE = "sitter/covariance.npy"
+REGIONS = "pieces/{}/regions.npy"
+MAX_REGIONS = 256
 ELLIPSES = "sitter/ellipses-{}.npy"
 MAX_MANIFEST = 64 << 20
 MAX_MEMBER = 2 << 30
@@ -54,7 +57,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
     """The manifest as plain values, unknown keys of the opened file kept."""
     pieces = [
         {"id": p.id, "name": p.name, "visible": p.visible, "locked": p.locked,
-         "vertices": len(p.surface), "faces": len(p.surface.faces)}
+         "vertices": len(p.surface), "faces": len(p.surface.faces), "regions": list(p.regions)}
         for p in portrait.pieces.values()
     ]  # fmt: skip
     photos = [
@@ -85,10 +88,20 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             for r in portrait.rules
         ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
+        "figure": None if portrait.figure is None else _figure_manifest(portrait.figure),
     }
     merged = _merge(portrait.unknown, known)
     assert isinstance(merged, dict)
     return merged
+
+
+def _figure_manifest(figure: Figure) -> dict[str, Any]:
+    person = figure.person
+    return {
+        "level": figure.level, "sex": person.sex, "age": person.age, "dials": dict(person.dials),
+        "measures": dict(person.measures), "seed": person.seed, "asymmetry": person.asymmetry,
+        "landmarks": {k: list(v) for k, v in person.landmarks.items()},
+    }  # fmt: skip
 
 
 def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
@@ -106,7 +119,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution")  # fmt: skip
+         "crop", "known", "solution", "figure", "regions")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -137,6 +150,9 @@ def to_bytes(
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
+            if piece.regions:
+                member = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
+                _write_array(archive, REGIONS.format(piece.id), member)
         files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
         for file in files if pictures else []:
             archive.writestr(f"photos/{file}", portrait.sitter.files[file])
@@ -215,6 +231,7 @@ class _PieceRecord(msgspec.Struct):
     name: str
     visible: bool = True
     locked: bool = False
+    regions: tuple[str, ...] = ()
 
 
 class _PhotoRecord(msgspec.Struct):
@@ -273,6 +290,17 @@ class _RuleRecord(msgspec.Struct):
     ideal: float | None = None
 
 
+class _FigureRecord(msgspec.Struct):
+    sex: float = 1.0
+    age: float = 30.0
+    dials: dict[str, float] = {}
+    measures: dict[str, float] = {}
+    seed: int = 0
+    asymmetry: float = 0.0
+    landmarks: dict[str, tuple[float, float, float]] = {}
+    level: int = 2
+
+
 class _Manifest(msgspec.Struct):
     yewfinch: _Header
     name: str = "Untitled portrait"
@@ -282,6 +310,7 @@ class _Manifest(msgspec.Struct):
     sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
     calipers: list[Caliper] = []
     rules: tuple[_RuleRecord, ...] = ()
+    figure: _FigureRecord | None = None
 
 
 def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> Portrait:
@@ -308,7 +337,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         }
         surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
         portrait.pieces[record.id] = Piece(
-            record.id, record.name, surface, record.visible, record.locked
+            record.id, record.name, surface, record.visible, record.locked, _regions(archive, record, len(surface), name)
         )
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
     portrait.lines = {
@@ -321,6 +350,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
         if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)
     )  # fmt: skip
+    portrait.figure = _figure(manifest.figure, name)
     files: dict[str, bytes] = {}
     photos = []
     for s in manifest.sitter.sheets:
@@ -338,6 +368,38 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name), held.sheets
     )
     return portrait
+
+
+def _figure(record: _FigureRecord | None, name: str) -> Figure | None:
+    if record is None:
+        return None
+    if not 0 <= record.level <= 4:
+        raise BadFileError(f"{name} is damaged: its base head has level {record.level}.")
+    rest = {k: getattr(record, k) for k in record.__struct_fields__ if k != "level"}
+    try:
+        return Figure(checked(Person(**rest)), record.level)
+    except YewfinchError as error:
+        raise BadFileError(f"{name} is damaged: {error}") from error
+
+
+def _regions(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: str) -> dict[str, np.ndarray]:
+    """Named regions of a piece; none if it has none."""
+    if not record.regions:
+        return {}
+    member, wanted = REGIONS.format(record.id), (len(record.regions), rows)
+    if len(set(record.regions)) != len(record.regions) or len(record.regions) > MAX_REGIONS:
+        raise BadFileError(f"{name} is damaged: the regions of '{record.name}' do not fit together.")
+    with archive.open(member) as file:
+        if np.lib.format.read_magic(file) != (1, 0):
+            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
+        shape, fortran, dtype = np.lib.format.read_array_header_1_0(file)
+        if shape != wanted or fortran or dtype != np.dtype("u1"):
+            raise BadFileError(f"{name} is damaged: {member} is {dtype} {shape}.")
+        data = file.read(shape[0] * shape[1])
+    if len(data) != shape[0] * shape[1]:
+        raise BadFileError(f"{name} is damaged: {member} is cut short.")
+    member_of = np.frombuffer(data, np.uint8).reshape(shape)
+    return {key: member_of[i] for i, key in enumerate(record.regions)}
 
 
 def _picture(archive: zipfile.ZipFile, file: str, pictures: Mapping[str, Path]) -> bytes:

@@ -1,0 +1,237 @@
+"""The base head in a portrait: begun anew, steered while strokes on it are kept, fitted to the sitter."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.anatomy import head_field
+from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE, assemble
+from yewfinch.core.anatomy.eyeball import eyeball
+from yewfinch.core.anatomy.head_form import FORMED
+from yewfinch.core.anatomy.head_model import FINEST, HeadModel
+from yewfinch.core.anatomy.head_shape import HeadShaper, Shape
+from yewfinch.core.anatomy.person import Figure, Person, checked
+from yewfinch.core.anatomy.relief import relief
+from yewfinch.core.anatomy.spread import adults
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document.plain import plain_model
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
+from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
+from yewfinch.core.sitter.alignment import procrustes
+
+LEVELS = tuple(range(FINEST + 1))
+PIECES = (HEAD, LEFT_EYE, RIGHT_EYE)
+_NAMES = {HEAD: "Head", LEFT_EYE: "Left eyeball", RIGHT_EYE: "Right eyeball"}
+
+
+class Figures:
+    """Makes base heads for portraits; one for all, it holds the plain head."""
+
+    def __init__(self, model: HeadModel) -> None:
+        self.model = model
+        self.shaper = HeadShaper(model, assemble(model))
+        self._lately: list[tuple[Person, Shape]] = []
+        self._fine: dict[int, tuple[DoubleArray, DoubleArray]] = {}
+
+    def shape(self, person: Person) -> Shape:
+        """The shape of a person; the last few are kept.
+
+        Raises
+        ------
+        YewfinchError
+            If a value of the recipe makes no sense.
+        """
+        for held, shape in self._lately:
+            if held == person:
+                return shape
+        shape = self.shaper.shape(checked(person))
+        self._lately = [(person, shape), *self._lately[:3]]
+        return shape
+
+    def positions(self, figure: Figure) -> DoubleArray:
+        """Vertices of a figure's head in the rows of its surface, (n, 3) mm."""
+        at = self.model.at_level(self.shape(figure.person).positions, figure.level)
+        if figure.level > FORMED:
+            if figure.level not in self._fine:
+                rest = self.model.at_level(self.model.positions, figure.level)
+                order = self.model.order(figure.level)
+                normals = np.empty_like(rest)
+                normals[order[1]] = Surface(rest[order[1]], order[0]).normals
+                self._fine[figure.level] = rest, normals
+            at = at + relief(*self._fine[figure.level], figure.person.age)
+        return at[self.model.order(figure.level)[1]]
+
+    def pieces(self, figure: Figure) -> tuple[dict[str, Piece], dict[str, Anchor], dict[str, tuple[Anchor, ...]]]:
+        """Pieces, landmarks and lines of a figure."""
+        level, model = figure.level, self.model
+        faces, order = model.order(level)
+        head = Surface(self.positions(figure), faces)
+        member = model.linear_at_level(model.region.astype(np.float64), level)[order]
+        region = np.round(member).astype(np.uint8)
+        regions = {name: np.ascontiguousarray(region[:, i]) for i, name in enumerate(model.regions)}
+        made = {HEAD: Piece(HEAD, _NAMES[HEAD], head, regions=regions)}
+        shape = self.shape(figure.person)
+        for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
+            ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)
+            at = ball.positions * shape.eye_scale + centre
+            made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, ball.colour))
+        row_of = self._row_of(level)
+
+        def moved(a: Anchor) -> Anchor:
+            if a.piece != HEAD:
+                return a
+            corners = [int(row_of[r]) for r in a.corners]
+            return Anchor(HEAD, (corners[0], corners[1], corners[2]), a.weights)
+
+        plain = self.shaper.plain
+        anchors = {k: moved(a) for k, a in plain.anchors.items()}
+        lines = {k: tuple(moved(a) for a in line) for k, line in plain.lines.items()}
+        return made, anchors, lines
+
+    def _row_of(self, level: int) -> DoubleArray:
+        """For each row of the plain head's surface its row at a level; below, the nearest there."""
+        formed, order = self.model.order(FORMED)[1], self.model.order(level)[1]
+        new_of_old = np.full(self.model.size(max(level, FORMED)), -1, INDEX)
+        new_of_old[order] = np.arange(len(order), dtype=INDEX)
+        out = new_of_old[formed]
+        if level < FORMED:
+            from scipy.spatial import cKDTree
+
+            p = self.model.positions
+            tree = cKDTree(p[: self.model.size(level)])
+            gone = np.nonzero(out < 0)[0]
+            out[gone] = new_of_old[tree.query(p[formed[gone]])[1]]
+        return out
+
+    # --- edits ----------------------------------------------------------------------------
+
+    def begin(self, portrait: Portrait, figure: Figure, name: str) -> Edit:
+        """Put a base head in the place of the present head and eyeballs; other pieces stay."""
+        for key in PIECES:
+            held = portrait.pieces.get(key)
+            if held is not None and held.locked:
+                raise YewfinchError(f"'{held.name}' is locked. Unlock it in the pieces to begin another base head.")
+        pieces, anchors, lines = self.pieces(figure)
+        changes: list[Change] = [PieceChange(portrait.pieces.get(k), pieces[k]) for k in PIECES]
+        kept = {k: a for k, a in portrait.anchors.items() if a.piece not in PIECES}
+        other = {k: v for k, v in portrait.lines.items() if all(a.piece not in PIECES for a in v)}
+        calipers = tuple(c for c in portrait.calipers if all(a.piece not in PIECES for a in c.points))
+        changes += [
+            FieldChange("anchors", portrait.anchors, {**kept, **anchors}),
+            FieldChange("lines", portrait.lines, {**other, **lines}),
+            FieldChange("calipers", portrait.calipers, calipers),
+            FieldChange("figure", portrait.figure, figure),
+        ]
+        return Edit(name, tuple(changes))
+
+    def steerable(self, portrait: Portrait) -> str:
+        """Why the portrait's head cannot be steered; empty if it can."""
+        figure = portrait.figure
+        if figure is None:
+            return "The clay was not begun with a base head. Begin one to steer it."
+        piece = portrait.pieces.get(HEAD)
+        if piece is None or any(k not in portrait.pieces for k in PIECES):
+            return "The base head or an eyeball was taken out. Begin a new one to steer it."
+        if len(piece.surface) != self.model.size(figure.level):
+            return "The head's faces were changed since it was begun, so it cannot be steered any more."
+        locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
+        return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
+
+    def steer(self, portrait: Portrait, person: Person, name: str) -> Edit:
+        """Turn the present base head into another person's; what was modelled on it goes along.
+
+        Parameters
+        ----------
+        portrait : Portrait
+        person : Person
+        name : str
+            Of the undo step.
+
+        Raises
+        ------
+        YewfinchError
+            If the clay is no base head any more, or a value makes no sense.
+        """
+        why = self.steerable(portrait)
+        if why:
+            raise YewfinchError(why)
+        old = portrait.figure
+        assert old is not None
+        new = replace(old, person=person)
+        shape, before = self.shape(person), self.shape(old.person)
+        changes: list[Change] = []
+        step = self.positions(new) - self.positions(old)
+        changes.append(_moved(portrait, HEAD, lambda p: p + step))
+        ratio = shape.eye_scale / before.eye_scale
+        for key, to, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):
+            changes.append(_moved(portrait, key, _carried(at, to, ratio)))
+        changes.append(FieldChange("figure", old, new))
+        return Edit(name, tuple(changes))
+
+    def from_sitter(self, portrait: Portrait, person: Person, *, lopsided: bool = False) -> Person:
+        """The person whose base head fits the sitter's measured landmarks best.
+
+        Parameters
+        ----------
+        portrait : Portrait
+            With a solved sitter.
+        person : Person
+            Age and dials stay as they are here.
+        lopsided : bool
+            Also the sitter's asymmetry.
+
+        Raises
+        ------
+        CannotSolveError
+            If the sitter is not solved.
+        """
+        found = portrait.sitter.solution
+        if found is None:
+            raise CannotSolveError("The sitter is not solved yet. Mark the photos and solve first.")
+        mean = dict(zip(self.shaper.keys, self.shaper.mean(0.5, max(person.age, 20.0)), strict=True))
+        keys = [k for k in found.keys if k in mean]
+        points = np.array([found.points[found.keys.index(k)] for k in keys])
+        laid = procrustes(points, np.array([mean[k] for k in keys])).apply(points)
+        places = {k: (float(p[0]), float(p[1]), float(p[2])) for k, p in zip(keys, laid, strict=True)}
+        return replace(
+            person, sex=self._sex_of(places), landmarks=places, measures={}, seed=0, asymmetry=1.0 if lopsided else 0.0
+        )
+
+    def _sex_of(self, places: Mapping[str, tuple[float, float, float]]) -> float:
+        """Where between the mean woman (0) and man (1) landmarks lie (Fisher 1936)."""
+        woman, man = adults("woman").of(set(places)), adults("man").of(set(places))
+        way = (man.mean - woman.mean).ravel()
+        weights = np.linalg.solve(man.covariance + 0.1 * np.eye(len(way)), way)
+        at = np.array([places[k] for k in woman.keys]).ravel()
+        t = float(weights @ (at - woman.mean.ravel()) / (weights @ way))
+        return float(np.clip(t, 0.0, 1.0))
+
+
+def _moved(portrait: Portrait, piece: str, move: Callable[[DoubleArray], DoubleArray]) -> RowsChange:
+    at = portrait.surface(piece).positions
+    after = move(at.astype(np.float64)).astype(np.float32)
+    rows = np.arange(len(at), dtype=INDEX)  # all of them, so that the step can be amended
+    return RowsChange(piece, "positions", rows, at.copy(), after)
+
+
+def _carried(at: DoubleArray, to: DoubleArray, ratio: float) -> Callable[[DoubleArray], DoubleArray]:
+    return lambda p: to + (p - at) * ratio
+
+
+_HELD: dict[int, Figures] = {}
+
+
+def figures() -> Figures:
+    """The one maker of base heads, of the model in use."""
+    model = plain_model()
+    if id(model) not in _HELD:
+        _HELD.clear()
+        _HELD[id(model)] = Figures(model)
+    return _HELD[id(model)]
