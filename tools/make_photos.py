@@ -13,7 +13,6 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.anatomy.curves import lines_on
 from yewfinch.core.anatomy.eyeball import IRIS_DIAMETER
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
@@ -63,10 +62,8 @@ def marks_of(person: sitter.Sitter, camera: Camera) -> dict[str, dict[str, list]
     keys = list(person.landmarks)
     points = np.array([person.landmarks[k] for k in keys])
     places = {k: p.tolist() for k, p in zip(keys, camera.project(points), strict=True)}
-    rest = Surface(person.rest, person.head.faces)
-    resting = {k: a.on(rest) for k, a in person.anchors.items()}
     lines = {}
-    for key, anchors in lines_on("head", rest, resting).items():
+    for key, anchors in person.lines.items():
         at = np.array([a.on(person.head) for a in anchors])
         if seen_by(depth, at).mean() > 0.9:
             lines[key] = camera.project(at)[::2].tolist()

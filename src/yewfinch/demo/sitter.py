@@ -11,8 +11,10 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.interpolate import RBFInterpolator
 
-from yewfinch.core.anatomy import base_head
-from yewfinch.core.anatomy.base_head import HEAD, BaseHead
+from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE
+from yewfinch.core.anatomy.curves import Line
+from yewfinch.core.anatomy.person import Figure, Person
+from yewfinch.core.document.figure import figures
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
@@ -36,19 +38,20 @@ ASYMMETRY: dict[str, tuple[float, float, float]] = {
     "ex_l": (0, -0.8, 0), "ch_l": (0, 1.6, 0), "ch_r": (0, -0.7, 0), "sto": (0.5, 0, 0), "ls": (0.6, 0, 0),
     "pg": (-0.6, 0, 0), "sa_r": (1.2, -2.0, 0), "sci_l": (0, 1.4, 0), "zy_r": (1.0, 0, 0),
 }  # fmt: skip
-#: Detail of the photographed head.
-SCALE = 1.0
+#: Whom the photographed head was bent from.
+BENT_FROM = Figure(Person(sex=1.0, age=52.0, dials={"bridge": 0.6, "brow": 0.3, "fullness": -0.2}), level=3)
 
 
 @dataclass(frozen=True)
 class Sitter:
-    """The hidden head, its landmarks in mm, and the base head it was bent from."""
+    """The hidden head, its landmarks in mm, its lines, and where its vertices lie on the plain head."""
 
     head: Surface
     eyes: tuple[Surface, Surface]
     landmarks: dict[str, DoubleArray]
     rest: DoubleArray
     anchors: dict[str, Anchor]
+    lines: dict[str, Line]
 
 
 def offsets(points: dict[str, DoubleArray]) -> dict[str, DoubleArray]:
@@ -66,21 +69,25 @@ def offsets(points: dict[str, DoubleArray]) -> dict[str, DoubleArray]:
 
 
 def make() -> Sitter:
-    """The sitter's head. Takes about half a minute."""
-    made: BaseHead = base_head.assemble(*base_head.head_surface(SCALE))
-    points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}
+    """The sitter's head. Takes some seconds."""
+    maker = figures()
+    pieces, anchors, lines = maker.pieces(BENT_FROM)
+    points = {k: a.on(pieces[a.piece].surface) for k, a in anchors.items()}
     moved = offsets(points)
-    keys = [k for k in points if made.anchors[k].piece == HEAD and k.split("_")[0] in BOTH]
-    lo = np.array([[x, -176.0, z] for x in (-60.0, 60.0) for z in (-80.0, 20.0)])
+    keys = [k for k in points if anchors[k].piece == HEAD and k.split("_")[0] in BOTH]
+    lo = np.array([[x, y, z] for x in (-90.0, 90.0) for y, z in ((-170.0, -90.0), (-170.0, 10.0), (-222.0, -30.0))])
     centres = np.concatenate([[points[k] for k in keys], lo])
     steps = np.concatenate([[moved[k] for k in keys], np.zeros((len(lo), 3))])
     bend = RBFInterpolator(centres, steps, kernel="linear", smoothing=0.3)
-    rest = made.head.positions.astype(np.float64)
-    head = Surface(rest + bend(rest), made.head.faces)
+    made = pieces[HEAD].surface
+    head = Surface(made.positions + bend(made.positions.astype(np.float64)), made.faces)
     eyes = []
-    landmarks = {k: made.anchors[k].on(head) for k in keys}
-    for side, eye in (("l", made.left_eye), ("r", made.right_eye)):
+    landmarks = {k: anchors[k].on(head) for k in keys}
+    for side, piece in (("l", LEFT_EYE), ("r", RIGHT_EYE)):
+        eye = pieces[piece].surface
         shift = moved[f"p_{side}"] + (0, 0, 0.3)
         eyes.append(Surface(eye.positions + shift, eye.faces, eye.colour))
         landmarks[f"p_{side}"] = points[f"p_{side}"] + shift
-    return Sitter(head, (eyes[0], eyes[1]), landmarks, rest, {k: made.anchors[k] for k in keys})
+    model, level = maker.model, BENT_FROM.level
+    rest = model.at_level(model.positions, level)[model.order(level)[1]]
+    return Sitter(head, (eyes[0], eyes[1]), landmarks, rest, {k: anchors[k] for k in keys}, lines)

@@ -1,7 +1,7 @@
 """A feature's chart: rings of points round an opening, computed at any fineness.
 
 A chart of S rings by K places is a function of ring number s and place k. Along a ring the
-feature computes its points; between rings they are joined by a Catmull-Rom spline.
+feature computes its points; between rings they are joined by a Catmull-Rom or a monotone spline.
 """
 
 from __future__ import annotations
@@ -35,6 +35,8 @@ class Chart:
     rings : callable
     depth_only : bool
         Cling by moving forward and back only, so that the front view keeps its lines.
+    tight : bool
+        Join the rings without overshoot, at the price of some roundness.
     clear : callable, optional
         Keeps the points (s, k, 3) clear of another body.
     """
@@ -44,6 +46,7 @@ class Chart:
     closed: bool
     rings: Rings
     depth_only: bool = False
+    tight: bool = False
     clear: Callable[[DoubleArray], DoubleArray] | None = None
 
     def points(self, place: DoubleArray, project: Project) -> DoubleArray:
@@ -64,13 +67,26 @@ class Chart:
         s = place[:, 0]
         at = np.clip(np.floor(s).astype(int), 0, self.count - 2)
         t = s - at
-        rows = [np.clip(at + d, 0, self.count - 1) for d in (-1, 0, 1, 2)]
-        p = [table[r, row] for r in rows]
-        w = (
-            -t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, t**3 - t**2,
+        p = [table[np.clip(at + d, 0, self.count - 1), row] for d in (-1, 0, 1, 2)]
+        steps = p[1] - p[0], p[2] - p[1], p[3] - p[2]
+        mean = _tangent if self.tight else _mean
+        m0, m1 = mean(steps[0], steps[1]), mean(steps[1], steps[2])
+        t = t[:, None]
+        out: DoubleArray = (
+            (2 * t**3 - 3 * t**2 + 1) * p[1] + (t**3 - 2 * t**2 + t) * m0
+            + (3 * t**2 - 2 * t**3) * p[2] + (t**3 - t**2) * m1
         )  # fmt: skip
-        out: DoubleArray = 0.5 * sum(wi[:, None] * pi for wi, pi in zip(w, p, strict=True))
         return out
+
+
+def _mean(a: DoubleArray, b: DoubleArray) -> DoubleArray:
+    return (a + b) / 2
+
+
+def _tangent(a: DoubleArray, b: DoubleArray) -> DoubleArray:
+    """Harmonic mean, zero where the direction turns (Fritsch & Butland 1984)."""
+    same = a * b > 0
+    return np.where(same, 2 * a * b / np.where(same, a + b, 1.0), 0.0)
 
 
 def loop_spline(points: DoubleArray) -> CubicSpline:

@@ -61,7 +61,7 @@ DIALS: tuple[Dial, ...] = (
 AGEING = ("sag", "hollows")
 
 
-def fields(rest: DoubleArray, normals: DoubleArray) -> dict[str, DoubleArray]:
+def fields(rest: DoubleArray, normals: DoubleArray, inside: DoubleArray, in_mouth: DoubleArray) -> dict[str, DoubleArray]:
     """Displacements (n, 3) mm of every dial and of age, at value 1.
 
     Parameters
@@ -69,11 +69,17 @@ def fields(rest: DoubleArray, normals: DoubleArray) -> dict[str, DoubleArray]:
     rest : (n, 3) float64
         The plain head, symmetric.
     normals : (n, 3) float64
+    inside : (n,) float64
+        1 for what lies in an opening: mouth, nostrils, ear canals, behind the lids. It does not
+        move along its own normals, so that opposite walls do not meet.
+    in_mouth : (n,) float64
+        1 for what lies behind the mouth line; the lips' own dials leave it alone.
     """
     q = rest.copy()
     q[:, 0] = np.abs(q[:, 0])
     side = np.where(rest[:, 0] < 0, -1.0, 1.0)
-    shapes = _shapes(q, _Out(normals * np.stack([side, np.ones_like(side), np.ones_like(side)], axis=1)))
+    outward = normals * np.stack([side, np.ones_like(side), np.ones_like(side)], axis=1)
+    shapes = _shapes(q, _Out(outward * (1.0 - inside)[:, None], (1.0 - in_mouth)[:, None]))
     out = {}
     for key, move in shapes.items():
         move = move.copy()
@@ -85,9 +91,10 @@ def fields(rest: DoubleArray, normals: DoubleArray) -> dict[str, DoubleArray]:
 
 @dataclass(frozen=True, eq=False)
 class _Out:
-    """Outward normals of the head folded onto its left half."""
+    """Outward normals of the head folded onto its left half; 1 before the mouth line, 0 behind."""
 
     normals: DoubleArray
+    lips: DoubleArray
 
 
 Bump = Callable[[Point, float, float], DoubleArray]
@@ -104,6 +111,11 @@ def _shapes(q: DoubleArray, out: _Out) -> dict[str, DoubleArray]:
     def ridge(through: list[Point], reach: float, amount: float) -> DoubleArray:
         gap = np.maximum(curve(q, through, [0.01] * len(through)), 0.0)
         return n * (amount * np.exp(-(gap**2) / (2 * (reach / 2) ** 2)))[:, None]
+
+    def along(through: list[Point], reach: float, way: Point) -> DoubleArray:
+        """In one direction, near a curve."""
+        gap = np.maximum(curve(q, through, [0.01] * len(through)), 0.0)
+        return np.exp(-(gap**2) / (2 * (reach / 2) ** 2))[:, None] * np.array(way)
 
     def push(at: Point, reach: float, way: Point) -> DoubleArray:
         """In one direction, within about `reach` mm."""
@@ -128,19 +140,18 @@ def _shapes(q: DoubleArray, out: _Out) -> dict[str, DoubleArray]:
         "tip": bump((0, -14, 120), 18, 1.8) + bump((6, -14, 117), 14, 0.8),
         "tip_up": push((0, -17, 116), 30, (0, 3.0, 0.3)),
         "wings": bump((17, -17, 102), 15, 1.8),
-        "lip_upper": ridge([(0, -43.5, 104), (10, -43.2, 102), (19, -45.6, 94)], 7.5, 1.7),
-        "lip_lower": ridge([(0, -52.2, 103), (10, -51.8, 101), (19, -50.2, 94)], 8.5, 1.9),
+        "lip_upper": out.lips * along([(0, -43.5, 104), (10, -43.2, 102), (19, -45.6, 94)], 8.5, (0, 0.5, 1.7)),
+        "lip_lower": out.lips * along([(0, -52.2, 103), (10, -51.8, 101), (19, -50.2, 94)], 9.5, (0, -0.6, 1.9)),
         "mouth_corners": push((27, -48.5, 84), 18, (0, 2.6, -0.4)),
-        "fold": ridge([(22, 36, 86), (34, 37.5, 86), (45, 34, 80), (51, 28, 74)], 11, 2.2)
-        + push((40, 34, 82), 20, (0, -1.4, 0.6)) + bump((19, 31, 84), 18, 1.4),
-        "bags": ridge([(22, 10, 84), (32, 7.5, 84), (42, 9.5, 80)], 8, 1.7) + ridge([(22, 3, 86), (34, 0.5, 84), (44, 4, 80)], 7, -1.0),
+        "fold": along([(22, 36, 86), (34, 37.5, 86), (45, 34, 80), (51, 28, 74)], 13, (0, -0.9, 1.8))
+        + push((19, 32, 86), 18, (0, -0.2, 1.3)),
+        "bags": along([(22, 9, 84), (32, 6.5, 84), (42, 8.5, 80)], 8, (0, -0.3, 1.7)) + ridge([(22, 3, 86), (34, 0.5, 84), (44, 4, 80)], 7, -1.0),
         "ears": ear_off,
         "larynx": bump((0, -117, 38), 22, 4.0),
         "neck": ridge([(58, -40, -16), (38, -116, 2), (14, -170, 16)], 22, 2.6) + bump((60, -110, -40), 70, 4.0)
         + bump((30, -90, -70), 60, 3.0) + bump((15, -130, 24), 32, -1.6) + bump((0, -168, 16), 24, -1.4),
         "sag": ridge(laugh, 9, -1.8) + ridge([(28, -18, 92), (36, -32, 86), (40, -46, 78)], 18, 1.8) + ridge(mouth_to_chin, 8, -1.6)
         + bump((40, -76, 58), 26, 3.0) + push((34, -60, 70), 44, (0, -2.6, 0)) + push((0, -94, 60), 40, (0, -2.2, 0))
-        + ridge([(0, -44, 104), (12, -44, 100)], 7, -0.7) + ridge([(0, -52, 103), (12, -51.5, 100)], 7, -0.8)
         + ridge([(6, -100, 44), (9, -140, 22)], 9, 1.8) + push((44, 34, 80), 20, (0, -2.0, 0.2)),
         "hollows": bump((62, 42, 50), 30, -2.6) + bump((46, -24, 72), 30, -2.4) + ridge([(22, 6, 84), (34, 2, 84)], 12, -1.4)
         + bump((60, -30, 36), 34, -2.0),

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -11,9 +12,13 @@ from yewfinch.core.anatomy.cage import FREE, ON_FIELD, Cage
 from yewfinch.core.anatomy.chart import Chart
 from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS, NOSTRIL, head_cage
 from yewfinch.core.anatomy.head_field import skin
+from yewfinch.core.mesh.crossings import untangled
 from yewfinch.core.mesh.subdivision import Step, split
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.progress import Progress, silent
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 #: The level up to which the form is computed; finer ones are smooth.
 FORMED = 2
@@ -56,6 +61,9 @@ def head_levels(progress: Progress = silent) -> tuple[list[Level], list[Step], t
         level = _settled(_finer(level, step, charts), charts, None, 2)
         levels.append(level)
         n = len(level.positions)
+    pull = umbrella(level.faces, n)
+    smooth = untangled(level.positions, as_triangles(level.faces), pull, level.mirror, 30)
+    levels[-1] = replace(level, positions=smooth)
     progress(1.0, "settling the head")
     return levels, steps, cage.regions
 
@@ -134,7 +142,7 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
     guess = p.copy()
     skin_rows = np.nonzero((level.chart == ON_FIELD) & left)[0]
     free = np.nonzero(level.chart == FREE)[0]
-    pull = _umbrella(level.faces, len(p))
+    pull = umbrella(level.faces, len(p))
     keep = (held if held is not None else np.full(len(p), 0.6))[skin_rows, None]
     for number in range(rounds):
         step = pull @ p - p
@@ -146,7 +154,12 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
     return Level(p, level.faces, mirror, level.region, level.chart, level.place)
 
 
-def _umbrella(faces: IndexArray, n: int):  # type: ignore[no-untyped-def]
+def as_triangles(faces: IndexArray) -> IndexArray:
+    """Each quad as two triangles."""
+    return np.concatenate([faces[:, [0, 1, 2]], faces[:, [0, 2, 3]]])
+
+
+def umbrella(faces: IndexArray, n: int) -> csr_array:
     """Matrix of the mean of the neighbours along edges."""
     from scipy.sparse import coo_array, diags_array
 

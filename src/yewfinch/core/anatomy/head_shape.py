@@ -13,18 +13,25 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 
 from yewfinch.core.anatomy import dials, head_field, lids
 from yewfinch.core.anatomy.base_head import BaseHead
-from yewfinch.core.anatomy.head_cage import LIDS
+from yewfinch.core.anatomy.cage import FREE, ON_FIELD
+from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS, NOSTRIL
+from yewfinch.core.anatomy.head_form import FORMED, as_triangles, umbrella
 from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE, OLD_AGE, PLAIN, PRIME_AGE, STEERED, Steered
 from yewfinch.core.anatomy.head_model import HeadModel
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.spread import Spread, adults
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+from yewfinch.core.mesh.crossings import untangled
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 #: What sex does beyond the measures: dial values of a woman; of a man the plain head's own.
 WOMAN: dict[str, float] = {
@@ -48,6 +55,8 @@ _LOW: tuple[tuple[float, float, float], ...] = (
     (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
     (0, -222, 26), (100, -222, -28), (0, -222, -100), (50, -222, 16), (60, -222, -84),
 )  # fmt: skip
+#: Skin over the eyeball is at least this thick, mm.
+LEAST = 1.7
 #: How a person's dials vary, standard deviation.
 DIAL_SPREAD = 0.45
 
@@ -90,9 +99,8 @@ class HeadShaper:
 
     def __init__(self, model: HeadModel, plain: BaseHead) -> None:
         self.model, self.plain = model, plain
-        self._order = model.order(2)[1]
-        self.keys = tuple(k for k in adults("any").keys)
-        self._eye_scale = 1.0
+        self._order = model.order(FORMED)[1]
+        self.keys = adults("any").keys
 
     # --- landmarks ------------------------------------------------------------------------
 
@@ -190,8 +198,8 @@ class HeadShaper:
 
     # --- form -----------------------------------------------------------------------------
 
-    def shape(self, person: Person) -> Shape:
-        """The base head of a person."""
+    def shape(self, person: Person, *, draft: bool = False) -> Shape:
+        """The base head of a person; a draft may cross itself in places by a fraction of a mm."""
         values = self._all_dials(person)
         at = self.landmarks(person)
         rest = self.model.positions
@@ -203,6 +211,13 @@ class HeadShaper:
         if not person.asymmetry:
             out = self._evened(out)
         out, eyes, scale = self._lay_lids(out, at, person)
+        if draft:
+            return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
+        mirror = None if person.asymmetry else self.model.mirror
+        watched = self._fine_triangles if person.asymmetry else self._left_triangles
+        out = untangled(out, watched, self._pull, mirror, 12)
+        if not person.asymmetry:
+            out = self._evened(out)
         return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
 
     def _all_dials(self, person: Person) -> dict[str, float]:
@@ -229,8 +244,38 @@ class HeadShaper:
     def _fields(self) -> dict[str, FloatArray]:
         normals = np.empty_like(self.model.positions)
         normals[self._order] = self.plain.head.normals
-        found = dials.fields(self.model.positions, normals)
+        mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / 1.5, 0.0, 1.0), 0.0)
+        found = dials.fields(self.model.positions, normals, self._inside, mouth)
         return {k: v.astype(np.float32) for k, v in found.items()}
+
+    @cached_property
+    def _pull(self) -> csr_array:
+        return umbrella(self.model.faces(FORMED), len(self.model.positions))
+
+    @cached_property
+    def _fine_triangles(self) -> IndexArray:
+        """Those round the openings, where walls lie close together."""
+        triangles = as_triangles(self.model.faces(FORMED))
+        near = self.model.chart != ON_FIELD
+        near = near | (self._pull @ near > 0)
+        return triangles[near[triangles].any(axis=1)]
+
+    @cached_property
+    def _left_triangles(self) -> IndexArray:
+        all_ = self._fine_triangles
+        return all_[(self.model.positions[all_, 0] > -1.0).any(axis=1)]
+
+    @cached_property
+    def _inside(self) -> DoubleArray:
+        """1 within openings, fading over their edge."""
+        out = np.zeros(len(self.model.positions))
+        for chart, start, end in ((LIPS, 1.5, 3.0), (NOSTRIL, 1.5, 3.0), (EAR, 0.5, 2.0), (LIDS, 1.5, 3.5)):
+            rows = self.model.chart == chart
+            out[rows] = np.clip((self.model.place[rows, 0] - start) / (end - start), 0.0, 1.0)
+        p = np.abs(self.model.positions)
+        deep = (self.model.chart == FREE) & (p[:, 1] < 120)
+        out[deep] = 1.0
+        return out
 
     @cached_property
     def _rest_landmarks(self) -> DoubleArray:
@@ -316,6 +361,9 @@ class HeadShaper:
             away = out[side_rows] - centre
             size = np.linalg.norm(away, axis=1)
             wanted = rest_away + head_field.EYE_RADIUS * (scale - 1.0)
+            # lid plate and crease may stand off, but not sink in
+            thin = head_field.EYE_RADIUS * scale + np.minimum(0.7 * (rest_away - head_field.EYE_RADIUS), LEAST)
+            wanted = np.where(self._plate, np.maximum(size, thin), wanted)
             # behind the margin the bag keeps the plain directions
             mirrored = np.array([sign, 1.0, 1.0])
             plain = (self.model.positions[rows] - rest_eye) * mirrored
@@ -335,13 +383,15 @@ class HeadShaper:
         """Left vertices laid on the ball, how firmly, and their distance from it at rest."""
         rows = self.model.rows_of(LIDS)
         ring = self.model.place[rows, 0]
-        keep = ring > lids.CREASE + 1e-3
-        rows, ring = rows[keep], ring[keep]
-        weight = np.clip((ring - lids.CREASE) / 1.5, 0.0, 1.0).astype(float)
+        weight = np.ones(len(rows))
         away = np.linalg.norm(self.model.positions[rows] - np.array(head_field.EYE), axis=1)
         off = np.clip((away - head_field.EYE_RADIUS - 2.6) / 1.8, 0.0, 1.0)  # the corners are not on the ball
-        weight *= np.where(ring < 8.5, 1.0 - off, 1.0)
+        weight *= 1.0 - off * np.clip((9.6 - ring) / 1.1, 0.0, 1.0) * (ring > lids.OUTER_EDGE - 0.1)
         return rows, weight, away
+
+    @cached_property
+    def _plate(self) -> DoubleArray:
+        return self.model.place[self._lid_rows[0], 0] < lids.OUTER_EDGE - 0.1
 
     @cached_property
     def _deep(self) -> DoubleArray:
@@ -357,7 +407,7 @@ class HeadShaper:
         """Free vertices behind the left eyeball."""
         p = self.model.positions
         away = np.linalg.norm(p - np.array(head_field.EYE), axis=1)
-        return np.nonzero((self.model.chart == 1) & (away < head_field.EYE_RADIUS + 3.0))[0]
+        return np.nonzero((self.model.chart == FREE) & (away < head_field.EYE_RADIUS + 3.0))[0]
 
     def _landmarks_on(
         self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray

@@ -110,13 +110,13 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
         way = out[ring] / np.linalg.norm(out[ring], axis=1)[:, None]
         out[ring] += way * np.asarray(lift)[..., None]
 
-    fold = outward(6.6, 5.6, 3.4, 4.2)
+    fold = outward(6.6, 5.6, 2.4, 4.2)
     out[OUTER_EDGE] = edge + normal * thick[:, None]
     out[INNER_EDGE] = edge
-    shell(5, outward(0.9, 0.9, 0.8, 0.9), thick + 0.25)
-    shell(4, outward(3.4, 3.0, 1.8, 2.2), thick + 0.5)
+    shell(5, outward(0.9, 0.9, 0.6, 0.9), thick + 0.25)
+    shell(4, outward(3.4, 3.0, 1.3, 2.2), thick + 0.5)
     out[CREASE] = np.stack([*fold, _over_ball(*fold, EYE_RADIUS + THICKNESS)], axis=1)
-    wide = outward(8.8, 8.2, 5.2, 6.8)
+    wide = outward(8.8, 8.2, 3.7, 6.8)
     depth = 0.6 * out[CREASE][:, 2] + 0.4 * (rim - np.asarray(EYE))[:, 2]
     out[2] = np.stack([*wide, depth], axis=1)
     cling[2] = 1.0

@@ -19,7 +19,7 @@ RINGS = 9
 #: Ring of the vermilion border and of the mouth line.
 BORDER, LINE = 2, 4
 #: Between the lips, mm.
-GAP = 0.24
+GAP = 0.3
 #: Half width of the mouth, mm.
 HALF = 27.0
 
@@ -40,7 +40,7 @@ def lips(boundary: DoubleArray) -> Chart:
     def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         return _rings(k, rim(k))
 
-    return Chart(RINGS, AROUND, False, rings, depth_only=True)
+    return Chart(RINGS, AROUND, False, rings, depth_only=True, tight=True)
 
 
 def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
@@ -61,7 +61,7 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
         shift[ring, :, 1], shift[ring, :, 2] = up, -np.asarray(deep)
 
     out[0] = rim
-    lay(1, x * (1 + 0.02 * t) + 3.0 * t**4, edge + side * (2.2 + 0.8 * full), 0.0, 0.0)
+    lay(1, x * (1 + 0.02 * t) + 2.2 * t**4, edge + side * (2.2 + 0.8 * full), 0.0, 0.0)
     lay(BORDER, x + 1.2 * t**6, edge, 0.0, 0.0)
     lay(3, x + 0.4 * t**6, line + (edge - line) * np.where(lower, 0.52, 0.48), 0.0, 0.0)
     gap = side * (GAP / 2)

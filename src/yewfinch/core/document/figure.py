@@ -37,11 +37,11 @@ class Figures:
     def __init__(self, model: HeadModel) -> None:
         self.model = model
         self.shaper = HeadShaper(model, assemble(model))
-        self._lately: list[tuple[Person, Shape]] = []
+        self._lately: list[tuple[tuple[Person, bool], Shape]] = []
         self._fine: dict[int, tuple[DoubleArray, DoubleArray]] = {}
 
-    def shape(self, person: Person) -> Shape:
-        """The shape of a person; the last few are kept.
+    def shape(self, person: Person, *, draft: bool = False) -> Shape:
+        """The shape of a person, or its quick draft; the last few are kept.
 
         Raises
         ------
@@ -49,15 +49,15 @@ class Figures:
             If a value of the recipe makes no sense.
         """
         for held, shape in self._lately:
-            if held == person:
+            if held == (person, draft):
                 return shape
-        shape = self.shaper.shape(checked(person))
-        self._lately = [(person, shape), *self._lately[:3]]
+        shape = self.shaper.shape(checked(person), draft=draft)
+        self._lately = [((person, draft), shape), *self._lately[:3]]
         return shape
 
-    def positions(self, figure: Figure) -> DoubleArray:
+    def positions(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
         """Vertices of a figure's head in the rows of its surface, (n, 3) mm."""
-        at = self.model.at_level(self.shape(figure.person).positions, figure.level)
+        at = self.model.at_level(self.shape(figure.person, draft=draft).positions, figure.level)
         if figure.level > FORMED:
             if figure.level not in self._fine:
                 rest = self.model.at_level(self.model.positions, figure.level)
@@ -144,7 +144,9 @@ class Figures:
         locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
         return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
 
-    def steer(self, portrait: Portrait, person: Person, name: str) -> Edit:
+    def steer(
+        self, portrait: Portrait, person: Person, name: str, *, draft: bool = False, from_draft: bool = False
+    ) -> Edit:
         """Turn the present base head into another person's; what was modelled on it goes along.
 
         Parameters
@@ -153,6 +155,10 @@ class Figures:
         person : Person
         name : str
             Of the undo step.
+        draft : bool
+            Quick, for a dial that is still being dragged; to be followed by a step that is none.
+        from_draft : bool
+            The present form is such a draft.
 
         Raises
         ------
@@ -165,9 +171,9 @@ class Figures:
         old = portrait.figure
         assert old is not None
         new = replace(old, person=person)
-        shape, before = self.shape(person), self.shape(old.person)
+        shape, before = self.shape(person, draft=draft), self.shape(old.person, draft=from_draft)
         changes: list[Change] = []
-        step = self.positions(new) - self.positions(old)
+        step = self.positions(new, draft=draft) - self.positions(old, draft=from_draft)
         changes.append(_moved(portrait, HEAD, lambda p: p + step))
         ratio = shape.eye_scale / before.eye_scale
         for key, to, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):

@@ -1,0 +1,135 @@
+"""Loops of `crossings.py`. No checks."""
+
+from __future__ import annotations
+
+import numpy as np
+from numba import njit, prange
+
+
+@njit(cache=True)
+def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
+    """For every triangle the grid cells that its box touches: cell keys and triangles."""
+    count = 0
+    for i in range(len(low)):
+        n = 1
+        for a in range(3):
+            n *= int((high[i, a] - origin[a]) / cell) - int((low[i, a] - origin[a]) / cell) + 1
+        count += n
+    keys, owner = np.empty(count, np.int64), np.empty(count, np.int64)
+    at = 0
+    for i in range(len(low)):
+        x0, x1 = int((low[i, 0] - origin[0]) / cell), int((high[i, 0] - origin[0]) / cell)
+        y0, y1 = int((low[i, 1] - origin[1]) / cell), int((high[i, 1] - origin[1]) / cell)
+        z0, z1 = int((low[i, 2] - origin[2]) / cell), int((high[i, 2] - origin[2]) / cell)
+        for x in range(x0, x1 + 1):
+            for y in range(y0, y1 + 1):
+                for z in range(z0, z1 + 1):
+                    keys[at] = (x * shape[1] + y) * shape[2] + z
+                    owner[at] = i
+                    at += 1
+    return keys, owner
+
+
+@njit(cache=True)
+def _pierces(v, p, q, a, b, c):  # type: ignore[no-untyped-def]
+    """Whether the segment of rows pq goes through the triangle of rows abc (Moeller & Trumbore 1997)."""
+    ax, ay, az = v[a, 0], v[a, 1], v[a, 2]
+    dx, dy, dz = v[q, 0] - v[p, 0], v[q, 1] - v[p, 1], v[q, 2] - v[p, 2]
+    e1x, e1y, e1z = v[b, 0] - ax, v[b, 1] - ay, v[b, 2] - az
+    e2x, e2y, e2z = v[c, 0] - ax, v[c, 1] - ay, v[c, 2] - az
+    hx, hy, hz = dy * e2z - dz * e2y, dz * e2x - dx * e2z, dx * e2y - dy * e2x
+    det = e1x * hx + e1y * hy + e1z * hz
+    if abs(det) < 1e-12:
+        return False
+    sx, sy, sz = v[p, 0] - ax, v[p, 1] - ay, v[p, 2] - az
+    u = (sx * hx + sy * hy + sz * hz) / det
+    if u < 0.0 or u > 1.0:
+        return False
+    kx, ky, kz = sy * e1z - sz * e1y, sz * e1x - sx * e1z, sx * e1y - sy * e1x
+    w = (dx * kx + dy * ky + dz * kz) / det
+    if w < 0.0 or u + w > 1.0:
+        return False
+    t = (e2x * kx + e2y * ky + e2z * kz) / det
+    return 0.0 <= t <= 1.0
+
+
+@njit(cache=True)
+def boxes(points, triangles):  # type: ignore[no-untyped-def]
+    """Lower and upper corner of each triangle's box."""
+    low, high = np.empty((len(triangles), 3)), np.empty((len(triangles), 3))
+    for i in range(len(triangles)):
+        for a in range(3):
+            x, y, z = points[triangles[i, 0], a], points[triangles[i, 1], a], points[triangles[i, 2], a]
+            low[i, a], high[i, a] = min(x, y, z), max(x, y, z)
+    return low, high
+
+
+@njit(cache=True)
+def _one_side(v, triangles, i, j):  # type: ignore[no-untyped-def]
+    """Whether triangle j lies wholly on one side of the plane of triangle i."""
+    a, b, c = triangles[i, 0], triangles[i, 1], triangles[i, 2]
+    ux, uy, uz = v[b, 0] - v[a, 0], v[b, 1] - v[a, 1], v[b, 2] - v[a, 2]
+    wx, wy, wz = v[c, 0] - v[a, 0], v[c, 1] - v[a, 1], v[c, 2] - v[a, 2]
+    nx, ny, nz = uy * wz - uz * wy, uz * wx - ux * wz, ux * wy - uy * wx
+    over, under = False, False
+    for k in range(3):
+        r = triangles[j, k]
+        d = nx * (v[r, 0] - v[a, 0]) + ny * (v[r, 1] - v[a, 1]) + nz * (v[r, 2] - v[a, 2])
+        if d >= 0.0:
+            over = True
+        if d <= 0.0:
+            under = True
+    return not (over and under)
+
+
+@njit(cache=True)
+def _cross(points, triangles, low, high, i, j):  # type: ignore[no-untyped-def]
+    """Whether two triangles without a common corner cross."""
+    for a in range(3):
+        if low[i, a] > high[j, a] or low[j, a] > high[i, a]:
+            return False
+    for a in range(3):
+        for b in range(3):
+            if triangles[i, a] == triangles[j, b]:
+                return False
+    if _one_side(points, triangles, i, j) or _one_side(points, triangles, j, i):
+        return False
+    for a in range(3):
+        b = (a + 1) % 3
+        i0, i1, j0, j1 = triangles[i, a], triangles[i, b], triangles[j, a], triangles[j, b]
+        if _pierces(points, i0, i1, triangles[j, 0], triangles[j, 1], triangles[j, 2]) or _pierces(
+            points, j0, j1, triangles[i, 0], triangles[i, 1], triangles[i, 2]
+        ):
+            return True
+    return False
+
+
+@njit(cache=True)
+def crossing_pairs(points, triangles, owner, starts, low, high, most):  # type: ignore[no-untyped-def]
+    """Pairs of triangles that cross; at most `most`."""
+    out = np.empty((most, 2), np.int64)
+    found = 0
+    for s in range(len(starts) - 1):
+        for m in range(starts[s], starts[s + 1]):
+            for n in range(m + 1, starts[s + 1]):
+                i, j = owner[m], owner[n]
+                if _cross(points, triangles, low, high, i, j):
+                    if found == most:
+                        return out
+                    out[found, 0], out[found, 1] = min(i, j), max(i, j)
+                    found += 1
+    return out[:found]
+
+
+@njit(cache=True, parallel=True)
+def crossing_flags(points, triangles, owner, starts, low, high):  # type: ignore[no-untyped-def]
+    """Which triangles cross another one, (m,) uint8."""
+    flags = np.zeros(len(triangles), np.uint8)
+    for s in prange(len(starts) - 1):
+        for m in range(starts[s], starts[s + 1]):
+            for n in range(m + 1, starts[s + 1]):
+                i, j = owner[m], owner[n]
+                if _cross(points, triangles, low, high, i, j):
+                    flags[i] = 1
+                    flags[j] = 1
+    return flags
