@@ -152,7 +152,7 @@ def brow(q: DoubleArray) -> DoubleArray:
 
 def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Hollow the eye sockets."""
-    d = carve(d, ellipsoid(q, (31.5, 25, 91), (17.0, 10.4, 14.0), axes(yaw=18)), 14.0)
+    d = carve(d, ellipsoid(q, (32.5, 23.5, 91), (16.0, 9.6, 13.5), axes(yaw=18)), 15.0)
     return carve(d, ellipsoid(q, (16.0, 21, 92), (4.6, 7, 8.5)), 10.0)
 
 

@@ -151,6 +151,10 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
         last = number == rounds - 1
         p[skin_rows] = onto(keep * guess[skin_rows] + (1 - keep) * moved, False, 3 if last else 1)
         mirrored()
+    if held is None:  # take the ripples off that rows crowding over a slope leave (Taubin 1995)
+        for weight in (0.5, -0.52) * 6:
+            p[skin_rows] += weight * (pull[skin_rows] @ p - p[skin_rows])
+            mirrored()
     return Level(p, level.faces, mirror, level.region, level.chart, level.place)
 
 
