@@ -147,8 +147,8 @@ def pullover() -> Surface:
     """Shoulders in a knitted pullover with a round neck."""
 
     def field(p: DoubleArray) -> DoubleArray:
-        d = ellipsoid(p, (0, -270, -46), (215, 96, 92), power=2.6)
-        d = blend(d, ellipsoid(p, (0, -190, -44), (92, 52, 74)), 60.0)
+        d = ellipsoid(p, (0, -264, -46), (215, 104, 94), power=2.6)
+        d = blend(d, ellipsoid(p, (0, -182, -44), (112, 50, 84)), 60.0)
         ring = np.sqrt((np.hypot(p[:, 0], (p[:, 2] + 30 - (p[:, 1] + 158) * 0.45) * 1.04) - 66) ** 2
                        + ((p[:, 1] + 158) - (p[:, 2] + 34) * -0.28) ** 2) - 9.5  # fmt: skip
         d = blend(d, ring, 12.0)

@@ -125,7 +125,7 @@ def _table() -> dict[str, Steered]:
     # smaller as her published measures are, and no spread.
     for key, title, points, unit, low, high, man, woman, group in (
         ("jaw_angle", "jaw angle (ear notch - jaw corner - chin)", ("t_l", "go_l", "gn"), "deg", 105.0, 155.0, 131.0, 132.0, "face"),
-        ("brow_height", "brow over the pupil", ("sci_l", "p_l"), "mm", 14.0, 40.0, 25.7, 26.0, "eyes"),
+        ("brow_height", "brow over the upper lid", ("sci_l", "ps_l"), "mm", 10.0, 36.0, 21.6, 22.0, "eyes"),
         ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 145.5, 135.0, "face"),
     ):
         out[key] = Steered(key, title, points, unit, low, high, (man, None), (woman, None), PLAIN, group)

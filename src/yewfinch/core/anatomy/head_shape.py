@@ -207,7 +207,11 @@ class HeadShaper:
         at_rest = self._rest_landmarks
         pull = at - at_rest - self._combined(self._landmark_fields, values)
         low = self._low_moves(person) - self._combined(self._low_fields, values)
-        out = rest + moved + self._warp @ np.concatenate([pull, low])
+        changed = rest + moved
+        out = changed + self._warp @ np.concatenate([pull, low])
+        # the kernel is pointed at its handles: once more for what the faces round them cut off
+        miss = np.array([at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        out = changed + self._warp @ np.concatenate([pull + miss, low])
         if not person.asymmetry:
             out = self._evened(out)
         out, eyes, scale = self._lay_lids(out, at, person)
@@ -215,7 +219,11 @@ class HeadShaper:
             return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
         mirror = None if person.asymmetry else self.model.mirror
         watched = self._fine_triangles if person.asymmetry else self._left_triangles
-        out = untangled(out, watched, self._pull, mirror, 12)
+        for _ in range(4):
+            smooth = untangled(out, watched, self._pull, mirror, 16)
+            out = self._off_the_balls(smooth, eyes, scale)
+            if np.array_equal(out, smooth):
+                break
         if not person.asymmetry:
             out = self._evened(out)
         return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
@@ -257,6 +265,8 @@ class HeadShaper:
         """Those round the openings, where walls lie close together."""
         triangles = as_triangles(self.model.faces(FORMED))
         near = self.model.chart != ON_FIELD
+        # and the root of the nose, where two landmarks lie close together
+        near |= np.linalg.norm(self.model.positions - (0.0, 27.0, 96.0), axis=1) < 14.0
         near = near | (self._pull @ near > 0)
         return triangles[near[triangles].any(axis=1)]
 
@@ -290,7 +300,12 @@ class HeadShaper:
             out[key] = np.array([self._on_head(moved, k) for k in self.keys])
         return out
 
-    def _on_head(self, values: FloatArray, key: str) -> DoubleArray:
+    @cached_property
+    def _fixed(self) -> list[bool]:
+        """Landmarks on the head itself that the lids' laying does not move."""
+        return [self.plain.anchors[k].piece == "head" and k.split("_")[0] not in ("en", "ex", "ps", "pi") for k in self.keys]
+
+    def _on_head(self, values: FloatArray | DoubleArray, key: str) -> DoubleArray:
         a = self.plain.anchors[key]
         if a.piece != "head":
             return np.zeros(3)
@@ -356,7 +371,13 @@ class HeadShaper:
             flat = out[edge, :2] - pupil[:2]
             depth = out[edge, 2] - np.sqrt(np.maximum(radius**2 - (flat**2).sum(axis=1), 1.0))
             near = (flat**2).sum(axis=1) < (0.8 * radius) ** 2
-            centre = np.array([pupil[0], pupil[1], float(np.median(depth[near])) if near.any() else pupil[2] - 13.2])
+            deep = float(np.median(depth[near])) if near.any() else float(pupil[2]) - 13.2
+            for key in ("en", "ex"):  # the corners lie before the ball or beside it
+                corner = at[self.keys.index(f"{key}_{'l' if sign > 0 else 'r'}")] - (pupil[0], pupil[1], 0.0)
+                beside = float(np.hypot(corner[0], corner[1]))
+                if beside < radius + 0.2:
+                    deep = min(deep, float(corner[2]) - float(np.sqrt((radius + 0.2) ** 2 - beside**2)))
+            centre = np.array([pupil[0], pupil[1], deep])
             centres.append(centre)
             away = out[side_rows] - centre
             size = np.linalg.norm(away, axis=1)
@@ -378,6 +399,17 @@ class HeadShaper:
             out[side] = centre + (self.model.positions[free] - rest_eye) * mirrored * scale
         return out, (centres[0], centres[1]), scale
 
+    def _off_the_balls(self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float) -> DoubleArray:
+        """Push out whatever of the lids has come into an eyeball."""
+        rows = self.model.rows_of(LIDS)
+        out = p.copy()
+        for side, centre in ((rows, eyes[0]), (self.model.mirror[rows], eyes[1])):
+            away = out[side] - centre
+            size = np.linalg.norm(away, axis=1)
+            short = np.maximum((head_field.EYE_RADIUS * scale + 0.3 * lids.CONTACT) / size - 1.0, 0.0)
+            out[side] += away * short[:, None]
+        return out
+
     @cached_property
     def _lid_rows(self) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         """Left vertices laid on the ball, how firmly, and their distance from it at rest."""
@@ -385,7 +417,7 @@ class HeadShaper:
         ring = self.model.place[rows, 0]
         weight = np.ones(len(rows))
         away = np.linalg.norm(self.model.positions[rows] - np.array(head_field.EYE), axis=1)
-        off = np.clip((away - head_field.EYE_RADIUS - 2.6) / 1.8, 0.0, 1.0)  # the corners are not on the ball
+        off = np.clip((away - head_field.EYE_RADIUS - 0.7) / 1.2, 0.0, 1.0)  # the corners are not on the ball
         weight *= 1.0 - off * np.clip((9.6 - ring) / 1.1, 0.0, 1.0) * (ring > lids.OUTER_EDGE - 0.1)
         return rows, weight, away
 
