@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import sys
 
+from yewfinch.core.anatomy import field_shapes
+from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.spread import KINDS
 from yewfinch.core.document.plain import plain_head
-from yewfinch.core.mesh import pick, surface
+from yewfinch.core.mesh import crossings, pick, surface
 from yewfinch.core.reshape import quad_net
 from yewfinch.core.sculpt.registry import tools
 from yewfinch.core.shared import warmup
@@ -14,7 +17,7 @@ from yewfinch.core.sitter import depth_map, towards
 
 def main() -> None:
     """Show a line that counts up."""
-    assert surface and pick and quad_net and depth_map and towards and tools()
+    assert surface and crossings and field_shapes and pick and quad_net and depth_map and towards and tools()
 
     def show(fraction: float, text: str) -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")
@@ -22,6 +25,8 @@ def main() -> None:
 
     warmup.run(lambda f, t: show(f * 0.6, t))
     plain_head(lambda f, t: show(0.6 + 0.4 * f, t))
+    for kind in KINDS:
+        people(kind)
     show(1.0, "ready")
     sys.stderr.write("\n")
 

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from yewfinch.core.anatomy.base_head import HEAD
-from yewfinch.core.document import new
+from yewfinch.core.document import plain
 from yewfinch.core.document.check import problems
 from yewfinch.core.document.settings import MOST_RECENT, Settings
 from yewfinch.core.mesh.anchors import Anchor
@@ -38,20 +38,26 @@ def test_damaged_settings_count_as_none(home, text):
     assert Settings.load() == Settings()
 
 
-def test_the_base_head_is_cached_and_comes_back_the_same(home, made_head, monkeypatch):
-    calls = []
+def test_the_plain_head_is_cached_and_comes_back_the_same(made_head, monkeypatch, tmp_path):
+    model, calls = plain.plain_model(), []
+    home = tmp_path
+    monkeypatch.setenv("YEWFINCH_CACHE", str(home / "cache"))
 
-    def made(progress):
+    def made(_progress):
         calls.append(1)
-        return made_head.head.positions, made_head.head.faces, made_head.mirror
+        return model
 
-    monkeypatch.setattr(new.base_head, "head_surface", lambda progress=None: made(progress))
-    first, second = new.plain_head(), new.plain_head()
-    assert len(calls) == 1
-    np.testing.assert_array_equal(first.head.positions, second.head.positions)
-    assert first.anchors == second.anchors
-    next((home / "cache").glob("*.npz")).write_bytes(b"broken")
-    new.plain_head()
+    monkeypatch.setattr(plain.head_model, "make_model", made)
+    monkeypatch.setattr(plain, "_HELD", {})
+    for _ in range(2):
+        plain._HELD.clear()
+        again = plain.plain_model()
+        assert len(calls) == 1
+        np.testing.assert_array_equal(again.positions, model.positions)
+        assert again.regions == model.regions
+    next((home / "cache").glob("base-head*.npz")).write_bytes(b"broken")
+    plain._HELD.clear()
+    plain.plain_model()
     assert len(calls) == 2  # a damaged cache is made again
 
 

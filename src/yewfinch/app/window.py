@@ -30,6 +30,8 @@ from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
 from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
+from yewfinch.app.panels.base_head_panel import BaseHeadPanel
+from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
 from yewfinch.app.panels.inspector import Inspector, ShowPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
@@ -46,6 +48,7 @@ from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.status_line import StatusLine
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.towards_panel import TowardsPanel
+from yewfinch.app.steering import Steering
 from yewfinch.app.panels.turntable import Turntable
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.sitting import Sitting
@@ -79,6 +82,9 @@ class MainWindow(QMainWindow):
         self.sitter_panel = SitterPanel(self.bench)
         self.likeness = LikenessPanel(self.bench)
         self.lines = LinesPanel(self.bench, self.viewport.fringes)
+        self.steering = Steering(self.bench)
+        self.base_head = BaseHeadPanel(self.steering)
+        self.head_measures = HeadMeasuresPanel(self.steering)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
         self.sheets = SheetsPanel(self.bench)
@@ -231,6 +237,7 @@ class MainWindow(QMainWindow):
     def _panels(self) -> dict[str, QWidget]:
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
+            "Base head": self.base_head, "Measures of the head": self.head_measures,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,
             "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces,

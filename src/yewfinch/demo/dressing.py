@@ -155,8 +155,8 @@ def pullover() -> Surface:
         rib = 0.9 * np.sin(np.arctan2(p[:, 2] + 30, p[:, 0]) * 70) * np.exp(-np.maximum(ring, 0) / 3)
         return np.asarray(d + rib)
 
-    axis = np.arange(2.0, 236.0, 4.0)
-    ys = np.arange(-372.0, -120.0, 4.0)
-    zs = np.arange(-160.0, 90.0, 4.0)
+    axis = np.arange(2.0, 244.0, 4.0)
+    ys = np.arange(-400.0, -104.0, 4.0)
+    zs = np.arange(-184.0, 112.0, 4.0)
     positions, faces, _ = symmetric_quads(field, axis, ys, zs, relax=4)
     return Surface(positions, faces)

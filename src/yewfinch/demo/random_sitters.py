@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
-from yewfinch.core.anatomy.spread import adults
+from yewfinch.core.anatomy.people import draw
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
@@ -62,7 +62,7 @@ def invented(
     most : int
         Marks a photo at most.
     """
-    truth = adults("any").sample(rng)
+    truth = draw(rng)
     made, cameras = [], []
     bad: set[tuple[str, str]] = set()
     for i in range(photos):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QLabel, QSlider, QWidget
 
 STEPS = 1000
@@ -60,6 +61,20 @@ class ValueSlider(QWidget):
     def value(self) -> float:
         """The value in its unit."""
         return float(self.box.value())
+
+    def set_range(self, low: float, high: float, unit: str) -> None:
+        """Another range and unit."""
+        self._low, self._high = low, high
+        self.box.blockSignals(True)
+        self.box.setRange(low, high)
+        self.box.setSuffix(f" {unit}")
+        self.box.blockSignals(False)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
+        """On the label: back to 0, where the range has one in its middle."""
+        if self._low == -self._high:
+            self.box.setValue(0.0)
+        super().mouseDoubleClickEvent(event)
 
     def set_value(self, value: float) -> None:
         """Show a value without announcing it."""

@@ -11,7 +11,7 @@ from yewfinch.core.anatomy import ear, lids, lips, nostrils
 from yewfinch.core.anatomy.cage import FREE, ON_FIELD, Cage
 from yewfinch.core.anatomy.chart import Chart
 from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS, NOSTRIL, head_cage
-from yewfinch.core.anatomy.head_field import skin
+from yewfinch.core.anatomy.head_field import EYE, EYE_RADIUS, skin
 from yewfinch.core.mesh.crossings import untangled
 from yewfinch.core.mesh.subdivision import Step, split
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
@@ -155,6 +155,12 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
         for weight in (0.5, -0.52) * 6:
             p[skin_rows] += weight * (pull[skin_rows] @ p - p[skin_rows])
             mirrored()
+    for side in (1.0, -1.0):  # the bag behind each eyeball is round
+        eye = np.array(EYE) * (side, 1.0, 1.0)
+        away = p[free] - eye
+        size = np.linalg.norm(away, axis=1)
+        near = (size < EYE_RADIUS + 3.0) & (away[:, 2] < 0)
+        p[free[near]] = eye + away[near] / size[near, None] * (EYE_RADIUS + 1.4)
     return Level(p, level.faces, mirror, level.region, level.chart, level.place)
 
 

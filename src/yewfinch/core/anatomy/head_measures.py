@@ -124,9 +124,9 @@ def _table() -> dict[str, Steered]:
     # Nothing published at hand for these over skin: the plain head's own values, for a woman
     # smaller as her published measures are, and no spread.
     for key, title, points, unit, low, high, man, woman, group in (
-        ("jaw_angle", "jaw angle (ear notch - jaw corner - chin)", ("t_l", "go_l", "gn"), "deg", 105.0, 155.0, 131.0, 132.0, "face"),
-        ("brow_height", "brow over the upper lid", ("sci_l", "ps_l"), "mm", 10.0, 36.0, 21.6, 22.0, "eyes"),
-        ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 145.5, 135.0, "face"),
+        ("jaw_angle", "jaw angle (ear notch - jaw corner - chin)", ("t_l", "go_l", "gn"), "deg", 105.0, 160.0, 133.0, 134.0, "face"),
+        ("brow_height", "inner eye corner to the brow's top", ("en_l", "sci_l"), "mm", 22.0, 46.0, 33.4, 33.0, "eyes"),
+        ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 144.7, 134.0, "face"),
     ):
         out[key] = Steered(key, title, points, unit, low, high, (man, None), (woman, None), PLAIN, group)
     return out

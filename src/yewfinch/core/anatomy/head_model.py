@@ -5,7 +5,6 @@ Vertices are numbered by subdivision: those of a coarser level are the first one
 
 from __future__ import annotations
 
-import io
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -31,7 +30,7 @@ _AT: dict[str, tuple[int, float, float]] = {
     "ch_l": (LIPS, lips.LINE, lips.AROUND / 2),
     "ls": (LIPS, lips.BORDER, lips.AROUND),
     "li": (LIPS, lips.BORDER, 0.0),
-    "obs_l": (EAR, 1.0, 17.5), "obi_l": (EAR, 2.0, 0.25), "pra_l": (EAR, 3.0, 20.25), "t_l": (EAR, 5.0, 22.5),
+    "obs_l": (EAR, 1.0, 17.5), "obi_l": (EAR, 2.0, 0.25), "pra_l": (EAR, 3.0, 20.25), "t_l": (EAR, 5.0, 23.25),
     "po_l": (EAR, 11.0, 20.0),
 }  # fmt: skip
 #: Landmarks that are extremes along a ring: chart, ring, direction.
@@ -186,18 +185,16 @@ def make_model(progress: Progress = silent) -> HeadModel:
     )
 
 
-def to_bytes(model: HeadModel) -> bytes:
-    """The model as an npz file, for a cache."""
-    out = io.BytesIO()
-    np.savez(
-        out, positions=model.positions, coarse=model.coarse, mirror=model.mirror, region=model.region,
-        regions=np.array(model.regions), chart=model.chart, place=model.place,
-    )  # fmt: skip
-    return out.getvalue()
+def arrays_of(model: HeadModel) -> dict[str, npt.NDArray[np.generic]]:
+    """The model as plain arrays."""
+    return {
+        "positions": model.positions, "coarse": model.coarse, "mirror": model.mirror, "region": model.region,
+        "regions": np.array(model.regions), "chart": model.chart, "place": model.place,
+    }  # fmt: skip
 
 
 def from_arrays(held: Mapping[str, npt.NDArray[np.generic]]) -> HeadModel:
-    """The model from such a file's arrays."""
+    """The model from such arrays."""
     return HeadModel(
         np.asarray(held["positions"], np.float64), np.asarray(held["coarse"], INDEX), np.asarray(held["mirror"], INDEX),
         np.asarray(held["region"], np.uint8), tuple(str(r) for r in held["regions"]), np.asarray(held["chart"], INDEX),

@@ -205,7 +205,7 @@ class HeadShaper:
         rest = self.model.positions
         moved = self._combined(self._fields, values)
         at_rest = self._rest_landmarks
-        pull = at - at_rest - self._combined(self._landmark_fields, values)
+        pull = at - at_rest - self._combined(self.landmark_fields, values)
         low = self._low_moves(person) - self._combined(self._low_fields, values)
         changed = rest + moved
         out = changed + self._warp @ np.concatenate([pull, low])
@@ -246,7 +246,7 @@ class HeadShaper:
         return out
 
     def _at_landmarks(self, values: Mapping[str, float]) -> DoubleArray:
-        return self._combined(self._landmark_fields, values)
+        return self._combined(self.landmark_fields, values)
 
     @cached_property
     def _fields(self) -> dict[str, FloatArray]:
@@ -293,7 +293,7 @@ class HeadShaper:
         return np.array([made.anchors[k].on(made.surface(made.anchors[k].piece)) for k in self.keys])
 
     @cached_property
-    def _landmark_fields(self) -> dict[str, DoubleArray]:
+    def landmark_fields(self) -> dict[str, DoubleArray]:
         """The dials' fields at the landmarks; those on the eyeballs stay."""
         out = {}
         for key, moved in self._fields.items():

@@ -82,32 +82,37 @@ class Figures:
             ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)
             at = ball.positions * shape.eye_scale + centre
             made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, ball.colour))
-        row_of = self._row_of(level)
-
-        def moved(a: Anchor) -> Anchor:
-            if a.piece != HEAD:
-                return a
-            corners = [int(row_of[r]) for r in a.corners]
-            return Anchor(HEAD, (corners[0], corners[1], corners[2]), a.weights)
-
         plain = self.shaper.plain
-        anchors = {k: moved(a) for k, a in plain.anchors.items()}
-        lines = {k: tuple(moved(a) for a in line) for k, line in plain.lines.items()}
+        held = [*plain.anchors.values(), *(a for line in plain.lines.values() for a in line)]
+        on_head = [a for a in held if a.piece == HEAD]
+        tied = iter(self._finer(on_head, level) if level >= FORMED else self._coarser(on_head, figure, head))
+        moved = iter([next(tied) if a.piece == HEAD else a for a in held])
+        anchors = {k: next(moved) for k in plain.anchors}
+        lines = {k: tuple(next(moved) for _ in line) for k, line in plain.lines.items()}
         return made, anchors, lines
 
-    def _row_of(self, level: int) -> DoubleArray:
-        """For each row of the plain head's surface its row at a level; below, the nearest there."""
+    def _finer(self, held: list[Anchor], level: int) -> list[Anchor]:
+        """Anchors on the formed level as anchors on a finer one, by the same vertices."""
         formed, order = self.model.order(FORMED)[1], self.model.order(level)[1]
-        new_of_old = np.full(self.model.size(max(level, FORMED)), -1, INDEX)
+        new_of_old = np.empty(len(order), INDEX)
         new_of_old[order] = np.arange(len(order), dtype=INDEX)
-        out = new_of_old[formed]
-        if level < FORMED:
-            from scipy.spatial import cKDTree
+        row_of = new_of_old[formed]
+        corners = row_of[np.array([a.corners for a in held])]
+        return [Anchor(HEAD, (int(i), int(j), int(k)), a.weights) for (i, j, k), a in zip(corners, held, strict=True)]
 
-            p = self.model.positions
-            tree = cKDTree(p[: self.model.size(level)])
-            gone = np.nonzero(out < 0)[0]
-            out[gone] = new_of_old[tree.query(p[formed[gone]])[1]]
+    def _coarser(self, held: list[Anchor], figure: Figure, head: Surface) -> list[Anchor]:
+        """The same as the nearest points of a coarser level."""
+        import igl
+
+        formed = self.shape(figure.person).positions[self.model.order(FORMED)[1]]
+        points = np.einsum("nk,nkj->nj", [a.weights for a in held], formed[np.array([a.corners for a in held])])
+        triangles, at = head.triangles().astype(np.int64), head.positions.astype(np.float64)
+        _, rows, nearest = igl.point_mesh_squared_distance(points, at, triangles)
+        out = []
+        for corners, point in zip(triangles[np.ravel(rows)], nearest, strict=True):
+            w, *_ = np.linalg.lstsq(np.vstack([at[corners].T, np.ones(3)]), np.append(point, 1.0), rcond=None)
+            i, j, k = (int(r) for r in corners)
+            out.append(Anchor(HEAD, (i, j, k), (float(w[0]), float(w[1]), float(w[2]))))
         return out
 
     # --- edits ----------------------------------------------------------------------------
@@ -204,7 +209,7 @@ class Figures:
         mean = dict(zip(self.shaper.keys, self.shaper.mean(0.5, max(person.age, 20.0)), strict=True))
         keys = [k for k in found.keys if k in mean]
         points = np.array([found.points[found.keys.index(k)] for k in keys])
-        laid = procrustes(points, np.array([mean[k] for k in keys])).apply(points)
+        laid = procrustes(points, np.array([mean[k] for k in keys])).to_sitter(points)
         places = {k: (float(p[0]), float(p[1]), float(p[2])) for k, p in zip(keys, laid, strict=True)}
         return replace(
             person, sex=self._sex_of(places), landmarks=places, measures={}, seed=0, asymmetry=1.0 if lopsided else 0.0

@@ -17,7 +17,8 @@ import numpy.typing as npt
 from threadpoolctl import threadpool_limits
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.spread import Spread, adults
+from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.shared.progress import Progress, silent
@@ -93,7 +94,7 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
 
 
 def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
-    spread = adults(sitter.kind)
+    spread = people(sitter.kind)
     progress(0.0, "looking at each photo")
     entries, left_out = _enter(sitter, spread, progress)
     if not entries:

@@ -1,0 +1,152 @@
+"""Turning the base head: quick drafts while a dial moves, the finished form when it rests."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from psygnal import Signal
+from PyQt6.QtCore import QObject, QTimer
+
+from yewfinch.app.bench import Bench
+from yewfinch.core.anatomy.person import Figure, Person
+from yewfinch.core.document.figure import Figures, figures
+from yewfinch.core.shared.errors import YewfinchError
+
+#: A dial rests after this long, ms.
+REST = 220
+
+
+class Steering(QObject):
+    """One for the window; the panels of the base head ask it.
+
+    Signals
+    -------
+    changed : ()
+        The portrait's figure is another.
+    """
+
+    changed = Signal()
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        self._step: tuple[str, int] | None = None
+        self._draft: Figure | None = None
+        self._wish: tuple[Person, str] | None = None
+        self._soon = QTimer(self)
+        self._soon.setSingleShot(True)
+        self._soon.setInterval(0)
+        self._soon.timeout.connect(self._carry_out)
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.setInterval(REST)
+        self._rest.timeout.connect(self.finish)
+        bench.portrait_changed.connect(self._listen)
+        self._listen()
+
+    def _listen(self) -> None:
+        self._step = self._draft = self._wish = None
+        self.bench.portrait.field_changed.connect(self._heard)
+        self.bench.portrait.pieces_changed.connect(self.changed.emit)
+        self.changed.emit()
+
+    def _heard(self, field: str) -> None:
+        if field in ("figure", "sitter"):
+            self.changed.emit()
+
+    @property
+    def maker(self) -> Figures:
+        """Makes the forms."""
+        return figures()
+
+    @property
+    def person(self) -> Person:
+        """Whose head it is, what is still to be carried out included."""
+        if self._wish is not None:
+            return self._wish[0]
+        figure = self.bench.portrait.figure
+        return figure.person if figure is not None else Person()
+
+    @property
+    def level(self) -> int:
+        """Subdivision level of the head."""
+        figure = self.bench.portrait.figure
+        return figure.level if figure is not None else Figure(Person()).level
+
+    def why_not(self) -> str:
+        """Why the head cannot be steered; empty if it can."""
+        return self.maker.steerable(self.bench.portrait)
+
+    def turn(self, person: Person, what: str) -> None:
+        """Make the head this person's, soon; `what` names the dial, whose moves are one step."""
+        self._wish = (person, what)
+        self._soon.start()
+
+    def _carry_out(self) -> None:
+        if self._wish is None:
+            return
+        person, what = self._wish
+        self._wish = None
+        self._apply(person, what, draft=True)
+        self._rest.start()
+
+    def finish(self) -> None:
+        """The dial rests: carry out what is wished and put the finished form in the draft's place."""
+        self._soon.stop()
+        self._rest.stop()
+        figure = self.bench.portrait.figure
+        wish, self._wish = self._wish, None
+        if wish is not None:
+            self._apply(*wish, draft=False)
+        elif figure is not None and figure is self._draft:
+            self._apply(figure.person, self._step[0] if self._step else "Base head", draft=False)
+
+    def _apply(self, person: Person, what: str, *, draft: bool) -> None:
+        portrait = self.bench.portrait
+        before = portrait.figure
+        if before is None or (before.person == person and before is not self._draft):
+            return
+        name = f"Base head: {what}"
+        try:
+            edit = self.maker.steer(portrait, person, name, draft=draft, from_draft=before is self._draft)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            self.changed.emit()
+            return
+        if self._step == (what, portrait.history.position):
+            portrait.amend(edit)
+        else:
+            portrait.perform(edit)
+        self._step = (what, portrait.history.position)
+        self._draft = portrait.figure if draft else None
+
+    def begin(self, person: Person, level: int, name: str) -> None:
+        """Put this base head in the place of the present head."""
+        self._wish = None
+        try:
+            edit = self.maker.begin(self.bench.portrait, Figure(person, level), name)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
+        self.bench.portrait.perform(edit)
+        self._step = self._draft = None
+        self.bench.choose_piece("head")
+
+    def become(self, person: Person, name: str) -> None:
+        """Steer to a person in one finished step, or begin with it where there is nothing to steer."""
+        if self.why_not():
+            self.begin(person, self.level, f"New base head: {name}")
+            return
+        self._step = None
+        self._apply(person, name, draft=False)
+        self._step = None
+
+    def fit(self, lopsided: bool) -> None:
+        """The base head that fits the sitter's landmarks best."""
+        try:
+            person = self.maker.from_sitter(self.bench.portrait, replace(self.person, dials={}), lopsided=lopsided)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
+        self.become(person, "fitted to the sitter")
+        self.bench.say(f"The base head now has the sitter's {len(person.landmarks)} landmarks; undo takes it back.", "note")
