@@ -107,3 +107,18 @@ def test_hidden_pieces_stay_at_home(tmp_path, portrait):
         portrait.pieces[key] = replace(piece, visible=False)
     with pytest.raises(BadFileError, match="Every piece is hidden"):
         pieces.export(portrait, tmp_path / "x.ply")
+
+
+def test_obj_carries_texture_coordinates(portrait, tmp_path):
+    pieces.export(portrait, tmp_path / "head.obj")
+    text = (tmp_path / "head.obj").read_text()
+    places = np.array([[float(w) for w in line.split()[1:]] for line in text.splitlines() if line.startswith("vt ")])
+    assert len(places) > len(portrait.surface("head"))  # the seam has two of each
+    assert places.min() >= 0
+    assert places.max() <= 1
+    piece = portrait.pieces["head"]
+    first = next(line for line in text.splitlines() if line.startswith("f ")).split()[1:]
+    at = np.array([places[int(w.split("/")[1]) - 1] for w in first])
+    np.testing.assert_allclose(at, piece.texture.corners(piece.surface.faces[:1])[0], atol=1e-5)
+    used = {int(w.split("/")[1]) for line in text.splitlines() if line.startswith("f ") and "/" in line for w in line.split()[1:]}
+    assert used == set(range(1, len(places) + 1))

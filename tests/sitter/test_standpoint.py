@@ -73,7 +73,8 @@ def test_a_plane_is_named(points):
     camera = View(0, 0).camera(W, H)
     keys = ["en_l", "en_r", "ps_l", "ps_r", "pi_l", "pi_r"]
     with pytest.raises(CannotSolveError, match=r"in one plane.*nose tip"):
-        solve(marks_of(camera, points, keys), points, W, H)
+        flat = {k: points[k] * [1, 1, 0] + [0, 0, 80] for k in keys}
+        solve(marks_of(camera, flat, keys), flat, W, H)
 
 
 @pytest.mark.parametrize("turn", [0, 20, -35])

@@ -12,6 +12,7 @@ from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE, assemble
 from yewfinch.core.anatomy.eyeball import eyeball
 from yewfinch.core.anatomy.head_form import FORMED
 from yewfinch.core.anatomy.head_model import FINEST, HeadModel
+from yewfinch.core.anatomy.head_places import texture_places
 from yewfinch.core.anatomy.head_shape import HeadShaper, Shape
 from yewfinch.core.anatomy.person import Figure, Person, checked
 from yewfinch.core.anatomy.relief import relief
@@ -22,6 +23,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
 from yewfinch.core.sitter.alignment import procrustes
@@ -76,7 +78,9 @@ class Figures:
         member = model.linear_at_level(model.region.astype(np.float64), level)[order]
         region = np.round(member).astype(np.uint8)
         regions = {name: np.ascontiguousarray(region[:, i]) for i, name in enumerate(model.regions)}
-        made = {HEAD: Piece(HEAD, _NAMES[HEAD], head, regions=regions)}
+        places = texture_places(model, level)
+        texture = TexturePlaces(places.uv[order], places.seam[order])
+        made = {HEAD: Piece(HEAD, _NAMES[HEAD], head, regions=regions, texture=texture)}
         shape = self.shape(figure.person)
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
             ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)

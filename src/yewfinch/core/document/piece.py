@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.unfold import TexturePlaces
 
 
 @dataclass(frozen=True)
@@ -19,6 +20,8 @@ class Piece:
     ----------
     regions : mapping of name to (n,) uint8
         Named parts of the surface, each vertex's membership 0 to 255. Never changed in place.
+    texture : TexturePlaces or None
+        Where the vertices lie on a picture. Never changed in place.
     """
 
     id: str
@@ -27,6 +30,7 @@ class Piece:
     visible: bool = True
     locked: bool = False
     regions: Mapping[str, npt.NDArray[np.uint8]] = field(default_factory=dict)
+    texture: TexturePlaces | None = None
 
     def renamed(self, name: str) -> Piece:
         """The same piece under another name."""

@@ -25,6 +25,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError, YewfinchError
 from yewfinch.core.show.view import DIRECTIONS
@@ -39,6 +40,7 @@ MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
 COVARIANCE = "sitter/covariance.npy"
 REGIONS = "pieces/{}/regions.npy"
+TEXTURE = "pieces/{}/texture.npy"
 MAX_REGIONS = 256
 ELLIPSES = "sitter/ellipses-{}.npy"
 MAX_MANIFEST = 64 << 20
@@ -150,6 +152,9 @@ def to_bytes(
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
+            if piece.texture is not None:
+                table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
+                _write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
             if piece.regions:
                 member = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
                 _write_array(archive, REGIONS.format(piece.id), member)
@@ -337,7 +342,8 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         }
         surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
         portrait.pieces[record.id] = Piece(
-            record.id, record.name, surface, record.visible, record.locked, _regions(archive, record, len(surface), name)
+            record.id, record.name, surface, record.visible, record.locked,
+            _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),
         )
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
     portrait.lines = {
@@ -389,17 +395,34 @@ def _regions(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: st
     member, wanted = REGIONS.format(record.id), (len(record.regions), rows)
     if len(set(record.regions)) != len(record.regions) or len(record.regions) > MAX_REGIONS:
         raise BadFileError(f"{name} is damaged: the regions of '{record.name}' do not fit together.")
+    member_of = _plain(archive, member, wanted, "u1", name)
+    return {key: member_of[i] for i, key in enumerate(record.regions)}
+
+
+def _texture(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: str) -> TexturePlaces | None:
+    """Texture places of a piece; None if it has none."""
+    member = TEXTURE.format(record.id)
+    if member not in archive.namelist():
+        return None
+    table = _plain(archive, member, (rows, 3), "<f4", name)
+    if not np.isfinite(table).all():
+        raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
+    return TexturePlaces(np.ascontiguousarray(table[:, :2]), table[:, 2] > 0.5)
+
+
+def _plain(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray:
+    """An array that must have this shape and type."""
     with archive.open(member) as file:
         if np.lib.format.read_magic(file) != (1, 0):
             raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
-        shape, fortran, dtype = np.lib.format.read_array_header_1_0(file)
-        if shape != wanted or fortran or dtype != np.dtype("u1"):
-            raise BadFileError(f"{name} is damaged: {member} is {dtype} {shape}.")
-        data = file.read(shape[0] * shape[1])
-    if len(data) != shape[0] * shape[1]:
+        found_shape, fortran, found = np.lib.format.read_array_header_1_0(file)
+        if found_shape != shape or fortran or found != np.dtype(dtype):
+            raise BadFileError(f"{name} is damaged: {member} is {found} {found_shape}.")
+        size = int(np.prod(shape)) * found.itemsize
+        data = file.read(size)
+    if len(data) != size:
         raise BadFileError(f"{name} is damaged: {member} is cut short.")
-    member_of = np.frombuffer(data, np.uint8).reshape(shape)
-    return {key: member_of[i] for i, key in enumerate(record.regions)}
+    return np.frombuffer(data, found).reshape(shape)
 
 
 def _picture(archive: zipfile.ZipFile, file: str, pictures: Mapping[str, Path]) -> bytes:
@@ -437,16 +460,7 @@ def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: st
 
 
 def _matrix(archive: zipfile.ZipFile, member: str, shape: tuple[int, int], name: str) -> np.ndarray:
-    with archive.open(member) as file:
-        if np.lib.format.read_magic(file) != (1, 0):
-            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
-        found_shape, fortran, dtype = np.lib.format.read_array_header_1_0(file)
-        if found_shape != shape or fortran or dtype != np.dtype("<f8"):
-            raise BadFileError(f"{name} is damaged: {member} is {dtype} {found_shape}.")
-        data = file.read(shape[0] * shape[1] * 8)
-    if len(data) != shape[0] * shape[1] * 8:
-        raise BadFileError(f"{name} is damaged: {member} is cut short.")
-    out = np.frombuffer(data, "<f8").reshape(shape)
+    out = _plain(archive, member, shape, "<f8", name)
     if not np.isfinite(out).all():
         raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
     return out

@@ -27,12 +27,15 @@ class Shape:
     positions : (n, 3) float32, mm
     faces : (m, 4) int32, a triangle repeats its third index
     colour : (n, 4) uint8 sRGB, or None
+    corners : (m, 4, 2) float32, or None
+        Texture coordinates of the faces' corners, v upwards; only written, and only by OBJ.
     """
 
     name: str
     positions: FloatArray
     faces: IndexArray
     colour: ByteArray | None = None
+    corners: FloatArray | None = None
 
 
 @dataclass(frozen=True)

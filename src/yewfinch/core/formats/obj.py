@@ -1,4 +1,4 @@
-"""OBJ: text with quads; vertex colours as three numbers after the position."""
+"""OBJ: text with quads; vertex colours as three numbers after the position, texture coordinates."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ def write(shapes: list[Shape]) -> bytes:
     """One object per body, millimetres, colours in 0..1 after each position."""
     out = io.StringIO()
     out.write("# made by Yewfinch\n# units: millimetres\n")
-    start = 1
+    start = first = 1
     for s in shapes:
         out.write(f"o {s.name.replace(' ', '_')}\n")
         if s.colour is None:
@@ -25,8 +25,16 @@ def write(shapes: list[Shape]) -> bytes:
             c = s.colour[:, :3] / 255.0
             rows = np.concatenate([s.positions, c], axis=1).tolist()
             out.writelines("v %.9g %.9g %.9g %.5f %.5f %.5f\n" % tuple(r) for r in rows)
-        for a, b, c4, d in (s.faces + start).tolist():
-            out.write(f"f {a} {b} {c4}\n" if c4 == d else f"f {a} {b} {c4} {d}\n")
+        if s.corners is not None:
+            places, row = np.unique(s.corners.reshape(-1, 2), axis=0, return_inverse=True)
+            out.writelines(f"vt {u:.6f} {v:.6f}\n" for u, v in places.tolist())
+            texts = [f"{v}/{t}" for v, t in zip((s.faces + start).ravel().tolist(), (row.ravel() + first).tolist(), strict=True)]
+            corners = [texts[i : i + 4] for i in range(0, len(texts), 4)]
+            first += len(places)
+        else:
+            corners = [[str(v) for v in face] for face in (s.faces + start).tolist()]
+        for face, (_, _, c, d) in zip(corners, s.faces.tolist(), strict=True):
+            out.write(f"f {' '.join(face[:3] if c == d else face)}\n")
         start += len(s.positions)
     return out.getvalue().encode()
 

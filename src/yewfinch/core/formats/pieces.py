@@ -54,7 +54,10 @@ def export(portrait: Portrait, path: Path) -> str:
     """
     kind = format_of(path)
     shapes = [
-        Shape(p.name, p.surface.positions, p.surface.faces, p.surface.colour)
+        Shape(
+            p.name, p.surface.positions, p.surface.faces, p.surface.colour,
+            None if p.texture is None else p.texture.corners(p.surface.faces),
+        )
         for p in portrait.pieces.values()
         if p.visible
     ]
