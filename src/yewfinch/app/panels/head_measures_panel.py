@@ -30,6 +30,8 @@ class HeadMeasuresPanel(LivePanel):
                 self.table.setItem(i, j, item)
         self.column.addWidget(self.table)
         self.slider = ValueSlider("", 0.0, 1000.0, "mm", label_width=4)
+        for part in (self.slider.slider, self.slider.box):
+            part.setAccessibleName("the chosen measure")
         self.slider.changed.connect(self._set)
         row = QHBoxLayout()
         row.addWidget(self.slider, 1)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
@@ -97,13 +97,13 @@ class History:
 
     Parameters
     ----------
-    apply : callable (change, forward)
-        Carries one change out on the portrait, or takes it back.
+    apply : callable (changes, forward)
+        Carries changes out on the portrait in this order, or takes them back.
     """
 
     changed = Signal()
 
-    def __init__(self, apply: Callable[[Change, bool], None]) -> None:
+    def __init__(self, apply: Callable[[Sequence[Change], bool], None]) -> None:
         self._apply = apply
         self._entries: list[_Entry] = []
         self._at = 0
@@ -161,8 +161,7 @@ class History:
             return None
         self._at -= 1
         edit = self._entries[self._at].edit()
-        for change in reversed(edit.changes):
-            self._apply(change, False)
+        self._apply(edit.changes[::-1], False)
         self.changed.emit()
         return edit.name
 
@@ -172,8 +171,7 @@ class History:
             return None
         edit = self._entries[self._at].edit()
         self._at += 1
-        for change in edit.changes:
-            self._apply(change, True)
+        self._apply(edit.changes, True)
         self.changed.emit()
         return edit.name
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -120,8 +121,7 @@ class Portrait:
 
     def perform(self, edit: Edit) -> None:
         """Carry an edit out and remember it."""
-        for change in edit.changes:
-            self._carry_out(change, True)
+        self._carry_out(edit.changes, True)
         self.history.push(edit)
 
     def amend(self, edit: Edit) -> None:
@@ -132,37 +132,49 @@ class Portrait:
         ValueError
             If the last step changed other things; nothing is done then to the history.
         """
-        for change in edit.changes:
-            self._carry_out(change, True)
+        self._carry_out(edit.changes, True)
         self.history.amend(edit)
 
     def take_back(self, edit: Edit) -> None:
         """Undo an edit that never came into the history: a stroke that was cancelled."""
-        for change in reversed(edit.changes):
-            self._carry_out(change, False)
+        self._carry_out(edit.changes[::-1], False)
 
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
         """Announce rows written by a running stroke (which records its own edit)."""
         self.rows_changed.emit(piece, channel, leaves)
 
-    def _carry_out(self, change: Change, forward: bool) -> None:
-        if isinstance(change, RowsChange):
-            surface = self.pieces[change.piece].surface
-            values = change.after if forward else change.before
-            if change.channel == "positions":
-                leaves = surface.set_rows(change.rows, values)
+    def _carry_out(self, changes: Sequence[Change], forward: bool) -> None:
+        """Do changes, or take them back, and announce them once all are done.
+
+        In between, landmarks may name rows that the surface does not have.
+        """
+        news: list[tuple[str, ...] | tuple[str, str, IndexArray]] = []
+        for change in changes:
+            if isinstance(change, RowsChange):
+                surface = self.pieces[change.piece].surface
+                values = change.after if forward else change.before
+                if change.channel == "positions":
+                    leaves = surface.set_rows(change.rows, values)
+                else:
+                    surface.colour[change.rows] = values
+                    leaves = surface.leaves_of(change.rows)
+                news.append((change.piece, change.channel, leaves))
+            elif isinstance(change, PieceChange):
+                old, new = (change.before, change.after) if forward else (change.after, change.before)
+                if new is None:
+                    assert old is not None
+                    del self.pieces[old.id]
+                else:
+                    self.pieces[new.id] = new
+                if () not in news:
+                    news.append(())
             else:
-                surface.colour[change.rows] = values
-                leaves = surface.leaves_of(change.rows)
-            self.rows_changed.emit(change.piece, change.channel, leaves)
-        elif isinstance(change, PieceChange):
-            old, new = (change.before, change.after) if forward else (change.after, change.before)
-            if new is None:
-                assert old is not None
-                del self.pieces[old.id]
+                setattr(self, change.field, change.after if forward else change.before)
+                news.append((change.field,))
+        for what in news:
+            if len(what) == 3:
+                self.rows_changed.emit(*what)
+            elif what:
+                self.field_changed.emit(*what)
             else:
-                self.pieces[new.id] = new
-            self.pieces_changed.emit()
-        else:
-            setattr(self, change.field, change.after if forward else change.before)
-            self.field_changed.emit(change.field)
+                self.pieces_changed.emit()
