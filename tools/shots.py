@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import json
 import os
+import subprocess
 import sys
 import tempfile
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 home = tempfile.mkdtemp(prefix="yewfinch-shots-")
@@ -19,6 +21,7 @@ from PyQt6.QtTest import QTest  # noqa: E402
 from yewfinch.app import theme  # noqa: E402
 from yewfinch.app.main import make_app  # noqa: E402
 from yewfinch.app.window import MainWindow  # noqa: E402
+from yewfinch.core.anatomy.person import PRESETS  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.demo.portrait import demo_portrait  # noqa: E402
@@ -50,6 +53,9 @@ def main() -> None:
         window.deleteLater()
         QTest.qWait(50)
         print(name)
+    heads = [n for n in ("heads", "heads-raking") if not wanted or n in wanted]
+    if heads:
+        subprocess.run([sys.executable, str(Path(__file__).parent / "head_pictures.py"), *heads], check=True)
 
 
 def hover(window: MainWindow, key: str, dx: float = 0, dy: float = 0) -> None:
@@ -189,8 +195,17 @@ def dark(w: MainWindow) -> None:
     form(w)
 
 
+def block(w: MainWindow) -> None:
+    """Steering the base head: a woman of 45 with a dial and a measure set."""
+    w.bench.set_stage("Block")
+    w.steering.become(PRESETS["woman"][1], "Woman")
+    person = replace(w.steering.person, age=45.0).with_dial("tip_up", 0.6).with_measure("face_breadth", 130.0)
+    w.steering.become(person, "woman, 45")
+    w.bench.set_view(w.bench.view.turned(28, 2))
+
+
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
-    "form": form, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
+    "form": form, "block": block, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
     "skin": skin, "dark": dark, "bad-click": bad_click, "sitter": sitter, "fringe": fringe, "towards": towards,
     "projection": projection, "four": four, "proportions": proportions, "sheet": sheet,
 }  # fmt: skip

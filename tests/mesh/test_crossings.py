@@ -3,8 +3,8 @@
 import igl
 import numpy as np
 import pytest
-
 from tests.conftest import cube_sphere
+
 from yewfinch.core.mesh.crossings import crossings, untangled
 
 
@@ -35,7 +35,7 @@ def test_a_ball_does_not_cross_itself_two_balls_do():
     t = ball.triangles()
     assert len(crossings(ball.positions, t)) == 0
     n = len(ball)
-    both = np.concatenate([ball.positions, ball.positions + [90.0, 0, 0]])
+    both = np.concatenate([ball.positions, ball.positions + np.array([90.0, 0, 0])])
     found = crossings(both, np.concatenate([t, t + n]))
     assert len(found) > 20
     assert ((found[:, 0] < len(t)) & (found[:, 1] >= len(t))).all()  # never within one ball

@@ -28,10 +28,10 @@ from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
-from yewfinch.app.panels.colour_panel import ColourPanel
-from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.base_head_panel import BaseHeadPanel
+from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
+from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.inspector import Inspector, ShowPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
@@ -48,10 +48,10 @@ from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.status_line import StatusLine
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.towards_panel import TowardsPanel
-from yewfinch.app.steering import Steering
 from yewfinch.app.panels.turntable import Turntable
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.sitting import Sitting
+from yewfinch.app.steering import Steering
 from yewfinch.app.viewport import Viewport
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait

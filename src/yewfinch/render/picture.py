@@ -53,11 +53,14 @@ def take(
     camera: Camera,
     backdrop: tuple[float, float, float] = BACKDROP,
     context: moderngl.Context | None = None,
+    *,
+    raking: bool = False,
 ) -> ByteArray:
-    """A picture of the portrait, (h, w, 3) uint8 sRGB."""
+    """A picture of the portrait, (h, w, 3) uint8 sRGB; in soft light or in raking light from the left."""
     own = context is None
     ctx = standalone_context() if context is None else context
     renderer = SceneRenderer(ctx)
+    renderer.raking = raking
     canvas = Canvas(ctx, int(camera.width), int(camera.height))
     renderer.draw(canvas.target, portrait, camera, backdrop)
     out = canvas.pixels()

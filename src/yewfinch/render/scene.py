@@ -36,6 +36,8 @@ class SceneRenderer:
             shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
         )
         self.projection = projection.Projection(context, self.program)
+        #: One hard lamp from the side instead of soft light.
+        self.raking = False
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
@@ -83,6 +85,7 @@ class SceneRenderer:
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
         self.program["flat_view"].value = 1.0 if camera.flat else 0.0
         self.program["opacity"].value = 1.0
+        self.program["raking"].value = 1.0 if self.raking else 0.0
         self.projection.bind()
         for piece, held in portrait.pieces.items():
             if held.visible and (only is None or piece == only):

@@ -27,7 +27,8 @@ void main() {
 """
 
 #: Three lights fixed to the viewer, so that the form reads from every side: a warm key from
-#: the upper left, a cool fill from the right, and light from sky and floor.
+#: the upper left, a cool fill from the right, and light from sky and floor. Raking light is one hard
+#: lamp far to the left that shows the relief.
 CLAY_FRAGMENT = """
 #version 330 core
 in vec3 eye_normal;
@@ -37,6 +38,7 @@ in vec3 world_position;
 in vec3 world_normal;
 uniform float flat_view;
 uniform float opacity;
+uniform float raking;
 out vec4 result;
 //PHOTOS
 vec3 to_srgb(vec3 v) {
@@ -47,12 +49,12 @@ void main() {
     vec3 n = normalize(eye_normal);
     vec3 to_eye = flat_view > 0.5 ? vec3(0.0, 0.0, 1.0) : normalize(-eye_position);
     if (!gl_FrontFacing) n = -n;
-    vec3 key = normalize(vec3(-0.55, 0.68, 0.58));
+    vec3 key = normalize(mix(vec3(-0.55, 0.68, 0.58), vec3(-1.0, 0.28, 0.10), raking));
     vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
     float k = max(dot(n, key), 0.0);
     float f = max(dot(n, fill), 0.0);
     vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
-    vec3 light = vec3(0.86, 0.83, 0.78) * k + vec3(0.17, 0.19, 0.22) * f + sky;
+    vec3 light = vec3(0.86, 0.83, 0.78) * k + (vec3(0.17, 0.19, 0.22) * f + sky) * (1.0 - 0.65 * raking);
     vec3 h = normalize(key + to_eye);
     float gloss = 0.045 * pow(max(dot(n, h), 0.0), 22.0) * step(0.0, dot(n, key));
     float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);

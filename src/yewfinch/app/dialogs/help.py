@@ -43,6 +43,14 @@ that are not chosen and locked pieces stay, eyeballs move as a whole. Moving the
 <p><b>8. Comparison sheet</b> (File): photo, clay and overlay of every standpoint with all numbers, as PDF or PNG; as CSV the numbers alone.</p>
 <p><b>Design sheets</b> (stages Sitter and Block) are drawings without a camera. They lie behind the clay in their own view; two of them are fitted to
 each other by two marks each.</p>
+<h2>The base head</h2>
+<p>Every portrait begins with a base head (stage Block). Choose a ready-made one, draw a random person by its number, or press
+<i>Fit to the sitter</i> once the sitter is solved. <i>Woman – man</i> and <i>age</i> go between them; the dials under face, nose, lips,
+lids and ears make more or less of one thing. In <i>Measures of the head</i> choose a measure and set it in millimetres: the most
+probable head with all that is set follows, <i>Free</i> lets it go again. The table shows the published mean and spread (±) beside it.
+What you have modelled stays on the head while it is steered, and each dial is one undo step. Asymmetry starts at 0; bring it in
+last. <i>Begin anew</i> puts a fresh head of another level in the place of the present one: levels 3 and 4 carry fine lines of skin.
+A locked head, or one whose faces were changed, can no longer be steered; the panel says so.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
 the cursor. Hold <b>Ctrl</b> to invert a tool and <b>Shift</b> to smooth with it. <b>[</b> and <b>]</b>

@@ -78,6 +78,7 @@ class BaseHeadPanel(QWidget):
         self.seed.setPrefix("no. ")
         self.seed.setSpecialValueText("the mean")
         self.seed.setKeyboardTracking(False)
+        self.seed.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.seed.setToolTip("The same number gives the same person again")
         self.seed.setAccessibleName("number of the random person")
         self.seed.valueChanged.connect(self._seeded)

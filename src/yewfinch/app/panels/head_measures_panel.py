@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QTableWidgetItem
 
@@ -74,7 +75,7 @@ class HeadMeasuresPanel(LivePanel):
             value, spread = m.value(at), m.spread(person.sex)
             grown = person.age >= GROWN_AGE
             texts = (
-                "–" if value != value else f"{value:.1f}",
+                f"{value:.1f}" if np.isfinite(value) else "–",
                 "" if m.source == PLAIN else f"{m.mean(person.sex, person.age):.1f}",
                 "" if spread is None or not grown else f"{spread:.1f}",
             )
@@ -87,7 +88,7 @@ class HeadMeasuresPanel(LivePanel):
                 item.setFont(font)
         m = self.chosen()
         here = person.measures.get(m.key, m.value(at))
-        if here == here:
+        if np.isfinite(here):
             self.slider.set_value(here)
         on = not self.steering.why_not()
         self.slider.setEnabled(on)

@@ -19,8 +19,7 @@ def rod_distance(points, rods):  # type: ignore[no-untyped-def]
             t = min(max(t, 0.0), 1.0)
             dx, dy, dz = rx - t * wx, ry - t * wy, rz - t * wz
             d = np.sqrt(dx * dx + dy * dy + dz * dz) - (rods[j, 3] + (rods[j + 1, 3] - rods[j, 3]) * t)
-            if d < best:
-                best = d
+            best = min(best, d)
         out[i] = best
     return out
 

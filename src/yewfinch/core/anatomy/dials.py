@@ -81,9 +81,8 @@ def fields(rest: DoubleArray, normals: DoubleArray, inside: DoubleArray, in_mout
     outward = normals * np.stack([side, np.ones_like(side), np.ones_like(side)], axis=1)
     shapes = _shapes(q, _Out(outward * (1.0 - inside)[:, None], (1.0 - in_mouth)[:, None]))
     out = {}
-    for key, move in shapes.items():
-        move = move.copy()
-        move[:, 0] *= side
+    for key, shape in shapes.items():
+        move = shape * np.stack([side, np.ones_like(side), np.ones_like(side)], axis=1)
         move[np.abs(rest[:, 0]) < 1e-9, 0] = 0.0
         out[key] = move
     return out

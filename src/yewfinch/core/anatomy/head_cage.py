@@ -247,17 +247,17 @@ def _regions(b: Builder, grid: np.ndarray) -> None:
     def block(rows: range, cols: range) -> list[int]:
         return [int(v) for v in grid[rows.start : rows.stop, cols.start : cols.stop].ravel() if v >= 0]
 
-    b.mark("neck", block(range(3, 7), range(0, 21)))
-    b.mark("collar", block(range(0, 3), range(0, 21)))
-    b.mark("chin", block(range(8, 11), range(0, 4)))
+    b.mark("neck", block(range(3, 7), range(21)))
+    b.mark("collar", block(range(3), range(21)))
+    b.mark("chin", block(range(8, 11), range(4)))
     b.mark("jaw", block(range(7, 12), range(4, 13)))
     b.mark("cheek_l", block(range(12, 19), range(5, 10)))
-    b.mark("nose", block(range(14, 22), range(0, 3)) + block(range(14, 19), range(3, 5)))
-    b.mark("nose wing_l", block(range(15, 18), range(3, 5)) + [int(grid[16, 2]), int(grid[17, 2])])
-    b.mark("forehead", block(range(23, 27), range(0, 8)))
+    b.mark("nose", block(range(14, 22), range(3)) + block(range(14, 19), range(3, 5)))
+    b.mark("nose wing_l", [*block(range(15, 18), range(3, 5)), int(grid[16, 2]), int(grid[17, 2])])
+    b.mark("forehead", block(range(23, 27), range(8)))
     b.mark("temple_l", block(range(20, 25), range(8, 11)))
     b.mark("scalp", block(range(26, 28), range(6, 21)) + block(range(22, 26), range(11, 21))
-           + block(range(12, 22), range(16, 21)) + [v for v in b.regions.pop("crown", set())])  # fmt: skip
+           + block(range(12, 22), range(16, 21)) + list(b.regions.pop("crown", set())))  # fmt: skip
 
 
 def _skin_cap(b: Builder, path: list[int], across: int, up: int) -> None:

@@ -28,7 +28,7 @@ from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.spread import Spread, adults
 from yewfinch.core.mesh.crossings import untangled
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
@@ -238,7 +238,7 @@ class HeadShaper:
                 out[key] = out.get(key, 0.0) + value * part
         return out
 
-    def _combined(self, fields: Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
+    def _combined(self, fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
         out = np.zeros_like(next(iter(fields.values())), dtype=np.float64)
         for key, value in values.items():
             if value:
@@ -388,8 +388,8 @@ class HeadShaper:
             # behind the margin the bag keeps the plain directions
             mirrored = np.array([sign, 1.0, 1.0])
             plain = (self.model.positions[rows] - rest_eye) * mirrored
-            deep = self._deep[:, None]
-            way = away / size[:, None] * (1 - deep) + plain / np.linalg.norm(plain, axis=1)[:, None] * deep
+            behind = self._deep[:, None]
+            way = away / size[:, None] * (1 - behind) + plain / np.linalg.norm(plain, axis=1)[:, None] * behind
             way /= np.linalg.norm(way, axis=1)[:, None]
             laid = centre + way * wanted[:, None]
             out[side_rows] += weight[:, None] * (laid - out[side_rows])
@@ -411,7 +411,7 @@ class HeadShaper:
         return out
 
     @cached_property
-    def _lid_rows(self) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    def _lid_rows(self) -> tuple[IndexArray, DoubleArray, DoubleArray]:
         """Left vertices laid on the ball, how firmly, and their distance from it at rest."""
         rows = self.model.rows_of(LIDS)
         ring = self.model.place[rows, 0]
@@ -431,15 +431,15 @@ class HeadShaper:
         return np.clip((ring - 7.5) / 1.5, 0.0, 1.0).astype(float)
 
     @cached_property
-    def _margin(self) -> DoubleArray:
+    def _margin(self) -> IndexArray:
         return self.model.rows_of(LIDS, lids.INNER_EDGE)
 
     @cached_property
-    def _bag_caps(self) -> DoubleArray:
+    def _bag_caps(self) -> IndexArray:
         """Free vertices behind the left eyeball."""
         p = self.model.positions
         away = np.linalg.norm(p - np.array(head_field.EYE), axis=1)
-        return np.nonzero((self.model.chart == FREE) & (away < head_field.EYE_RADIUS + 3.0))[0]
+        return np.nonzero((self.model.chart == FREE) & (away < head_field.EYE_RADIUS + 3.0))[0].astype(INDEX)
 
     def _landmarks_on(
         self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray

@@ -134,8 +134,8 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
     corner = (end**2)[:, None]
     floor = np.stack([x * 0.72, y, _over_ball(x * 0.72, y, EYE_RADIUS + CONTACT) + 0.15], axis=1)
     out[8] = np.where((u < 0.5)[:, None], (1 - corner) * out[8] + corner * floor, out[8])
-    out[9] = _on_ball(ring + [0, 0, -0.18], EYE_RADIUS + 0.9)
-    out[10] = _on_ball(ring * 0.62 + [0, 0, -0.78], EYE_RADIUS + 1.5)
+    out[9] = _on_ball(ring + np.array([0, 0, -0.18]), EYE_RADIUS + 0.9)
+    out[10] = _on_ball(ring * 0.62 + np.array([0, 0, -0.78]), EYE_RADIUS + 1.5)
     return out + np.asarray(EYE), cling, np.zeros_like(out)
 
 

@@ -18,8 +18,8 @@ from yewfinch.core.anatomy.person import Figure, Person, checked
 from yewfinch.core.anatomy.relief import relief
 from yewfinch.core.anatomy.spread import adults
 from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
-from yewfinch.core.document.plain import plain_model
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.plain import plain_model
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface

@@ -88,7 +88,7 @@ class TexturePlaces:
     def corners(self, faces: IndexArray) -> FloatArray:
         """Places of the corners of faces, (m, 4, 2) float32."""
         out = self.uv[faces]
-        other = (out[..., 0] < 0.5).any(axis=1)
+        other = np.asarray((out[..., 0] < 0.5).any(axis=1))
         flip = other[:, None] & self.seam[faces]
         out[..., 0] = np.where(flip, 1.0 - out[..., 0], out[..., 0])
         return np.asarray(out, np.float32)

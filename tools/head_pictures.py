@@ -1,0 +1,45 @@
+"""Pictures of the base heads from eight sides, in soft and in raking light. Called by shots.py.
+
+A process of its own: an offscreen context and a window do not live in one.
+"""
+
+from __future__ import annotations
+
+import sys
+from dataclasses import replace
+from pathlib import Path
+
+import numpy as np
+from PIL import Image
+
+from yewfinch.core.anatomy.person import PRESETS, Figure
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.show.view import View
+from yewfinch.render import picture
+
+TARGET = Path(__file__).parents[1] / "docs/screenshots"
+SIDES = ((0, 0), (40, 0), (90, 0), (140, 0), (180, 0), (-40, 0), (20, -40), (0, 60))
+WIDTH, HEIGHT = 158, 190
+
+
+def main() -> None:
+    """Both pictures, or the one named."""
+    context = picture.standalone_context()
+    for name, raking in (("heads", False), ("heads-raking", True)):
+        if sys.argv[1:] and name not in sys.argv[1:]:
+            continue
+        rows = []
+        for _, person in PRESETS.values():
+            portrait = new_portrait(Figure(person, 3))
+            tiles = []
+            for turn, tilt in SIDES:
+                view = replace(View(distance=1180.0, target=(0.0, -38.0, -8.0)), lens=85.0).turned(turn, tilt)
+                camera = view.camera(WIDTH * 2, HEIGHT * 2)
+                tiles.append(picture.take(portrait, camera, context=context, raking=raking))
+            rows.append(np.concatenate(tiles, axis=1))
+        Image.fromarray(np.concatenate(rows)).reduce(2).save(TARGET / f"{name}.png", optimize=True)
+        print(name)
+
+
+if __name__ == "__main__":
+    main()
