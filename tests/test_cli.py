@@ -37,6 +37,29 @@ def test_render_from_a_photo(tmp_path, demo_file):
     assert "no standpoint yet" in done.stderr
 
 
+def test_a_base_head_of_ones_own_and_its_relief(tmp_path):
+    file = tmp_path / "girl.yewfinch"
+    done = yewfinch("head", "-o", file, "--preset", "woman", "--age", 19, "--level", 1, "--dial", "tip=0.5", "--set", "head_length=180")
+    assert done.returncode == 0, done.stderr
+    assert "9,986 vertices" in done.stdout
+    measured = json.loads(yewfinch("measure", file, "--json").stdout)
+    assert measured["head_length"] == pytest.approx(180, abs=3.5)  # a coarse level cuts corners off
+    assert "is sound" in yewfinch("check", file).stdout
+    pictures = []
+    for extra in ((), ("--raking",)):
+        assert yewfinch("render", file, "--size", "120x160", "-o", tmp_path / "a.png", *extra).returncode == 0
+        pictures.append(np.asarray(Image.open(tmp_path / "a.png").convert("L")).astype(int))
+    clay = np.abs(pictures[0] - 168) > 12
+    right = clay & (np.arange(120) > 64)
+    assert pictures[1][right].mean() < pictures[0][right].mean() - 15  # the side off the lamp is dark
+    for wrong, words in ((("--preset", "elf"), "no base head 'elf'"), (("--age", 300), "age is 300"), (("--set", "nose=3"), "measure 'nose'"),
+                         (("--dial", "tip"), "written like tip=0.5")):  # fmt: skip
+        done = yewfinch("head", "-o", tmp_path / "x.yewfinch", *wrong)
+        assert done.returncode != 0
+        assert words in done.stderr
+        assert not (tmp_path / "x.yewfinch").exists()
+
+
 def test_likeness(demo_file):
     found = json.loads(yewfinch("likeness", demo_file, "--json", "--scaled").stdout)
     assert 0.5 < found["overall_mm"] < 5

@@ -41,8 +41,20 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--view", choices=tuple(DIRECTIONS), default="front")
     p.add_argument("--photo", help="from the standpoint of this photo instead (name or id)")
     p.add_argument("--size", type=_size, default=(800, 1000), metavar="WxH")
+    p.add_argument("--raking", action="store_true", help="one hard lamp from the left, which shows the relief")
     p.add_argument("-o", "--out", type=Path, required=True)
     p.set_defaults(run=_render)
+
+    p = commands.add_parser("head", help="a new portrait with a base head")
+    p.add_argument("-o", "--out", type=Path, required=True)
+    p.add_argument("--preset", default="man", help="woman, man, child, old_woman or old_man")
+    p.add_argument("--age", type=float, help="years")
+    p.add_argument("--seed", type=int, default=0, help="number of a random person of that sex and age")
+    p.add_argument("--asymmetry", type=float, default=0.0, help="part of the natural one, 0 to 2")
+    p.add_argument("--level", type=int, choices=range(5), default=2)
+    p.add_argument("--dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
+    p.add_argument("--set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="may be repeated")
+    p.set_defaults(run=_head)
 
     p = commands.add_parser("solve", help="work out standpoints and the sitter from the marks on all photos")
     p.add_argument("file", type=Path)
@@ -90,6 +102,14 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
+def _setting(text: str) -> tuple[str, float]:
+    name, _, value = text.partition("=")
+    try:
+        return name, float(value)
+    except ValueError:
+        raise argparse.ArgumentTypeError(f"a setting is written like tip=0.5, got {text!r}") from None
+
+
 def _size(text: str) -> tuple[int, int]:
     try:
         w, h = (int(v) for v in text.lower().split("x"))
@@ -128,7 +148,7 @@ def _render(args: argparse.Namespace) -> int:
         camera, _ = framing(photos[0]).camera(camera).fitted(w, h)
     else:
         camera = picture.direction(portrait, args.view, w, h)
-    write_atomic(args.out, picture.png(picture.take(portrait, camera)))
+    write_atomic(args.out, picture.png(picture.take(portrait, camera, raking=args.raking)))
     return 0
 
 
@@ -264,6 +284,27 @@ def _sitter_marks(args: argparse.Namespace) -> int:
     portrait.sitter, count = read_marks(portrait.sitter, args.read)
     container.save(portrait, args.file, container.preview_of(args.file))
     _say(f"Read {count} marks.")
+    return 0
+
+
+def _head(args: argparse.Namespace) -> int:
+    from dataclasses import replace
+
+    from yewfinch.core.anatomy.person import PRESETS, Figure
+    from yewfinch.core.document.new import new_portrait
+    from yewfinch.core.formats import container
+
+    if args.preset not in PRESETS:
+        raise YewfinchError(f"There is no base head '{args.preset}'. Use one of {', '.join(PRESETS)}.")
+    person = PRESETS[args.preset][1]
+    person = replace(
+        person, age=person.age if args.age is None else args.age, seed=args.seed, asymmetry=args.asymmetry,
+        dials=dict(args.dial), measures=dict(args.set),
+    )  # fmt: skip
+    portrait = new_portrait(Figure(person, args.level))
+    portrait.name = args.out.stem
+    container.save(portrait, args.out)
+    _say(f"Wrote {args.out.name}: {len(portrait.surface('head')):,} vertices.")
     return 0
 
 
