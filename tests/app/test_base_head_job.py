@@ -197,3 +197,19 @@ def test_a_stroke_right_after_a_dial_keeps_the_finished_form(block, qtbot):
     assert (gap > 0.3).sum() > 20  # the stroke
     assert (gap < 1e-3).mean() > 0.9
     assert portrait.history.names == ["Base head: woman – man", "Clay", "Base head: woman – man"]
+
+
+def test_a_fine_level_is_shaped_in_a_thread(block, qtbot):
+    w, portrait = block, block.bench.portrait
+    panel = w.base_head
+    panel.level.setCurrentIndex(3)
+    click(panel.anew)
+    assert w.steering.busy()
+    qtbot.waitUntil(lambda: len(portrait.surface("head")) == figures().model.size(3), timeout=30_000)
+    steps = portrait.history.position
+    panel.age.slider.setValue(800)
+    assert w.steering.person.age > 65  # the panel shows it, the clay waits for the dial to rest
+    assert portrait.figure.person.age == 30
+    qtbot.waitUntil(lambda: portrait.figure.person.age > 65, timeout=30_000)
+    assert portrait.history.position == steps + 1
+    np.testing.assert_allclose(portrait.surface("head").positions, figures().positions(portrait.figure), atol=2e-4)

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from psygnal import Signal
-from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtCore import QObject, Qt, QTimer
+from PyQt6.QtWidgets import QApplication, QProgressDialog
 
 from yewfinch.app.bench import Bench
+from yewfinch.app.workers import Worker
+from yewfinch.core.anatomy.head_form import FORMED
 from yewfinch.core.anatomy.person import Figure, Person
+from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.figure import Figures, figures
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -33,6 +38,7 @@ class Steering(QObject):
         self._step: tuple[str, int] | None = None
         self._draft: Figure | None = None
         self._wish: tuple[Person, str] | None = None
+        self._worker: Worker | None = None
         self._soon = QTimer(self)
         self._soon.setSingleShot(True)
         self._soon.setInterval(0)
@@ -85,9 +91,10 @@ class Steering(QObject):
     def _carry_out(self) -> None:
         if self._wish is None:
             return
-        person, what = self._wish
-        self._wish = None
-        self._apply(person, what, draft=True)
+        if self.level <= FORMED:  # finer levels wait until the dial rests
+            person, what = self._wish
+            self._wish = None
+            self._apply(person, what, draft=True)
         self._rest.start()
 
     def finish(self) -> None:
@@ -101,45 +108,79 @@ class Steering(QObject):
         elif figure is not None and figure is self._draft:
             self._apply(figure.person, self._step[0] if self._step else "Base head", draft=False)
 
-    def _apply(self, person: Person, what: str, *, draft: bool) -> None:
+    def _apply(self, person: Person, what: str, *, draft: bool, once: bool = False) -> None:
         portrait = self.bench.portrait
         before = portrait.figure
         if before is None or (before.person == person and before is not self._draft):
             return
+        from_draft = before is self._draft
+
+        def done(edit: Edit) -> None:
+            if once or self._step != (what, portrait.history.position):
+                portrait.perform(edit)
+            else:
+                portrait.amend(edit)
+            self._step = None if once else (what, portrait.history.position)
+            self._draft = portrait.figure if draft else None
+
         name = f"Base head: {what}"
-        try:
-            edit = self.maker.steer(portrait, person, name, draft=draft, from_draft=before is self._draft)
-        except YewfinchError as error:
-            self.bench.say(str(error), "error")
-            self.changed.emit()
+        self._work(lambda: self.maker.steer(portrait, person, name, draft=draft, from_draft=from_draft), done, self.level)
+
+    def _work(self, job: Callable[[], Edit], done: Callable[[Edit], None], level: int) -> None:
+        """Compute an edit and hand it on; of fine levels in a thread, behind a dialog."""
+        if level <= FORMED:
+            try:
+                done(job())
+            except YewfinchError as error:
+                self._failed(str(error))
             return
-        if self._step == (what, portrait.history.position):
-            portrait.amend(edit)
-        else:
-            portrait.perform(edit)
-        self._step = (what, portrait.history.position)
-        self._draft = portrait.figure if draft else None
+        # the dialog is modal: nothing else touches the clay while the thread reads it
+        dialog = QProgressDialog("Shaping the base head …", "Cancel", 0, 0, QApplication.activeWindow())
+        dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
+        dialog.setMinimumDuration(0)
+        worker = Worker(lambda _progress: job(), self)
+        dropped: list[bool] = []
+
+        def arrived(edit: Edit) -> None:
+            dialog.reset()
+            if dropped:
+                self._failed("The base head was left as it was.")
+            else:
+                done(edit)
+
+        worker.done.connect(arrived)
+        worker.failed.connect(lambda text: (dialog.reset(), self._failed(text)))
+        dialog.canceled.connect(lambda: dropped.append(True))
+        self._worker = worker
+        worker.start()
+        dialog.show()
+
+    def busy(self) -> bool:
+        """Whether a thread is shaping a head."""
+        return self._worker is not None and self._worker.isRunning()
+
+    def _failed(self, text: str) -> None:
+        self.bench.say(text, "error")
+        self.changed.emit()
 
     def begin(self, person: Person, level: int, name: str) -> None:
         """Put this base head in the place of the present head."""
         self._wish = None
-        try:
-            edit = self.maker.begin(self.bench.portrait, Figure(person, level), name)
-        except YewfinchError as error:
-            self.bench.say(str(error), "error")
-            return
-        self.bench.portrait.perform(edit)
-        self._step = self._draft = None
-        self.bench.choose_piece("head")
+        portrait = self.bench.portrait
+
+        def done(edit: Edit) -> None:
+            portrait.perform(edit)
+            self._step = self._draft = None
+            self.bench.choose_piece("head")
+
+        self._work(lambda: self.maker.begin(portrait, Figure(person, level), name), done, level)
 
     def become(self, person: Person, name: str) -> None:
         """Steer to a person in one finished step, or begin with it where there is nothing to steer."""
         if self.why_not():
             self.begin(person, self.level, f"New base head: {name}")
             return
-        self._step = None
-        self._apply(person, name, draft=False)
-        self._step = None
+        self._apply(person, name, draft=False, once=True)
 
     def fit(self, lopsided: bool) -> None:
         """The base head that fits the sitter's landmarks best."""

@@ -17,8 +17,8 @@ from yewfinch.core.anatomy.head_field import skin
 from yewfinch.core.shared.arrays import DoubleArray
 
 COLUMNS, ROWS = 20, 28
-#: The row along the jaw, and that at the root of the neck.
-CHIN_LINE, NECK_ROOT = 8, 2
+#: The row along the jaw.
+CHIN_LINE = 8
 #: Numbers of the features' charts.
 LIDS, LIPS, NOSTRIL, EAR = 2, 3, 4, 5
 #: First column, first row of each feature's rectangle.

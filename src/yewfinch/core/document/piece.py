@@ -29,8 +29,8 @@ class Piece:
     surface: Surface
     visible: bool = True
     locked: bool = False
-    regions: Mapping[str, npt.NDArray[np.uint8]] = field(default_factory=dict)
-    texture: TexturePlaces | None = None
+    regions: Mapping[str, npt.NDArray[np.uint8]] = field(default_factory=dict, compare=False)
+    texture: TexturePlaces | None = field(default=None, compare=False)
 
     def renamed(self, name: str) -> Piece:
         """The same piece under another name."""
