@@ -19,7 +19,7 @@ class HeadMeasuresPanel(LivePanel):
     def __init__(self, steering: Steering) -> None:
         super().__init__(steering.bench, wait=60)
         self.steering = steering
-        self.table = plain_table(["measure", "head", "mean", "±"], "measures of the base head")
+        self.table = plain_table(["measure", "head, mm", "mean", "±"], "measures of the base head")
         self.table.setMinimumHeight(190)
         self.table.setRowCount(len(STEERED))
         for i, m in enumerate(STEERED.values()):
@@ -75,7 +75,7 @@ class HeadMeasuresPanel(LivePanel):
             value, spread = m.value(at), m.spread(person.sex)
             grown = person.age >= GROWN_AGE
             texts = (
-                f"{value:.1f}" if np.isfinite(value) else "–",
+                f"{value:.1f}{'°' if m.unit == 'deg' else ''}" if np.isfinite(value) else "–",
                 "" if m.source == PLAIN else f"{m.mean(person.sex, person.age):.1f}",
                 "" if spread is None or not grown else f"{spread:.1f}",
             )
