@@ -21,20 +21,15 @@ MARGIN = 0.01
 
 def texture_places(model: HeadModel, level: int) -> TexturePlaces:
     """Texture places of a level, in the rows of the model's vertices."""
-    uv = model.linear_at_level(_half(model), level) if level > FORMED else _up_to_formed(model, level)
+    uv = model.linear_at_level(_half(model), level).copy()
     mirror = model.mirror_at(level)
     rest = model.at_level(model.positions, level)
     middle = mirror == np.arange(len(mirror))
     right = (rest[:, 0] < 0) & ~middle
     seam = middle & (uv[:, 0] > 0.5 + 1e-7)
-    uv = uv.copy()
     uv[right, 0] = 1.0 - uv[right, 0]
     uv = MARGIN + uv * (1.0 - 2 * MARGIN)
     return TexturePlaces(uv.astype(np.float32), seam)
-
-
-def _up_to_formed(model: HeadModel, level: int) -> DoubleArray:
-    return _half(model)[: model.size(level)]
 
 
 def _half(model: HeadModel) -> DoubleArray:
