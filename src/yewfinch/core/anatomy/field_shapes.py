@@ -69,7 +69,13 @@ def chain(
 
 def curve(p: DoubleArray, points: list[Point], radii: list[float], steps: int = 4) -> DoubleArray:
     """A rod along a Catmull-Rom spline through `points`, without corners."""
-    c = np.concatenate([np.asarray(points), np.asarray(radii)[:, None]], axis=1)
+    out: DoubleArray = kernels.rod_distance(np.ascontiguousarray(p), spline(points, radii, steps))
+    return out
+
+
+def spline(points: npt.ArrayLike, radii: npt.ArrayLike, steps: int = 4) -> DoubleArray:
+    """A Catmull-Rom spline through points (k, 3) and radii (k,), `steps` pieces between two: rows x, y, z, radius."""
+    c = np.concatenate([np.asarray(points, float), np.asarray(radii, float)[:, None]], axis=1)
     c = np.concatenate([2 * c[:1] - c[1:2], c, 2 * c[-1:] - c[-2:-1]])
     dense = [c[1]]
     for i in range(1, len(c) - 2):
@@ -78,8 +84,7 @@ def curve(p: DoubleArray, points: list[Point], radii: list[float], steps: int = 
                 [-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, t**3 - t**2]
             )
             dense.append(0.5 * w @ c[i - 1 : i + 3])
-    out: DoubleArray = kernels.rod_distance(np.ascontiguousarray(p), np.array(dense))
-    return out
+    return np.array(dense)
 
 
 def dent(d: DoubleArray, distance: DoubleArray, depth: float, width: float) -> DoubleArray:

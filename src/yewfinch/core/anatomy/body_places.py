@@ -1,0 +1,111 @@
+"""Landmarks of the body, and the measures between them, with their means.
+
+Adult means and spreads: Gordon et al. 2014 (stature, biacromial breadth, hand and foot), Heinz et
+al. 2003 (hip breadth between the trochanters); lengths of arm and leg are the fractions of stature
+of Drillis & Contini 1966; all from memory. A child's fractions of stature are common practice.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+
+from yewfinch.core.anatomy.body_cage import FINGER, FOOT, TOE
+from yewfinch.core.anatomy.body_model import BodyModel
+from yewfinch.core.shared.arrays import DoubleArray
+
+#: Landmarks below the neck on the man's plan, mm; the nearest vertex is taken. Left ones and midline.
+PLACES: dict[str, tuple[float, float, float]] = {
+    "acromion_l": (208.0, 1442.0, -10.0), "radiale_l": (318.0, 1128.0, -8.0), "stylion_l": (388.0, 902.0, 64.0),
+    "trochanterion_l": (184.0, 925.0, -6.0), "tibiale_l": (52.0, 492.0, 6.0),
+    "sphyrion_l": (66.0, 75.0, -22.0),
+    "suprasternale": (0.0, 1452.0, 66.0), "cervicale": (0.0, 1468.0, -48.0), "thelion_l": (104.0, 1306.0, 110.0),
+    "omphalion": (0.0, 1048.0, 110.0), "crotch": (0.0, 826.0, 0.0),
+}  # fmt: skip
+#: Landmarks that are farthest in a direction on one part of the body.
+_FARTHEST: dict[str, tuple[int, tuple[float, float, float]]] = {
+    "dactylion_l": (FINGER + 1, (0.30, -0.935, 0.17)), "pternion_l": (FOOT, (0.0, 0.0, -1.0)), "acropodion_l": (TOE, (0.0, 0.0, 1.0)),
+}  # fmt: skip
+
+
+def landmark_rows(model: BodyModel) -> dict[str, int]:
+    """The vertex of each landmark below the neck at the formed level, on both sides."""
+    man = model.bodies["man"].astype(np.float64)
+    out = {}
+    for key, place in PLACES.items():
+        near = np.linalg.norm(man - place, axis=1)
+        if place[0] == 0.0:
+            near[man[:, 0] != 0.0] = np.inf
+        out[key] = int(np.argmin(near))
+    for key, (chart, way) in _FARTHEST.items():
+        rows = np.nonzero((model.chart == chart) & (man[:, 0] > 0))[0]
+        out[key] = int(rows[np.argmax(man[rows] @ np.array(way))])
+    for key in [k for k in out if k.endswith("_l")]:
+        out[key[:-1] + "r"] = int(model.mirror[out[key]])
+    return out
+
+
+@dataclass(frozen=True)
+class BodyMeasure:
+    """A measure of the body that can be set.
+
+    Attributes
+    ----------
+    key, title : str
+    points : (str, str)
+        Landmarks; ``v`` and ``ground`` for the stature.
+    men, women : (mean, spread)
+        Adults, mm; the spread is None where none is at hand.
+    child : float
+        At eight years, mm.
+    source : str
+    low, high : float
+        Limits, mm.
+    """
+
+    key: str
+    title: str
+    points: tuple[str, str]
+    men: tuple[float, float | None]
+    women: tuple[float, float | None]
+    child: float
+    source: str
+    low: float
+    high: float
+
+    def mean(self, sex: float, grown: float) -> float:
+        """Mean between woman (0) and man (1), child (0) and grown (1), mm."""
+        adult = self.women[0] + (self.men[0] - self.women[0]) * sex
+        return self.child + (adult - self.child) * grown
+
+    def value(self, at: Mapping[str, DoubleArray]) -> float:
+        """The distance on landmarks, mm; the stature is upright."""
+        a, b = at[self.points[0]], at[self.points[1]]
+        return float(abs(a[1] - b[1])) if self.key == "stature" else float(np.linalg.norm(a - b))
+
+
+_DC = "Drillis & Contini 1966"
+_ANSUR = "Gordon et al. 2014"
+_MEN, _WOMEN, _CHILD = 1756.0, 1629.0, 1280.0
+
+
+def _fraction(part: float, child: float) -> tuple[tuple[float, None], tuple[float, None], float]:
+    return (round(part * _MEN, 1), None), (round(part * _WOMEN, 1), None), round(child * _CHILD, 1)
+
+
+MEASURES: dict[str, BodyMeasure] = {
+    m.key: m
+    for m in (
+        BodyMeasure("stature", "stature", ("v", "ground"), (_MEN, 69.0), (_WOMEN, 64.0), _CHILD, _ANSUR, 700.0, 2600.0),
+        BodyMeasure("shoulders", "shoulder breadth (acromion to acromion)", ("acromion_l", "acromion_r"), (416.0, 19.0), (365.0, 18.0), 283.0, _ANSUR, 150.0, 640.0),
+        BodyMeasure("hip_breadth", "hip breadth (over the thighbones' heads)", ("trochanterion_l", "trochanterion_r"), (325.0, None), (315.0, None), 222.0, "Heinz et al. 2003", 130.0, 520.0),
+        BodyMeasure("upper_arm", "upper arm (shoulder to elbow)", ("acromion_l", "radiale_l"), *_fraction(0.186, 0.182), _DC, 110.0, 520.0),
+        BodyMeasure("forearm", "forearm (elbow to wrist)", ("radiale_l", "stylion_l"), *_fraction(0.146, 0.143), _DC, 90.0, 420.0),
+        BodyMeasure("hand", "hand (wrist to fingertip)", ("stylion_l", "dactylion_l"), (193.0, 10.0), (181.0, 10.0), 140.0, _ANSUR, 70.0, 300.0),
+        BodyMeasure("thigh", "thigh (hip to knee)", ("trochanterion_l", "tibiale_l"), *_fraction(0.245, 0.235), _DC, 150.0, 720.0),
+        BodyMeasure("lower_leg", "lower leg (knee to ankle)", ("tibiale_l", "sphyrion_l"), *_fraction(0.246, 0.236), _DC, 150.0, 720.0),
+        BodyMeasure("foot", "foot (heel to toe)", ("pternion_l", "acropodion_l"), (271.0, 13.0), (246.0, 12.0), 198.0, _ANSUR, 90.0, 400.0),
+    )
+}  # fmt: skip
