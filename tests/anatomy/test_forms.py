@@ -47,14 +47,14 @@ def test_onto_and_outward_end_on_the_surface():
     laid = form.onto(POINTS * 0.6, 30, 20.0)
     assert np.abs(form.distance(laid)).max() < 0.02
     ways = POINTS / np.linalg.norm(POINTS, axis=1)[:, None]
-    left = form.outward(np.zeros_like(POINTS), ways)
+    left = form.outward(ways, ways)
     assert np.abs(form.distance(left)).max() < 0.01
     np.testing.assert_allclose(left / np.linalg.norm(left, axis=1)[:, None], ways, atol=1e-9)
 
 
 def test_a_ball_is_met_at_its_radius():
     ways = POINTS / np.linalg.norm(POINTS, axis=1)[:, None]
-    met = Forms(soft=0.0).body((0, 0, 0), (17, 17, 17), 1.0).outward(np.zeros_like(POINTS), ways)
+    met = Forms(soft=0.0).body((0, 0, 0), (17, 17, 17), 1.0).outward(ways, ways)
     np.testing.assert_allclose(np.linalg.norm(met, axis=1), 17.0, atol=2e-3)
 
 
@@ -71,5 +71,5 @@ def test_the_midline_is_soft_and_the_rest_untouched():
 
 def test_a_muscle_is_as_long_broad_and_thick_as_told():
     one = Forms(soft=0.0).muscle((0, -40, 0), (0, 40, 0), 8.0, 15.0, 1.0, (1, 0, 0), over=1.0)
-    met = one.outward(np.zeros((3, 3)), np.eye(3))
+    met = one.outward(np.eye(3), np.eye(3))
     np.testing.assert_allclose(np.diag(met), [15, 40, 8], atol=0.01)

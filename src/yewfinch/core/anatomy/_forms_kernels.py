@@ -41,9 +41,10 @@ def _alone(x, y, z, row):  # type: ignore[no-untyped-def]
 @njit(cache=True)
 def _at(x, y, z, groups, rows, soft):  # type: ignore[no-untyped-def]
     """Distance to all of them joined; `soft` rounds |x| at the midline."""
-    x = abs(x) if soft > 0.0 else x
-    if x < soft:
-        x = (x * x / soft + soft) / 2.0
+    if soft > 0.0:
+        x = abs(x)
+        if x < soft:
+            x = (x * x / soft + soft) / 2.0
     d = 1e9
     aside = 1e9
     for g in range(len(groups)):
