@@ -55,7 +55,7 @@ _FRONT = PchipInterpolator([4, 10, 14, 20, 25], [1375, 1250, 1146, 972, 848])
 _BACK = PchipInterpolator([4, 10, 14, 20, 25], [1385, 1256, 1150, 980, 866])
 _SIDE = PchipInterpolator([10, 14, 19, 22, 25], [1296, 1205, 1090, 1036, 992])
 #: The groin's line and the path under the crotch: place by column.
-_GROIN = [(0, 0, 848, 62), (3, 46, 884, 82), (6, 104, 944, 76), (10, 166, 992, 0), (14, 118, 946, -80), (17, 58, 896, -106), (20, 0, 862, -56),
+_GROIN: list[tuple[int, float, float, float]] = [(0, 0, 848, 62), (3, 46, 884, 82), (6, 104, 944, 76), (10, 166, 992, 0), (14, 118, 946, -80), (17, 58, 896, -106), (20, 0, 862, -56),
           (21, 0, 842, -32), (22, 0, 834, -2), (23, 0, 838, 32)]  # fmt: skip
 #: Heights of the leg's rings, as a part of the way from the groin to the first level ring and then in mm.
 _TILTED = (0.14, 0.28, 0.43, 0.58, 0.73, 0.87, 1.0)
@@ -138,52 +138,59 @@ def _trunk(b: Builder, build: Build, skin: Skins) -> np.ndarray:
 
 
 def _trunk_guess(build: Build, skin: Skins, r: int, c: int) -> DoubleArray:
-    wide = build.joints["shoulder"][0] / 172.0
+    """Guessed place of a vertex of the trunk; on the midline at the first and last column."""
+    wide = float(build.joints["shoulder"][0]) / 172.0
     if r in _SHOULDER:
-        table = np.array(_SHOULDER[r], float)
-        point = np.asarray(PchipInterpolator(table[:, 0], table[:, 1:])(c)) * (1.0 + (wide - 1.0) * r / 4, 1.0, 1.0)
-        if r == 0:
-            return point * (1.0, 1.0, 1.0)
+        point = _in_table(_SHOULDER[r], c) * (1.0 + (wide - 1.0) * r / 4, 1.0, 1.0)
+        if r > 0 and 0 < c < COLUMNS:
+            point = skin.trunk.onto(point[None], 4)[0]
     elif r == ROWS - 1:
-        table = np.array(_GROIN, float)
-        point = np.asarray(PchipInterpolator(table[:, 0], table[:, 1:])(c))
+        point = _in_table(_GROIN, c)
+        if 0 < c < COLUMNS:
+            point = skin.trunk.onto(point[None], 4)[0]
+    elif r <= _ARM_ROWS[1]:
+        point = _beside_arm(skin, r, c, wide)
     else:
-        front, back = float(_FRONT(r)), float(_BACK(r))
-        if r <= 10:
-            edges = np.asarray(_FRONT_EDGE(r)) * (wide, 1, 1), np.asarray(_BACK_EDGE(r)) * (wide, 1, 1)
-            if 8 <= c <= 12:
-                t = (c - 8) / 4
-                point = edges[0] * (1 - t) + edges[1] * t
-                if r == 10:
-                    point = point - (0, 6.0 * np.sin(np.pi * t), 0)
-                return np.asarray(skin.trunk.onto(point[None], 6)[0])
-            y = float(PchipInterpolator([0, 8, 12, 20], [front, edges[0][1], edges[1][1], back])(c))
-            x, z = (edges[0] if c < 8 else edges[1])[[0, 2]]
-            t = c / 8 if c < 8 else (20 - c) / 8
-            start = np.array([0.0, y, 0.0])
-            # evenly along the flattened front or back
-            aim = np.array([x * (t if t < 1 else 1.0), y, z + (1 - t**1.5) * (34.0 if c < 8 else -30.0)])
-            way = aim - start
-            point = skin.trunk.outward((start + way * 0.25)[None], (way / np.linalg.norm(way))[None])[0]
-            if c in (0, COLUMNS):
-                point[0] = 0.0
-            return np.asarray(point)
-        side = float(_SIDE(r))
-        y = float(PchipInterpolator([0, 10, 20], [front, side, back])(c))
-        low = np.clip((r - 19) / 6.0, 0.0, 1.0)
-        if low > 0:  # the last rows follow the groin's line
-            table = np.array(_GROIN[:7], float)
-            groin = float(PchipInterpolator(table[:, 0], table[:, 2])(c))
-            plain = float(_SIDE(19) + (np.interp(c, [0, 10, 20], [float(_FRONT(19)), float(_SIDE(19)), float(_BACK(19))]) - _SIDE(19)))
-            y = plain + (groin - plain) * float(low)
-        t = np.pi * c / COLUMNS
-        way = np.array([np.sin(t) * 1.35, 0.0, np.cos(t)])
-        way /= np.linalg.norm(way)
-        point = skin.trunk.outward(np.array([[0.0, y, -4.0]]), way[None])[0]
+        point = _below_arm(skin, r, c)
     if c in (0, COLUMNS):
         point[0] = 0.0
-        return np.asarray(point)
-    return np.asarray(skin.trunk.onto(np.asarray(point)[None], 4)[0])
+    return np.asarray(point)
+
+
+def _in_table(table: list[tuple[int, float, float, float]], c: int) -> DoubleArray:
+    """A place between those that a table has by column."""
+    held = np.array(table, float)
+    return np.asarray(PchipInterpolator(held[:, 0], held[:, 1:])(c))
+
+
+def _beside_arm(skin: Skins, r: int, c: int, wide: float) -> DoubleArray:
+    """Before and behind the arm's opening: from the midline to the opening's edges, which stay put."""
+    edges = np.asarray(_FRONT_EDGE(r)) * (wide, 1, 1), np.asarray(_BACK_EDGE(r)) * (wide, 1, 1)
+    if 8 <= c <= 12:
+        t = (c - 8) / 4
+        point = edges[0] * (1 - t) + edges[1] * t
+        if r == _ARM_ROWS[1]:  # the armpit
+            point = point - (0, 6.0 * np.sin(np.pi * t), 0)
+        return np.asarray(skin.trunk.onto(point[None], 6)[0])
+    y = float(PchipInterpolator([0, 8, 12, 20], [float(_FRONT(r)), edges[0][1], edges[1][1], float(_BACK(r))])(c))
+    x, z = (edges[0] if c < 8 else edges[1])[[0, 2]]
+    t = c / 8 if c < 8 else (20 - c) / 8
+    start = np.array([0.0, y, 0.0])
+    way = np.array([x * t, y, z + (1 - t**1.5) * (34.0 if c < 8 else -30.0)]) - start  # flattened in front and behind
+    return np.asarray(skin.trunk.outward((start + way * 0.25)[None], (way / np.linalg.norm(way))[None])[0])
+
+
+def _below_arm(skin: Skins, r: int, c: int) -> DoubleArray:
+    """From the armpit down; the last rows come to follow the groin's line."""
+    low = min(r, 19)
+    ends = [float(_FRONT(r)), float(_SIDE(r)), float(_BACK(r))]
+    y = float(PchipInterpolator([0, 10, 20], ends)(c))
+    if r > low:
+        plain = float(np.interp(c, [0, 10, 20], [float(_FRONT(low)), float(_SIDE(low)), float(_BACK(low))]))
+        y = plain + (float(_in_table(_GROIN[:7], c)[1]) - plain) * (r - low) / 6.0
+    t = np.pi * c / COLUMNS
+    way = np.array([np.sin(t) * 1.35, 0.0, np.cos(t)])
+    return np.asarray(skin.trunk.outward(np.array([[0.0, y, -4.0]]), (way / np.linalg.norm(way))[None])[0])
 
 
 def _arm(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:
