@@ -35,8 +35,8 @@ ROWS = 26
 
 #: Rows over the shoulders: column and place.
 _SHOULDER: dict[int, list[tuple[int, float, float, float]]] = {
-    0: [(0, 0, 1469, 58), (3, 22, 1472, 56), (6, 42, 1474, 40), (8, 52, 1475, 20), (10, 54, 1475, 2), (12, 52, 1475, -16),
-        (14, 42, 1475, -32), (17, 24, 1474, -42), (20, 0, 1473, -46)],
+    0: [(0, 0, 1469, 65), (3, 24, 1471, 63), (6, 38, 1470, 42), (8, 49, 1469, 29), (10, 62, 1474, 14), (12, 77, 1482, -1),
+        (14, 71, 1483, -26), (17, 34, 1480, -39), (20, 0, 1478, -44)],
     1: [(0, 0, 1453, 62), (3, 22, 1456, 68), (6, 50, 1460, 62), (8, 72, 1464, 46), (10, 84, 1465, 24), (12, 86, 1466, 2),
         (14, 74, 1467, -22), (17, 44, 1466, -42), (20, 0, 1464, -50)],
     2: [(0, 0, 1431, 72), (4, 42, 1434, 79), (8, 100, 1448, 50), (10, 116, 1452, 20), (12, 118, 1450, -12), (14, 104, 1444, -40),
@@ -92,8 +92,9 @@ class Skins:
 def skins(build: Build) -> Skins:
     """The forms of a build, each part joined with what it grows from."""
     trunk, limb, low, hand = torso(build), arm(build), leg(build), palm(build)
-    whole = Forms(soft=4.0).add(trunk).join(limb, 22.0).join(low, 20.0)
-    shoulder = Forms(soft=4.0).add(trunk).join(limb, 22.0).join(hand, 2.0)
+    armpit = build.of(30.0, 22.0, 36.0)
+    whole = Forms(soft=4.0).add(trunk).join(limb, armpit).join(low, 20.0)
+    shoulder = Forms(soft=4.0).add(trunk).join(limb, armpit).join(hand, 2.0)
     thigh = Forms(soft=4.0).add(trunk).join(low, 20.0).join(foot(build), 3.0)
     sole = Forms(soft=0.0).add(low).join(foot(build), 3.0)
     tips = [finger(build, i)[:2] for i in range(4)] + [thumb(build)[:2]]
@@ -142,8 +143,7 @@ def _trunk_guess(build: Build, skin: Skins, r: int, c: int) -> DoubleArray:
     wide = float(build.joints["shoulder"][0]) / 172.0
     if r in _SHOULDER:
         point = _in_table(_SHOULDER[r], c) * (1.0 + (wide - 1.0) * r / 4, 1.0, 1.0)
-        if r > 0 and 0 < c < COLUMNS:
-            point = skin.trunk.onto(point[None], 4)[0]
+        point = skin.trunk.onto(point[None], 8 if r == 0 else 4)[0]
     elif r == ROWS - 1:
         point = _in_table(_GROIN, c)
         if 0 < c < COLUMNS:

@@ -18,9 +18,9 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: Landmarks below the neck on the man's plan, mm; the nearest vertex is taken. Left ones and midline.
 PLACES: dict[str, tuple[float, float, float]] = {
-    "acromion_l": (208.0, 1442.0, -10.0), "radiale_l": (318.0, 1128.0, -8.0), "stylion_l": (388.0, 902.0, 64.0),
-    "trochanterion_l": (184.0, 925.0, -6.0), "tibiale_l": (52.0, 492.0, 6.0),
-    "sphyrion_l": (66.0, 75.0, -22.0),
+    "acromion_l": (206.0, 1438.0, -12.0), "radiale_l": (318.0, 1128.0, -8.0), "stylion_l": (388.0, 902.0, 64.0),
+    "trochanterion_l": (170.0, 925.0, -6.0), "tibiale_l": (42.0, 492.0, 6.0),
+    "sphyrion_l": (56.0, 75.0, -22.0),
     "suprasternale": (0.0, 1452.0, 66.0), "cervicale": (0.0, 1468.0, -48.0), "thelion_l": (104.0, 1306.0, 110.0),
     "omphalion": (0.0, 1048.0, 110.0), "crotch": (0.0, 826.0, 0.0),
 }  # fmt: skip

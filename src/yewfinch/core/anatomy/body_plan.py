@@ -21,6 +21,8 @@ from yewfinch.core.shared.arrays import DoubleArray
 NECK = 1472.0
 #: Stature of the man's plan with the plain head on it.
 STATURE = 1756.0
+#: Where the plain head stands over the man's plan.
+HEAD_OFFSET = (0.0, 1627.0, 45.0)
 
 
 @dataclass(frozen=True)
@@ -69,15 +71,15 @@ class Build:
     def joints(self) -> dict[str, DoubleArray]:
         """Joints of the left side and the middle, mm."""
         of = self.of
-        shoulder = np.array([of(158.0, 172.0, 158.0), of(1404.0, 1410.0, 1400.0), -5.0])
+        shoulder = np.array([of(158.0, 172.0, 158.0), of(1392.0, 1405.0, 1388.0), -8.0])
         out = np.radians(24.0)
         upper_way = np.array([np.sin(out), -np.cos(out), -0.03])
         elbow = shoulder + upper_way * of(290.0, 300.0, 290.0)
         lower_way = np.array([0.355, -0.915, 0.175])
         wrist = elbow + lower_way / np.linalg.norm(lower_way) * of(246.0, 256.0, 248.0)
-        hip = np.array([of(94.0, 92.0, 86.0), of(922.0, 925.0, 905.0), 0.0])
-        knee = np.array([of(94.0, 100.0, 96.0), of(496.0, 498.0, 486.0), 4.0])
-        ankle = np.array([of(98.0, 104.0, 98.0), 75.0, -28.0])
+        hip = np.array([of(84.0, 82.0, 76.0), of(922.0, 925.0, 905.0), 0.0])
+        knee = np.array([of(78.0, 86.0, 80.0), of(496.0, 498.0, 486.0), 4.0])
+        ankle = np.array([of(84.0, 92.0, 84.0), 75.0, -28.0])
         made = {
             "pelvis": (0.0, 975.0, -8.0), "waist": (0.0, 1090.0, -22.0), "chest": (0.0, 1240.0, -35.0),
             "neck": (0.0, 1452.0, -22.0), "head": (0.0, 1608.0, 22.0), "collar": (22.0, 1446.0, 42.0),

@@ -174,7 +174,9 @@ def umbrella(faces: IndexArray, n: int) -> csr_array:
     from scipy.sparse import coo_array, diags_array
 
     a, b = faces.ravel(), np.roll(faces, -1, axis=1).ravel()
-    ring = coo_array((np.ones(len(a)), (a, b)), shape=(n, n)).tocsr()
+    # both ways: an edge along an open rim has one face only
+    ring = coo_array((np.ones(2 * len(a)), (np.concatenate([a, b]), np.concatenate([b, a]))), shape=(n, n)).tocsr()
+    ring.data[:] = 1.0
     return diags_array(1.0 / np.maximum(np.asarray(ring.sum(axis=1)).ravel(), 1.0)) @ ring
 
 

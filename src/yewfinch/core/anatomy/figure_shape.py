@@ -1,0 +1,117 @@
+"""A whole figure's form: the head's, the body's under it, and the join between them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from yewfinch.core.anatomy.body_shape import BodyShape, BodyShaper
+from yewfinch.core.anatomy.figure_model import FigureModel
+from yewfinch.core.anatomy.head_form import FORMED, umbrella
+from yewfinch.core.anatomy.head_shape import Shape
+from yewfinch.core.anatomy.person import Person
+from yewfinch.core.anatomy.physique import Physique
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+
+#: The body's rows below the ring that follow where the head has it.
+_SPREAD = 4.0
+#: Edges to either side of the ring that are smoothed, and how often.
+_SMOOTHED, _ROUNDS = 9, 10
+
+
+@dataclass(frozen=True, eq=False)
+class FigureShape:
+    """A figure in the head's frame.
+
+    Attributes
+    ----------
+    positions : (n, 3) float64, mm
+        At the formed level of the crop's model.
+    ground : float
+        Height of the ground in the head's frame, mm; negative.
+    body : BodyShape
+        On its own, standing on y = 0.
+    """
+
+    positions: DoubleArray
+    ground: float
+    body: BodyShape
+
+
+class FigureShaper:
+    """Joins heads and bodies of one crop.
+
+    Parameters
+    ----------
+    model : FigureModel
+    bodies : BodyShaper
+    """
+
+    def __init__(self, model: FigureModel, bodies: BodyShaper) -> None:
+        self.model, self.bodies = model, bodies
+
+    def shape(self, head: Shape, person: Person, physique: Physique) -> FigureShape:
+        """The figure of a person whose head has this shape.
+
+        Raises
+        ------
+        YewfinchError
+            If the body's measures cannot be met together.
+        """
+        at = head.landmarks
+        ring = head.positions[self._ring_of_head]
+        middle = float(ring[:, 1].mean())
+        body = self.bodies.shape(person, physique, float(at["v"][1]) - middle, float(at["v"][1] - at["gn"][1]))
+        own = body.positions
+        below = own[self._ring_of_body]
+        shift = np.array([0.0, middle - below[:, 1].mean(), ring[:, 2].mean() - below[:, 2].mean()])
+        placed = own + shift
+        row, weight, column = self._follow
+        placed[row] += weight[:, None] * (ring - below - shift)[column]
+        out = self.model.joined(head.positions, placed)
+        return FigureShape(self._smoothed(out), float(shift[1]), body)
+
+    def _smoothed(self, p: DoubleArray) -> DoubleArray:
+        """Take off the kink along the ring, and what shrinks by it (Taubin 1995)."""
+        rows, weight, pull = self._join
+        near = p[rows]
+        for share in (0.5, -0.48) * _ROUNDS:
+            near += share * weight[:, None] * (pull @ near - near)
+        out = p.copy()
+        out[rows] = near
+        return out
+
+    @cached_property
+    def _ring_of_head(self) -> IndexArray:
+        return self.model.level(FORMED).head[self.model.ring]
+
+    @cached_property
+    def _ring_of_body(self) -> IndexArray:
+        return self.model.level(FORMED).body[self.model.ring]
+
+    @cached_property
+    def _follow(self) -> tuple[IndexArray, DoubleArray, IndexArray]:
+        """The body's rows near the ring, how far they follow it, and the ring vertex in their column."""
+        rows, row, at = self.model.in_columns(self.model.ring, -1.0, _SPREAD)
+        t = np.clip(row / _SPREAD, 0.0, 1.0)
+        number = np.full(self.model.size(FORMED), -1)
+        number[self.model.ring] = np.arange(len(self.model.ring))
+        return self.model.level(FORMED).body[rows], 1 - t * t * (3 - 2 * t), number[at].astype(INDEX)
+
+    @cached_property
+    def _join(self):  # type: ignore[no-untyped-def]
+        """Rows round the ring, their weight, and the matrix of their neighbours' means."""
+        n = self.model.size(FORMED)
+        pull = umbrella(self.model.faces(FORMED), n)
+        away = np.full(n, np.inf)
+        away[self.model.ring] = 0.0
+        reached = np.isfinite(away)
+        for ring in range(1, _SMOOTHED + 1):
+            grown = (pull @ reached.astype(float)) > 0
+            away[grown & ~reached] = ring
+            reached |= grown
+        rows = np.nonzero(reached)[0]
+        weight = np.clip(1.0 - away[rows] / _SMOOTHED, 0.0, 1.0) ** 2  # 0 where neighbours are left out
+        return rows, weight, pull[rows][:, rows]
