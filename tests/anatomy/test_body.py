@@ -6,8 +6,9 @@ from scipy.spatial import ConvexHull
 
 from yewfinch.core.anatomy import body_cage
 from yewfinch.core.anatomy.body_dials import DIALS
+from yewfinch.core.anatomy.body_measures import MEASURES
 from yewfinch.core.anatomy.body_model import PLANS, arrays_of, from_arrays, make_body
-from yewfinch.core.anatomy.body_places import MEASURES, landmark_rows
+from yewfinch.core.anatomy.body_places import landmark_rows
 from yewfinch.core.anatomy.body_plan import NECK, STATURE, Build
 from yewfinch.core.anatomy.head_form import as_triangles
 from yewfinch.core.mesh.crossings import crossings

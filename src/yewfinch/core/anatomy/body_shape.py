@@ -14,14 +14,15 @@ from functools import cached_property
 import numpy as np
 
 from yewfinch.core.anatomy.body_cage import ARM, FINGER, FOOT, HAND, LEG, THUMB, TOE, TRUNK
+from yewfinch.core.anatomy.body_measures import MEASURES
 from yewfinch.core.anatomy.body_model import BodyModel
-from yewfinch.core.anatomy.body_places import MEASURES, landmark_rows
+from yewfinch.core.anatomy.body_places import landmark_rows
 from yewfinch.core.anatomy.body_plan import NECK, Build
 from yewfinch.core.anatomy.head_form import umbrella
 from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.physique import Physique
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: What is drawn out, in the order of the unknowns; each but the last has the measure of that name.
@@ -101,7 +102,7 @@ class BodyShaper:
         if not _TRUNK_LEAST < longer < _TRUNK_MOST:
             word = "short" if longer < 1 else "long"
             raise YewfinchError(f"With these legs, a stature of {targets['stature']:.0f} mm needs too {word} a trunk. Change the stature, thigh or lower leg.")
-        out = p + self._moves(p, np.arange(len(p)), along, pivots, amount)
+        out = p + self._moves(p, np.arange(len(p), dtype=INDEX), along, pivots, amount)
         out[:, 1] -= out[self._soles, 1].min()
         return BodyShape(out, {k: out[r] for k, r in self.rows.items()}, targets)
 
@@ -124,7 +125,7 @@ class BodyShaper:
     ) -> DoubleArray:
         """By how many mm to draw out each part."""
         keys = list(self.rows)
-        rows = np.array([self.rows[k] for k in keys])
+        rows = np.array([self.rows[k] for k in keys], INDEX)
         start = p[rows]
         away = np.array([self._moves(start, rows, along, pivots, one) for one in np.eye(len(_DRAWN))])
         pairs = [tuple(keys.index(k) for k in MEASURES[name].points) for name in _DRAWN[:-1]]
@@ -201,7 +202,7 @@ class BodyShaper:
 
     @cached_property
     def _soles(self) -> IndexArray:
-        return np.nonzero((self.model.chart == FOOT) | (self.model.chart >= TOE))[0]
+        return np.nonzero((self.model.chart == FOOT) | (self.model.chart >= TOE))[0].astype(INDEX)
 
     @cached_property
     def _ring(self) -> IndexArray:
@@ -210,7 +211,7 @@ class BodyShaper:
         at = np.where((self.model.chart[:n0] == TRUNK)[:, None], self.model.place[:, :1], np.nan)
         for step in self.model.steps():
             at = step.linear(at)
-        return np.nonzero(at[:, 0] == 0.0)[0]
+        return np.nonzero(at[:, 0] == 0.0)[0].astype(INDEX)
 
 
 def grown_part(age: float) -> float:

@@ -135,6 +135,20 @@ class FigureModel:
         man = self.body.bodies["man"].astype(np.float64)
         return self.joined(self.head.positions + HEAD_OFFSET, man)
 
+    def rows_from(self, part: str) -> IndexArray:
+        """The row here of each vertex of the head's or the body's formed level; -1 if it is left out.
+
+        Parameters
+        ----------
+        part : {"head", "body"}
+        """
+        g = self.level(FORMED)
+        of = g.head if part == "head" else g.body
+        out = np.full(len((self.head if part == "head" else self.body).mirror), -1, INDEX)
+        own = np.nonzero(of >= 0)[0]
+        out[of[own]] = own
+        return out
+
     @cached_property
     def ring(self) -> IndexArray:
         """Rows of the neck's ring at the formed level."""
@@ -152,6 +166,7 @@ class FigureModel:
         rows = g.body[g.body >= 0]
         return [bool(self.body.region[rows, i].any()) for i in range(len(self.body.regions))]
 
+    @cached_property
     def region(self) -> DoubleArray:
         """Membership of each region at the formed level, (n, k) from 0 to 255."""
         g = self.level(FORMED)
@@ -252,7 +267,7 @@ class FigureModel:
 
 def _coarse(head: HeadModel, body: BodyModel, crop: str) -> _Grown:
     """Level 0: the head's faces above the ring, the body's that the crop keeps, and caps."""
-    ring = np.arange(COLUMNS + 1) + NECK_ROW * (COLUMNS + 1)
+    ring = np.arange(COLUMNS + 1, dtype=INDEX) + NECK_ROW * (COLUMNS + 1)
     kept_head = _above(head, ring)
     kept_body = _kept_faces(body, crop)
     # one numbering: head's vertices, then the body's that are not on the ring

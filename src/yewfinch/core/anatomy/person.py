@@ -9,12 +9,16 @@ import numpy as np
 
 from yewfinch.core.anatomy.dials import DIALS
 from yewfinch.core.anatomy.head_measures import STEERED
+from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Years on offer.
 YOUNGEST, OLDEST = 6.0, 90.0
 #: Furthest a dial goes either way.
 FURTHEST = 2.0
+
+#: The extent of a head with neck and collar.
+HEAD_ONLY = "head"
 
 #: Landmark places, mm.
 Places = Mapping[str, tuple[float, float, float]]
@@ -67,17 +71,27 @@ class Person:
 
 @dataclass(frozen=True)
 class Figure:
-    """What base head a portrait's clay was begun with, as it stands now.
+    """What base head or figure a portrait's clay was begun with, as it stands now.
 
     Attributes
     ----------
     person : Person
     level : int
-        Subdivision level of the head.
+        Subdivision level.
+    crop : str
+        How much of the body there is, a key of `EXTENTS`.
+    physique : Physique
+        How that is built.
     """
 
     person: Person
     level: int = 2
+    crop: str = HEAD_ONLY
+    physique: Physique = field(default_factory=Physique)
+
+
+#: How much of a person there is: key and title.
+EXTENTS: dict[str, str] = {HEAD_ONLY: "Head", "bust": "Bust", "half": "Half figure", "full": "Full figure"}
 
 
 #: Ready-made persons by key: title and recipe.

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from yewfinch.core.anatomy.body_dials import DIALS
-from yewfinch.core.anatomy.body_places import MEASURES
+from yewfinch.core.anatomy.body_measures import MEASURES
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Furthest a dial goes either way.

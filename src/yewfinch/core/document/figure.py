@@ -1,4 +1,4 @@
-"""The base head in a portrait: begun anew, steered while strokes on it are kept, fitted to the sitter."""
+"""The base head or figure in a portrait: begun anew, steered while strokes on it are kept, fitted to the sitter."""
 
 from __future__ import annotations
 
@@ -9,38 +9,47 @@ import numpy as np
 
 from yewfinch.core.anatomy import head_field
 from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE, assemble
+from yewfinch.core.anatomy.body_shape import BodyShaper
 from yewfinch.core.anatomy.eyeball import eyeball
+from yewfinch.core.anatomy.figure_model import FigureModel
+from yewfinch.core.anatomy.figure_shape import FigureShape, FigureShaper
 from yewfinch.core.anatomy.head_form import FORMED
 from yewfinch.core.anatomy.head_model import FINEST, HeadModel
 from yewfinch.core.anatomy.head_places import texture_places
 from yewfinch.core.anatomy.head_shape import HeadShaper, Shape
-from yewfinch.core.anatomy.person import Figure, Person, checked
+from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
+from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.anatomy.relief import relief
 from yewfinch.core.anatomy.spread import adults
 from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.plain import plain_model
+from yewfinch.core.document.plain import plain_bodies, plain_model
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
-from yewfinch.core.shared.arrays import INDEX, DoubleArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.alignment import procrustes
 
 LEVELS = tuple(range(FINEST + 1))
 PIECES = (HEAD, LEFT_EYE, RIGHT_EYE)
-_NAMES = {HEAD: "Head", LEFT_EYE: "Left eyeball", RIGHT_EYE: "Right eyeball"}
+_NAMES = {HEAD: "Head", "figure": "Figure", LEFT_EYE: "Left eyeball", RIGHT_EYE: "Right eyeball"}
 
 
 class Figures:
-    """Makes base heads for portraits; one for all, it holds the plain head."""
+    """Makes base heads and figures for portraits; one for all, it holds the plain head and bodies."""
 
     def __init__(self, model: HeadModel) -> None:
         self.model = model
         self.shaper = HeadShaper(model, assemble(model))
         self._lately: list[tuple[tuple[Person, bool], Shape]] = []
         self._fine: dict[int, tuple[DoubleArray, DoubleArray]] = {}
+        self._bodies: BodyShaper | None = None
+        self._crops: dict[str, FigureShaper] = {}
+        self._whole: list[tuple[tuple[Figure, bool], FigureShape]] = []
 
     def shape(self, person: Person, *, draft: bool = False) -> Shape:
         """The shape of a person, or its quick draft; the last few are kept.
@@ -57,30 +66,105 @@ class Figures:
         self._lately = [((person, draft), shape), *self._lately[:3]]
         return shape
 
+    # --- bodies ---------------------------------------------------------------------------
+
+    def bodies_at_hand(self) -> bool:
+        """Whether bodies can be made at once; else `prepare` takes up to a minute the first time."""
+        return self._bodies is not None
+
+    def prepare(self, progress: Progress = silent) -> None:
+        """Fetch or compute what bodies are made from."""
+        if self._bodies is None:
+            self._bodies = BodyShaper(plain_bodies(progress))
+
+    def layout(self, crop: str) -> HeadModel | FigureModel:
+        """The surface of an extent.
+
+        Raises
+        ------
+        YewfinchError
+            If there is no such extent.
+        """
+        return self.model if crop == HEAD_ONLY else self._shaper_of(crop).model
+
+    def _shaper_of(self, crop: str) -> FigureShaper:
+        if crop not in EXTENTS or crop == HEAD_ONLY:
+            raise YewfinchError(f"There is no figure '{crop}'. Use one of {', '.join(EXTENTS)}.")
+        self.prepare()
+        assert self._bodies is not None
+        if crop not in self._crops:
+            self._crops[crop] = FigureShaper(FigureModel(self.model, self._bodies.model, crop), self._bodies)
+        return self._crops[crop]
+
+    def whole(self, figure: Figure, *, draft: bool = False) -> FigureShape:
+        """A figure with its body; the last few are kept.
+
+        Raises
+        ------
+        YewfinchError
+            If a value of the recipe makes no sense, or the body's measures cannot be met together.
+        """
+        key = replace(figure, level=FORMED), draft
+        for held, whole in self._whole:
+            if held == key:
+                return whole
+        head = self.shape(figure.person, draft=draft)
+        whole = self._shaper_of(figure.crop).shape(head, figure.person, checked_physique(figure.physique))
+        self._whole = [(key, whole), *self._whole[:3]]
+        return whole
+
+    def ground(self, figure: Figure | None) -> float | None:
+        """Height of the ground under a full figure in the head's frame, mm; None for other extents."""
+        if figure is None or figure.crop != "full":
+            return None
+        for held, whole in self._whole:
+            if held[0] == replace(figure, level=FORMED):
+                return whole.ground
+        return self.whole(figure).ground
+
+    # --- surfaces -------------------------------------------------------------------------
+
+    def _formed(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
+        if figure.crop == HEAD_ONLY:
+            return self.shape(figure.person, draft=draft).positions
+        return self.whole(figure, draft=draft).positions
+
     def positions(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
-        """Vertices of a figure's head in the rows of its surface, (n, 3) mm."""
-        at = self.model.at_level(self.shape(figure.person, draft=draft).positions, figure.level)
+        """Vertices of a figure in the rows of its surface, (n, 3) mm."""
+        layout = self.layout(figure.crop)
+        at = layout.at_level(self._formed(figure, draft=draft), figure.level)
         if figure.level > FORMED:
-            if figure.level not in self._fine:
-                rest = self.model.at_level(self.model.positions, figure.level)
-                order = self.model.order(figure.level)
-                normals = np.empty_like(rest)
-                normals[order[1]] = Surface(rest[order[1]], order[0]).normals
-                self._fine[figure.level] = rest, normals
-            at = at + relief(*self._fine[figure.level], figure.person.age)
-        return at[self.model.order(figure.level)[1]]
+            lines = self._relief(figure)
+            if isinstance(layout, FigureModel):
+                of_head = layout.level(figure.level).head
+                at[of_head >= 0] += lines[of_head[of_head >= 0]]
+            else:
+                at = at + lines
+        return at[layout.order(figure.level)[1]]
+
+    def _relief(self, figure: Figure) -> DoubleArray:
+        """Fine lines of the head at a fine level, in the head's rows."""
+        if figure.level not in self._fine:
+            rest = self.model.at_level(self.model.positions, figure.level)
+            order = self.model.order(figure.level)
+            normals = np.empty_like(rest)
+            normals[order[1]] = Surface(rest[order[1]], order[0]).normals
+            self._fine[figure.level] = rest, normals
+        return relief(*self._fine[figure.level], figure.person.age)
 
     def pieces(self, figure: Figure) -> tuple[dict[str, Piece], dict[str, Anchor], dict[str, tuple[Anchor, ...]]]:
         """Pieces, landmarks and lines of a figure."""
-        level, model = figure.level, self.model
-        faces, order = model.order(level)
+        level, layout = figure.level, self.layout(figure.crop)
+        faces, order = layout.order(level)
         head = Surface(self.positions(figure), faces)
-        member = model.linear_at_level(model.region.astype(np.float64), level)[order]
+        member = layout.linear_at_level(layout.region.astype(np.float64), level)[order]
         region = np.round(member).astype(np.uint8)
-        regions = {name: np.ascontiguousarray(region[:, i]) for i, name in enumerate(model.regions)}
-        places = texture_places(model, level)
-        texture = TexturePlaces(places.uv[order], places.seam[order])
-        made = {HEAD: Piece(HEAD, _NAMES[HEAD], head, regions=regions, texture=texture)}
+        regions = {name: np.ascontiguousarray(region[:, i]) for i, name in enumerate(layout.regions)}
+        texture, name = None, _NAMES["figure"]
+        if isinstance(layout, HeadModel):
+            places = texture_places(layout, level)
+            texture, name = TexturePlaces(places.uv[order], places.seam[order]), _NAMES[HEAD]
+        made = {HEAD: Piece(HEAD, name, head, regions=regions, texture=texture)}
         shape = self.shape(figure.person)
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
             ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)
@@ -88,36 +172,47 @@ class Figures:
             made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, ball.colour))
         plain = self.shaper.plain
         held = [*plain.anchors.values(), *(a for line in plain.lines.values() for a in line)]
-        on_head = [a for a in held if a.piece == HEAD]
-        tied = iter(self._finer(on_head, level) if level >= FORMED else self._coarser(on_head, figure, head))
+        tied = iter(self._tied([a for a in held if a.piece == HEAD], figure, head))
         moved = iter([next(tied) if a.piece == HEAD else a for a in held])
         anchors = {k: next(moved) for k in plain.anchors}
         lines = {k: tuple(next(moved) for _ in line) for k, line in plain.lines.items()}
-        return made, anchors, lines
+        return made, {**anchors, **self._body_anchors(figure, head)}, lines
 
-    def _finer(self, held: list[Anchor], level: int) -> list[Anchor]:
-        """Anchors on the formed level as anchors on a finer one, by the same vertices."""
-        formed, order = self.model.order(FORMED)[1], self.model.order(level)[1]
-        new_of_old = np.empty(len(order), INDEX)
-        new_of_old[order] = np.arange(len(order), dtype=INDEX)
-        row_of = new_of_old[formed]
-        corners = row_of[np.array([a.corners for a in held])]
-        return [Anchor(HEAD, (int(i), int(j), int(k)), a.weights) for (i, j, k), a in zip(corners, held, strict=True)]
+    def _tied(self, held: list[Anchor], figure: Figure, surface: Surface) -> list[Anchor]:
+        """Anchors on the plain head's formed level as anchors on a figure: by the same vertices, else the nearest point."""
+        rows = self.model.order(FORMED)[1][np.array([a.corners for a in held])]
+        layout = self.layout(figure.crop)
+        if isinstance(layout, FigureModel):
+            rows = layout.rows_from(HEAD)[rows]
+        same = (rows >= 0).all(axis=1) & (figure.level >= FORMED)
+        corners = self._rows_in_order(figure)[rows] if figure.level >= FORMED else rows
+        out: list[Anchor | None] = [
+            Anchor(HEAD, (int(c[0]), int(c[1]), int(c[2])), a.weights) if s else None for c, a, s in zip(corners, held, same, strict=True)
+        ]
+        far = [i for i, a in enumerate(out) if a is None]
+        if far:
+            formed = self.shape(figure.person).positions[self.model.order(FORMED)[1]]
+            points = np.einsum("nk,nkj->nj", [held[i].weights for i in far], formed[np.array([held[i].corners for i in far])])
+            for i, found in zip(far, _nearest(surface, points), strict=True):
+                out[i] = found
+        return [a for a in out if a is not None]
 
-    def _coarser(self, held: list[Anchor], figure: Figure, head: Surface) -> list[Anchor]:
-        """The same as the nearest points of a coarser level."""
-        import igl
-
-        formed = self.shape(figure.person).positions[self.model.order(FORMED)[1]]
-        points = np.einsum("nk,nkj->nj", [a.weights for a in held], formed[np.array([a.corners for a in held])])
-        triangles, at = head.triangles().astype(np.int64), head.positions.astype(np.float64)
-        _, rows, nearest = igl.point_mesh_squared_distance(points, at, triangles)
-        out = []
-        for corners, point in zip(triangles[np.ravel(rows)], nearest, strict=True):
-            w, *_ = np.linalg.lstsq(np.vstack([at[corners].T, np.ones(3)]), np.append(point, 1.0), rcond=None)
-            i, j, k = (int(r) for r in corners)
-            out.append(Anchor(HEAD, (i, j, k), (float(w[0]), float(w[1]), float(w[2]))))
+    def _rows_in_order(self, figure: Figure) -> IndexArray:
+        """The surface's row of each row of the layout."""
+        order = self.layout(figure.crop).order(figure.level)[1]
+        out = np.empty(len(order), INDEX)
+        out[order] = np.arange(len(order), dtype=INDEX)
         return out
+
+    def _body_anchors(self, figure: Figure, surface: Surface) -> dict[str, Anchor]:
+        """Landmarks below the head that a crop has."""
+        layout = self.layout(figure.crop)
+        if not isinstance(layout, FigureModel) or self._bodies is None:
+            return {}
+        of_body = layout.rows_from("body")
+        rows = {k: int(of_body[r]) for k, r in self._bodies.rows.items() if k in LANDMARKS and of_body[r] >= 0}
+        points = np.array([self.whole(figure).positions[r] for r in rows.values()])
+        return dict(zip(rows, _nearest(surface, points), strict=True))
 
     # --- edits ----------------------------------------------------------------------------
 
@@ -148,20 +243,21 @@ class Figures:
         piece = portrait.pieces.get(HEAD)
         if piece is None or any(k not in portrait.pieces for k in PIECES):
             return "The base head or an eyeball was taken out. Begin a new one to steer it."
-        if len(piece.surface) != self.model.size(figure.level):
+        if len(piece.surface) != self.layout(figure.crop).size(figure.level):
             return "The head's faces were changed since it was begun, so it cannot be steered any more."
         locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
         return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
 
     def steer(
-        self, portrait: Portrait, person: Person, name: str, *, draft: bool = False, from_draft: bool = False
+        self, portrait: Portrait, to: Person | Figure, name: str, *, draft: bool = False, from_draft: bool = False
     ) -> Edit:
-        """Turn the present base head into another person's; what was modelled on it goes along.
+        """Turn the present base head or figure into another person's; what was modelled on it goes along.
 
         Parameters
         ----------
         portrait : Portrait
-        person : Person
+        to : Person or Figure
+            A person keeps the physique; a figure must have the present level and extent.
         name : str
             Of the undo step.
         draft : bool
@@ -179,14 +275,17 @@ class Figures:
             raise YewfinchError(why)
         old = portrait.figure
         assert old is not None
-        new = replace(old, person=person)
+        new = replace(old, person=to) if isinstance(to, Person) else to
+        if (new.level, new.crop) != (old.level, old.crop):
+            raise YewfinchError("Another level or extent needs a base head begun anew.")
+        person = new.person
         shape, before = self.shape(person, draft=draft), self.shape(old.person, draft=from_draft)
         changes: list[Change] = []
         step = self.positions(new, draft=draft) - self.positions(old, draft=from_draft)
         changes.append(_moved(portrait, HEAD, lambda p: p + step))
         ratio = shape.eye_scale / before.eye_scale
-        for key, to, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):
-            changes.append(_moved(portrait, key, _carried(at, to, ratio)))
+        for key, place, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):
+            changes.append(_moved(portrait, key, _carried(at, place, ratio)))
         changes.append(FieldChange("figure", old, new))
         return Edit(name, tuple(changes))
 
@@ -227,6 +326,20 @@ class Figures:
         at = np.array([places[k] for k in woman.keys]).ravel()
         t = float(weights @ (at - woman.mean.ravel()) / (weights @ way))
         return float(np.clip(t, 0.0, 1.0))
+
+
+def _nearest(surface: Surface, points: DoubleArray) -> list[Anchor]:
+    """The nearest points (k, 3) of a surface."""
+    import igl
+
+    triangles, at = surface.triangles().astype(np.int64), surface.positions.astype(np.float64)
+    _, rows, nearest = igl.point_mesh_squared_distance(points, at, triangles)
+    out = []
+    for corners, point in zip(triangles[np.ravel(rows)], nearest, strict=True):
+        w, *_ = np.linalg.lstsq(np.vstack([at[corners].T, np.ones(3)]), np.append(point, 1.0), rcond=None)
+        i, j, k = (int(r) for r in corners)
+        out.append(Anchor(HEAD, (i, j, k), (float(w[0]), float(w[1]), float(w[2]))))
+    return out
 
 
 def _moved(portrait: Portrait, piece: str, move: Callable[[DoubleArray], DoubleArray]) -> RowsChange:

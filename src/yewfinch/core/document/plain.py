@@ -1,20 +1,33 @@
-"""The plain head that all base heads are bent from, generated once and cached."""
+"""The plain head and the plain bodies that all figures are bent from, generated once and cached."""
 
 from __future__ import annotations
 
 from yewfinch.core.anatomy import (
+    _forms_kernels,
+    arm_forms,
     base_head,
+    body_cage,
+    body_dials,
+    body_form,
+    body_model,
+    body_plan,
     cage,
     chart,
     ear,
     field_shapes,
+    foot_cage,
+    forms,
+    hand_cage,
     head_cage,
     head_field,
     head_form,
     head_model,
+    leg_forms,
     lids,
     lips,
     nostrils,
+    sleeves,
+    torso_forms,
 )
 from yewfinch.core.document.cache import cached, fingerprint
 from yewfinch.core.document.settings import cache_dir
@@ -23,6 +36,10 @@ from yewfinch.core.shared.progress import Progress, silent
 
 _MADE_BY = (
     cage, chart, ear, field_shapes, head_cage, head_field, head_form, head_model, lids, lips, nostrils, subdivision, crossings,
+)  # fmt: skip
+_BODY_BY = (
+    _forms_kernels, arm_forms, body_cage, body_dials, body_form, body_model, body_plan, cage, crossings, field_shapes, foot_cage, forms,
+    hand_cage, leg_forms, sleeves, subdivision, torso_forms,
 )  # fmt: skip
 
 
@@ -47,5 +64,20 @@ def plain_model(progress: Progress = silent) -> head_model.HeadModel:
     return _HELD[key]
 
 
-#: The model in use, by its place and stamp.
+def plain_bodies(progress: Progress = silent) -> body_model.BodyModel:
+    """The bodies of woman, man and child, from the cache if their generator has not changed since.
+
+    Made anew it takes most of a minute; `progress` may cancel it.
+    """
+    made_by = fingerprint(_BODY_BY)
+    key = f"{cache_dir()}/{made_by}"
+    if key not in _BODIES:
+        arrays = cached("base-body", made_by, lambda: body_model.arrays_of(body_model.make_body(progress)))
+        _BODIES.clear()
+        _BODIES[key] = body_model.from_arrays(arrays)
+    return _BODIES[key]
+
+
+#: The models in use, by their place and stamp.
 _HELD: dict[str, head_model.HeadModel] = {}
+_BODIES: dict[str, body_model.BodyModel] = {}

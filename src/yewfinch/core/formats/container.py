@@ -19,7 +19,9 @@ import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
-from yewfinch.core.anatomy.person import Figure, Person, checked
+from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
+from yewfinch.core.anatomy.physique import Physique
+from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import write_atomic
@@ -102,7 +104,8 @@ def _figure_manifest(figure: Figure) -> dict[str, Any]:
     return {
         "level": figure.level, "sex": person.sex, "age": person.age, "dials": dict(person.dials),
         "measures": dict(person.measures), "seed": person.seed, "asymmetry": person.asymmetry,
-        "landmarks": {k: list(v) for k, v in person.landmarks.items()},
+        "landmarks": {k: list(v) for k, v in person.landmarks.items()}, "extent": figure.crop,
+        "body": {"dials": dict(figure.physique.dials), "measures": dict(figure.physique.measures), "heads": figure.physique.heads},
     }  # fmt: skip
 
 
@@ -295,6 +298,12 @@ class _RuleRecord(msgspec.Struct):
     ideal: float | None = None
 
 
+class _BodyRecord(msgspec.Struct):
+    dials: dict[str, float] = {}
+    measures: dict[str, float] = {}
+    heads: float = 0.0
+
+
 class _FigureRecord(msgspec.Struct):
     sex: float = 1.0
     age: float = 30.0
@@ -304,6 +313,8 @@ class _FigureRecord(msgspec.Struct):
     asymmetry: float = 0.0
     landmarks: dict[str, tuple[float, float, float]] = {}
     level: int = 2
+    extent: str = HEAD_ONLY
+    body: _BodyRecord = msgspec.field(default_factory=_BodyRecord)
 
 
 class _Manifest(msgspec.Struct):
@@ -381,9 +392,13 @@ def _figure(record: _FigureRecord | None, name: str) -> Figure | None:
         return None
     if not 0 <= record.level <= 4:
         raise BadFileError(f"{name} is damaged: its base head has level {record.level}.")
-    rest = {k: getattr(record, k) for k in record.__struct_fields__ if k != "level"}
+    if record.extent not in EXTENTS:
+        raise BadFileError(f"{name} is damaged: there is no base figure '{record.extent}'.")
+    rest = {k: getattr(record, k) for k in record.__struct_fields__ if k not in ("level", "extent", "body")}
+    body = record.body
     try:
-        return Figure(checked(Person(**rest)), record.level)
+        physique = checked_physique(Physique(body.dials, body.measures, body.heads))
+        return Figure(checked(Person(**rest)), record.level, record.extent, physique)
     except YewfinchError as error:
         raise BadFileError(f"{name} is damaged: {error}") from error
 
