@@ -45,7 +45,7 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("-o", "--out", type=Path, required=True)
     p.set_defaults(run=_render)
 
-    p = commands.add_parser("head", help="a new portrait with a base head")
+    p = commands.add_parser("head", help="a new portrait with a base head or figure")
     p.add_argument("-o", "--out", type=Path, required=True)
     p.add_argument("--preset", default="man", help="woman, man, child, old_woman or old_man")
     p.add_argument("--age", type=float, help="years")
@@ -54,6 +54,10 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--level", type=int, choices=range(5), default=2)
     p.add_argument("--dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
     p.add_argument("--set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="may be repeated")
+    p.add_argument("--extent", choices=("head", "bust", "half", "full"), default="head", help="how much of the body")
+    p.add_argument("--body-dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
+    p.add_argument("--body-set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="stature, shoulders …; may be repeated")
+    p.add_argument("--heads", type=float, default=0.0, help="stature as a number of head heights")
     p.set_defaults(run=_head)
 
     p = commands.add_parser("solve", help="work out standpoints and the sitter from the marks on all photos")
@@ -291,6 +295,7 @@ def _head(args: argparse.Namespace) -> int:
     from dataclasses import replace
 
     from yewfinch.core.anatomy.person import PRESETS, Figure
+    from yewfinch.core.anatomy.physique import Physique
     from yewfinch.core.document.new import new_portrait
     from yewfinch.core.formats import container
 
@@ -301,7 +306,8 @@ def _head(args: argparse.Namespace) -> int:
         person, age=person.age if args.age is None else args.age, seed=args.seed, asymmetry=args.asymmetry,
         dials=dict(args.dial), measures=dict(args.set),
     )  # fmt: skip
-    portrait = new_portrait(Figure(person, args.level))
+    physique = Physique(dict(args.body_dial), dict(args.body_set), args.heads)
+    portrait = new_portrait(Figure(person, args.level, args.extent, physique))
     portrait.name = args.out.stem
     container.save(portrait, args.out)
     _say(f"Wrote {args.out.name}: {len(portrait.surface('head')):,} vertices.")

@@ -1,4 +1,4 @@
-"""Turning the base head: quick drafts while a dial moves, the finished form when it rests."""
+"""Turning the base head or figure: quick drafts while a dial moves, the finished form when it rests."""
 
 from __future__ import annotations
 
@@ -12,10 +12,12 @@ from PyQt6.QtWidgets import QApplication, QProgressDialog
 from yewfinch.app.bench import Bench
 from yewfinch.app.workers import Worker
 from yewfinch.core.anatomy.head_form import FORMED
-from yewfinch.core.anatomy.person import Figure, Person
+from yewfinch.core.anatomy.person import HEAD_ONLY, Figure, Person
+from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.figure import Figures, figures
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress
 
 #: A dial rests after this long, ms.
 REST = 220
@@ -37,7 +39,7 @@ class Steering(QObject):
         self.bench = bench
         self._step: tuple[str, int] | None = None
         self._draft: Figure | None = None
-        self._wish: tuple[Person, str] | None = None
+        self._wish: tuple[Figure, str] | None = None
         self._worker: Worker | None = None
         self._soon = QTimer(self)
         self._soon.setSingleShot(True)
@@ -66,18 +68,26 @@ class Steering(QObject):
         return figures()
 
     @property
-    def person(self) -> Person:
-        """Whose head it is, what is still to be carried out included."""
+    def figure(self) -> Figure:
+        """What the clay is, what is still to be carried out included."""
         if self._wish is not None:
             return self._wish[0]
-        figure = self.bench.portrait.figure
-        return figure.person if figure is not None else Person()
+        return self.bench.portrait.figure or Figure(Person())
+
+    @property
+    def person(self) -> Person:
+        """Whose head it is."""
+        return self.figure.person
+
+    @property
+    def physique(self) -> Physique:
+        """How the body is built."""
+        return self.figure.physique
 
     @property
     def level(self) -> int:
-        """Subdivision level of the head."""
-        figure = self.bench.portrait.figure
-        return figure.level if figure is not None else Figure(Person()).level
+        """Subdivision level."""
+        return self.figure.level
 
     def why_not(self) -> str:
         """Why the head cannot be steered; empty if it can."""
@@ -85,16 +95,23 @@ class Steering(QObject):
 
     def turn(self, person: Person, what: str) -> None:
         """Make the head this person's, soon; `what` names the dial, whose moves are one step."""
-        self._wish = (person, what)
+        self._turn(replace(self.figure, person=person), what)
+
+    def turn_body(self, physique: Physique, what: str) -> None:
+        """Build the body like this, soon."""
+        self._turn(replace(self.figure, physique=physique), f"Body: {what}")
+
+    def _turn(self, figure: Figure, what: str) -> None:
+        self._wish = (figure, what)
         self._soon.start()
 
     def _carry_out(self) -> None:
         if self._wish is None:
             return
         if self.level <= FORMED:  # finer levels wait until the dial rests
-            person, what = self._wish
+            wish, what = self._wish
             self._wish = None
-            self._apply(person, what, draft=True)
+            self._apply(wish, what, draft=True)
         self._rest.start()
 
     def finish(self) -> None:
@@ -106,12 +123,12 @@ class Steering(QObject):
         if wish is not None:
             self._apply(*wish, draft=False)
         elif figure is not None and figure is self._draft:
-            self._apply(figure.person, self._step[0] if self._step else "Base head", draft=False)
+            self._apply(figure, self._step[0] if self._step else "Base head", draft=False)
 
-    def _apply(self, person: Person, what: str, *, draft: bool, once: bool = False) -> None:
+    def _apply(self, figure: Figure, what: str, *, draft: bool, once: bool = False) -> None:
         portrait = self.bench.portrait
         before = portrait.figure
-        if before is None or (before.person == person and before is not self._draft):
+        if before is None or (before == figure and before is not self._draft):
             return
         from_draft = before is self._draft
 
@@ -123,22 +140,31 @@ class Steering(QObject):
             self._step = None if once else (what, portrait.history.position)
             self._draft = portrait.figure if draft else None
 
-        name = f"Base head: {what}"
-        self._work(lambda: self.maker.steer(portrait, person, name, draft=draft, from_draft=from_draft), done, self.level)
+        name = what if what.startswith("Body: ") else f"Base head: {what}"
+        self._work(lambda: self.maker.steer(portrait, figure, name, draft=draft, from_draft=from_draft), done, figure)
 
-    def _work(self, job: Callable[[], Edit], done: Callable[[Edit], None], level: int) -> None:
-        """Compute an edit and hand it on; of fine levels in a thread, behind a dialog."""
-        if level <= FORMED:
+    def _work(self, job: Callable[[], Edit], done: Callable[[Edit], None], figure: Figure) -> None:
+        """Compute an edit and hand it on; what takes long in a thread, behind a dialog."""
+        unready = figure.crop != HEAD_ONLY and not self.maker.bodies_at_hand()
+        if figure.level <= FORMED and not unready:
             try:
                 done(job())
             except YewfinchError as error:
                 self._failed(str(error))
             return
         # the dialog is modal: nothing else touches the clay while the thread reads it
-        dialog = QProgressDialog("Shaping the base head …", "Cancel", 0, 0, QApplication.activeWindow())
+        words = "Preparing bodies; once, up to a minute …" if unready else "Shaping the base head …"
+        dialog = QProgressDialog(words, "Cancel", 0, 1000 if unready else 0, QApplication.activeWindow())
         dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
         dialog.setMinimumDuration(0)
-        worker = Worker(lambda _progress: job(), self)
+        dialog.setAutoReset(False)
+
+        def work(progress: Progress) -> Edit:
+            if unready:
+                self.maker.prepare(progress)
+            return job()
+
+        worker = Worker(work, self)
         dropped: list[bool] = []
 
         def arrived(edit: Edit) -> None:
@@ -150,7 +176,10 @@ class Steering(QObject):
 
         worker.done.connect(arrived)
         worker.failed.connect(lambda text: (dialog.reset(), self._failed(text)))
-        dialog.canceled.connect(lambda: dropped.append(True))
+        dialog.canceled.connect(lambda: (dropped.append(True), worker.cancel()))
+        worker.cancelled.connect(lambda: (dialog.reset(), self._failed("The base head was left as it was.")))
+        if unready:
+            worker.progressed.connect(lambda share, _text: dialog.setValue(min(int(1000 * share), 999)))
         self._worker = worker
         worker.start()
         dialog.show()
@@ -163,8 +192,8 @@ class Steering(QObject):
         self.bench.say(text, "error")
         self.changed.emit()
 
-    def begin(self, person: Person, level: int, name: str) -> None:
-        """Put this base head in the place of the present head."""
+    def begin(self, figure: Figure, name: str) -> None:
+        """Put this base head or figure in the place of the present one."""
         self._wish = None
         portrait = self.bench.portrait
 
@@ -173,14 +202,14 @@ class Steering(QObject):
             self._step = self._draft = None
             self.bench.choose_piece("head")
 
-        self._work(lambda: self.maker.begin(portrait, Figure(person, level), name), done, level)
+        self._work(lambda: self.maker.begin(portrait, figure, name), done, figure)
 
     def become(self, person: Person, name: str) -> None:
         """Steer to a person in one finished step, or begin with it where there is nothing to steer."""
         if self.why_not():
-            self.begin(person, self.level, f"New base head: {name}")
+            self.begin(replace(self.figure, person=person), f"New base head: {name}")
             return
-        self._apply(person, name, draft=False, once=True)
+        self._apply(replace(self.figure, person=person), name, draft=False, once=True)
 
     def fit(self, lopsided: bool) -> None:
         """The base head that fits the sitter's landmarks best."""

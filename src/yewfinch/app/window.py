@@ -29,6 +29,7 @@ from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
 from yewfinch.app.panels.base_head_panel import BaseHeadPanel
+from yewfinch.app.panels.body_panel import BodyPanel
 from yewfinch.app.panels.colour_panel import ColourPanel
 from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
@@ -85,6 +86,7 @@ class MainWindow(QMainWindow):
         self.steering = Steering(self.bench)
         self.base_head = BaseHeadPanel(self.steering)
         self.head_measures = HeadMeasuresPanel(self.steering)
+        self.body = BodyPanel(self.steering)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
         self.sheets = SheetsPanel(self.bench)
@@ -237,7 +239,7 @@ class MainWindow(QMainWindow):
     def _panels(self) -> dict[str, QWidget]:
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
-            "Base head": self.base_head, "Measures of the head": self.head_measures,
+            "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,
             "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces,

@@ -11,6 +11,7 @@ from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import SurfaceBuffers
+from yewfinch.render.ground import REACH, Ground
 
 #: Grey behind the clay, sRGB.
 BACKDROP = (0xA9 / 255, 0xA9 / 255, 0xA7 / 255)
@@ -22,6 +23,13 @@ def bounds_of(portrait: Portrait) -> np.ndarray:  # type: ignore[type-arg]
     if not boxes:
         return np.array([[-100.0] * 3, [100.0] * 3])
     return np.stack([np.min([b[0] for b in boxes], axis=0), np.max([b[1] for b in boxes], axis=0)])
+
+
+def ground_of(portrait: Portrait) -> float | None:
+    """Height of the ground that a full figure stands on, mm; None for other clay."""
+    if portrait.figure is None or portrait.figure.crop != "full" or "head" not in portrait.pieces:
+        return None
+    return float(portrait.surface("head").positions[:, 1].min())
 
 
 class SceneRenderer:
@@ -41,6 +49,7 @@ class SceneRenderer:
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
+        self._ground = Ground(context)
 
     def update(self, piece: str, channel: str, leaves: IndexArray) -> None:
         """Upload changed rows of a piece, if it is on the GPU already."""
@@ -80,7 +89,11 @@ class SceneRenderer:
         context.depth_func = "<"
         if backdrop is not None:
             context.clear(*backdrop, 0.0, depth=1.0)  # alpha is the clay's mask
-        near, far = near_far(camera, bounds_of(portrait))
+        bounds = bounds_of(portrait)
+        height = ground_of(portrait) if only is None and backdrop is not None else None
+        if height is not None:
+            bounds = np.stack([np.minimum(bounds[0], (-REACH, height, -REACH)), np.maximum(bounds[1], (REACH, height, REACH))])
+        near, far = near_far(camera, bounds)
         self.program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
         self.program["flat_view"].value = 1.0 if camera.flat else 0.0
@@ -90,6 +103,8 @@ class SceneRenderer:
         for piece, held in portrait.pieces.items():
             if held.visible and (only is None or piece == only):
                 self._pieces[piece].array.render()
+        if height is not None:
+            self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
 
     def blit(self, picture: moderngl.Texture) -> None:
         """Fill the framebuffer in use with a picture."""
@@ -104,6 +119,7 @@ class SceneRenderer:
             buffers.release()
         self._pieces.clear()
         self.projection.release()
+        self._ground.release()
         for thing in (self._blit_array, self._blit, self.program):
             thing.release()
 

@@ -113,12 +113,14 @@ class BaseHeadPanel(QWidget):
         self.level.setToolTip("Subdivision level of a head that is begun anew")
         self.anew = QPushButton("Begin anew")
         self.anew.setToolTip("Put a fresh base head of this level in the place of the present head; undo brings that back")
-        self.anew.clicked.connect(
-            lambda: self.steering.begin(self.steering.person, self.level.currentData(), f"New base head, level {self.level.currentData()}")
-        )
+        self.anew.clicked.connect(self._begin)
         row.addWidget(self.level, 1)
         row.addWidget(self.anew)
         return row
+
+    def _begin(self) -> None:
+        level = self.level.currentData()
+        self.steering.begin(replace(self.steering.figure, level=level), f"New base head, level {level}")
 
     def _draw(self) -> None:
         # the next number, so that one can leaf through people and go back

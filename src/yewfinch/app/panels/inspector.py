@@ -13,7 +13,7 @@ from yewfinch.app.controls.fold import Fold
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
-    "Block": ("Base head", "Measures of the head", "Design sheets", "Pieces", "Canon: thirds and fifths", "History"),
+    "Block": ("Base head", "Measures of the head", "Body", "Design sheets", "Pieces", "Canon: thirds and fifths", "History"),
     "Form": ("Likeness", "Pieces", "History"),
     "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
                  "Calipers", "Canon: thirds and fifths", "History"),

@@ -9,7 +9,7 @@ import numpy as np
 
 from yewfinch.core.anatomy import head_field
 from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE, assemble
-from yewfinch.core.anatomy.body_shape import BodyShaper
+from yewfinch.core.anatomy.body_shape import BodyShape, BodyShaper
 from yewfinch.core.anatomy.eyeball import eyeball
 from yewfinch.core.anatomy.figure_model import FigureModel
 from yewfinch.core.anatomy.figure_shape import FigureShape, FigureShaper
@@ -113,14 +113,18 @@ class Figures:
         self._whole = [(key, whole), *self._whole[:3]]
         return whole
 
-    def ground(self, figure: Figure | None) -> float | None:
-        """Height of the ground under a full figure in the head's frame, mm; None for other extents."""
-        if figure is None or figure.crop != "full":
-            return None
-        for held, whole in self._whole:
-            if held[0] == replace(figure, level=FORMED):
-                return whole.ground
-        return self.whole(figure).ground
+    def body_of(self, figure: Figure) -> BodyShape:
+        """The body of a figure that is no head alone; that of its draft if only that was made.
+
+        Raises
+        ------
+        YewfinchError
+            As `whole`.
+        """
+        for (held, _), whole in self._whole:
+            if held == replace(figure, level=FORMED):
+                return whole.body
+        return self.whole(figure, draft=True).body
 
     # --- surfaces -------------------------------------------------------------------------
 
@@ -243,7 +247,8 @@ class Figures:
         piece = portrait.pieces.get(HEAD)
         if piece is None or any(k not in portrait.pieces for k in PIECES):
             return "The base head or an eyeball was taken out. Begin a new one to steer it."
-        if len(piece.surface) != self.layout(figure.crop).size(figure.level):
+        known = figure.crop == HEAD_ONLY or self.bodies_at_hand()  # else it is looked at once they are
+        if known and len(piece.surface) != self.layout(figure.crop).size(figure.level):
             return "The head's faces were changed since it was begun, so it cannot be steered any more."
         locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
         return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
@@ -270,6 +275,8 @@ class Figures:
         YewfinchError
             If the clay is no base head any more, or a value makes no sense.
         """
+        if portrait.figure is not None and portrait.figure.crop != HEAD_ONLY:
+            self.prepare()
         why = self.steerable(portrait)
         if why:
             raise YewfinchError(why)
