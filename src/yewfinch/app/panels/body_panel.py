@@ -31,7 +31,7 @@ class BodyPanel(QWidget):
         self.table.setRowCount(len(MEASURES))
         for i, m in enumerate(MEASURES.values()):
             for j in range(3):
-                item = QTableWidgetItem(m.title if j == 0 else "")
+                item = QTableWidgetItem(_short(m) if j == 0 else "")
                 item.setToolTip(_words(m))
                 if j:
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
@@ -111,11 +111,11 @@ class BodyPanel(QWidget):
 
     def _set(self, value: float) -> None:
         m = self.chosen()
-        self.steering.turn_body(self.steering.physique.with_measure(m.key, round(value, 1)), m.title)
+        self.steering.turn_body(self.steering.physique.with_measure(m.key, round(value, 1)), _short(m))
 
     def _free(self) -> None:
         m = self.chosen()
-        self.steering.turn_body(self.steering.physique.with_measure(m.key, None), f"{m.title} freed")
+        self.steering.turn_body(self.steering.physique.with_measure(m.key, None), f"{_short(m)} freed")
 
     def refresh(self) -> None:
         """Show the present body."""
@@ -151,6 +151,10 @@ class BodyPanel(QWidget):
             self.note.setText("Choose bust, half or full figure to give the head a body.")
         else:
             self.note.setText("Set measures are bold and kept; the others follow the stature in their usual part of it.")
+
+
+def _short(m: BodyMeasure) -> str:
+    return m.title.split(" (")[0]
 
 
 def _words(m: BodyMeasure) -> str:

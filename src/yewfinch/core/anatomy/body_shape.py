@@ -33,8 +33,8 @@ _TRUNK_LEAST, _TRUNK_MOST = 0.5, 1.7
 _HIP, _SHOULDER = 960.0, 1440.0
 #: Lengths of hand and foot on the plans, about, mm.
 _LENGTH = {"hand": 190.0, "foot": 270.0}
-#: Rounds of evening out the fields on the coarse level, so that no bone ends abruptly.
-_EVENED = 8
+#: Rounds of evening out the fields on the coarse level, so that no bone ends abruptly; 8 where not named.
+_EVENED = {"hand": 2, "foot": 2, "hip_breadth": 3}
 
 
 @dataclass(frozen=True, eq=False)
@@ -174,7 +174,7 @@ class BodyShaper:
         out = {
             "shoulders": np.where(arm, 1.0, np.clip((x - 45.0) / 145.0, 0.0, 1.0) * ramp(y, 1180.0, 1350.0)) * ~leg,
             "hip_breadth": np.where(trunk, x / 165.0 * ramp(-y, -1130.0, -960.0), 0.0)
-            + np.where(leg, np.clip(x / 165.0, 0.0, 1.1) * (0.3 + 0.7 * ramp(y, 420.0, 860.0)), 0.0),
+            + np.where(leg, np.clip((x - 25.0) / 140.0, 0.0, 1.1) * (0.3 + 0.7 * ramp(y, 420.0, 860.0)), 0.0) * ~foot + 0.17 * foot,
             "upper_arm": np.where(arm, along(s + (e - s) * 0.1, e), 0.0),
             "forearm": np.where(arm, along(e, w), 0.0),
             "hand": np.where(hand, ramp((p - w) @ _unit(w - e), -10.0, 25.0), 0.0),
@@ -189,7 +189,7 @@ class BodyShaper:
         for key in _DRAWN:
             way = sign if key in ("shoulders", "hip_breadth") else np.ones(n0)
             share = out[key] * way
-            for _ in range(_EVENED if key not in ("hand", "foot") else 2):
+            for _ in range(_EVENED.get(key, 8)):
                 share = 0.5 * share + 0.5 * (pull @ share)
             share = share * way
             if key == "trunk":

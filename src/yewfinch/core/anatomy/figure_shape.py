@@ -4,16 +4,22 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 
+from yewfinch.core.anatomy.body_cage import TOE
 from yewfinch.core.anatomy.body_shape import BodyShape, BodyShaper
 from yewfinch.core.anatomy.figure_model import FigureModel
-from yewfinch.core.anatomy.head_form import FORMED, umbrella
+from yewfinch.core.anatomy.head_form import FORMED, as_triangles, umbrella
 from yewfinch.core.anatomy.head_shape import Shape
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.physique import Physique
+from yewfinch.core.mesh.crossings import untangled
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 #: The body's rows below the ring that follow where the head has it.
 _SPREAD = 4.0
@@ -52,8 +58,8 @@ class FigureShaper:
     def __init__(self, model: FigureModel, bodies: BodyShaper) -> None:
         self.model, self.bodies = model, bodies
 
-    def shape(self, head: Shape, person: Person, physique: Physique) -> FigureShape:
-        """The figure of a person whose head has this shape.
+    def shape(self, head: Shape, person: Person, physique: Physique, *, draft: bool = False) -> FigureShape:
+        """The figure of a person whose head has this shape; a draft may cross itself in armpits and between the legs.
 
         Raises
         ------
@@ -71,7 +77,11 @@ class FigureShaper:
         row, weight, column = self._follow
         placed[row] += weight[:, None] * (ring - below - shift)[column]
         out = self.model.joined(head.positions, placed)
-        return FigureShape(self._smoothed(out), float(shift[1]), body)
+        out = self._smoothed(out)
+        if not draft:
+            mirror = None if person.asymmetry else self.model.level(FORMED).mirror
+            out = untangled(out, self._tight, self._pull, mirror, 40)
+        return FigureShape(out, float(shift[1]), body)
 
     def _smoothed(self, p: DoubleArray) -> DoubleArray:
         """Take off the kink along the ring, and what shrinks by it (Taubin 1995)."""
@@ -82,6 +92,23 @@ class FigureShaper:
         out = p.copy()
         out[rows] = near
         return out
+
+    @cached_property
+    def _pull(self) -> csr_array:
+        return umbrella(self.model.faces(FORMED), self.model.size(FORMED))
+
+    @cached_property
+    def _tight(self) -> IndexArray:
+        """Triangles where skin lies close to skin: armpits, the groin, toes."""
+        bodies = self.bodies.model
+        man, chart = bodies.bodies["man"], bodies.chart
+        near = (np.abs(man[:, 1] - 1320.0) < 60.0) & (np.abs(np.abs(man[:, 0]) - 150.0) < 50.0)
+        near |= (np.abs(man[:, 0]) < 40.0) & (man[:, 1] < 900.0) & (man[:, 1] > 560.0)
+        near |= chart >= TOE
+        of = self.model.level(FORMED).body
+        watched = np.where(of >= 0, near[of], False)
+        triangles = as_triangles(self.model.faces(FORMED))
+        return triangles[watched[triangles].any(axis=1)]
 
     @cached_property
     def _ring_of_head(self) -> IndexArray:
@@ -103,8 +130,7 @@ class FigureShaper:
     @cached_property
     def _join(self):  # type: ignore[no-untyped-def]
         """Rows round the ring, their weight, and the matrix of their neighbours' means."""
-        n = self.model.size(FORMED)
-        pull = umbrella(self.model.faces(FORMED), n)
+        n, pull = self.model.size(FORMED), self._pull
         away = np.full(n, np.inf)
         away[self.model.ring] = 0.0
         reached = np.isfinite(away)

@@ -109,7 +109,7 @@ class Figures:
             if held == key:
                 return whole
         head = self.shape(figure.person, draft=draft)
-        whole = self._shaper_of(figure.crop).shape(head, figure.person, checked_physique(figure.physique))
+        whole = self._shaper_of(figure.crop).shape(head, figure.person, checked_physique(figure.physique), draft=draft)
         self._whole = [(key, whole), *self._whole[:3]]
         return whole
 
