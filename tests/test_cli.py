@@ -37,6 +37,21 @@ def test_render_from_a_photo(tmp_path, demo_file):
     assert "no standpoint yet" in done.stderr
 
 
+def test_a_figure_from_numbers(tmp_path):
+    file = tmp_path / "figure.yewfinch"
+    done = yewfinch("head", "-o", file, "--preset", "woman", "--extent", "full", "--level", 0, "--body-set", "stature=1700", "--body-dial", "seat=0.5")
+    assert done.returncode == 0, done.stderr
+    assert "8,606 vertices" in done.stdout
+    assert "is sound" in yewfinch("check", file).stdout
+    assert yewfinch("export", file, "-o", tmp_path / "figure.obj").returncode == 0
+    points = np.array([line.split()[1:4] for line in (tmp_path / "figure.obj").read_text().splitlines() if line.startswith("v ")], float)
+    assert np.ptp(points[:, 1]) == pytest.approx(1700, abs=12)  # level 0 cuts the crown off a little
+    for wrong, words in ((("--body-set", "tail=3"), "'tail'"), (("--heads", 40), "40.0 heads")):
+        done = yewfinch("head", "-o", tmp_path / "x.yewfinch", "--extent", "bust", *wrong)
+        assert done.returncode != 0
+        assert words in done.stderr
+
+
 def test_a_base_head_of_ones_own_and_its_relief(tmp_path):
     file = tmp_path / "girl.yewfinch"
     done = yewfinch("head", "-o", file, "--preset", "woman", "--age", 19, "--level", 1, "--dial", "tip=0.5", "--set", "head_length=180")

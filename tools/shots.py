@@ -17,11 +17,14 @@ os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"] = f"{home}/state", f
 from PIL import Image  # noqa: E402
 from PyQt6.QtCore import QPointF, Qt  # noqa: E402
 from PyQt6.QtTest import QTest  # noqa: E402
+from PyQt6.QtWidgets import QScrollArea  # noqa: E402
 
 from yewfinch.app import theme  # noqa: E402
 from yewfinch.app.main import make_app  # noqa: E402
 from yewfinch.app.window import MainWindow  # noqa: E402
-from yewfinch.core.anatomy.person import PRESETS  # noqa: E402
+from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
+from yewfinch.core.anatomy.physique import Physique  # noqa: E402
+from yewfinch.core.document.figure import figures  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.demo.portrait import demo_portrait  # noqa: E402
@@ -204,8 +207,21 @@ def block(w: MainWindow) -> None:
     w.bench.set_view(w.bench.view.turned(28, 2))
 
 
+def body(w: MainWindow) -> None:
+    """A full figure of 1780 mm with the panel that steers it."""
+    w.bench.set_stage("Block")
+    figures().prepare()
+    physique = Physique(measures={"stature": 1780.0})
+    w.steering.begin(Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure")
+    w.viewport.view_all()
+    w.bench.set_view(w.bench.view.turned(30, 8))
+    QTest.qWait(1500)  # the round of small views, and the panels' layout
+    for area in w.findChildren(QScrollArea):
+        area.ensureWidgetVisible(w.body, 0, 400)
+
+
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
-    "form": form, "block": block, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
+    "form": form, "block": block, "body": body, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
     "skin": skin, "dark": dark, "bad-click": bad_click, "sitter": sitter, "fringe": fringe, "towards": towards,
     "projection": projection, "four": four, "proportions": proportions, "sheet": sheet,
 }  # fmt: skip

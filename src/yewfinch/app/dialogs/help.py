@@ -51,6 +51,13 @@ probable head with all that is set follows, <i>Free</i> lets it go again. The ta
 What you have modelled stays on the head while it is steered, and each dial is one undo step. Asymmetry starts at 0; bring it in
 last. <i>Begin anew</i> puts a fresh head of another level in the place of the present one: levels 3 and 4 carry fine lines of skin.
 A locked head, or one whose faces were changed, can no longer be steered; the panel says so.</p>
+<h2>The body</h2>
+<p>In the panel <i>Body</i> (stage Block) choose bust, half or full figure: the base head gets a body and is begun anew with it, all in one
+piece; undo brings the head back with its strokes. The first time Yewfinch prepares bodies for up to a minute. Pick a measure in the table and set it in
+millimetres; the stature is met by the trunk, the other measures keep their usual part of it until they are set, <i>Free</i> lets one go.
+<i>7.5</i>, <i>8</i> and <i>8.5 heads</i> make the stature so many times the height of the head. The dials are more or less of a thing than others of
+that sex and age have. Strokes stay while you steer. A full figure stands on a grid with a line every 10 cm and a darker one every 50 cm;
+its ground is at the soles, and the head keeps its place when the stature changes.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
 the cursor. Hold <b>Ctrl</b> to invert a tool and <b>Shift</b> to smooth with it. <b>[</b> and <b>]</b>

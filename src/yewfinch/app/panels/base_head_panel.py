@@ -24,8 +24,8 @@ from yewfinch.core.anatomy.dials import DIALS
 from yewfinch.core.anatomy.person import FURTHEST, OLDEST, PRESETS, YOUNGEST, Person
 from yewfinch.core.document.figure import LEVELS
 
-#: Faces of the head at each level, in thousands.
-_FACES = {n: 2.5 * 4**n for n in LEVELS}
+#: Faces of each extent at level 0, in thousands; a level has four times as many as the one below.
+_FACES = {"head": 2.5, "bust": 3.2, "half": 5.8, "full": 8.6}
 MOST_SEED = 999_999
 
 
@@ -107,9 +107,7 @@ class BaseHeadPanel(QWidget):
         self.level = QComboBox()
         self.level.setAccessibleName("detail of the base head")
         for n in LEVELS:
-            thousand = _FACES[n]
-            size = f"{thousand:.1f}" if thousand < 10 else f"{thousand:.0f}"
-            self.level.addItem(f"level {n}: {size} k faces", n)
+            self.level.addItem("", n)
         self.level.setToolTip("Subdivision level of a head that is begun anew")
         self.anew = QPushButton("Begin anew")
         self.anew.setToolTip("Put a fresh base head of this level in the place of the present head; undo brings that back")
@@ -139,6 +137,9 @@ class BaseHeadPanel(QWidget):
         self.seed.blockSignals(True)
         self.seed.setValue(person.seed)
         self.seed.blockSignals(False)
+        for n in LEVELS:
+            thousand = _FACES[self.steering.figure.crop] * 4**n
+            self.level.setItemText(n, f"level {n}: {thousand:.1f} k faces" if thousand < 10 else f"level {n}: {thousand:.0f} k faces")
         self.level.setCurrentIndex(self.steering.level)
         why = self.steering.why_not()
         for widget in (self.sex, self.age, self.asymmetry):
