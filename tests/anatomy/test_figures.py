@@ -208,3 +208,16 @@ def test_preparing_can_be_cancelled(monkeypatch, tmp_path):
 
     with pytest.raises(CancelledError):
         plain.plain_bodies(stop)
+
+
+@pytest.mark.parametrize(("who", "dials"), [
+    ("woman", {"fullness": 1.4}), ("man", {"muscle": 1.3, "waist": 1.0}), ("woman", {"fullness": 1.2, "muscle": 0.7, "waist": -0.9}),
+    ("man", {"fullness": -1.2, "belly": 1.5}),
+])  # fmt: skip
+def test_thick_and_thin_bodies_do_not_cross_themselves(maker, who, dials):
+    layout = maker.layout("full")
+    p = maker.whole(Figure(PRESETS[who][1], crop="full", physique=Physique(dials))).positions
+    assert len(crossings(p, as_triangles(layout.faces(FORMED)))) == 0
+    left = layout.body.chart[layout.level(FORMED).body] >= 5  # legs, feet, toes
+    left &= (layout.level(FORMED).body >= 0) & (p[:, 0] > 0)
+    assert p[left, 0].min() > 0.0  # each leg on its own side

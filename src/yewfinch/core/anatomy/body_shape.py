@@ -31,6 +31,8 @@ _DRAWN = ("shoulders", "hip_breadth", "upper_arm", "forearm", "hand", "thigh", "
 _TRUNK_LEAST, _TRUNK_MOST = 0.5, 1.7
 #: Its height on the plans, mm.
 _HIP, _SHOULDER = 960.0, 1440.0
+#: The legs' skin stays so far from the middle, mm, however full the thighs are.
+_APART = 0.3
 #: Lengths of hand and foot on the plans, about, mm.
 _LENGTH = {"hand": 190.0, "foot": 270.0}
 #: Rounds of evening out the fields on the coarse level, so that no bone ends abruptly; 8 where not named.
@@ -103,6 +105,8 @@ class BodyShaper:
             word = "short" if longer < 1 else "long"
             raise YewfinchError(f"With these legs, a stature of {targets['stature']:.0f} mm needs too {word} a trunk. Change the stature, thigh or lower leg.")
         out = p + self._moves(p, np.arange(len(p), dtype=INDEX), along, pivots, amount)
+        rows, least, side = self._beside_middle
+        out[rows, 0] = side * np.maximum(side * out[rows, 0], least)
         out[:, 1] -= out[self._soles, 1].min()
         return BodyShape(out, {k: out[r] for k, r in self.rows.items()}, targets)
 
@@ -199,6 +203,15 @@ class BodyShaper:
         for step in self.model.steps():
             columns = step.linear(columns)
         return columns, np.sign(self.model.bodies["man"][:, 0].astype(np.float64))
+
+    @cached_property
+    def _beside_middle(self) -> tuple[IndexArray, DoubleArray, DoubleArray]:
+        """Vertices of legs and groin, how far they stay from the middle at least, mm, and their side."""
+        chart, side = self.model.chart, self._shares[1]
+        man = np.abs(self.model.bodies["man"][:, 0])
+        leg = (chart == LEG) | (chart == FOOT) | (chart >= TOE)
+        rows = np.nonzero((side != 0) & (man < 60.0) & (leg | (chart == TRUNK)))[0].astype(INDEX)
+        return rows, np.where(leg[rows], _APART, 0.02), side[rows]
 
     @cached_property
     def _soles(self) -> IndexArray:

@@ -80,7 +80,7 @@ class FigureShaper:
         out = self._smoothed(out)
         if not draft:
             mirror = None if person.asymmetry else self.model.level(FORMED).mirror
-            out = untangled(out, self._tight, self._pull, mirror, 40)
+            out = untangled(out, self._tight, self._pull, mirror, 80)
         return FigureShape(out, float(shift[1]), body)
 
     def _smoothed(self, p: DoubleArray) -> DoubleArray:
@@ -102,7 +102,7 @@ class FigureShaper:
         """Triangles where skin lies close to skin: armpits, the groin, toes."""
         bodies = self.bodies.model
         man, chart = bodies.bodies["man"], bodies.chart
-        near = (np.abs(man[:, 1] - 1320.0) < 60.0) & (np.abs(np.abs(man[:, 0]) - 150.0) < 50.0)
+        near = (np.abs(man[:, 1] - 1320.0) < 75.0) & (np.abs(np.abs(man[:, 0]) - 150.0) < 60.0)
         near |= (np.abs(man[:, 0]) < 40.0) & (man[:, 1] < 900.0) & (man[:, 1] > 560.0)
         near |= chart >= TOE
         of = self.model.level(FORMED).body
