@@ -1,4 +1,4 @@
-"""How long one change of the base head takes, beside setting all rows of its surface bare."""
+"""How long one change of the base head or figure takes, beside setting all rows of its surface bare."""
 
 from __future__ import annotations
 
@@ -6,14 +6,20 @@ import time
 
 import numpy as np
 
-from yewfinch.core.anatomy.person import Person
+from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person
 from yewfinch.core.document.figure import figures
 from yewfinch.core.document.new import new_portrait
 
 
 def main(rounds: int = 15) -> None:
+    """A head alone, and a full figure."""
+    for crop in (HEAD_ONLY, "full"):
+        _one(crop, rounds)
+
+
+def _one(crop: str, rounds: int) -> None:
     """Print a row for drafts and one for finished forms."""
-    maker, portrait = figures(), new_portrait()
+    maker, portrait = figures(), new_portrait(Figure(Person(), crop=crop))
     surface = portrait.surface("head")
     rows = np.arange(len(surface), dtype=np.int32)
     bare = []
@@ -21,7 +27,7 @@ def main(rounds: int = 15) -> None:
         start = time.perf_counter()
         surface.set_rows(rows, surface.positions + np.float32(0.0))
         bare.append(time.perf_counter() - start)
-    print(f"\nbase head, {len(surface):,} vertices; all rows set bare {np.median(bare) * 1000:.0f} ms")
+    print(f"\nbase {EXTENTS[crop].lower()}, {len(surface):,} vertices; all rows set bare {np.median(bare) * 1000:.0f} ms")
     for draft in (True, False):
         taken = []
         for i in range(rounds):

@@ -221,3 +221,24 @@ def test_thick_and_thin_bodies_do_not_cross_themselves(maker, who, dials):
     left = layout.body.chart[layout.level(FORMED).body] >= 5  # legs, feet, toes
     left &= (layout.level(FORMED).body >= 0) & (p[:, 0] > 0)
     assert p[left, 0].min() > 0.0  # each leg on its own side
+
+
+def test_a_fine_level_of_a_bust_has_the_heads_lines_and_leaves_the_models_alone(maker):
+    figure = Figure(PRESETS["old_man"][1], 3, "bust")
+    layout = maker.layout("bust")
+    pieces, anchors, _ = maker.pieces(figure)
+    surface = pieces["head"].surface
+    assert len(surface) == layout.size(3) == 4 * layout.size(2) - 6  # four times the faces, two more vertices than faces
+    assert len(plain_bodies().steps()) == FORMED
+    # skin of an old forehead is rougher than the smooth surface under it
+    order = layout.order(3)[1]
+    smooth = layout.at_level(maker.whole(figure).positions, 3)[order]
+    away = np.linalg.norm(surface.positions - smooth, axis=1)
+    forehead = np.linalg.norm(smooth - (0.0, 70.0, 90.0), axis=1) < 40
+    assert away[forehead].max() > 0.2
+    assert away[smooth[:, 1] < -250].max() < 1e-3  # none on the chest
+    for key in ("prn", "en_l", "go_r"):
+        at = anchors[key].on(surface)
+        np.testing.assert_allclose(at, maker.shape(figure.person).landmarks[key], atol=2.5)
+    # and bodies go on being made
+    assert np.isfinite(whole(maker, measures={"stature": 1700.0}).positions).all()

@@ -64,10 +64,14 @@ class BodyModel:
 
     def steps(self) -> list[Step]:
         """The splits up to the formed level."""
-        while len(self._steps) < FORMED:
+        return [self.step(number) for number in range(FORMED)]
+
+    def step(self, level: int) -> Step:
+        """The split from `level` to the next."""
+        while len(self._steps) <= level:
             faces = self._steps[-1].faces if self._steps else self.coarse
             self._steps.append(split(faces, self._steps[-1].size if self._steps else self.size0))
-        return self._steps
+        return self._steps[level]
 
     def mixed(self, sex: float, grown: float, dials: Mapping[str, float]) -> DoubleArray:
         """The body between the plans, with dials turned, (n, 3) float64 mm."""

@@ -73,14 +73,8 @@ class FigureModel:
             step = split(held.faces, held.size)
             self._steps.append(step)
             at = len(self._levels) - 1
-            self._levels.append(_finer(held, step, self.head.step(at), self._body_step(at)))
+            self._levels.append(_finer(held, step, self.head.step(at), self.body.step(at)))
         return self._levels[number]
-
-    def _body_step(self, at: int) -> Step:
-        steps = self.body.steps()
-        while len(steps) <= at:
-            steps.append(split(steps[-1].faces, steps[-1].size))
-        return steps[at]
 
     def faces(self, level: int) -> IndexArray:
         """Faces of a level, (m, 4) int32."""
