@@ -84,3 +84,27 @@ def test_hidden_pieces_are_not_drawn(context, ball_portrait):
 def test_an_unknown_direction_is_named(ball_portrait):
     with pytest.raises(YewfinchError, match="no view 'sideways'"):
         picture.direction(ball_portrait, "sideways", 10, 10)
+
+
+def test_only_a_full_figure_stands_on_a_grid_with_a_line_every_ten_centimetres(context, ball_portrait):
+    from yewfinch.core.anatomy.person import Figure, Person
+    from yewfinch.render.ground import REACH, SPACING, lines
+    from yewfinch.render.scene import ground_of
+
+    ball_portrait.pieces["head"] = ball_portrait.pieces.pop("ball")
+    camera = View(0, 89, (0, -50, 3), 3000, 85, True).camera(400, 400)
+    plain = clay(picture.take(ball_portrait, camera, context=context))
+    ball_portrait.figure = Figure(Person(), crop="bust")
+    assert ground_of(ball_portrait) is None
+    assert np.array_equal(clay(picture.take(ball_portrait, camera, context=context)), plain)
+    ball_portrait.figure = Figure(Person(), crop="full")
+    assert ground_of(ball_portrait) == pytest.approx(-50, abs=0.1)
+    seen = clay(picture.take(ball_portrait, camera, context=context))
+    assert seen[plain].all()  # the ball is before the grid
+    beside = seen[:, round(199.5 + 150 / camera.flat) : round(199.5 + 170 / camera.flat)].all(axis=1)  # between two lines
+    rows = np.nonzero(beside)[0]
+    gaps = np.diff(rows[np.insert(np.diff(rows) > 1, 0, True)]) * camera.flat
+    np.testing.assert_allclose(gaps, 100.0, atol=1.5 * camera.flat)
+    held = lines()
+    assert np.abs(held[:, [0, 2]]).max() == REACH
+    assert len(held) == 4 * (2 * round(REACH / SPACING) + 1)
