@@ -29,7 +29,7 @@ def ground_of(portrait: Portrait) -> float | None:
     """Height of the ground that a full figure stands on, mm; None for other clay."""
     if portrait.figure is None or portrait.figure.crop != "full" or "head" not in portrait.pieces:
         return None
-    return float(portrait.surface("head").positions[:, 1].min())
+    return float(portrait.surface("head").bounds()[0, 1])
 
 
 class SceneRenderer:

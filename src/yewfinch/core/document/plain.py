@@ -39,7 +39,7 @@ _MADE_BY = (
 )  # fmt: skip
 _BODY_BY = (
     _forms_kernels, arm_forms, body_cage, body_dials, body_form, body_model, body_plan, cage, crossings, field_shapes, foot_cage, forms,
-    hand_cage, leg_forms, sleeves, subdivision, torso_forms,
+    hand_cage, head_cage, head_form, leg_forms, sleeves, subdivision, torso_forms,
 )  # fmt: skip
 
 
