@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
@@ -25,6 +26,8 @@ from yewfinch.core.shared.progress import Progress, part, silent
 PLANS: dict[str, Build] = {"woman": Build(0.0, 1.0), "man": Build(1.0, 1.0), "child": Build(0.5, 0.0)}
 #: Of which plans each dial is known; a mixed body takes a mix.
 _DIALLED = ("woman", "man")
+#: Dials that thicken arm and chest alike; together they have so much room in the folds of the armpits, whose middle is at |x|, y of the man.
+_THICKENING, _ROOM, _FOLD = ("muscle", "fullness"), 0.9, (155.0, 1330.0)
 
 
 @dataclass(frozen=True, eq=False)
@@ -80,11 +83,21 @@ class BodyModel:
         for plan, share in shares.items():
             if share:
                 out += share * self.bodies[plan]
+        thick = sum(max(dials.get(k, 0.0), 0.0) for k in _THICKENING)
         for key, value in dials.items():
+            eased: float | DoubleArray = 1.0
+            if key in _THICKENING and thick > _ROOM:
+                eased = 1.0 - self._folds * (1.0 - _ROOM / thick)
             for plan, share in (("woman", 1 - sex), ("man", sex)):
                 if value and share:
-                    out += (value * share) * self.fields[f"{plan} {key}"]
+                    out += (value * share) * eased * self.fields[f"{plan} {key}"]
         return out
+
+    @cached_property
+    def _folds(self) -> DoubleArray:
+        """1 in the folds of the armpits, fading round them, (n, 1)."""
+        x, y, _ = self.bodies["man"].astype(np.float64).T
+        return np.exp(-(((y - _FOLD[1]) / 85.0) ** 2) - ((np.abs(x) - _FOLD[0]) / 60.0) ** 2)[:, None]
 
 
 def make_body(progress: Progress = silent, dials: tuple[BodyDial, ...] = DIALS) -> BodyModel:

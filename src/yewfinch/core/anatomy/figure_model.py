@@ -76,6 +76,15 @@ class FigureModel:
             self._levels.append(_finer(held, step, self.head.step(at), self.body.step(at)))
         return self._levels[number]
 
+    def step(self, level: int) -> Step:
+        """The split from `level` to the next."""
+        self.level(level + 1)
+        return self._steps[level]
+
+    def mirror_at(self, level: int) -> IndexArray:
+        """Rows of the mirror images at a level."""
+        return self.level(level).mirror
+
     def faces(self, level: int) -> IndexArray:
         """Faces of a level, (m, 4) int32."""
         return self.level(level).faces
@@ -119,12 +128,13 @@ class FigureModel:
     def order(self, level: int) -> tuple[IndexArray, IndexArray]:
         """Faces with rows in leaf order, and for each such row the row here."""
         if level not in self._orders:
-            rest = self.at_level(self._rest, level).astype(np.float32)
+            rest = self.at_level(self.rest, level).astype(np.float32)
             self._orders[level] = in_face_order(rest, self.faces(level))
         return self._orders[level]
 
     @cached_property
-    def _rest(self) -> DoubleArray:
+    def rest(self) -> DoubleArray:
+        """The plain head on the man's body at the formed level, in the frame of `body_plan`, (n, 3) mm."""
         # any likeness of the form does for the order
         man = self.body.bodies["man"].astype(np.float64)
         return self.joined(self.head.positions + HEAD_OFFSET, man)
@@ -203,11 +213,11 @@ class FigureModel:
         kept = CROPS[self.crop]
         if kept is None:
             return np.zeros(0, INDEX)
-        row, _ = self._trunk_places
+        row, _ = self.trunk_places
         return np.nonzero(np.abs(row - kept[0]) < 1e-9)[0].astype(INDEX)
 
     @cached_property
-    def _trunk_places(self) -> tuple[DoubleArray, DoubleArray]:
+    def trunk_places(self) -> tuple[DoubleArray, DoubleArray]:
         """Row and column on the trunk at the formed level; NaN elsewhere."""
         place, chart = self.body.place, self.body.chart[: self.body.size0]
         at = np.where((chart == TRUNK)[:, None], place, np.nan)
@@ -238,7 +248,7 @@ class FigureModel:
         first, last : float
             Rings of the trunk; the first is left out.
         """
-        row, column = self._trunk_places
+        row, column = self.trunk_places
         near = np.nonzero((row > first) & (row <= last))[0]
         lookup = {(round(4 * float(column[r])), bool(self._left[r])): int(r) for r in line}
         lookup |= {(c, True): r for (c, _), r in list(lookup.items()) if c in (0, 4 * COLUMNS)}

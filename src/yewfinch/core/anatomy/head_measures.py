@@ -23,7 +23,7 @@ CHILD: dict[str, float] = {
     "menton_sellion": 0.85, "face_height": 0.85, "forehead": 0.94, "upper_face": 0.86, "lower_face": 0.86,
     "mandible": 0.83, "nose_height": 0.82, "nose_breadth": 0.84, "nose_protrusion": 0.75, "mouth_width": 0.84,
     "upper_lip": 0.90, "intercanthal": 0.94, "biocular": 0.90, "fissure": 0.92, "pupils": 0.875, "ear_length": 0.90,
-    "ear_width": 0.97, "brow_height": 0.92, "chin_depth": 0.84,
+    "ear_width": 0.97, "brow_height": 0.92, "chin_depth": 0.84, "neck_girth": 0.73, "neck_length": 0.75,
 }  # fmt: skip
 #: At 80 years, as a part of that at 30.
 OLD: dict[str, float] = {
@@ -43,7 +43,7 @@ class Steered:
     ----------
     key, title : str
     points : tuple of landmarks
-        Two for a distance, three for an angle at the middle one. Of a pair the left ones.
+        Two for a distance, three for an angle at the middle one; none for one that is taken on the form. Of a pair the left ones.
     unit : {"mm", "deg"}
     low, high : float
         Limits.
@@ -66,7 +66,7 @@ class Steered:
 
     def value(self, at: Mapping[str, DoubleArray]) -> float:
         """Its value on landmarks, mm or degrees; NaN if one is missing."""
-        if any(p not in at for p in self.points):
+        if not self.points or any(p not in at for p in self.points):
             return float("nan")
         p = [np.asarray(at[k], float) for k in self.points]
         return float(np.linalg.norm(p[0] - p[1])) if len(p) == 2 else angle(p[0], p[1], p[2])
@@ -132,5 +132,15 @@ def _table() -> dict[str, Steered]:
     return out
 
 
-#: All steered measures by key, in the order of the panel.
+#: All measures between landmarks that can be set, by key, in the order of the panel.
 STEERED: dict[str, Steered] = _table()
+#: Those of the neck, which `neck` takes on the form: girth after ANSUR II (Gordon et al. 2014, NATICK/TR-15/007; from memory).
+NECK: dict[str, Steered] = {
+    m.key: m
+    for m in (
+        Steered("neck_girth", "neck girth below the larynx", (), "mm", 220.0, 520.0, (398.0, 26.0), (330.0, 19.0), "ANSUR II", "neck"),
+        Steered("neck_length", "chin-neck corner to the pit of the neck", (), "mm", 40.0, 130.0, (74.0, None), (70.0, None), PLAIN, "neck"),
+    )
+}
+#: All that can be set.
+SETTABLE = {**STEERED, **NECK}

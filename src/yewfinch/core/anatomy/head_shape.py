@@ -17,30 +17,42 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from yewfinch.core.anatomy import dials, head_field, lids
+from yewfinch.core.anatomy import dials, head_field
 from yewfinch.core.anatomy.base_head import BaseHead
 from yewfinch.core.anatomy.cage import FREE, ON_FIELD
 from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS, NOSTRIL
 from yewfinch.core.anatomy.head_form import FORMED, as_triangles, umbrella
-from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE, OLD_AGE, PLAIN, PRIME_AGE, STEERED, Steered
+from yewfinch.core.anatomy.head_measures import (
+    CHILD_AGE,
+    GROWN_AGE,
+    NECK,
+    OLD_AGE,
+    PLAIN,
+    PRIME_AGE,
+    STEERED,
+    Steered,
+    growth,
+)
 from yewfinch.core.anatomy.head_model import HeadModel
 from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lid_laying import LidLayer
+from yewfinch.core.anatomy.neck import Neck
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.spread import Spread, adults
-from yewfinch.core.mesh.crossings import untangled
-from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.mesh.crossings import crossings, untangled
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
 
 #: What sex does beyond the measures: dial values of a woman; of a man the plain head's own.
 WOMAN: dict[str, float] = {
-    "brow": -0.9, "jaw": -0.5, "larynx": -0.85, "neck": -0.9, "lip_upper": 0.25, "lip_lower": 0.2, "forehead": 0.35,
+    "brow": -0.4, "jaw": -0.5, "larynx": -0.85, "neck": -0.9, "lip_upper": 0.25, "lip_lower": 0.2, "forehead": 0.35,
     "fullness": 0.2, "tip": -0.2, "hollows": -0.35, "fold": 0.25, "chin_breadth": -0.7,
 }  # fmt: skip
 #: What a child's form is beyond the measures.
 CHILD: dict[str, float] = {
-    "brow": -1.3, "jaw": -0.8, "larynx": -0.95, "neck": -2.0, "fullness": 1.0, "fold": 0.5, "bridge": -0.9, "tip_up": 0.8, "forehead": 1.2,
+    "brow": -0.15, "jaw": -0.8, "larynx": -0.95, "neck": -2.0, "fullness": 1.0, "fold": 0.5, "bridge": -0.9, "tip_up": 0.8, "forehead": 1.2,
     "cheekbones": -0.5, "lip_upper": 0.3, "lip_lower": 0.2, "chin": -0.2, "hollows": -0.7, "chin_breadth": -0.6,
 }  # fmt: skip
 #: What age is at 80, over 30.
@@ -55,8 +67,8 @@ _LOW: tuple[tuple[float, float, float], ...] = (
     (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
     (0, -222, 26), (100, -222, -28), (0, -222, -100), (50, -222, 16), (60, -222, -84),
 )  # fmt: skip
-#: Skin over the eyeball is at least this thick, mm.
-LEAST = 1.7
+#: Landmarks that lie this far from where they are to be are brought back, mm.
+_CARRIED_OFF = 0.4
 #: How a person's dials vary, standard deviation.
 DIAL_SPREAD = 0.45
 
@@ -75,16 +87,19 @@ class Shape:
         Eyeball against the plain one.
     landmarks : mapping of key to (3,) mm
         As they came out on the form.
+    neck : mapping of key to mm
+        Girth and length of the neck.
     """
 
     positions: DoubleArray
     eyes: tuple[DoubleArray, DoubleArray]
     eye_scale: float
     landmarks: dict[str, DoubleArray]
+    neck: Mapping[str, float]
 
     def measures(self) -> dict[str, float]:
         """Every steered measure, mm or degrees."""
-        return {k: m.value(self.landmarks) for k, m in STEERED.items()}
+        return {**{k: m.value(self.landmarks) for k, m in STEERED.items()}, **self.neck}
 
 
 class HeadShaper:
@@ -99,6 +114,7 @@ class HeadShaper:
 
     def __init__(self, model: HeadModel, plain: BaseHead) -> None:
         self.model, self.plain = model, plain
+        self.lids = LidLayer(model)
         self._order = model.order(FORMED)[1]
         self.keys = adults("any").keys
 
@@ -123,7 +139,7 @@ class HeadShaper:
             at = self._sitters(at, person)
         at = at + self._at_landmarks(self._drawn_dials(person))
         if person.measures:
-            at = self._conditioned(at, person.measures, 0.0)
+            at = self._conditioned(at, {k: v for k, v in person.measures.items() if k in STEERED}, 0.0)
         return at
 
     @cached_property
@@ -204,29 +220,60 @@ class HeadShaper:
         at = self.landmarks(person)
         rest = self.model.positions
         moved = self._combined(self._fields, values)
-        at_rest = self._rest_landmarks
+        at_rest = self.rest_landmarks
         pull = at - at_rest - self._combined(self.landmark_fields, values)
         low = self._low_moves(person) - self._combined(self._low_fields, values)
         changed = rest + moved
         out = changed + self._warp @ np.concatenate([pull, low])
         # the kernel is pointed at its handles: once more for what the faces round them cut off
         miss = np.array([at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
-        out = changed + self._warp @ np.concatenate([pull + miss, low])
+        out = self.neck.met(changed + self._warp @ np.concatenate([pull + miss, low]), self._wanted_neck(person))
         if not person.asymmetry:
             out = self._evened(out)
-        out, eyes, scale = self._lay_lids(out, at, person)
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
+        out, eyes = self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale)
         if draft:
-            return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
+            return self._made(out, eyes, scale, at)
         mirror = None if person.asymmetry else self.model.mirror
         watched = self._fine_triangles if person.asymmetry else self._left_triangles
         for _ in range(4):
             smooth = untangled(out, watched, self._pull, mirror, 16)
-            out = self._off_the_balls(smooth, eyes, scale)
+            out = self.lids.off_the_balls(smooth, eyes, scale)
             if np.array_equal(out, smooth):
                 break
         if not person.asymmetry:
             out = self._evened(out)
-        return Shape(out, eyes, scale, self._landmarks_on(out, eyes, scale, at))
+        return self._made(self._brought_back(out, at, low, watched, person), eyes, scale, at)
+
+    def _brought_back(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person) -> DoubleArray:
+        """Landmarks that untangling carried off are brought back, as far as nothing crosses again."""
+        miss = np.array([at[i] - self._on_head(p, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        if np.abs(miss).max() < _CARRIED_OFF:
+            return p
+        for part in (1.0, 0.6, 0.3):
+            out = p + self._warp @ np.concatenate([part * miss, np.zeros_like(low)])
+            out = self._evened(out) if not person.asymmetry else out
+            if not len(crossings(out, watched)):
+                return out
+        return p
+
+    def _made(self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray) -> Shape:
+        return Shape(p, eyes, scale, self._landmarks_on(p, eyes, scale, at), self.neck.measures(p))
+
+    @cached_property
+    def neck(self) -> Neck:
+        """Measures necks and draws them out."""
+        return Neck(self.model.positions, self.model.faces(FORMED), self._order, self.plain.anchors["c"])
+
+    def _wanted_neck(self, person: Person) -> dict[str, float]:
+        """Measures that the neck is to have: set, drawn by chance, or the mean; a length only if it is set."""
+        girth = NECK["neck_girth"]
+        out = {girth.key: girth.mean(person.sex, person.age)}
+        if person.seed:
+            away = float(np.clip(np.random.default_rng((person.seed, 2)).normal(), -2.0, 2.0))
+            out[girth.key] += away * (girth.spread(person.sex) or 0.0) * growth(girth.key, person.age)
+        return out | {k: v for k, v in person.measures.items() if k in NECK}
 
     def _all_dials(self, person: Person) -> dict[str, float]:
         """What the dials, sex and age make of the form together."""
@@ -267,6 +314,8 @@ class HeadShaper:
         near = self.model.chart != ON_FIELD
         # and the root of the nose, where two landmarks lie close together
         near |= np.linalg.norm(self.model.positions - (0.0, 27.0, 96.0), axis=1) < 14.0
+        # and under the chin, where a short neck folds
+        near |= np.linalg.norm(self.model.positions - (0.0, -92.0, 60.0), axis=1) < 28.0
         near = near | (self._pull @ near > 0)
         return triangles[near[triangles].any(axis=1)]
 
@@ -288,7 +337,8 @@ class HeadShaper:
         return out
 
     @cached_property
-    def _rest_landmarks(self) -> DoubleArray:
+    def rest_landmarks(self) -> DoubleArray:
+        """Landmarks of the plain head in the order of `keys`, (k, 3) mm."""
         made = self.plain
         return np.array([made.anchors[k].on(made.surface(made.anchors[k].piece)) for k in self.keys])
 
@@ -333,7 +383,7 @@ class HeadShaper:
     @cached_property
     def _warp(self) -> FloatArray:
         """Displacement of every vertex for displacements of the handles, (n, handles)."""
-        handles = np.concatenate([self._rest_landmarks, self._low_handles])
+        handles = np.concatenate([self.rest_landmarks, self._low_handles])
         n = len(handles)
         block = np.zeros((n + 4, n + 4))
         block[:n, :n] = np.linalg.norm(handles[:, None] - handles[None], axis=2)
@@ -353,93 +403,7 @@ class HeadShaper:
         out = (p + p[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2
         return np.asarray((out + out[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2)
 
-    # --- eyes -----------------------------------------------------------------------------
-
-    def _lay_lids(self, p: DoubleArray, at: DoubleArray, person: Person) -> tuple[DoubleArray, tuple[DoubleArray, DoubleArray], float]:
-        """Place the eyeballs behind the lids and lay the lids on them."""
-        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
-        scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
-        rest_eye = np.array(head_field.EYE)
-        rows, weight, rest_away = self._lid_rows
-        out = p.copy()
-        centres = []
-        for sign, side_rows in ((1.0, rows), (-1.0, self.model.mirror[rows])):
-            pupil = at[self.keys.index("p_l" if sign > 0 else "p_r")]
-            # as deep as lets the margin's inner edge touch
-            edge = self._margin if sign > 0 else self.model.mirror[self._margin]
-            radius = head_field.EYE_RADIUS * scale + lids.CONTACT
-            flat = out[edge, :2] - pupil[:2]
-            depth = out[edge, 2] - np.sqrt(np.maximum(radius**2 - (flat**2).sum(axis=1), 1.0))
-            near = (flat**2).sum(axis=1) < (0.8 * radius) ** 2
-            deep = float(np.median(depth[near])) if near.any() else float(pupil[2]) - 13.2
-            for key in ("en", "ex"):  # the corners lie before the ball or beside it
-                corner = at[self.keys.index(f"{key}_{'l' if sign > 0 else 'r'}")] - (pupil[0], pupil[1], 0.0)
-                beside = float(np.hypot(corner[0], corner[1]))
-                if beside < radius + 0.2:
-                    deep = min(deep, float(corner[2]) - float(np.sqrt((radius + 0.2) ** 2 - beside**2)))
-            centre = np.array([pupil[0], pupil[1], deep])
-            centres.append(centre)
-            away = out[side_rows] - centre
-            size = np.linalg.norm(away, axis=1)
-            wanted = rest_away + head_field.EYE_RADIUS * (scale - 1.0)
-            # lid plate and crease may stand off, but not sink in
-            thin = head_field.EYE_RADIUS * scale + np.minimum(0.7 * (rest_away - head_field.EYE_RADIUS), LEAST)
-            wanted = np.where(self._plate, np.maximum(size, thin), wanted)
-            # behind the margin the bag keeps the plain directions
-            mirrored = np.array([sign, 1.0, 1.0])
-            plain = (self.model.positions[rows] - rest_eye) * mirrored
-            behind = self._deep[:, None]
-            way = away / size[:, None] * (1 - behind) + plain / np.linalg.norm(plain, axis=1)[:, None] * behind
-            way /= np.linalg.norm(way, axis=1)[:, None]
-            laid = centre + way * wanted[:, None]
-            out[side_rows] += weight[:, None] * (laid - out[side_rows])
-        free = self._bag_caps
-        for side, centre in (((free), centres[0]), (self.model.mirror[free], centres[1])):
-            mirrored = np.array([1.0 if side is free else -1.0, 1.0, 1.0])
-            out[side] = centre + (self.model.positions[free] - rest_eye) * mirrored * scale
-        return out, (centres[0], centres[1]), scale
-
-    def _off_the_balls(self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float) -> DoubleArray:
-        """Push out whatever of the lids has come into an eyeball."""
-        rows = self.model.rows_of(LIDS)
-        out = p.copy()
-        for side, centre in ((rows, eyes[0]), (self.model.mirror[rows], eyes[1])):
-            away = out[side] - centre
-            size = np.linalg.norm(away, axis=1)
-            short = np.maximum((head_field.EYE_RADIUS * scale + 0.3 * lids.CONTACT) / size - 1.0, 0.0)
-            out[side] += away * short[:, None]
-        return out
-
-    @cached_property
-    def _lid_rows(self) -> tuple[IndexArray, DoubleArray, DoubleArray]:
-        """Left vertices laid on the ball, how firmly, and their distance from it at rest."""
-        rows = self.model.rows_of(LIDS)
-        ring = self.model.place[rows, 0]
-        weight = np.ones(len(rows))
-        away = np.linalg.norm(self.model.positions[rows] - np.array(head_field.EYE), axis=1)
-        off = np.clip((away - head_field.EYE_RADIUS - 0.7) / 1.2, 0.0, 1.0)  # the corners are not on the ball
-        weight *= 1.0 - off * np.clip((9.6 - ring) / 1.1, 0.0, 1.0) * (ring > lids.OUTER_EDGE - 0.1)
-        return rows, weight, away
-
-    @cached_property
-    def _plate(self) -> DoubleArray:
-        return self.model.place[self._lid_rows[0], 0] < lids.OUTER_EDGE - 0.1
-
-    @cached_property
-    def _deep(self) -> DoubleArray:
-        ring = self.model.place[self._lid_rows[0], 0]
-        return np.clip((ring - 7.5) / 1.5, 0.0, 1.0).astype(float)
-
-    @cached_property
-    def _margin(self) -> IndexArray:
-        return self.model.rows_of(LIDS, lids.INNER_EDGE)
-
-    @cached_property
-    def _bag_caps(self) -> IndexArray:
-        """Free vertices behind the left eyeball."""
-        p = self.model.positions
-        away = np.linalg.norm(p - np.array(head_field.EYE), axis=1)
-        return np.nonzero((self.model.chart == FREE) & (away < head_field.EYE_RADIUS + 3.0))[0].astype(INDEX)
+    # --- landmarks on the form ------------------------------------------------------------
 
     def _landmarks_on(
         self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray
@@ -454,7 +418,7 @@ class HeadShaper:
                 left = key.endswith("_l")
                 centre = eyes[0] if left else eyes[1]
                 rest = rest_eye * (1.0 if left else -1.0, 1.0, 1.0)
-                out[key] = centre + (self._rest_landmarks[i] - rest) * scale
+                out[key] = centre + (self.rest_landmarks[i] - rest) * scale
         return out
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from yewfinch.core.anatomy.dials import DIALS
-from yewfinch.core.anatomy.head_measures import STEERED
+from yewfinch.core.anatomy.head_measures import SETTABLE
 from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -121,7 +121,7 @@ def checked(person: Person) -> Person:
         if key not in known or not np.isfinite(value) or abs(value) > FURTHEST:
             raise YewfinchError(f"The base head's dial '{key}' cannot stand at {value}.")
     for key, value in person.measures.items():
-        if key not in STEERED or not np.isfinite(value) or not STEERED[key].low <= value <= STEERED[key].high:
+        if key not in SETTABLE or not np.isfinite(value) or not SETTABLE[key].low <= value <= SETTABLE[key].high:
             raise YewfinchError(f"The base head's measure '{key}' cannot be {value}.")
     for key, place in person.landmarks.items():
         if not np.isfinite(place).all() or np.abs(place).max() > 1000:

@@ -80,7 +80,8 @@ def _back(f: Forms, b: Build) -> None:
     f.body((80, 1338, -80), (50, 84, 20 + 6 * m), 38.0, axes(yaw=-26, pitch=6))  # shoulder blade
     f.bent([(52, 1374, -96), (105, 1392, -82), (152, 1418, -40)], [8, 9, 10], 32.0)  # its spine
     f.muscle((96, 1306, -92), b.joints["shoulder"] + (18, -36, -30), 19 * m, 36, 30.0, (0.4, 1, 0))  # infraspinatus, teres
-    f.body((22, 1310, -92), (44, 130, 15 + 7 * m), 38.0)  # lower trapezius
+    f.body((22, 1310, -92), (44, 130, 15 + 7 * m), 44.0)  # lower trapezius
+    f.bent([(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0)  # and up to the nape
     r = 21 + 5 * m + 0.5 * fat
     f.bent([(34, 935, -74), (36, 1040, -78), (34, 1150, -80), (36, 1260, -84)], [r - 2, r + 1, r, r - 6], 44.0)
 
