@@ -22,20 +22,27 @@ from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, che
 from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.anatomy.relief import relief
 from yewfinch.core.anatomy.spread import adults
-from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document import under_skin
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.plain import plain_bodies, plain_model
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.posing import Poser, Standing, stood
 from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.nearest import nearest_anchors
+from yewfinch.core.mesh.surface import CLAY, Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
-from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.show.pose import Bones, Pose, Posed
+from yewfinch.core.show.pose import checked as checked_pose
 from yewfinch.core.sitter.alignment import procrustes
 
 LEVELS = tuple(range(FINEST + 1))
 PIECES = (HEAD, LEFT_EYE, RIGHT_EYE)
+#: Regions that lie in the dark, and how much of the clay's lightness they lose.
+_HOLLOWS, _DARK = ("nostril_l", "nostril_r", "mouth bag"), np.array([0.62, 0.7, 0.7, 0.0])
 _NAMES = {HEAD: "Head", "figure": "Figure", LEFT_EYE: "Left eyeball", RIGHT_EYE: "Right eyeball"}
 
 
@@ -50,6 +57,7 @@ class Figures:
         self._bodies: BodyShaper | None = None
         self._crops: dict[str, FigureShaper] = {}
         self._whole: list[tuple[tuple[Figure, bool], FigureShape]] = []
+        self._poser = Poser()
 
     def shape(self, person: Person, *, draft: bool = False) -> Shape:
         """The shape of a person, or its quick draft; the last few are kept.
@@ -66,7 +74,7 @@ class Figures:
         self._lately = [((person, draft), shape), *self._lately[:3]]
         return shape
 
-    # --- bodies ---------------------------------------------------------------------------
+    # --- bodies and joints ----------------------------------------------------------------
 
     def bodies_at_hand(self) -> bool:
         """Whether bodies can be made at once; else `prepare` takes up to a minute the first time."""
@@ -76,6 +84,23 @@ class Figures:
         """Fetch or compute what bodies are made from."""
         if self._bodies is None:
             self._bodies = BodyShaper(plain_bodies(progress))
+
+    def ready(self, figure: Figure, *, posed: bool = False, skull: bool = False) -> bool:
+        """Whether a figure can be made at once, on request in a pose or with its skull; else `make_ready` takes a while."""
+        if skull and not under_skin.at_hand():
+            return False
+        if figure.crop != HEAD_ONLY and not self.bodies_at_hand():
+            return False
+        return not posed or self._poser.at_hand(self.layout(figure.crop), figure.crop)
+
+    def make_ready(self, figure: Figure, progress: Progress = silent, *, posed: bool = False, skull: bool = False) -> None:
+        """Fetch or compute what a figure is made from, and what joints and the skull need."""
+        if skull:
+            under_skin.plain_skull(progress)
+        if figure.crop != HEAD_ONLY:
+            self.prepare(progress)
+        if posed:
+            self._poser.flesh(self.layout(figure.crop), figure.crop)
 
     def layout(self, crop: str) -> HeadModel | FigureModel:
         """The surface of an extent.
@@ -128,7 +153,8 @@ class Figures:
 
     # --- surfaces -------------------------------------------------------------------------
 
-    def _formed(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
+    def formed(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
+        """Vertices of a figure at the formed level, in the rows of its layout, (n, 3) mm."""
         if figure.crop == HEAD_ONLY:
             return self.shape(figure.person, draft=draft).positions
         return self.whole(figure, draft=draft).positions
@@ -136,7 +162,7 @@ class Figures:
     def positions(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
         """Vertices of a figure in the rows of its surface, (n, 3) mm."""
         layout = self.layout(figure.crop)
-        at = layout.at_level(self._formed(figure, draft=draft), figure.level)
+        at = layout.at_level(self.formed(figure, draft=draft), figure.level)
         if figure.level > FORMED:
             lines = self._relief(figure)
             if isinstance(layout, FigureModel):
@@ -160,10 +186,10 @@ class Figures:
         """Pieces, landmarks and lines of a figure."""
         level, layout = figure.level, self.layout(figure.crop)
         faces, order = layout.order(level)
-        head = Surface(self.positions(figure), faces)
         member = layout.linear_at_level(layout.region.astype(np.float64), level)[order]
         region = np.round(member).astype(np.uint8)
         regions = {name: np.ascontiguousarray(region[:, i]) for i, name in enumerate(layout.regions)}
+        head = Surface(self.positions(figure), faces, _shaded(regions))
         texture, name = None, _NAMES["figure"]
         if isinstance(layout, HeadModel):
             places = texture_places(layout, level)
@@ -197,7 +223,7 @@ class Figures:
         if far:
             formed = self.shape(figure.person).positions[self.model.order(FORMED)[1]]
             points = np.einsum("nk,nkj->nj", [held[i].weights for i in far], formed[np.array([held[i].corners for i in far])])
-            for i, found in zip(far, _nearest(surface, points), strict=True):
+            for i, found in zip(far, nearest_anchors(HEAD, surface, points), strict=True):
                 out[i] = found
         return [a for a in out if a is not None]
 
@@ -216,7 +242,7 @@ class Figures:
         of_body = layout.rows_from("body")
         rows = {k: int(of_body[r]) for k, r in self._bodies.rows.items() if k in LANDMARKS and of_body[r] >= 0}
         points = np.array([self.whole(figure).positions[r] for r in rows.values()])
-        return dict(zip(rows, _nearest(surface, points), strict=True))
+        return dict(zip(rows, nearest_anchors(HEAD, surface, points), strict=True))
 
     # --- edits ----------------------------------------------------------------------------
 
@@ -228,6 +254,7 @@ class Figures:
                 raise YewfinchError(f"'{held.name}' is locked. Unlock it in the pieces to begin another base head.")
         pieces, anchors, lines = self.pieces(figure)
         changes: list[Change] = [PieceChange(portrait.pieces.get(k), pieces[k]) for k in PIECES]
+        changes += [PieceChange(portrait.pieces[k], p) for k, p in self._under(portrait, figure).items()]
         kept = {k: a for k, a in portrait.anchors.items() if a.piece not in PIECES}
         other = {k: v for k, v in portrait.lines.items() if all(a.piece not in PIECES for a in v)}
         calipers = tuple(c for c in portrait.calipers if all(a.piece not in PIECES for a in c.points))
@@ -236,6 +263,7 @@ class Figures:
             FieldChange("lines", portrait.lines, {**other, **lines}),
             FieldChange("calipers", portrait.calipers, calipers),
             FieldChange("figure", portrait.figure, figure),
+            FieldChange("posed", portrait.posed, None),
         ]
         return Edit(name, tuple(changes))
 
@@ -250,6 +278,9 @@ class Figures:
         known = figure.crop == HEAD_ONLY or self.bodies_at_hand()  # else it is looked at once they are
         if known and len(piece.surface) != self.layout(figure.crop).size(figure.level):
             return "The head's faces were changed since it was begun, so it cannot be steered any more."
+        bent = portrait.bent.get(HEAD)
+        if bent is not None and bent.on:
+            return "Parts of the clay are turned. Take that off in the panel Mask and parts to steer it."
         locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
         return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
 
@@ -287,14 +318,99 @@ class Figures:
             raise YewfinchError("Another level or extent needs a base head begun anew.")
         person = new.person
         shape, before = self.shape(person, draft=draft), self.shape(old.person, draft=from_draft)
-        changes: list[Change] = []
         step = self.positions(new, draft=draft) - self.positions(old, draft=from_draft)
-        changes.append(_moved(portrait, HEAD, lambda p: p + step))
         ratio = shape.eye_scale / before.eye_scale
+        moves = {HEAD: lambda p: p + step}
         for key, place, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):
-            changes.append(_moved(portrait, key, _carried(at, place, ratio)))
-        changes.append(FieldChange("figure", old, new))
+            moves[key] = _carried(at, place, ratio)
+        posed = portrait.posed
+        below = under_skin.guides(portrait)
+        was, now = (self.pose_of(f, posed, draft=d).with_guides(below) for f, d in ((old, from_draft), (new, draft)))
+        rest = {key: move(was.off(portrait, key).astype(np.float64)).astype(np.float32) for key, move in moves.items()}
+        if not draft:  # a draft leaves the skull where it is
+            rest |= {key: piece.surface.positions for key, piece in self._under(portrait, new).items()}
+        else:
+            rest |= {key: was.off(portrait, key) for key in below}
+        return Edit(name, (*stood(portrait, now, rest, posed), FieldChange("figure", old, new)))
+
+    # --- poses ----------------------------------------------------------------------------
+
+    def pose_of(self, figure: Figure, posed: Posed | None, *, draft: bool = False) -> Standing:
+        """What a pose does to each piece of a figure."""
+        if posed is None or not posed.on:
+            return Standing()
+        return self._poser.standing(self.layout(figure.crop), figure, self.formed(figure, draft=draft), posed)
+
+    def bones(self, figure: Figure) -> Bones:
+        """The joints of a figure."""
+        return self._poser.flesh(self.layout(figure.crop), figure.crop).bones(self.formed(figure))
+
+    # --- under the skin -------------------------------------------------------------------
+
+    def under_skin(self, portrait: Portrait, name: str = "Skull and pegs") -> Edit:
+        """Put the skull and the tissue-depth pegs under the base head, or make them anew.
+
+        Raises
+        ------
+        YewfinchError
+            If the clay is no base head any more.
+        """
+        why = self.steerable(portrait)
+        if why or portrait.figure is None:
+            raise YewfinchError(why.replace("steer it", "see under its skin").replace("steer the base head", "see under its skin"))
+        made = self._pieces_under(portrait.figure)
+        rest = {key: piece.surface.positions.copy() for key, piece in made.items()}
+        standing = self.pose_of(portrait.figure, portrait.posed).with_guides(made)
+        for key, piece in made.items():
+            piece.surface.set_rows(np.arange(len(rest[key]), dtype=INDEX), standing.on(key, rest[key]))
+        changes: list[Change] = [PieceChange(portrait.pieces.get(key), piece) for key, piece in made.items()]
+        posed = portrait.posed
+        if posed is not None and posed.on:
+            changes.append(FieldChange("posed", posed, replace(posed, rest={**posed.rest, **rest})))
         return Edit(name, tuple(changes))
+
+    def _under(self, portrait: Portrait, figure: Figure) -> dict[str, Piece]:
+        """Skull and pegs of a figure, as far as the portrait has them as guides."""
+        held = under_skin.guides(portrait)
+        made = self._pieces_under(figure) if held else {}
+        return {k: replace(made[k], visible=p.visible, locked=p.locked) for k, p in held.items()}
+
+    def _pieces_under(self, figure: Figure) -> dict[str, Piece]:
+        shape = self.shape(figure.person)
+        faces, order = self.model.order(FORMED)
+        rest = dict(zip(self.shaper.keys, self.shaper.rest_landmarks, strict=True))
+        return under_skin.pieces(Surface(shape.positions[order], faces), shape.landmarks, rest, figure.person.age)
+
+    def bone_at(self, portrait: Portrait, point: DoubleArray) -> str | None:
+        """The joint from which a place on the clay hangs most, (3,) mm; None if that part stays."""
+        figure = portrait.figure
+        if figure is None:
+            return None
+        at = portrait.surface(HEAD).positions
+        row = int(self.layout(figure.crop).order(figure.level)[1][np.argmin(((at - point) ** 2).sum(axis=1))])
+        return self._poser.flesh(self.layout(figure.crop), figure.crop).bone_of(row, figure.level)
+
+    def stand(self, portrait: Portrait, pose: Pose, name: str, *, on: bool = True) -> Edit:
+        """Put the clay in a pose, or take the pose off and keep it for later.
+
+        What was modelled while a pose was on goes along; see `core.document.posing`.
+
+        Raises
+        ------
+        YewfinchError
+            If the clay is no base head any more, or the pose makes no sense.
+        """
+        figure = portrait.figure
+        if figure is not None and figure.crop != HEAD_ONLY:
+            self.prepare()
+        why = self.steerable(portrait)
+        if why or figure is None:
+            raise YewfinchError(why.replace("steer", "pose"))
+        below = under_skin.guides(portrait)
+        was = self.pose_of(figure, portrait.posed).with_guides(below)
+        now = Posed(checked_pose(pose), on)
+        rest = {key: was.off(portrait, key) for key in (*PIECES, *below)}
+        return Edit(name, stood(portrait, self.pose_of(figure, now).with_guides(below), rest, now))
 
     def from_sitter(self, portrait: Portrait, person: Person, *, lopsided: bool = False) -> Person:
         """The person whose base head fits the sitter's measured landmarks best.
@@ -335,25 +451,12 @@ class Figures:
         return float(np.clip(t, 0.0, 1.0))
 
 
-def _nearest(surface: Surface, points: DoubleArray) -> list[Anchor]:
-    """The nearest points (k, 3) of a surface."""
-    import igl
-
-    triangles, at = surface.triangles().astype(np.int64), surface.positions.astype(np.float64)
-    _, rows, nearest = igl.point_mesh_squared_distance(points, at, triangles)
-    out = []
-    for corners, point in zip(triangles[np.ravel(rows)], nearest, strict=True):
-        w, *_ = np.linalg.lstsq(np.vstack([at[corners].T, np.ones(3)]), np.append(point, 1.0), rcond=None)
-        i, j, k = (int(r) for r in corners)
-        out.append(Anchor(HEAD, (i, j, k), (float(w[0]), float(w[1]), float(w[2]))))
-    return out
-
-
-def _moved(portrait: Portrait, piece: str, move: Callable[[DoubleArray], DoubleArray]) -> RowsChange:
-    at = portrait.surface(piece).positions
-    after = move(at.astype(np.float64)).astype(np.float32)
-    rows = np.arange(len(at), dtype=INDEX)  # all of them, so that the step can be amended
-    return RowsChange(piece, "positions", rows, at.copy(), after)
+def _shaded(regions: Mapping[str, ByteArray]) -> ByteArray:
+    """Clay that is darker in the hollows that no light reaches, (n, 4) uint8 sRGB."""
+    hollow = np.max([regions[k] for k in _HOLLOWS if k in regions], axis=0)[:, None] / 255.0
+    out = np.array(CLAY) * (1.0 - _DARK * hollow)
+    out[:, 3] = 255
+    return np.asarray(np.round(out), np.uint8)
 
 
 def _carried(at: DoubleArray, to: DoubleArray, ratio: float) -> Callable[[DoubleArray], DoubleArray]:

@@ -10,7 +10,7 @@ import lz4.frame
 import numpy as np
 from psygnal import Signal
 
-from yewfinch.core.document.edits import Change, Edit, FieldChange, RowsChange
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
 
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
@@ -66,7 +66,14 @@ def _joined(first: Change, second: Change) -> Change:
             return replace(first, after=second.after)
     if isinstance(first, FieldChange) and isinstance(second, FieldChange) and first.field == second.field:
         return replace(first, after=second.after)
-    raise ValueError("only the same rows and fields can be amended")
+    if isinstance(first, PieceChange) and isinstance(second, PieceChange) and _id_of(first) == _id_of(second):
+        return replace(first, after=second.after)
+    raise ValueError("only the same rows, pieces and fields can be amended")
+
+
+def _id_of(change: PieceChange) -> str:
+    piece = change.after or change.before
+    return "" if piece is None else piece.id
 
 
 class _Entry:

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from itertools import count
 
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
+from yewfinch.core.reshape.armature import Armature
+from yewfinch.core.reshape.solid import Solid
 
 
 @dataclass(frozen=True)
@@ -22,6 +25,12 @@ class Piece:
         Named parts of the surface, each vertex's membership 0 to 255. Never changed in place.
     texture : TexturePlaces or None
         Where the vertices lie on a picture. Never changed in place.
+    armature : Armature or None
+        The balls that the surface is the skin of; such a piece is no clay yet.
+    see_through : bool
+        A guide: drawn through everything, and taken hold of by no tool.
+    solid : Solid or None
+        What the surface follows from; such a piece is no clay yet.
     """
 
     id: str
@@ -31,7 +40,20 @@ class Piece:
     locked: bool = False
     regions: Mapping[str, npt.NDArray[np.uint8]] = field(default_factory=dict, compare=False)
     texture: TexturePlaces | None = field(default=None, compare=False)
+    armature: Armature | None = None
+    see_through: bool = False
+    solid: Solid | None = None
+
+    @property
+    def fixed(self) -> bool:
+        """No tool may change its clay."""
+        return self.locked or self.see_through or self.armature is not None or self.solid is not None
 
     def renamed(self, name: str) -> Piece:
         """The same piece under another name."""
         return replace(self, name=name)
+
+
+def free_id(taken: Mapping[str, Piece], stem: str) -> str:
+    """An id that no piece has."""
+    return next(k for n in count(1) if (k := stem if n == 1 else f"{stem}{n}") not in taken)

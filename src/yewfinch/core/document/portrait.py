@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -15,11 +15,13 @@ from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
+from yewfinch.core.show.part_turn import Bent
+from yewfinch.core.show.pose import Posed
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent")
 
 
 class Portrait:
@@ -51,6 +53,10 @@ class Portrait:
         self.rules: tuple[Measure, ...] = ()
         #: The base head that the clay was begun with, as it stands now.
         self.figure: Figure | None = None
+        #: The pose of that figure, on or taken off; None if it was never posed.
+        self.posed: Posed | None = None
+        #: Parts of pieces that were turned, and how they stood before.
+        self.bent: Mapping[str, Bent] = {}
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)
@@ -156,7 +162,7 @@ class Portrait:
                 if change.channel == "positions":
                     leaves = surface.set_rows(change.rows, values)
                 else:
-                    surface.colour[change.rows] = values
+                    getattr(surface, change.channel)[change.rows] = values
                     leaves = surface.leaves_of(change.rows)
                 news.append((change.piece, change.channel, leaves))
             elif isinstance(change, PieceChange):

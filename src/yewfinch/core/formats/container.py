@@ -19,17 +19,27 @@ import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
-from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
-from yewfinch.core.anatomy.physique import Physique
-from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats.armature_records import armature_of
 from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.formats.figure_records import (
+    REST,
+    FigureRecord,
+    PoseRecord,
+    figure_manifest,
+    figure_of,
+    pose_manifest,
+    pose_of,
+)
+from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
+from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
-from yewfinch.core.shared.errors import BadFileError, BadSurfaceError, YewfinchError
+from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.view import DIRECTIONS
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
@@ -43,6 +53,8 @@ PREVIEW = "preview.png"
 COVARIANCE = "sitter/covariance.npy"
 REGIONS = "pieces/{}/regions.npy"
 TEXTURE = "pieces/{}/texture.npy"
+BENT = "pieces/{}/bent.npy"
+MASK = "pieces/{}/mask.npy"
 MAX_REGIONS = 256
 ELLIPSES = "sitter/ellipses-{}.npy"
 MAX_MANIFEST = 64 << 20
@@ -59,11 +71,7 @@ _ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
 
 def manifest_of(portrait: Portrait) -> dict[str, Any]:
     """The manifest as plain values, unknown keys of the opened file kept."""
-    pieces = [
-        {"id": p.id, "name": p.name, "visible": p.visible, "locked": p.locked,
-         "vertices": len(p.surface), "faces": len(p.surface.faces), "regions": list(p.regions)}
-        for p in portrait.pieces.values()
-    ]  # fmt: skip
+    pieces = [piece_manifest(p) for p in portrait.pieces.values()]
     photos = [
         {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
          "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
@@ -92,21 +100,13 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             for r in portrait.rules
         ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
-        "figure": None if portrait.figure is None else _figure_manifest(portrait.figure),
+        "figure": figure_manifest(portrait.figure),
+        "pose": pose_manifest(portrait.posed),
+        "bent": {k: {"on": b.on} for k, b in _bents(portrait).items()},
     }
     merged = _merge(portrait.unknown, known)
     assert isinstance(merged, dict)
     return merged
-
-
-def _figure_manifest(figure: Figure) -> dict[str, Any]:
-    person = figure.person
-    return {
-        "level": figure.level, "sex": person.sex, "age": person.age, "dials": dict(person.dials),
-        "measures": dict(person.measures), "seed": person.seed, "asymmetry": person.asymmetry,
-        "landmarks": {k: list(v) for k, v in person.landmarks.items()}, "extent": figure.crop,
-        "body": {"dials": dict(figure.physique.dials), "measures": dict(figure.physique.measures), "heads": figure.physique.heads},
-    }  # fmt: skip
 
 
 def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
@@ -124,7 +124,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "regions")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -155,12 +155,18 @@ def to_bytes(
             for name, (dtype, _, _) in _ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
                 _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
+            if piece.surface.mask.any():
+                _write_array(archive, MASK.format(piece.id), piece.surface.mask)
             if piece.texture is not None:
                 table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
                 _write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
             if piece.regions:
                 member = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
                 _write_array(archive, REGIONS.format(piece.id), member)
+        for key, rest in (portrait.posed.rest if portrait.posed is not None else {}).items():
+            _write_array(archive, REST.format(key), np.ascontiguousarray(rest, "<f4"))
+        for key, bent in _bents(portrait).items():
+            _write_array(archive, BENT.format(key), np.ascontiguousarray(bent.table(), "<f4"))
         files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
         for file in files if pictures else []:
             archive.writestr(f"photos/{file}", portrait.sitter.files[file])
@@ -172,6 +178,11 @@ def to_bytes(
         if preview is not None:
             archive.writestr(PREVIEW, preview)
     return out.getvalue()
+
+
+def _bents(portrait: Portrait) -> dict[str, Bent]:
+    """Turned parts of pieces that are there, and have the vertices they had."""
+    return {k: b for k, b in portrait.bent.items() if k in portrait.pieces and len(portrait.surface(k)) == len(b.was)}
 
 
 def _write_array(archive: zipfile.ZipFile, member: str, array: np.ndarray) -> None:
@@ -234,14 +245,6 @@ def load(path: Path, pictures: Mapping[str, Path] | None = None) -> Portrait:
         raise BadFileError(f"{path.name} is damaged and cannot be opened ({error}).") from error
 
 
-class _PieceRecord(msgspec.Struct):
-    id: str
-    name: str
-    visible: bool = True
-    locked: bool = False
-    regions: tuple[str, ...] = ()
-
-
 class _PhotoRecord(msgspec.Struct):
     id: str
     name: str
@@ -298,35 +301,22 @@ class _RuleRecord(msgspec.Struct):
     ideal: float | None = None
 
 
-class _BodyRecord(msgspec.Struct):
-    dials: dict[str, float] = {}
-    measures: dict[str, float] = {}
-    heads: float = 0.0
-
-
-class _FigureRecord(msgspec.Struct):
-    sex: float = 1.0
-    age: float = 30.0
-    dials: dict[str, float] = {}
-    measures: dict[str, float] = {}
-    seed: int = 0
-    asymmetry: float = 0.0
-    landmarks: dict[str, tuple[float, float, float]] = {}
-    level: int = 2
-    extent: str = HEAD_ONLY
-    body: _BodyRecord = msgspec.field(default_factory=_BodyRecord)
+class _BentRecord(msgspec.Struct):
+    on: bool = False
 
 
 class _Manifest(msgspec.Struct):
     yewfinch: _Header
     name: str = "Untitled portrait"
-    pieces: list[_PieceRecord] = []
+    pieces: list[PieceRecord] = []
     landmarks: dict[str, Anchor] = {}
     lines: dict[str, tuple[Anchor, ...]] = {}
     sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
     calipers: list[Caliper] = []
     rules: tuple[_RuleRecord, ...] = ()
-    figure: _FigureRecord | None = None
+    figure: FigureRecord | None = None
+    pose: PoseRecord | None = None
+    bent: dict[str, _BentRecord] = {}
 
 
 def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> Portrait:
@@ -352,9 +342,12 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
             k: _array(archive, f"pieces/{record.id}/{k}.npy", k, name) for k in _ARRAYS
         }
         surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
+        if MASK.format(record.id) in archive.namelist():
+            surface.mask[:] = _plain(archive, MASK.format(record.id), (len(surface), 1), "u1", name)
         portrait.pieces[record.id] = Piece(
             record.id, record.name, surface, record.visible, record.locked,
             _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),
+            armature_of(record.armature, name), record.see_through, solid_of(record.solid, name),
         )
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
     portrait.lines = {
@@ -367,7 +360,9 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
         if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)
     )  # fmt: skip
-    portrait.figure = _figure(manifest.figure, name)
+    portrait.figure = figure_of(manifest.figure, name)
+    portrait.posed = pose_of(manifest.pose, portrait.pieces, lambda member, rows: _rest(archive, member, rows, name), name)
+    portrait.bent = {k: _bent(archive, k, b.on, len(portrait.surface(k)), name) for k, b in manifest.bent.items() if k in portrait.pieces}
     files: dict[str, bytes] = {}
     photos = []
     for s in manifest.sitter.sheets:
@@ -387,23 +382,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
     return portrait
 
 
-def _figure(record: _FigureRecord | None, name: str) -> Figure | None:
-    if record is None:
-        return None
-    if not 0 <= record.level <= 4:
-        raise BadFileError(f"{name} is damaged: its base head has level {record.level}.")
-    if record.extent not in EXTENTS:
-        raise BadFileError(f"{name} is damaged: there is no base figure '{record.extent}'.")
-    rest = {k: getattr(record, k) for k in record.__struct_fields__ if k not in ("level", "extent", "body")}
-    body = record.body
-    try:
-        physique = checked_physique(Physique(body.dials, body.measures, body.heads))
-        return Figure(checked(Person(**rest)), record.level, record.extent, physique)
-    except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
-
-
-def _regions(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: str) -> dict[str, np.ndarray]:
+def _regions(archive: zipfile.ZipFile, record: PieceRecord, rows: int, name: str) -> dict[str, np.ndarray]:
     """Named regions of a piece; none if it has none."""
     if not record.regions:
         return {}
@@ -414,7 +393,7 @@ def _regions(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: st
     return {key: member_of[i] for i, key in enumerate(record.regions)}
 
 
-def _texture(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: str) -> TexturePlaces | None:
+def _texture(archive: zipfile.ZipFile, record: PieceRecord, rows: int, name: str) -> TexturePlaces | None:
     """Texture places of a piece; None if it has none."""
     member = TEXTURE.format(record.id)
     if member not in archive.namelist():
@@ -423,6 +402,17 @@ def _texture(archive: zipfile.ZipFile, record: _PieceRecord, rows: int, name: st
     if not np.isfinite(table).all():
         raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
     return TexturePlaces(np.ascontiguousarray(table[:, :2]), table[:, 2] > 0.5)
+
+
+def _bent(archive: zipfile.ZipFile, key: str, on: bool, rows: int, name: str) -> Bent:
+    table = _plain(archive, BENT.format(key), (rows, 10), "<f4", name)
+    if not np.isfinite(table).all() or (np.linalg.norm(table[:, 3:7], axis=1) < 0.5).any():
+        raise BadFileError(f"{name} is damaged: its turned parts hold values that make no sense.")
+    return Bent.of_table(table, on)
+
+
+def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.ndarray | None:
+    return _plain(archive, member, (rows, 3), "<f4", name) if member in archive.namelist() else None
 
 
 def _plain(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray:

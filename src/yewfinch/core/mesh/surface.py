@@ -35,6 +35,8 @@ class Surface:
         Quads counter-clockwise from outside; a triangle repeats its third index.
     colour : (n, 4) uint8, optional
         sRGB with alpha. Plain clay if not given.
+    mask : (n, 1) uint8, optional
+        How far each vertex is held, 0 free to 255 held. Free if not given.
 
     Raises
     ------
@@ -53,6 +55,7 @@ class Surface:
         positions: npt.ArrayLike,
         faces: npt.ArrayLike,
         colour: npt.ArrayLike | None = None,
+        mask: npt.ArrayLike | None = None,
     ) -> None:
         self.positions: FloatArray = np.array(positions, dtype=POSITION, order="C")
         self.faces: IndexArray = _as_quads(faces)
@@ -66,6 +69,9 @@ class Surface:
                 raise BadSurfaceError(
                     f"colour must have shape ({n}, 4), got {self.colour.shape}"
                 )
+        self.mask: ByteArray = np.zeros((n, 1), np.uint8) if mask is None else np.array(mask, dtype=np.uint8, order="C")
+        if self.mask.shape != (n, 1):
+            raise BadSurfaceError(f"mask must have shape ({n}, 1), got {self.mask.shape}")
         self.version = 0
         self._sort_faces()
         self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
@@ -134,6 +140,10 @@ class Surface:
             )
         )
 
+    def free(self, rows: IndexArray) -> FloatArray:
+        """How far the mask leaves rows free, (k,) float32 from 0 to 1."""
+        return np.asarray(1.0 - self.mask[rows, 0] * np.float32(1 / 255), np.float32)
+
     def set_rows(self, rows: IndexArray, positions: npt.ArrayLike) -> IndexArray:
         """Move vertices; mend normals and boxes round them; return the dirty leaves.
 
@@ -194,9 +204,14 @@ class Surface:
         second = f[f[:, 3] != f[:, 2]][:, [0, 2, 3]]
         return np.concatenate([f[:, :3], second]).astype(INDEX)
 
+    def area(self) -> float:
+        """Area of all faces, mm2."""
+        a, b, c = (self.positions[t].astype(np.float64) for t in self.triangles().T)
+        return float(np.linalg.norm(np.cross(b - a, c - a), axis=1).sum() / 2)
+
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
-        return Surface(self.positions, self.faces, self.colour)
+        return Surface(self.positions, self.faces, self.colour, self.mask)
 
 
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:

@@ -46,8 +46,8 @@ def _one_sheet(c):
 
 
 @njit(cache=True)
-def fill_ambiguous(solid):
-    """Set outside corners of ambiguous cells to inside, symmetrically in x, until none is left."""
+def fill_ambiguous(solid, both):
+    """Set outside corners of ambiguous cells to inside until none is left; `both`: symmetrically in x."""
     nx, ny, nz = solid.shape
     c = np.empty(8, np.uint8)
     for _ in range(64):
@@ -70,7 +70,7 @@ def fill_ambiguous(solid):
         for i in range(nx):
             for j in range(ny):
                 for k in range(nz):
-                    if marks[i, j, k] or marks[nx - 1 - i, j, k]:
+                    if marks[i, j, k] or (both and marks[nx - 1 - i, j, k]):
                         solid[i, j, k] = 1
 
 

@@ -17,7 +17,7 @@ class Recorder:
     Parameters
     ----------
     piece : Piece
-    channel : {"positions", "colour"}
+    channel : {"positions", "colour", "mask"}
     """
 
     def __init__(self, piece: Piece, channel: Channel) -> None:

@@ -24,7 +24,7 @@ class ToolSpec:
     settings : ToolSettings
         Defaults for its purpose.
     make : callable (StrokeContext) -> Stroke
-    channel : {"positions", "colour"}
+    channel : {"positions", "colour", "mask"}
         What it writes.
     place : float
         Tools are shown in ascending order of it.

@@ -215,6 +215,8 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
         rows, surface.positions, surface.normals, dab.centre, dab.axis, dab.radius,
         falloff.curve(ctx.settings.falloff), weights,
     )  # fmt: skip
+    if ctx.channel != "mask":
+        weights *= surface.free(rows)  # what is masked is held
     return rows, weights
 
 

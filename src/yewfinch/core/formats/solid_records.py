@@ -1,0 +1,46 @@
+"""Solids in a portrait's manifest."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import msgspec
+
+from yewfinch.core.reshape.solid import Solid, checked
+from yewfinch.core.shared.errors import BadFileError, YewfinchError
+
+
+class SolidRecord(msgspec.Struct):
+    """A solid as it is written."""
+
+    kind: str
+    values: dict[str, float] = {}
+    place: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    turn: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    edge: float = 4.0
+    line: tuple[tuple[float, float, float, float], ...] = ()
+
+
+def solid_manifest(solid: Solid | None) -> dict[str, Any] | None:
+    """A solid as plain values."""
+    if solid is None:
+        return None
+    return {
+        "kind": solid.kind, "values": dict(solid.values), "place": solid.place, "turn": solid.turn, "edge": solid.edge, "line": solid.line,
+    }  # fmt: skip
+
+
+def solid_of(record: SolidRecord | None, name: str) -> Solid | None:
+    """The solid of a record.
+
+    Raises
+    ------
+    BadFileError
+        If a value makes no sense; `name` is the file's.
+    """
+    if record is None:
+        return None
+    try:
+        return checked(Solid(record.kind, record.values, record.place, record.turn, record.edge, record.line))
+    except YewfinchError as error:
+        raise BadFileError(f"{name} is damaged: {error}") from error

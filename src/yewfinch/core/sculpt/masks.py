@@ -1,0 +1,62 @@
+"""What is done to a whole mask: clear, invert, soften, sharpen, take a named region."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
+
+
+def change(piece: Piece, mask: ByteArray, name: str) -> Edit | None:
+    """The edit that gives a piece a mask (n, 1) uint8; None if it has it already."""
+    before = piece.surface.mask
+    rows = np.nonzero(before[:, 0] != mask[:, 0])[0].astype(np.int32)
+    if len(rows) == 0:
+        return None
+    return Edit(name, (RowsChange(piece.id, "mask", rows, before[rows].copy(), mask[rows].copy()),))
+
+
+def cleared(surface: Surface) -> ByteArray:
+    """Nothing held, (n, 1) uint8."""
+    return np.zeros_like(surface.mask)
+
+
+def inverted(surface: Surface) -> ByteArray:
+    """Held where it was free."""
+    return np.asarray(255 - surface.mask, np.uint8)
+
+
+def softened(surface: Surface, rounds: int = 3) -> ByteArray:
+    """With a wider edge: so many rounds of the mean of each vertex and its neighbours."""
+    held = surface.mask[:, 0].astype(np.float32)
+    for _ in range(rounds):
+        held = 0.5 * held + 0.5 * _mean(surface, held)
+    return np.round(held)[:, None].astype(np.uint8)
+
+
+def sharpened(surface: Surface) -> ByteArray:
+    """With a narrower edge: a steep curve through the half held ones."""
+    t = np.clip((surface.mask[:, 0] / 255.0 - 0.25) / 0.5, 0.0, 1.0)
+    return np.round(255 * t * t * (3 - 2 * t))[:, None].astype(np.uint8)
+
+
+def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
+    """A named region of a piece; on request added to what is held.
+
+    Raises
+    ------
+    KeyError
+        If the piece has no such region.
+    """
+    own = piece.regions[name][:, None]
+    return np.maximum(piece.surface.mask, own) if add else own.copy()
+
+
+def _mean(surface: Surface, values: FloatArray) -> FloatArray:
+    starts: IndexArray = surface.ring_at[:-1]
+    counts = np.diff(surface.ring_at)
+    total = np.add.reduceat(values[surface.ring], np.minimum(starts, len(surface.ring) - 1))
+    return np.where(counts > 0, total / np.maximum(counts, 1), values).astype(np.float32)
