@@ -58,6 +58,9 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--body-dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
     p.add_argument("--body-set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="stature, shoulders …; may be repeated")
     p.add_argument("--heads", type=float, default=0.0, help="stature as a number of head heights")
+    p.add_argument("--under-skin", action="store_true", help="with the skull and tissue-depth pegs")
+    p.add_argument("--pose", action="append", default=[], help="a ready-made pose: sitting, one_leg, fist_l …; may be repeated")
+    p.add_argument("--turn", type=_turn, action="append", default=[], metavar="JOINT=DEG[,DEG …]", help="elbow_l=90, head=10,0,30 …; may be repeated")
     p.set_defaults(run=_head)
 
     p = commands.add_parser("solve", help="work out standpoints and the sitter from the marks on all photos")
@@ -112,6 +115,14 @@ def _setting(text: str) -> tuple[str, float]:
         return name, float(value)
     except ValueError:
         raise argparse.ArgumentTypeError(f"a setting is written like tip=0.5, got {text!r}") from None
+
+
+def _turn(text: str) -> tuple[str, tuple[float, ...]]:
+    name, _, value = text.partition("=")
+    try:
+        return name, tuple(float(v) for v in value.split(","))
+    except ValueError:
+        raise argparse.ArgumentTypeError(f"a turn is written like head=10,0,30, got {text!r}") from None
 
 
 def _size(text: str) -> tuple[int, int]:
@@ -309,9 +320,32 @@ def _head(args: argparse.Namespace) -> int:
     physique = Physique(dict(args.body_dial), dict(args.body_set), args.heads)
     portrait = new_portrait(Figure(person, args.level, args.extent, physique))
     portrait.name = args.out.stem
+    if args.under_skin:
+        from yewfinch.core.document.figure import figures
+
+        portrait.perform(figures().under_skin(portrait))
+    if args.pose or args.turn:
+        _stand(portrait, args)
     container.save(portrait, args.out)
     _say(f"Wrote {args.out.name}: {len(portrait.surface('head')):,} vertices.")
     return 0
+
+
+def _stand(portrait: Portrait, args: argparse.Namespace) -> None:
+    """Put the figure into the poses that were asked for."""
+    from yewfinch.core.anatomy.skeleton import JOINTS
+    from yewfinch.core.document.figure import figures
+    from yewfinch.core.show.pose import Pose
+    from yewfinch.core.show.pose_presets import PRESETS
+
+    pose = Pose()
+    for key in args.pose:
+        if key not in PRESETS:
+            raise YewfinchError(f"There is no pose '{key}'. Use some of {', '.join(PRESETS)}.")
+        pose = PRESETS[key].on(pose, args.extent)
+    turns = {k: v + (0.0,) * (len(JOINTS[k].moves) - len(v)) if k in JOINTS else v for k, v in args.turn}  # moves not named stay at 0
+    pose = Pose({**pose.angles, **turns})
+    portrait.perform(figures().stand(portrait, pose, "Pose"))
 
 
 def _measure(args: argparse.Namespace) -> int:

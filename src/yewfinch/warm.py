@@ -1,4 +1,4 @@
-"""Compile all kernels and make the base head, once, with visible progress."""
+"""Compile all kernels and make the base head, bodies and skull, once, with visible progress."""
 
 from __future__ import annotations
 
@@ -7,7 +7,8 @@ import sys
 from yewfinch.core.anatomy import field_shapes
 from yewfinch.core.anatomy.people import people
 from yewfinch.core.anatomy.spread import KINDS
-from yewfinch.core.document.plain import plain_head
+from yewfinch.core.document.plain import plain_bodies, plain_head
+from yewfinch.core.document.under_skin import plain_skull
 from yewfinch.core.mesh import crossings, pick, surface
 from yewfinch.core.reshape import quad_net
 from yewfinch.core.sculpt.registry import tools
@@ -23,8 +24,10 @@ def main() -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")
         sys.stderr.flush()
 
-    warmup.run(lambda f, t: show(f * 0.6, t))
-    plain_head(lambda f, t: show(0.6 + 0.4 * f, t))
+    warmup.run(lambda f, t: show(f * 0.4, t))
+    plain_head(lambda f, t: show(0.4 + 0.2 * f, t))
+    plain_bodies(lambda f, t: show(0.6 + 0.36 * f, t))
+    plain_skull(lambda f, _: show(0.96 + 0.04 * f, "the skull"))
     for kind in KINDS:
         people(kind)
     show(1.0, "ready")

@@ -24,7 +24,7 @@ Stage = Literal["Sitter", "Block", "Form", "Features", "Skin", "Show"]
 STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Show")
 
 #: What the pointer does on the clay.
-Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet"]
+Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid"]
 
 
 #: How photo and clay are laid over each other.
@@ -97,6 +97,10 @@ class Bench:
         self.rgb: tuple[int, int, int] = (196, 120, 100)
         self.piece_id = next(iter(portrait.pieces), "")
         self.landmark: str | None = None
+        #: The joint whose moves the pose panel shows.
+        self.joint = "head"
+        #: The tissue-depth peg that is brought out.
+        self.peg: str | None = None
         self.show_landmarks = False
         self._stamp: tuple[Sitter, str] | None = None
         self.show_arrows = False
@@ -115,7 +119,7 @@ class Bench:
         self.portrait = portrait
         self.piece_id = next(iter(portrait.pieces), "")
         self.standing = None
-        self.landmark = None
+        self.landmark = self.peg = None
         self.held = ()
         self.projection = None
         self.scaled = None
@@ -178,6 +182,16 @@ class Bench:
     def choose_landmark(self, key: str | None) -> None:
         """Bring out one landmark."""
         self.landmark = key
+        self.view_changed.emit()
+
+    def choose_peg(self, key: str | None) -> None:
+        """Bring out one tissue-depth peg."""
+        self.peg = key
+        self.view_changed.emit()
+
+    def choose_joint(self, key: str) -> None:
+        """The joint whose moves are at hand."""
+        self.joint = key
         self.view_changed.emit()
 
     def set_show_landmarks(self, on: bool) -> None:

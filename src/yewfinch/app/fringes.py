@@ -100,7 +100,7 @@ class Fringes:
 
     def _map(self, photo: Photo, camera: Camera) -> DepthMap:
         key = (camera.rotation.tobytes(), camera.position.tobytes(), camera.focal, camera.width, camera.height)
-        surfaces = {k: p.surface for k, p in self.bench.portrait.pieces.items() if p.visible}
+        surfaces = {k: p.surface for k, p in self.bench.portrait.pieces.items() if p.visible and not p.see_through}
         held = self._maps.get(photo.id)
         if held is None or held[0] != key:
             depth = DepthMap(camera)

@@ -14,6 +14,10 @@ from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
 from yewfinch.core.sitter.calipers import Caliper, Kind
 
 if TYPE_CHECKING:
+    from yewfinch.app.armature_hands import ArmatureHands
+    from yewfinch.app.joint_hands import JointHands
+    from yewfinch.app.part_hands import PartHands
+    from yewfinch.app.solid_hands import SolidHands
     from yewfinch.app.viewport import Viewport
 
 #: How near in pixels a landmark must be to be taken hold of.
@@ -35,7 +39,14 @@ class Hands:
     @property
     def busy(self) -> bool:
         """Is something under way?"""
-        return self._stroke is not None or self._landmark is not None
+        return self._stroke is not None or self._landmark is not None or self._other() is not None
+
+    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | None:
+        """The hands of another mode, if they hold something."""
+        for hands in (self.viewport.joint_hands, self.viewport.armature_hands, self.viewport.part_hands, self.viewport.solid_hands):
+            if hands.busy:
+                return hands
+        return None
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Begin; returns False if the press is for the view."""
@@ -46,6 +57,14 @@ class Hands:
             return self._pick_from_photo(at)
         if bench.mode == "sheet":
             return self._mark_sheet(at)
+        if bench.mode == "pose":
+            return self.viewport.joint_hands.press(at, mods)
+        if bench.mode == "part":
+            return self.viewport.part_hands.press(at)
+        if bench.mode == "solid":
+            return self.viewport.solid_hands.press(at)
+        if bench.mode == "armature":
+            return self.viewport.armature_hands.press(at, mods)
         found = self.viewport.look_at(at)
         if found is None:
             return False
@@ -63,9 +82,20 @@ class Hands:
         if piece.locked:
             bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
             return True
+        if piece.armature is not None:
+            bench.say(f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).", "warn")
+            return True
+        if piece.solid is not None:
+            bench.choose_piece(piece_id)
+            bench.say(f"{piece.name} is a solid: settle it into clay first (panel Solids), or move it (U).", "warn")
+            return True
         bench.choose_piece(piece_id)
+        posed = bench.portrait.posed
+        lopsided = posed is not None and posed.on and not posed.pose.symmetric
+        if lopsided and bench.symmetry:
+            bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
         context = StrokeContext(
-            bench.portrait, piece, bench.tool_settings, bench.symmetry, bench.rgb, bench.tool.channel
+            bench.portrait, piece, bench.tool_settings, bench.symmetry and not lopsided, bench.rgb, bench.tool.channel
         )
         self._stroke = bench.tool.make(context)
         next(self._stroke)
@@ -76,6 +106,11 @@ class Hands:
         """Go on."""
         if self._landmark is not None:
             self._drag_landmark(at)
+        elif (other := self._other()) is not None:
+            if other is self.viewport.solid_hands:
+                self.viewport.solid_hands.move(at, mods)
+            else:
+                other.move(at)
         else:
             self._send(at, pressure, mods, "move")
 
@@ -84,12 +119,18 @@ class Hands:
         if self._landmark is not None:
             self._drop_landmark()
             return
+        if (other := self._other()) is not None:
+            other.release()
+            self.viewport.stroke_ended.emit()
+            return
         self._send(at, pressure, mods, "release")
         self._stroke = None
         self.viewport.stroke_ended.emit()
 
     def cancel(self) -> None:
         """Take back what is under way."""
+        if (other := self._other()) is not None:
+            other.cancel()
         if self._stroke is not None:
             self._stroke.close()
             self._stroke = None

@@ -11,6 +11,7 @@ from PyQt6.QtGui import QColor, QFont, QFontMetrics, QImage, QPainter, QPen, QPo
 
 from yewfinch.app import theme
 from yewfinch.app.drawing_paint import paint_drawing
+from yewfinch.core.document.under_skin import UNDER
 from yewfinch.core.mesh.geodesic import along_surface
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.shared.geometry import angle, straight
@@ -45,6 +46,22 @@ def paint(p: QPainter, view: Viewport) -> None:
         _arrows(p, view)
     if view.bench.show_landmarks or view.bench.mode == "landmark" or view.bench.landmark:
         _landmarks(p, view)
+    if view.bench.portrait.pieces.keys() & UNDER:
+        from yewfinch.app import peg_paint
+
+        peg_paint.paint(p, view)
+    if view.bench.mode == "pose":
+        from yewfinch.app import joint_paint
+
+        joint_paint.paint(p, view)
+    if view.bench.mode == "part":
+        from yewfinch.app import part_paint
+
+        part_paint.paint(p, view)
+    if view.bench.mode == "armature":
+        from yewfinch.app import armature_paint
+
+        armature_paint.paint(p, view)
     _calipers(p, view)
     _sheet_marks(p, view)
     if view.bench.mode == "tool":
@@ -294,6 +311,10 @@ def _hint(p: QPainter, view: Viewport) -> None:
         "surface": f"Click point {len(bench.held) + 1} of 2, on one piece. Esc ends.",
         "sheet": "Click two points on the sheet, the upper one first. Esc ends.",
         "angle": f"Click point {len(bench.held) + 1} of 3; the angle is at the second. Esc ends.",
+        "pose": "Drag the clay or a dot to turn its joint; with Ctrl the joints above it too. Esc ends.",
+        "part": "Draw a line along the part, from its joint; then drag its far end round. Esc ends.",
+        "solid": "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends.",
+        "armature": "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
         "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen
         else "Drag a landmark along the clay. Esc ends.",
     }[bench.mode]  # fmt: skip

@@ -2,22 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 
 from psygnal import Signal
-from PyQt6.QtCore import QObject, Qt, QTimer
-from PyQt6.QtWidgets import QApplication, QProgressDialog
+from PyQt6.QtCore import QObject, QTimer
 
 from yewfinch.app.bench import Bench
-from yewfinch.app.workers import Worker
+from yewfinch.app.making import Making
 from yewfinch.core.anatomy.head_form import FORMED
-from yewfinch.core.anatomy.person import HEAD_ONLY, Figure, Person
+from yewfinch.core.anatomy.person import Figure, Person
 from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.document.edits import Edit
-from yewfinch.core.document.figure import Figures, figures
+from yewfinch.core.document.figure import Figures
+from yewfinch.core.document.under_skin import guides
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.shared.progress import Progress
 
 #: A dial rests after this long, ms.
 REST = 220
@@ -40,7 +38,7 @@ class Steering(QObject):
         self._step: tuple[str, int] | None = None
         self._draft: Figure | None = None
         self._wish: tuple[Figure, str] | None = None
-        self._worker: Worker | None = None
+        self.making = Making(self, self._failed)
         self._soon = QTimer(self)
         self._soon.setSingleShot(True)
         self._soon.setInterval(0)
@@ -65,7 +63,7 @@ class Steering(QObject):
     @property
     def maker(self) -> Figures:
         """Makes the forms."""
-        return figures()
+        return self.making.maker
 
     @property
     def figure(self) -> Figure:
@@ -141,52 +139,15 @@ class Steering(QObject):
             self._draft = portrait.figure if draft else None
 
         name = what if what.startswith("Body: ") else f"Base head: {what}"
-        self._work(lambda: self.maker.steer(portrait, figure, name, draft=draft, from_draft=from_draft), done, figure)
-
-    def _work(self, job: Callable[[], Edit], done: Callable[[Edit], None], figure: Figure) -> None:
-        """Compute an edit and hand it on; what takes long in a thread, behind a dialog."""
-        unready = figure.crop != HEAD_ONLY and not self.maker.bodies_at_hand()
-        if figure.level <= FORMED and not unready:
-            try:
-                done(job())
-            except YewfinchError as error:
-                self._failed(str(error))
-            return
-        # the dialog is modal: nothing else touches the clay while the thread reads it
-        words = "Preparing bodies; once, up to a minute …" if unready else "Shaping the base head …"
-        dialog = QProgressDialog(words, "Cancel", 0, 1000 if unready else 0, QApplication.activeWindow())
-        dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
-        dialog.setMinimumDuration(0)
-        dialog.setAutoReset(False)
-
-        def work(progress: Progress) -> Edit:
-            if unready:
-                self.maker.prepare(progress)
-            return job()
-
-        worker = Worker(work, self)
-        dropped: list[bool] = []
-
-        def arrived(edit: Edit) -> None:
-            dialog.reset()
-            if dropped:
-                self._failed("The base head was left as it was.")
-            else:
-                done(edit)
-
-        worker.done.connect(arrived)
-        worker.failed.connect(lambda text: (dialog.reset(), self._failed(text)))
-        dialog.canceled.connect(lambda: (dropped.append(True), worker.cancel()))
-        worker.cancelled.connect(lambda: (dialog.reset(), self._failed("The base head was left as it was.")))
-        if unready:
-            worker.progressed.connect(lambda share, _text: dialog.setValue(min(int(1000 * share), 999)))
-        self._worker = worker
-        worker.start()
-        dialog.show()
+        posed = portrait.posed is not None and portrait.posed.on
+        self.making.work(
+            lambda: self.maker.steer(portrait, figure, name, draft=draft, from_draft=from_draft), done, figure,
+            posed=posed, skull=bool(guides(portrait)),
+        )  # fmt: skip
 
     def busy(self) -> bool:
         """Whether a thread is shaping a head."""
-        return self._worker is not None and self._worker.isRunning()
+        return self.making.busy()
 
     def _failed(self, text: str) -> None:
         self.bench.say(text, "error")
@@ -202,7 +163,7 @@ class Steering(QObject):
             self._step = self._draft = None
             self.bench.choose_piece("head")
 
-        self._work(lambda: self.maker.begin(portrait, figure, name), done, figure)
+        self.making.work(lambda: self.maker.begin(portrait, figure, name), done, figure, skull=bool(guides(portrait)))
 
     def become(self, person: Person, name: str) -> None:
         """Steer to a person in one finished step, or begin with it where there is nothing to steer."""

@@ -19,10 +19,14 @@ from PyQt6.QtGui import (
 from PyQt6.QtOpenGLWidgets import QOpenGLWidget
 
 from yewfinch.app import layers, overlays
+from yewfinch.app.armature_hands import ArmatureHands
 from yewfinch.app.bench import Bench
 from yewfinch.app.fringes import Fringes
 from yewfinch.app.hands import Hands
+from yewfinch.app.joint_hands import JointHands
+from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
+from yewfinch.app.solid_hands import SolidHands
 from yewfinch.core.mesh.pick import Hit, pick
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
@@ -72,6 +76,10 @@ class Viewport(QOpenGLWidget):
         self._blink.setInterval(500)
         self._blink.timeout.connect(self._blinked)
         self.hands = Hands(self)
+        self.joint_hands = JointHands(self)
+        self.armature_hands = ArmatureHands(self)
+        self.part_hands = PartHands(self)
+        self.solid_hands = SolidHands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
         bench.tool_changed.connect(self._repaint)
@@ -181,11 +189,11 @@ class Viewport(QOpenGLWidget):
         return np.asarray(frame.to_shown(at) * (box.width() / frame.width) + (box.left(), box.top()))
 
     def look_at(self, position: QPointF) -> tuple[Hit, str] | None:
-        """The nearest visible piece under a point of the widget."""
+        """The nearest visible piece under a point of the widget; guides that are seen through are none."""
         origin, direction = self.camera().ray(position.x(), position.y())
         best: tuple[Hit, str] | None = None
         for piece in self.bench.portrait.pieces.values():
-            if not piece.visible:
+            if not piece.visible or piece.see_through:
                 continue
             hit = pick(piece.surface, origin, direction)
             if hit is not None and (best is None or hit.distance < best[0].distance):
@@ -406,7 +414,7 @@ class Viewport(QOpenGLWidget):
         return False if forward else super().focusNextPrevChild(False)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
-        """Esc cancels; the rest are actions of the window."""
+        """Esc cancels, Del removes a ball; the rest are actions of the window."""
         assert event is not None
         if event.key() == Qt.Key.Key_Escape:
             if self.hands.busy:
@@ -415,6 +423,9 @@ class Viewport(QOpenGLWidget):
                 self.bench.set_mode("tool")
             else:
                 self.bench.stand_at(None)
+            return
+        if event.key() == Qt.Key.Key_Delete and self.bench.mode == "armature" and self.armature_hands.armatures is not None:
+            self.armature_hands.armatures.remove()
             return
         super().keyPressEvent(event)
 

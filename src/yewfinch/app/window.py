@@ -24,21 +24,26 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app import theme, window_actions
+from yewfinch.app.armatures import Armatures
 from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
+from yewfinch.app.panels.armature_panel import ArmaturePanel
 from yewfinch.app.panels.base_head_panel import BaseHeadPanel
 from yewfinch.app.panels.body_panel import BodyPanel
 from yewfinch.app.panels.colour_panel import ColourPanel
+from yewfinch.app.panels.fuse_panel import FusePanel
 from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.inspector import Inspector, ShowPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
+from yewfinch.app.panels.mask_panel import MaskPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
+from yewfinch.app.panels.pose_panel import PosePanel
 from yewfinch.app.panels.projection_panel import ProjectionPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
@@ -46,12 +51,17 @@ from yewfinch.app.panels.sheets_panel import SheetsPanel
 from yewfinch.app.panels.side_view import AT_FIRST, SideView
 from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
+from yewfinch.app.panels.solids_panel import SolidsPanel
 from yewfinch.app.panels.status_line import StatusLine
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.towards_panel import TowardsPanel
 from yewfinch.app.panels.turntable import Turntable
+from yewfinch.app.panels.under_skin_panel import UnderSkinPanel
+from yewfinch.app.parts import Parts
 from yewfinch.app.photos import PhotoStore
+from yewfinch.app.posing import Posing
 from yewfinch.app.sitting import Sitting
+from yewfinch.app.solids import Solids
 from yewfinch.app.steering import Steering
 from yewfinch.app.viewport import Viewport
 from yewfinch.core.document.new import new_portrait
@@ -87,6 +97,20 @@ class MainWindow(QMainWindow):
         self.base_head = BaseHeadPanel(self.steering)
         self.head_measures = HeadMeasuresPanel(self.steering)
         self.body = BodyPanel(self.steering)
+        self.under_skin = UnderSkinPanel(self.steering)
+        self.posing = Posing(self.bench, self.steering)
+        self.viewport.joint_hands.posing = self.posing
+        self.pose = PosePanel(self.posing)
+        self.armatures = Armatures(self.bench)
+        self.viewport.armature_hands.armatures = self.armatures
+        self.armature = ArmaturePanel(self.armatures)
+        self.solids = Solids(self.bench)
+        self.viewport.solid_hands.solids = self.solids
+        self.solids_panel = SolidsPanel(self.solids)
+        self.fusing = FusePanel(self.bench)
+        self.parts = Parts(self.bench)
+        self.viewport.part_hands.parts = self.parts
+        self.mask = MaskPanel(self.parts)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
         self.sheets = SheetsPanel(self.bench)
@@ -98,6 +122,10 @@ class MainWindow(QMainWindow):
         self.pieces = PiecesPanel(self.bench)
         self.files = Files(self)
         self.actions_table = window_actions.build(self)
+        self.pose.explain(self.actions_table)
+        self.armature.explain(self.actions_table)
+        self.solids_panel.explain(self.actions_table)
+        self.mask.explain(self.actions_table)
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()
@@ -240,6 +268,8 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
+            "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,
             "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces,

@@ -30,6 +30,9 @@ def build(w: MainWindow) -> ActionTable:
         return bench.standing_photo() is not None
 
     def by_size(factor: float) -> None:
+        if bench.mode == "armature":
+            w.armatures.resize(factor)
+            return
         bench.set_tool(size=bench.tool_settings.size * factor)
 
     def orthographic() -> None:
@@ -44,6 +47,9 @@ def build(w: MainWindow) -> ActionTable:
 
     def solvable() -> bool:
         return any(len(p.usable()) >= FEWEST for p in bench.portrait.sitter.photos)
+
+    def posable() -> bool:
+        return bench.portrait.posed is not None and not w.posing.why_not()
 
     rows = [
         Action("new", "New portrait", "File", "Ctrl+N", "Start again with the base head.", w.new),
@@ -65,10 +71,20 @@ def build(w: MainWindow) -> ActionTable:
         Action("paste", "Paste photo", "Edit", "Ctrl+V", "Put a copied picture on the sitter wall.", w.files.paste, split=True),
         Action("solve", "Solve the sitter", "Edit", "Ctrl+Return",
                "Work out all standpoints and the sitter's landmarks from all photos together.", w.sitting.solve, solvable),
-        Action("smaller", "Smaller tool", "Edit", "[", "Make the tool smaller.", partial(by_size, 1 / 1.15), split=True),
-        Action("larger", "Larger tool", "Edit", "]", "Make the tool larger.", partial(by_size, 1.15)),
+        Action("smaller", "Smaller tool", "Edit", "[", "Make the tool, or the chosen ball of an armature, smaller.", partial(by_size, 1 / 1.15), split=True),
+        Action("larger", "Larger tool", "Edit", "]", "Make it larger.", partial(by_size, 1.15)),
         Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",
                lambda: bench.set_symmetry(not bench.symmetry)),
+        Action("pose_hand", "Turn joints", "Edit", "H", "Pose the base figure by dragging it; Esc ends.", w.pose.toggle, split=True),
+        Action("armature_hand", "Edit armature", "Edit", "N", "Draw, move, bend and scale the balls of an armature; Esc ends.",
+               w.armature.toggle),
+        Action("solid_hand", "Move solids", "Edit", "U", "Drag solids across the view, with Shift along other pieces; Esc ends.",
+               w.solids_panel.toggle),
+        Action("part_hand", "Turn a part", "Edit", "Y", "Hinge, bend or twist what is masked about a joint that you draw; Esc ends.", w.mask.toggle),
+        Action("mask_clear", "Clear the mask", "Edit", "Shift+Q", "Let all of the chosen piece be free again.", w.parts.clear),
+        Action("mask_invert", "Invert the mask", "Edit", "Alt+Q", "Hold what was free, and the other way round.", w.parts.invert),
+        Action("pose_off", "Pose off or on", "Edit", "Shift+H", "Take the pose off the clay, or put it on again.",
+               lambda: w.posing.set_on(not w.posing.on), posable),
         Action("view_all", "View all", "View", "Home", "Show everything.", w.viewport.view_all),
         Action("view_selected", "View selected", "View", "End", "Show the chosen landmark or piece.",
                w.viewport.view_selected),

@@ -6,7 +6,21 @@ import moderngl
 import numpy as np
 
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.shared.arrays import LEAF_SHIFT, IndexArray
+from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, IndexArray
+
+#: What masked clay is tinted with, sRGB, and how strongly.
+MASKED, TINT = (58, 74, 104), 0.62
+
+
+def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArray:
+    """Colours as they are shown, (k, 4) uint8: masked clay is tinted."""
+    colour, mask = surface.colour[first:last], surface.mask[first:last]
+    if not mask.any():
+        return colour
+    part = mask * (TINT / 255)
+    out = colour.copy()
+    out[:, :3] = np.round(colour[:, :3] * (1 - part) + np.array(MASKED) * part)
+    return out
 
 
 class SurfaceBuffers:
@@ -25,7 +39,7 @@ class SurfaceBuffers:
         self.surface = surface
         self.positions = context.buffer(surface.positions.tobytes(), dynamic=True)
         self.normals = context.buffer(surface.normals.tobytes(), dynamic=True)
-        self.colour = context.buffer(surface.colour.tobytes(), dynamic=True)
+        self.colour = context.buffer(shown(surface).tobytes(), dynamic=True)
         self.index = context.buffer(np.ascontiguousarray(surface.triangles()).tobytes())
         self.bytes_written = 0
         self.array = context.vertex_array(
@@ -46,15 +60,15 @@ class SurfaceBuffers:
         pairs = (
             ((self.positions, surface.positions), (self.normals, surface.normals))
             if channel == "positions"
-            else ((self.colour, surface.colour),)
+            else ((self.colour, None),)
         )
         breaks = np.nonzero(np.diff(leaves) > 1)[0] + 1
         for run in np.split(leaves, breaks):
             first = int(run[0]) << LEAF_SHIFT
             last = min(len(surface), (int(run[-1]) + 1) << LEAF_SHIFT)
             for buffer, array in pairs:
-                part = array[first:last]
-                buffer.write(part, offset=first * array.shape[1] * array.itemsize)
+                part = shown(surface, first, last) if array is None else array[first:last]
+                buffer.write(part, offset=first * part.shape[1] * part.itemsize)
                 self.bytes_written += part.nbytes
 
     def release(self) -> None:

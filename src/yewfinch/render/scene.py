@@ -13,6 +13,9 @@ from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import SurfaceBuffers
 from yewfinch.render.ground import REACH, Ground
 
+#: How strongly guides are drawn over the clay.
+THROUGH = 0.62
+
 #: Grey behind the clay, sRGB.
 BACKDROP = (0xA9 / 255, 0xA9 / 255, 0xA7 / 255)
 
@@ -100,11 +103,14 @@ class SceneRenderer:
         self.program["opacity"].value = 1.0
         self.program["raking"].value = 1.0 if self.raking else 0.0
         self.projection.bind()
-        for piece, held in portrait.pieces.items():
-            if held.visible and (only is None or piece == only):
+        shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
+        for piece, held in shown:
+            if not held.see_through or only is not None:
                 self._pieces[piece].array.render()
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
+        if only is None:
+            self._draw_through([k for k, p in shown if p.see_through], target)
 
     def blit(self, picture: moderngl.Texture) -> None:
         """Fill the framebuffer in use with a picture."""
@@ -112,6 +118,32 @@ class SceneRenderer:
         picture.use(0)
         self._blit["picture"].value = 0
         self._blit_array.render(moderngl.TRIANGLES, vertices=3)
+
+    def _draw_through(self, pieces: list[str], target: moderngl.Framebuffer) -> None:
+        """Draw guides: solid where nothing hides them, half transparent over what does, their own nearest surfaces only."""
+        if not pieces:
+            return
+        context = self.context
+        photos, self.program["photo_count"].value = self.program["photo_count"].value, 0
+        _write(target, True, False)  # alpha stays the clay's mask
+        for piece in pieces:
+            self._pieces[piece].array.render()
+        _write(target, False, False)
+        target.clear(depth=1.0)  # the clay does not hide them, only each other
+        for piece in pieces:
+            self._pieces[piece].array.render()
+        _write(target, True, False)
+        context.depth_func = "<="
+        context.enable(moderngl.BLEND)
+        context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
+        self.program["opacity"].value = THROUGH
+        for piece in pieces:
+            self._pieces[piece].array.render()
+        self.program["opacity"].value = 1.0
+        self.program["photo_count"].value = photos
+        context.depth_func = "<"
+        context.disable(moderngl.BLEND)
+        _write(target, True, True)
 
     def release(self) -> None:
         """Give everything back."""
@@ -122,6 +154,12 @@ class SceneRenderer:
         self._ground.release()
         for thing in (self._blit_array, self._blit, self.program):
             thing.release()
+
+
+def _write(target: moderngl.Framebuffer, colour: bool, alpha: bool) -> None:
+    """Say which channels drawing may write; they are in force only from the next use on."""
+    target.color_mask = colour, colour, colour, alpha
+    target.use()
 
 
 class Canvas:

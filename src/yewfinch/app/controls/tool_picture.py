@@ -33,6 +33,11 @@ def picture(tool: str) -> QIcon:
         p.setPen(Qt.PenStyle.NoPen)
         p.drawEllipse(QRectF(12, 12, 20, 18))
         p.restore()
+    if tool == "mask":
+        p.save()
+        p.setClipPath(body)
+        p.fillRect(QRectF(24, 8, 20, 36), QColor("#5C6A86"))
+        p.restore()
     before = QPainterPath(QPointF(4, 24))
     for i in range(37):
         before.lineTo(4 + i, 24 - 3 * math.sin(math.pi * i / 36))
@@ -64,6 +69,8 @@ def _section(tool: str) -> QPainterPath:
             return base - 7 * min(1.0, max(0.0, 1.5 - abs(t - 0.5) / 0.16))
         if tool == "crease":
             return base + 12 * math.exp(-abs(t - 0.5) / 0.07)
+        if tool == "mask":
+            return base - 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56)
         if tool == "move":
             return base - 8 * math.exp(-(((t - 0.56) / 0.2) ** 2))
         if tool == "paint":

@@ -48,7 +48,7 @@ each other by two marks each.</p>
 <i>Fit to the sitter</i> once the sitter is solved. <i>Woman – man</i> and <i>age</i> go between them; the dials under face, nose, lips,
 lids and ears make more or less of one thing. In <i>Measures of the head</i> choose a measure and set it in millimetres: the most
 probable head with all that is set follows, <i>Free</i> lets it go again. The table shows the published mean and spread (±) beside it.
-What you have modelled stays on the head while it is steered, and each dial is one undo step. Asymmetry starts at 0; bring it in
+The neck's girth and length are at the end of the table. What you have modelled stays on the head while it is steered, and each dial is one undo step. Asymmetry starts at 0; bring it in
 last. <i>Begin anew</i> puts a fresh head of another level in the place of the present one: levels 3 and 4 carry fine lines of skin.
 A locked head, or one whose faces were changed, can no longer be steered; the panel says so.</p>
 <h2>The body</h2>
@@ -58,6 +58,39 @@ millimetres; the stature is met by the trunk, the other measures keep their usua
 <i>7.5</i>, <i>8</i> and <i>8.5 heads</i> make the stature so many times the height of the head. The dials are more or less of a thing than others of
 that sex and age have. Strokes stay while you steer. A full figure stands on a grid with a line every 10 cm and a darker one every 50 cm;
 its ground is at the soles, and the head keeps its place when the stature changes.</p>
+<h2>The pose</h2>
+<p>Base heads and figures have joints. In the panel <i>Pose</i> (stages Block and Show) take a ready-made pose, or choose a joint and
+turn it in degrees; 0 is the pose the figure was made in, and the ranges are usual ones of adults. With <b>H</b>, <i>Turn joints on the clay</i>, drag the clay
+itself: the part under the pointer turns about its joint, with <b>Ctrl</b> the two joints above it too. Drag a dot to turn what it hangs
+from; click one to take its joint in hand. Dots of the fingers come up when you are near. A drag is one undo step, Esc takes it back.</p>
+<p>The pose lies over the clay as a layer. <i>At rest</i>, or <b>Shift+H</b>, takes it off and keeps it; <i>In the pose</i> puts it on again.
+What you model in the pose stays when it is taken off, and the rest comes back exactly as it was. While the pose is lopsided, strokes are on one
+side only: take it off for symmetric work. Base head and body can be steered with the pose on. Only the base figure and its eyeballs are
+posed; other pieces stay where they are.</p>
+<h2>Under the skin</h2>
+<p>In the panel <i>Under the skin</i> (stages Block, Form and Features) press <i>Put skull and pegs under the head</i>: the skull inside the base head is seen through
+the clay, and gold pegs stand on it, each as long as the flesh is on average at that point. Both follow when the head is steered or posed, the lower jaw with the
+jaw. Point at a peg, or choose its row, to read its name and depth. The table says how far from the bone the clay stands at each peg; rows that are off by a
+millimetre or more are dark. Untick <i>Clay over it</i> to build up from the bone: balls of clay that you add are measured too. No tool takes hold of
+skull or pegs; <i>Make the skull clay</i> turns it into a piece of its own that no longer follows. Depths are means of adults (of children a tenth less); a single face differs from them by 2 to 4 mm.</p>
+<h2>Solids and pieces</h2>
+<p>In the panel <i>Solids</i> (stage Block) begin a ball, a ball with its poles forward (for eyes), a block, cylinder, cone, ring, tube, lathe or plane. Its measures, place and turn stay
+numbers until you <i>settle</i> it into clay, also in a saved portrait. With <b>U</b>, <i>Move solids in the view</i>, drag it; with <b>Shift</b> it sticks to the piece under the
+pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. <i>Edges</i> says how fine the quads are.</p>
+<p>The three dots of a line in <i>Pieces</i> rename a piece, duplicate it, put its mirror image on the other side, show it alone (once more: all), split it into its loose parts,
+or bring all clay that is shown together in it, without fusing.</p>
+<p>The panel <i>Fuse and remesh</i> makes one closed surface of even quads: of all clay and solids in sight, of the chosen piece alone, or of what is in sight less the
+chosen piece. <i>Edges</i> is the length of the quads' edges, <i>Joins</i> the width over which joins are rounded. Colours, masks, named regions, landmarks and lines are carried
+over; detail finer than the edges is lost, undo gives everything back. A piece with an open rim is named and nothing is done. Symmetric clay stays symmetric.</p>
+<h2>Armatures</h2>
+<p>In the panel <i>Armature</i> (stage Block) begin with one ball, or with a ready-made head and neck, arm, hand or figure. With <b>N</b>, <i>Edit balls in the view</i>, drag a
+ball; with <b>Ctrl</b> a new ball is drawn out of it, a click on a link puts one in, Del takes the chosen one away. <i>Bend</i> turns a ball about the one above it and
+<i>Scale</i> makes it and what hangs on it larger or smaller; <b>[</b> and <b>]</b> change its radius, the fillet how widely branches are rounded. The skin follows
+while you drag. Mirrored, the right half follows the left. <i>Clothe into clay</i> makes clay of even quads with edges of the length you set; the armature stays, hidden.</p>
+<h2>Masks and turned parts</h2>
+<p>The mask tool (stage Block: panel <i>Mask and parts</i>) holds clay: no tool moves what is masked. Masks can also come from a named region, and be softened, sharpened, inverted
+(Alt+Q) and cleared (Shift+Q). With <b>Y</b>, <i>Turn a part</i>, draw a line along the masked part from its joint and drag its end: it is hinged, bent or twisted about
+the joint. That is a layer as well: it can be taken off and put on again, and strokes made in between stay.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
 the cursor. Hold <b>Ctrl</b> to invert a tool and <b>Shift</b> to smooth with it. <b>[</b> and <b>]</b>

@@ -84,7 +84,7 @@ class ColourPanel(QWidget):
         piece = bench.portrait.pieces.get(bench.piece_id)
         if piece is None:
             return
-        if piece.locked:
+        if piece.fixed:
             bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
             return
         bench.portrait.fill(piece.id, (*bench.rgb, 255), f"Fill {piece.name}")

@@ -10,7 +10,7 @@ from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.steering import Steering
-from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE, PLAIN, STEERED, Steered
+from yewfinch.core.anatomy.head_measures import CHILD_AGE, GROWN_AGE, PLAIN, SETTABLE, Steered
 
 
 class HeadMeasuresPanel(LivePanel):
@@ -21,8 +21,8 @@ class HeadMeasuresPanel(LivePanel):
         self.steering = steering
         self.table = plain_table(["measure", "head, mm", "mean", "±"], "measures of the base head")
         self.table.setMinimumHeight(190)
-        self.table.setRowCount(len(STEERED))
-        for i, m in enumerate(STEERED.values()):
+        self.table.setRowCount(len(SETTABLE))
+        for i, m in enumerate(SETTABLE.values()):
             for j in range(4):
                 item = QTableWidgetItem(m.title if j == 0 else "")
                 item.setToolTip(_words(m))
@@ -53,7 +53,7 @@ class HeadMeasuresPanel(LivePanel):
 
     def chosen(self) -> Steered:
         """The measure in hand."""
-        return list(STEERED.values())[max(self.table.currentRow(), 0)]
+        return list(SETTABLE.values())[max(self.table.currentRow(), 0)]
 
     def _choose(self) -> None:
         m = self.chosen()
@@ -71,8 +71,10 @@ class HeadMeasuresPanel(LivePanel):
         """Measure the base head as it stands on the clay."""
         person = self.steering.person
         at = self.bench.portrait.landmarks()
-        for i, (key, m) in enumerate(STEERED.items()):
-            value, spread = m.value(at), m.spread(person.sex)
+        # necks have no landmarks: theirs are the base head's own
+        neck = {} if self.steering.why_not() else self.steering.maker.shape(person, draft=True).neck
+        for i, (key, m) in enumerate(SETTABLE.items()):
+            value, spread = neck.get(key, m.value(at)), m.spread(person.sex)
             grown = person.age >= GROWN_AGE
             texts = (
                 f"{value:.1f}{'°' if m.unit == 'deg' else ''}" if np.isfinite(value) else "–",
@@ -87,7 +89,7 @@ class HeadMeasuresPanel(LivePanel):
                 font.setBold(key in person.measures and j == 0)
                 item.setFont(font)
         m = self.chosen()
-        here = person.measures.get(m.key, m.value(at))
+        here = person.measures.get(m.key, neck.get(m.key, m.value(at)))
         if np.isfinite(here):
             self.slider.set_value(here)
         on = not self.steering.why_not()

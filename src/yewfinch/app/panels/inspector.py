@@ -13,15 +13,15 @@ from yewfinch.app.controls.fold import Fold
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
-    "Block": ("Base head", "Measures of the head", "Body", "Design sheets", "Pieces", "Canon: thirds and fifths", "History"),
-    "Form": ("Likeness", "Pieces", "History"),
+    "Block": ("Base head", "Measures of the head", "Body", "Under the skin", "Pose", "Solids", "Pieces", "Fuse and remesh", "Armature", "Mask and parts", "Design sheets", "Canon: thirds and fifths", "History"),
+    "Form": ("Likeness", "Mask and parts", "Fuse and remesh", "Under the skin", "Pieces", "History"),
     "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
-                 "Calipers", "Canon: thirds and fifths", "History"),
+                 "Calipers", "Under the skin", "Canon: thirds and fifths", "History"),
     "Skin": ("Colour", "Photo on the clay", "Pieces", "History"),
-    "Show": ("Picture and export", "Pieces", "Canon: thirds and fifths"),
+    "Show": ("Pose", "Picture and export", "Pieces", "Canon: thirds and fifths"),
 }
 #: Panels that are folded away at first.
-FOLDED = ("Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
+FOLDED = ("Mask and parts", "Fuse and remesh", "Under the skin", "Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
 
 
 class Inspector(QScrollArea):

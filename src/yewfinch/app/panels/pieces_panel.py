@@ -2,12 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QToolButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QHBoxLayout,
+    QInputDialog,
+    QMenu,
+    QPushButton,
+    QSizePolicy,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
+from yewfinch.core.document import pieces
+from yewfinch.core.document.edits import Edit, PieceChange
+from yewfinch.core.shared.errors import YewfinchError
 
 
 class PiecesPanel(QWidget):
@@ -41,6 +54,7 @@ class PiecesPanel(QWidget):
             row.setContentsMargins(0, 0, 0, 0)
             row.setSpacing(4)
             name = QPushButton(f"{piece.name} · {len(piece.surface):,}".replace(",", " "))
+            name.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)  # long names are cut, the tool tip has them whole
             name.setCheckable(True)
             name.setChecked(piece.id == self.bench.piece_id)
             name.setToolTip(f"{piece.name}, with its number of vertices. Choose it: fill and 'view selected' act on it")
@@ -55,6 +69,12 @@ class PiecesPanel(QWidget):
             lock.setToolTip("Unlock" if piece.locked else "Lock: no tool changes it")
             lock.setAccessibleName(f"lock or unlock {piece.name}")
             lock.clicked.connect(lambda _=False, p=piece.id: self._toggle(p, "locked"))
+            more = QToolButton()
+            more.setIcon(theme.icon("dots-three", "soft"))
+            more.setToolTip("Rename, duplicate, mirror, show alone, split, bring together")
+            more.setAccessibleName(f"more of {piece.name}")
+            more.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+            more.setMenu(self._menu(piece.id, more))
             gone = QToolButton()
             gone.setIcon(theme.icon("trash", "soft"))
             gone.setToolTip("Remove this piece (can be undone)")
@@ -63,9 +83,66 @@ class PiecesPanel(QWidget):
             row.addWidget(name, 1)
             row.addWidget(eye)
             row.addWidget(lock)
+            row.addWidget(more)
             row.addWidget(gone)
             self.lines[piece.id] = line
             self._column.addWidget(line)
+
+    def _menu(self, piece_id: str, parent: QWidget) -> QMenu:
+        menu = QMenu(parent)
+        for title, run in (
+            ("Rename …", self.rename), ("Duplicate", self.duplicate), ("Mirror to the other side", self.mirror), ("Show alone", self.alone),
+            ("Split into loose parts", self.split), ("Bring all shown clay together here", self.merge),
+        ):  # fmt: skip
+            action = menu.addAction(title)
+            assert action is not None
+            action.triggered.connect(lambda _=False, r=run: r(piece_id))
+        return menu
+
+    def rename(self, piece_id: str) -> None:
+        """Ask for another name."""
+        held = self.bench.portrait.pieces[piece_id]
+        name, ok = QInputDialog.getText(self, "Rename", "Name of the piece", text=held.name)
+        if ok and name.strip() != held.name:
+            self._carry_out(lambda: (pieces.rename(self.bench.portrait, piece_id, name), piece_id))
+
+    def duplicate(self, piece_id: str) -> None:
+        """A second one in the same place."""
+        self._carry_out(lambda: pieces.duplicate(self.bench.portrait, piece_id))
+
+    def mirror(self, piece_id: str) -> None:
+        """Its image on the other side."""
+        self._carry_out(lambda: pieces.mirror(self.bench.portrait, piece_id))
+
+    def split(self, piece_id: str) -> None:
+        """A piece for each loose part."""
+        self._carry_out(lambda: (pieces.split(self.bench.portrait, piece_id), piece_id))
+
+    def merge(self, piece_id: str) -> None:
+        """Bring all clay that is shown together in this piece, without fusing."""
+        held = self.bench.portrait.pieces
+        others = [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
+        self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id))
+
+    def alone(self, piece_id: str) -> None:
+        """Hide all others; if they are hidden already, show all."""
+        held = self.bench.portrait.pieces
+        others = [p for k, p in held.items() if k != piece_id]
+        show = held[piece_id].visible and not any(p.visible for p in others)
+        changes = [PieceChange(p, replace(p, visible=show)) for p in others if p.visible != show]
+        if not held[piece_id].visible:
+            changes.append(PieceChange(held[piece_id], replace(held[piece_id], visible=True)))
+        if changes:
+            self.bench.portrait.perform(Edit("Show all pieces" if show else f"Show {held[piece_id].name} alone", tuple(changes)))
+
+    def _carry_out(self, job: Callable[[], tuple[Edit, str]]) -> None:
+        try:
+            edit, chosen = job()
+        except YewfinchError as error:
+            self.bench.say(str(error), "warn")
+            return
+        self.bench.portrait.perform(edit)
+        self.bench.choose_piece(chosen)
 
     def remove(self, piece_id: str) -> None:
         """Take a piece out; landmarks on it sleep until it comes back."""

@@ -1,0 +1,61 @@
+"""Long work in a thread behind a modal dialog with a cancel button: nothing else touches the clay meanwhile."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from PyQt6.QtCore import QObject, Qt
+from PyQt6.QtWidgets import QApplication, QProgressDialog
+
+from yewfinch.app.workers import Worker
+from yewfinch.core.shared.progress import Progress
+
+T = TypeVar("T")
+
+
+def behind_dialog(
+    parent: QObject, words: str, work: Callable[[Progress], T], done: Callable[[T], None], failed: Callable[[str], None], left: str, *, counted: bool = True
+) -> Worker:
+    """Start work and show how far it is.
+
+    Parameters
+    ----------
+    parent : QObject
+        Owns the thread.
+    words : str
+        What is being done.
+    work : callable (Progress)
+        Runs in the thread; changes nothing.
+    done : callable
+        Gets the result, in the window's thread.
+    failed : callable (str)
+        Told why nothing came of it.
+    left : str
+        Said when the work was cancelled.
+    counted : bool
+        The work tells how far it is.
+    """
+    dialog = QProgressDialog(words, "Cancel", 0, 1000 if counted else 0, QApplication.activeWindow())
+    dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
+    dialog.setMinimumDuration(0)
+    dialog.setAutoReset(False)
+    worker = Worker(work, parent)
+    dropped: list[bool] = []
+
+    def arrived(result: T) -> None:
+        dialog.reset()
+        if dropped:
+            failed(left)
+        else:
+            done(result)
+
+    worker.done.connect(arrived)
+    worker.failed.connect(lambda text: (dialog.reset(), failed(text)))
+    dialog.canceled.connect(lambda: (dropped.append(True), worker.cancel()))
+    worker.cancelled.connect(lambda: (dialog.reset(), failed(left)))
+    if counted:
+        worker.progressed.connect(lambda share, _text: dialog.setValue(min(int(1000 * share), 999)))
+    worker.start()
+    dialog.show()
+    return worker
