@@ -151,3 +151,33 @@ def test_wrong_words_and_wrong_files(tmp_path):
         assert done.returncode == 1
         assert done.stderr.startswith("yewfinch: bad.yewfinch is damaged")
         assert len(done.stderr.strip().splitlines()) == 1
+
+
+def test_a_posed_head_from_numbers(tmp_path):
+    from yewfinch.core.formats import container
+
+    out = tmp_path / "posed.yewfinch"
+    done = yewfinch("head", "-o", out, "--level", 1, "--pose", "open", "--turn", "head=10,0,30")
+    assert done.returncode == 0, done.stderr
+    posed = container.load(out).posed
+    assert posed.on
+    assert posed.pose.angles == {"jaw": (22.0, 0.0), "head": (10.0, 0.0, 30.0)}
+    for wrong, words in (
+        (("--pose", "headstand"), "There is no pose 'headstand'"), (("--turn", "tail=3"), "no joint"), (("--turn", "head=far"), "a turn is written"),
+    ):  # fmt: skip
+        done = yewfinch("head", "-o", tmp_path / "x.yewfinch", *wrong)
+        assert done.returncode != 0
+        assert words in done.stderr
+
+
+def test_a_head_with_its_skull(tmp_path):
+    from yewfinch.core.formats import container
+
+    out = tmp_path / "bone.yewfinch"
+    done = yewfinch("head", "--preset", "woman", "--set", "neck_girth=350", "--under-skin", "--turn", "jaw=18", "-o", out)
+    assert done.returncode == 0, done.stderr
+    made = container.load(out)
+    assert made.pieces["skull"].see_through
+    assert made.pieces["pegs"].see_through
+    assert made.posed.on
+    assert made.figure.person.measures == {"neck_girth": 350.0}

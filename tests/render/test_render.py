@@ -108,3 +108,41 @@ def test_only_a_full_figure_stands_on_a_grid_with_a_line_every_ten_centimetres(c
     held = lines()
     assert np.abs(held[:, [0, 2]]).max() == REACH
     assert len(held) == 4 * (2 * round(REACH / SPACING) + 1)
+
+
+def test_guides_are_seen_through_the_clay_and_solid_where_nothing_hides_them(context, ball_portrait):
+    from dataclasses import replace
+
+    camera = View(0, 0, (0, 0, 0), 600).camera(200, 200)
+    blue = np.tile(np.array([20, 40, 220, 255], np.uint8), (len(cube_sphere(12, 20.0)), 1))
+    small = cube_sphere(12, 20.0)
+    small.colour[:] = blue
+    alone = picture.take(ball_portrait, camera, context=context).astype(int)
+    ball_portrait.pieces["core"] = Piece("core", "Core", small)
+    np.testing.assert_array_equal(picture.take(ball_portrait, camera, context=context), alone)  # hidden inside
+    ball_portrait.pieces["core"] = replace(ball_portrait.pieces["core"], see_through=True)
+    through = picture.take(ball_portrait, camera, context=context).astype(int)
+    middle = through[100, 100] - alone[100, 100]
+    assert middle[0] < -20  # bluer than the clay
+    assert middle[2] > middle[0] + 20
+    np.testing.assert_array_equal(through[100, 75], alone[100, 75])  # beside it the clay is as before
+    ball_portrait.pieces["ball"] = replace(ball_portrait.pieces["ball"], visible=False)
+    bare = picture.take(ball_portrait, camera, context=context).astype(int)
+    ball_portrait.pieces["core"] = replace(ball_portrait.pieces["core"], see_through=False)
+    np.testing.assert_array_equal(bare, picture.take(ball_portrait, camera, context=context))
+
+
+def test_guides_leave_the_clays_mask_alone(context, ball_portrait):
+    camera = View(0, 0, (0, 0, 0), 600).camera(120, 120)
+    renderer, canvas = SceneRenderer(context), Canvas(context, 120, 120)
+
+    def mask():
+        renderer.draw(canvas.target, ball_portrait, camera)
+        canvas.resolve()
+        return np.frombuffer(canvas._plain.read(components=4, alignment=1), np.uint8).reshape(120, 120, 4)[..., 3].copy()
+
+    before = mask()
+    ball_portrait.pieces["shell"] = Piece("shell", "Shell", cube_sphere(12, 80.0), see_through=True)
+    np.testing.assert_array_equal(mask(), before)
+    canvas.release()
+    renderer.release()

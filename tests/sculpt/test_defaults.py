@@ -12,7 +12,7 @@ from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
 
 def test_every_tool_has_sensible_defaults_and_a_key():
     found = tools()
-    assert [t.id for t in found] == ["move", "clay", "crease", "smooth", "paint"]
+    assert [t.id for t in found] == ["move", "clay", "crease", "smooth", "paint", "mask"]
     assert len({t.key for t in found}) == len(found)
     for t in found:
         assert SIZE_RANGE[0] <= t.settings.size <= SIZE_RANGE[1]

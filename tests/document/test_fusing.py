@@ -1,0 +1,83 @@
+"""Fusing pieces of a portrait: landmarks, colours, masks and regions go along; undone; refused in words."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from tests.document.test_pieces import begun
+from tests.document.test_posing import on
+
+from yewfinch.core.document import fusing, solids
+from yewfinch.core.document.check import problems
+from yewfinch.core.document.figure import figures
+from yewfinch.core.shared.errors import YewfinchError
+
+
+def test_a_head_with_a_ball_keeps_what_it_had(portrait):
+    key = begun(portrait, "ball", (0.0, -200.0, -110.0))
+    portrait.surface("head").colour[:] = (90, 120, 60, 255)
+    before = portrait.landmarks()
+    line = portrait.line("mouth_line")
+    held = dict(portrait.pieces)
+    portrait.perform(fusing.fuse(portrait, ["head", key], 4.0, join=6.0))
+    head = portrait.pieces["head"]
+    assert key not in portrait.pieces
+    assert problems(portrait) == []
+    after = portrait.landmarks()
+    assert set(after) == set(before)
+    off = {k: np.linalg.norm(after[k] - before[k]) for k in before}
+    assert np.median(list(off.values())) < 0.6
+    assert max(off.values()) < 6.0
+    assert np.linalg.norm(portrait.line("mouth_line") - line, axis=1).mean() < 3
+    chin = head.surface.nearest_row(before["gn"])
+    np.testing.assert_array_equal(head.surface.colour[chin], (90, 120, 60, 255))
+    assert head.regions["chin"][chin] > 100
+    assert head.regions["scalp"][chin] == 0
+    assert "changed since it was begun" in figures().steerable(portrait)
+    portrait.history.undo()
+    assert portrait.pieces == held
+    np.testing.assert_array_equal(portrait.landmark("prn"), before["prn"])
+
+
+def test_what_is_cut_out_goes_too(portrait):
+    key = begun(portrait, "ball", (0.0, 120.0, 0.0))
+    edit = fusing.fuse(portrait, ["head"], 5.0, take=[key])
+    assert edit.name == "Take Ball away"
+    portrait.perform(edit)
+    assert key not in portrait.pieces
+    at = portrait.surface("head").positions
+    assert at[np.hypot(at[:, 0], at[:, 2]) < 10][:, 1].max() < 80  # a hollow of the ball's form
+    assert at[:, 1].max() > 100
+
+
+def test_a_remesh_keeps_id_name_and_mask(portrait):
+    surface = portrait.surface("head")
+    surface.mask[surface.positions[:, 1] > 60] = 255
+    edit = fusing.fuse(portrait, ["head"], 5.0)
+    assert edit.name == "Remesh Head"
+    portrait.perform(edit)
+    made = portrait.pieces["head"]
+    assert made.name == "Head"
+    top = made.surface.positions[:, 1]
+    assert (made.surface.mask[top > 70] == 255).all()
+    assert (made.surface.mask[top < 50] == 0).all()
+
+
+@pytest.mark.parametrize(
+    ("spoil", "words"),
+    [
+        (lambda p: p.pieces.update(head=replace(p.pieces["head"], locked=True)), "is locked"),
+        (lambda p: p.perform(figures().under_skin(p)), "'Skull' is no clay"),
+        (lambda p: p.perform(solids.begin(p, "plane")[0]), "open rim"),
+        (lambda p: on(figures(), p), "pose is on"),
+    ],
+)
+def test_what_cannot_be_fused_is_said(portrait, spoil, words):
+    spoil(portrait)
+    with pytest.raises(YewfinchError, match=words):
+        fusing.fuse(portrait, [k for k in portrait.pieces if not k.startswith("eye_")], 5.0)
+
+
+def test_nothing_to_fuse(portrait):
+    with pytest.raises(YewfinchError, match="no clay to fuse"):
+        fusing.fuse(portrait, [], 5.0)
