@@ -19,7 +19,7 @@ from yewfinch.render import picture
 
 TARGET = Path(__file__).parents[1] / "docs/screenshots"
 SIDES = ((0, 0), (40, 0), (90, 0), (140, 0), (180, 0), (-40, 0), (20, -40), (0, 60))
-WIDTH, HEIGHT = 158, 190
+WIDTH, HEIGHT = 158, 200
 
 
 def main() -> None:
@@ -33,7 +33,7 @@ def main() -> None:
             portrait = new_portrait(Figure(person, 3))
             tiles = []
             for turn, tilt in SIDES:
-                view = replace(View(distance=1180.0, target=(0.0, -38.0, -8.0)), lens=85.0).turned(turn, tilt)
+                view = replace(View(distance=1080.0, target=(0.0, -42.0, -8.0)), lens=85.0).turned(turn, tilt)
                 camera = view.camera(WIDTH * 2, HEIGHT * 2)
                 tiles.append(picture.take(portrait, camera, context=context, raking=raking))
             rows.append(np.concatenate(tiles, axis=1))

@@ -26,6 +26,7 @@ from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.physique import Physique  # noqa: E402
 from yewfinch.core.document.figure import figures  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
+from yewfinch.core.show.pose_presets import PRESETS as POSES  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.demo.portrait import demo_portrait  # noqa: E402
 
@@ -82,13 +83,6 @@ def likeness(w: MainWindow) -> None:
     w.bench.set_overlay(opacity=0.45)
 
 
-def wipe(w: MainWindow) -> None:
-    """Photo against clay along a line."""
-    w.bench.set_stage("Features")
-    w.bench.stand_at("photo2")
-    w.bench.set_overlay(opacity=1.0, wipe=0.57)
-
-
 def marking(w: MainWindow) -> None:
     """The marking desk, with the magnifier."""
     w.mark("photo4")
@@ -101,17 +95,6 @@ def marking(w: MainWindow) -> None:
     w.desk.choose("ch_l")
     u, v = clicks["ch_l"]
     QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(u * 1080, v * 1350).toPoint())
-
-
-def bad_click(w: MainWindow) -> None:
-    """One mark moved away: the solve names it and shows where it belongs."""
-    x, y = w.bench.portrait.sitter.photos[0].marks["ch_l"]
-    w.bench.set_mark("photo1", "ch_l", (x + 42, y - 40), "Move mouth corner, left")
-    w.bench.set_stage("Sitter")
-    w.mark("photo1")
-    w.desk.match.click()
-    while w.sitting.busy():
-        QTest.qWait(50)
 
 
 def sitter(w: MainWindow) -> None:
@@ -136,21 +119,6 @@ def towards(w: MainWindow) -> None:
     w.bench.set_show_arrows(True)
     w.bench.set_view(w.bench.view.turned(28, 2))
     w.folds["Likeness"].button.setChecked(False)
-
-
-def projection(w: MainWindow) -> None:
-    """All photos on the clay."""
-    w.bench.set_stage("Features")
-    w.folds["Likeness"].button.setChecked(False)
-    w.folds["Photo on the clay"].button.setChecked(True)
-    w.bench.set_projection("*", 0.85)
-    w.bench.set_view(w.bench.view.turned(-28, 3))
-
-
-def four(w: MainWindow) -> None:
-    """Four views, and a photo's standpoint in the round."""
-    w.round.show_view("photo:profile", True)
-    w.toggle_four()
 
 
 def proportions(w: MainWindow) -> None:
@@ -193,6 +161,20 @@ def skin(w: MainWindow) -> None:
     hover(w, "zy_r", 20, 20)
 
 
+def pose(w: MainWindow) -> None:
+    """A figure in a pose, with its joints."""
+    maker = figures()
+    figure = Figure(PRESETS["woman"][1], crop="full")
+    maker.make_ready(figure, posed=True)
+    w.bench.set_stage("Show")
+    w.steering.begin(figure, "New base figure: full figure")
+    w.posing.put_on(POSES["stride"])
+    w.posing.choose("knee_l")
+    w.viewport.view_all()
+    w.bench.set_view(w.bench.view.turned(38, 6))
+    w.posing.start()
+
+
 def dark(w: MainWindow) -> None:
     """The dark variant."""
     form(w)
@@ -220,10 +202,66 @@ def body(w: MainWindow) -> None:
         area.ensureWidgetVisible(w.body, 0, 400)
 
 
+def skull(w: MainWindow) -> None:
+    """The skull and its pegs through the clay, one peg brought out."""
+    w.bench.set_stage("Block")
+    w.folds["Under the skin"].button.setChecked(True)
+    w.bench.portrait.perform(figures().under_skin(w.bench.portrait))
+    w.under_skin.refresh()
+    w.viewport.view_all()
+    w.bench.set_view(w.bench.view.turned(38, 2))
+    QTest.qWait(2500)  # the round of small views
+    w.under_skin.table.selectRow(next(i for i, d in enumerate(w.under_skin.rows) if d.key == "gonion_l"))
+    w.inspector.verticalScrollBar().setValue(w.folds["Under the skin"].y() - 12)
+
+
+def solids(w: MainWindow) -> None:
+    """A head roughed out of solids, with the panel that fuses them."""
+    w.bench.set_stage("Block")
+    for key in ("head", "eye_left", "eye_right"):
+        w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
+    for kind, values, place, turn in ROUGH:
+        w.solids.begin(kind)
+        assert w.solids.solid is not None
+        w.solids.change(replace(w.solids.solid, values=values, place=place, turn=turn), "measures")
+        w.solids.finish()
+    w.pieces.mirror(w.bench.piece_id)
+    w.bench.choose_piece("solid2")
+    w.folds["Fuse and remesh"].button.setChecked(True)
+    w.viewport.view_all()
+    w.bench.set_view(w.bench.view.turned(35, 6))
+    QTest.qWait(2500)
+    w.inspector.verticalScrollBar().setValue(w.folds["Solids"].y() - 12)
+
+
+#: Kind, measures, place and turn of the solids of that head.
+ROUGH: tuple[tuple[str, dict[str, float], tuple[float, float, float], tuple[float, float, float]], ...] = (
+    ("ball", {"across": 150.0, "tall": 180.0, "deep": 190.0}, (0.0, 40.0, -5.0), (0.0, 0.0, 0.0)),
+    ("block", {"across": 105.0, "tall": 110.0, "deep": 90.0, "edge": 30.0}, (0.0, -45.0, 45.0), (0.0, 0.0, 0.0)),
+    ("cylinder", {"low": 62.0, "high": 52.0, "tall": 150.0, "edge": 4.0}, (0.0, -110.0, -25.0), (12.0, 0.0, 0.0)),
+    ("cone", {"low": 17.0, "tall": 55.0, "tip": 8.0}, (0.0, -5.0, 100.0), (18.0, 0.0, 0.0)),
+    ("ball", {"across": 16.0, "tall": 62.0, "deep": 36.0}, (78.0, 0.0, -8.0), (0.0, 0.0, 8.0)),
+)  # fmt: skip
+
+
+def armature(w: MainWindow) -> None:
+    """An armature while its balls are edited."""
+    w.bench.set_stage("Block")
+    for key in ("head", "eye_left", "eye_right"):
+        w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
+    presets = w.armature.presets
+    presets.activated.emit(presets.findData("hand"))
+    QTest.qWait(600)
+    w.viewport.view_all()
+    w.bench.set_view(w.bench.view.turned(24, 10))
+    w.bench.set_mode("armature")
+    w.inspector.verticalScrollBar().setValue(w.folds["Armature"].y() - 12)
+
+
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
-    "form": form, "block": block, "body": body, "likeness": likeness, "wipe": wipe, "marking": marking, "measures": measures,
-    "skin": skin, "dark": dark, "bad-click": bad_click, "sitter": sitter, "fringe": fringe, "towards": towards,
-    "projection": projection, "four": four, "proportions": proportions, "sheet": sheet,
+    "form": form, "block": block, "body": body, "likeness": likeness, "pose": pose, "skull": skull, "solids": solids, "armature": armature, "marking": marking, "measures": measures,
+    "skin": skin, "dark": dark, "sitter": sitter, "fringe": fringe, "towards": towards,
+    "proportions": proportions, "sheet": sheet,
 }  # fmt: skip
 
 if __name__ == "__main__":
