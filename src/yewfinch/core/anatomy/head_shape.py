@@ -12,7 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -39,7 +39,7 @@ from yewfinch.core.anatomy.lid_laying import LidLayer
 from yewfinch.core.anatomy.neck import Neck
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.spread import Spread, adults
-from yewfinch.core.mesh.crossings import crossings, untangled
+from yewfinch.core.mesh.crossings import around, crosses_itself, untangled
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
 if TYPE_CHECKING:
@@ -69,6 +69,10 @@ _LOW: tuple[tuple[float, float, float], ...] = (
 )  # fmt: skip
 #: Landmarks that lie this far from where they are to be are brought back, mm.
 _CARRIED_OFF = 0.4
+#: A corner of the lids that lies this far off is aimed at once more, mm.
+_CORNER_OFF = 0.4
+#: Nasion over sellion, mm, at least; surveys place the two so that they often change places.
+_LEAST_ROOT = 0.6
 #: How a person's dials vary, standard deviation.
 DIAL_SPREAD = 0.45
 
@@ -117,16 +121,20 @@ class HeadShaper:
         self.lids = LidLayer(model)
         self._order = model.order(FORMED)[1]
         self.keys = adults("any").keys
+        self._means = lru_cache(64)(self._worked_out_mean)
 
     # --- landmarks ------------------------------------------------------------------------
 
     def mean(self, sex: float, age: float) -> DoubleArray:
-        """Landmarks of the mean person, (k, 3) mm, symmetric."""
+        """Landmarks of the mean person, (k, 3) mm, symmetric; of the newest few they are kept."""
+        return self._means(sex, age).copy()
+
+    def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
         woman, man = adults("woman"), adults("man")
         at = woman.mean + (man.mean - woman.mean) * sex
         at = self._mirrored_mean(at)
         wanted = {k: m.mean(sex, age) for k, m in STEERED.items()}
-        return self._conditioned(at, wanted, 0.004)
+        return self._parted(self._conditioned(at, wanted, 0.004))
 
     def landmarks(self, person: Person) -> DoubleArray:
         """The landmarks a person's head is to have, (k, 3) mm."""
@@ -138,6 +146,8 @@ class HeadShaper:
         if person.landmarks:
             at = self._sitters(at, person)
         at = at + self._at_landmarks(self._drawn_dials(person))
+        if person.seed:
+            at = self._parted(at)
         if person.measures:
             at = self._conditioned(at, {k: v for k, v in person.measures.items() if k in STEERED}, 0.0)
         return at
@@ -170,6 +180,15 @@ class HeadShaper:
             rng = np.random.default_rng((person.seed, 1))
             for dial in dials.DIALS:
                 out[dial.key] = out.get(dial.key, 0.0) + float(np.clip(rng.normal(0.0, DIAL_SPREAD), -1.0, 1.0))
+        return out
+
+    def _parted(self, at: DoubleArray) -> DoubleArray:
+        """The nasion above the sellion, so that the root of the nose does not fold."""
+        upper, lower = self.keys.index("n"), self.keys.index("se")
+        short = max(_LEAST_ROOT - float(at[upper, 1] - at[lower, 1]), 0.0)
+        out = at.copy()
+        out[upper, 1] += 0.2 * short
+        out[lower, 1] -= 0.8 * short
         return out
 
     def _sitters(self, at: DoubleArray, person: Person) -> DoubleArray:
@@ -232,19 +251,41 @@ class HeadShaper:
             out = self._evened(out)
         grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
         scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
-        out, eyes = self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale)
         if draft:
-            return self._made(out, eyes, scale, at)
+            return self._made(*self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale), scale, at)
+        made = self._settled(out, at, low, person, scale)
+        off = self._corners_off(made, at)
+        if np.abs(off).max() > _CORNER_OFF:  # laying and untangling took a corner along
+            again = self._settled(out + self._warp @ np.concatenate([off, np.zeros_like(low)]), at, low, person, scale)
+            nearer = np.abs(self._corners_off(again, at)).max() < np.abs(off).max()
+            if nearer and not crosses_itself(again.positions, self._fine_triangles):
+                made = again
+        return made
+
+    def _settled(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, person: Person, scale: float) -> Shape:
+        """Lids laid, nothing crossing, landmarks in their places."""
+        out, eyes = self.lids.laid(p, dict(zip(self.keys, at, strict=True)), scale)
         mirror = None if person.asymmetry else self.model.mirror
         watched = self._fine_triangles if person.asymmetry else self._left_triangles
+        again = watched
         for _ in range(4):
-            smooth = untangled(out, watched, self._pull, mirror, 16)
+            smooth = untangled(out, again, self._pull, mirror, 16)
             out = self.lids.off_the_balls(smooth, eyes, scale)
-            if np.array_equal(out, smooth):
+            pushed = (out != smooth).any(axis=1)
+            if not pushed.any():
                 break
+            again = around(pushed, watched, self._pull)
         if not person.asymmetry:
             out = self._evened(out)
         return self._made(self._brought_back(out, at, low, watched, person), eyes, scale, at)
+
+    def _corners_off(self, shape: Shape, at: DoubleArray) -> DoubleArray:
+        """What the corners of the lids lack, (k, 3) mm; no other landmark."""
+        out = np.zeros_like(at)
+        for i, key in enumerate(self.keys):
+            if key.split("_")[0] in ("en", "ex"):
+                out[i] = at[i] - shape.landmarks[key]
+        return out
 
     def _brought_back(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person) -> DoubleArray:
         """Landmarks that untangling carried off are brought back, as far as nothing crosses again."""
@@ -254,7 +295,7 @@ class HeadShaper:
         for part in (1.0, 0.6, 0.3):
             out = p + self._warp @ np.concatenate([part * miss, np.zeros_like(low)])
             out = self._evened(out) if not person.asymmetry else out
-            if not len(crossings(out, watched)):
+            if not crosses_itself(out, watched):
                 return out
         return p
 

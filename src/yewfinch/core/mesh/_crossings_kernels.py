@@ -83,11 +83,8 @@ def _one_side(v, triangles, i, j):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True)
-def _cross(points, triangles, low, high, i, j):  # type: ignore[no-untyped-def]
+def _cross(points, triangles, i, j):  # type: ignore[no-untyped-def]
     """Whether two triangles without a common corner cross."""
-    for a in range(3):
-        if low[i, a] > high[j, a] or low[j, a] > high[i, a]:
-            return False
     for a in range(3):
         for b in range(3):
             if triangles[i, a] == triangles[j, b]:
@@ -105,31 +102,46 @@ def _cross(points, triangles, low, high, i, j):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True)
-def crossing_pairs(points, triangles, owner, starts, low, high, most):  # type: ignore[no-untyped-def]
-    """Pairs of triangles that cross; at most `most`."""
+def _overlaps(boxes, m, end, out):  # type: ignore[no-untyped-def]
+    """Which boxes after m overlap it; no branches, so that it is done several at a time."""
+    x0, y0, z0, x1, y1, z1 = boxes[0, m], boxes[1, m], boxes[2, m], boxes[3, m], boxes[4, m], boxes[5, m]
+    for n in range(m + 1, end):
+        across = (boxes[0, n] <= x1) & (boxes[3, n] >= x0)
+        up = (boxes[1, n] <= y1) & (boxes[4, n] >= y0)
+        out[n - m - 1] = across & up & (boxes[2, n] <= z1) & (boxes[5, n] >= z0)
+
+
+@njit(cache=True)
+def crossing_pairs(points, triangles, owner, starts, boxes, most):  # type: ignore[no-untyped-def]
+    """Pairs of triangles that cross; at most `most`; one may come twice."""
     out = np.empty((most, 2), np.int64)
     found = 0
     for s in range(len(starts) - 1):
-        for m in range(starts[s], starts[s + 1]):
-            for n in range(m + 1, starts[s + 1]):
-                i, j = owner[m], owner[n]
-                if _cross(points, triangles, low, high, i, j):
+        end = starts[s + 1]
+        near = np.empty(end - starts[s], np.uint8)
+        for m in range(starts[s], end):
+            _overlaps(boxes, m, end, near)
+            for k in range(end - m - 1):
+                if near[k] and _cross(points, triangles, owner[m], owner[m + 1 + k]):
                     if found == most:
                         return out
+                    i, j = owner[m], owner[m + 1 + k]
                     out[found, 0], out[found, 1] = min(i, j), max(i, j)
                     found += 1
     return out[:found]
 
 
 @njit(cache=True, parallel=True)
-def crossing_flags(points, triangles, owner, starts, low, high):  # type: ignore[no-untyped-def]
+def crossing_flags(points, triangles, owner, starts, boxes):  # type: ignore[no-untyped-def]
     """Which triangles cross another one, (m,) uint8."""
     flags = np.zeros(len(triangles), np.uint8)
     for s in prange(len(starts) - 1):
-        for m in range(starts[s], starts[s + 1]):
-            for n in range(m + 1, starts[s + 1]):
-                i, j = owner[m], owner[n]
-                if _cross(points, triangles, low, high, i, j):
-                    flags[i] = 1
-                    flags[j] = 1
+        end = starts[s + 1]
+        near = np.empty(end - starts[s], np.uint8)
+        for m in range(starts[s], end):
+            _overlaps(boxes, m, end, near)
+            for k in range(end - m - 1):
+                if near[k] and _cross(points, triangles, owner[m], owner[m + 1 + k]):
+                    flags[owner[m]] = 1
+                    flags[owner[m + 1 + k]] = 1
     return flags

@@ -9,7 +9,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh import _crossings_kernels as kernels
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
@@ -43,6 +43,35 @@ def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> npt.NDArray
     return np.asarray(np.unique(pairs, axis=0))
 
 
+def crosses_itself(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> bool:
+    """Whether any two triangles without a common corner cross; quicker than listing them."""
+    return bool(_flags(np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, np.int64)).any())
+
+
+def around(touched: npt.ArrayLike, triangles: npt.ArrayLike, pull: csr_array, rings: int = 6) -> IndexArray:
+    """Triangles that can have come to cross others since some vertices moved.
+
+    Parameters
+    ----------
+    touched : (n,) bool
+    triangles : (m, 3) int
+    pull : (n, n) sparse
+        Not zero where two vertices are neighbours.
+    rings : int
+        So many neighbours further.
+
+    Returns
+    -------
+    (k, 3) int
+        Some of `triangles`.
+    """
+    near = np.asarray(touched, np.float64)
+    tri = np.asarray(triangles)
+    for _ in range(rings):
+        near = np.maximum(near, pull @ near > 0)
+    return np.asarray(tri[(near > 0)[tri].any(axis=1)])
+
+
 def _flags(points: DoubleArray, tri: npt.NDArray[np.int64]) -> npt.NDArray[np.uint8]:
     """Which triangles cross another, (m,)."""
     if not len(tri):
@@ -50,8 +79,8 @@ def _flags(points: DoubleArray, tri: npt.NDArray[np.int64]) -> npt.NDArray[np.ui
     return np.asarray(kernels.crossing_flags(points, tri, *_sorted(points, tri)))
 
 
-def _sorted(points: DoubleArray, tri: npt.NDArray[np.int64]) -> tuple[np.ndarray, np.ndarray, DoubleArray, DoubleArray]:
-    """Triangles sorted into cells: owners, where each cell starts among them, and all boxes."""
+def _sorted(points: DoubleArray, tri: npt.NDArray[np.int64]) -> tuple[np.ndarray, np.ndarray, DoubleArray]:
+    """Triangles sorted into cells: owners, where each cell starts among them, and the owners' boxes, (6, ...)."""
     low, high = kernels.boxes(points, tri)
     origin, extent = low.min(axis=0), high.max(axis=0)
     size = np.median((high - low).max(axis=1))
@@ -61,7 +90,7 @@ def _sorted(points: DoubleArray, tri: npt.NDArray[np.int64]) -> tuple[np.ndarray
     order = np.argsort(keys)
     keys, owner = keys[order], owner[order]
     starts = np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]])
-    return owner, starts, low, high
+    return owner, starts, np.concatenate([low, high], axis=1).T[:, owner].copy()
 
 
 def untangled(
@@ -104,9 +133,7 @@ def untangled(
         if mirror is not None:
             other = p[np.asarray(mirror)[rows]] * (-1.0, 1.0, 1.0)
             p[rows] = (p[rows] + other) / 2
-        for _ in range(6):  # only what lies round them can have come to cross since
-            wide = np.maximum(wide, pull @ wide > 0)
-        watched = tri[(wide > 0)[tri].any(axis=1)]
+        watched = around(wide > 0, tri, pull).astype(np.int64)
     return p
 
 
