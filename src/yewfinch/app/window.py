@@ -53,6 +53,8 @@ from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.solids_panel import SolidsPanel
 from yewfinch.app.panels.status_line import StatusLine
+from yewfinch.app.panels.symmetry_panel import SymmetryPanel
+from yewfinch.app.panels.tidy_panel import TidyPanel
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.towards_panel import TowardsPanel
 from yewfinch.app.panels.turntable import Turntable
@@ -108,6 +110,8 @@ class MainWindow(QMainWindow):
         self.viewport.solid_hands.solids = self.solids
         self.solids_panel = SolidsPanel(self.solids)
         self.fusing = FusePanel(self.bench)
+        self.tidy = TidyPanel(self.bench)
+        self.symmetry = SymmetryPanel(self.bench)
         self.parts = Parts(self.bench)
         self.viewport.part_hands.parts = self.parts
         self.mask = MaskPanel(self.parts)
@@ -268,7 +272,8 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry,
+            "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,

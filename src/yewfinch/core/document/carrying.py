@@ -1,0 +1,70 @@
+"""What goes along when clay gets another surface: colours, masks, regions, landmarks, lines, calipers."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.document.edits import Change, FieldChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.nearest import nearest_anchors
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.fuse import origins
+from yewfinch.core.shared.errors import YewfinchError
+
+
+def at_rest(portrait: Portrait, piece: Piece) -> None:
+    """See that a piece stands in no pose and no part of it is turned.
+
+    Raises
+    ------
+    YewfinchError
+        If it does.
+    """
+    posed, bent = portrait.posed, portrait.bent.get(piece.id)
+    if posed is not None and posed.on and piece.id in posed.rest:
+        raise YewfinchError("The figure's pose is on. Take it off first (Shift+H).")
+    if bent is not None and bent.on:
+        raise YewfinchError(f"Parts of '{piece.name}' are turned. Take that off in the panel Mask and parts first.")
+
+
+def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collection[str] | None = None) -> Piece:
+    """A piece of bare clay with the colours, masks and regions of those it was made from, where they are nearest.
+
+    Parameters
+    ----------
+    made : Surface
+    sources : sequence of Piece
+    first : Piece
+        The one whose place it takes.
+    keep : collection of ids, optional
+        Whose regions are carried; of all if not given.
+    """
+    surfaces = [p.surface for p in sources]
+    found = origins(made.positions, surfaces)
+    surface = Surface(made.positions, made.faces, found.carried([s.colour for s in surfaces]), found.carried([s.mask for s in surfaces]))
+    kept = [p for p in sources if keep is None or p.id in keep]
+    regions = {}
+    for name in dict.fromkeys(r for p in kept for r in p.regions):
+        member = found.carried([p.regions[name][:, None] if name in p.regions else None for p in sources])[:, 0]
+        if member.any():
+            regions[name] = np.ascontiguousarray(member)
+    return Piece(first.id, first.name, surface, regions=regions)
+
+
+def tied(portrait: Portrait, ids: set[str], piece: Piece) -> list[Change]:
+    """Landmarks, lines and calipers of pieces, tied to the nearest places of the one that takes their place."""
+    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
+    old = list(dict.fromkeys(a for a in everything if a.piece in ids))
+    if not old:
+        return []
+    points = np.array([a.on(portrait.surface(a.piece)) for a in old])
+    new = dict(zip(old, nearest_anchors(piece.id, piece.surface, points), strict=True))
+    return [
+        FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
+        FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),
+        FieldChange("calipers", portrait.calipers, tuple(replace(c, points=tuple(new.get(a, a) for a in c.points)) for c in portrait.calipers)),
+    ]

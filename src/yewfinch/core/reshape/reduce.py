@@ -1,0 +1,80 @@
+"""Fewer faces for the same form."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from yewfinch.core.mesh.mend import mended
+from yewfinch.core.mesh.nearest import nearest
+from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
+
+#: Fewest faces of a surface.
+FEWEST = 12
+#: How fast the library lets its bound of the error grow: as slowly as gets to the count.
+_HASTES = (4, 6, 8, 11)
+
+
+@dataclass(frozen=True, eq=False)
+class Reduced:
+    """A reduced surface, and how far it lies from what it was.
+
+    Attributes
+    ----------
+    surface : Surface
+        Of triangles, of plain clay.
+    mean, most : float, mm
+        Distance of the old vertices from the new surface, and of the new ones from the old.
+    """
+
+    surface: Surface
+    mean: float
+    most: float
+
+
+def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduced:
+    """The same form in fewer triangles; rims stay as they are.
+
+    Parameters
+    ----------
+    surface : Surface
+    count : int
+        Triangles wanted.
+    progress : Progress
+
+    Raises
+    ------
+    YewfinchError
+        If the count is absurd or not less than there are.
+
+    Notes
+    -----
+    Edges are collapsed in the order of their quadric errors (Garland & Heckbert 1997, "Surface simplification
+    using quadric error metrics"); the library that does it is pyfqmr.
+    """
+    import pyfqmr
+
+    triangles = surface.triangles()
+    if not FEWEST <= count < len(triangles):
+        raise YewfinchError(f"{count:,} triangles make no sense here; {FEWEST} to {len(triangles) - 1:,} do.".replace(",", " "))
+    progress(0.1, "collapsing edges")
+    for haste in _HASTES:
+        job = pyfqmr.Simplify()
+        job.setMesh(surface.positions.astype(np.float64), triangles.astype(np.int32))
+        job.simplify_mesh(target_count=int(count), aggressiveness=haste, preserve_border=True, verbose=False)
+        at, faces, _ = job.getMesh()
+        if len(faces) <= 1.01 * count + 4:
+            break
+    progress(0.6, "looking it over")
+    # an edge collapsed too many can leave three faces in one place
+    whole = mended(at, np.asarray(faces)[:, [0, 1, 2, 2]], weld=0.0, speck=0.0, longest=0)
+    ordered, order = in_face_order(whole.positions.astype(np.float32), whole.faces)
+    made = Surface(whole.positions[order], ordered)
+    progress(0.75, "measuring the error")
+    there = np.sqrt(np.maximum(nearest(made, surface.positions.astype(np.float64))[0], 0.0))
+    back = np.sqrt(np.maximum(nearest(surface, made.positions.astype(np.float64))[0], 0.0))
+    return Reduced(made, float(there.mean()), float(max(there.max(), back.max())))

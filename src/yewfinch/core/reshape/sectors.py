@@ -1,0 +1,86 @@
+"""Radial symmetry: half a sector and its images round an axis."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.mesh.mend import Mended, mended
+from yewfinch.core.mesh.symmetry import Plane, half
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.errors import YewfinchError
+
+#: Sectors on offer.
+FEWEST, MOST = 2, 36
+#: Rims of images that meet are welded over this, mm.
+_WELD = 2e-3
+
+
+def sectors(
+    positions: DoubleArray, faces: IndexArray, count: int, axis: int = 1, centre: tuple[float, float, float] = (0.0, 0.0, 0.0), start: float = 0.0
+) -> tuple[Mended, np.ndarray]:
+    """The surface that half a sector makes, mirrored and turned so often.
+
+    Parameters
+    ----------
+    positions : (n, 3) float64, mm
+    faces : (m, 4) int32
+    count : int
+        Sectors.
+    axis : int
+        0, 1 or 2: across, up, forward.
+    centre : three floats, mm
+        A point of the axis.
+    start : float, degrees
+        Where the half that is kept begins, counted from the next coordinate after the axis.
+
+    Returns
+    -------
+    Mended
+        Closed if the surface was; `origin` counts rows of the images before welding.
+    (k,) int64
+        The vertex of the input nearest to which each of those rows was.
+
+    Raises
+    ------
+    YewfinchError
+        If the count makes no sense, or nothing lies in that sector.
+    """
+    if not FEWEST <= count <= MOST:
+        raise YewfinchError(f"{count} sectors make no sense; {FEWEST} to {MOST} do.")
+    u, v = (axis + 1) % 3, (axis + 2) % 3
+    at, net, origin = positions, faces, np.arange(len(positions))
+    a = np.radians(start)
+    planes = []
+    for angle, sign in ((a, 1.0), (a + np.pi / count, -1.0)):
+        normal = np.zeros(3)
+        normal[u], normal[v] = -np.sin(angle) * sign, np.cos(angle) * sign
+        plane = Plane(centre, (float(normal[0]), float(normal[1]), float(normal[2])))
+        planes.append(plane)
+        cut = half(at, net, plane, "left")
+        rows = np.unique(cut.high)
+        if not len(rows):
+            raise YewfinchError("Nothing of this piece lies in that sector. Begin it elsewhere.")
+        local = np.full(len(cut.positions), -1)
+        local[rows] = np.arange(len(rows))
+        at, net = cut.positions[rows], local[cut.high].astype(INDEX)
+        near = np.where(cut.share < 0.5, cut.ends[:, 0], cut.ends[:, 1])[rows]
+        origin = origin[near]
+    image = planes[0].image(at)
+    points: list[DoubleArray] = []
+    nets: list[IndexArray] = []
+    for k in range(count):
+        t = 2 * np.pi * k / count
+        turn = np.eye(3)
+        turn[u, u], turn[u, v], turn[v, u], turn[v, v] = np.cos(t), -np.sin(t), np.sin(t), np.cos(t)
+        for own, flip in ((at, False), (image, True)):
+            first = len(at) * len(points)
+            points.append((own - centre) @ turn.T + centre)
+            out = net + first
+            if flip:
+                back = out[:, [0, 3, 2, 1]]
+                three = net[:, 2] == net[:, 3]
+                back[three] = out[three][:, [0, 2, 1, 1]]
+                out = back
+            nets.append(out)
+    made = mended(np.concatenate(points), np.concatenate(nets), weld=_WELD, speck=0.0, longest=0)
+    return made, np.tile(origin, 2 * count)

@@ -1,0 +1,141 @@
+import numpy as np
+import pytest
+import trimesh
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.conftest import cube_sphere
+from yewfinch.core.mesh.holes import patch, rims
+from yewfinch.core.mesh.mend import mended
+from yewfinch.core.shared.errors import BadSurfaceError
+
+
+def as_trimesh(positions, faces):
+    """The library's own view of a surface: a second opinion on being closed and turned alike."""
+    three = faces[:, 2] == faces[:, 3]
+    return trimesh.Trimesh(positions, np.concatenate([faces[:, [0, 1, 2]], faces[~three][:, [0, 2, 3]]]), process=False)
+
+
+def sound(made):
+    mesh = as_trimesh(made.positions, made.faces)
+    return bool(mesh.is_watertight and mesh.is_winding_consistent and mesh.volume > 0)
+
+
+def soup(surface):
+    at = surface.positions[surface.faces].reshape(-1, 3)
+    return at, np.arange(len(at)).reshape(-1, 4)
+
+
+def test_a_sound_surface_is_left_alone(ball):
+    made = mended(ball.positions, ball.faces)
+    assert made.report.clean
+    assert made.report.words() == "Nothing was wrong."
+    np.testing.assert_array_equal(made.positions, ball.positions.astype(float))
+    np.testing.assert_array_equal(made.origin, np.arange(len(ball)))
+
+
+@given(st.integers(0, 2**32 - 1), st.floats(0.0, 1.0))
+def test_loose_and_flipped_faces_become_one_body(seed, share):
+    small = cube_sphere(5)
+    at, faces = soup(small)
+    flip = np.random.default_rng(seed).random(len(faces)) < share
+    faces[flip] = faces[flip][:, [0, 3, 2, 1]]
+    made = mended(at, faces)
+    assert sound(made)
+    assert len(made.positions) == len(small)
+    assert made.report.welded == len(at) - len(small)
+    assert as_trimesh(made.positions, made.faces).euler_number == 2
+
+
+def test_a_hole_is_closed_along_the_form(ball):
+    faces = ball.faces[~(ball.positions[ball.faces][:, :, 2] > 60).all(axis=1)]
+    made = mended(ball.positions, faces)
+    assert made.report.closed == 1
+    assert sound(made)
+    # the cap was 40 mm high; a flat one would lie at 60 of 100 mm
+    away = np.linalg.norm(made.positions, axis=1)
+    assert away.min() > 97.0
+    assert away.max() < 101.0
+    assert (made.origin < len(ball)).all()
+
+
+def test_a_long_rim_is_left_open_and_named(ball):
+    faces = ball.faces[~(ball.positions[ball.faces][:, :, 2] > 60).all(axis=1)]
+    made = mended(ball.positions, faces, longest=10)
+    assert (made.report.closed, made.report.left_open) == (0, 1)
+    assert "1 rim left open" in made.report.words()
+
+
+def test_fins_doubles_numbers_that_are_none_and_specks(ball):
+    n = len(ball)
+    at = np.concatenate([ball.positions, [[0, 0, 300], [0, 0, 300.1], [0.1, 0, 300], [np.nan, 0, 0], [1, 2, 500]]])
+    extra = [[n, n + 1, n + 2, n + 2], [0, 1, n + 3, n + 3], [*ball.faces[0, :2], n + 4, n + 4], *ball.faces[:2]]
+    made = mended(at, np.concatenate([ball.faces, extra]))
+    found = made.report
+    assert (found.unusable, found.doubled, found.specks) == (1, 2, 1)
+    assert found.cut_free > 0
+    mesh = as_trimesh(made.positions, made.faces)
+    edges = np.sort(mesh.edges, axis=1)
+    assert np.unique(edges, axis=0, return_counts=True)[1].max() == 2
+
+
+def test_two_balls_that_touch_in_a_vertex_are_cut_free(ball):
+    top = int(ball.positions[:, 2].argmax())
+    other = ball.positions * [1, 1, -1] + [0, 0, 2 * ball.positions[top, 2]]
+    faces = np.concatenate([ball.faces, ball.faces[:, ::-1] + len(ball)])
+    made = mended(np.concatenate([ball.positions, other]), faces)
+    assert made.report.cut_free == 1
+    assert sound(made)
+
+
+def test_a_hollow_body_keeps_its_inside_and_a_turned_one_is_turned_out(ball):
+    inner = ball.faces[:, ::-1] + len(ball)
+    at = np.concatenate([ball.positions, ball.positions * 0.5])
+    hollow = mended(at, np.concatenate([ball.faces, inner]))
+    assert hollow.report.clean
+    assert mended(ball.positions, ball.faces[:, ::-1]).report.turned == len(ball.faces)
+
+
+def test_a_surface_with_one_side_is_cut(ball):
+    t = np.linspace(0, 2 * np.pi, 41)[:-1]
+    at = np.array([[(50 + w * np.cos(a / 2)) * np.cos(a), (50 + w * np.cos(a / 2)) * np.sin(a), w * np.sin(a / 2)] for w in (-10, 10) for a in t])
+    faces = [[i, i + 1, i + 41, i + 40] for i in range(39)] + [[39, 40, 0, 79]]
+    made = mended(at, np.array(faces))
+    assert as_trimesh(made.positions, made.faces).is_winding_consistent
+
+
+@pytest.mark.parametrize(("at", "faces"), [
+    (np.full((3, 3), np.nan), [[0, 1, 2, 2]]), (np.zeros((3, 3)), [[0, 1, 2, 2]]), (np.eye(3), np.empty((0, 4), int)),
+    (np.eye(3), [[0, 1, 7, 7]]), (np.full((3, 3), 1e300), [[0, 1, 2, 2]]),
+])  # fmt: skip
+def test_what_cannot_be_used_is_said(at, faces):
+    with pytest.raises(BadSurfaceError, match="can be used"):
+        mended(at, faces)
+
+
+def test_a_heap_of_loose_triangles_is_said():
+    at = np.random.default_rng(1).normal(size=(90_000, 3)) * 100
+    faces = np.arange(90_000).reshape(-1, 3)[:, [0, 1, 2, 2]]
+    with pytest.raises(BadSurfaceError, match="30 000 loose parts"):
+        mended(at, faces)
+
+
+def test_one_triangle_stays_one():
+    made = mended(np.eye(3) * 10, [[0, 1, 2, 2]])
+    assert len(made.faces) == 1
+    assert made.report.left_open == 1
+
+
+@pytest.mark.parametrize("count", [3, 4, 5, 12, 37, 64])
+def test_a_patch_closes_its_loop_and_thins_out(count):
+    a = np.linspace(0, 2 * np.pi, count + 1)[:-1]
+    loop = np.stack([50 * np.cos(a), 50 * np.sin(a), 0 * a], axis=1)
+    new, faces, source = patch(loop, count)
+    assert len(source) == len(new)
+    assert (source < count).all()
+    mesh = as_trimesh(np.concatenate([loop, new]), faces)
+    assert mesh.area == pytest.approx(count / 2 * np.sin(2 * np.pi / count) * 2500, rel=1e-6)
+    assert len(rims(faces, count + len(new))) == 1
+    if count == 64:
+        sides = np.linalg.norm(mesh.vertices[mesh.edges[:, 0]] - mesh.vertices[mesh.edges[:, 1]], axis=1)
+        assert np.median(sides) > 0.6 * 2 * np.pi * 50 / 64
