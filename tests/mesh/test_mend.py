@@ -3,8 +3,8 @@ import pytest
 import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
-
 from tests.conftest import cube_sphere
+
 from yewfinch.core.mesh.holes import patch, rims
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.shared.errors import BadSurfaceError

@@ -2,9 +2,9 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-
 from tests.conftest import cube_sphere
 from tests.mesh.test_mend import sound
+
 from yewfinch.core.document import symmetry
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.divide import divided
@@ -144,7 +144,7 @@ def test_clay_whose_net_is_not_symmetric_is_welded_to_its_image(portrait, ball):
 
 
 def test_planes_through_a_piece_and_sectors_of_it(portrait, ball):
-    ball.set_rows(np.arange(len(ball), dtype=np.int32), (lopsided(ball) + [200, 30, 0]).astype(np.float32))
+    ball.set_rows(np.arange(len(ball), dtype=np.int32), (lopsided(ball) + np.array([200, 30, 0])).astype(np.float32))
     portrait.put_piece(Piece("clay", "Ball", ball), "x")
     for where in ("across", "up", "forward"):
         edit, _ = symmetry.even(portrait, "clay", where, "left")

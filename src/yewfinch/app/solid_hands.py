@@ -8,7 +8,6 @@ from typing import TYPE_CHECKING
 import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.core.mesh.pick import pick
 from yewfinch.core.shared.arrays import DoubleArray
 
 if TYPE_CHECKING:
@@ -77,7 +76,7 @@ class SolidHands:
         own = self.solids.piece
         origin, direction = self.viewport.camera().ray(at.x(), at.y())
         hits = [
-            pick(p.surface, origin, direction)
+            p.pick(origin, direction)
             for p in self.viewport.bench.portrait.pieces.values()
             if p.visible and not p.see_through and p is not own
         ]

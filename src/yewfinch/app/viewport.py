@@ -27,7 +27,7 @@ from yewfinch.app.joint_hands import JointHands
 from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.solid_hands import SolidHands
-from yewfinch.core.mesh.pick import Hit, pick
+from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
@@ -195,7 +195,7 @@ class Viewport(QOpenGLWidget):
         for piece in self.bench.portrait.pieces.values():
             if not piece.visible or piece.see_through:
                 continue
-            hit = pick(piece.surface, origin, direction)
+            hit = piece.pick(origin, direction)
             if hit is not None and (best is None or hit.distance < best[0].distance):
                 best = (hit, piece.id)
         return best

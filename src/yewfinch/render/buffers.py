@@ -13,13 +13,14 @@ MASKED, TINT = (58, 74, 104), 0.62
 
 
 def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArray:
-    """Colours as they are shown, (k, 4) uint8: masked clay is tinted."""
+    """Colours as they are shown, (k, 4) uint8: masked clay is tinted; the fourth says how free it is."""
     colour, mask = surface.colour[first:last], surface.mask[first:last]
-    if not mask.any():
+    if not mask.any() and (colour[:, 3] == 255).all():
         return colour
     part = mask * (TINT / 255)
     out = colour.copy()
     out[:, :3] = np.round(colour[:, :3] * (1 - part) + np.array(MASKED) * part)
+    out[:, 3] = 255 - mask[:, 0]
     return out
 
 

@@ -106,7 +106,9 @@ class SceneRenderer:
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
         for piece, held in shown:
             if not held.see_through or only is not None:
+                self.program["hide_masked"].value = 1.0 if held.hide_masked else 0.0
                 self._pieces[piece].array.render()
+        self.program["hide_masked"].value = 0.0
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:

@@ -12,6 +12,7 @@ out vec3 eye_position;
 out vec3 albedo;
 out vec3 world_position;
 out vec3 world_normal;
+out float free;
 vec3 to_linear(vec3 v) {
     return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
 }
@@ -22,6 +23,7 @@ void main() {
     world_position = position;
     world_normal = normal;
     albedo = to_linear(colour.rgb);
+    free = colour.a;
     gl_Position = clip * p;
 }
 """
@@ -36,6 +38,8 @@ in vec3 eye_position;
 in vec3 albedo;
 in vec3 world_position;
 in vec3 world_normal;
+in float free;
+uniform float hide_masked;
 uniform float flat_view;
 uniform float opacity;
 uniform float raking;
@@ -46,6 +50,7 @@ vec3 to_srgb(vec3 v) {
     return mix(v * 12.92, 1.055 * pow(v, vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v));
 }
 void main() {
+    if (hide_masked > 0.5 && free < 0.5) discard;
     vec3 n = normalize(eye_normal);
     vec3 to_eye = flat_view > 0.5 ? vec3(0.0, 0.0, 1.0) : normalize(-eye_position);
     if (!gl_FrontFacing) n = -n;

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.document.edits import Change, FieldChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.nearest import nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.fuse import origins
@@ -55,14 +56,26 @@ def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collect
     return Piece(first.id, first.name, surface, regions=regions)
 
 
-def tied(portrait: Portrait, ids: set[str], piece: Piece) -> list[Change]:
-    """Landmarks, lines and calipers of pieces, tied to the nearest places of the one that takes their place."""
+def tied(portrait: Portrait, after: Mapping[str, Piece]) -> list[Change]:
+    """Landmarks, lines and calipers of pieces, tied to the nearest places of what takes their place.
+
+    Parameters
+    ----------
+    portrait : Portrait
+        As it is before.
+    after : mapping of piece id to Piece
+        What takes the place of each.
+    """
     everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
-    old = list(dict.fromkeys(a for a in everything if a.piece in ids))
+    old = list(dict.fromkeys(a for a in everything if a.piece in after))
     if not old:
         return []
-    points = np.array([a.on(portrait.surface(a.piece)) for a in old])
-    new = dict(zip(old, nearest_anchors(piece.id, piece.surface, points), strict=True))
+    new: dict[Anchor, Anchor] = {}
+    for piece in {id(p): p for p in after.values()}.values():
+        own = [a for a in old if after[a.piece] is piece]
+        if own:
+            points = np.array([a.on(portrait.surface(a.piece)) for a in own])
+            new |= dict(zip(own, nearest_anchors(piece.id, piece.surface, points), strict=True))
     return [
         FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
         FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),

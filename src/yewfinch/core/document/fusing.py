@@ -58,7 +58,7 @@ def fuse(
     gone = [p for p in (*held, *away) if p is not first]
     progress(0.97, "carrying landmarks over")
     changes: list[Change] = [PieceChange(first, piece), *(PieceChange(p, None) for p in gone[::-1])]
-    changes += tied(portrait, {p.id for p in (*held, *away)}, piece)
+    changes += tied(portrait, {p.id: piece for p in (*held, *away)})
     what = f"Remesh {first.name}" if not gone else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
     return Edit(what, tuple(changes))
 

@@ -9,6 +9,7 @@ from itertools import count
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.reshape.armature import Armature
@@ -31,6 +32,8 @@ class Piece:
         A guide: drawn through everything, and taken hold of by no tool.
     solid : Solid or None
         What the surface follows from; such a piece is no clay yet.
+    hide_masked : bool
+        What is masked is left out of the picture and out of reach.
     """
 
     id: str
@@ -43,11 +46,16 @@ class Piece:
     armature: Armature | None = None
     see_through: bool = False
     solid: Solid | None = None
+    hide_masked: bool = False
 
     @property
     def fixed(self) -> bool:
         """No tool may change its clay."""
         return self.locked or self.see_through or self.armature is not None or self.solid is not None
+
+    def pick(self, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
+        """Where a ray first meets what is in sight of the piece."""
+        return (pick_free if self.hide_masked else pick)(self.surface, origin, direction)
 
     def renamed(self, name: str) -> Piece:
         """The same piece under another name."""

@@ -139,7 +139,7 @@ def _renewed(portrait: Portrait, held: Piece, plane: Plane, keep: Side, missing:
     own = Surface(at[order], ordered, cut.carried(surface.colour)[back], cut.carried(surface.mask)[back])
     regions = {k: cut.carried(v)[back] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
-    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {held.id}, whole)]
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {held.id: whole})]
     return Edit(_name(held, keep), tuple(changes)), Report(len(own), missing, 0.0, 0, True)
 
 
@@ -173,5 +173,5 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     rows = source[made.origin[order]]
     new = Surface(made.positions[order], faces, surface.colour[rows], surface.mask[rows])
     whole = replace(held, surface=new, regions={k: v[rows] for k, v in held.regions.items()}, texture=None)
-    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece}, whole)]
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return Edit(f"{count} sectors of {held.name}", tuple(changes))

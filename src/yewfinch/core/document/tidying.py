@@ -72,7 +72,7 @@ def mend(
     own = Surface(made.positions[order], faces, surface.colour[rows], surface.mask[rows])
     regions = {k: v[rows] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
-    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece}, whole)]
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return Edit(f"Mend {held.name}", tuple(changes)), made.report
 
 
@@ -94,5 +94,5 @@ def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = sile
     found = reduced(held.surface, count, part(progress, 0.0, 0.85))
     progress(0.9, "carrying colours over")
     whole = dressed(found.surface, [held], held)
-    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece}, whole)]
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return Edit(f"Reduce {held.name}", tuple(changes)), found

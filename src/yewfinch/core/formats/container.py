@@ -347,7 +347,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         portrait.pieces[record.id] = Piece(
             record.id, record.name, surface, record.visible, record.locked,
             _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),
-            armature_of(record.armature, name), record.see_through, solid_of(record.solid, name),
+            armature_of(record.armature, name), record.see_through, solid_of(record.solid, name), record.hide_masked,
         )
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
     portrait.lines = {

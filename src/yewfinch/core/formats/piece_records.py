@@ -22,6 +22,7 @@ class PieceRecord(msgspec.Struct):
     armature: ArmatureRecord | None = None
     see_through: bool = False
     solid: SolidRecord | None = None
+    hide_masked: bool = False
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -30,4 +31,5 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "id": piece.id, "name": piece.name, "visible": piece.visible, "locked": piece.locked,
         "vertices": len(piece.surface), "faces": len(piece.surface.faces), "regions": list(piece.regions),
         "armature": armature_manifest(piece.armature), "see_through": piece.see_through, "solid": solid_manifest(piece.solid),
+        "hide_masked": piece.hide_masked,
     }  # fmt: skip

@@ -13,6 +13,9 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 
+#: Hidden surfaces that a ray goes through at most.
+_THROUGH = 64
+
 
 @dataclass(frozen=True)
 class Hit:
@@ -81,6 +84,22 @@ def pick(
     if length > 0:
         normal /= length
     return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
+
+
+def pick_free(surface: Surface, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
+    """As `pick`, but what is masked by half or more is passed through."""
+    o, d = np.asarray(origin, np.float64), np.asarray(direction, np.float64)
+    d = d / math.sqrt(d @ d)
+    gone = 0.0
+    for _ in range(_THROUGH):
+        hit = pick(surface, o + d * gone, d)
+        if hit is None:
+            return None
+        gone += hit.distance
+        if hit.weights @ surface.mask[list(hit.corners), 0] < 127.5:
+            return Hit(hit.point, hit.normal, hit.face, hit.corners, hit.weights, gone)
+        gone += 1e-3
+    return None
 
 
 def _warm() -> None:

@@ -1,4 +1,4 @@
-"""What is done to a whole mask: clear, invert, soften, sharpen, take a named region."""
+"""What is done to a whole mask: clear, invert, soften, sharpen, grow, shrink, take a named region."""
 
 from __future__ import annotations
 
@@ -33,7 +33,7 @@ def softened(surface: Surface, rounds: int = 3) -> ByteArray:
     """With a wider edge: so many rounds of the mean of each vertex and its neighbours."""
     held = surface.mask[:, 0].astype(np.float32)
     for _ in range(rounds):
-        held = 0.5 * held + 0.5 * _mean(surface, held)
+        held = 0.5 * held + 0.5 * ring_mean(surface, held)
     return np.round(held)[:, None].astype(np.uint8)
 
 
@@ -55,7 +55,28 @@ def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
     return np.maximum(piece.surface.mask, own) if add else own.copy()
 
 
-def _mean(surface: Surface, values: FloatArray) -> FloatArray:
+def grown(surface: Surface, rounds: int = 1) -> ByteArray:
+    """Wider by so many rings of vertices, (n, 1) uint8."""
+    return _spread(surface, rounds, np.maximum)
+
+
+def shrunk(surface: Surface, rounds: int = 1) -> ByteArray:
+    """Narrower by so many rings of vertices, (n, 1) uint8."""
+    return _spread(surface, rounds, np.minimum)
+
+
+def _spread(surface: Surface, rounds: int, better: np.ufunc) -> ByteArray:
+    held = surface.mask[:, 0].copy()
+    has = np.diff(surface.ring_at) > 0
+    starts = surface.ring_at[:-1][has]
+    for _ in range(rounds):
+        if len(starts):
+            held[has] = better(held[has], better.reduceat(held[surface.ring], starts))
+    return held[:, None]
+
+
+def ring_mean(surface: Surface, values: FloatArray) -> FloatArray:
+    """Mean of a value (n,) over each vertex's neighbours."""
     starts: IndexArray = surface.ring_at[:-1]
     counts = np.diff(surface.ring_at)
     total = np.add.reduceat(values[surface.ring], np.minimum(starts, len(surface.ring) - 1))

@@ -10,7 +10,7 @@ import numpy as np
 from yewfinch.core.document.edits import Channel, Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.pick import Hit, pick
+from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt import _kernels, falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
@@ -52,7 +52,7 @@ class StrokeContext:
 
     def pick(self, event: PointerEvent) -> Hit | None:
         """Where an event's ray meets the piece."""
-        return pick(self.piece.surface, event.origin, event.direction)
+        return self.piece.pick(event.origin, event.direction)
 
     def move_rows(self, rows: IndexArray, steps: FloatArray) -> None:
         """Add steps in mm to rows of positions, record, mend and announce."""

@@ -29,6 +29,24 @@ def to_srgb(linear: npt.ArrayLike) -> DoubleArray:
     return out
 
 
+#: Linear sRGB to CIE XYZ (IEC 61966-2-1), and the white of D65.
+_XYZ = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])
+_WHITE = np.array([0.9505, 1.0, 1.089])
+
+
+def to_lab(srgb: npt.ArrayLike) -> DoubleArray:
+    """CIELAB under D65 from sRGB values (..., 3) in 0..1 (CIE 15:2004).
+
+    Examples
+    --------
+    >>> to_lab([1.0, 1.0, 1.0]).round(2).tolist()
+    [100.0, 0.0, -0.0]
+    """
+    t = to_linear(srgb) @ _XYZ.T / _WHITE
+    f = np.where(t > (6 / 29) ** 3, np.cbrt(t), t / (3 * (6 / 29) ** 2) + 4 / 29)
+    return np.stack([116 * f[..., 1] - 16, 500 * (f[..., 0] - f[..., 1]), 200 * (f[..., 1] - f[..., 2])], axis=-1)
+
+
 def hex_of(rgb: tuple[int, int, int]) -> str:
     """``#rrggbb`` of 8-bit sRGB."""
     return "#{:02x}{:02x}{:02x}".format(*rgb)

@@ -1,0 +1,194 @@
+"""What follows from a mask in a portrait: stored, hidden, made a shell, split off; and clay cut by a line."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.document.carrying import tied
+from yewfinch.core.document.edits import Change, Edit, PieceChange
+from yewfinch.core.document.piece import Piece, free_id
+from yewfinch.core.document.pieces import LONGEST
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.tidying import usable
+from yewfinch.core.mesh.mend import mended
+from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.shell import Where, chosen_faces, shell
+from yewfinch.core.reshape.wire_cut import Half, cut
+from yewfinch.core.shared.arrays import INDEX
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.outline import Outline
+
+#: Named masks of one piece at most.
+MOST_STORED = 200
+#: Rims of up to so many edges are closed when clay is split.
+_LONGEST_RIM = 20_000
+
+
+def store(portrait: Portrait, piece: str, name: str) -> Edit:
+    """Keep a piece's present mask under a name, as a region of it.
+
+    Raises
+    ------
+    YewfinchError
+        If the name is empty or too long, nothing is masked, or there are too many.
+    """
+    held, name = portrait.pieces[piece], " ".join(name.split())
+    if not 0 < len(name) <= LONGEST:
+        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+    if not held.surface.mask.any():
+        raise YewfinchError("Nothing is masked, so there is nothing to store.")
+    if name not in held.regions and len(held.regions) >= MOST_STORED:
+        raise YewfinchError(f"'{held.name}' has {MOST_STORED} named masks; remove one first.")
+    regions = {**held.regions, name: held.surface.mask[:, 0].copy()}
+    return Edit(f"Store the mask {name}", (PieceChange(held, replace(held, regions=regions)),))
+
+
+def forget(portrait: Portrait, piece: str, name: str) -> Edit:
+    """Remove a named mask of a piece.
+
+    Raises
+    ------
+    YewfinchError
+        If it has none of that name.
+    """
+    held = portrait.pieces[piece]
+    if name not in held.regions:
+        raise YewfinchError(f"'{held.name}' has no mask '{name}'.")
+    return Edit(f"Remove the mask {name}", (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),))
+
+
+def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
+    """Leave what is masked out of the picture and out of reach, or show it again."""
+    held = portrait.pieces[piece]
+    word = "Hide" if hidden else "Show"
+    return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
+
+
+def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where) -> tuple[Edit, str]:
+    """A piece of its own: a shell over what is masked.
+
+    Returns
+    -------
+    Edit
+    str
+        Id of the shell.
+
+    Raises
+    ------
+    YewfinchError
+        If nothing is masked or the thickness makes no sense.
+    """
+    held = portrait.pieces[piece]
+    at, faces, rows = shell(held.surface, thickness, where)
+    ordered, order = in_face_order(at.astype(np.float32), faces)
+    key = free_id(portrait.pieces, "clay")
+    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(at[order], ordered, held.surface.colour[rows[order]]))
+    return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key
+
+
+def split_off(portrait: Portrait, piece: str) -> tuple[Edit, str]:
+    """Make what is masked a piece of its own; both are closed where they were one.
+
+    Returns
+    -------
+    Edit
+    str
+        Id of what was split off.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or all or nothing of it is masked.
+    """
+    held = usable(portrait, piece)
+    away = chosen_faces(held.surface)
+    if not away.any() or away.all():
+        raise YewfinchError("Mask a part of the piece first: what is masked becomes a piece of its own.")
+    was_closed = bool((held.surface.closed[np.unique(held.surface.faces)] == 1).all())
+    stays, goes = (_lot(held, held.surface.faces[rows], was_closed) for rows in (~away, away))
+    key = free_id(portrait.pieces, "clay")
+    goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
+    changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
+    return Edit(f"Split off a part of {held.name}", tuple(changes)), key
+
+
+def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
+    """Some faces of a piece as a piece without a mask."""
+    surface = held.surface
+    rows, local = np.unique(faces, return_inverse=True)
+    made = mended(
+        surface.positions[rows].astype(np.float64), local.reshape(faces.shape), weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0
+    )
+    ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
+    back = rows[made.origin[order]]
+    own = Surface(made.positions[order], ordered, surface.colour[back])
+    regions = {k: v[back] for k, v in held.regions.items() if v[back].any()}
+    return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
+
+
+def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep: bool, inside: bool = True) -> tuple[Edit, str]:
+    """Cut pieces along a line or outline drawn on a view; masked clay stays whole.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    pieces : sequence of ids
+        Those that are not met stay as they are.
+    outline : Outline
+    keep : bool
+        Keep both halves, the one that would go as a piece of its own.
+    inside : bool
+        What lies within, or to the right of an open line, goes; else the rest.
+
+    Returns
+    -------
+    Edit
+    str
+        What was done, as a sentence.
+
+    Raises
+    ------
+    YewfinchError
+        If a piece may not be changed, none is met, or all of one would go.
+    """
+    changes: list[Change] = []
+    after: dict[str, Piece] = {}
+    taken = dict(portrait.pieces)
+    met = 0
+    for key in pieces:
+        held = usable(portrait, key)
+        masked = held.surface.mask[:, 0] > 127
+        low, high = cut(held.surface, outline, held=masked if masked.any() else None)
+        if low is None or high is None:
+            whole_goes = (low is not None) == inside
+            if whole_goes and not keep and len(pieces) > 1:
+                changes.append(PieceChange(held, None))
+                met += 1
+            elif whole_goes and not keep:
+                raise YewfinchError(f"All of '{held.name}' lies on the side that goes. Draw the line the other way, or hide the piece.")
+            continue
+        met += 1
+        goes, stays = (low, high) if inside else (high, low)
+        rest = _dressed(held, stays)
+        changes.append(PieceChange(held, rest))
+        after[key] = rest
+        if keep:
+            new = free_id(taken, "clay")
+            taken[new] = held
+            changes.append(PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST])))
+    if not met:
+        raise YewfinchError("The line meets no clay. Draw it across the piece that is to be cut.")
+    changes += tied(portrait, after)
+    name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
+    return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
+
+
+def _dressed(held: Piece, half: Half) -> Piece:
+    surface = half.surface
+    own = Surface(surface.positions, surface.faces.astype(INDEX), half.carried(held.surface.colour), half.carried(held.surface.mask))
+    regions = {k: half.carried(v) for k, v in held.regions.items()}
+    return replace(held, surface=own, regions={k: v for k, v in regions.items() if v.any()}, texture=None)

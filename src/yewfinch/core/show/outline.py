@@ -1,0 +1,157 @@
+"""A line or outline drawn on a view: which points lie within it, and on which side of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.camera import Camera
+
+#: A straight line, a drawn one, a closed one, a rectangle.
+Shape = Literal["line", "curve", "lasso", "box"]
+#: Points of a drawing are thinned to this distance, pixels; open ends go on for so many.
+_STEP, _ON = 3.0, 1e5
+#: Points worked on at a time.
+_CHUNK = 20_000
+
+
+@dataclass(frozen=True, eq=False)
+class Outline:
+    """What was drawn.
+
+    Attributes
+    ----------
+    camera : Camera
+        Of the view it was drawn on.
+    points : (k, 2) float64, pixels
+        Without double ones; not closed by repeating the first.
+    closed : bool
+    """
+
+    camera: Camera
+    points: DoubleArray
+    closed: bool
+
+    def side(self, p: DoubleArray) -> DoubleArray:
+        """Distance on the view (n,) pixels of points (n, 3) mm; negative within, or to the right of an open line.
+
+        Points behind the camera count as far outside.
+        """
+        flat = self.camera.project(p)
+        seen = np.isfinite(flat).all(axis=1)
+        out = np.full(len(p), _ON)
+        out[seen] = self._flat_side(flat[seen])
+        return out
+
+    def _flat_side(self, at: DoubleArray) -> DoubleArray:
+        start, end = self._sides()
+        out = np.empty(len(at))
+        for first in range(0, len(at), _CHUNK):
+            rows = slice(first, first + _CHUNK)
+            out[rows] = self._flat_part(at[rows], start, end)
+        return out
+
+    def _sides(self) -> tuple[DoubleArray, DoubleArray]:
+        """Starts and ends of the sides; open lines go on straight beyond their ends."""
+        p = self.points
+        if self.closed:
+            return p, np.roll(p, -1, axis=0)
+        before, after = p[0] - p[min(3, len(p) - 1)], p[-1] - p[max(-4, -len(p))]
+        first = p[0] + before / np.linalg.norm(before) * _ON
+        last = p[-1] + after / np.linalg.norm(after) * _ON
+        whole = np.concatenate([first[None], p, last[None]])
+        return whole[:-1], whole[1:]
+
+    def _flat_part(self, at: DoubleArray, start: DoubleArray, end: DoubleArray) -> DoubleArray:
+        along = end - start
+        away = at[:, None] - start[None]
+        t = np.clip((away * along).sum(axis=2) / np.maximum((along * along).sum(axis=1), 1e-12), 0.0, 1.0)
+        gap = away - t[:, :, None] * along
+        square = (gap * gap).sum(axis=2)
+        nearest = square.argmin(axis=1)
+        rows = np.arange(len(at))
+        distance = np.sqrt(square[rows, nearest])
+        if self.closed:
+            y = at[:, 1:2]
+            between = (start[:, 1] > y) != (end[:, 1] > y)
+            rise = np.where(end[:, 1] == start[:, 1], 1.0, end[:, 1] - start[:, 1])
+            meets = start[:, 0] + (y - start[:, 1]) / rise * along[:, 0]
+            inside = (between & (at[:, 0:1] < meets)).sum(axis=1) % 2 == 1
+            return np.asarray(np.where(inside, -distance, distance))
+        cross = along[nearest, 0] * away[rows, nearest, 1] - along[nearest, 1] * away[rows, nearest, 0]
+        # at a corner the two sides may disagree: the corner's own bend decides
+        tn = t[rows, nearest]
+        for corner, other in ((tn >= 1.0, nearest + 1), (tn <= 0.0, nearest - 1)):
+            k = np.clip(other, 0, len(start) - 1)
+            bend = along[nearest, 0] * along[k, 1] - along[nearest, 1] * along[k, 0]
+            bend = np.where(other < nearest, -bend, bend)
+            both = along[k, 0] * away[rows, k, 1] - along[k, 1] * away[rows, k, 0]
+            mixed = corner & (other >= 0) & (other < len(start)) & (np.sign(both) != np.sign(cross))
+            cross = np.where(mixed, np.where(bend > 0, np.minimum(cross, both), np.maximum(cross, both)), cross)
+        # y runs down: a positive cross product is to the right
+        return np.asarray(np.where(cross > 0, -distance, distance))
+
+    def place(self, p: DoubleArray) -> DoubleArray:
+        """Where points (n, 3) mm lie on the wall that the line makes along the view: (n, 2), pixels along, mm deep."""
+        start, end = self._sides()
+        along = end - start
+        length = np.linalg.norm(along, axis=1)
+        begins = np.r_[0.0, np.cumsum(length)[:-1]]
+        flat = np.nan_to_num(self.camera.project(p))
+        out = np.empty((len(p), 2))
+        for first in range(0, len(p), _CHUNK):
+            rows = slice(first, first + _CHUNK)
+            away = flat[rows][:, None] - start[None]
+            t = np.clip((away * along).sum(axis=2) / np.maximum(length**2, 1e-12), 0.0, 1.0)
+            gap = ((away - t[:, :, None] * along) ** 2).sum(axis=2)
+            nearest = gap.argmin(axis=1)
+            out[rows, 0] = begins[nearest] + t[np.arange(len(nearest)), nearest] * length[nearest]
+        out[:, 1] = self.camera.depths(p)
+        return out
+
+    @property
+    def length(self) -> float:
+        """Length of the line, pixels."""
+        start, end = self._sides()
+        return float(np.linalg.norm(end - start, axis=1).sum())
+
+
+def drawn(camera: Camera, points: DoubleArray, shape: Shape) -> Outline:
+    """An outline of what the pointer drew.
+
+    Parameters
+    ----------
+    camera : Camera
+    points : (k, 2) float, pixels
+        In the order in which they were drawn; of lines and boxes the first and the last count.
+    shape : {"line", "curve", "lasso", "box"}
+
+    Raises
+    ------
+    YewfinchError
+        If it is too small to mean anything.
+    """
+    p = np.asarray(points, np.float64).reshape(-1, 2)
+    p = p[np.isfinite(p).all(axis=1)]
+    size = float(np.ptp(p, axis=0).max()) if len(p) else 0.0
+    if size < 2 * _STEP:
+        raise YewfinchError("That is too short. Press, drag across the clay and let go.")
+    if shape == "line":
+        return Outline(camera, p[[0, -1]], False)
+    if shape == "box":
+        (x0, y0), (x1, y1) = p[[0, -1]].min(axis=0), p[[0, -1]].max(axis=0)
+        if min(x1 - x0, y1 - y0) < 1.0:
+            raise YewfinchError("That box is too flat. Drag from one corner to the opposite one.")
+        return Outline(camera, np.array([(x0, y0), (x1, y0), (x1, y1), (x0, y1)]), True)
+    kept = [p[0]]
+    for q in p[1:]:
+        if np.linalg.norm(q - kept[-1]) >= _STEP:
+            kept.append(q)
+    line = np.array(kept)
+    if shape == "lasso" and len(line) < 4:
+        raise YewfinchError("That outline is too small. Draw round what is meant.")
+    return Outline(camera, line, shape == "lasso")
