@@ -24,7 +24,7 @@ Stage = Literal["Sitter", "Block", "Form", "Features", "Skin", "Show"]
 STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Show")
 
 #: What the pointer does on the clay.
-Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid"]
+Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid", "outline"]
 
 
 #: How photo and clay are laid over each other.
@@ -110,6 +110,8 @@ class Bench:
         self.projection_strength = 0.6
         self.projection_alignment: Alignment = AS_IS
         self.held: tuple[Anchor, ...] = ()
+        #: Piece and row that the pointer was last pressed on.
+        self.last_hit: tuple[str, int] | None = None
 
     # --- document ------------------------------------------------------------------------
 

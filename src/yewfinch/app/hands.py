@@ -16,6 +16,7 @@ from yewfinch.core.sitter.calipers import Caliper, Kind
 if TYPE_CHECKING:
     from yewfinch.app.armature_hands import ArmatureHands
     from yewfinch.app.joint_hands import JointHands
+    from yewfinch.app.outline_hands import OutlineHands
     from yewfinch.app.part_hands import PartHands
     from yewfinch.app.solid_hands import SolidHands
     from yewfinch.app.viewport import Viewport
@@ -41,9 +42,10 @@ class Hands:
         """Is something under way?"""
         return self._stroke is not None or self._landmark is not None or self._other() is not None
 
-    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | None:
+    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | None:
         """The hands of another mode, if they hold something."""
-        for hands in (self.viewport.joint_hands, self.viewport.armature_hands, self.viewport.part_hands, self.viewport.solid_hands):
+        view = self.viewport
+        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands):
             if hands.busy:
                 return hands
         return None
@@ -63,6 +65,8 @@ class Hands:
             return self.viewport.part_hands.press(at)
         if bench.mode == "solid":
             return self.viewport.solid_hands.press(at)
+        if bench.mode == "outline":
+            return self.viewport.outline_hands.press(at, mods)
         if bench.mode == "armature":
             return self.viewport.armature_hands.press(at, mods)
         found = self.viewport.look_at(at)

@@ -58,6 +58,10 @@ def paint(p: QPainter, view: Viewport) -> None:
         from yewfinch.app import part_paint
 
         part_paint.paint(p, view)
+    if view.bench.mode == "outline":
+        from yewfinch.app import outline_paint
+
+        outline_paint.paint(p, view)
     if view.bench.mode == "armature":
         from yewfinch.app import armature_paint
 
@@ -313,6 +317,7 @@ def _hint(p: QPainter, view: Viewport) -> None:
         "angle": f"Click point {len(bench.held) + 1} of 3; the angle is at the second. Esc ends.",
         "pose": "Drag the clay or a dot to turn its joint; with Ctrl the joints above it too. Esc ends.",
         "part": "Draw a line along the part, from its joint; then drag its far end round. Esc ends.",
+        "outline": "" if view.outline_hands.outlines is None else view.outline_hands.outlines.hint(),
         "solid": "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends.",
         "armature": "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
         "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen

@@ -24,6 +24,7 @@ from yewfinch.app.bench import Bench
 from yewfinch.app.fringes import Fringes
 from yewfinch.app.hands import Hands
 from yewfinch.app.joint_hands import JointHands
+from yewfinch.app.outline_hands import OutlineHands
 from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.solid_hands import SolidHands
@@ -80,6 +81,7 @@ class Viewport(QOpenGLWidget):
         self.armature_hands = ArmatureHands(self)
         self.part_hands = PartHands(self)
         self.solid_hands = SolidHands(self)
+        self.outline_hands = OutlineHands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
         bench.tool_changed.connect(self._repaint)
@@ -313,6 +315,8 @@ class Viewport(QOpenGLWidget):
             if self._near_wipe(position):
                 self._wiping = True
                 return
+            if self.hit is not None:
+                self.bench.last_hit = self.hit_piece, self.hit.corners[int(self.hit.weights.argmax())]
             if self.hands.press(position, 1.0, event.modifiers()):
                 return
         if self.bench.standing is not None and button != Qt.MouseButton.RightButton:

@@ -29,16 +29,19 @@ from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
+from yewfinch.app.outlines import Outlines
 from yewfinch.app.panels.armature_panel import ArmaturePanel
 from yewfinch.app.panels.base_head_panel import BaseHeadPanel
 from yewfinch.app.panels.body_panel import BodyPanel
 from yewfinch.app.panels.colour_panel import ColourPanel
+from yewfinch.app.panels.cut_panel import CutPanel
 from yewfinch.app.panels.fuse_panel import FusePanel
 from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.inspector import Inspector, ShowPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
+from yewfinch.app.panels.mask_making_panel import MaskMakingPanel
 from yewfinch.app.panels.mask_panel import MaskPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
@@ -115,6 +118,10 @@ class MainWindow(QMainWindow):
         self.parts = Parts(self.bench)
         self.viewport.part_hands.parts = self.parts
         self.mask = MaskPanel(self.parts)
+        self.outlines = Outlines(self.bench)
+        self.viewport.outline_hands.outlines = self.outlines
+        self.mask_making = MaskMakingPanel(self.outlines)
+        self.cutting = CutPanel(self.outlines)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
         self.proportions = ProportionsPanel(self.bench)
         self.sheets = SheetsPanel(self.bench)
@@ -130,6 +137,8 @@ class MainWindow(QMainWindow):
         self.armature.explain(self.actions_table)
         self.solids_panel.explain(self.actions_table)
         self.mask.explain(self.actions_table)
+        self.mask_making.explain(self.actions_table)
+        self.cutting.explain(self.actions_table)
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()
@@ -274,6 +283,7 @@ class MainWindow(QMainWindow):
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
             "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
+            "Masks from the form": self.mask_making, "Wire cut": self.cutting,
             "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,

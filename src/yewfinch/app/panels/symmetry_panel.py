@@ -52,6 +52,7 @@ class SymmetryPanel(LivePanel):
         self.sectors = QSpinBox()
         self.sectors.setRange(FEWEST, MOST)
         self.sectors.setValue(6)
+        self.sectors.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.sectors.setSuffix(" sectors")
         self.sectors.setAccessibleName("sectors")
         self.axis = QComboBox()

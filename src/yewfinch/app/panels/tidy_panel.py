@@ -41,7 +41,7 @@ class TidyPanel(LivePanel):
         self.count = QSpinBox()
         self.count.setRange(FEWEST, 40_000_000)
         self.count.setSingleStep(1000)
-        self.count.setGroupSeparatorShown(True)
+        self.count.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.count.setSuffix(" triangles")
         self.count.setAccessibleName("triangles wanted")
         self.count.setToolTip("How many triangles are to be left")

@@ -121,7 +121,7 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     surface = held.surface
     rows, local = np.unique(faces, return_inverse=True)
     made = mended(
-        surface.positions[rows].astype(np.float64), local.reshape(faces.shape), weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0
+        surface.positions[rows].astype(np.float64), local.reshape(faces.shape), weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0, flat=True,
     )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     back = rows[made.origin[order]]

@@ -85,7 +85,7 @@ class Mended:
 
 def mended(
     positions: npt.ArrayLike, faces: npt.ArrayLike, *, weld: float = WELD, speck: float = SPECK, longest: int = LONGEST_RIM,
-    progress: Progress = silent,
+    flat: bool = False, progress: Progress = silent,
 ) -> Mended:
     """Make a surface manifold, turned alike and, but for long rims, closed.
 
@@ -101,6 +101,8 @@ def mended(
         Loose parts whose box has a shorter diagonal go, but for the largest part.
     longest : int
         Rims with more edges are left open.
+    flat : bool
+        What closes rims is drawn straight across; else it goes on with the form round it.
     progress : Progress
 
     Raises
@@ -137,7 +139,7 @@ def mended(
     quads, turned = _outward(at, quads)
     count["turned"] += turned
     progress(0.75, "closing holes")
-    at, quads, origin, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, progress)
+    at, quads, origin, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, flat, progress)
     return Mended(at, quads.astype(INDEX), origin, Report(**count))
 
 
@@ -297,7 +299,7 @@ def _outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray
     return out, int(turn.sum())
 
 
-def _closed(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], longest: int, progress: Progress):  # type: ignore[no-untyped-def]
+def _closed(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], longest: int, flat: bool, progress: Progress):  # type: ignore[no-untyped-def]
     loops = rims(quads.astype(INDEX), len(at))
     label = loose_parts(quads.astype(INDEX), len(at))
     alone = np.bincount(label[quads[:, 0]]) == 1  # one face has no other side that a patch could be
@@ -317,7 +319,7 @@ def _closed(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[n
         count += len(new)
     at, quads, origin = np.concatenate(points), np.concatenate(faces), np.concatenate(source)
     moving = np.concatenate(free) if free else np.empty(0, np.int64)
-    if 0 < len(moving) < 60_000:
+    if not flat and 0 < len(moving) < 60_000:
         progress(0.92, "smoothing what closes them")
         at = faired(at, quads.astype(INDEX), moving)
     return at, quads, origin, len(short), len(loops) - len(short)

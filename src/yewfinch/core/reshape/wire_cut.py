@@ -9,12 +9,15 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.divide import Divided, divided
 from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline
 
+#: Rims of up to so many edges are closed.
+_LONGEST = 20_000
 #: Vertices nearer to the cut than this, pixels, lie on it: no slivers.
 _NEAR = 1e-3
 
@@ -76,7 +79,12 @@ def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | Non
     if not len(found.low) or not len(found.high):
         whole = Half(surface.copy(), np.stack([np.arange(len(at))] * 2, axis=1), np.zeros(len(at)))
         return (whole, None) if len(found.low) else (None, whole)
-    caps = _caps(found, outline, surface)
+    try:
+        caps = _caps(found, outline, surface)
+    except YewfinchError:
+        if (surface.closed == 0).any():
+            raise
+        return _closed(_half(found, found.low)), _closed(_half(found, found.high))
     back = caps[:, [0, 2, 1, 1]]
     return _half(found, np.concatenate([found.low, caps])), _half(found, np.concatenate([found.high, back]))
 
@@ -86,6 +94,14 @@ def _half(found: Divided, faces: IndexArray) -> Half:
     ordered, order = in_face_order(found.positions[rows].astype(np.float32), np.searchsorted(rows, faces).astype(INDEX))
     kept = rows[order]
     return Half(Surface(found.positions[kept], ordered), found.ends[kept], found.share[kept])
+
+
+def _closed(half: Half) -> Half:
+    """A half whose rim does not lie on the cut's wall, closed by itself."""
+    made = mended(half.surface.positions, half.surface.faces, weld=0.0, speck=0.0, longest=_LONGEST, flat=True)
+    ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
+    rows = made.origin[order]
+    return Half(Surface(made.positions[order], ordered), half.ends[rows], half.share[rows])
 
 
 def _caps(found: Divided, outline: Outline, surface: Surface) -> IndexArray:

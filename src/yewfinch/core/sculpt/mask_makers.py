@@ -33,20 +33,24 @@ def within(surface: Surface, outline: Outline, *, through: bool = False, mirrore
         Also the mirror image of that across x = 0.
     """
     at, normals = surface.positions.astype(np.float64), surface.normals.astype(np.float64)
-    held = _within(at, normals, outline, through)
+    counts = np.diff(surface.ring_at)
+    edge = float(np.median(np.linalg.norm(at[surface.ring[::7]] - at[np.repeat(np.arange(len(at)), counts)[::7]], axis=1))) if len(surface.ring) else 1.0
+    soft = 0.5 * edge / max(outline.camera.mm_per_pixel(at.mean(axis=0)), 1e-9)
+    held = _within(at, normals, outline, through, soft)
     if mirrored:
         flip = np.array([-1.0, 1.0, 1.0])
-        held |= _within(at * flip, normals * flip, outline, through)
-    return np.where(held, 255, 0).astype(np.uint8)[:, None]
+        held = np.maximum(held, _within(at * flip, normals * flip, outline, through, soft))
+    return np.round(255 * held).astype(np.uint8)[:, None]
 
 
-def _within(at: DoubleArray, normals: DoubleArray, outline: Outline, through: bool) -> npt.NDArray[np.bool_]:
-    inside = np.asarray(outline.side(at) < 0)
+def _within(at: DoubleArray, normals: DoubleArray, outline: Outline, through: bool, soft: float) -> DoubleArray:
+    """How far each vertex lies within, 0 to 1, over an edge of so many pixels to both sides."""
+    inside = np.clip(0.5 - outline.side(at) / max(2.0 * soft, 1e-6), 0.0, 1.0)
     if not through:
         camera = outline.camera
         way = np.broadcast_to(camera.rotation[2], at.shape) if camera.flat else at - camera.position
-        inside &= (normals * way).sum(axis=1) < 0
-    return inside
+        inside *= (normals * way).sum(axis=1) < 0
+    return np.asarray(inside)
 
 
 def loose_part(surface: Surface, row: int) -> ByteArray:

@@ -1,0 +1,216 @@
+"""Masks drawn or taken from the form, kept under names, hidden; shells over them, parts split off."""
+
+from __future__ import annotations
+
+import numpy as np
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QInputDialog,
+    QPushButton,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch.app import theme
+from yewfinch.app.actions import ActionTable
+from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.outlines import Outlines
+from yewfinch.core.document import masking
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.reshape.shell import THICKEST, THINNEST
+from yewfinch.core.sculpt import mask_makers, masks
+from yewfinch.core.shared.arrays import ByteArray
+from yewfinch.core.shared.errors import YewfinchError
+
+
+class MaskMakingPanel(QWidget):
+    """Buttons that make masks, and what can be made of masks."""
+
+    def __init__(self, outlines: Outlines) -> None:
+        super().__init__()
+        self.outlines, self.bench = outlines, outlines.bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        self.joinings = choices(self, column, [
+            ("add", "Add", "New masks are added to what is masked"),
+            ("take", "Take away", "New masks free what they meet"),
+            ("replace", "Replace", "New masks take the place of the present one"),
+        ], lambda how: outlines.set(joining=how))  # fmt: skip
+        self.shapes = choices(self, column, [
+            ("lasso", "Lasso", "Draw round what is to be masked"), ("box", "Box", "Drag a box over it"),
+        ], lambda shape: outlines.begin("mask", shape))  # fmt: skip
+        self.through = QCheckBox("Also what faces away")
+        self.through.setToolTip("Lasso and box mask the far side of the clay as well")
+        self.through.toggled.connect(lambda on: outlines.set(through=on))
+        column.addWidget(self.through)
+        grid = QGridLayout()
+        grid.setSpacing(2)
+        self.buttons: dict[str, QPushButton] = {}
+        for i, (key, title, tip, run) in enumerate((
+            ("hollows", "Hollows", "The most hollow parts of the form", lambda: self._make("Mask the hollows", lambda p: mask_makers.hollows(p.surface))),
+            ("crests", "Crests", "The sharpest crests of the form", lambda: self._make("Mask the crests", lambda p: mask_makers.hollows(p.surface, crests=True))),
+            ("facing", "Facing me", "What faces you in the present view, within 50 degrees", self._facing),
+            ("colour", "Of the colour", "What has nearly the colour of the paint tool", self._colour),
+            ("part", "Loose part", "The whole loose part under the pointer's last place, or the largest one", self._part),
+            ("grow", "Grow", "Wider by a ring of vertices", lambda: self._own("Grow the mask", masks.grown)),
+            ("shrink", "Shrink", "Narrower by a ring of vertices", lambda: self._own("Shrink the mask", masks.shrunk)),
+            ("split", "Split off", "What is masked becomes a piece of its own, both closed", self._split),
+        )):  # fmt: skip
+            button = QPushButton(title)
+            button.setProperty("small", True)
+            button.setToolTip(tip)
+            button.clicked.connect(lambda _=False, r=run: r())
+            self.buttons[key] = button
+            grid.addWidget(button, i // 3, i % 3)
+        column.addLayout(grid)
+        row = QHBoxLayout()
+        row.setSpacing(2)
+        self.stored = QComboBox()
+        self.stored.setAccessibleName("named masks of the piece")
+        self.stored.setToolTip("Masks and regions of the piece by name; choose one to take it up")
+        self.stored.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.stored.activated.connect(self._recall)
+        self.store = QPushButton("Store …")
+        self.store.setProperty("small", True)
+        self.store.setToolTip("Keep the present mask under a name")
+        self.store.clicked.connect(lambda: self._store())
+        self.forget = QToolButton()
+        self.forget.setIcon(theme.icon("trash", "soft"))
+        self.forget.setToolTip("Remove the named mask that was taken up last")
+        self.forget.setAccessibleName("remove the named mask")
+        self.forget.clicked.connect(self._forget)
+        row.addWidget(self.stored, 1)
+        row.addWidget(self.store)
+        row.addWidget(self.forget)
+        column.addLayout(row)
+        self.hidden = QCheckBox("Hide what is masked")
+        self.hidden.setToolTip("It is neither drawn nor met by the pointer; nothing is lost")
+        self.hidden.clicked.connect(self._hide)
+        column.addWidget(self.hidden)
+        self.thickness = ValueSlider("Shell", THINNEST, THICKEST, "mm", logarithmic=True)
+        self.thickness.set_value(2.0)
+        self.thickness.setToolTip("How thick a shell is")
+        column.addWidget(self.thickness)
+        self.shells = choices(self, column, [
+            ("outward", "Outward", "A closed shell on the masked clay"), ("inward", "Inward", "A closed shell under its surface"),
+            ("both", "Both ways", "A closed shell half in, half out"),
+        ], self._shell)  # fmt: skip
+        for button in self.shells.values():
+            button.setCheckable(False)
+        self._last = ""
+        self._listen()
+        outlines.changed.connect(self.refresh)
+        self.bench.mode_changed.connect(self.refresh)
+        self.bench.piece_changed.connect(self.refresh)
+        self.bench.portrait_changed.connect(self._listen)
+
+    def explain(self, actions: ActionTable) -> None:
+        """Put the shortcut into the tool tip."""
+        record = actions["mask_lasso"]
+        self.shapes["lasso"].setToolTip(f"{record.tip} ({record.keys})")
+
+    def _listen(self) -> None:
+        self.bench.portrait.pieces_changed.connect(self.refresh)
+        self.refresh()
+
+    def _make(self, name: str, maker) -> None:  # type: ignore[no-untyped-def]
+        self.outlines.make(name, maker)
+
+    def _facing(self) -> None:
+        camera = self.bench.standing_camera() or self.bench.view.camera(100.0, 100.0)
+        self._make("Mask what faces the eye", lambda p: mask_makers.facing(p.surface, -camera.rotation[2], 50.0))
+
+    def _colour(self) -> None:
+        self._make("Mask by colour", lambda p: mask_makers.of_colour(p.surface, self.bench.rgb))
+
+    def _part(self) -> None:
+        def part(piece: Piece) -> ByteArray:
+            held = piece.surface
+            free = np.nonzero(held.mask[:, 0] == 0)[0]
+            rows = self.bench.last_hit if self.bench.last_hit is not None and self.bench.last_hit[0] == piece.id else None
+            row = rows[1] if rows is not None and rows[1] < len(held) else int(free[0]) if len(free) else 0
+            return mask_makers.loose_part(held, row)
+
+        self._make("Mask a loose part", part)
+
+    def _own(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
+        """What is done to the mask itself takes its place."""
+        piece = self.outlines.piece
+        if piece is not None:
+            self.outlines.make_replacing(name, lambda p: change(p.surface))
+
+    def _split(self) -> None:
+        self._carry_out(lambda piece: masking.split_off(self.bench.portrait, piece))
+
+    def _shell(self, where: masking.Where) -> None:
+        self._carry_out(lambda piece: masking.make_shell(self.bench.portrait, piece, self.thickness.value(), where))
+
+    def _carry_out(self, job) -> None:  # type: ignore[no-untyped-def]
+        piece = self.outlines.piece
+        if piece is None:
+            return
+        try:
+            edit, key = job(piece.id)
+        except YewfinchError as error:
+            self.bench.say(str(error), "warn")
+            return
+        self.bench.portrait.perform(edit)
+        if key:
+            self.bench.choose_piece(key)
+
+    def _hide(self, on: bool) -> None:
+        self._carry_out(lambda piece: (masking.hide(self.bench.portrait, piece, on), ""))
+
+    def _store(self) -> None:
+        name, ok = QInputDialog.getText(self, "Store the mask", "Name of the mask")
+        if ok:
+            self._carry_out(lambda piece: (masking.store(self.bench.portrait, piece, name), ""))
+
+    def _recall(self, index: int) -> None:
+        name = self.stored.itemData(index)
+        self.stored.setCurrentIndex(0)
+        if name:
+            self._last = name
+            self._make(f"Mask {name}", lambda p: masks.of_region(p, name))
+            self.refresh()
+
+    def _forget(self) -> None:
+        name, self._last = self._last, ""
+        if name:
+            self._carry_out(lambda piece: (masking.forget(self.bench.portrait, piece, name), ""))
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the chosen piece and what is set."""
+        out, piece = self.outlines, self.outlines.piece
+        can = piece is not None and not piece.fixed
+        drawing = self.bench.mode == "outline" and out.purpose == "mask"
+        for key, button in self.shapes.items():
+            group = button.group()
+            if group is not None:
+                group.setExclusive(drawing)  # with none drawn, none is down
+            button.setChecked(drawing and key == out.mask_shape)
+        for key, button in self.joinings.items():
+            button.setChecked(key == out.joining)
+        self.through.setChecked(out.through)
+        for button in (*self.buttons.values(), *self.shapes.values(), *self.shells.values(), self.store):
+            button.setEnabled(can)
+        names = tuple(piece.regions) if piece is not None else ()
+        shown = tuple(self.stored.itemData(i) for i in range(1, self.stored.count()))
+        if tuple(sorted(names)) != shown or self.stored.count() == 0:
+            self.stored.clear()
+            self.stored.addItem("Take up a mask …", "")
+            for name in sorted(names):
+                self.stored.addItem(name.replace("_l", ", left").replace("_r", ", right"), name)
+        self.stored.setEnabled(can and bool(names))
+        self.forget.setEnabled(can and self._last in names)
+        self.forget.setToolTip(f"Remove the named mask '{self._last}'" if self._last in names else "Remove the named mask that was taken up last")
+        self.hidden.setEnabled(piece is not None)
+        self.hidden.setCheckState(Qt.CheckState.Checked if piece is not None and piece.hide_masked else Qt.CheckState.Unchecked)

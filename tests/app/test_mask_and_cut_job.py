@@ -1,0 +1,145 @@
+"""Masks by lasso and box, stored and hidden; shells; cuts along drawn lines; mended, reduced and mirrored: in the real window."""
+
+import numpy as np
+import pytest
+import trimesh
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QInputDialog
+
+from tests.app.hands import drag, line
+from tests.app.test_base_head_job import click
+
+
+@pytest.fixture
+def w(window, qtbot):
+    window.bench.set_stage("Block")
+    for title in ("Masks from the form", "Wire cut", "Symmetry of shape", "Mend and reduce"):
+        click(window.folds[title].button)
+    window.bench.choose_piece("head")
+    qtbot.wait(30)
+    return window
+
+
+def seen(w, *points):
+    return [tuple(map(float, p)) for p in w.viewport.camera().project(np.array(points, float))]
+
+
+def round_about(w, point, size):
+    (x, y), a = seen(w, point)[0], np.linspace(0, 6.2, 30)
+    return [(x + size * np.cos(t), y + size * np.sin(t)) for t in a]
+
+
+def finished(w, panel, qtbot):
+    qtbot.waitUntil(lambda: not panel.busy(), timeout=60000)
+    w.activateWindow()
+    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
+    qtbot.wait(30)
+
+
+def test_masked_by_lasso_freed_by_box_stored_hidden_and_saved(w, qtbot, tmp_path, monkeypatch):
+    surface = w.bench.portrait.surface("head")
+    w.viewport.setFocus()
+    QTest.keyClick(w.viewport, Qt.Key.Key_A)
+    assert w.bench.mode == "outline"
+    drag(w.viewport, round_about(w, (35, 45, 85), 40))
+    held = surface.mask[:, 0] > 127
+    assert held.any()
+    assert (surface.positions[held][:, 0] < -5).any()  # symmetry is on
+    assert surface.positions[held][:, 2].min() > -20  # what faces away is not met
+    before = int(held.sum())
+    click(w.mask_making.shapes["box"])
+    drag(w.viewport, line(*seen(w, (0, 120, 60), (120, 20, 60))), mods=Qt.KeyboardModifier.ControlModifier)
+    assert 0 < int((surface.mask[:, 0] > 127).sum()) < before
+    QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
+    assert w.bench.mode == "tool"
+    monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: ("around the eyes", True))
+    click(w.mask_making.store)
+    assert "around the eyes" in w.bench.portrait.pieces["head"].regions
+    click(w.mask_making.buttons["grow"])
+    wider = int((surface.mask > 0).sum())
+    click(w.mask_making.buttons["shrink"])
+    assert int((surface.mask > 0).sum()) < wider
+    QTest.mouseClick(w.mask_making.hidden, Qt.MouseButton.LeftButton, pos=w.mask_making.hidden.rect().center() - w.mask_making.hidden.rect().center() / 1.2)
+    assert w.bench.portrait.pieces["head"].hide_masked
+    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait.pieces["head"].surface is not surface)
+    head = w.bench.portrait.pieces["head"]
+    assert head.hide_masked
+    assert "around the eyes" in head.regions
+
+
+def test_hidden_clay_is_not_drawn_and_not_met(w, qtbot):
+    surface = w.bench.portrait.surface("head")
+    drawn = w.viewport.small_picture(w.viewport.camera())
+    x, y = (round(v) for v in seen(w, w.bench.portrait.landmark("prn"))[0])
+    click(w.mask_making.buttons["facing"])
+    assert surface.mask.any()
+    click(w.mask_making.hidden)
+    qtbot.waitUntil(lambda: w.bench.portrait.pieces["head"].hide_masked)
+    after = w.viewport.small_picture(w.viewport.camera())
+    assert after.pixelColor(x, y) != drawn.pixelColor(x, y)
+    from PyQt6.QtCore import QPointF
+
+    found = w.viewport.look_at(QPointF(x, y))
+    assert found is None or found[0].point[2] < 0
+
+
+def test_a_line_cuts_the_neck_and_a_lasso_keeps_both(w, qtbot):
+    portrait = w.bench.portrait
+    top = float(portrait.surface("head").bounds()[1, 1])
+    click(w.cutting.draw)
+    assert w.bench.mode == "outline"
+    drag(w.viewport, line(*seen(w, (-150, -150, 60), (150, -150, 60))))
+    head = portrait.surface("head")
+    assert head.bounds()[0, 1] > -190
+    assert head.bounds()[1, 1] == pytest.approx(top, abs=0.01)
+    assert trimesh.Trimesh(head.positions, head.triangles(), process=False).is_watertight
+    click(w.cutting.fates["keep"])
+    click(w.cutting.shapes["lasso"])
+    drag(w.viewport, round_about(w, (0, 90, 70), 60))
+    assert any(p.name == "Head, cut off" for p in portrait.pieces.values())
+    steps = portrait.history.position
+    drag(w.viewport, line((5, 5), (8, 5)))  # too short to mean anything
+    assert portrait.history.position == steps
+    w.undo()
+    w.undo()
+    assert portrait.surface("head").bounds()[0, 1] < -190
+
+
+def test_a_shell_and_a_part_split_off_are_pieces_of_their_own(w):
+    portrait = w.bench.portrait
+    w.outlines.make("scalp", lambda p: p.regions["scalp"][:, None])
+    click(w.mask_making.shells["outward"])
+    assert portrait.pieces[w.bench.piece_id].name == "Head, shell"
+    w.bench.choose_piece("head")
+    click(w.mask_making.buttons["split"])
+    assert portrait.pieces[w.bench.piece_id].name == "Head, part"
+    w.undo()
+    w.undo()
+    assert set(portrait.pieces) == {"head", "eye_left", "eye_right"}
+
+
+def test_mended_reduced_and_mirrored_with_reports(w, qtbot):
+    portrait = w.bench.portrait
+    click(w.tidy.mend)
+    finished(w, w.tidy, qtbot)
+    assert "Nothing was wrong" in w.tidy.note.text()
+    qtbot.waitUntil(w.symmetry.buttons["check"].isEnabled)
+    click(w.symmetry.buttons["check"])
+    finished(w, w.symmetry, qtbot)
+    assert "0 have none" in w.symmetry.note.text()
+    surface = portrait.surface("head")
+    rows = np.nonzero((surface.positions[:, 0] < -30) & (surface.positions[:, 2] > 60))[0].astype(np.int32)
+    surface.set_rows(rows, surface.positions[rows] + np.float32([0, 0, 4]))
+    click(w.symmetry.buttons["left"])
+    finished(w, w.symmetry, qtbot)
+    assert "were moved" in w.symmetry.note.text()
+    w.tidy.count.setValue(9000)
+    click(w.tidy.reduce)
+    finished(w, w.tidy, qtbot)
+    assert portrait.surface("head").faces.shape[0] == pytest.approx(9000, abs=40)
+    assert "mm in the mean" in w.tidy.note.text()
+    w.undo()
+    assert portrait.surface("head") is surface

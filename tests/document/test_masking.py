@@ -1,0 +1,203 @@
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from tests.mesh.test_mend import as_trimesh
+
+from yewfinch.core.document import masking
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.formats.container import load, save
+from yewfinch.core.mesh.pick import pick_free
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.sculpt import mask_makers, masks
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.outline import drawn
+from yewfinch.core.show.view import View
+from yewfinch.core.skin.colour import to_lab
+
+
+@pytest.fixture
+def camera():
+    return View(distance=900.0, target=(0.0, 0.0, 0.0), orthographic=True).camera(800, 600)
+
+
+@pytest.fixture
+def with_ball(portrait, ball):
+    portrait.put_piece(Piece("clay", "Ball", ball), "x")
+    return portrait
+
+
+def box(camera, low, high):
+    return drawn(camera, np.array([camera.project(np.array([p], float))[0] for p in (low, high)]), "box")
+
+
+# --- masks from the form -----------------------------------------------------------------------
+
+
+def test_a_box_masks_what_is_seen_in_it(ball, camera):
+    outline = box(camera, (20, -40, 0), (60, 40, 0))
+    held = mask_makers.within(ball, outline)[:, 0] > 127
+    x, y, z = ball.positions.T
+    inside = (x > 20) & (x < 60) & (np.abs(y) < 40)
+    np.testing.assert_array_equal(held & (np.abs(z) > 5), inside & (z > 0) & (np.abs(z) > 5))
+    through = mask_makers.within(ball, outline, through=True)[:, 0] > 127
+    np.testing.assert_array_equal(through, inside)
+    both = mask_makers.within(ball, outline, through=True, mirrored=True)[:, 0] > 127
+    np.testing.assert_array_equal(both, (np.abs(x) > 20) & (np.abs(x) < 60) & (np.abs(y) < 40))
+
+
+def test_grown_and_shrunk_by_a_ring(ball):
+    row = int(ball.positions[:, 2].argmax())
+    ball.mask[row] = 255
+    ring = ball.ring[ball.ring_at[row] : ball.ring_at[row + 1]]
+    grown = masks.grown(ball)
+    assert set(np.nonzero(grown[:, 0])[0]) == {row, *ring.tolist()}
+    ball.mask[:] = grown
+    assert set(np.nonzero(masks.shrunk(ball)[:, 0])[0]) == {row}
+
+
+def test_hollows_are_where_the_form_was_pressed_in(ball):
+    at = ball.positions.copy()
+    away = np.linalg.norm(at - [0, 0, 100], axis=1)
+    at[:, 2] -= 30 * np.exp(-((away / 18) ** 2))
+    dented = Surface(at, ball.faces)
+    hollow = mask_makers.hollows(dented, 0.05)[:, 0] > 127
+    assert hollow.any()
+    assert away[hollow].max() < 25
+    crest = mask_makers.hollows(dented, 0.05, crests=True)[:, 0] > 127
+    assert (away[crest] > 8).all()
+
+
+def test_facing_within_an_angle(ball):
+    held = mask_makers.facing(ball, (0, 0, 2.0), 40.0)[:, 0]
+    turn = np.degrees(np.arccos(ball.normals[:, 2]))
+    assert (held[turn < 33] == 255).all()
+    assert (held[turn > 47] == 0).all()
+
+
+def test_colours_are_compared_as_the_eye_does(ball):
+    # sRGB red in CIELAB under D65 (53.24, 80.09, 67.20): colour calculators, from memory
+    assert to_lab([1.0, 0.0, 0.0]) == pytest.approx([53.24, 80.09, 67.20], abs=0.05)
+    red = ball.positions[:, 0] > 0
+    ball.colour[red] = (180, 60, 50, 255)
+    held = mask_makers.of_colour(ball, (184, 63, 52))[:, 0]
+    np.testing.assert_array_equal(held == 255, red)
+    assert (held[~red] == 0).all()
+
+
+def test_one_loose_part(ball):
+    n = len(ball)
+    two = Surface(np.concatenate([ball.positions, ball.positions + [300, 0, 0]]), np.concatenate([ball.faces, ball.faces + n]))
+    held = mask_makers.loose_part(two, n + 3)[:, 0]
+    assert (held[n:] == 255).all()
+    assert (held[:n] == 0).all()
+
+
+# --- in a portrait -----------------------------------------------------------------------------
+
+
+def test_masks_are_stored_taken_up_and_saved(with_ball, tmp_path):
+    ball = with_ball.surface("clay")
+    ball.mask[ball.positions[:, 1] > 20] = 200
+    with_ball.perform(masking.store(with_ball, "clay", " upper   half/.. "))
+    with_ball.perform(masking.hide(with_ball, "clay", True))
+    save(with_ball, tmp_path / "a.yewfinch")
+    back = load(tmp_path / "a.yewfinch")
+    held = back.pieces["clay"]
+    assert held.hide_masked
+    np.testing.assert_array_equal(held.regions["upper half/.."], ball.mask[:, 0])
+    back.perform(masking.forget(back, "clay", "upper half/.."))
+    assert not back.pieces["clay"].regions
+    back.history.close()
+    ball.mask[:] = 0
+    for name, match in (("x", "Nothing is masked"), ("", "1 to 80"), ("n" * 90, "1 to 80")):
+        with pytest.raises(YewfinchError, match=match):
+            masking.store(with_ball, "clay", name)
+    with pytest.raises(YewfinchError, match="no mask"):
+        masking.forget(with_ball, "clay", "other")
+
+
+def test_what_is_hidden_is_passed_through(ball):
+    ball.mask[ball.positions[:, 2] > 0] = 255
+    origin, way = np.array([3.0, 4.0, 500.0]), np.array([0.0, 0.0, -2.0])
+    assert pick_free(ball, origin, way) is None  # the far side is seen from behind
+    hit = pick_free(ball, origin * [1, 1, -1], -way)
+    assert hit.point[2] < -95
+    assert hit.distance == pytest.approx(np.linalg.norm(hit.point - origin * [1, 1, -1]), abs=1e-3)
+
+
+@pytest.mark.parametrize("where", ["outward", "inward", "both"])
+def test_a_shell_is_closed_and_as_thick_as_asked(with_ball, where):
+    ball = with_ball.surface("clay")
+    ball.mask[ball.positions[:, 1] > 20] = 255
+    edit, key = masking.make_shell(with_ball, "clay", 6.0, where)
+    with_ball.perform(edit)
+    made = with_ball.surface(key)
+    mesh = as_trimesh(made.positions, made.faces)
+    assert mesh.is_watertight
+    assert mesh.is_winding_consistent
+    assert mesh.volume > 0
+    assert mesh.euler_number == 2
+    high = made.positions[made.positions[:, 1] > 50]
+    size = np.linalg.norm(high, axis=1)
+    low, top = {"outward": (100, 106), "inward": (94, 100), "both": (97, 103)}[where]
+    assert (size.min(), size.max()) == (pytest.approx(low, abs=0.6), pytest.approx(top, abs=0.6))
+    with_ball.history.undo()
+    assert key not in with_ball.pieces
+
+
+def test_a_shell_of_everything_is_hollow(with_ball):
+    ball = with_ball.surface("clay")
+    ball.mask[:] = 255
+    with_ball.perform(masking.make_shell(with_ball, "clay", 5.0, "inward")[0])
+    made = with_ball.surface("clay2")
+    mesh = as_trimesh(made.positions, made.faces)
+    assert mesh.volume == pytest.approx(4 / 3 * np.pi * (100**3 - 95**3), rel=0.02)
+
+
+@pytest.mark.parametrize("thickness", [0.0, -1.0, 1e9, float("nan")])
+def test_absurd_shells_are_said(with_ball, thickness):
+    with_ball.surface("clay").mask[:] = 255
+    with pytest.raises(YewfinchError, match="thick"):
+        masking.make_shell(with_ball, "clay", thickness, "both")
+
+
+def test_nothing_masked_is_said(with_ball):
+    with pytest.raises(YewfinchError, match="Nothing is masked"):
+        masking.make_shell(with_ball, "clay", 2.0, "both")
+    with pytest.raises(YewfinchError, match="Mask a part"):
+        masking.split_off(with_ball, "clay")
+
+
+def test_a_part_split_off_leaves_two_closed_pieces(with_ball):
+    held = with_ball.pieces["clay"]
+    with_ball.put_piece(replace(held, regions={"top": np.where(held.surface.positions[:, 1] > 60, 255, 0).astype(np.uint8)}), "x")
+    held.surface.mask[held.surface.positions[:, 1] > 30] = 255
+    edit, key = masking.split_off(with_ball, "clay")
+    with_ball.perform(edit)
+    assert (key, with_ball.pieces[key].name) == ("clay2", "Ball, part")
+    for k in ("clay", key):
+        mesh = as_trimesh(with_ball.surface(k).positions, with_ball.surface(k).faces)
+        assert mesh.is_watertight
+        assert mesh.is_winding_consistent
+    assert list(with_ball.pieces[key].regions) == ["top"]
+    assert not with_ball.pieces["clay"].regions
+    assert with_ball.surface("clay").positions[:, 1].max() < 60
+    with_ball.history.undo()
+    assert list(with_ball.pieces)[-1] == "clay"
+
+
+def test_a_cut_through_several_pieces_keeps_both_halves_and_landmarks(with_ball, camera):
+    tip = with_ball.landmark("prn")
+    line = drawn(camera, np.array([camera.project(np.array([p], float))[0] for p in ((200, -20, 0), (-200, -20, 0))]), "line")
+    edit, words = masking.cut_by(with_ball, ["head", "clay"], line, keep=True)
+    with_ball.perform(edit)
+    assert "both halves kept" in words
+    assert len([k for k in with_ball.pieces if k.startswith("clay")]) == 3
+    assert with_ball.surface("clay").positions[:, 1].max() == pytest.approx(-20, abs=1e-3)
+    assert with_ball.landmark("prn")[1] < -15  # tied to what stayed: the nose was above
+    with_ball.history.undo()
+    np.testing.assert_allclose(with_ball.landmark("prn"), tip, atol=1e-4)
+    away = drawn(camera, np.array([[5.0, 5.0], [5.0, 90.0]]), "line")
+    with pytest.raises(YewfinchError, match=r"meets no clay|All of"):
+        masking.cut_by(with_ball, ["clay"], away, keep=False)

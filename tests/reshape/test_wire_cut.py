@@ -1,0 +1,116 @@
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from tests.conftest import cube_sphere
+from tests.mesh.test_mend import as_trimesh
+
+from yewfinch.core.reshape.wire_cut import cut
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.outline import drawn
+from yewfinch.core.show.view import View
+
+ROUND = np.stack([np.cos(np.linspace(0, 6.28, 60)), np.sin(np.linspace(0, 6.28, 60))], axis=1)
+
+
+@pytest.fixture
+def camera():
+    return View(distance=900.0, target=(0.0, 0.0, 0.0), orthographic=True).camera(800, 600)
+
+
+def volume(surface):
+    mesh = as_trimesh(surface.positions, surface.faces)
+    assert mesh.is_watertight
+    assert mesh.is_winding_consistent
+    return mesh.volume
+
+
+def at(camera, *points):
+    return np.array([camera.project(np.array([p], float))[0] for p in points])
+
+
+def test_a_straight_cut_leaves_caps_of_the_known_volume(camera, ball):
+    # a cap of height h of a ball of radius r: pi h² (3 r - h) / 3, here as a share of this ball of quads
+    low, high = cut(ball, drawn(camera, at(camera, (-200, 40, 0), (200, 40, 0)), "line"))
+    whole = volume(ball)
+    cap = 60**2 * (300 - 60) / (4 * 100**3)
+    assert volume(high.surface) / whole == pytest.approx(cap, abs=0.004)
+    assert volume(low.surface) + volume(high.surface) == pytest.approx(whole, rel=1e-5)
+    assert low.surface.positions[:, 1].max() == pytest.approx(40, abs=1e-3)
+    assert high.surface.positions[:, 1].min() == pytest.approx(40, abs=1e-3)
+
+
+def test_to_the_right_of_a_line_lies_the_lower_half_when_it_goes_right(camera, ball):
+    low, _ = cut(ball, drawn(camera, at(camera, (-200, 0, 0), (200, 0, 0)), "line"))
+    assert low.surface.positions[:, 1].max() < 1e-3
+    low, _ = cut(ball, drawn(camera, at(camera, (200, 0, 0), (-200, 0, 0)), "line"))
+    assert low.surface.positions[:, 1].min() > -1e-3
+
+
+def test_a_lasso_in_the_middle_drills_a_hole(camera, ball):
+    middle = at(camera, (0, 0, 0))[0]
+    px = 100 / camera.mm_per_pixel(np.zeros(3))
+    low, high = cut(ball, drawn(camera, middle + 0.5 * px * ROUND, "lasso"))
+    whole = volume(ball)
+    # what a hole of radius a through a ball of radius r leaves: (r² - a²)^(3/2) / r³ of it
+    assert volume(high.surface) / whole == pytest.approx((1 - 0.25) ** 1.5, abs=0.006)
+    assert volume(low.surface) + volume(high.surface) == pytest.approx(whole, rel=2e-3)
+    assert as_trimesh(high.surface.positions, high.surface.faces).euler_number == 0
+
+
+@pytest.mark.parametrize("shape", ["lasso", "box", "curve"])
+def test_bites_and_waves_are_closed(camera, ball, shape):
+    px = 100 / camera.mm_per_pixel(np.zeros(3))
+    middle = at(camera, (0, 0, 0))[0]
+    x = np.linspace(-1.4, 1.4, 90)
+    points = {
+        "lasso": middle + (px, 0) + 0.5 * px * ROUND, "box": middle + np.array([(-0.2, -2), (0.5, 0.3)]) * px,
+        "curve": middle + np.stack([x * px, 0.15 * px * np.sin(x * 9)], axis=1),
+    }[shape]  # fmt: skip
+    low, high = cut(ball, drawn(camera, points, shape))
+    assert volume(low.surface) + volume(high.surface) == pytest.approx(volume(ball), rel=0.01)
+    assert volume(low.surface) > 0
+
+
+@given(st.integers(0, 2**32 - 1), st.sampled_from(["line", "box", "lasso", "curve"]))
+def test_random_cuts_of_random_bodies_are_closed(seed, shape):
+    rng = np.random.default_rng(seed)
+    body = cube_sphere(7)
+    grown = body.positions * (1 + 0.25 * np.sin(body.positions / rng.uniform(15, 60) + rng.uniform(0, 6, 3)).sum(axis=1, keepdims=True) / 3)
+    body.set_rows(np.arange(len(body), dtype=np.int32), grown.astype(np.float32))
+    view = View(distance=700.0, target=(0.0, 0.0, 0.0)).turned(rng.uniform(-180, 180), rng.uniform(-80, 80))
+    own = view.camera(800, 600)
+    if shape == "lasso":
+        points = rng.uniform(300, 500, 2) + rng.uniform(30, 160) * ROUND * (1 + 0.2 * np.sin(3 * np.arange(60)[:, None] / 9.5))
+    elif shape == "curve":
+        x = np.linspace(100, 700, 60)
+        points = np.stack([x, 300 + rng.uniform(-60, 60) + rng.uniform(0, 40) * np.sin(x / rng.uniform(20, 80))], axis=1)
+    else:
+        points = rng.uniform(150, 450, 2) + np.array([(0, 0), rng.uniform(10, 250, 2)])
+    halves = cut(body, drawn(own, points, shape))
+    total = sum(volume(h.surface) for h in halves if h is not None)
+    assert total == pytest.approx(volume(body), rel=0.03)
+
+
+def test_masked_clay_stays_whole(camera, ball):
+    held = (ball.positions[:, 1] > 60) & (ball.positions[:, 0] > 0)
+    low, high = cut(ball, drawn(camera, at(camera, (200, 20, 0), (-200, 20, 0)), "line"), held=held)
+    assert (high.surface.positions[:, 1].max() > 95) and (high.surface.positions[:, 0] > 0).any()
+    assert not ((low.surface.positions[:, 1] > 75) & (low.surface.positions[:, 0] > 20)).any()
+    for half in (low, high):
+        volume(half.surface)
+
+
+def test_what_is_not_met_is_given_back_whole(camera, ball):
+    low, high = cut(ball, drawn(camera, at(camera, (-200, 150, 0), (200, 150, 0)), "line"))
+    assert high is None
+    assert len(low.surface) == len(ball)
+
+
+@pytest.mark.parametrize(("points", "shape"), [
+    ([(5, 5)], "line"), ([(5, 5), (6, 5)], "curve"), ([(5, 5), (90, 5)], "box"), ([(5, 5), (90, 5), (5, 5)], "lasso"),
+    ([(np.nan, 1), (4, np.nan)], "line"),
+])  # fmt: skip
+def test_what_means_nothing_is_said(camera, points, shape):
+    with pytest.raises(YewfinchError, match=r"too (short|flat|small)"):
+        drawn(camera, np.array(points, float), shape)
