@@ -87,7 +87,7 @@ def test_colours_are_compared_as_the_eye_does(ball):
 
 def test_one_loose_part(ball):
     n = len(ball)
-    two = Surface(np.concatenate([ball.positions, ball.positions + [300, 0, 0]]), np.concatenate([ball.faces, ball.faces + n]))
+    two = Surface(np.concatenate([ball.positions, ball.positions + np.float32([300, 0, 0])]), np.concatenate([ball.faces, ball.faces + n]))
     held = mask_makers.loose_part(two, n + 3)[:, 0]
     assert (held[n:] == 255).all()
     assert (held[:n] == 0).all()

@@ -118,7 +118,7 @@ def even(portrait: Portrait, piece: str, where: Where, keep: Side) -> tuple[Edit
     away = np.linalg.norm(at - plane.image(at[match.twin]), axis=1)
     rows = np.nonzero((np.abs(now - surface.positions) > 0).any(axis=1))[0].astype(np.int32)
     report = Report(len(at), 0, float(away.max(initial=0.0)), len(rows))
-    if not len(rows) or (report.most < _SAME and keep == "both"):
+    if not len(rows) or report.most < _SAME:
         return None, replace(report, moved=0)
     change = RowsChange(piece, "positions", rows, surface.positions[rows].copy(), now[rows])
     return Edit(_name(held, keep), (change,)), report
