@@ -96,6 +96,8 @@ class Bench:
         self._likeness: tuple[object, Likeness | None, tuple[object, ...]] | None = None
         self.rgb: tuple[int, int, int] = (196, 120, 100)
         self.piece_id = next(iter(portrait.pieces), "")
+        #: Further pieces that are chosen besides.
+        self.also: tuple[str, ...] = ()
         self.landmark: str | None = None
         #: The joint whose moves the pose panel shows.
         self.joint = "head"
@@ -176,10 +178,15 @@ class Bench:
         self.rgb = rgb
         self.colour_changed.emit()
 
-    def choose_piece(self, piece_id: str) -> None:
-        """The piece that fills and menus act on."""
-        self.piece_id = piece_id
+    def choose_piece(self, piece_id: str, also: tuple[str, ...] = ()) -> None:
+        """The piece that fills and menus act on, and others that are moved and arranged along with it."""
+        self.piece_id, self.also = piece_id, tuple(k for k in also if k != piece_id)
         self.piece_changed.emit()
+
+    @property
+    def chosen(self) -> tuple[str, ...]:
+        """All chosen pieces that there are, the first one first."""
+        return tuple(k for k in (self.piece_id, *self.also) if k in self.portrait.pieces)
 
     def choose_landmark(self, key: str | None) -> None:
         """Bring out one landmark."""

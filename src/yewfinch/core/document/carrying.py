@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.document.edits import Change, FieldChange
+from yewfinch.core.document.edits import Change, FieldChange, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
@@ -30,6 +30,12 @@ def at_rest(portrait: Portrait, piece: Piece) -> None:
         raise YewfinchError("The figure's pose is on. Take it off first (Shift+H).")
     if bent is not None and bent.on:
         raise YewfinchError(f"Parts of '{piece.name}' are turned. Take that off in the panel Mask and parts first.")
+
+
+def let_go(portrait: Portrait, ids: Collection[str]) -> list[Change]:
+    """What follows pieces that go, and does not go itself, stands for itself from then on."""
+    left = [f for k in ids for f in portrait.followers(k) if f.id not in ids]
+    return [PieceChange(f, replace(f, follows=None)) for f in left]
 
 
 def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collection[str] | None = None) -> Piece:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from yewfinch.core.document.carrying import at_rest, dressed, tied
+from yewfinch.core.document.carrying import at_rest, dressed, let_go, tied
 from yewfinch.core.document.edits import Change, Edit, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -57,7 +57,8 @@ def fuse(
     piece = dressed(made, [*held, *away], first, keep={p.id for p in held})
     gone = [p for p in (*held, *away) if p is not first]
     progress(0.97, "carrying landmarks over")
-    changes: list[Change] = [PieceChange(first, piece), *(PieceChange(p, None) for p in gone[::-1])]
+    ids = [p.id for p in (*held, *away)]
+    changes: list[Change] = [*let_go(portrait, ids), PieceChange(first, piece), *(PieceChange(p, None) for p in gone[::-1])]
     changes += tied(portrait, {p.id: piece for p in (*held, *away)})
     what = f"Remesh {first.name}" if not gone else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
     return Edit(what, tuple(changes))

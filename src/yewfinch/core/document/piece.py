@@ -9,6 +9,7 @@ from itertools import count
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.document.follow import Follow
 from yewfinch.core.mesh.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
@@ -34,6 +35,10 @@ class Piece:
         What the surface follows from; such a piece is no clay yet.
     hide_masked : bool
         What is masked is left out of the picture and out of reach.
+    group : str
+        Name of the group it stands in; empty for none.
+    follows : Follow or None
+        The piece whose image this one is; such a piece is changed only through that one.
     """
 
     id: str
@@ -47,11 +52,13 @@ class Piece:
     see_through: bool = False
     solid: Solid | None = None
     hide_masked: bool = False
+    group: str = ""
+    follows: Follow | None = None
 
     @property
     def fixed(self) -> bool:
         """No tool may change its clay."""
-        return self.locked or self.see_through or self.armature is not None or self.solid is not None
+        return self.locked or self.see_through or self.armature is not None or self.solid is not None or self.follows is not None
 
     def pick(self, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
         """Where a ray first meets what is in sight of the piece."""

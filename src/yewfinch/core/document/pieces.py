@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.document.edits import Edit, PieceChange
+from yewfinch.core.document.carrying import let_go
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
+from yewfinch.core.document.follow import MIRRORED, Follow, Kind, round_axis
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.solid import Solid
@@ -18,6 +21,8 @@ from yewfinch.core.shared.errors import YewfinchError
 
 #: Loose parts that a piece is split into at most.
 MOST_PARTS = 200
+#: Copies in one ring.
+MOST_COPIES = 60
 #: Letters of a name.
 LONGEST = 80
 
@@ -47,7 +52,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     """
     held = portrait.pieces[piece]
     key = free_id(portrait.pieces, _stem(held))
-    copy = replace(held, id=key, name=f"{held.name} copy"[:LONGEST], surface=held.surface.copy(), locked=False, see_through=False)
+    copy = replace(held, id=key, name=f"{held.name} copy"[:LONGEST], surface=held.surface.copy(), locked=False, see_through=False, follows=None)
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
 
 
@@ -72,7 +77,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     solid = None if held.solid is None else mirrored_solid(held.solid)
     surface = mirrored(held.surface)
     other = replace(
-        held, id=key, name=f"{held.name}, other side"[:LONGEST], surface=surface, solid=solid, locked=False, see_through=False,
+        held, id=key, name=f"{held.name}, other side"[:LONGEST], surface=surface, solid=solid, locked=False, see_through=False, follows=None,
         texture=None, regions={k: v.copy() for k, v in held.regions.items()},
     )  # fmt: skip
     return Edit(f"Mirror {held.name}", (PieceChange(None, other),)), key
@@ -80,9 +85,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
 
 def mirrored(surface: Surface) -> Surface:
     """The mirror image of a surface across x = 0, row by row, its faces turned round."""
-    faces = surface.faces[:, [0, 3, 2, 1]].copy()
-    three = surface.faces[:, 2] == surface.faces[:, 3]
-    faces[three] = surface.faces[three][:, [0, 2, 1, 1]]
+    faces = turned_round(surface.faces)
     return Surface(surface.positions * np.array([-1, 1, 1], np.float32), faces, surface.colour, surface.mask)
 
 
@@ -152,7 +155,159 @@ def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
         regions[name] = whole
     # rows stay as they are, so that landmarks on the first piece keep theirs
     merged = replace(held[0], surface=Surface(positions, faces, colour, mask), regions=regions, texture=None)
-    return Edit(f"Merge {len(held)} pieces", (PieceChange(held[0], merged), *(PieceChange(p, None) for p in held[:0:-1])))
+    gone = held[:0:-1]
+    return Edit(f"Merge {len(held)} pieces", (*let_go(portrait, [p.id for p in gone]), PieceChange(held[0], merged), *(PieceChange(p, None) for p in gone)))
+
+
+def twin(portrait: Portrait, piece: str) -> tuple[Edit, str]:
+    """A live mirror image across the midline: whatever is done to the piece shows on it, until it is settled.
+
+    Returns
+    -------
+    Edit
+    str
+        Id of the twin.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece follows another itself, or has a twin.
+    """
+    held = portrait.pieces[piece]
+    _may_lead(held)
+    if any(p.follows is not None and p.follows.kind == "twin" for p in portrait.followers(piece)):
+        raise YewfinchError(f"'{held.name}' has a twin already.")
+    return Edit(f"Twin of {held.name}", (PieceChange(None, made := _follower(portrait.pieces, held, MIRRORED, "twin", f"{held.name}, twin")),)), made.id
+
+
+def ring(portrait: Portrait, piece: str, count: int, axis: int, centre: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Edit:
+    """Live copies round an axis, so that there are so many together; an earlier ring of the piece goes.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    count : int
+        With the piece itself; 1 takes the ring away.
+    axis : int
+        0 across, 1 up, 2 forward.
+    centre : three floats, mm
+        A point of the axis.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece follows another itself, or the count makes no sense.
+    """
+    held = portrait.pieces[piece]
+    _may_lead(held)
+    if not 1 <= count <= MOST_COPIES:
+        raise YewfinchError(f"{count} copies make no sense; 1 to {MOST_COPIES} do.")
+    gone = [p for p in portrait.followers(piece) if p.follows is not None and p.follows.kind == "ring"]
+    changes = [PieceChange(p, None) for p in gone[::-1]]
+    taken = {k: p for k, p in portrait.pieces.items() if p not in gone}
+    for k in range(1, count):
+        made = _follower(taken, held, round_axis(axis, centre, 360.0 * k / count), "ring", f"{held.name}, {k + 1} of {count}")
+        taken[made.id] = made
+        changes.append(PieceChange(None, made))
+    if not changes:
+        raise YewfinchError("One copy is the piece itself. Ask for two or more.")
+    return Edit(f"Ring of {count}: {held.name}" if count > 1 else f"No ring of {held.name}", tuple(changes))
+
+
+def settle(portrait: Portrait, pieces: Sequence[str]) -> Edit:
+    """Let followers stand for themselves; of a solid's, they become clay.
+
+    Raises
+    ------
+    YewfinchError
+        If none of the pieces follows another.
+    """
+    held = [p for p in (portrait.pieces[k] for k in pieces) if p.follows is not None]
+    if not held:
+        raise YewfinchError("None of these follows another piece.")
+    changes = tuple(PieceChange(p, replace(p, follows=None, surface=p.surface.copy())) for p in held)
+    return Edit(f"Settle {held[0].name}" if len(held) == 1 else f"Settle {len(held)} pieces", changes)
+
+
+def remove(portrait: Portrait, pieces: Sequence[str]) -> Edit:
+    """Take pieces out; what followed them stands for itself, landmarks on them sleep.
+
+    Raises
+    ------
+    YewfinchError
+        If one is locked.
+    """
+    held = [portrait.pieces[k] for k in pieces]
+    for piece in held:
+        if piece.locked:
+            raise YewfinchError(f"'{piece.name}' is locked. Unlock it in the list of pieces.")
+    changes = [*let_go(portrait, pieces), *(PieceChange(p, None) for p in held[::-1])]
+    return Edit(f"Remove {held[0].name}" if len(held) == 1 else f"Remove {len(held)} pieces", tuple(changes))
+
+
+def group(portrait: Portrait, pieces: Sequence[str], name: str) -> Edit:
+    """Put pieces into a group, or with an empty name out of theirs; they are listed together.
+
+    Raises
+    ------
+    YewfinchError
+        If the name is too long, or nothing would change.
+    """
+    name = " ".join(name.split())
+    if len(name) > LONGEST:
+        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+    held = [p for p in (portrait.pieces[k] for k in pieces) if p.group != name]
+    if not held:
+        raise YewfinchError("These pieces are in that group already." if name else "These pieces are in no group.")
+    changes: list[Change] = [PieceChange(p, replace(p, group=name)) for p in held]
+    after = {k: name if k in pieces else p.group for k, p in portrait.pieces.items()}
+    now = gathered(portrait.order, after)
+    if now != portrait.order:
+        changes.append(FieldChange("order", portrait.order, now))
+    return Edit(f"Group {name}" if name else "Ungroup", tuple(changes))
+
+
+def gathered(order: Sequence[str], groups: Mapping[str, str]) -> tuple[str, ...]:
+    """An order in which pieces of one group follow each other, where the first of them stands."""
+    out: list[str] = []
+    for key in order:
+        if key in out:
+            continue
+        own = groups.get(key, "")
+        out += [k for k in order if groups.get(k, "") == own and k not in out] if own else [key]
+    return tuple(out)
+
+
+def arrange(portrait: Portrait, order: Sequence[str], groups: Mapping[str, str]) -> Edit | None:
+    """List pieces in another order and in other groups; None if nothing changes.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    order : sequence of ids
+    groups : mapping of id to name of group
+        For those that change it.
+    """
+    changes: list[Change] = [
+        PieceChange(p, replace(p, group=groups[k])) for k, p in portrait.pieces.items() if k in groups and groups[k] != p.group
+    ]
+    now = gathered([k for k in order if k in portrait.pieces], {k: groups.get(k, p.group) for k, p in portrait.pieces.items()})
+    if now != portrait.order:
+        changes.append(FieldChange("order", portrait.order, now))
+    return Edit("Arrange pieces", tuple(changes)) if changes else None
+
+
+def _may_lead(piece: Piece) -> None:
+    if piece.follows is not None:
+        raise YewfinchError(f"'{piece.name}' follows another piece itself. Settle it first.")
+    if piece.see_through:
+        raise YewfinchError(f"'{piece.name}' is a guide and has no copies.")
+
+
+def _follower(taken: Mapping[str, Piece], held: Piece, matrix: tuple[float, ...], kind: Kind, name: str) -> Piece:
+    follows = Follow(held.id, matrix, kind)
+    return Piece(free_id(taken, "clay"), name[:LONGEST], follows.surface(held.surface), group=held.group, follows=follows)
 
 
 def _clay(portrait: Portrait, piece: str) -> Piece:
@@ -160,7 +315,8 @@ def _clay(portrait: Portrait, piece: str) -> Piece:
     if held.locked:
         raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is no clay yet. Settle or clothe it first.")
+        word = "follows another piece" if held.follows is not None else "is no clay yet"
+        raise YewfinchError(f"'{held.name}' {word}. Settle or clothe it first.")
     return held
 
 

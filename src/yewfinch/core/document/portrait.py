@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -14,14 +15,14 @@ from yewfinch.core.document.edits import Change, Channel, Edit, FieldChange, Pie
 from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.pose import Posed
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "order")
 
 
 class Portrait:
@@ -60,6 +61,21 @@ class Portrait:
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)
+        self._seats: dict[str, int] = {}
+
+    @property
+    def order(self) -> tuple[str, ...]:
+        """Ids of the pieces as they are listed."""
+        return tuple(self.pieces)
+
+    @order.setter
+    def order(self, ids: Sequence[str]) -> None:
+        first = [k for k in ids if k in self.pieces]
+        self.pieces = {k: self.pieces[k] for k in [*first, *(k for k in self.pieces if k not in set(first))]}
+
+    def followers(self, piece: str) -> list[Piece]:
+        """The pieces that follow another."""
+        return [p for p in self.pieces.values() if p.follows is not None and p.follows.source == piece]
 
     def surface(self, piece: str) -> Any:
         """The surface of a piece."""
@@ -148,6 +164,39 @@ class Portrait:
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
         """Announce rows written by a running stroke (which records its own edit)."""
         self.rows_changed.emit(piece, channel, leaves)
+        self._lead(piece, channel, leaves)
+
+    def _lead(self, piece: str, channel: str, leaves: IndexArray) -> None:
+        """Bring what follows a piece along, where rows of it changed."""
+        for held in self.followers(piece):
+            source, own = self.pieces[piece].surface, held.surface
+            rows = (np.asarray(leaves, np.int64)[:, None] * LEAF_ROWS + np.arange(LEAF_ROWS)).ravel()
+            rows = rows[rows < len(own)].astype(INDEX)
+            if channel == "positions":
+                assert held.follows is not None
+                moved = own.set_rows(rows, held.follows.image(source.positions[rows]))
+            else:
+                getattr(own, channel)[rows] = getattr(source, channel)[rows]
+                moved = own.leaves_of(rows)
+            self.rows_changed.emit(held.id, channel, moved)
+
+    def _gather(self) -> None:
+        """Bring all followers along, after pieces came, went or got other surfaces."""
+        for key, held in list(self.pieces.items()):
+            if held.follows is None or held.follows.source not in self.pieces:
+                continue
+            source = self.pieces[held.follows.source].surface
+            if not held.follows.fits(held.surface, source):
+                self.pieces[key] = replace(held, surface=held.follows.surface(source))
+
+    def _seat(self, piece: Piece) -> None:
+        """Put a piece where it was when it went, or last."""
+        known = piece.id in self.pieces
+        self.pieces[piece.id] = piece
+        if not known and piece.id in self._seats:
+            ids = [k for k in self.pieces if k != piece.id]
+            ids.insert(self._seats[piece.id], piece.id)
+            self.order = ids
 
     def _carry_out(self, changes: Sequence[Change], forward: bool) -> None:
         """Do changes, or take them back, and announce them once all are done.
@@ -169,17 +218,23 @@ class Portrait:
                 old, new = (change.before, change.after) if forward else (change.after, change.before)
                 if new is None:
                     assert old is not None
+                    self._seats[old.id] = list(self.pieces).index(old.id)
                     del self.pieces[old.id]
                 else:
-                    self.pieces[new.id] = new
+                    self._seat(new)
                 if () not in news:
                     news.append(())
             else:
                 setattr(self, change.field, change.after if forward else change.before)
                 news.append((change.field,))
+                if change.field == "order" and () not in news:
+                    news.append(())
+        if () in news:
+            self._gather()
         for what in news:
             if len(what) == 3:
                 self.rows_changed.emit(*what)
+                self._lead(*what)
             elif what:
                 self.field_changed.emit(*what)
             else:

@@ -11,6 +11,7 @@ import json
 import zipfile
 import zlib
 from collections.abc import Mapping
+from dataclasses import replace
 from pathlib import Path
 from typing import Any, Literal
 
@@ -32,7 +33,7 @@ from yewfinch.core.formats.figure_records import (
     pose_manifest,
     pose_of,
 )
-from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
+from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
@@ -348,7 +349,12 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
             record.id, record.name, surface, record.visible, record.locked,
             _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),
             armature_of(record.armature, name), record.see_through, solid_of(record.solid, name), record.hide_masked,
+            record.group, follow_of(record.follows, name),
         )
+    for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
+        source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
+        if piece.follows is not None and (source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)):
+            portrait.pieces[key] = replace(piece, follows=None)
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if _fits(a, portrait)}
     portrait.lines = {
         k: v for k, v in manifest.lines.items() if v and all(_fits(a, portrait) for a in v)

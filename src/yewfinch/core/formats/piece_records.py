@@ -2,13 +2,40 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 import msgspec
+import numpy as np
 
+from yewfinch.core.document.follow import Follow
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.armature_records import ArmatureRecord, armature_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
+from yewfinch.core.shared.errors import BadFileError
+
+
+class FollowRecord(msgspec.Struct):
+    """What a piece follows, as it is written."""
+
+    source: str
+    matrix: tuple[float, float, float, float, float, float, float, float, float, float, float, float]
+    kind: Literal["twin", "ring"] = "twin"
+
+
+def follow_of(record: FollowRecord | None, name: str) -> Follow | None:
+    """What a piece follows.
+
+    Raises
+    ------
+    BadFileError
+        If the motion is no motion.
+    """
+    if record is None:
+        return None
+    turn = np.array(record.matrix).reshape(3, 4)[:, :3]
+    if not np.isfinite(record.matrix).all() or np.abs(turn @ turn.T - np.eye(3)).max() > 1e-3:
+        raise BadFileError(f"{name} is damaged: a piece follows another in a way that makes no sense.")
+    return Follow(record.source, tuple(record.matrix), record.kind)
 
 
 class PieceRecord(msgspec.Struct):
@@ -23,6 +50,8 @@ class PieceRecord(msgspec.Struct):
     see_through: bool = False
     solid: SolidRecord | None = None
     hide_masked: bool = False
+    group: str = ""
+    follows: FollowRecord | None = None
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -31,5 +60,6 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "id": piece.id, "name": piece.name, "visible": piece.visible, "locked": piece.locked,
         "vertices": len(piece.surface), "faces": len(piece.surface.faces), "regions": list(piece.regions),
         "armature": armature_manifest(piece.armature), "see_through": piece.see_through, "solid": solid_manifest(piece.solid),
-        "hide_masked": piece.hide_masked,
+        "hide_masked": piece.hide_masked, "group": piece.group,
+        "follows": None if piece.follows is None else {"source": piece.follows.source, "matrix": list(piece.follows.matrix), "kind": piece.follows.kind},
     }  # fmt: skip

@@ -8,6 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.holes import faired, half_edges, patch, rims
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError
@@ -216,15 +217,8 @@ def _turned(quads: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.in
     one_sided = as_is == turned
     flip[one_sided] = False
     out = quads.copy()
-    out[flip] = _reversed(quads[flip])
+    out[flip] = turned_round(quads[flip])
     return out, int(flip.sum()), bool(one_sided.any())
-
-
-def _reversed(quads: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:
-    out = quads[:, [0, 3, 2, 1]]
-    three = quads[:, 2] == quads[:, 3]
-    out[three] = quads[three][:, [0, 2, 1, 1]]
-    return out
 
 
 def _cut_free(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], torn: bool):  # type: ignore[no-untyped-def]
@@ -295,7 +289,7 @@ def _outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray
     outer = [w for w in wrong.tolist() if not ((low < low[w]).all(axis=1) & (high > high[w]).all(axis=1)).any()]
     turn = np.isin(part, outer)
     out = quads.copy()
-    out[turn] = _reversed(quads[turn])
+    out[turn] = turned_round(quads[turn])
     return out, int(turn.sum())
 
 

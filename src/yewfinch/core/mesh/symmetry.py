@@ -11,6 +11,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh import _symmetry_kernels as kernels
 from yewfinch.core.mesh.divide import Divided, divided
 from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
@@ -185,9 +186,7 @@ def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep:
     twin = np.where(middle, np.arange(len(rows)), 0)
     twin[~middle] = len(rows) + np.arange(int((~middle).sum()))
     faces_own = local[kept]
-    back = twin[faces_own][:, [0, 3, 2, 1]]
-    three = kept[:, 2] == kept[:, 3]
-    back[three] = twin[faces_own][three][:, [0, 2, 1, 1]]
+    back = turned_round(twin[faces_own])
     whole = np.concatenate([at, plane.image(at[~middle])])
     return whole, np.concatenate([faces_own, back]).astype(INDEX), cut, np.concatenate([rows, rows[~middle]]).astype(INDEX)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.mesh.mend import Mended, mended
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.symmetry import Plane, half
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -76,11 +77,6 @@ def sectors(
             first = len(at) * len(points)
             points.append((own - centre) @ turn.T + centre)
             out = net + first
-            if flip:
-                back = out[:, [0, 3, 2, 1]]
-                three = net[:, 2] == net[:, 3]
-                back[three] = out[three][:, [0, 2, 1, 1]]
-                out = back
-            nets.append(out)
+            nets.append(turned_round(out) if flip else out)
     made = mended(np.concatenate(points), np.concatenate(nets), weld=_WELD, speck=0.0, longest=0)
     return made, np.tile(origin, 2 * count)

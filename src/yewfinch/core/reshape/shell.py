@@ -8,6 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -61,9 +62,7 @@ def shell(surface: Surface, thickness: float, where: Where = "outward") -> tuple
     normals = surface.normals[rows].astype(np.float64)
     out, under = {"outward": (1.0, 0.0), "inward": (0.0, 1.0), "both": (0.5, 0.5)}[where]
     outer, inner = at + normals * thickness * out, at - normals * thickness * under
-    back = faces[:, [0, 3, 2, 1]]
-    three = faces[:, 2] == faces[:, 3]
-    back[three] = faces[three][:, [0, 2, 1, 1]]
+    back = turned_round(faces)
     if not len(a):  # all of it is masked: two bodies, one in the other
         return np.concatenate([outer, inner]), np.concatenate([faces, back + n]).astype(INDEX), np.concatenate([rows, rows])
     rim = np.unique(a)
