@@ -24,7 +24,7 @@ Stage = Literal["Sitter", "Block", "Form", "Features", "Skin", "Show"]
 STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Show")
 
 #: What the pointer does on the clay.
-Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid", "outline"]
+Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid", "outline", "place"]
 
 
 #: How photo and clay are laid over each other.

@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from yewfinch.app.joint_hands import JointHands
     from yewfinch.app.outline_hands import OutlineHands
     from yewfinch.app.part_hands import PartHands
+    from yewfinch.app.place_hands import PlaceHands
     from yewfinch.app.solid_hands import SolidHands
     from yewfinch.app.viewport import Viewport
 
@@ -42,10 +43,10 @@ class Hands:
         """Is something under way?"""
         return self._stroke is not None or self._landmark is not None or self._other() is not None
 
-    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | None:
+    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | None:
         """The hands of another mode, if they hold something."""
         view = self.viewport
-        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands):
+        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands, view.place_hands):
             if hands.busy:
                 return hands
         return None
@@ -65,6 +66,8 @@ class Hands:
             return self.viewport.part_hands.press(at)
         if bench.mode == "solid":
             return self.viewport.solid_hands.press(at)
+        if bench.mode == "place":
+            return self.viewport.place_hands.press(at, mods)
         if bench.mode == "outline":
             return self.viewport.outline_hands.press(at, mods)
         if bench.mode == "armature":
@@ -111,10 +114,10 @@ class Hands:
         if self._landmark is not None:
             self._drag_landmark(at)
         elif (other := self._other()) is not None:
-            if other is self.viewport.solid_hands:
-                self.viewport.solid_hands.move(at, mods)
+            if other is self.viewport.solid_hands or other is self.viewport.place_hands:
+                other.move(at, mods)  # type: ignore[call-arg]
             else:
-                other.move(at)
+                other.move(at)  # type: ignore[call-arg]
         else:
             self._send(at, pressure, mods, "move")
 

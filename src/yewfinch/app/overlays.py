@@ -58,6 +58,10 @@ def paint(p: QPainter, view: Viewport) -> None:
         from yewfinch.app import part_paint
 
         part_paint.paint(p, view)
+    if view.bench.mode == "place":
+        from yewfinch.app import place_paint
+
+        place_paint.paint(p, view)
     if view.bench.mode == "outline":
         from yewfinch.app import outline_paint
 
@@ -318,6 +322,7 @@ def _hint(p: QPainter, view: Viewport) -> None:
         "pose": "Drag the clay or a dot to turn its joint; with Ctrl the joints above it too. Esc ends.",
         "part": "Draw a line along the part, from its joint; then drag its far end round. Esc ends.",
         "outline": "" if view.outline_hands.outlines is None else view.outline_hands.outlines.hint(),
+        "place": "Drag a handle, or a piece; Ctrl goes in steps, Ctrl+click chooses more, Shift sticks to a surface. Esc ends.",
         "solid": "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends.",
         "armature": "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
         "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen

@@ -126,7 +126,7 @@ QPushButton[main="true"] {{ background: {p.yew}; color: {p.on_yew}; border-color
 QPushButton[main="true"]:disabled {{ background: {p.line}; color: {p.soft}; border-color: {p.line}; }}
 QPushButton[segment="true"] {{ padding: 4px 4px; font-size: 13px; }}
 QPushButton:focus, QToolButton:focus, QLineEdit:focus, QComboBox:focus, QAbstractSpinBox:focus,
-QTableWidget:focus, QListWidget:focus {{ border: 2px solid {p.yew}; }}
+QTableWidget:focus, QListWidget:focus, QTreeWidget:focus {{ border: 2px solid {p.yew}; }}
 QPushButton[stage="true"] {{ background: transparent; border: none; border-radius: 0;
   border-bottom: 3px solid transparent; padding: 6px 14px; color: {p.soft}; }}
 QPushButton[stage="true"]:hover {{ color: {p.ink}; }}
@@ -141,10 +141,16 @@ QLineEdit, QComboBox, QAbstractSpinBox {{ background: {p.card}; border: 1px soli
   {{ background: {p.paper}; }}
 #inspectorBody QPushButton[main="true"] {{ background: {p.yew}; color: {p.on_yew}; border-color: {p.yew}; }}
 #inspectorBody QPushButton[main="true"]:disabled {{ background: {p.line}; color: {p.soft}; border-color: {p.line}; }}
-#inspectorBody QTableWidget, #inspectorBody QListWidget {{ background: {p.paper}; }}
+#inspectorBody QTableWidget, #inspectorBody QListWidget, #inspectorBody QTreeWidget {{ background: {p.paper}; }}
 QComboBox QAbstractItemView {{ background: {p.card}; selection-background-color: {p.tint};
   selection-color: {p.ink}; }}
-QTableWidget, QListWidget {{ background: {p.card}; border: 1px solid {p.line}; border-radius: 4px;
+QTreeView::branch {{ background: transparent; }}
+QTreeView::branch:has-children:closed {{ image: url({_icon_file('caret-right')}); }}
+QTreeView::branch:has-children:open {{ image: url({_icon_file('caret-down')}); }}
+QTreeWidget::item {{ padding: 1px 0; }}
+QTreeWidget QToolButton {{ border: none; background: transparent; padding: 2px; }}
+QTreeWidget QToolButton:hover {{ background: {p.tint}; }}
+QTableWidget, QListWidget, QTreeWidget {{ background: {p.card}; border: 1px solid {p.line}; border-radius: 4px;
   gridline-color: {p.line}; selection-background-color: {p.tint}; selection-color: {p.ink};
   alternate-background-color: {p.paper}; }}
 QHeaderView::section {{ background: {p.paper}; color: {p.soft}; border: none;

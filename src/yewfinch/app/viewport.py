@@ -27,6 +27,7 @@ from yewfinch.app.joint_hands import JointHands
 from yewfinch.app.outline_hands import OutlineHands
 from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
+from yewfinch.app.place_hands import PlaceHands
 from yewfinch.app.solid_hands import SolidHands
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.shared.arrays import IndexArray
@@ -82,6 +83,7 @@ class Viewport(QOpenGLWidget):
         self.part_hands = PartHands(self)
         self.solid_hands = SolidHands(self)
         self.outline_hands = OutlineHands(self)
+        self.place_hands = PlaceHands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
         bench.tool_changed.connect(self._repaint)

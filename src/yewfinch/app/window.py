@@ -46,6 +46,7 @@ from yewfinch.app.panels.mask_panel import MaskPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
 from yewfinch.app.panels.photo_desk import PhotoDesk
 from yewfinch.app.panels.pieces_panel import PiecesPanel
+from yewfinch.app.panels.place_panel import PlacePanel
 from yewfinch.app.panels.pose_panel import PosePanel
 from yewfinch.app.panels.projection_panel import ProjectionPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
@@ -64,6 +65,7 @@ from yewfinch.app.panels.turntable import Turntable
 from yewfinch.app.panels.under_skin_panel import UnderSkinPanel
 from yewfinch.app.parts import Parts
 from yewfinch.app.photos import PhotoStore
+from yewfinch.app.placing import Placing
 from yewfinch.app.posing import Posing
 from yewfinch.app.sitting import Sitting
 from yewfinch.app.solids import Solids
@@ -131,6 +133,9 @@ class MainWindow(QMainWindow):
         self.landmarks = LandmarksPanel(self.bench)
         self.history = HistoryPanel(self.bench)
         self.pieces = PiecesPanel(self.bench)
+        self.placing = Placing(self.bench)
+        self.viewport.place_hands.placing = self.placing
+        self.place = PlacePanel(self.placing)
         self.files = Files(self)
         self.actions_table = window_actions.build(self)
         self.pose.explain(self.actions_table)
@@ -139,6 +144,7 @@ class MainWindow(QMainWindow):
         self.mask.explain(self.actions_table)
         self.mask_making.explain(self.actions_table)
         self.cutting.explain(self.actions_table)
+        self.place.explain(self.actions_table)
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()
@@ -287,7 +293,7 @@ class MainWindow(QMainWindow):
             "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,
-            "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces,
+            "Canon: thirds and fifths": CanonPanel(self.bench), "Colour": self.colour, "Pieces": self.pieces, "Place and copy": self.place,
             "Picture and export": ShowPanel(self.actions_table), "History": self.history,
         }  # fmt: skip
 

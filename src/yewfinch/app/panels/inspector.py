@@ -13,7 +13,7 @@ from yewfinch.app.controls.fold import Fold
 #: Which panels stand under the tools in each stage.
 LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
-    "Block": ("Base head", "Measures of the head", "Body", "Under the skin", "Pose", "Solids", "Pieces", "Fuse and remesh",
+    "Block": ("Base head", "Measures of the head", "Body", "Under the skin", "Pose", "Solids", "Pieces", "Place and copy", "Fuse and remesh",
               "Mend and reduce", "Symmetry of shape", "Armature", "Mask and parts", "Masks from the form", "Wire cut", "Design sheets", "Canon: thirds and fifths", "History"),
     "Form": ("Likeness", "Mask and parts", "Masks from the form", "Wire cut", "Symmetry of shape", "Fuse and remesh", "Mend and reduce", "Under the skin", "Pieces", "History"),
     "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
@@ -22,7 +22,7 @@ LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Show": ("Pose", "Picture and export", "Pieces", "Canon: thirds and fifths"),
 }
 #: Panels that are folded away at first.
-FOLDED = ("Mask and parts", "Masks from the form", "Wire cut", "Fuse and remesh", "Mend and reduce", "Symmetry of shape", "Under the skin", "Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
+FOLDED = ("Place and copy", "Mask and parts", "Masks from the form", "Wire cut", "Fuse and remesh", "Mend and reduce", "Symmetry of shape", "Under the skin", "Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
 
 
 class Inspector(QScrollArea):

@@ -1,103 +1,213 @@
-"""The pieces of the portrait: choose, show, lock, name, remove."""
+"""The pieces of the portrait: choose, show, lock, name, group, arrange, copy, remove."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
+import numpy as np
+from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtGui import QColor, QIcon, QKeyEvent, QPixmap
 from PyQt6.QtWidgets import (
+    QColorDialog,
     QHBoxLayout,
     QInputDialog,
     QMenu,
-    QPushButton,
-    QSizePolicy,
     QToolButton,
+    QTreeWidgetItem,
     QVBoxLayout,
     QWidget,
 )
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
+from yewfinch.app.controls.piece_tree import GROUP, PieceTree
 from yewfinch.core.document import pieces
 from yewfinch.core.document.edits import Edit, PieceChange
+from yewfinch.core.document.piece import Piece
 from yewfinch.core.shared.errors import YewfinchError
+
+#: Height of a line, and how many are shown at most before the list scrolls.
+_LINE, _MOST = 28, 14
 
 
 class PiecesPanel(QWidget):
-    """A line for each piece."""
+    """A list with groups."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()
         self.bench = bench
-        self._column = QVBoxLayout(self)
-        self._column.setContentsMargins(0, 0, 0, 0)
-        self._column.setSpacing(2)
-        self.lines: dict[str, QWidget] = {}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        self.tree = PieceTree()
+        self.tree.chose.connect(self._chose)
+        self.tree.dropped.connect(self._dropped)
+        self.tree.keyed.connect(self._keyed)
+        self.tree.itemCollapsed.connect(lambda item: self._folded.add(item.data(0, GROUP)))
+        self.tree.itemExpanded.connect(lambda item: self._folded.discard(item.data(0, GROUP)))
+        self.tree.itemDoubleClicked.connect(self._renamed)
+        column.addWidget(self.tree)
+        self._folded: set[str] = set()
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self.refresh)
+        bench.piece_changed.connect(self._mark)
         self._listen()
 
     def _listen(self) -> None:
         self.bench.portrait.pieces_changed.connect(self.refresh)
         self.refresh()
 
+    # --- listing -----------------------------------------------------------------------------
+
     def refresh(self) -> None:
         """List them anew."""
-        while (item := self._column.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.deleteLater()
-        self.lines = {}
-        for piece in self.bench.portrait.pieces.values():
-            line = QWidget()
-            row = QHBoxLayout(line)
-            row.setContentsMargins(0, 0, 0, 0)
-            row.setSpacing(4)
-            name = QPushButton(f"{piece.name} · {len(piece.surface):,}".replace(",", " "))
-            name.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)  # long names are cut, the tool tip has them whole
-            name.setCheckable(True)
-            name.setChecked(piece.id == self.bench.piece_id)
-            name.setToolTip(f"{piece.name}, with its number of vertices. Choose it: fill and 'view selected' act on it")
-            name.clicked.connect(lambda _=False, p=piece.id: self.bench.choose_piece(p))
-            eye = QToolButton()
-            eye.setIcon(theme.icon("eye" if piece.visible else "eye-slash", "ink" if piece.visible else "soft"))
-            eye.setToolTip("Hide" if piece.visible else "Show")
-            eye.setAccessibleName(f"show or hide {piece.name}")
-            eye.clicked.connect(lambda _=False, p=piece.id: self._toggle(p, "visible"))
-            lock = QToolButton()
-            lock.setIcon(theme.icon("lock-simple" if piece.locked else "lock-simple-open", "ink" if piece.locked else "soft"))
-            lock.setToolTip("Unlock" if piece.locked else "Lock: no tool changes it")
-            lock.setAccessibleName(f"lock or unlock {piece.name}")
-            lock.clicked.connect(lambda _=False, p=piece.id: self._toggle(p, "locked"))
-            more = QToolButton()
-            more.setIcon(theme.icon("dots-three", "soft"))
-            more.setToolTip("Rename, duplicate, mirror, show alone, split, bring together")
-            more.setAccessibleName(f"more of {piece.name}")
-            more.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
-            more.setMenu(self._menu(piece.id, more))
-            gone = QToolButton()
-            gone.setIcon(theme.icon("trash", "soft"))
-            gone.setToolTip("Remove this piece (can be undone)")
-            gone.setAccessibleName(f"remove {piece.name}")
-            gone.clicked.connect(lambda _=False, p=piece.id: self.remove(p))
-            row.addWidget(name, 1)
-            row.addWidget(eye)
-            row.addWidget(lock)
-            row.addWidget(more)
-            row.addWidget(gone)
-            self.lines[piece.id] = line
-            self._column.addWidget(line)
+        tree, portrait = self.tree, self.bench.portrait
+        tree.blockSignals(True)
+        tree.clear()
+        groups: dict[str, QTreeWidgetItem] = {}
+        for piece in portrait.pieces.values():
+            parent: QTreeWidgetItem | None = None
+            if piece.group:
+                if piece.group not in groups:
+                    groups[piece.group] = self._group_line(piece.group)
+                parent = groups[piece.group]
+            self._line(piece, parent)
+        lines = sum(1 for _ in tree.lines())
+        tree.setFixedHeight(min(max(lines, 1), _MOST) * _LINE + 4)
+        tree.blockSignals(False)
+        self._mark()
+
+    def _group_line(self, name: str) -> QTreeWidgetItem:
+        item = QTreeWidgetItem(self.tree, [name, ""])
+        item.setData(0, GROUP, name)
+        item.setSizeHint(0, QSize(0, _LINE))
+        font = item.font(0)
+        font.setBold(True)
+        item.setFont(0, font)
+        item.setExpanded(name not in self._folded)
+        members = [p for p in self.bench.portrait.pieces.values() if p.group == name]
+        item.setToolTip(0, f"Group {name}: {len(members)} pieces. Drag pieces onto it; double click renames it")
+        self.tree.setItemWidget(item, 1, self._buttons(members, name, name))
+        return item
+
+    def _line(self, piece: Piece, parent: QTreeWidgetItem | None) -> None:
+        item = QTreeWidgetItem(parent if parent is not None else self.tree)  # type: ignore[call-overload]
+        sign = "↔ " if piece.follows is not None and piece.follows.kind == "twin" else "↻ " if piece.follows is not None else ""
+        item.setText(0, f"{sign}{piece.name}")
+        item.setData(0, Qt.ItemDataRole.UserRole, piece.id)
+        item.setSizeHint(0, QSize(0, _LINE))
+        item.setIcon(0, _swatch(piece))
+        count = f"{len(piece.surface):,}".replace(",", " ")
+        kind = "a follower of another piece" if piece.follows is not None else "a solid" if piece.solid is not None else "clay"
+        item.setToolTip(0, f"{piece.name}: {kind}, {count} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto another to group; F2 renames, Del removes")
+        if not piece.visible:
+            item.setForeground(0, QColor(theme.palette().soft))
+        self.tree.setItemWidget(item, 1, self._buttons([piece], piece.name, ""))
+
+    def _buttons(self, members: Sequence[Piece], name: str, group: str) -> QWidget:
+        """Eye, lock and more of one piece, or of a group."""
+        box = QWidget()
+        row = QHBoxLayout(box)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(1)
+        visible, locked = any(p.visible for p in members), all(p.locked for p in members)
+        more_tip = "Group: show alone, rename, take apart" if group else "Rename, colour, duplicate, mirror, show alone, group, split, bring together"
+        for picture, tone, tip, spoken, run in (
+            ("eye" if visible else "eye-slash", visible, "Hide" if visible else "Show", f"show or hide {name}", lambda: self._toggle(members, "visible")),
+            ("lock-simple" if locked else "lock-simple-open", locked, "Unlock" if locked else "Lock: no tool changes it",
+             f"lock or unlock {name}", lambda: self._toggle(members, "locked")),
+            ("dots-three", False, more_tip, f"more of {name}", None),
+            ("trash", False, "Remove (can be undone)", f"remove {name}", lambda: self.remove(*(p.id for p in members))),
+        ):  # fmt: skip
+            button = QToolButton()
+            button.setIcon(theme.icon(picture, "ink" if tone else "soft", 15))
+            button.setAutoRaise(True)
+            button.setFixedSize(24, 24)
+            button.setToolTip(tip)
+            button.setAccessibleName(spoken)
+            if run is None:
+                button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+                button.setMenu(self._group_menu(group, button) if group else self._menu(members[0].id, button))
+                button.setStyleSheet("QToolButton::menu-indicator { image: none; }")
+            else:
+                button.clicked.connect(lambda _=False, r=run: r())
+            row.addWidget(button)
+        return box
+
+    def _mark(self) -> None:
+        """Show which are chosen."""
+        chosen = set(self.bench.chosen)
+        self.tree.blockSignals(True)
+        for item in self.tree.lines():
+            key = item.data(0, Qt.ItemDataRole.UserRole)
+            item.setSelected(key in chosen)
+            if key == self.bench.piece_id:
+                self.tree.setCurrentItem(item, 0, self.tree.selectionModel().SelectionFlag.NoUpdate)  # type: ignore[union-attr]
+        self.tree.blockSignals(False)
+
+    # --- what the list does ---------------------------------------------------------------------
+
+    def _chose(self, keys: list[str], first: str) -> None:
+        if keys:
+            self.bench.choose_piece(first if first in keys else keys[0], tuple(keys))
+
+    def _dropped(self, keys: list[str], onto: str, group: str, where: str) -> None:
+        """Pieces were dragged before, behind or onto a piece or a group."""
+        portrait = self.bench.portrait
+        order = [k for k in portrait.order if k not in keys]
+        groups: dict[str, str] = {}
+        if where == "on" and onto and not group:
+            names = {p.group for p in portrait.pieces.values()}
+            group = portrait.pieces[onto].group or next(f"Group {n}" for n in range(1, 999) if f"Group {n}" not in names)
+            groups[onto] = group
+        if onto:
+            at = order.index(onto) + (where != "before")
+        elif group:
+            own = [i for i, k in enumerate(order) if portrait.pieces[k].group == group]
+            at = own[-1] + 1 if own else len(order)
+        else:
+            at = len(order)
+        order[at:at] = keys
+        groups |= dict.fromkeys(keys, group)
+        edit = pieces.arrange(portrait, order, groups)
+        if edit is not None:
+            portrait.perform(edit)
+
+    def _keyed(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Delete and self.bench.chosen:
+            self.remove(*self.bench.chosen)
+        elif event.key() == Qt.Key.Key_F2 and self.bench.piece_id in self.bench.portrait.pieces:
+            self.rename(self.bench.piece_id)
+
+    def _renamed(self, item: QTreeWidgetItem, _column: int) -> None:
+        group = item.data(0, GROUP)
+        if group:
+            self.rename_group(group)
+        else:
+            self.rename(item.data(0, Qt.ItemDataRole.UserRole))
 
     def _menu(self, piece_id: str, parent: QWidget) -> QMenu:
-        menu = QMenu(parent)
-        for title, run in (
-            ("Rename …", self.rename), ("Duplicate", self.duplicate), ("Mirror to the other side", self.mirror), ("Show alone", self.alone),
-            ("Split into loose parts", self.split), ("Bring all shown clay together here", self.merge),
-        ):  # fmt: skip
-            action = menu.addAction(title)
-            assert action is not None
-            action.triggered.connect(lambda _=False, r=run: r(piece_id))
-        return menu
+        return _menu(parent, [
+            ("Rename … (F2)", lambda: self.rename(piece_id)), ("Colour …", lambda: self.colour(piece_id)),
+            ("Duplicate", lambda: self.duplicate(piece_id)), ("Mirror to the other side", lambda: self.mirror(piece_id)),
+            ("Twin on the other side, live", lambda: self._carry_out(lambda: (pieces.twin(self.bench.portrait, piece_id)[0], piece_id))),
+            ("Settle this follower", lambda: self._carry_out(lambda: (pieces.settle(self.bench.portrait, [piece_id]), piece_id))),
+            ("Show alone", lambda: self.alone(piece_id)), ("Group the chosen pieces …", lambda: self.group(piece_id)),
+            ("Out of its group", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), ""), piece_id))),
+            ("Split into loose parts", lambda: self.split(piece_id)), ("Bring the chosen clay together here", lambda: self.merge(piece_id)),
+        ])  # fmt: skip
+
+    def _group_menu(self, group: str, parent: QWidget) -> QMenu:
+        members = [k for k, p in self.bench.portrait.pieces.items() if p.group == group]
+        return _menu(parent, [
+            ("Rename …", lambda: self.rename_group(group)), ("Choose all of it", lambda: self.bench.choose_piece(members[0], tuple(members))),
+            ("Show alone", lambda: self.alone(*members)),
+            ("Take the group apart", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, members, ""), members[0]))),
+        ])  # fmt: skip
+
+    def _meant(self, piece_id: str) -> tuple[str, ...]:
+        """The chosen pieces, if this is one of them; else this one."""
+        return self.bench.chosen if piece_id in self.bench.chosen else (piece_id,)
 
     def rename(self, piece_id: str) -> None:
         """Ask for another name."""
@@ -105,6 +215,30 @@ class PiecesPanel(QWidget):
         name, ok = QInputDialog.getText(self, "Rename", "Name of the piece", text=held.name)
         if ok and name.strip() != held.name:
             self._carry_out(lambda: (pieces.rename(self.bench.portrait, piece_id, name), piece_id))
+
+    def rename_group(self, group: str) -> None:
+        """Ask for another name of a group."""
+        name, ok = QInputDialog.getText(self, "Rename the group", "Name of the group", text=group)
+        members = [k for k, p in self.bench.portrait.pieces.items() if p.group == group]
+        if ok and name.strip() and name.strip() != group and members:
+            self._carry_out(lambda: (pieces.group(self.bench.portrait, members, name), self.bench.piece_id))
+
+    def group(self, piece_id: str) -> None:
+        """Ask for the name of a group for the chosen pieces."""
+        name, ok = QInputDialog.getText(self, "Group", "Name of the group")
+        if ok and name.strip():
+            self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), name), self.bench.piece_id))
+
+    def colour(self, piece_id: str) -> None:
+        """Ask for a colour and give it to all of the piece."""
+        held = self.bench.portrait.pieces[piece_id]
+        if held.locked or held.follows is not None:
+            self.bench.say(f"{held.name} is locked, or follows another piece.", "warn")
+            return
+        found = QColorDialog.getColor(_colour(held), self, f"Colour of {held.name}")
+        if found.isValid():
+            self.bench.portrait.fill(piece_id, (found.red(), found.green(), found.blue(), 255), f"Colour {held.name}")
+            self.refresh()
 
     def duplicate(self, piece_id: str) -> None:
         """A second one in the same place."""
@@ -119,21 +253,34 @@ class PiecesPanel(QWidget):
         self._carry_out(lambda: (pieces.split(self.bench.portrait, piece_id), piece_id))
 
     def merge(self, piece_id: str) -> None:
-        """Bring all clay that is shown together in this piece, without fusing."""
+        """Bring the chosen clay together in this piece without fusing; if only this is chosen, all that is shown."""
         held = self.bench.portrait.pieces
-        others = [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
+        others = [k for k in self.bench.chosen if k != piece_id] if piece_id in self.bench.chosen else []
+        others = others or [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
         self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id))
 
-    def alone(self, piece_id: str) -> None:
+    def alone(self, *ids: str) -> None:
         """Hide all others; if they are hidden already, show all."""
         held = self.bench.portrait.pieces
-        others = [p for k, p in held.items() if k != piece_id]
-        show = held[piece_id].visible and not any(p.visible for p in others)
+        others = [p for k, p in held.items() if k not in ids]
+        show = all(held[k].visible for k in ids) and not any(p.visible for p in others)
         changes = [PieceChange(p, replace(p, visible=show)) for p in others if p.visible != show]
-        if not held[piece_id].visible:
-            changes.append(PieceChange(held[piece_id], replace(held[piece_id], visible=True)))
+        changes += [PieceChange(held[k], replace(held[k], visible=True)) for k in ids if not held[k].visible]
         if changes:
-            self.bench.portrait.perform(Edit("Show all pieces" if show else f"Show {held[piece_id].name} alone", tuple(changes)))
+            name = held[ids[0]].name if len(ids) == 1 else f"{len(ids)} pieces"
+            self.bench.portrait.perform(Edit("Show all pieces" if show else f"Show {name} alone", tuple(changes)))
+
+    def remove(self, *ids: str) -> None:
+        """Take pieces out; landmarks on them sleep until they come back."""
+        portrait = self.bench.portrait
+        try:
+            edit = pieces.remove(portrait, ids)
+        except YewfinchError as error:
+            self.bench.say(str(error), "warn")
+            return
+        portrait.perform(edit)
+        if self.bench.piece_id in ids:
+            self.bench.choose_piece(next(iter(portrait.pieces), ""))
 
     def _carry_out(self, job: Callable[[], tuple[Edit, str]]) -> None:
         try:
@@ -142,22 +289,41 @@ class PiecesPanel(QWidget):
             self.bench.say(str(error), "warn")
             return
         self.bench.portrait.perform(edit)
-        self.bench.choose_piece(chosen)
+        if chosen not in self.bench.chosen:
+            self.bench.choose_piece(chosen)
 
-    def remove(self, piece_id: str) -> None:
-        """Take a piece out; landmarks on it sleep until it comes back."""
-        portrait = self.bench.portrait
-        if portrait.pieces[piece_id].locked:
-            self.bench.say(f"{portrait.pieces[piece_id].name} is locked. Unlock it first.", "warn")
-            return
-        portrait.remove_piece(piece_id)
-        if self.bench.piece_id == piece_id:
-            self.bench.choose_piece(next(iter(portrait.pieces), ""))
-
-    def _toggle(self, piece_id: str, field: str) -> None:
-        piece = self.bench.portrait.pieces[piece_id]
-        now = not getattr(piece, field)
+    def _toggle(self, members: Sequence[Piece], field: str) -> None:
+        held = [self.bench.portrait.pieces[p.id] for p in members if p.id in self.bench.portrait.pieces]
+        now = not (any if field == "visible" else all)(getattr(p, field) for p in held)
         word = {("visible", True): "Show", ("visible", False): "Hide",
                 ("locked", True): "Lock", ("locked", False): "Unlock"}[(field, now)]  # fmt: skip
-        changed = replace(piece, **{field: now})
-        self.bench.portrait.put_piece(changed, f"{word} {piece.name}")
+        changes = [PieceChange(p, replace(p, **{field: now})) for p in held if getattr(p, field) != now]  # type: ignore[arg-type]
+        if changes:
+            name = held[0].name if len(held) == 1 else f"{len(changes)} pieces"
+            self.bench.portrait.perform(Edit(f"{word} {name}", tuple(changes)))
+
+
+def _menu(parent: QWidget, rows: Sequence[tuple[str, Callable[[], object]]]) -> QMenu:
+    menu = QMenu(parent)
+    for title, run in rows:
+        action = menu.addAction(title)
+        assert action is not None
+        action.triggered.connect(lambda _=False, r=run: r())
+    return menu
+
+
+def _colour(piece: Piece) -> QColor:
+    """The mean colour of a piece, from some of its vertices."""
+    some = piece.surface.colour[:: max(1, len(piece.surface) // 500), :3]
+    r, g, b = (int(v) for v in np.round(some.mean(axis=0))) if len(some) else (0, 0, 0)
+    return QColor(r, g, b)
+
+
+def _swatch(piece: Piece) -> QIcon:
+    picture = QPixmap(QSize(12, 12))
+    picture.fill(_colour(piece))
+    out = QIcon(picture)
+    out.addPixmap(picture, QIcon.Mode.Selected)  # else the style would tint it
+    return out
+
+
