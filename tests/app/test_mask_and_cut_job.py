@@ -14,7 +14,7 @@ from tests.app.test_base_head_job import click
 @pytest.fixture
 def w(window, qtbot):
     window.bench.set_stage("Block")
-    for title in ("Masks from the form", "Wire cut", "Symmetry of shape", "Mend and reduce"):
+    for title in ("Masks from the form", "Cut and outline", "Symmetry of shape", "Mend and reduce"):
         click(window.folds[title].button)
     window.bench.choose_piece("head")
     qtbot.wait(30)

@@ -51,12 +51,13 @@ def test_two_balls_by_the_formula_of_the_lens(gap):
 
 
 @pytest.mark.parametrize("kinds", [("block", "cylinder"), ("cone", "ring"), ("lathe", "tube")])
-def test_union_and_difference_by_another_library(kinds):
+def test_union_difference_and_intersection_by_another_library(kinds):
     a = surface_of(replace(begun(kinds[0]), edge=3.0))
     b = surface_of(replace(begun(kinds[1], (18.0, 12.0, 8.0)), edge=3.0, turn=(30.0, 20.0, 50.0)))
     first, second = solid_of(a), solid_of(b)
     assert sound(fused([a, b], 1.8)).volume == pytest.approx((first + second).volume(), rel=0.012)
     assert sound(fused([a], 1.8, take=[b])).volume == pytest.approx((first - second).volume(), rel=0.02)
+    assert sound(fused([a], 1.8, common=[b])).volume == pytest.approx((first ^ second).volume(), rel=0.03)
 
 
 def test_a_join_is_rounded_and_only_that():

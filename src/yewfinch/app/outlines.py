@@ -10,7 +10,10 @@ from psygnal import Signal
 from PyQt6.QtCore import QObject
 
 from yewfinch.app.bench import Bench
-from yewfinch.core.document import masking
+from yewfinch.app.dialogs.waiting import behind_dialog
+from yewfinch.app.workers import Worker
+from yewfinch.core.document import masking, solids
+from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
@@ -19,7 +22,7 @@ from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import Shape, drawn
 
 #: What an outline is drawn for.
-Purpose = Literal["mask", "cut"]
+Purpose = Literal["mask", "cut", "fit", "tube"]
 #: How a new mask goes with the present one.
 Joining = Literal["add", "take", "replace"]
 #: What is done with what a cut takes off.
@@ -47,11 +50,15 @@ class Outlines(QObject):
         self.through = False
         self.fate: Fate = "remove"
         self.everything = False
+        #: How far the form follows a fitted outline, mm, and how thick drawn tubes are.
+        self.reach = 45.0
+        self.thickness = 12.0
+        self._worker: Worker | None = None
 
     @property
     def shape(self) -> Shape:
         """The shape that is drawn now."""
-        return self.mask_shape if self.purpose == "mask" else self.cut_shape
+        return self.mask_shape if self.purpose == "mask" else self.cut_shape if self.purpose == "cut" else "curve"
 
     @property
     def piece(self) -> Piece | None:
@@ -64,7 +71,7 @@ class Outlines(QObject):
         self.purpose = purpose
         if shape is not None and purpose == "mask":
             self.mask_shape = shape
-        elif shape is not None:
+        elif shape is not None and purpose == "cut":
             self.cut_shape = shape
         self.bench.set_mode("tool" if again else "outline")
         self.changed.emit()
@@ -80,6 +87,10 @@ class Outlines(QObject):
         if self.purpose == "mask":
             way = {"lasso": "Draw round what is to be masked", "box": "Drag a box over what is to be masked"}[self.mask_shape]
             return f"{way}; Ctrl frees it. Esc ends."
+        if self.purpose == "fit":
+            return "Draw the outline that the clay is to have, near the one it has. Esc ends."
+        if self.purpose == "tube":
+            return "Draw the tube's course: along clay under the pointer, else across the view. Esc ends."
         way = {
             "line": "Drag a straight line across the clay", "curve": "Draw a line across the clay",
             "lasso": "Draw round what is to be cut", "box": "Drag a box over what is to be cut",
@@ -92,8 +103,12 @@ class Outlines(QObject):
         try:
             if self.purpose == "mask":
                 self._mask(camera, points, other)
-            else:
+            elif self.purpose == "cut":
                 self._cut(camera, points, other)
+            elif self.purpose == "fit":
+                self._fit(camera, points)
+            else:
+                self._tube(camera, points)
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
 
@@ -116,6 +131,29 @@ class Outlines(QObject):
         if self.bench.piece_id not in portrait.pieces:
             self.bench.choose_piece(next(iter(portrait.pieces), ""))
         self.bench.say(words, "note")
+
+    def _fit(self, camera: Camera, points: DoubleArray) -> None:
+        held, portrait, reach, symmetric = self._clay(), self.bench.portrait, self.reach, self.bench.symmetry
+
+        def done(found: tuple[Edit, str]) -> None:
+            edit, words = found
+            portrait.perform(edit)
+            self.bench.say(words, "note")
+
+        self._worker = behind_dialog(
+            self, "Fitting the outline …",
+            lambda progress: masking.fit_outline(portrait, held.id, camera, points, reach=reach, symmetric=symmetric, progress=progress),
+            done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.",
+        )  # fmt: skip
+
+    def _tube(self, camera: Camera, points: DoubleArray) -> None:
+        edit, key = solids.draw_tube(self.bench.portrait, camera, points, self.thickness / 2)
+        self.bench.portrait.perform(edit)
+        self.bench.choose_piece(key)
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
 
     def _clay(self) -> Piece:
         held = self.piece

@@ -122,6 +122,9 @@ class MainWindow(QMainWindow):
         self.mask = MaskPanel(self.parts)
         self.outlines = Outlines(self.bench)
         self.viewport.outline_hands.outlines = self.outlines
+        self.solids_panel.draw.clicked.connect(lambda: self.outlines.begin("tube"))
+        for signal in (self.outlines.changed, self.bench.mode_changed):
+            signal.connect(lambda: self.solids_panel.draw.setChecked(self.bench.mode == "outline" and self.outlines.purpose == "tube"))
         self.mask_making = MaskMakingPanel(self.outlines)
         self.cutting = CutPanel(self.outlines)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
@@ -145,6 +148,7 @@ class MainWindow(QMainWindow):
         self.mask_making.explain(self.actions_table)
         self.cutting.explain(self.actions_table)
         self.place.explain(self.actions_table)
+        self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()
@@ -289,7 +293,7 @@ class MainWindow(QMainWindow):
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
             "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
-            "Masks from the form": self.mask_making, "Wire cut": self.cutting,
+            "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,
             "Outlines and lines": self.lines, "Landmarks on the clay": self.landmarks, "Calipers": self.calipers,

@@ -6,7 +6,9 @@ from PyQt6.QtWidgets import QCheckBox, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.actions import ActionTable
 from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.outlines import Outlines
+from yewfinch.core.reshape.outline_fit import FARTHEST, NEAREST
 
 
 class CutPanel(QWidget):
@@ -40,6 +42,15 @@ class CutPanel(QWidget):
         note.setWordWrap(True)
         note.setProperty("soft", True)
         column.addWidget(note)
+        self.fit = QPushButton("Draw the outline it is to have")
+        self.fit.setCheckable(True)
+        self.fit.clicked.connect(lambda: outlines.begin("fit"))
+        column.addWidget(self.fit)
+        self.reach = ValueSlider("Follows", NEAREST, FARTHEST, "mm", decimals=0, logarithmic=True)
+        self.reach.set_value(outlines.reach)
+        self.reach.setToolTip("How far from the silhouette the form follows it")
+        self.reach.changed.connect(lambda mm: outlines.set(reach=mm))
+        column.addWidget(self.reach)
         outlines.changed.connect(self.refresh)
         outlines.bench.mode_changed.connect(self.refresh)
         self.refresh()
@@ -49,12 +60,14 @@ class CutPanel(QWidget):
 
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
-        record = actions["cut"]
-        self.draw.setToolTip(f"{record.tip} ({record.keys})")
+        for button, key in ((self.draw, "cut"), (self.fit, "fit")):
+            record = actions[key]
+            button.setToolTip(f"{record.tip} ({record.keys})")
 
     def refresh(self) -> None:
         """Show what is set."""
         out = self.outlines
+        self.fit.setChecked(out.bench.mode == "outline" and out.purpose == "fit")
         self.draw.setChecked(out.bench.mode == "outline" and out.purpose == "cut")
         for key, button in self.shapes.items():
             button.setChecked(key == out.cut_shape)

@@ -33,10 +33,11 @@ class FusePanel(LivePanel):
         self.join.setToolTip("Over how many millimetres the joins are rounded; 0 keeps them sharp")
         self.column.addWidget(self.edge)
         self.column.addWidget(self.join)
-        self.fuse, self.take, self.remesh = QPushButton(), QPushButton(), QPushButton()
+        self.fuse, self.take, self.within, self.remesh = QPushButton(), QPushButton(), QPushButton(), QPushButton()
         for button, text, tip, run in (
             (self.fuse, "Fuse all shown clay", "One closed surface of even quads of all clay and solids in sight, eyeballs left out", self._fuse),
             (self.take, "Cut the chosen piece out", "Take the chosen piece away from all other clay in sight", self._take),
+            (self.within, "Keep what lies within it", "Keep only that part of all other clay in sight that lies within the chosen piece", self._within),
             (self.remesh, "Remesh the chosen piece", "Even quads all over it, with its colours, masks and landmarks", self._remesh),
         ):
             button.setText(text)
@@ -64,21 +65,24 @@ class FusePanel(LivePanel):
     def _fuse(self) -> None:
         self._work([p.id for p in self.shown()], ())
 
-    def _take(self) -> None:
+    def _within(self) -> None:
+        self._take(within=True)
+
+    def _take(self, within: bool = False) -> None:
         chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
         others = [p.id for p in self.shown() if p is not chosen]
         if chosen is None or not others:
             self.bench.say("Choose the piece to cut out, and let the clay it is cut from be in sight.", "warn")
             return
-        self._work(others, (chosen.id,))
+        self._work(others, () if within else (chosen.id,), (chosen.id,) if within else ())
 
     def _remesh(self) -> None:
         if self.bench.piece_id in self.bench.portrait.pieces:
             self._work([self.bench.piece_id], ())
 
-    def _work(self, pieces: list[str], take: tuple[str, ...]) -> None:
+    def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
         portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
-        if len(pieces) + len(take) > 1 and "head" in (*pieces, *take):
+        if len(pieces) + len(take) + len(common) > 1 and "head" in (*pieces, *take, *common):
             self.bench.say("The base head becomes plain clay by this; undo gives it back.", "note")
 
         def done(edit: Edit) -> None:
@@ -88,7 +92,7 @@ class FusePanel(LivePanel):
             self.bench.say(f"{edit.name}: {len(made.surface.faces):,} quads with edges of {edge:g} mm.".replace(",", " "), "note")
 
         self._worker = behind_dialog(
-            self, "Making one surface …", lambda progress: fusing.fuse(portrait, pieces, edge, join=join, take=take, progress=progress), done,
+            self, "Making one surface …", lambda progress: fusing.fuse(portrait, pieces, edge, join=join, take=take, common=common, progress=progress), done,
             lambda text: self.bench.say(text, "warn"), "The pieces were left as they were.",
         )  # fmt: skip
 
@@ -107,7 +111,8 @@ class FusePanel(LivePanel):
             longest = float((boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)).max())
             self.edge.set_value(max(FINEST, min(COARSEST, round(longest / _ALONG, 1))))
         self.fuse.setEnabled(len(shown) > 1)
-        self.take.setEnabled(chosen is not None and len(shown) > 1)
+        for button in (self.take, self.within):
+            button.setEnabled(chosen is not None and len(shown) > 1)
         self.remesh.setEnabled(chosen is not None)
         self._say()
 

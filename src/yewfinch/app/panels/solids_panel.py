@@ -56,6 +56,9 @@ class SolidsPanel(QWidget):
         self.by_hand.setCheckable(True)
         self.by_hand.clicked.connect(self.toggle)
         column.addWidget(self.by_hand)
+        self.draw = QPushButton("Draw a tube in the view")
+        self.draw.setCheckable(True)
+        column.addWidget(self.draw)
         self.measures: dict[str, ValueSlider] = {}
         self.points: PointsTable | None = None
         self._box = QVBoxLayout()

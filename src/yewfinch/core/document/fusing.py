@@ -24,7 +24,8 @@ _FLAT = 1e-5
 
 
 def fuse(
-    portrait: Portrait, pieces: Sequence[str], edge: float, *, join: float = 0.0, take: Sequence[str] = (), progress: Progress = silent
+    portrait: Portrait, pieces: Sequence[str], edge: float, *, join: float = 0.0, take: Sequence[str] = (), common: Sequence[str] = (),
+    progress: Progress = silent,
 ) -> Edit:
     """Make one closed surface of pieces, or of one alone; it takes the place of the first.
 
@@ -37,6 +38,8 @@ def fuse(
         As in `reshape.fuse.fused`.
     take : sequence of piece ids
         What is cut out of them; they go as well.
+    common : sequence of piece ids
+        Only what lies within them stays; they go as well.
     progress : Progress
 
     Returns
@@ -50,17 +53,19 @@ def fuse(
     """
     if not pieces:
         raise YewfinchError("There is no clay to fuse. Show some first.")
-    held, away = ([_usable(portrait, k) for k in ids] for ids in (pieces, take))
-    made = fused([_closed(p) for p in held], edge, join=join, take=[_closed(p) for p in away], progress=part(progress, 0.0, 0.9))
+    held, away, within = ([_usable(portrait, k) for k in ids] for ids in (pieces, take, common))
+    made = fused([_closed(p) for p in held], edge, join=join, take=[_closed(p) for p in away], common=[_closed(p) for p in within],
+                 progress=part(progress, 0.0, 0.9))
     progress(0.92, "carrying colours over")
     first = held[0]
+    away = [*away, *within]
     piece = dressed(made, [*held, *away], first, keep={p.id for p in held})
     gone = [p for p in (*held, *away) if p is not first]
     progress(0.97, "carrying landmarks over")
     ids = [p.id for p in (*held, *away)]
     changes: list[Change] = [*let_go(portrait, ids), PieceChange(first, piece), *(PieceChange(p, None) for p in gone[::-1])]
     changes += tied(portrait, {p.id: piece for p in (*held, *away)})
-    what = f"Remesh {first.name}" if not gone else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
+    what = f"Remesh {first.name}" if not gone else f"Keep what lies within {within[0].name}" if within else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
     return Edit(what, tuple(changes))
 
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from yewfinch.core.document.carrying import tied
-from yewfinch.core.document.edits import Change, Edit, PieceChange
+from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.pieces import LONGEST
 from yewfinch.core.document.portrait import Portrait
@@ -16,11 +16,14 @@ from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.outline_fit import fitted
 from yewfinch.core.reshape.shell import Where, chosen_faces, shell
 from yewfinch.core.reshape.wire_cut import Half, cut
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import Outline
+from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.outline import Outline, drawn
 
 #: Named masks of one piece at most.
 MOST_STORED = 200
@@ -185,6 +188,45 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
     changes += tied(portrait, after)
     name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
     return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
+
+
+def fit_outline(
+    portrait: Portrait, piece: str, camera: Camera, line: np.ndarray, *, reach: float, symmetric: bool, progress: Progress = silent
+) -> tuple[Edit, str]:
+    """Bring a piece's silhouette to a line drawn on a view; masked clay stays.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    camera : Camera
+    line : (k, 2) float, pixels
+    reach : float, mm
+    symmetric : bool
+    progress : Progress
+
+    Returns
+    -------
+    Edit
+    str
+        How far the silhouette was from the line, and is.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed or the line meets no silhouette.
+    """
+    held = usable(portrait, piece)
+    outline = drawn(camera, line, "curve")
+    found = fitted(held.surface, camera, outline.points, reach=reach, symmetric=symmetric, progress=progress)
+    before = held.surface.positions
+    after = found.positions.astype(np.float32)
+    rows = np.nonzero((after != before).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError("The silhouette lies on that line already, or all of it is masked.")
+    change = RowsChange(piece, "positions", rows, before[rows].copy(), after[rows])
+    words = f"The outline was {found.before:.1f} mm from the line in the mean, now {found.after:.1f} mm."
+    return Edit(f"Fit the outline of {held.name}", (change,)), words
 
 
 def _dressed(held: Piece, half: Half) -> Piece:

@@ -4,12 +4,21 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
+
+from yewfinch.core.anatomy.curves import spaced
 from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.reshape.solid import KINDS, Solid, begun
+from yewfinch.core.reshape.solid import KINDS, Solid, begun, checked
 from yewfinch.core.reshape.solid_form import surface_of
+from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.outline import drawn
+
+#: Points of a drawn tube.
+TUBE_POINTS = 9
 
 
 def begin(portrait: Portrait, kind: str, place: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> tuple[Edit, str]:
@@ -33,6 +42,51 @@ def begin(portrait: Portrait, kind: str, place: tuple[float, float, float] = (0.
     number = next(n for n in range(1, len(names) + 2) if (title if n == 1 else f"{title} {n}") not in names)
     piece = Piece(key, title if number == 1 else f"{title} {number}", surface_of(solid), solid=solid)
     return Edit(f"New solid: {title.lower()}", (PieceChange(None, piece),)), key
+
+
+def draw_tube(portrait: Portrait, camera: Camera, points: DoubleArray, radius: float) -> tuple[Edit, str]:
+    """A tube along a line drawn on a view: along the clay that is met, else in the plane of what was met first.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    camera : Camera
+    points : (k, 2) float, pixels
+    radius : float, mm
+
+    Returns
+    -------
+    Edit
+    str
+        The new piece's id.
+
+    Raises
+    ------
+    YewfinchError
+        If the line is too short.
+    """
+    line = spaced(drawn(camera, points, "curve").points, TUBE_POINTS)
+    shown = [p for p in portrait.pieces.values() if p.visible and not p.see_through]
+    rays = [camera.ray(float(x), float(y)) for x, y in line]
+    spots: list[DoubleArray | None] = []
+    for origin, way in rays:
+        hits = [h for p in shown if (h := p.pick(origin, way)) is not None]
+        spots.append(min(hits, key=lambda h: h.distance).point if hits else None)
+    depth = float(camera.depths(next((s for s in spots if s is not None), np.zeros(3)))[0])
+    places = np.empty((len(rays), 3))
+    for i, ((origin, way), spot) in enumerate(zip(rays, spots, strict=True)):
+        if spot is not None:
+            depth = float(camera.depths(spot)[0])
+        forward = camera.rotation[2]
+        places[i] = origin + way * ((depth - float((origin - camera.position) @ forward)) / float(way @ forward))
+    middle = np.round(places.mean(axis=0), 2)
+    own = tuple((float(p[0]), float(p[1]), float(p[2]), float(radius)) for p in np.round(places - middle, 3))
+    edit, key = begin(portrait, "tube", (float(middle[0]), float(middle[1]), float(middle[2])))
+    (change_,) = edit.changes
+    assert isinstance(change_, PieceChange) and change_.after is not None and change_.after.solid is not None
+    solid = checked(replace(change_.after.solid, line=own, edge=float(np.clip(radius / 2, 0.5, 4.0))))
+    piece = replace(change_.after, solid=solid, surface=surface_of(solid))
+    return Edit("Draw a tube", (PieceChange(None, piece),)), key
 
 
 def change(portrait: Portrait, piece: str, solid: Solid, name: str) -> Edit:

@@ -71,8 +71,8 @@ class Body:
 
 
 def fused(
-    surfaces: Sequence[Surface], edge: float, *, join: float = 0.0, take: Sequence[Surface] = (), symmetric: bool | None = None,
-    progress: Progress = silent,
+    surfaces: Sequence[Surface], edge: float, *, join: float = 0.0, take: Sequence[Surface] = (), common: Sequence[Surface] = (),
+    symmetric: bool | None = None, progress: Progress = silent,
 ) -> Surface:
     """The union of surfaces, less what is taken away, as one surface of quads.
 
@@ -86,6 +86,8 @@ def fused(
         Width over which joins are rounded, mm.
     take : sequence of Surface
         What is cut out of them.
+    common : sequence of Surface
+        Only what lies within each of these stays.
     symmetric : bool, optional
         Across x = 0 to the last bit; not given, if the surfaces are.
     progress : Progress
@@ -107,8 +109,8 @@ def fused(
         raise YewfinchError(f"Edges of {edge:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
     if not (np.isfinite(join) and 0.0 <= join <= WIDEST):
         raise YewfinchError(f"A join cannot be {join:g} mm wide; 0 to {WIDEST:g} mm make sense.")
-    bodies, away = [Body(s) for s in surfaces], [Body(s) for s in take]
-    if any(b.is_open for b in (*bodies, *away)):
+    bodies, away, within = [Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common]
+    if any(b.is_open for b in (*bodies, *away, *within)):
         raise YewfinchError("A surface is open, so nobody can tell what is inside it.")
     boxes = np.stack([s.bounds() for s in surfaces]).astype(np.float64)
     low, high = boxes[:, 0].min(axis=0), boxes[:, 1].max(axis=0)
@@ -118,7 +120,7 @@ def fused(
     if float(np.prod([float(len(s)) for s in sides])) > MOST_POINTS:
         raise YewfinchError(f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones.")
     if symmetric is None:
-        symmetric = is_symmetric([*surfaces, *take])
+        symmetric = is_symmetric([*surfaces, *take, *common])
     reach = join + 1.0
 
     def field(p: DoubleArray) -> DoubleArray:
@@ -135,6 +137,9 @@ def fused(
         for body in away:
             d = body.distance(p)
             out = carve(out, d, join) if join > 0 else np.maximum(out, -d)
+        for body in within:
+            d = body.distance(p)
+            out = carve(out, -d, join) if join > 0 else np.maximum(out, d)
         return out
 
     how = {"relax": 4, "firm": 2, "near": True, "progress": part(progress, 0.0, 0.97)}

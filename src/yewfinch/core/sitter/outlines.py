@@ -115,8 +115,8 @@ def gaps(
             if depth is None:
                 continue
             edges = edges or _edges(depth)
-            clay, signed, depths = _to_edges(samples, edges, depth, camera, centre)
-            spots = _in_space(clay, depths, camera)
+            clay, signed, depths = to_edges(samples, edges, depth, camera, centre)
+            spots = in_space(clay, depths, camera)
         elif key in lines:
             clay, signed, spots = _to_line(samples, lines[key], camera, key, centre)
         else:
@@ -149,13 +149,33 @@ def _edges(depth: DepthMap) -> tuple[DoubleArray, DoubleArray]:
     return places, depth.depth[rows, columns].astype(np.float64)
 
 
-def _to_edges(
+def to_edges(
     samples: DoubleArray,
     edges: tuple[DoubleArray, DoubleArray],
     depth: DepthMap,
     camera: Camera,
     centre: DoubleArray,
+    mm: float = REACH,
 ) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    """The nearest place of the clay's edges to samples of a drawn line.
+
+    Parameters
+    ----------
+    samples : (n, 2) float64, pixels
+    edges : (k, 2) map pixels, (k,) mm
+        Places and depths of edges, as they lie on the map.
+    depth : DepthMap
+    camera : Camera
+    centre : (2,) pixels
+        Outward is away from it.
+    mm : float
+        How far edges are looked for.
+
+    Returns
+    -------
+    (n, 2) pixels, (n,) mm, (n,) mm
+        Places, signed distances (positive: the clay lies further out) and depths; NaN where there is no edge.
+    """
     from scipy.spatial import cKDTree
 
     places, z = edges
@@ -166,7 +186,7 @@ def _to_edges(
         return clay, signed, depths
     tree = cKDTree(places)
     at = samples * depth.scale
-    reach = REACH / camera.mm_per_pixel(camera.position + camera.rotation[2] * float(np.median(z))) * depth.scale
+    reach = mm / camera.mm_per_pixel(camera.position + camera.rotation[2] * float(np.median(z))) * depth.scale
     gap, near = tree.query(at, k=1, distance_upper_bound=reach)
     found = np.isfinite(gap)
     normal = _normals(samples, samples - centre)
@@ -189,7 +209,7 @@ def _to_edges(
     return clay, signed, depths
 
 
-def _in_space(places: DoubleArray, depths: DoubleArray, camera: Camera) -> DoubleArray:
+def in_space(places: DoubleArray, depths: DoubleArray, camera: Camera) -> DoubleArray:
     """Points seen at `places`, (n, 2) pixels, at `depths` mm before the camera."""
     flat = (places - camera.centre) * (depths / camera.focal)[:, None]
     return np.asarray(np.concatenate([flat, depths[:, None]], axis=1) @ camera.rotation + camera.position)
