@@ -24,6 +24,7 @@ from yewfinch.app.main import make_app  # noqa: E402
 from yewfinch.app.window import MainWindow  # noqa: E402
 from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.physique import Physique  # noqa: E402
+from yewfinch.core.document import pieces  # noqa: E402
 from yewfinch.core.document.figure import figures  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
 from yewfinch.core.show.pose_presets import PRESETS as POSES  # noqa: E402
@@ -216,7 +217,7 @@ def skull(w: MainWindow) -> None:
 
 
 def solids(w: MainWindow) -> None:
-    """A head roughed out of solids, with the panel that fuses them."""
+    """A head roughed out of solids: grouped, an ear with its twin, and handles to place it."""
     w.bench.set_stage("Block")
     for key in ("head", "eye_left", "eye_right"):
         w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
@@ -225,13 +226,19 @@ def solids(w: MainWindow) -> None:
         assert w.solids.solid is not None
         w.solids.change(replace(w.solids.solid, values=values, place=place, turn=turn), "measures")
         w.solids.finish()
-    w.pieces.mirror(w.bench.piece_id)
-    w.bench.choose_piece("solid2")
-    w.folds["Fuse and remesh"].button.setChecked(True)
+    ear = w.bench.piece_id
+    edit, twin = pieces.twin(w.bench.portrait, ear)
+    w.bench.portrait.perform(edit)
+    w.bench.portrait.perform(pieces.rename(w.bench.portrait, ear, "Ear"))
+    w.bench.portrait.perform(pieces.group(w.bench.portrait, [ear, twin], "Ears"))
+    w.bench.portrait.perform(pieces.group(w.bench.portrait, ["eye_left", "eye_right"], "Eyeballs"))
+    w.bench.choose_piece(ear)
+    w.folds["Place and copy"].button.setChecked(True)
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(35, 6))
+    w.bench.set_mode("place")
     QTest.qWait(2500)
-    w.inspector.verticalScrollBar().setValue(w.folds["Solids"].y() - 12)
+    w.inspector.verticalScrollBar().setValue(w.folds["Pieces"].y() - 12)
 
 
 #: Kind, measures, place and turn of the solids of that head.

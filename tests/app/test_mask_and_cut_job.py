@@ -143,3 +143,30 @@ def test_mended_reduced_and_mirrored_with_reports(w, qtbot):
     assert "mm in the mean" in w.tidy.note.text()
     w.undo()
     assert portrait.surface("head") is surface
+
+
+def test_an_outline_is_fitted_and_a_tube_drawn(w, qtbot):
+    portrait = w.bench.portrait
+    surface = portrait.surface("head")
+    w.bench.set_view(w.bench.view.turned(90, 0))
+    w.viewport.view_all()
+    w.viewport.setFocus()
+    QTest.keyClick(w.viewport, Qt.Key.Key_E)
+    assert w.outlines.purpose == "fit"
+    chin = portrait.landmark("pg")
+    x, y = seen(w, chin)[0]
+    drag(w.viewport, line((x - 8, y - 14), (x - 8, y + 14)))
+    qtbot.waitUntil(lambda: not w.outlines.busy(), timeout=30000)
+    qtbot.waitUntil(lambda: bool(portrait.history.names), timeout=5000)
+    assert portrait.history.names[-1] == "Fit the outline of Head"
+    assert portrait.landmark("pg")[2] - chin[2] > 2.0
+    w.activateWindow()
+    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
+    w.undo()
+    assert portrait.landmark("pg") == pytest.approx(chin, abs=1e-4)
+    assert portrait.surface("head") is surface
+    click(w.solids_panel.draw)
+    drag(w.viewport, line(*seen(w, (0, 100, 0), (0, 60, -90))))
+    solid = portrait.pieces[w.bench.piece_id].solid
+    assert solid.kind == "tube"
+    assert w.bench.mode == "outline"

@@ -1,8 +1,8 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-
 from tests.conftest import cube_sphere
+
 from yewfinch.core.document import masking, solids
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.outline_fit import fitted

@@ -76,12 +76,27 @@ skull or pegs; <i>Make the skull clay</i> turns it into a piece of its own that 
 <h2>Solids and pieces</h2>
 <p>In the panel <i>Solids</i> (stage Block) begin a ball, a ball with its poles forward (for eyes), a block, cylinder, cone, ring, tube, lathe or plane. Its measures, place and turn stay
 numbers until you <i>settle</i> it into clay, also in a saved portrait. With <b>U</b>, <i>Move solids in the view</i>, drag it; with <b>Shift</b> it sticks to the piece under the
-pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. <i>Edges</i> says how fine the quads are.</p>
-<p>The three dots of a line in <i>Pieces</i> rename a piece, duplicate it, put its mirror image on the other side, show it alone (once more: all), split it into its loose parts,
-or bring all clay that is shown together in it, without fusing.</p>
-<p>The panel <i>Fuse and remesh</i> makes one closed surface of even quads: of all clay and solids in sight, of the chosen piece alone, or of what is in sight less the
-chosen piece. <i>Edges</i> is the length of the quads' edges, <i>Joins</i> the width over which joins are rounded. Colours, masks, named regions, landmarks and lines are carried
-over; detail finer than the edges is lost, undo gives everything back. A piece with an open rim is named and nothing is done. Symmetric clay stays symmetric.</p>
+pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. With <b>Z</b> draw a tube's
+course: it runs along the clay under the pointer. <i>Edges</i> says how fine the quads are.</p>
+<p>In the list <i>Pieces</i> a click chooses, <b>Ctrl</b>+click chooses more. Drag lines to arrange them, or onto another to group them; eye and lock of a group are for all of it. <b>F2</b> or
+a double click renames, <b>Del</b> removes. The three dots colour, duplicate, mirror, show alone (once more: all), split into loose parts, or bring the chosen clay together without
+fusing. A locked piece is changed by no tool. A <i>twin</i> (&harr;) is a live mirror image, a <i>ring</i> (&#8635;) live copies round an axis: they show all that is done to their piece,
+can be changed only through it, and become pieces of their own when they are settled.</p>
+<p>With <b>D</b>, <i>Place pieces</i>, the chosen pieces have handles: arms move, arcs turn, square knobs scale one way, the dotted hoop scales all ways; the dot, or the piece itself, moves
+freely, with <b>Shift</b> along the surface of other pieces, and <b>Ctrl</b> goes in steps of 5 mm, 15&deg; and 10 %. The panel <i>Place and copy</i> takes numbers and says what is turned
+about: the middle, the base, or a point that you type or click. Masked clay stays; half masked clay goes half the way. A solid is scaled alike in all directions only.</p>
+<p>The panel <i>Fuse and remesh</i> makes one closed surface of even quads: of all clay and solids in sight, of the chosen piece alone, of what is in sight less the
+chosen piece, or of what lies within it. <i>Edges</i> is the length of the quads' edges, <i>Joins</i> the width over which joins are rounded. Colours, masks, named regions, landmarks and
+lines are carried over; detail finer than the edges is lost, undo gives everything back. Open rims are closed for it; a piece that has no inside is named. Symmetric clay stays symmetric.</p>
+<p><i>Mend and reduce</i> welds, drops empty and doubled faces and specks, cuts tangles free, turns faces alike and closes holes, and says what it found and did. <i>Reduce</i> leaves as many
+triangles as you ask for, keeps rims and colours, and tells how far the form is off.</p>
+<p><i>Symmetry of shape</i> gives one side of a piece the form of the other, or both their mean, across the sitter's midline or a plane through the piece. Vertices are matched by the net of
+faces, so it works however much the form differs; where the net itself is not symmetric, one half is welded to its image, and the report says so. <i>Round an axis</i> makes equal
+sectors. What is masked stays as it is.</p>
+<h2>Cutting and outlines</h2>
+<p>With <b>X</b>, <i>Wire cut</i> (panel <i>Cut and outline</i>), draw a line, curve, outline or box across the clay: the hatched side goes, or both halves stay as pieces; with <b>Ctrl</b> it
+is the other side. The cut runs straight away from you, through the chosen piece or all in sight, and is capped. With <b>E</b>, <i>Fit the outline</i>, draw the outline that the chosen piece is
+to have from where you look, near the one it has: its silhouette goes there and the form follows smoothly as far as <i>Follows</i> says. Masks and symmetry are kept.</p>
 <h2>Armatures</h2>
 <p>In the panel <i>Armature</i> (stage Block) begin with one ball, or with a ready-made head and neck, arm, hand or figure. With <b>N</b>, <i>Edit balls in the view</i>, drag a
 ball; with <b>Ctrl</b> a new ball is drawn out of it, a click on a link puts one in, Del takes the chosen one away. <i>Bend</i> turns a ball about the one above it and
@@ -89,7 +104,8 @@ ball; with <b>Ctrl</b> a new ball is drawn out of it, a click on a link puts one
 while you drag. Mirrored, the right half follows the left. <i>Clothe into clay</i> makes clay of even quads with edges of the length you set; the armature stays, hidden.</p>
 <h2>Masks and turned parts</h2>
 <p>The mask tool (stage Block: panel <i>Mask and parts</i>) holds clay: no tool moves what is masked. Masks can also come from a named region, and be softened, sharpened, inverted
-(Alt+Q) and cleared (Shift+Q). With <b>Y</b>, <i>Turn a part</i>, draw a line along the masked part from its joint and drag its end: it is hinged, bent or twisted about
+(Alt+Q) and cleared (Shift+Q). With <b>A</b>, <i>Mask by lasso</i>, draw round what is to be held; with <b>Ctrl</b> it is freed. The panel <i>Masks from the form</i> masks by box, by hollows and crests, by
+what faces you, by colour, by loose part; grows and shrinks the mask; stores it under a name and takes it up again; hides what is masked; makes a closed shell of the masked clay, or splits it off. With <b>Y</b>, <i>Turn a part</i>, draw a line along the masked part from its joint and drag its end: it is hinged, bent or twisted about
 the joint. That is a layer as well: it can be taken off and put on again, and strokes made in between stay.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to

@@ -1,8 +1,7 @@
 """One closed surface of even quads from several, or from one: fused and remeshed.
 
 What is inside is told by winding numbers, so surfaces may overlap and cross themselves and each
-other (Barill, Dickson, Schmidt, Levin & Jacobson 2018, "Fast winding numbers for soups and clouds");
-distances are those to the nearest face. The union, with its joins rounded on request, is a field that
+other; distances are those to the nearest face. The union, with its joins rounded on request, is a field that
 `quad_net` makes quads of.
 """
 
@@ -16,6 +15,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.anatomy.field_shapes import blend, carve
+from yewfinch.core.mesh.inside import Inside
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.parts import loose_parts
@@ -59,15 +59,23 @@ class Body:
         """Whether it has a rim."""
         return bool((self.surface.closed[np.unique(self.surface.faces)] == 0).any())
 
-    def distance(self, p: DoubleArray) -> DoubleArray:
-        """Signed distance, (k,) mm, negative inside."""
+    @cached_property
+    def _tree(self):  # type: ignore[no-untyped-def]
         import igl
 
-        at, triangles = self._mesh
+        tree = igl.AABB()
+        tree.init(*self._mesh)
+        return tree
+
+    @cached_property
+    def _inside(self) -> Inside:
+        return Inside(*self._mesh)
+
+    def distance(self, p: DoubleArray) -> DoubleArray:
+        """Signed distance, (k,) mm, negative inside."""
         points = np.ascontiguousarray(p, np.float64)
-        squares = igl.point_mesh_squared_distance(points, at, triangles)[0]
-        inside = np.asarray(igl.fast_winding_number(at, triangles, points)) > 0.5
-        return np.where(inside, -1.0, 1.0) * np.sqrt(np.maximum(squares, 0.0))
+        squares = np.ravel(self._tree.squared_distance(*self._mesh, points)[0])
+        return np.where(self._inside.winding(points) > 0, -1.0, 1.0) * np.sqrt(np.maximum(squares, 0.0))
 
 
 def fused(
