@@ -30,7 +30,7 @@ def test_points_over_edges_and_vertices_on_round_numbers():
     quads = np.array([[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]])
     triangles = np.concatenate([quads[:, [0, 1, 2]], quads[:, [0, 2, 3]]])
     inner = np.array([[5.0, 5, 5], [5, 1, 1], [1, 9, 1], [2, 5, 5], [9, 2.5, 2.5]])
-    outer = inner + [[20.0, 0, 0], [0, 20, 0], [0, 0, -20], [-20, 0, 0], [11, 0, 0]]
+    outer = inner + np.array([[20.0, 0, 0], [0, 20, 0], [0, 0, -20], [-20, 0, 0], [11, 0, 0]])
     sign = np.sign(np.linalg.det(cube[triangles] - 5.0).sum())
     maker = Inside(cube, triangles if sign > 0 else triangles[:, ::-1])
     np.testing.assert_array_equal(maker.winding(inner), 1)
