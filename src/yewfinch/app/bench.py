@@ -58,6 +58,32 @@ class Overlay:
     blink: bool = False
 
 
+@dataclass(frozen=True)
+class Adaptive:
+    """Whether strokes bring the edges under them to a length, and which.
+
+    Attributes
+    ----------
+    on : bool
+    rule : {"length", "tool", "view"}
+        A length in mm; a part of the tool's size; so many pixels of the view.
+    length : float, mm
+    part : float
+        Edges across the tool.
+    pixels : float
+    """
+
+    on: bool = False
+    rule: Literal["length", "tool", "view"] = "length"
+    length: float = 2.0
+    part: float = 12.0
+    pixels: float = 6.0
+
+    def edge(self, size: float, mm_per_pixel: float) -> float:
+        """The length, mm, for a tool of a size (mm) at a place of the view."""
+        return {"length": self.length, "tool": size / self.part, "view": self.pixels * mm_per_pixel}[self.rule]
+
+
 class Bench:
     """Everything the window shows that is not in the document.
 
@@ -85,6 +111,7 @@ class Bench:
         self.tool_id = "clay"
         self.settings: dict[str, ToolSettings] = {t.id: t.settings for t in tools()}
         self.symmetry = True
+        self.adaptive = Adaptive()
         self.mode: Mode = "tool"
         self.view = View()
         self.standing: str | None = None
@@ -160,6 +187,11 @@ class Bench:
     def set_symmetry(self, on: bool) -> None:
         """Mirror strokes across the sagittal plane, or not."""
         self.symmetry = on
+        self.tool_changed.emit()
+
+    def set_adaptive(self, **changes: Any) -> None:
+        """Change whether and how strokes adapt the detail."""
+        self.adaptive = replace(self.adaptive, **changes)
         self.tool_changed.emit()
 
     def set_mode(self, mode: Mode) -> None:

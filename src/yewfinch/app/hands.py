@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, Qt
 
+from yewfinch.core.document import adapting
+from yewfinch.core.document.edits import Change, Edit
 from yewfinch.core.mesh.anchors import Anchor, anchor
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sitter.calipers import Caliper, Kind
 
 if TYPE_CHECKING:
@@ -102,12 +107,29 @@ class Hands:
         if lopsided and bench.symmetry:
             bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
         context = StrokeContext(
-            bench.portrait, piece, bench.tool_settings, bench.symmetry and not lopsided, bench.rgb, bench.tool.channel
+            bench.portrait, piece, bench.tool_settings, bench.symmetry and not lopsided, bench.rgb, bench.tool.channel,
+            self._adapting(piece_id, hit.point, bench.symmetry and not lopsided),
         )
         self._stroke = bench.tool.make(context)
         next(self._stroke)
         self._send(at, pressure, mods, "press")
         return True
+
+    def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> Callable[[Edit], Sequence[Change]] | None:
+        """What brings the edges under a stroke to their length once it has ended."""
+        bench = self.viewport.bench
+        if not bench.adaptive.on or bench.tool.channel != "positions":
+            return None
+        edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
+
+        def after(edit: Edit) -> Sequence[Change]:
+            try:
+                return adapting.refined(bench.portrait, piece, edit, edge, symmetric)
+            except YewfinchError as error:
+                bench.say(str(error), "warn")
+                return ()
+
+        return after
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """Go on."""

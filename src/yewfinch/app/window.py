@@ -30,6 +30,7 @@ from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
 from yewfinch.app.outlines import Outlines
+from yewfinch.app.panels.adaptive_panel import AdaptivePanel
 from yewfinch.app.panels.armature_panel import ArmaturePanel
 from yewfinch.app.panels.base_head_panel import BaseHeadPanel
 from yewfinch.app.panels.body_panel import BodyPanel
@@ -116,6 +117,7 @@ class MainWindow(QMainWindow):
         self.solids_panel = SolidsPanel(self.solids)
         self.fusing = FusePanel(self.bench)
         self.tidy = TidyPanel(self.bench)
+        self.adaptive = AdaptivePanel(self.bench)
         self.symmetry = SymmetryPanel(self.bench)
         self.parts = Parts(self.bench)
         self.viewport.part_hands.parts = self.parts
@@ -291,7 +293,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,

@@ -93,6 +93,10 @@ triangles as you ask for, keeps rims and colours, and tells how far the form is 
 <p><i>Symmetry of shape</i> gives one side of a piece the form of the other, or both their mean, across the sitter's midline or a plane through the piece. Vertices are matched by the net of
 faces, so it works however much the form differs; where the net itself is not symmetric, one half is welded to its image, and the report says so. <i>Round an axis</i> makes equal
 sectors. What is masked stays as it is.</p>
+<h2>Adaptive detail</h2>
+<p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: when a stroke ends, edges under it are halved or drawn together to the length you set in mm, to so many across the
+tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact. Clay that
+is symmetric there stays so while symmetry is on.</p>
 <h2>Cutting and outlines</h2>
 <p>With <b>X</b>, <i>Wire cut</i> (panel <i>Cut and outline</i>), draw a line, curve, outline or box across the clay: the hatched side goes, or both halves stay as pieces; with <b>Ctrl</b> it
 is the other side. The cut runs straight away from you, through the chosen piece or all in sight, and is capped. With <b>E</b>, <i>Fit the outline</i>, draw the outline that the chosen piece is

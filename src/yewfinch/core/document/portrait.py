@@ -146,6 +146,11 @@ class Portrait:
         self._carry_out(edit.changes, True)
         self.history.push(edit)
 
+    def extend(self, done: Edit, more: Sequence[Change]) -> None:
+        """Carry changes out that follow from an edit that is done but not remembered yet, and remember both as one."""
+        self._carry_out(more, True)
+        self.history.push(Edit(done.name, (*done.changes, *more)))
+
     def amend(self, edit: Edit) -> None:
         """Carry an edit out and let it become one with the last step of the history.
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Generator
+from collections.abc import Callable, Generator, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from yewfinch.core.document.edits import Channel, Edit
+from yewfinch.core.document.edits import Change, Channel, Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.pick import Hit
@@ -36,6 +36,8 @@ class StrokeContext:
         Mirror across x = 0 of the piece.
     rgb : (3,) uint8 values
         Colour of the paint tool, sRGB.
+    after : callable, optional
+        Says what else follows from the stroke once it has ended, as part of the same edit.
     """
 
     portrait: Portrait
@@ -44,6 +46,7 @@ class StrokeContext:
     symmetry: bool = True
     rgb: tuple[int, int, int] = (200, 120, 100)
     channel: Channel = "positions"
+    after: Callable[[Edit], Sequence[Change]] | None = None
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
 
@@ -69,7 +72,7 @@ class StrokeContext:
         """Put the stroke into the history as one edit."""
         edit = self.recorder.edit(name)
         if edit is not None:
-            self.portrait.history.push(edit)
+            self.portrait.extend(edit, self.after(edit) if self.after is not None else ())
         return edit
 
     def abort(self) -> None:

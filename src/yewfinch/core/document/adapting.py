@@ -1,0 +1,85 @@
+"""Adaptive detail in a portrait: what follows from a stroke for the net under it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.document.carrying import at_rest
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.nearest import nearest
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.adapt import Adapted, adapted
+
+
+def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetric: bool) -> tuple[Change, ...]:
+    """Bring the edges under a stroke to a length.
+
+    Parameters
+    ----------
+    portrait : Portrait
+        After the stroke.
+    piece : str
+    stroke : Edit
+        Whose rows say where.
+    length : float, mm
+    symmetric : bool
+        Alike on both sides, if the surface is symmetric there.
+
+    Returns
+    -------
+    tuple of Change
+        Not carried out yet; empty if nothing was to be done.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece stands in a pose or with parts turned, or the length makes no sense.
+    """
+    held = portrait.pieces[piece]
+    at_rest(portrait, held)
+    surface = held.surface
+    near = np.zeros(len(surface), bool)
+    for change in stroke.changes:
+        if isinstance(change, RowsChange) and change.piece == piece:
+            near[change.rows] = True
+    names = list(held.regions)
+    attrs = np.concatenate([surface.colour, surface.mask, *(held.regions[k][:, None] for k in names)], axis=1).astype(np.float32)
+    made = adapted(surface.positions, surface.faces, attrs, near, length, symmetric=symmetric)
+    if made is None:
+        return ()
+    channels = np.round(made.attrs).astype(np.uint8)
+    own = Surface(made.positions, made.faces, channels[:, :4], channels[:, 4:5])
+    regions = {k: np.ascontiguousarray(channels[:, 5 + i]) for i, k in enumerate(names)}
+    whole = replace(held, surface=own, regions=regions, texture=None)
+    return (PieceChange(held, whole), *_tied(portrait, held, own, made))
+
+
+def _tied(portrait: Portrait, held: Piece, own: Surface, made: Adapted) -> list[Change]:
+    """Landmarks, lines and calipers on their new rows; where a row is gone, on the nearest place of what is new."""
+    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
+    new: dict[Anchor, Anchor] = {}
+    lost = []
+    for a in dict.fromkeys(a for a in everything if a.piece == held.id):
+        rows = made.row[list(a.corners)]
+        if (rows >= 0).all():
+            new[a] = replace(a, corners=(int(rows[0]), int(rows[1]), int(rows[2])))
+        else:
+            lost.append(a)
+    if lost:
+        used, local = np.unique(made.patch, return_inverse=True)
+        patch = Surface(own.positions[used], local.reshape(-1, 3))
+        _, corners, weights = nearest(patch, np.array([a.on(held.surface) for a in lost]))
+        for a, c, w in zip(lost, used[corners], weights, strict=True):
+            new[a] = Anchor(held.id, (int(c[0]), int(c[1]), int(c[2])), (float(w[0]), float(w[1]), float(w[2])))
+    if not new:
+        return []
+    return [
+        FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
+        FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),
+        FieldChange("calipers", portrait.calipers, tuple(replace(c, points=tuple(new.get(a, a) for a in c.points)) for c in portrait.calipers)),
+    ]

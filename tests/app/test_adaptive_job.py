@@ -1,0 +1,56 @@
+"""Strokes that adapt the detail in the real window, undone, saved and reopened."""
+
+import numpy as np
+import pytest
+
+from tests.app.hands import at_landmark, drag, line
+from tests.app.test_base_head_job import click
+from tests.app.test_pose_job import typed
+
+
+def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    click(w.folds["Adaptive detail"].button)
+    w.adaptive.on.click()
+    assert w.bench.adaptive.on
+    typed(w.adaptive.length.box, "0.8")
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=24.0)
+    surface = portrait.surface("head")
+    before = surface.positions.copy()
+    cheek = portrait.landmark("zy_l")
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 12, y + 10), (x - 26, y + 26)))
+    after = portrait.surface("head")
+    assert len(after) > len(surface) + 300
+    flip = after.positions * np.float32([-1, 1, 1])
+    from scipy.spatial import cKDTree
+
+    assert cKDTree(after.positions).query(flip)[0].max() < 1e-4
+    assert np.linalg.norm(portrait.landmark("zy_l") - cheek) < 3.0
+    assert portrait.history.names[-1] == "Clay"
+    drag(w.viewport, line((x - 12, y + 30), (x - 26, y + 40)))  # and on, on the new surface
+    assert portrait.surface("head") is not after
+    w.documents.save(tmp_path / "a.yewfinch")
+    w.undo()
+    assert portrait.surface("head") is after
+    w.undo()
+    assert portrait.surface("head") is surface
+    np.testing.assert_array_equal(surface.positions, before)
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
+    assert len(w.bench.portrait.surface("head")) > len(after) - 200
+
+
+def test_rules_and_what_is_refused(window):
+    w = window
+    w.bench.set_stage("Form")
+    click(w.folds["Adaptive detail"].button)
+    for rule, slider in (("tool", w.adaptive.part), ("view", w.adaptive.pixels), ("length", w.adaptive.length)):
+        click(w.adaptive.rules[rule])
+        assert slider.isVisible()
+    click(w.adaptive.rules["tool"])
+    assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(2.0)
+    click(w.adaptive.rules["view"])
+    assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
