@@ -10,6 +10,8 @@ from tests.document.test_posing import on
 from yewfinch.core.document import fusing, solids
 from yewfinch.core.document.check import problems
 from yewfinch.core.document.figure import figures
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 
 
@@ -81,3 +83,18 @@ def test_what_cannot_be_fused_is_said(portrait, spoil, words):
 def test_nothing_to_fuse(portrait):
     with pytest.raises(YewfinchError, match="no clay to fuse"):
         fusing.fuse(portrait, [], 5.0)
+
+
+def test_parts_that_look_inwards_and_open_rims_are_dealt_with(portrait, ball):
+    n = len(ball)
+    both = np.concatenate([ball.positions, ball.positions + np.float32([250, 0, 0])])
+    inward = Surface(both, np.concatenate([ball.faces, ball.faces[:, ::-1] + n]))
+    portrait.put_piece(Piece("two", "Two balls", inward), "x")
+    portrait.perform(fusing.fuse(portrait, ["two"], 6.0))
+    made = portrait.surface("two")
+    assert np.ptp(made.positions[:, 0]) == pytest.approx(450, abs=3)
+    faces = ball.faces[~(ball.positions[ball.faces][:, :, 2] > 80).all(axis=1)]
+    portrait.put_piece(Piece("open", "Open ball", Surface(ball.positions, faces)), "x")
+    portrait.perform(fusing.fuse(portrait, ["open"], 6.0))
+    assert (portrait.surface("open").closed == 1).all()
+    assert portrait.surface("open").positions[:, 2].max() == pytest.approx(100, abs=2.5)

@@ -2,6 +2,9 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from tests.conftest import cube_sphere
 from tests.mesh.test_mend import as_trimesh
 
 from yewfinch.core.document import masking
@@ -9,6 +12,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.mesh.pick import pick_free
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.shell import chosen_faces, shell
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import drawn
@@ -153,6 +157,22 @@ def test_a_shell_of_everything_is_hollow(with_ball):
     made = with_ball.surface("clay2")
     mesh = as_trimesh(made.positions, made.faces)
     assert mesh.volume == pytest.approx(4 / 3 * np.pi * (100**3 - 95**3), rel=0.02)
+
+
+@given(st.integers(0, 2**32 - 1), st.sampled_from(["outward", "inward", "both"]))
+def test_shells_of_random_masks_are_closed_and_manifold(seed, where):
+    rng = np.random.default_rng(seed)
+    body = cube_sphere(7)
+    spots = body.positions[rng.integers(0, len(body), 3)]
+    held = (np.linalg.norm(body.positions[:, None] - spots[None], axis=2) < rng.uniform(15, 90, 3)).any(axis=1)
+    body.mask[held] = 255
+    if not chosen_faces(body).any():
+        return
+    at, faces, rows = shell(body, float(rng.uniform(0.5, 9)), where)
+    mesh = as_trimesh(at, faces)
+    assert mesh.is_watertight
+    assert mesh.is_winding_consistent
+    assert len(rows) == len(at)
 
 
 @pytest.mark.parametrize("thickness", [0.0, -1.0, 1e9, float("nan")])

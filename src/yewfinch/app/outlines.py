@@ -28,6 +28,9 @@ Joining = Literal["add", "take", "replace"]
 #: What is done with what a cut takes off.
 Fate = Literal["remove", "keep"]
 
+#: Cuts through more vertices run in a thread behind a dialog.
+_AT_ONCE = 60_000
+
 
 class Outlines(QObject):
     """One for the window: what an outline will do, and doing it.
@@ -126,11 +129,24 @@ class Outlines(QObject):
             keys = [k for k, p in portrait.pieces.items() if p.visible and not p.fixed]
         else:
             keys = [self._clay().id]
-        edit, words = masking.cut_by(portrait, keys, outline, keep=self.fate == "keep", inside=not other)
-        portrait.perform(edit)
-        if self.bench.piece_id not in portrait.pieces:
-            self.bench.choose_piece(next(iter(portrait.pieces), ""))
-        self.bench.say(words, "note")
+        keep = self.fate == "keep"
+
+        def done(found: tuple[Edit, str]) -> None:
+            edit, words = found
+            portrait.perform(edit)
+            if self.bench.piece_id not in portrait.pieces:
+                self.bench.choose_piece(next(iter(portrait.pieces), ""))
+            self.bench.say(words, "note")
+
+        def work() -> tuple[Edit, str]:
+            return masking.cut_by(portrait, keys, outline, keep=keep, inside=not other)
+
+        if sum(len(portrait.surface(k)) for k in keys) <= _AT_ONCE:
+            done(work())
+            return
+        self._worker = behind_dialog(
+            self, "Cutting …", lambda _progress: work(), done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.", counted=False
+        )
 
     def _fit(self, camera: Camera, points: DoubleArray) -> None:
         held, portrait, reach, symmetric = self._clay(), self.bench.portrait, self.reach, self.bench.symmetry

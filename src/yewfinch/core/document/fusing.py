@@ -10,7 +10,7 @@ from yewfinch.core.document.carrying import at_rest, dressed, let_go, tied
 from yewfinch.core.document.edits import Change, Edit, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.mend import Mended, mended
+from yewfinch.core.mesh.mend import Mended, mended, outward
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.fuse import Body, fused
@@ -80,10 +80,11 @@ def _usable(portrait: Portrait, key: str) -> Piece:
 
 
 def _closed(piece: Piece) -> Surface:
-    """The surface of a piece, its rims closed if it has any."""
+    """The surface of a piece, its rims closed if it has any, parts that look inwards turned round."""
     surface = piece.surface
     if not Body(surface).is_open:
-        return surface
+        quads, turned = outward(surface.positions.astype(np.float64), surface.faces.astype(np.int64))
+        return surface if not turned else Surface(surface.positions, quads)
     made = mended(surface.positions, surface.faces, weld=0.0, speck=0.0, longest=_LONGEST)
     if made.report.left_open or abs(_volume(made)) < _FLAT * float(np.ptp(made.positions, axis=0).max()) ** 3:
         raise YewfinchError(f"'{piece.name}' has an open rim that cannot be closed, so its inside cannot be told. Close it first, or hide it.")

@@ -137,7 +137,7 @@ def mended(
     at, quads, origin, count["cut_free"] = _cut_free(at, quads, origin, torn)
     progress(0.65, "looking at parts")
     at, quads, origin, count["specks"] = _without_specks(at, quads, origin, speck)
-    quads, turned = _outward(at, quads)
+    quads, turned = outward(at, quads)
     count["turned"] += turned
     progress(0.75, "closing holes")
     at, quads, origin, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, flat, progress)
@@ -273,8 +273,21 @@ def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.N
     return at[rows], faces, origin[rows], int((~keep).sum())
 
 
-def _outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
-    """Parts that look inwards are turned round, unless they lie within another, as the inside of a hollow body does."""
+def outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
+    """Turn parts round that look inwards, unless they lie within another, as the inside of a hollow body does.
+
+    Parameters
+    ----------
+    at : (n, 3) float64, mm
+    quads : (m, 4) int64
+        Manifold and turned alike within each loose part.
+
+    Returns
+    -------
+    (m, 4) int64
+    int
+        How many faces were turned.
+    """
     label = loose_parts(quads.astype(INDEX), len(at))
     part = label[quads[:, 0]]
     p, q, r, s = (at[quads[:, k]] - at.mean(axis=0) for k in range(4))
