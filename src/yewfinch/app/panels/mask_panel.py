@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QButtonGroup, QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.actions import ActionTable
+from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.parts import Parts
 from yewfinch.core.show.part_turn import KINDS
@@ -46,9 +47,9 @@ class MaskPanel(QWidget):
         self.by_hand.setCheckable(True)
         self.by_hand.clicked.connect(self.toggle)
         column.addWidget(self.by_hand)
-        self.kinds = self._choices(column, [(k, *v) for k, v in KINDS.items()], parts.set_kind)
-        self.sides = self._choices(
-            column,
+        self.kinds = choices(self, column, [(k, *v) for k, v in KINDS.items()], parts.set_kind)
+        self.sides = choices(
+            self, column,
             [(True, "Masked turns", "What is masked turns, the rest stays"), (False, "Free turns", "What is masked stays, the rest turns")],
             parts.set_masked,
         )
@@ -56,8 +57,8 @@ class MaskPanel(QWidget):
         self.angle.setToolTip("How far the part is turned from where it was when its line was drawn")
         self.angle.changed.connect(parts.turn)
         column.addWidget(self.angle)
-        self.states = self._choices(
-            column,
+        self.states = choices(
+            self, column,
             [(False, "Parts as before", "Take all turned parts of the piece off; strokes made since stay"), (True, "Parts turned", "Put them on again")],
             self._set_on,
         )
@@ -68,24 +69,6 @@ class MaskPanel(QWidget):
         parts.changed.connect(self.refresh)
         parts.bench.mode_changed.connect(self._moded)
         self.refresh()
-
-    def _choices(self, column: QVBoxLayout, choices, run):  # type: ignore[no-untyped-def]
-        """A row of buttons of which one is down; returns them by their value."""
-        row = QHBoxLayout()
-        row.setSpacing(2)
-        group = QButtonGroup(self)
-        out = {}
-        for value, title, tip in choices:
-            button = QPushButton(title)
-            button.setProperty("small", True)
-            button.setCheckable(True)
-            button.setToolTip(tip)
-            button.clicked.connect(lambda _=False, v=value: run(v))
-            group.addButton(button)
-            out[value] = button
-            row.addWidget(button, 1)
-        column.addLayout(row)
-        return out
 
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""

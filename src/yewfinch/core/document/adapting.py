@@ -6,8 +6,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.document.carrying import at_rest
-from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document.carrying import anchors_on, at_rest, retied
+from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
@@ -61,10 +61,9 @@ def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetr
 
 def _tied(portrait: Portrait, held: Piece, own: Surface, made: Adapted) -> list[Change]:
     """Landmarks, lines and calipers on their new rows; where a row is gone, on the nearest place of what is new."""
-    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
     new: dict[Anchor, Anchor] = {}
     lost = []
-    for a in dict.fromkeys(a for a in everything if a.piece == held.id):
+    for a in anchors_on(portrait, (held.id,)):
         rows = made.row[list(a.corners)]
         if (rows >= 0).all():
             new[a] = replace(a, corners=(int(rows[0]), int(rows[1]), int(rows[2])))
@@ -76,10 +75,4 @@ def _tied(portrait: Portrait, held: Piece, own: Surface, made: Adapted) -> list[
         _, corners, weights = nearest(patch, np.array([a.on(held.surface) for a in lost]))
         for a, c, w in zip(lost, used[corners], weights, strict=True):
             new[a] = Anchor(held.id, (int(c[0]), int(c[1]), int(c[2])), (float(w[0]), float(w[1]), float(w[2])))
-    if not new:
-        return []
-    return [
-        FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
-        FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),
-        FieldChange("calipers", portrait.calipers, tuple(replace(c, points=tuple(new.get(a, a) for a in c.points)) for c in portrait.calipers)),
-    ]
+    return retied(portrait, new)

@@ -72,16 +72,26 @@ def tied(portrait: Portrait, after: Mapping[str, Piece]) -> list[Change]:
     after : mapping of piece id to Piece
         What takes the place of each.
     """
-    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
-    old = list(dict.fromkeys(a for a in everything if a.piece in after))
-    if not old:
-        return []
+    old = anchors_on(portrait, after)
     new: dict[Anchor, Anchor] = {}
     for piece in {id(p): p for p in after.values()}.values():
         own = [a for a in old if after[a.piece] is piece]
         if own:
             points = np.array([a.on(portrait.surface(a.piece)) for a in own])
             new |= dict(zip(own, nearest_anchors(piece.id, piece.surface, points), strict=True))
+    return retied(portrait, new)
+
+
+def anchors_on(portrait: Portrait, pieces: Collection[str]) -> list[Anchor]:
+    """All anchors of landmarks, lines and calipers on some pieces, each once."""
+    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
+    return list(dict.fromkeys(a for a in everything if a.piece in pieces))
+
+
+def retied(portrait: Portrait, new: Mapping[Anchor, Anchor]) -> list[Change]:
+    """Landmarks, lines and calipers with other anchors in the place of some; nothing for none."""
+    if not new:
+        return []
     return [
         FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
         FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),

@@ -8,6 +8,7 @@ from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
+from yewfinch.core.shared.geometry import smooth_step
 
 
 def change(piece: Piece, mask: ByteArray, name: str) -> Edit | None:
@@ -39,8 +40,7 @@ def softened(surface: Surface, rounds: int = 3) -> ByteArray:
 
 def sharpened(surface: Surface) -> ByteArray:
     """With a narrower edge: a steep curve through the half held ones."""
-    t = np.clip((surface.mask[:, 0] / 255.0 - 0.25) / 0.5, 0.0, 1.0)
-    return np.round(255 * t * t * (3 - 2 * t))[:, None].astype(np.uint8)
+    return np.round(255 * smooth_step((surface.mask[:, 0] / 255.0 - 0.25) / 0.5))[:, None].astype(np.uint8)
 
 
 def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
