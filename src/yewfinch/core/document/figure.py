@@ -373,7 +373,7 @@ class Figures:
         """Skull and pegs of a figure, as far as the portrait has them as guides."""
         held = under_skin.guides(portrait)
         made = self._pieces_under(figure) if held else {}
-        return {k: replace(made[k], visible=p.visible, locked=p.locked) for k, p in held.items()}
+        return {k: replace(made[k], visible=p.visible, locked=p.locked, group=p.group) for k, p in held.items()}
 
     def _pieces_under(self, figure: Figure) -> dict[str, Piece]:
         shape = self.shape(figure.person)

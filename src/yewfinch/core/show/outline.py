@@ -15,8 +15,10 @@ from yewfinch.core.show.camera import Camera
 Shape = Literal["line", "curve", "lasso", "box"]
 #: Points of a drawing are thinned to this distance, pixels; open ends go on for so many.
 _STEP, _ON = 3.0, 1e5
+#: Outside the box of a closed outline by more, the distance is that from the box, pixels.
+_BESIDE = 40.0
 #: Points worked on at a time.
-_CHUNK = 20_000
+_CHUNK = 4_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -49,9 +51,15 @@ class Outline:
 
     def _flat_side(self, at: DoubleArray) -> DoubleArray:
         start, end = self._sides()
-        out = np.empty(len(at))
-        for first in range(0, len(at), _CHUNK):
-            rows = slice(first, first + _CHUNK)
+        out = np.full(len(at), _ON)
+        near = np.arange(len(at))
+        if self.closed:  # far from its box is outside, how far hardly matters
+            low, high = self.points.min(axis=0), self.points.max(axis=0)
+            apart = np.maximum(np.maximum(low - at, at - high), 0.0).max(axis=1)
+            out = apart
+            near = np.nonzero(apart < _BESIDE)[0]
+        for first in range(0, len(near), _CHUNK):
+            rows = near[first : first + _CHUNK]
             out[rows] = self._flat_part(at[rows], start, end)
         return out
 
