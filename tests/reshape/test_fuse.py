@@ -166,3 +166,23 @@ def test_it_can_be_cancelled():
 
     with pytest.raises(CancelledError):
         fused([ball(0)], 2.0, progress=stop)
+
+
+@pytest.mark.parametrize("turn", [(0, 30, 15), (0, 0, 0)])
+def test_sharp_ridges_are_kept_as_far_as_the_edges_allow(turn):
+    block = surface_of(Solid("block", {"across": 80, "tall": 100, "deep": 60, "edge": 0}, turn=turn, edge=2.0))
+    made = fused([block], 4.0)
+    mesh = sound(made)
+    back = np.sqrt(nearest(made, block.positions.astype(float))[0]) / 4.0
+    assert back.mean() < 0.04  # 0.05 to 0.13 edges before ridges were looked for
+    assert np.percentile(back, 95) < 0.12
+    assert mesh.volume == pytest.approx(80 * 100 * 60, rel=0.004)
+    away = np.sqrt(nearest(block, made.positions.astype(float))[0]) / 4.0
+    assert away.max() < 0.2
+
+
+def test_a_round_form_has_no_ridges():
+    plain = ball(0)
+    made = fused([plain], 3.0)
+    size = np.linalg.norm(made.positions, axis=1)
+    np.testing.assert_allclose(size, 40, atol=0.15)

@@ -21,6 +21,7 @@ from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.quad_net import quads, symmetric_quads
+from yewfinch.core.reshape.ridges import sharpened
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
@@ -154,11 +155,16 @@ def fused(
     try:
         if symmetric:
             half = np.arange(cell / 2, max(-low[0], high[0]) + spare + cell, cell)
-            positions, faces, _ = symmetric_quads(field, half, sides[1], sides[2], one=False, **how)  # type: ignore[arg-type]
+            positions, faces, mirror = symmetric_quads(field, half, sides[1], sides[2], one=False, **how)  # type: ignore[arg-type]
         else:
             positions, faces = quads(field, *sides, **how)  # type: ignore[arg-type]
+            mirror = None
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
+    progress(0.97, "looking for ridges")
+    positions = sharpened(positions, faces, field, edge)
+    if mirror is not None:
+        positions = ((positions + positions[mirror] * np.array([-1, 1, 1], np.float32)) / 2).astype(np.float32)
     positions, faces = _without_voids(positions, faces)
     ordered, order = in_face_order(positions, faces)
     return Surface(positions[order], ordered)
