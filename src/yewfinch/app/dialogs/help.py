@@ -87,7 +87,7 @@ freely, with <b>Shift</b> along the surface of other pieces, and <b>Ctrl</b> goe
 about: the middle, the base, or a point that you type or click. Masked clay stays; half masked clay goes half the way. A solid is scaled alike in all directions only.</p>
 <p>The panel <i>Fuse and remesh</i> makes one closed surface of even quads: of all clay and solids in sight, of the chosen piece alone, of what is in sight less the
 chosen piece, or of what lies within it. <i>Edges</i> is the length of the quads' edges, <i>Joins</i> the width over which joins are rounded. Colours, masks, named regions, landmarks and
-lines are carried over; detail finer than the edges is lost, undo gives everything back. Open rims are closed for it; a piece that has no inside is named. Symmetric clay stays symmetric.</p>
+lines are carried over; outward ridges stay, detail finer than the edges is lost, undo gives everything back. Open rims are closed for it; a piece that has no inside is named. Symmetric clay stays symmetric.</p>
 <p><i>Mend and reduce</i> welds, drops empty and doubled faces and specks, cuts tangles free, turns faces alike and closes holes, and says what it found and did. <i>Reduce</i> leaves as many
 triangles as you ask for, keeps rims and colours, and tells how far the form is off.</p>
 <p><i>Symmetry of shape</i> gives one side of a piece the form of the other, or both their mean, across the sitter's midline or a plane through the piece. Vertices are matched by the net of

@@ -162,7 +162,7 @@ def fused(
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
     progress(0.97, "looking for ridges")
-    positions = sharpened(positions, faces, field, edge)
+    positions, faces = sharpened(positions, faces, field, edge)
     if mirror is not None:
         positions = ((positions + positions[mirror] * np.array([-1, 1, 1], np.float32)) / 2).astype(np.float32)
     positions, faces = _without_voids(positions, faces)

@@ -9,15 +9,15 @@ from yewfinch.core.reshape.quad_net import Field
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
 #: A ridge is where the form's planes round a vertex stand apart by more, degrees.
-SHARP = 32.0
+SHARP = 60.0
 #: How much a vertex is held where it is, against one plane; how far it goes at most, in edges.
 _HELD, _FARTHEST = 0.03, 0.75
 #: Slopes of the field are taken over this, in edges.
 _STEP = 0.02
 
 
-def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: float) -> FloatArray:
-    """Move vertices near ridges onto them.
+def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: float) -> tuple[FloatArray, IndexArray]:
+    """Move vertices near outward ridges onto them, and cut quads along these.
 
     Parameters
     ----------
@@ -32,6 +32,8 @@ def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: floa
     Returns
     -------
     (n, 3) float32, mm
+    (m, 4) int32
+        The same quads, some beginning with another corner: they are cut from the first to the third.
 
     Notes
     -----
@@ -55,7 +57,7 @@ def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: floa
     np.minimum.at(spread, owner, (normals[row] * mean[owner]).sum(axis=1))
     sharp = spread < np.cos(np.radians(SHARP / 2))
     if not sharp.any():
-        return positions
+        return positions, faces
     some = sharp[owner]
     owner, row = owner[some], row[some]
     square = np.zeros((n, 3, 3))
@@ -65,6 +67,7 @@ def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: floa
     np.add.at(right, owner, plane * (plane * (spots[row] - at[owner])).sum(axis=1)[:, None])
     rows = np.nonzero(sharp)[0]
     step = np.linalg.solve(square[rows] + _HELD * np.eye(3), right[rows][:, :, None])[:, :, 0]
+    step[(step * mean[rows]).sum(axis=1) <= 0.0] = 0.0  # hollow joins stay as soft as they came
     size = np.linalg.norm(step, axis=1, keepdims=True)
     step *= np.minimum(1.0, _FARTHEST * edge / np.maximum(size, 1e-12))
     out = at.copy()
@@ -75,7 +78,13 @@ def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: floa
             break
         back = np.unique(faces[over])
         out[back] = at[back]
-    return out.astype(np.float32)
+    near = np.nonzero(sharp[faces].any(axis=1))[0]
+    quads = faces[near]
+    gaps = [np.abs(field((out[quads[:, i]] + out[quads[:, i + 2]]) / 2)) for i in (0, 1)]
+    turn = gaps[1] < gaps[0] - 1e-9
+    cut = faces.copy()
+    cut[near[turn]] = np.roll(quads[turn], -1, axis=1)
+    return out.astype(np.float32), cut
 
 
 def _planes(points: DoubleArray, field: Field, step: float) -> tuple[DoubleArray, DoubleArray]:
