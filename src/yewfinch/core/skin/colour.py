@@ -39,8 +39,8 @@ def to_lab(srgb: npt.ArrayLike) -> DoubleArray:
 
     Examples
     --------
-    >>> to_lab([1.0, 1.0, 1.0]).round(2).tolist()
-    [100.0, 0.0, -0.0]
+    >>> to_lab([1.0, 0.0, 0.0]).round(1).tolist()
+    [53.2, 80.1, 67.2]
     """
     t = to_linear(srgb) @ _XYZ.T / _WHITE
     f = np.where(t > (6 / 29) ** 3, np.cbrt(t), t / (3 * (6 / 29) ** 2) + 4 / 29)
