@@ -12,7 +12,9 @@ from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.fuse import Body, fused, is_symmetric, origins
+from yewfinch.core.mesh.symmetry import is_symmetric
+from yewfinch.core.reshape.body import Body
+from yewfinch.core.reshape.fuse import fused, origins
 from yewfinch.core.reshape.solid import Solid, begun
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
@@ -89,10 +91,10 @@ def test_a_remesh_lies_near_the_input_with_even_edges(edge):
 
 def test_symmetric_input_stays_symmetric_to_the_bit():
     made = fused([ball(-25), ball(25), surface_of(replace(begun("block"), edge=3.0))], 3.0)
-    assert is_symmetric([ball(-25), ball(25)])
+    assert is_symmetric(np.concatenate([ball(-25).positions, ball(25).positions]))
     key, other = (np.lexsort(p.T) for p in (made.positions, made.positions * np.array([-1, 1, 1], np.float32)))
     np.testing.assert_array_equal(np.abs(made.positions[key]), np.abs((made.positions * np.array([-1, 1, 1], np.float32))[other]))
-    assert not is_symmetric([ball(-25), ball(26)])
+    assert not is_symmetric(np.concatenate([ball(-25).positions, ball(26).positions]))
 
 
 def test_inside_out_and_self_crossing_input():

@@ -13,7 +13,8 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.mend import Mended, mended, outward
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.fuse import Body, fused
+from yewfinch.core.reshape.body import Body
+from yewfinch.core.reshape.fuse import fused
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 

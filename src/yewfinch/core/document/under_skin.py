@@ -16,7 +16,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import cache_dir
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape import quad_net
+from yewfinch.core.reshape import grid_net, quad_net
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray
 from yewfinch.core.shared.progress import Progress, silent
 
@@ -27,7 +27,7 @@ UNDER = (SKULL, PEGS)
 JAW = "lower jaw"
 #: sRGB with alpha.
 _BONE, _PEG = (232, 224, 204, 255), (201, 138, 22, 255)
-_MADE_BY = (skull, skull_field, head_field, field_shapes, quad_net)
+_MADE_BY = (skull, skull_field, head_field, field_shapes, quad_net, grid_net)
 #: Clay is looked for no further than this before a peg's outer end, mm.
 _BEFORE = 25.0
 

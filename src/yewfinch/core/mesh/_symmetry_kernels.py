@@ -52,3 +52,21 @@ def walked(start, nxt, prev, opposite, size, first, other, twin):  # type: ignor
                 tail += 1
             a, b = nxt[a], prev[b]
     return met, odd
+
+
+@njit(cache=True)
+def all_mirrored(at, order, key, near):  # type: ignore[no-untyped-def]
+    """Has each point an image across x = 0 within `near`? `key` in ascending `order` is the same for both."""
+    for n in range(len(order)):
+        row = order[n]
+        found = False
+        for way in (1, -1):
+            m = n
+            while not found and 0 <= m < len(order) and abs(key[m] - key[n]) <= 2.0 * near:
+                other = order[m]
+                x, y, z = at[row, 0] + at[other, 0], at[row, 1] - at[other, 1], at[row, 2] - at[other, 2]
+                found = x * x + y * y + z * z < near * near
+                m += way
+        if not found:
+            return False
+    return True

@@ -2,28 +2,101 @@
 
 from __future__ import annotations
 
-import numpy as np
+from dataclasses import dataclass
 
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh import _nearest_kernels as kernels
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.errors import BadSurfaceError
+
+#: Triangles of one leaf of the tree, at most.
+_LEAF = 4
 
 
-def nearest(surface: Surface, points: DoubleArray) -> tuple[DoubleArray, IndexArray, DoubleArray]:
+@dataclass(frozen=True, eq=False)
+class Found:
+    """Nearest places of a surface.
+
+    Attributes
+    ----------
+    squares : (k,) float64
+        Squared distances, mm2.
+    rows : (k,) int32
+        Triangles in the tree's own order, to begin with next time; -1 where none is within reach.
+    weights : (k, 2) float64
+        Of the second and third corner.
+    """
+
+    squares: DoubleArray
+    rows: IndexArray
+    weights: DoubleArray
+
+
+class NearestTree:
+    """A tree of boxes over triangles.
+
+    Parameters
+    ----------
+    positions : (n, 3) float, mm
+    triangles : (m, 3) int
+
+    Raises
+    ------
+    BadSurfaceError
+        If there is no triangle.
+
+    Notes
+    -----
+    Triangles are halved across their longest side again and again, so that the tree needs no pointers.
+    """
+
+    def __init__(self, positions: npt.ArrayLike, triangles: npt.ArrayLike) -> None:
+        at = np.ascontiguousarray(positions, np.float64)
+        tri = np.asarray(triangles)
+        if len(tri) == 0:
+            raise BadSurfaceError("there is no triangle to look for")
+        a, b, c = (at[tri[:, k]] for k in range(3))
+        self._leaves = 1 << max(0, int(np.ceil(np.log2(len(tri) / _LEAF))))
+        self.order: IndexArray = kernels.sorted_rows(np.ascontiguousarray((a + b + c).T), self._leaves)
+        self.corners: IndexArray = np.ascontiguousarray(tri[self.order], INDEX)
+        self._data = np.concatenate([a, b - a, c - a], axis=1)[self.order]
+        self._boxes = kernels.boxes(self._data, self._leaves)
+
+    def find(self, points: npt.ArrayLike, hints: IndexArray | None = None, reach: float = np.inf) -> Found:
+        """Nearest places.
+
+        Parameters
+        ----------
+        points : (k, 3) float, mm
+            Quicker if neighbours follow each other.
+        hints : (k,) int32, optional
+            Rows of an earlier look.
+        reach : float, mm
+            Look no farther.
+        """
+        p = np.ascontiguousarray(points, np.float64)
+        return Found(*kernels.find(p, np.empty(0, INDEX) if hints is None else hints, reach, self._data, self._boxes, self._leaves))
+
+    def places(self, found: Found) -> DoubleArray:
+        """The places themselves, (k, 3) mm."""
+        return np.asarray(kernels.places(found.rows, found.weights, self._data))
+
+    def normals(self, rows: IndexArray) -> DoubleArray:
+        """Unit normals of the triangles, (k, 3)."""
+        return np.asarray(kernels.normals(rows, self._data))
+
+
+def nearest(surface: Surface, points: npt.ArrayLike) -> tuple[DoubleArray, IndexArray, DoubleArray]:
     """The nearest places of a surface: squared distance (k,), corners (k, 3) and weights (k, 3)."""
-    import igl
-
-    triangles = surface.triangles()
-    at = surface.positions.astype(np.float64)
-    squares, rows, places = igl.point_mesh_squared_distance(np.ascontiguousarray(points, np.float64), at, triangles.astype(np.int64))
-    corners = triangles[np.ravel(rows)]
-    a, b, c = (at[corners[:, k]] for k in range(3))
-    u, v, w = b - a, c - a, places - a
-    uu, uv, vv, wu, wv = ((x * y).sum(axis=1) for x, y in ((u, u), (u, v), (v, v), (w, u), (w, v)))
-    area = np.where(np.abs(uu * vv - uv * uv) > 1e-18, uu * vv - uv * uv, 1.0)
-    s, t = (vv * wu - uv * wv) / area, (uu * wv - uv * wu) / area
-    weights = np.clip(np.stack([1.0 - s - t, s, t], axis=1), 0.0, 1.0)
-    return np.ravel(squares), corners, weights / weights.sum(axis=1, keepdims=True)
+    tree = NearestTree(surface.positions, surface.triangles())
+    found = tree.find(points)
+    s, t = found.weights.T
+    return found.squares, tree.corners[found.rows], np.stack([np.maximum(1.0 - s - t, 0.0), s, t], axis=1)
 
 
 def nearest_anchors(piece: str, surface: Surface, points: DoubleArray) -> list[Anchor]:
@@ -33,3 +106,12 @@ def nearest_anchors(piece: str, surface: Surface, points: DoubleArray) -> list[A
         Anchor(piece, (int(c[0]), int(c[1]), int(c[2])), (float(w[0]), float(w[1]), float(w[2])))
         for c, w in zip(corners, weights, strict=True)
     ]
+
+
+def _warm() -> None:
+    tree = NearestTree(np.eye(3), [[0, 1, 2]])
+    found = tree.find(np.zeros((1, 3)))
+    tree.places(found), tree.normals(found.rows)
+
+
+warmup.register("nearest places", _warm)

@@ -29,7 +29,8 @@ def in_face_order(
     ----------
     Morton 1966, "A computer oriented geodetic data base".
     """
-    centres = positions[faces].mean(axis=1).astype(np.float64)
+    corners = [positions[faces[:, k]] for k in range(4)]
+    centres = ((corners[0] + corners[1] + corners[2] + corners[3]) / np.float32(4)).astype(np.float64)
     lo = centres.min(axis=0)
     extent = float(max((centres.max(axis=0) - lo).max(), 1e-9))
     codes = _kernels.morton(centres, lo, 2097151.0 / extent)

@@ -83,15 +83,20 @@ class Surface:
         self._grown = np.empty(n, INDEX)
         self._found = np.empty(n, INDEX)
 
+    def _owners(self) -> IndexArray:
+        """Lowest row of each face."""
+        a, b, c, d = self.faces.T
+        return np.minimum(np.minimum(a, b), np.minimum(c, d))
+
     def _sort_faces(self) -> None:
-        owner = self.faces.min(axis=1)
+        owner = self._owners()
         if np.any(np.diff(owner) < 0):
             self.faces = np.ascontiguousarray(self.faces[np.argsort(owner, kind="stable")])
 
     def _build_leaves(self) -> None:
         n = len(self.positions)
         count = (n + LEAF_ROWS - 1) >> LEAF_SHIFT
-        owner = self.faces.min(axis=1)
+        owner = self._owners()
         edges = np.arange(count + 1, dtype=np.int64) << LEAF_SHIFT
         self.face_start: IndexArray = np.searchsorted(owner, edges).astype(INDEX)
         self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)

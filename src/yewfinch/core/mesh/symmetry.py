@@ -17,6 +17,8 @@ from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: The side that is kept: that of positive distance is the sitter's left.
 Side = Literal["left", "right", "both"]
+#: Mirror images nearer than this count as equal, mm.
+SAME = 1e-3
 #: Beginnings that are tried for a match.
 _TRIES = 24
 #: Vertices nearer to the plane than this part of an edge are laid on it.
@@ -204,7 +206,16 @@ def half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side) ->
     return divided(at, faces, np.where(near, 0.0, away))
 
 
+def is_symmetric(positions: npt.ArrayLike, near: float = SAME) -> bool:
+    """Whether points (n, 3) mm are their own mirror images across x = 0, within `near` mm."""
+    at = np.ascontiguousarray(positions, np.float64)
+    key = np.abs(at[:, 0]) * 0.4312 + at[:, 1] * 0.7071 + at[:, 2] * 0.5603  # equal for images, about unit length
+    order = np.argsort(key)
+    return bool(kernels.all_mirrored(at, order, np.ascontiguousarray(key[order]), near))
+
+
 def _warm() -> None:
+    is_symmetric(np.zeros((1, 3)))
     matched(np.array([[-1.0, 0, 0], [1, 0, 0], [0, 1, 0]]), np.array([[0, 1, 2, 2]], INDEX), Plane())
 
 

@@ -1,28 +1,26 @@
 """One closed surface of even quads from several, or from one: fused and remeshed.
 
-What is inside is told by winding numbers, so surfaces may overlap and cross themselves and each
-other; distances are those to the nearest face. The union, with its joins rounded on request, is a field that
-`quad_net` makes quads of.
+What is inside is told by winding numbers on a grid, so surfaces may overlap and cross themselves and each
+other; vertices of the grid's net are laid on the nearest faces and drawn onto ridges.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.field_shapes import blend, carve
-from yewfinch.core.mesh.inside import Inside
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.quad_net import quads, symmetric_quads
+from yewfinch.core.mesh.symmetry import is_symmetric
+from yewfinch.core.reshape.body import Body, Form, Skin
+from yewfinch.core.reshape.grid_net import net_of, settled
+from yewfinch.core.reshape.quad_net import sample_near
 from yewfinch.core.reshape.ridges import sharpened
-from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
@@ -31,52 +29,9 @@ FINEST, COARSEST, WIDEST = 0.3, 50.0, 60.0
 #: Grid points of one job at most.
 MOST_POINTS = 60_000_000
 #: Cells of the grid against the edges that come of them.
-_CELL = 1.24
-#: Mirror images nearer than this count as equal, mm.
-SAME = 1e-3
-
-
-@dataclass(frozen=True, eq=False)
-class Body:
-    """A closed surface as a field of distances.
-
-    Attributes
-    ----------
-    surface : Surface
-    """
-
-    surface: Surface
-
-    @cached_property
-    def _mesh(self) -> tuple[DoubleArray, npt.NDArray[np.int64]]:
-        at = np.ascontiguousarray(self.surface.positions, np.float64)
-        triangles = self.surface.triangles().astype(np.int64)
-        a, b, c = (at[triangles[:, k]] for k in range(3))
-        turned = float((a * np.cross(b, c)).sum()) < 0  # inside out
-        return at, np.ascontiguousarray(triangles[:, ::-1] if turned else triangles)
-
-    @property
-    def is_open(self) -> bool:
-        """Whether it has a rim."""
-        return bool((self.surface.closed[np.unique(self.surface.faces)] == 0).any())
-
-    @cached_property
-    def _tree(self):  # type: ignore[no-untyped-def]
-        import igl
-
-        tree = igl.AABB()
-        tree.init(*self._mesh)
-        return tree
-
-    @cached_property
-    def _inside(self) -> Inside:
-        return Inside(*self._mesh)
-
-    def distance(self, p: DoubleArray) -> DoubleArray:
-        """Signed distance, (k,) mm, negative inside."""
-        points = np.ascontiguousarray(p, np.float64)
-        squares = np.ravel(self._tree.squared_distance(*self._mesh, points)[0])
-        return np.where(self._inside.winding(points) > 0, -1.0, 1.0) * np.sqrt(np.maximum(squares, 0.0))
+CELL = 1.24
+#: How often vertices are evened out.
+_ROUNDS = 6
 
 
 def fused(
@@ -118,77 +73,52 @@ def fused(
         raise YewfinchError(f"Edges of {edge:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
     if not (np.isfinite(join) and 0.0 <= join <= WIDEST):
         raise YewfinchError(f"A join cannot be {join:g} mm wide; 0 to {WIDEST:g} mm make sense.")
-    bodies, away, within = [Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common]
-    if any(b.is_open for b in (*bodies, *away, *within)):
+    form = Form([Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join)
+    if any(b.is_open for b in (*form.bodies, *form.take, *form.common)):
         raise YewfinchError("A surface is open, so nobody can tell what is inside it.")
-    boxes = np.stack([s.bounds() for s in surfaces]).astype(np.float64)
-    low, high = boxes[:, 0].min(axis=0), boxes[:, 1].max(axis=0)
-    cell = _CELL * edge
+    low, high = np.min([b.box[0] for b in form.bodies], axis=0), np.max([b.box[1] for b in form.bodies], axis=0)
+    cell = CELL * edge
     spare = 3.5 * cell + 0.3 * join
-    sides = [np.arange(a - spare, b + spare + cell, cell) for a, b in zip(low, high, strict=True)]
-    if float(np.prod([float(len(s)) for s in sides])) > MOST_POINTS:
+    shape = np.ceil((high - low + 2 * spare) / cell).astype(int) + 1
+    if float(np.prod(shape.astype(float))) > MOST_POINTS:
         raise YewfinchError(f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones.")
+    progress(0.0, "looking at the clay")
     if symmetric is None:
-        symmetric = is_symmetric([*surfaces, *take, *common])
-    reach = join + 1.0
-
-    def field(p: DoubleArray) -> DoubleArray:
-        out = np.full(len(p), np.inf)
-        for body in bodies:
-            bounds = body.surface.bounds().astype(np.float64)
-            apart = np.linalg.norm(np.maximum(np.maximum(bounds[0] - p, p - bounds[1]), 0.0), axis=1)
-            rows = np.nonzero(apart < out + reach)[0]  # farther ones change nothing
-            if len(rows):
-                d = body.distance(p[rows])
-                both = np.isfinite(out[rows])
-                joined = np.where(both, blend(np.where(both, out[rows], 0.0), d, join), d) if join > 0 else np.minimum(out[rows], d)
-                out[rows] = joined
-        for body in away:
-            d = body.distance(p)
-            out = carve(out, d, join) if join > 0 else np.maximum(out, -d)
-        for body in within:
-            d = body.distance(p)
-            out = carve(out, -d, join) if join > 0 else np.maximum(out, d)
-        return out
-
-    how = {"relax": 4, "firm": 2, "near": True, "progress": part(progress, 0.0, 0.97)}
+        symmetric = is_symmetric(np.concatenate([s.positions for s in (*surfaces, *take, *common)]))
+    low = low - spare
+    if symmetric:  # the grid's half, and one layer across the plane
+        low[0], shape[0] = -cell / 2, int(np.ceil((high[0] + spare) / cell)) + 2
+    progress(0.1, "finding the inside")
+    solid = form.solid(low, cell, (int(shape[0]), int(shape[1]), int(shape[2])))
+    if join > 0:
+        _round_joins(form, solid, low, cell, part(progress, 0.2, 0.5))
+    if symmetric:
+        solid[0] = solid[1]
+    progress(0.5, "making the net")
     try:
-        if symmetric:
-            half = np.arange(cell / 2, max(-low[0], high[0]) + spare + cell, cell)
-            positions, faces, mirror = symmetric_quads(field, half, sides[1], sides[2], one=False, **how)  # type: ignore[arg-type]
-        else:
-            positions, faces = quads(field, *sides, **how)  # type: ignore[arg-type]
-            mirror = None
+        net = net_of(solid, half=symmetric)
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
-    progress(0.97, "looking for ridges")
-    positions, faces = sharpened(positions, faces, field, edge)
-    if mirror is not None:
-        positions = ((positions + positions[mirror] * np.array([-1, 1, 1], np.float32)) / 2).astype(np.float32)
-    positions, faces = _without_voids(positions, faces)
-    ordered, order = in_face_order(positions, faces)
+    progress(0.6, "settling the surface")
+    planes = form.planes if form.alone is None else Skin(form.alone, -3.0 * cell if symmetric else -np.inf).planes
+    at, normals = settled(net, low + (net.cells + 0.5) * cell, planes, _ROUNDS)
+    progress(0.8, "looking for ridges")
+    at, net = sharpened(net, at, normals, planes, edge)
+    positions, faces, _ = net.whole(at)
+    progress(0.9, "putting it in order")
+    ordered, order = in_face_order(positions.astype(np.float32), faces)
     return Surface(positions[order], ordered)
 
 
-def _without_voids(positions: FloatArray, faces: IndexArray) -> tuple[FloatArray, IndexArray]:
-    """Drop closed surfaces that look inwards: bubbles inside the clay."""
-    label = loose_parts(faces, len(positions))
-    if not label.any():
-        return positions, faces
-    p, q, r, s = (positions[faces[:, k]].astype(np.float64) for k in range(4))
-    volume = (p * np.cross(q, r)).sum(axis=1) + (p * np.cross(r, s)).sum(axis=1)
-    keep = np.bincount(label[faces[:, 0]], volume, int(label.max()) + 1) > 0
-    rows = np.nonzero(keep[label])[0]
-    return positions[rows], np.searchsorted(rows, faces[keep[label[faces[:, 0]]]]).astype(INDEX)
-
-
-def is_symmetric(surfaces: Sequence[Surface]) -> bool:
-    """Whether surfaces together are their own mirror image across x = 0, within `SAME`."""
-    from scipy.spatial import cKDTree
-
-    at = np.concatenate([s.positions for s in surfaces]).astype(np.float64)
-    away, _ = cKDTree(at).query(at * (-1.0, 1.0, 1.0), distance_upper_bound=10 * SAME)
-    return bool((away < SAME).all())
+def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, progress: Progress) -> None:
+    """Look at the grid anew where two bodies are so near that their join is rounded."""
+    for number, box in enumerate(boxes := form.meeting()):
+        first = np.clip(np.floor((box[0] - low) / cell), 0, solid.shape).astype(int)
+        end = np.clip(np.ceil((box[1] - low) / cell) + 1, 0, solid.shape).astype(int)
+        if (first < end).all():
+            xs, ys, zs = (low[k] + cell * np.arange(first[k], end[k]) for k in range(3))
+            values = sample_near(form.distance, xs, ys, zs, part(progress, number / len(boxes), (number + 1) / len(boxes)))
+            solid[tuple(slice(a, b) for a, b in zip(first, end, strict=True))] = values < 0
 
 
 @dataclass(frozen=True, eq=False)

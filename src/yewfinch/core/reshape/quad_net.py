@@ -1,9 +1,7 @@
 """All-quad closed surfaces from a signed distance field on a graded grid, exactly symmetric if wanted.
 
 The grid is a tensor product of three coordinate lists, so features can have finer cells than
-plain regions. One vertex per cell crossed by the surface, one quad per crossed grid edge
-(Gibson 1998, "Constrained elastic surface nets"). Ambiguous cells, which would give
-non-manifold edges, are filled first until every cell holds one sheet. The vertices are then
+plain regions. `grid_net` makes the net of its inside points; the vertices are then
 evened out along the surface and projected back onto the field.
 """
 
@@ -12,13 +10,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import numpy as np
-import numpy.typing as npt
 
-from yewfinch.core.mesh import _kernels as mesh_kernels
-from yewfinch.core.reshape import _quad_net_kernels as kernels
+from yewfinch.core.reshape.grid_net import Net, net_of
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
-from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: A field maps (k, 3) points in mm to (k,) signed distances in mm, negative inside.
@@ -26,8 +21,6 @@ Field = Callable[[DoubleArray], DoubleArray]
 
 #: Grid points along the side of a block that is looked at as a whole.
 _BLOCK = 4
-#: A body of fewer grid points is a speck.
-_SPECK = 6
 
 
 def graded_axis(stops: list[tuple[float, float]], end: float) -> DoubleArray:
@@ -141,27 +134,10 @@ def symmetric_quads(
     BadSurfaceError
         If the field has no zero level inside the grid or touches its rim.
     """
-    half = (sample_near if near else sample)(field, half_x, ys, zs, part(progress, 0.0, 0.6))
-    xs = np.concatenate([-half_x[::-1], half_x])
-    cells, faces = _net(np.concatenate([half[::-1], half]), True, one)
-    positions = _middles(cells, xs, ys, zs)
-    cell_count = len(xs) - 1
-    keys = (cells[:, 0].astype(np.int64) * len(ys) + cells[:, 1]) * len(zs) + cells[:, 2]
-    twin = (
-        (cell_count - 1 - cells[:, 0].astype(np.int64)) * len(ys) + cells[:, 1]
-    ) * len(zs) + cells[:, 2]
-    order = np.argsort(keys)
-    mirror = order[np.searchsorted(keys[order], twin)].astype(INDEX)
-    left = np.nonzero(cells[:, 0] >= cell_count // 2)[0].astype(INDEX)
-
-    def mirrored(half: DoubleArray) -> DoubleArray:
-        p = np.empty((len(mirror), 3))
-        p[left] = half
-        p[mirror[left]] = half * (-1.0, 1.0, 1.0)
-        p[mirror == np.arange(len(mirror)), 0] = 0.0
-        return p
-
-    positions = _settle(field, positions, faces, left, mirrored, relax, progress, firm)
+    values = (sample_near if near else sample)(field, half_x, ys, zs, part(progress, 0.0, 0.6))
+    net = net_of((np.concatenate([values[:1], values]) < 0).astype(np.uint8), half=True, one=one)
+    at = _settle(field, _middles(net, np.concatenate([-half_x[:1], half_x]), ys, zs), net, relax, progress, firm)
+    positions, faces, mirror = net.whole(at.astype(np.float32))
     return positions.astype(np.float32), faces, mirror
 
 
@@ -189,84 +165,28 @@ def quads(
     BadSurfaceError
         If the field has no zero level inside the grid or touches its rim.
     """
-    cells, faces = _net((sample_near if near else sample)(field, xs, ys, zs, part(progress, 0.0, 0.6)), False, False)
-    every = np.arange(len(cells), dtype=INDEX)
-    positions = _settle(field, _middles(cells, xs, ys, zs), faces, every, lambda p: p, relax, progress, firm)
-    return positions.astype(np.float32), faces
+    values = (sample_near if near else sample)(field, xs, ys, zs, part(progress, 0.0, 0.6))
+    net = net_of((values < 0).astype(np.uint8))
+    positions = _settle(field, _middles(net, xs, ys, zs), net, relax, progress, firm)
+    return positions.astype(np.float32), net.faces
 
 
-def _middles(cells: IndexArray, *axes: DoubleArray) -> DoubleArray:
-    return np.stack([(c[cells[:, k]] + c[cells[:, k] + 1]) / 2 for k, c in enumerate(axes)], axis=1)
+def _middles(net: Net, *axes: DoubleArray) -> DoubleArray:
+    return np.stack([(c[net.cells[:, k]] + c[net.cells[:, k] + 1]) / 2 for k, c in enumerate(axes)], axis=1)
 
 
-def _net(values: FloatArray, both: bool, one: bool) -> tuple[IndexArray, IndexArray]:
-    """Crossed cells and their quads; `both` keeps the two halves alike, `one` keeps the largest body only."""
-    inside = values < 0
-    ends = [slice(0, 2), slice(-2, None)]
-    rim = [inside[e] for e in ends] + [inside[:, e] for e in ends] + [inside[:, :, e] for e in ends]
-    if not inside.any() or any(side.any() for side in rim):
-        raise BadSurfaceError("the form does not fit into its grid")
-    solid = inside.astype(np.uint8)
-    kernels.fill_ambiguous(solid, both)
-    solid = _one_body(solid) if one else _no_specks(solid)
-    found: tuple[IndexArray, IndexArray] = kernels.net(solid)
-    return found
-
-
-def _no_specks(solid: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
-    """Drop bodies of fewer than `_SPECK` grid points."""
-    from scipy import ndimage
-
-    labels, count = ndimage.label(solid)
-    if count < 2:
-        return solid
-    size = np.bincount(labels.ravel())
-    size[0] = 0
-    return (size[labels] >= min(_SPECK, int(size.max()))).astype(np.uint8)
-
-
-def _one_body(solid: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
-    """Drop loose specks and fill closed voids: one closed surface remains."""
-    from scipy import ndimage
-
-    labels, count = ndimage.label(solid)
-    if count > 1:
-        largest = np.argmax(np.bincount(labels.ravel())[1:]) + 1
-        solid = (labels == largest).astype(np.uint8)
-    air, count = ndimage.label(1 - solid)
-    if count > 1:
-        solid = (air != air[0, 0, 0]).astype(np.uint8)
-    return solid
-
-
-def _settle(
-    field: Field,
-    positions: DoubleArray,
-    faces: IndexArray,
-    own: IndexArray,
-    whole: Callable[[DoubleArray], DoubleArray],
-    relax: int,
-    progress: Progress,
-    firm: int,
-) -> DoubleArray:
-    """Even vertices out along the surface; `own` ones are worked on, `whole` makes all of them from these."""
-    ring_at, ring, _ = mesh_kernels.build_ring(faces, len(positions))
-    degree = np.diff(ring_at)[:, None]
-
-    def pull(p: DoubleArray) -> DoubleArray:
-        return np.asarray(np.add.reduceat(p[ring], ring_at[:-1], axis=0) / degree - p)
-
+def _settle(field: Field, at: DoubleArray, net: Net, relax: int, progress: Progress, firm: int) -> DoubleArray:
+    """Even vertices out along the surface."""
     for step in range(relax + 1):
         progress(0.6 + 0.4 * step / (relax + 1), "settling the surface")
         if step:
-            positions = positions + 0.5 * pull(positions)
-        half = positions[own]
+            at = net.evened(at, 0.5)
         for _ in range(firm if step in (0, relax) else 1):
-            half = _project(field, half)
-        positions = whole(half)
+            at = _project(field, at)
+        at[: net.middle, 0] = 0.0
     for weight in (0.5, -0.52) * 4:  # Taubin 1995: takes the teeth off thin edges
-        positions = whole((positions + weight * pull(positions))[own])
-    return positions
+        at = net.evened(at, weight)
+    return at
 
 
 def _project(field: Field, points: DoubleArray) -> DoubleArray:

@@ -2,97 +2,96 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import replace
+
 import numpy as np
 
-from yewfinch.core.mesh.holes import half_edges
-from yewfinch.core.reshape.quad_net import Field
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.reshape.grid_net import Net
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+
+#: A form's planes beside points (k, 3) mm: a place of each, and its normal.
+Planes = Callable[[DoubleArray], tuple[DoubleArray, DoubleArray]]
 
 #: A ridge is where the form's planes round a vertex stand apart by more, degrees.
 SHARP = 60.0
+#: Neighbours whose normals stand apart by more are looked at, degrees.
+_DOUBTFUL = 35.0
 #: How much a vertex is held where it is, against one plane; how far it goes at most, in edges.
 _HELD, _FARTHEST = 0.03, 0.75
-#: Slopes of the field are taken over this, in edges.
-_STEP = 0.02
 
 
-def sharpened(positions: FloatArray, faces: IndexArray, field: Field, edge: float) -> tuple[FloatArray, IndexArray]:
+def sharpened(net: Net, at: DoubleArray, normals: DoubleArray, planes: Planes, edge: float) -> tuple[DoubleArray, Net]:
     """Move vertices near outward ridges onto them, and cut quads along these.
 
     Parameters
     ----------
-    positions : (n, 3) float32, mm
-        On the form, all but for its ridges.
-    faces : (m, 4) int32
-    field : Field
-        Signed distance from the form, mm.
+    net : Net
+    at : (n, 3) float64, mm
+        Its vertices, on the form, all but for the ridges.
+    normals : (n, 3) float64
+        The form's, beside them.
+    planes : Planes
     edge : float, mm
         Length of the net's edges, about.
 
     Returns
     -------
-    (n, 3) float32, mm
-    (m, 4) int32
-        The same quads, some beginning with another corner: they are cut from the first to the third.
+    (n, 3) float64, mm
+    Net
+        The same, some quads beginning with another corner: they are cut from the first to the third.
 
     Notes
     -----
     The point nearest to the planes of the form at the vertex and half way to its neighbours (Ju, Losasso, Schaefer
     & Warren 2002, "Dual contouring of Hermite data"), where these differ; a move that would turn a face over is left out.
     """
-    at = positions.astype(np.float64)
-    _, start, end = half_edges(faces)
-    once = start < end
-    a, b = start[once], end[once]
-    middle = (at[a] + at[b]) / 2
-    spots, normals = _planes(np.concatenate([at, middle]), field, _STEP * edge)
-    n = len(at)
-    # rows of planes for each vertex: its own, and that of each of its edges
-    owner = np.concatenate([np.arange(n), a, b])
-    row = np.concatenate([np.arange(n), n + np.arange(len(a)), n + np.arange(len(a))])
-    mean = np.zeros((n, 3))
-    np.add.at(mean, owner, normals[row])
+    first, second = net.ends()
+    apart = np.einsum("nk,nk->n", normals[first], normals[second]) < np.cos(np.radians(_DOUBTFUL))
+    doubtful = np.zeros(len(at), bool)
+    doubtful[first[apart]] = doubtful[second[apart]] = True
+    rows = np.nonzero(doubtful)[0]
+    if len(rows) == 0:
+        return at, net
+    # planes for each of these rows: its own, and that half way to each neighbour
+    one, way = np.nonzero(net.beside[rows] >= 0)
+    other = at[net.beside[rows[one], way]]
+    other[(rows[one] < net.middle) & (way == 0), 0] *= -1.0  # the neighbour's image
+    owner = np.concatenate([np.arange(len(rows)), one])
+    points = np.concatenate([at[rows], (at[rows[one]] + other) / 2])
+    foot, plane = planes(points)
+    mean: DoubleArray = np.stack([np.bincount(owner, plane[:, k], len(rows)) for k in range(3)], axis=1).astype(np.float64)
     mean /= np.maximum(np.linalg.norm(mean, axis=1, keepdims=True), 1e-12)
-    spread = np.ones(n)
-    np.minimum.at(spread, owner, (normals[row] * mean[owner]).sum(axis=1))
+    spread = np.ones(len(rows))
+    np.minimum.at(spread, owner, (plane * mean[owner]).sum(axis=1))
     sharp = spread < np.cos(np.radians(SHARP / 2))
     if not sharp.any():
-        return positions, faces
-    some = sharp[owner]
-    owner, row = owner[some], row[some]
-    square = np.zeros((n, 3, 3))
-    right = np.zeros((n, 3))
-    plane = normals[row]
+        return at, net
+    square, right = np.zeros((len(rows), 3, 3)), np.zeros((len(rows), 3))
     np.add.at(square, owner, plane[:, :, None] * plane[:, None, :])
-    np.add.at(right, owner, plane * (plane * (spots[row] - at[owner])).sum(axis=1)[:, None])
-    rows = np.nonzero(sharp)[0]
-    step = np.linalg.solve(square[rows] + _HELD * np.eye(3), right[rows][:, :, None])[:, :, 0]
-    step[(step * mean[rows]).sum(axis=1) <= 0.0] = 0.0  # hollow joins stay as soft as they came
-    size = np.linalg.norm(step, axis=1, keepdims=True)
-    step *= np.minimum(1.0, _FARTHEST * edge / np.maximum(size, 1e-12))
+    np.add.at(right, owner, plane * (plane * (foot - at[rows][owner])).sum(axis=1)[:, None])
+    step = np.linalg.solve(square[sharp] + _HELD * np.eye(3), right[sharp][:, :, None])[:, :, 0]
+    step[(step * mean[sharp]).sum(axis=1) <= 0.0] = 0.0  # hollow joins stay as soft as they came
+    step *= np.minimum(1.0, _FARTHEST * edge / np.maximum(np.linalg.norm(step, axis=1, keepdims=True), 1e-12))
+    moved = np.zeros(len(at), bool)
+    moved[rows[sharp]] = True
     out = at.copy()
-    out[rows] += step
+    out[rows[sharp]] += step
+    out[: net.middle, 0] = np.where(moved[: net.middle], 0.0, out[: net.middle, 0])
+    near = np.nonzero(moved[net.faces].any(axis=1))[0]
+    quads = net.faces[near]
     for _ in range(4):
-        over = _turned(at, out, faces)
+        over = _turned(at, out, quads)
         if not over.any():
             break
-        back = np.unique(faces[over])
+        back = np.unique(quads[over])
         out[back] = at[back]
-    near = np.nonzero(sharp[faces].any(axis=1))[0]
-    quads = faces[near]
-    gaps = [np.abs(field((out[quads[:, i]] + out[quads[:, i + 2]]) / 2)) for i in (0, 1)]
+    middles = np.concatenate([(out[quads[:, i]] + out[quads[:, i + 2]]) / 2 for i in (0, 1)])
+    gaps = np.linalg.norm(middles - planes(middles)[0], axis=1).reshape(2, -1)
     turn = gaps[1] < gaps[0] - 1e-9
-    cut = faces.copy()
+    cut = net.faces.copy()
     cut[near[turn]] = np.roll(quads[turn], -1, axis=1)
-    return out.astype(np.float32), cut
-
-
-def _planes(points: DoubleArray, field: Field, step: float) -> tuple[DoubleArray, DoubleArray]:
-    """The form's planes beside points: a place of each, and its normal."""
-    slopes = np.stack([(field(points + way) - field(points - way)) / (2 * step) for way in np.eye(3) * step], axis=1)
-    size = np.linalg.norm(slopes, axis=1, keepdims=True)
-    normals = slopes / np.maximum(size, 1e-9)
-    return points - field(points)[:, None] * normals, normals
+    return out, replace(net, faces=cut)
 
 
 def _turned(old: DoubleArray, new: DoubleArray, faces: IndexArray) -> np.ndarray:
