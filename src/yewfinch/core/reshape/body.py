@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.inside import Inside
-from yewfinch.core.mesh.nearest import NearestTree
+from yewfinch.core.mesh.nearest import Found, NearestTree
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.scan import inside_grid
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
@@ -55,20 +56,26 @@ class Body:
     def _inside(self) -> Inside:
         return Inside(*self.mesh)
 
-    def slopes(self, p: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
-        """Signed distance (k,) mm, negative inside, its slope (k, 3), and the normal of the nearest face (k, 3)."""
-        found = self._tree.find(p)
-        way = p - self._tree.places(found)
+    def slopes(self, p: DoubleArray, reach: float = np.inf) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+        """Signed distance (k,) mm, negative inside, its slope (k, 3), and the normal of the nearest face (k, 3).
+
+        Beyond `reach` mm the distance is that, and the others are zero.
+        """
+        found = self._tree.find(p, reach=reach)
         away = np.sqrt(found.squares)
-        normal = self._tree.normals(found.rows)
         sign = np.where(self._inside.winding(p) > 0, -1.0, 1.0)
-        clear = away > 1e-9
-        slope = np.where(clear[:, None], way * (sign / np.where(clear, away, 1.0))[:, None], normal)
+        slope, normal = np.zeros((2, len(p), 3))
+        near = np.nonzero(found.rows >= 0)[0]
+        some = Found(found.squares[near], found.rows[near], found.weights[near])
+        normal[near] = self._tree.normals(some.rows)
+        clear = away[near] > 1e-9
+        way = (p[near] - self._tree.places(some)) * (sign[near] / np.where(clear, away[near], 1.0))[:, None]
+        slope[near] = np.where(clear[:, None], way, normal[near])
         return sign * away, slope, normal
 
-    def distance(self, p: DoubleArray) -> DoubleArray:
-        """Signed distance, (k,) mm, negative inside."""
-        return np.where(self._inside.winding(p) > 0, -1.0, 1.0) * np.sqrt(self._tree.find(p).squares)
+    def distance(self, p: DoubleArray, reach: float = np.inf) -> DoubleArray:
+        """Signed distance, (k,) mm, negative inside, `reach` at most."""
+        return np.where(self._inside.winding(p) > 0, -1.0, 1.0) * np.sqrt(self._tree.find(p, reach=reach).squares)
 
 
 class Skin:
@@ -106,12 +113,15 @@ class Form:
         At least one body; what is cut out of them; only what lies within each of these stays.
     join : float
         Width over which joins are rounded, mm.
+    reach : float
+        Distances are told up to this, mm; more than `join`.
     """
 
     bodies: Sequence[Body]
     take: Sequence[Body] = ()
     common: Sequence[Body] = ()
     join: float = 0.0
+    reach: float = np.inf
 
     @property
     def alone(self) -> Body | None:
@@ -135,14 +145,20 @@ class Form:
             apart = np.linalg.norm(np.maximum(np.maximum(body.box[0] - p, p - body.box[1]), 0.0), axis=1)
             rows = np.nonzero(apart < value + self.join + 1.0)[0]  # farther ones change nothing
             if len(rows):
-                value[rows], ways[rows] = self._least(value[rows], ways[rows], *_of(body, p[rows], sloping))
+                value[rows], ways[rows] = self._least(value[rows], ways[rows], *self._of(body, p[rows], sloping))
         value, ways = -value, -ways
         for body in self.take:
-            value, ways = self._least(value, ways, *_of(body, p, sloping))
+            value, ways = self._least(value, ways, *self._of(body, p, sloping))
         for body in self.common:
-            other, way = _of(body, p, sloping)
+            other, way = self._of(body, p, sloping)
             value, ways = self._least(value, ways, -other, -way)
         return -value, -ways[:, :3], -ways[:, 3:]
+
+    def _of(self, body: Body, p: DoubleArray, sloping: bool) -> tuple[DoubleArray, DoubleArray]:
+        if not sloping:
+            return body.distance(p, self.reach), np.zeros((len(p), 6))
+        value, slope, normal = body.slopes(p, self.reach)
+        return value, np.concatenate([slope, normal], axis=1)
 
     def _least(self, a: DoubleArray, one: DoubleArray, b: DoubleArray, two: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
         """The lesser of two values with what comes with it; rounded by a polynomial over `join`."""
@@ -169,21 +185,9 @@ class Form:
             out &= grid(body)
         return out
 
-    def meeting(self) -> list[DoubleArray]:
-        """Boxes (2, 3) mm within which joins may be rounded."""
-        every = [*self.bodies, *self.take, *self.common]
-        room = 1.25 * self.join
-        out = []
-        for i, a in enumerate(every):
-            for b in every[i + 1 :]:
-                low, high = np.maximum(a.box[0], b.box[0]) - room, np.minimum(a.box[1], b.box[1]) + room
-                if (low < high).all():
-                    out.append(np.stack([low, high]))
-        return out
-
-
-def _of(body: Body, p: DoubleArray, sloping: bool) -> tuple[DoubleArray, DoubleArray]:
-    if not sloping:
-        return body.distance(p), np.zeros((len(p), 6))
-    value, slope, normal = body.slopes(p)
-    return value, np.concatenate([slope, normal], axis=1)
+    def meeting(self, p: DoubleArray) -> npt.NDArray[np.bool_]:
+        """Which points (k, 3) mm lie so near to the boxes of two bodies that the join may be rounded there."""
+        near = np.zeros(len(p), np.int64)
+        for body in (*self.bodies, *self.take, *self.common):
+            near += ((p > body.box[0] - 1.25 * self.join) & (p < body.box[1] + 1.25 * self.join)).all(axis=1)
+        return np.asarray(near > 1)

@@ -18,7 +18,6 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import is_symmetric
 from yewfinch.core.reshape.body import Body, Form, Skin
 from yewfinch.core.reshape.grid_net import net_of, settled
-from yewfinch.core.reshape.quad_net import sample_near
 from yewfinch.core.reshape.ridges import sharpened
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
@@ -73,11 +72,11 @@ def fused(
         raise YewfinchError(f"Edges of {edge:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
     if not (np.isfinite(join) and 0.0 <= join <= WIDEST):
         raise YewfinchError(f"A join cannot be {join:g} mm wide; 0 to {WIDEST:g} mm make sense.")
-    form = Form([Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join)
+    cell = CELL * edge
+    form = Form([Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join, 1.5 * join + 4.0 * cell)
     if any(b.is_open for b in (*form.bodies, *form.take, *form.common)):
         raise YewfinchError("A surface is open, so nobody can tell what is inside it.")
     low, high = np.min([b.box[0] for b in form.bodies], axis=0), np.max([b.box[1] for b in form.bodies], axis=0)
-    cell = CELL * edge
     spare = 3.5 * cell + 0.3 * join
     shape = np.ceil((high - low + 2 * spare) / cell).astype(int) + 1
     if float(np.prod(shape.astype(float))) > MOST_POINTS:
@@ -111,14 +110,17 @@ def fused(
 
 
 def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, progress: Progress) -> None:
-    """Look at the grid anew where two bodies are so near that their join is rounded."""
-    for number, box in enumerate(boxes := form.meeting()):
-        first = np.clip(np.floor((box[0] - low) / cell), 0, solid.shape).astype(int)
-        end = np.clip(np.ceil((box[1] - low) / cell) + 1, 0, solid.shape).astype(int)
-        if (first < end).all():
-            xs, ys, zs = (low[k] + cell * np.arange(first[k], end[k]) for k in range(3))
-            values = sample_near(form.distance, xs, ys, zs, part(progress, number / len(boxes), (number + 1) / len(boxes)))
-            solid[tuple(slice(a, b) for a, b in zip(first, end, strict=True))] = values < 0
+    """Look anew at the points near the surface where two bodies are so near to each other that their join is rounded."""
+    from scipy import ndimage
+
+    wide = 2 * int(np.ceil(form.join / 4 / cell)) + 3  # a join moves the surface by a quarter of its width
+    mixed = ndimage.maximum_filter(solid, wide) != ndimage.minimum_filter(solid, wide)
+    at = np.argwhere(mixed)
+    at = at[form.meeting(low + cell * at)]
+    shares = np.array_split(at, max(1, len(at) // 100_000))
+    for number, some in enumerate(shares):
+        progress(number / len(shares), "rounding the joins")
+        solid[tuple(some.T)] = form.distance(low + cell * some) < 0
 
 
 @dataclass(frozen=True, eq=False)
