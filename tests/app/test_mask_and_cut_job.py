@@ -92,6 +92,7 @@ def test_a_line_cuts_the_neck_and_a_lasso_keeps_both(w, qtbot):
     click(w.cutting.draw)
     assert w.bench.mode == "outline"
     drag(w.viewport, line(*seen(w, (-150, -150, 60), (150, -150, 60))))
+    finished(w, w.outlines, qtbot)
     head = portrait.surface("head")
     assert head.bounds()[0, 1] > -190
     assert head.bounds()[1, 1] == pytest.approx(top, abs=0.01)
@@ -99,22 +100,26 @@ def test_a_line_cuts_the_neck_and_a_lasso_keeps_both(w, qtbot):
     click(w.cutting.fates["keep"])
     click(w.cutting.shapes["lasso"])
     drag(w.viewport, round_about(w, (0, 90, 70), 60))
+    finished(w, w.outlines, qtbot)
     assert any(p.name == "Head, cut off" for p in portrait.pieces.values())
     steps = portrait.history.position
     drag(w.viewport, line((5, 5), (8, 5)))  # too short to mean anything
+    finished(w, w.outlines, qtbot)
     assert portrait.history.position == steps
     w.undo()
     w.undo()
     assert portrait.surface("head").bounds()[0, 1] < -190
 
 
-def test_a_shell_and_a_part_split_off_are_pieces_of_their_own(w):
+def test_a_shell_and_a_part_split_off_are_pieces_of_their_own(w, qtbot):
     portrait = w.bench.portrait
     w.outlines.make("scalp", lambda p: p.regions["scalp"][:, None])
     click(w.mask_making.shells["outward"])
+    finished(w, w.outlines, qtbot)
     assert portrait.pieces[w.bench.piece_id].name == "Head, shell"
     w.bench.choose_piece("head")
     click(w.mask_making.buttons["split"])
+    finished(w, w.outlines, qtbot)
     assert portrait.pieces[w.bench.piece_id].name == "Head, part"
     w.undo()
     w.undo()

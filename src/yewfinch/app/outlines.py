@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
+from typing import Literal, TypeVar
 
 import numpy as np
 from psygnal import Signal
 from PyQt6.QtCore import QObject
 
 from yewfinch.app.bench import Bench
-from yewfinch.app.dialogs.waiting import behind_dialog
+from yewfinch.app.dialogs.waiting import at_once_or_behind_dialog, behind_dialog
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import masking, solids
 from yewfinch.core.document.edits import Edit
@@ -18,18 +18,17 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import Shape, drawn
 
+T = TypeVar("T")
 #: What an outline is drawn for.
 Purpose = Literal["mask", "cut", "fit", "tube"]
 #: How a new mask goes with the present one.
 Joining = Literal["add", "take", "replace"]
 #: What is done with what a cut takes off.
 Fate = Literal["remove", "keep"]
-
-#: Cuts through more vertices run in a thread behind a dialog.
-_AT_ONCE = 60_000
 
 
 class Outlines(QObject):
@@ -138,15 +137,14 @@ class Outlines(QObject):
                 self.bench.choose_piece(next(iter(portrait.pieces), ""))
             self.bench.say(words, "note")
 
-        def work() -> tuple[Edit, str]:
-            return masking.cut_by(portrait, keys, outline, keep=keep, inside=not other)
+        self.work(
+            sum(len(portrait.surface(k)) for k in keys), "Cutting …",
+            lambda progress: masking.cut_by(portrait, keys, outline, keep=keep, inside=not other, progress=progress), done,
+        )  # fmt: skip
 
-        if sum(len(portrait.surface(k)) for k in keys) <= _AT_ONCE:
-            done(work())
-            return
-        self._worker = behind_dialog(
-            self, "Cutting …", lambda _progress: work(), done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.", counted=False
-        )
+    def work(self, size: int, words: str, job: Callable[[Progress], T], done: Callable[[T], None]) -> None:
+        """Do something to `size` vertices of clay, behind a dialog if it is long."""
+        self._worker = at_once_or_behind_dialog(self, size, words, job, done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.")
 
     def _fit(self, camera: Camera, points: DoubleArray) -> None:
         held, portrait, reach, symmetric = self._clay(), self.bench.portrait, self.reach, self.bench.symmetry

@@ -9,9 +9,28 @@ from PyQt6.QtCore import QObject, Qt
 from PyQt6.QtWidgets import QApplication, QProgressDialog
 
 from yewfinch.app.workers import Worker
-from yewfinch.core.shared.progress import Progress
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 
 T = TypeVar("T")
+
+#: Work on fewer vertices takes less than a tenth of a second: the window does it itself.
+AT_ONCE = 8_000
+
+
+def at_once_or_behind_dialog(
+    parent: QObject, size: int, words: str, work: Callable[[Progress], T], done: Callable[[T], None], failed: Callable[[str], None], left: str
+) -> Worker | None:
+    """Do work on `size` vertices now if it is short, else as `behind_dialog`; the thread at work, if there is one."""
+    if size > AT_ONCE:
+        return behind_dialog(parent, words, work, done, failed, left)
+    try:
+        result = work(silent)
+    except YewfinchError as error:
+        failed(str(error))
+    else:
+        done(result)
+    return None
 
 
 def behind_dialog(

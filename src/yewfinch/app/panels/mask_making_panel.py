@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
@@ -22,11 +24,13 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.outlines import Outlines
 from yewfinch.core.document import masking
+from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.shell import THICKEST, THINNEST
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress
 
 
 class MaskMakingPanel(QWidget):
@@ -147,31 +151,39 @@ class MaskMakingPanel(QWidget):
             self.outlines.make_replacing(name, lambda p: change(p.surface))
 
     def _split(self) -> None:
-        self._carry_out(lambda piece: masking.split_off(self.bench.portrait, piece))
+        portrait = self.bench.portrait
+        self._make_piece("Splitting off …", lambda piece, progress: masking.split_off(portrait, piece, progress))
 
     def _shell(self, where: masking.Where) -> None:
-        self._carry_out(lambda piece: masking.make_shell(self.bench.portrait, piece, self.thickness.value(), where))
+        portrait, thickness = self.bench.portrait, self.thickness.value()
+        self._make_piece("Making the shell …", lambda piece, progress: masking.make_shell(portrait, piece, thickness, where, progress))
 
-    def _carry_out(self, job) -> None:  # type: ignore[no-untyped-def]
+    def _make_piece(self, words: str, job: Callable[[str, Progress], tuple[Edit, str]]) -> None:
+        piece, portrait = self.outlines.piece, self.bench.portrait
+
+        def done(made: tuple[Edit, str]) -> None:
+            portrait.perform(made[0])
+            self.bench.choose_piece(made[1])
+
+        if piece is not None:
+            self.outlines.work(len(piece.surface), words, lambda progress: job(piece.id, progress), done)
+
+    def _carry_out(self, job: Callable[[str], Edit]) -> None:
         piece = self.outlines.piece
         if piece is None:
             return
         try:
-            edit, key = job(piece.id)
+            self.bench.portrait.perform(job(piece.id))
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
-            return
-        self.bench.portrait.perform(edit)
-        if key:
-            self.bench.choose_piece(key)
 
     def _hide(self, on: bool) -> None:
-        self._carry_out(lambda piece: (masking.hide(self.bench.portrait, piece, on), ""))
+        self._carry_out(lambda piece: masking.hide(self.bench.portrait, piece, on))
 
     def _store(self) -> None:
         name, ok = QInputDialog.getText(self, "Store the mask", "Name of the mask")
         if ok:
-            self._carry_out(lambda piece: (masking.store(self.bench.portrait, piece, name), ""))
+            self._carry_out(lambda piece: masking.store(self.bench.portrait, piece, name))
 
     def _recall(self, index: int) -> None:
         name = self.stored.itemData(index)
@@ -184,7 +196,7 @@ class MaskMakingPanel(QWidget):
     def _forget(self) -> None:
         name, self._last = self._last, ""
         if name:
-            self._carry_out(lambda piece: (masking.forget(self.bench.portrait, piece, name), ""))
+            self._carry_out(lambda piece: masking.forget(self.bench.portrait, piece, name))
         self.refresh()
 
     def refresh(self) -> None:

@@ -71,7 +71,7 @@ def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
     return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
 
 
-def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where) -> tuple[Edit, str]:
+def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent) -> tuple[Edit, str]:
     """A piece of its own: a shell over what is masked.
 
     Returns
@@ -86,14 +86,16 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where) -
         If nothing is masked or the thickness makes no sense.
     """
     held = portrait.pieces[piece]
+    progress(0.0, "lifting the shell")
     at, faces, rows = shell(held.surface, thickness, where)
+    progress(0.7, "putting it in order")
     ordered, order = in_face_order(at.astype(np.float32), faces)
     key = free_id(portrait.pieces, "clay")
     made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(at[order], ordered, held.surface.colour[rows[order]]))
     return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key
 
 
-def split_off(portrait: Portrait, piece: str) -> tuple[Edit, str]:
+def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tuple[Edit, str]:
     """Make what is masked a piece of its own; both are closed where they were one.
 
     Returns
@@ -112,7 +114,12 @@ def split_off(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     if not away.any() or away.all():
         raise YewfinchError("Mask a part of the piece first: what is masked becomes a piece of its own.")
     was_closed = bool((held.surface.closed[np.unique(held.surface.faces)] == 1).all())
-    stays, goes = (_lot(held, held.surface.faces[rows], was_closed) for rows in (~away, away))
+    lots = []
+    for share, rows in ((0.05, ~away), (0.5, away)):
+        progress(share, "closing both")
+        lots.append(_lot(held, held.surface.faces[rows], was_closed))
+    stays, goes = lots
+    progress(0.95, "carrying landmarks over")
     key = free_id(portrait.pieces, "clay")
     goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
@@ -133,7 +140,7 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
 
 
-def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep: bool, inside: bool = True) -> tuple[Edit, str]:
+def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep: bool, inside: bool = True, progress: Progress = silent) -> tuple[Edit, str]:
     """Cut pieces along a line or outline drawn on a view; masked clay stays whole.
 
     Parameters
@@ -146,6 +153,8 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
         Keep both halves, the one that would go as a piece of its own.
     inside : bool
         What lies within, or to the right of an open line, goes; else the rest.
+    progress : Progress
+        May cancel between pieces.
 
     Returns
     -------
@@ -162,7 +171,8 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
     after: dict[str, Piece] = {}
     taken = dict(portrait.pieces)
     met = 0
-    for key in pieces:
+    for number, key in enumerate(pieces):
+        progress(number / len(pieces), "cutting")
         held = usable(portrait, key)
         masked = held.surface.mask[:, 0] > 127
         low, high = cut(held.surface, outline, held=masked if masked.any() else None)
