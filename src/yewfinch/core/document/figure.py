@@ -276,7 +276,10 @@ class Figures:
         if piece is None or any(k not in portrait.pieces for k in PIECES):
             return "The base head or an eyeball was taken out. Begin a new one to steer it."
         known = figure.crop == HEAD_ONLY or self.bodies_at_hand()  # else it is looked at once they are
-        if known and len(piece.surface) != self.layout(figure.crop).size(figure.level):
+        size = self.layout(figure.crop).size(figure.level) if known else len(piece.surface)
+        if piece.levels is not None and size != len(piece.surface) and size in piece.levels.sizes:
+            return f"The head was begun at level {piece.levels.sizes.index(size) + 1}. Go there to steer it."
+        if size != len(piece.surface):
             return "The head's faces were changed since it was begun, so it cannot be steered any more."
         bent = portrait.bent.get(HEAD)
         if bent is not None and bent.on:

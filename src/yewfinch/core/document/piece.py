@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.document.follow import Follow
+from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
@@ -39,6 +40,8 @@ class Piece:
         Name of the group it stands in; empty for none.
     follows : Follow or None
         The piece whose image this one is; such a piece is changed only through that one.
+    levels : Levels or None
+        Its coarser and finer levels; dropped with the faces that they belong to.
     """
 
     id: str
@@ -54,6 +57,11 @@ class Piece:
     hide_masked: bool = False
     group: str = ""
     follows: Follow | None = None
+    levels: Levels | None = field(default=None, compare=False)
+
+    def __post_init__(self) -> None:
+        if self.levels is not None and not self.levels.fit(self.surface):
+            object.__setattr__(self, "levels", None)
 
     @property
     def fixed(self) -> bool:

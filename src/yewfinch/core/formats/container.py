@@ -33,6 +33,7 @@ from yewfinch.core.formats.figure_records import (
     pose_manifest,
     pose_of,
 )
+from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.mesh.anchors import Anchor
@@ -125,7 +126,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -161,9 +162,11 @@ def to_bytes(
             if piece.texture is not None:
                 table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
                 _write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
+            for member, level in level_arrays(piece).items():
+                _write_array(archive, member, level)
             if piece.regions:
-                member = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
-                _write_array(archive, REGIONS.format(piece.id), member)
+                place = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
+                _write_array(archive, REGIONS.format(piece.id), place)
         for key, rest in (portrait.posed.rest if portrait.posed is not None else {}).items():
             _write_array(archive, REST.format(key), np.ascontiguousarray(rest, "<f4"))
         for key, bent in _bents(portrait).items():
@@ -351,6 +354,10 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
             armature_of(record.armature, name), record.see_through, solid_of(record.solid, name), record.hide_masked,
             record.group, follow_of(record.follows, name),
         )
+        if record.levels is not None:
+            piece = portrait.pieces[record.id]
+            levels = levels_of(record.levels, piece, lambda m, shape, kind: _held(archive, m, shape, kind, name), lambda m: _array(archive, m, "faces", name), name)
+            portrait.pieces[record.id] = replace(piece, levels=levels)
     for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
         source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
         if piece.follows is not None and (source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)):
@@ -418,7 +425,11 @@ def _bent(archive: zipfile.ZipFile, key: str, on: bool, rows: int, name: str) ->
 
 
 def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.ndarray | None:
-    return _plain(archive, member, (rows, 3), "<f4", name) if member in archive.namelist() else None
+    return _held(archive, member, (rows, 3), "<f4", name)
+
+
+def _held(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray | None:
+    return _plain(archive, member, shape, dtype, name) if member in archive.namelist() else None
 
 
 def _plain(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray:

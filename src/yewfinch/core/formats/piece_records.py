@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.document.follow import Follow
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.armature_records import ArmatureRecord, armature_manifest
+from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
 from yewfinch.core.shared.errors import BadFileError
 
@@ -38,6 +39,14 @@ def follow_of(record: FollowRecord | None, name: str) -> Follow | None:
     return Follow(record.source, tuple(record.matrix), record.kind)
 
 
+class LevelsRecord(msgspec.Struct):
+    """Detail levels as they are written."""
+
+    current: int
+    vertices: tuple[int, ...]
+    regions: tuple[tuple[str, ...], ...]
+
+
 class PieceRecord(msgspec.Struct):
     """A piece as it is written."""
 
@@ -52,6 +61,7 @@ class PieceRecord(msgspec.Struct):
     hide_masked: bool = False
     group: str = ""
     follows: FollowRecord | None = None
+    levels: LevelsRecord | None = None
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -61,5 +71,6 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "vertices": len(piece.surface), "faces": len(piece.surface.faces), "regions": list(piece.regions),
         "armature": armature_manifest(piece.armature), "see_through": piece.see_through, "solid": solid_manifest(piece.solid),
         "hide_masked": piece.hide_masked, "group": piece.group,
+        "levels": level_manifest(piece),
         "follows": None if piece.follows is None else {"source": piece.follows.source, "matrix": list(piece.follows.matrix), "kind": piece.follows.kind},
     }  # fmt: skip

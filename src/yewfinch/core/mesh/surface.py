@@ -77,11 +77,25 @@ class Surface:
         self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
         self.normals: FloatArray = np.zeros((n, 3), POSITION)
         self.mend_all_normals()
-        self._build_leaves()
-        self._stamp = np.zeros(n, INDEX)
+        self._link_leaves()
         self._tick = 0
-        self._grown = np.empty(n, INDEX)
-        self._found = np.empty(n, INDEX)
+        self._own_buffers()
+
+    def moved(self, positions: npt.ArrayLike, colour: npt.ArrayLike | None = None, mask: npt.ArrayLike | None = None) -> Surface:
+        """Another surface with the same rows and faces, and all that follows from these, at other positions (n, 3) mm."""
+        out = object.__new__(Surface)
+        out.__dict__.update(self.__dict__)  # faces, rings and links are never written to
+        out.positions = np.array(positions, dtype=POSITION, order="C")
+        _check(out.positions, self.faces)
+        out.colour = np.array(self.colour if colour is None else colour, dtype=np.uint8, order="C")
+        out.mask = np.array(self.mask if mask is None else mask, dtype=np.uint8, order="C")
+        if not len(out.positions) == len(out.colour) == len(out.mask) == len(self):
+            raise BadSurfaceError(f"the surface has {len(self):,} vertices, got {len(out.positions):,}")
+        out.version, out._tick = 0, 0
+        out.normals = np.zeros((len(out), 3), POSITION)
+        out.mend_all_normals()
+        out._own_buffers()
+        return out
 
     def _owners(self) -> IndexArray:
         """Lowest row of each face."""
@@ -93,17 +107,23 @@ class Surface:
         if np.any(np.diff(owner) < 0):
             self.faces = np.ascontiguousarray(self.faces[np.argsort(owner, kind="stable")])
 
-    def _build_leaves(self) -> None:
+    def _link_leaves(self) -> None:
         n = len(self.positions)
         count = (n + LEAF_ROWS - 1) >> LEAF_SHIFT
         owner = self._owners()
         edges = np.arange(count + 1, dtype=np.int64) << LEAF_SHIFT
         self.face_start: IndexArray = np.searchsorted(owner, edges).astype(INDEX)
-        self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)
-        self.leaf_hi: FloatArray = np.empty((count, 3), POSITION)
         self._links_at, self._links = _kernels.leaf_links(
             self.faces, self.face_start, count, LEAF_SHIFT
         )
+
+    def _own_buffers(self) -> None:
+        n, count = len(self.positions), len(self.face_start) - 1
+        self._stamp = np.zeros(n, INDEX)
+        self._grown = np.empty(n, INDEX)
+        self._found = np.empty(n, INDEX)
+        self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)
+        self.leaf_hi: FloatArray = np.empty((count, 3), POSITION)
         self._flag_a = np.zeros(count, np.uint8)
         self._flag_b = np.zeros(count, np.uint8)
         self._out_a = np.empty(count, INDEX)

@@ -1,0 +1,128 @@
+"""Detail levels of a piece as they are written: arrays only, as all nets but the coarsest follow from it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels, Net, Rise, finer, net_of
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.errors import BadFileError, YewfinchError
+
+#: Arrays of one level: its member, width and type. `above` ones are what the next level belongs to.
+MEMBER = "pieces/{}/level-{}-{}.npy"
+_PARTS = {"positions": (3, "<f4"), "colour": (4, "u1"), "mask": (1, "u1"), "since": (3, "<f4"),
+          "above-positions": (3, "<f4"), "above-colour": (4, "u1"), "above-mask": (1, "u1")}  # fmt: skip
+
+
+def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
+    """Members and arrays of a piece's levels; none if it has none."""
+    out: dict[str, np.ndarray] = {}
+    if piece.levels is None:
+        return out
+    for number, level in enumerate(piece.levels.levels):
+        def put(part: str, array: np.ndarray, dtype: str, number: int = number) -> None:
+            out[MEMBER.format(piece.id, number, part)] = np.ascontiguousarray(array, dtype)
+
+        if number == 0:
+            put("faces", level.net.faces, "<i4")
+        put("positions", level.kept.positions, "<f4")
+        put("colour", level.kept.colour, "u1")
+        put("mask", level.kept.mask, "u1")
+        if number:
+            put("since", level.since, "<f4")
+        if level.rise is not None:
+            for part in ("positions", "colour", "mask"):
+                now, was = getattr(level.kept, part), getattr(level.above, part)
+                if now is not was and not np.array_equal(now, was):
+                    put(f"above-{part}", was, _PARTS[f"above-{part}"][1])
+        names = list(level.kept.regions)
+        if names:
+            put("regions", np.stack([level.kept.regions[k] for k in names]), "u1")
+    return out
+
+
+def level_manifest(piece: Piece) -> dict[str, Any] | None:
+    """Levels as plain values."""
+    if piece.levels is None:
+        return None
+    return {"current": piece.levels.current, "vertices": list(piece.levels.sizes), "regions": [list(v.kept.regions) for v in piece.levels.levels]}
+
+
+def levels_of(
+    record: Any, piece: Piece, read: Callable[[str, tuple[int, ...], str], np.ndarray | None], faces: Callable[[str], np.ndarray], name: str
+) -> Levels | None:
+    """The levels of a piece.
+
+    Parameters
+    ----------
+    record : LevelsRecord or None
+    piece : Piece
+        With the surface of its current level.
+    read : callable (member, shape, dtype)
+        An array, or None if there is none.
+    faces : callable (member)
+        The faces of the coarsest level.
+    name : str
+        Of the file.
+
+    Raises
+    ------
+    BadFileError
+        If the levels do not fit together.
+    """
+    if record is None:
+        return None
+    sizes = record.vertices
+    if not 1 < len(sizes) <= MOST_LEVELS or not 0 <= record.current < len(sizes) or not 0 < sizes[0] <= max(sizes) <= MOST_ROWS or len(record.regions) != len(sizes):
+        raise BadFileError(f"{name} is damaged: '{piece.name}' claims levels that cannot be.")
+    nets: list[tuple[Net, Rise | None]] = []
+    coarsest = faces(MEMBER.format(piece.id, 0, "faces"))
+    try:
+        if coarsest.min() < 0 or coarsest.max() >= sizes[0]:
+            raise YewfinchError("a face names a vertex that is not there")
+        net = net_of(coarsest, sizes[0])
+    except YewfinchError as error:
+        raise BadFileError(f"{name} is damaged: the coarsest level of '{piece.name}' is no surface ({error}).") from error
+    rise: Rise | None
+    for number, size in enumerate(sizes):
+        if net.n != size:
+            raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' has another size than its faces tell.")
+        if number + 1 < len(sizes):
+            above, rise = finer(net)
+            nets.append((net, rise))
+            net = above
+        else:
+            nets.append((net, None))
+    made = []
+    for number, (own, rise) in enumerate(nets):
+        def part(key: str, number: int = number, n: int = own.n) -> np.ndarray | None:
+            width, dtype = _PARTS[key]
+            found = read(MEMBER.format(piece.id, number, key), (n, width), dtype)
+            if found is not None and not np.isfinite(found).all():
+                raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' holds values that are no numbers.")
+            return found
+
+        at, colour, mask, since = part("positions"), part("colour"), part("mask"), part("since") if number else None
+        if at is None or colour is None or mask is None or (number and since is None):
+            raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' is not all there.")
+        names = record.regions[number]
+        table = read(MEMBER.format(piece.id, number, "regions"), (len(names), own.n), "u1") if names else None
+        if names and (table is None or len(set(names)) != len(names)):
+            raise BadFileError(f"{name} is damaged: regions of level {number + 1} of '{piece.name}' do not fit together.")
+        regions = {} if table is None else dict(zip(names, table, strict=True))
+        if number == record.current:  # as they are on the piece: those told apart here would count as changed
+            regions = {k: piece.regions.get(k, v) if np.array_equal(piece.regions.get(k, ()), v) else v for k, v in regions.items()}
+        kept = Kept(at, colour, mask, regions)
+        was = [part(f"above-{key}") for key in ("positions", "colour", "mask")] if rise is not None else [None] * 3
+        above_kept = kept if all(w is None for w in was) else Kept(
+            at if was[0] is None else was[0], colour if was[1] is None else was[1], mask if was[2] is None else was[2], regions)  # fmt: skip
+        skeleton = piece.surface if number == record.current else None
+        made.append(Level(own, rise, kept, above_kept, at if since is None or np.array_equal(since, at) else since, None, skeleton))
+    here = nets[record.current][0]
+    if here.n != len(piece.surface) or not np.array_equal(Surface(piece.surface.positions, here.faces).faces, piece.surface.faces):
+        raise BadFileError(f"{name} is damaged: '{piece.name}' stands on none of its levels.")
+    return Levels(tuple(made), record.current, piece.surface.faces)
