@@ -93,6 +93,11 @@ triangles as you ask for, keeps rims and colours, and tells how far the form is 
 <p><i>Symmetry of shape</i> gives one side of a piece the form of the other, or both their mean, across the sitter's midline or a plane through the piece. Vertices are matched by the net of
 faces, so it works however much the form differs; where the net itself is not symmetric, one half is welded to its image, and the report says so. <i>Round an axis</i> makes equal
 sectors. What is masked stays as it is.</p>
+<h2>Levels</h2>
+<p>In the panel <i>Levels</i>, <i>Add a level</i> gives the chosen piece four faces for each one; <b>PgDn</b> and <b>PgUp</b> or the numbered buttons go to a coarser and a finer level. Move big
+masses on a coarse one: the detail of the finer ones goes along. What you change on a fine level reaches the coarse ones, softened. Landmarks and lines keep their spot. <i>Drop finer</i> and
+<i>Drop coarser</i> take levels away, <i>Make levels under it</i> gives dense clay coarser levels and keeps its form as their detail, <i>Take its detail</i> lays the chosen piece onto another of similar form.
+Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
 <p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: when a stroke ends, edges under it are halved or drawn together to the length you set in mm, to so many across the
 tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact. Clay that

@@ -14,8 +14,8 @@ from yewfinch.app.controls.fold import Fold
 LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
     "Block": ("Base head", "Measures of the head", "Body", "Under the skin", "Pose", "Solids", "Pieces", "Place and copy", "Fuse and remesh",
-              "Mend and reduce", "Symmetry of shape", "Adaptive detail", "Armature", "Mask and parts", "Masks from the form", "Cut and outline", "Design sheets", "Canon: thirds and fifths", "History"),
-    "Form": ("Likeness", "Mask and parts", "Masks from the form", "Cut and outline", "Symmetry of shape", "Adaptive detail", "Fuse and remesh", "Mend and reduce", "Under the skin", "Pieces", "History"),
+              "Mend and reduce", "Levels", "Symmetry of shape", "Adaptive detail", "Armature", "Mask and parts", "Masks from the form", "Cut and outline", "Design sheets", "Canon: thirds and fifths", "History"),
+    "Form": ("Levels", "Likeness", "Mask and parts", "Masks from the form", "Cut and outline", "Symmetry of shape", "Adaptive detail", "Fuse and remesh", "Mend and reduce", "Under the skin", "Pieces", "History"),
     "Features": ("Likeness", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
                  "Calipers", "Under the skin", "Canon: thirds and fifths", "History"),
     "Skin": ("Colour", "Photo on the clay", "Pieces", "History"),

@@ -8,18 +8,20 @@ from dataclasses import replace
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.document.carrying import anchors_on, retied
-from yewfinch.core.document.edits import Change, Edit, PieceChange
+from yewfinch.core.document.carrying import anchors_on, retied, tied
+from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.levels import Net, State
-from yewfinch.core.mesh.nearest import nearest_anchors
+from yewfinch.core.mesh.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.reshape.wrap import laid, under
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 
 #: Corners of a face in its own two directions.
 _SQUARE = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
@@ -91,6 +93,58 @@ def drop_coarser(portrait: Portrait, piece: str) -> Edit:
     return _gone(portrait, held, f"Drop coarser levels of {held.name}", levels.without_coarser)
 
 
+def make_under(portrait: Portrait, piece: str, number: int, progress: Progress = silent) -> Edit:
+    """Make coarser levels under a dense piece; its form becomes the detail of the finest.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+        Closed clay without levels.
+    number : int
+        How many.
+    progress : Progress
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, has levels, is open, or would be too coarse.
+    """
+    held = usable(portrait, piece)
+    if held.levels is not None:
+        raise YewfinchError(f"'{held.name}' has levels already. Drop the coarser ones first.")
+    state = under(held.surface, number, held.regions, progress)
+    made = replace(with_state(held, state), texture=None)
+    return Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made})))
+
+
+def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Edit:
+    """Lay a piece onto another of similar form: it takes over all that its own level can show; masked clay stays.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece, source : str
+    reach : float, mm
+        What lies farther off stays; from half of it on less is taken over.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, both are one, or nothing is within reach.
+    """
+    held, other = usable(portrait, piece), portrait.pieces.get(source)
+    if other is None or other is held:
+        raise YewfinchError("Choose another piece to take the detail from.")
+    surface = held.surface
+    step = laid(surface, NearestTree(other.surface.positions, other.surface.triangles()), reach, fading=True) - surface.positions
+    after = (surface.positions + step * (1.0 - surface.mask / 255.0)).astype(np.float32)
+    rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError(f"Nothing of '{other.name}' lies within {reach:g} mm of '{held.name}', or all of it is masked.")
+    return Edit(f"Detail of {other.name} onto {held.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),))
+
+
 def state_of(piece: Piece) -> State:
     """The piece's surface with its levels; one level if it has none yet."""
     if piece.levels is None:
@@ -152,7 +206,7 @@ def _rows(rows: npt.NDArray[np.int64], state: State, number: int, to: int) -> np
     for k in range(number, to):
         rise = state.levels.levels[k].rise
         assert rise is not None
-        rows = rise.vertices[rows]
+        rows = rise.vertices[rows].astype(np.int64)
     for k in range(number - 1, to - 1, -1):
         rise = state.levels.levels[k].rise
         assert rise is not None

@@ -1,0 +1,89 @@
+"""Levels in the real window: fine strokes carried along by coarse ones, levels under remeshed clay, saved and reopened."""
+
+import numpy as np
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import at_landmark, drag, line
+from tests.app.test_base_head_job import click
+from tests.app.test_mask_and_cut_job import finished
+from yewfinch.core.document import detail_levels
+
+
+def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    qtbot.wait(30)
+    assert not w.levels.buttons["finer"].isEnabled()
+    click(w.levels.buttons["add"])
+    finished(w, w.levels, qtbot)
+    assert [b.text() for b in w.levels.levels] == ["1: 40 k", "2: 160 k"]
+    fresh = portrait.surface("head").positions.copy()
+    w.bench.take_tool("crease")
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 14, y + 10), (x - 30, y + 30)))
+    fine = portrait.surface("head").positions.copy()
+    furrow = np.nonzero(np.linalg.norm(fine - fresh, axis=1) > 0.15)[0]
+    assert len(furrow) > 20
+    QTest.keyClick(w.viewport, Qt.Key.Key_PageDown)
+    finished(w, w.levels, qtbot)
+    assert len(portrait.surface("head")) < 41_000
+    w.bench.take_tool("move")
+    w.bench.set_tool(size=60.0)
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 20, y + 20), (x + 10, y + 22)))
+    QTest.keyClick(w.viewport, Qt.Key.Key_PageUp)
+    finished(w, w.levels, qtbot)
+    moved = portrait.surface("head").positions
+    way = moved[furrow] - fine[furrow]
+    assert np.linalg.norm(way, axis=1).mean() > 3  # the mass went, and the furrow with it
+    assert np.linalg.norm(way - way.mean(axis=0), axis=1).max() < np.linalg.norm(way, axis=1).max()
+    QTest.keyClick(w.viewport, Qt.Key.Key_PageUp)
+    assert "finest" in w.status.message.text()
+    w.documents.save(tmp_path / "a.yewfinch")
+    for _ in range(3):
+        w.undo()
+    np.testing.assert_array_equal(portrait.surface("head").positions, fine)
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
+    again = w.bench.portrait
+    assert detail_levels.count(again.pieces["head"]) == 2
+    np.testing.assert_array_equal(again.surface("head").positions, moved)
+    w.bench.choose_piece("head")
+    qtbot.waitUntil(lambda: len(w.levels.levels) == 2)
+    click(w.levels.levels[0])
+    finished(w, w.levels, qtbot)
+    assert len(again.surface("head")) < 41_000
+    click(w.levels.buttons["finer"])
+    assert len(w.levels.levels) == 1
+
+
+def test_levels_under_remeshed_clay_and_detail_from_another_piece(window, qtbot):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    old = portrait.surface("head")
+    w.levels.number.setValue(2)
+    click(w.levels.under)
+    finished(w, w.levels, qtbot)
+    held = portrait.pieces["head"]
+    assert detail_levels.count(held) == 3
+    assert detail_levels.current(held) == 2
+    assert portrait.landmark("prn")[2] > 80
+    low, high = held.surface.bounds()
+    np.testing.assert_allclose([low, high], old.bounds(), atol=2.0)
+    assert not w.levels.under.isEnabled()
+    index = w.levels.source.findData("eye_left")
+    w.levels.source.setCurrentIndex(index)
+    before = held.surface.positions.copy()
+    click(w.levels.take)
+    finished(w, w.levels, qtbot)
+    after = portrait.surface("head").positions
+    changed = (after != before).any(axis=1)
+    assert changed.any()
+    eye = portrait.surface("eye_left")
+    assert (np.linalg.norm(after[changed] - eye.positions.mean(axis=0), axis=1) < 22).all()  # a ball of 12 mm, and 5 round it
+    w.undo()
+    w.undo()
+    assert portrait.surface("head") is old
