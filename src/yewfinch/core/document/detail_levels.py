@@ -9,16 +9,17 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.document.carrying import anchors_on, retied, tied
-from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.levels import Net, State
+from yewfinch.core.mesh.levels import Net, State, turn_of
 from yewfinch.core.mesh.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.wrap import laid, under
+from yewfinch.core.sculpt.layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -166,7 +167,24 @@ def _gone(portrait: Portrait, held: Piece, name: str, way: Callable[[State], Sta
     if after.surface is not before.surface:
         found = anchors_on(portrait, (held.id,))
         changes += retied(portrait, _moved(found, after, before.levels.current, after.levels.current, held.surface))
+        changes += _layers_turned(portrait, held, before, after)
     return Edit(name, tuple(changes))
+
+
+def _layers_turned(portrait: Portrait, held: Piece, before: State, after: State) -> list[Change]:
+    """The layers of the level that is reached turn with the form under them."""
+    stacks = portrait.layers.get(held.id, ())
+    stack = next((s for s in stacks if s.fits(after.surface)), None)
+    to = after.levels.current
+    if stack is None or to >= len(before.levels.levels) or before.levels.levels[to].net.n != len(after.surface):
+        return []
+    rows = stack.touched(len(after.surface))
+    kept = before.levels.levels[to]
+    if not len(rows) or np.array_equal(kept.kept.positions, after.surface.positions):
+        return []
+    made = turned(stack, rows, turn_of(kept, after.surface, rows))
+    size = 2 * sum(v.steps.size for v in stack.layers)
+    return [FieldChange("layers", portrait.layers, {**portrait.layers, held.id: tuple(made if s is stack else s for s in stacks)}, size)]
 
 
 # --- landmarks and lines ------------------------------------------------------------------------

@@ -134,6 +134,10 @@ class History:
         """Bytes held."""
         return sum(e.size for e in self._entries)
 
+    def last(self) -> Edit | None:
+        """The last edit in force, or None."""
+        return self._entries[self._at - 1].edit() if self._at else None
+
     def push(self, edit: Edit) -> None:
         """Add an edit that has been carried out already; what was undone is forgotten."""
         del self._entries[self._at :]

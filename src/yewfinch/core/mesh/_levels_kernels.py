@@ -203,3 +203,21 @@ def _frame(at, normals, v, w):  # type: ignore[no-untyped-def]
         return 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, False
     ax, ay, az = ax / size, ay / size, az / size
     return ax, ay, az, y * az - z * ay, z * ax - x * az, x * ay - y * ax, True
+
+
+@njit(cache=True)
+def frames(at, normals, rows, ring_at, ring):  # type: ignore[no-untyped-def]
+    """Three directions at each of some rows: towards the first neighbour, across, along the normal; those of space where there is none."""
+    out = np.zeros((len(rows), 3, 3))
+    for i in range(len(rows)):
+        v = rows[i]
+        ok = False
+        if ring_at[v + 1] > ring_at[v]:
+            ax, ay, az, bx, by, bz, ok = _frame(at, normals, v, ring[ring_at[v]])
+        if ok:
+            out[i, 0, 0], out[i, 0, 1], out[i, 0, 2] = ax, ay, az
+            out[i, 1, 0], out[i, 1, 1], out[i, 1, 2] = bx, by, bz
+            out[i, 2, 0], out[i, 2, 1], out[i, 2, 2] = normals[v, 0], normals[v, 1], normals[v, 2]
+        else:
+            out[i, 0, 0] = out[i, 1, 1] = out[i, 2, 2] = 1.0
+    return out

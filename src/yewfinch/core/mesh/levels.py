@@ -19,7 +19,7 @@ from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, POSITION, ByteArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, POSITION, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Levels of one piece at most; vertices of the finest at most.
@@ -363,6 +363,16 @@ def down(state: State) -> State:
     levels[number] = replace(here, since=now.positions)
     levels[number - 1] = replace(coarse, kept=kept, above=kept)
     return _reached(levels, number - 1)
+
+
+def turn_of(level: Level, surface: Surface, rows: IndexArray) -> DoubleArray:
+    """How the frames at rows turned from what the level kept to a surface of it: (k, 3, 3), for steps as rows times it."""
+    old = level.kept.positions
+    normals = np.zeros_like(old)
+    mesh_kernels.normals_of(np.empty(0, INDEX), 0, len(old), old, surface.ring_at, surface.ring, surface.closed, normals)
+    was = kernels.frames(old, normals, rows, surface.ring_at, surface.ring)
+    now = kernels.frames(surface.positions, surface.normals, rows, surface.ring_at, surface.ring)
+    return np.asarray(np.einsum("nji,njk->nik", was, now))
 
 
 def to_level(state: State, number: int) -> State:

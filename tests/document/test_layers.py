@@ -1,0 +1,237 @@
+"""Form layers: any order of strengths gives the same surface, zero equals never worked, memory only where touched."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.spatial.transform import Rotation
+from tests.conftest import cube_sphere
+
+from yewfinch.core.document import detail_levels, layers, tidying
+from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.shared.errors import YewfinchError
+
+
+def with_ball(n=40):
+    portrait = Portrait()
+    portrait.put_piece(Piece("clay", "Ball", cube_sphere(n)), "x")
+    return portrait
+
+
+def stroke(portrait, seed, layer=None, size=2.0):
+    """What a tool does: rows moved in place, then remembered, with what follows from it on a layer."""
+    surface = portrait.surface("clay")
+    rng = np.random.default_rng(seed)
+    centre = surface.positions[rng.integers(len(surface))]
+    rows = surface.rows_in_ball(centre, 25.0)
+    before = surface.positions[rows].copy()
+    surface.set_rows(rows, before + rng.normal(size=(len(rows), 3)) * size)
+    done = Edit("Stroke", (RowsChange("clay", "positions", rows, before, surface.positions[rows].copy()),))
+    portrait.extend(done, layers.after_stroke(portrait, "clay", layer, done) if layer else ())
+
+
+def added(portrait, name=""):
+    edit, key = layers.add(portrait, "clay", name)
+    portrait.perform(edit)
+    return key
+
+
+def stack(portrait):
+    return layers.stack_of(portrait, portrait.pieces["clay"])
+
+
+def weighed(portrait, key, strength):
+    portrait.perform(layers.weigh(portrait, "clay", key, strength))
+
+
+@settings(max_examples=20, deadline=None)
+@given(st.integers(0, 2**32 - 1))
+def test_any_order_of_strengths_gives_the_same_surface(seed):
+    portrait = with_ball()
+    rng = np.random.default_rng(seed)
+    stroke(portrait, seed)
+    untouched = portrait.surface("clay").positions.copy()
+    keys = [added(portrait) for _ in range(3)]
+    for k in range(7):
+        stroke(portrait, seed + k, keys[k % 3])
+    at_full = portrait.surface("clay").positions.copy()
+    for _ in range(12):
+        weighed(portrait, keys[rng.integers(3)], float(rng.uniform(-1, 2)))
+    wanted = [float(s) for s in rng.uniform(-1, 2, 3)]
+    for k in rng.permutation(3):
+        weighed(portrait, keys[k], wanted[k])
+    one = portrait.surface("clay").positions.copy()
+    for k in rng.permutation(3):
+        weighed(portrait, keys[k], 0.5)
+    for k in rng.permutation(3):
+        weighed(portrait, keys[k], wanted[k])
+    np.testing.assert_array_equal(portrait.surface("clay").positions, one)
+    for k in rng.permutation(3):
+        weighed(portrait, keys[k], 1.0)
+    np.testing.assert_array_equal(portrait.surface("clay").positions, at_full)
+    for k in rng.permutation(3):
+        weighed(portrait, keys[k], 0.0)
+    np.testing.assert_array_equal(portrait.surface("clay").positions, untouched)  # zero equals never worked
+    while portrait.history.position > 2:
+        portrait.history.undo()
+    np.testing.assert_array_equal(portrait.surface("clay").positions, untouched)
+    portrait.history.close()
+
+
+def test_a_stroke_at_half_strength_shows_as_it_was_drawn_and_is_twice_as_strong_at_full():
+    portrait = with_ball()
+    key = added(portrait)
+    before = portrait.surface("clay").positions.copy()
+    weighed(portrait, key, 0.5)
+    stroke(portrait, 3, key)
+    drawn = portrait.surface("clay").positions - before
+    weighed(portrait, key, 1.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions - before, 2 * drawn, atol=1e-4)
+    weighed(portrait, key, -1.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions - before, -2 * drawn, atol=1e-4)
+
+
+def test_memory_only_where_it_is_touched():
+    portrait = with_ball(120)
+    key = added(portrait)
+    assert stack(portrait)[key].steps.size == 0
+    stroke(portrait, 1, key)
+    rows = len(portrait.surface("clay"))
+    assert 0 < stack(portrait)[key].steps.size < 0.1 * rows * 12
+    assert stack(portrait).base.size < 0.1 * rows * 12
+
+
+def test_work_on_the_form_itself_stays_when_layers_are_weighed():
+    portrait = with_ball()
+    key = added(portrait)
+    stroke(portrait, 1, key)
+    stroke(portrait, 1)  # at the same place, on the form itself
+    both = portrait.surface("clay").positions.copy()
+    weighed(portrait, key, 0.0)
+    other = portrait.surface("clay").positions.copy()
+    weighed(portrait, key, 1.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions, both, atol=3e-5)
+    assert np.abs(other - both).max() > 0.5
+    portrait.perform(layers.remove(portrait, "clay", key))
+    np.testing.assert_allclose(portrait.surface("clay").positions, other, atol=3e-5)
+    assert "clay" not in portrait.layers
+
+
+def test_hidden_held_off_merged_settled_and_ordered():
+    portrait = with_ball()
+    a, b = added(portrait, "pores"), added(portrait, "wrinkles")
+    plain = portrait.surface("clay").positions.copy()
+    stroke(portrait, 1, a)
+    stroke(portrait, 2, b)
+    full = portrait.surface("clay").positions.copy()
+    portrait.perform(layers.show(portrait, "clay", b, False))
+    without = portrait.surface("clay").positions.copy()
+    portrait.perform(layers.show(portrait, "clay", b, True))
+    np.testing.assert_array_equal(portrait.surface("clay").positions, full)
+    assert (without != full).any()
+    # merged: the same form, one layer
+    edit, kept = layers.merge(portrait, "clay", b)
+    portrait.perform(edit)
+    assert [v.id for v in stack(portrait).layers] == [a]
+    np.testing.assert_allclose(portrait.surface("clay").positions, full, atol=3e-5)
+    weighed(portrait, kept, 0.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions, plain, atol=3e-5)
+    for _ in range(2):
+        portrait.history.undo()
+    # held off by the present mask
+    surface = portrait.surface("clay")
+    surface.mask[surface.positions[:, 0] > 0] = 255
+    portrait.perform(layers.hold_off(portrait, "clay", a))
+    masked = plain[:, 0] > 0
+    away_from_b = (without == full).all(axis=1)
+    np.testing.assert_array_equal(portrait.surface("clay").positions[masked & away_from_b], plain[masked & away_from_b])
+    portrait.history.undo()
+    # settled: the form keeps it
+    surface.mask[:] = 0
+    portrait.perform(layers.remove(portrait, "clay", a, settle=True))
+    np.testing.assert_allclose(portrait.surface("clay").positions, full, atol=3e-5)
+    portrait.history.undo()
+    portrait.perform(layers.move(portrait, "clay", b, 1))
+    assert [v.id for v in stack(portrait).layers] == [a, b]
+    np.testing.assert_array_equal(portrait.surface("clay").positions, full)
+    edit, twin = layers.duplicate(portrait, "clay", a)
+    portrait.perform(edit)
+    np.testing.assert_array_equal(portrait.surface("clay").positions, full)
+    portrait.perform(layers.show(portrait, "clay", twin, True))
+    moved = (without != plain).any(axis=1) & away_from_b
+    np.testing.assert_allclose((portrait.surface("clay").positions - plain)[moved], 2 * (full - plain)[moved], atol=1e-4)
+    portrait.perform(layers.rename(portrait, "clay", a, "skin"))
+    assert stack(portrait)[a].name == "skin"
+
+
+def test_the_last_stroke_and_the_difference_to_a_state_become_layers():
+    portrait = with_ball()
+    before = portrait.surface("clay").positions.copy()
+    stroke(portrait, 4)
+    after = portrait.surface("clay").positions.copy()
+    edit, key = layers.last_stroke(portrait, "clay")
+    portrait.perform(edit)
+    np.testing.assert_array_equal(portrait.surface("clay").positions, after)
+    weighed(portrait, key, 0.0)
+    np.testing.assert_array_equal(portrait.surface("clay").positions, before)
+    with pytest.raises(YewfinchError, match="no stroke"):
+        layers.last_stroke(portrait, "clay")
+    weighed(portrait, key, 1.0)
+    stroke(portrait, 9)
+    edit, second = layers.difference(portrait, "clay", before, "all of it")
+    portrait.perform(edit)
+    weighed(portrait, second, 0.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions, before, atol=3e-5)
+    with pytest.raises(YewfinchError, match="other faces"):
+        layers.difference(portrait, "clay", before[:-1], "x")
+
+
+def test_layers_belong_to_a_level_and_turn_with_what_is_under_them():
+    portrait = with_ball(10)
+    portrait.perform(detail_levels.add(portrait, "clay"))
+    key = added(portrait, "fine")
+    stroke(portrait, 2, key, 0.5)
+    fine = portrait.surface("clay").positions.copy()
+    weighed(portrait, key, 0.0)
+    plain = portrait.surface("clay").positions.copy()
+    weighed(portrait, key, 1.0)
+    portrait.perform(detail_levels.go_to(portrait, "clay", 0))
+    held = portrait.pieces["clay"]
+    assert stack(portrait).layers == ()
+    assert [s.level for s in layers.elsewhere(portrait, held)] == [1]
+    assert "another level" in layers.ready(portrait, held, key)
+    turn = Rotation.from_euler("xyz", [30, 80, 10], degrees=True)
+    rows = np.arange(len(held.surface), dtype=np.int32)
+    before = held.surface.positions.copy()
+    portrait.perform(Edit("Turn", (RowsChange("clay", "positions", rows, before, turn.apply(before).astype(np.float32)),)))
+    portrait.perform(detail_levels.go_to(portrait, "clay", 1))
+    np.testing.assert_allclose(portrait.surface("clay").positions, turn.apply(fine), atol=3e-3)
+    weighed(portrait, key, 0.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions, turn.apply(plain), atol=6e-3)
+    for _ in range(3):
+        portrait.history.undo()
+    portrait.history.undo()
+    np.testing.assert_array_equal(portrait.surface("clay").positions, fine)
+
+
+def test_what_cannot_be_is_said(portrait):
+    portrait.put_piece(Piece("clay", "Ball", cube_sphere(10)), "x")
+    key = added(portrait)
+    for strength in (-1.5, 2.5, np.nan):
+        with pytest.raises(YewfinchError, match="strong"):
+            layers.weigh(portrait, "clay", key, strength)
+    with pytest.raises(YewfinchError, match="letters"):
+        layers.rename(portrait, "clay", key, "  ")
+    with pytest.raises(YewfinchError, match="below"):
+        layers.merge(portrait, "clay", key)
+    held = portrait.pieces["clay"]
+    assert layers.ready(portrait, held, key) == ""
+    portrait.perform(layers.weigh(portrait, "clay", key, 0.0))
+    assert "strength" in layers.ready(portrait, held, key)
+    portrait.perform(layers.show(portrait, "clay", key, False))
+    assert "hidden" in layers.ready(portrait, held, key)
+    portrait.perform(tidying.reduce(portrait, "clay", 300)[0])
+    assert stack(portrait).layers == ()
+    assert layers.elsewhere(portrait, portrait.pieces["clay"]) == []
