@@ -33,6 +33,7 @@ from yewfinch.core.formats.figure_records import (
     pose_manifest,
     pose_of,
 )
+from yewfinch.core.formats.layer_records import layer_arrays, layer_manifest, layers_of
 from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
@@ -73,7 +74,7 @@ _ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
 
 def manifest_of(portrait: Portrait) -> dict[str, Any]:
     """The manifest as plain values, unknown keys of the opened file kept."""
-    pieces = [piece_manifest(p) for p in portrait.pieces.values()]
+    pieces = [{**piece_manifest(p), "layers": layer_manifest(portrait, p)} for p in portrait.pieces.values()]
     photos = [
         {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
          "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
@@ -126,7 +127,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -162,7 +163,7 @@ def to_bytes(
             if piece.texture is not None:
                 table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
                 _write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
-            for member, level in level_arrays(piece).items():
+            for member, level in {**level_arrays(piece), **layer_arrays(portrait, piece)}.items():
                 _write_array(archive, member, level)
             if piece.regions:
                 place = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
@@ -358,6 +359,9 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
             piece = portrait.pieces[record.id]
             levels = levels_of(record.levels, piece, lambda m, shape, kind: _held(archive, m, shape, kind, name), lambda m: _array(archive, m, "faces", name), name)
             portrait.pieces[record.id] = replace(piece, levels=levels)
+        if record.layers:
+            piece, stacks = layers_of(record.layers, portrait.pieces[record.id], lambda m, width, kind: _long(archive, m, width, kind, name), name)
+            portrait.pieces[record.id], portrait.layers = piece, {**portrait.layers, record.id: stacks}
     for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
         source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
         if piece.follows is not None and (source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)):
@@ -426,6 +430,18 @@ def _bent(archive: zipfile.ZipFile, key: str, on: bool, rows: int, name: str) ->
 
 def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.ndarray | None:
     return _held(archive, member, (rows, 3), "<f4", name)
+
+
+def _long(archive: zipfile.ZipFile, member: str, width: int, dtype: str, name: str) -> np.ndarray | None:
+    """An array of this width and type and of any length, or None if there is none."""
+    if member not in archive.namelist():
+        return None
+    with archive.open(member) as file:
+        np.lib.format.read_magic(file)
+        shape, _, _ = np.lib.format.read_array_header_1_0(file)
+    if len(shape) != 2 or shape[0] > MAX_VERTICES:
+        raise BadFileError(f"{name} is damaged: {member} claims a shape of {shape}.")
+    return _plain(archive, member, (shape[0], width), dtype, name)
 
 
 def _held(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray | None:

@@ -1,0 +1,122 @@
+"""Form layers of pieces as they are written."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Any
+
+import msgspec
+import numpy as np
+
+from yewfinch.core.document.layers import MOST
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.sheet import Sheet
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST, FormLayer, Stack
+from yewfinch.core.shared.arrays import LEAF_ROWS
+from yewfinch.core.shared.errors import BadFileError
+
+#: The leaves that a sheet is kept at, and the values there: of the base, of a layer's steps, of its mask.
+LEAVES, VALUES = "pieces/{}/layers-{}-{}-leaves.npy", "pieces/{}/layers-{}-{}.npy"
+
+
+class LayerRecord(msgspec.Struct):
+    """One layer as it is written."""
+
+    id: str
+    name: str
+    strength: float = 1.0
+    visible: bool = True
+    masked: bool = False
+
+
+class StackRecord(msgspec.Struct):
+    """The layers of one level as they are written."""
+
+    level: int
+    layers: tuple[LayerRecord, ...]
+
+
+def _stacks(portrait: Portrait, piece: Piece) -> list[Stack]:
+    """Those that belong to the piece as it is, or to one of its levels."""
+    known = [piece.surface.faces]
+    if piece.levels is not None:
+        known += [v.skeleton.faces for v in piece.levels.levels if v.skeleton is not None]
+    return [s for s in portrait.layers.get(piece.id, ()) if any(s.faces is f for f in known)]
+
+
+def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
+    """The layers of a piece as plain values."""
+    return [
+        {"level": s.level, "layers": [{"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None} for v in s.layers]}
+        for s in _stacks(portrait, piece)
+    ]
+
+
+def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
+    """Members and arrays of a piece's layers."""
+    out: dict[str, np.ndarray] = {}
+    for stack in _stacks(portrait, piece):
+        sheets = {"base": stack.base} | {v.id: v.steps for v in stack.layers} | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
+        for key, sheet in sheets.items():
+            leaves, values = sheet.table()
+            out[LEAVES.format(piece.id, stack.level, key)] = np.ascontiguousarray(leaves[:, None], "<i4")
+            out[VALUES.format(piece.id, stack.level, key)] = np.ascontiguousarray(values, "u1" if sheet.dtype == "uint8" else "<f4")
+    return out
+
+
+def layers_of(
+    records: tuple[StackRecord, ...], piece: Piece, read: Callable[[str, int, str], np.ndarray | None], name: str
+) -> tuple[Piece, tuple[Stack, ...]]:
+    """The layers of a piece, and the piece with a skeleton at each level that has any.
+
+    Parameters
+    ----------
+    records : tuple of StackRecord
+    piece : Piece
+    read : callable (member, width, dtype)
+        An array of any length, or None if there is none.
+    name : str
+        Of the file.
+
+    Raises
+    ------
+    BadFileError
+        If they do not fit together.
+    """
+    out = []
+    for record in records:
+        bad = BadFileError(f"{name} is damaged: the layers of '{piece.name}' do not fit together.")
+        here = 0 if piece.levels is None else piece.levels.current
+        if len({v.id for v in record.layers}) != len(record.layers) or not 0 < len(record.layers) <= MOST or any("/" in v.id or v.id == "base" for v in record.layers):
+            raise bad
+        if record.level == here:
+            surface = piece.surface
+        elif piece.levels is not None and 0 <= record.level < len(piece.levels.levels):
+            level = piece.levels.levels[record.level]
+            surface = level.skeleton or Surface(level.kept.positions, level.net.faces)
+            levels = list(piece.levels.levels)
+            levels[record.level] = replace(level, skeleton=surface)
+            piece = replace(piece, levels=replace(piece.levels, levels=tuple(levels)))
+        else:
+            raise bad
+        most = (len(surface) + LEAF_ROWS - 1) // LEAF_ROWS
+
+        def sheet(key: str, width: int, dtype: str, number: int = record.level, most: int = most, bad: BadFileError = bad, held: str = piece.id) -> Sheet:
+            leaves, values = read(LEAVES.format(held, number, key), 1, "<i4"), read(VALUES.format(held, number, key), width, dtype)
+            if leaves is None or values is None or len(values) != LEAF_ROWS * len(leaves) or not np.isfinite(values).all():
+                raise bad
+            if len(leaves) and (leaves.min() < 0 or leaves.max() >= most or len(np.unique(leaves)) != len(leaves)):
+                raise bad
+            return Sheet.of_table(leaves[:, 0], values)
+
+        layers = []
+        for v in record.layers:
+            if not (np.isfinite(v.strength) and WEAKEST <= v.strength <= STRONGEST):
+                raise bad
+            mask = sheet(f"{v.id}-mask", 1, "u1") if v.masked else None
+            layers.append(FormLayer(v.id, v.name, sheet(v.id, 3, "<f4"), v.strength, v.visible, mask))
+        out.append(Stack(surface.faces, record.level, sheet("base", 3, "<f4"), tuple(layers)))
+    return piece, tuple(out)
