@@ -5,7 +5,7 @@ import pytest
 from tests.document.test_layers import added, stack, stroke, weighed, with_ball
 from tests.formats.test_level_records import _spoiled
 
-from yewfinch.core.document import detail_levels, layers
+from yewfinch.core.document import detail_levels, layers, states
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import BadFileError
 
@@ -23,6 +23,7 @@ def worked():
     surface.mask[surface.positions[:, 1] > 0] = 120
     portrait.perform(layers.hold_off(portrait, "clay", "layer1"))
     weighed(portrait, "layer2", 0.7)
+    portrait.perform(states.store(portrait, "clay", "coarse")[0])
     yield portrait
     portrait.history.close()
 
@@ -31,6 +32,8 @@ def test_layers_of_all_levels_come_back_and_go_on(worked, tmp_path):
     save(worked, tmp_path / "a.yewfinch")
     again = load(tmp_path / "a.yewfinch")
     assert [v.name for v in stack(again).layers] == [v.name for v in stack(worked).layers]
+    assert [(s.name, s.level) for s in again.states["clay"]] == [("coarse", 0)]
+    np.testing.assert_array_equal(again.states["clay"][0].positions, worked.surface("clay").positions)
     for p in (worked, again):
         weighed(p, "layer2", 0.0)
         weighed(p, "layer1", 1.6)
@@ -50,6 +53,7 @@ def test_layers_of_all_levels_come_back_and_go_on(worked, tmp_path):
     {"member": "pieces/clay/layers-0-layer2.npy", "array": np.full((1024, 3), np.inf, "<f4")},
     {"member": "pieces/clay/layers-0-layer2-leaves.npy", "array": np.full((2, 1), 77, "<i4")},
     {"member": "pieces/clay/layers-0-layer2-leaves.npy", "array": np.zeros(3, "<i4")},
+    {"member": "pieces/clay/state1.npy"}, {"member": "pieces/clay/state1.npy", "array": np.zeros((5, 3), "<f4")},
 ])  # fmt: skip
 def test_layers_that_cannot_be_are_refused_in_a_sentence(worked, tmp_path, how):
     save(worked, tmp_path / "a.yewfinch")

@@ -139,6 +139,9 @@ class Bench:
         self.projection_strength = 0.6
         self.projection_alignment: Alignment = AS_IS
         self.held: tuple[Anchor, ...] = ()
+        #: The form layer that strokes go on, and the stored state that is chosen, of each piece; none: the form itself.
+        self.layer_of: dict[str, str] = {}
+        self.state_of: dict[str, str] = {}
         #: Piece and row that the pointer was last pressed on.
         self.last_hit: tuple[str, int] | None = None
 
@@ -154,6 +157,7 @@ class Bench:
         self.held = ()
         self.projection = None
         self.scaled = None
+        self.layer_of, self.state_of = {}, {}
         self.mode = "tool"
         self.portrait_changed.emit()
         for signal in (self.mode_changed, self.view_changed, self.piece_changed):
@@ -219,6 +223,16 @@ class Bench:
     def chosen(self) -> tuple[str, ...]:
         """All chosen pieces that there are, the first one first."""
         return tuple(k for k in (self.piece_id, *self.also) if k in self.portrait.pieces)
+
+    def choose_layer(self, piece: str, key: str) -> None:
+        """The form layer of a piece that strokes go on; none for the form itself."""
+        self.layer_of[piece] = key
+        self.piece_changed.emit()
+
+    def choose_state(self, piece: str, key: str) -> None:
+        """The stored state of a piece that tools and buttons mean."""
+        self.state_of[piece] = key
+        self.piece_changed.emit()
 
     def choose_landmark(self, key: str | None) -> None:
         """Bring out one landmark."""

@@ -8,13 +8,14 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.core.document import adapting
+from yewfinch.core.document import adapting, layers, states
 from yewfinch.core.document.edits import Change, Edit
+from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor, anchor
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sitter.calipers import Caliper, Kind
 
@@ -29,6 +30,9 @@ if TYPE_CHECKING:
 
 #: How near in pixels a landmark must be to be taken hold of.
 REACH = 12.0
+
+#: What follows from a stroke once it has ended.
+After = Callable[[Edit], Sequence[Change]]
 
 _NEEDED: dict[str, int] = {"distance": 2, "surface": 2, "angle": 3}
 _KINDS: dict[str, Kind] = {"distance": "distance", "surface": "surface", "angle": "angle"}
@@ -106,16 +110,51 @@ class Hands:
         lopsided = posed is not None and posed.on and not posed.pose.symmetric
         if lopsided and bench.symmetry:
             bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
+        layered = self._layered(piece)
+        if layered is None:
+            return True
+        after, reference = layered
         context = StrokeContext(
             bench.portrait, piece, bench.tool_settings, bench.symmetry and not lopsided, bench.rgb, bench.tool.channel,
-            self._adapting(piece_id, hit.point, bench.symmetry and not lopsided),
+            after or self._adapting(piece_id, hit.point, bench.symmetry and not lopsided), reference,
         )
         self._stroke = bench.tool.make(context)
         next(self._stroke)
         self._send(at, pressure, mods, "press")
         return True
 
-    def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> Callable[[Edit], Sequence[Change]] | None:
+    def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
+        """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""
+        bench = self.viewport.bench
+        portrait, needs = bench.portrait, bench.tool.needs
+        key = bench.layer_of.get(piece.id, "")
+        if bench.tool.channel != "positions":
+            return None, None
+        why = layers.ready(portrait, piece, key) if key else ""
+        if needs == "layer" and not key:
+            why = "Choose a form layer in the panel Form layers first: this tool takes it away where you draw."
+        reference: Callable[[IndexArray], FloatArray] | None = None
+        if needs == "state":
+            try:
+                state = states.state_of(portrait, piece.id, bench.state_of.get(piece.id, ""))
+                if state.faces is not piece.surface.faces:
+                    why = f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
+                reference = state.positions.__getitem__
+            except YewfinchError as error:
+                why = f"{error} They are in the panel Form layers."
+        if why:
+            bench.say(why, "warn")
+            return None
+        if needs == "layer":
+            reference = layers.without(portrait, piece, key)
+        if not key:
+            if bench.adaptive.on and layers.stack_of(portrait, piece).layers:
+                bench.say("Clay with form layers keeps its faces: strokes do not adapt the detail here.", "note")
+                return lambda _edit: (), reference
+            return None, reference
+        return lambda edit: layers.after_stroke(portrait, piece.id, key, edit), reference
+
+    def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> After | None:
         """What brings the edges under a stroke to their length once it has ended."""
         bench = self.viewport.bench
         if not bench.adaptive.on or bench.tool.channel != "positions":

@@ -40,6 +40,7 @@ from yewfinch.app.panels.fuse_panel import FusePanel
 from yewfinch.app.panels.head_measures_panel import HeadMeasuresPanel
 from yewfinch.app.panels.history_panel import HistoryPanel
 from yewfinch.app.panels.inspector import Inspector, ShowPanel
+from yewfinch.app.panels.layers_panel import LayersPanel
 from yewfinch.app.panels.levels_panel import LevelsPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
@@ -120,6 +121,7 @@ class MainWindow(QMainWindow):
         self.tidy = TidyPanel(self.bench)
         self.adaptive = AdaptivePanel(self.bench)
         self.levels = LevelsPanel(self.bench)
+        self.layers = LayersPanel(self.bench)
         self.symmetry = SymmetryPanel(self.bench)
         self.parts = Parts(self.bench)
         self.viewport.part_hands.parts = self.parts
@@ -296,7 +298,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Levels": self.levels,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Levels": self.levels, "Form layers": self.layers,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,

@@ -41,6 +41,11 @@ def picture(tool: str) -> QIcon:
     before = QPainterPath(QPointF(4, 24))
     for i in range(37):
         before.lineTo(4 + i, 24 - 3 * math.sin(math.pi * i / 36))
+    if tool in ("erase_layer", "towards_state"):
+        deep = 5 if tool == "erase_layer" else -6
+        before = QPainterPath(QPointF(4, 24))
+        for i in range(37):
+            before.lineTo(4 + i, 24 - 3 * math.sin(math.pi * i / 36) - deep * math.exp(-(((i / 36 - 0.5) / 0.16) ** 2)))
     if tool == "smooth":
         before = QPainterPath(QPointF(4, 24))
         for i in range(37):
@@ -73,6 +78,10 @@ def _section(tool: str) -> QPainterPath:
             return base - 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56)
         if tool == "move":
             return base - 8 * math.exp(-(((t - 0.56) / 0.2) ** 2))
+        if tool == "erase_layer":
+            return base - 5 * bump * (t < 0.5)
+        if tool == "towards_state":
+            return base - 4 * bump
         if tool == "paint":
             return base - 3 * bump
         return base

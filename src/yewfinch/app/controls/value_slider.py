@@ -18,9 +18,12 @@ class ValueSlider(QWidget):
     -------
     changed : (float,)
         By the user; setting a value from the program is silent.
+    released : ()
+        A drag of the slider has ended.
     """
 
     changed = pyqtSignal(float)
+    released = pyqtSignal()
 
     def __init__(
         self,
@@ -56,7 +59,13 @@ class ValueSlider(QWidget):
         row.addWidget(self.slider, 1)
         row.addWidget(self.box)
         self.slider.valueChanged.connect(self._slid)
+        self.slider.sliderReleased.connect(self.released)
         self.box.valueChanged.connect(self._typed)
+
+    @property
+    def dragging(self) -> bool:
+        """Whether the slider is held now."""
+        return self.slider.isSliderDown()
 
     def value(self) -> float:
         """The value in its unit."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from itertools import count
 
@@ -212,6 +212,13 @@ def after_stroke(portrait: Portrait, piece: str, key: str, stroke: Edit) -> Sequ
         if len(differ):
             out.append(RowsChange(piece, "positions", change.rows[differ], change.after[differ], form[differ]))
     return out
+
+
+def without(portrait: Portrait, piece: Piece, key: str) -> Callable[[IndexArray], FloatArray]:
+    """Where rows of a piece are without a layer, as they were before a stroke; see `StrokeContext.reference`."""
+    layer = stack_of(portrait, piece)[key]
+    start = piece.surface.positions.copy()
+    return lambda rows: np.asarray(start[rows] - layer.shown(rows), np.float32)
 
 
 def ready(portrait: Portrait, piece: Piece, key: str) -> str:

@@ -12,6 +12,7 @@ import zipfile
 import zlib
 from collections.abc import Mapping
 from dataclasses import replace
+from functools import partial
 from pathlib import Path
 from typing import Any, Literal
 
@@ -33,7 +34,7 @@ from yewfinch.core.formats.figure_records import (
     pose_manifest,
     pose_of,
 )
-from yewfinch.core.formats.layer_records import layer_arrays, layer_manifest, layers_of
+from yewfinch.core.formats.layer_records import layer_arrays, layer_manifest, layers_of, state_manifest, states_of
 from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
@@ -74,7 +75,7 @@ _ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
 
 def manifest_of(portrait: Portrait) -> dict[str, Any]:
     """The manifest as plain values, unknown keys of the opened file kept."""
-    pieces = [{**piece_manifest(p), "layers": layer_manifest(portrait, p)} for p in portrait.pieces.values()]
+    pieces = [{**piece_manifest(p), "layers": layer_manifest(portrait, p), "states": state_manifest(portrait, p)} for p in portrait.pieces.values()]
     photos = [
         {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
          "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
@@ -127,7 +128,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -359,9 +360,13 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
             piece = portrait.pieces[record.id]
             levels = levels_of(record.levels, piece, lambda m, shape, kind: _held(archive, m, shape, kind, name), lambda m: _array(archive, m, "faces", name), name)
             portrait.pieces[record.id] = replace(piece, levels=levels)
-        if record.layers:
-            piece, stacks = layers_of(record.layers, portrait.pieces[record.id], lambda m, width, kind: _long(archive, m, width, kind, name), name)
-            portrait.pieces[record.id], portrait.layers = piece, {**portrait.layers, record.id: stacks}
+        if record.layers or record.states:
+            read = partial(_long, archive, name)
+            piece, stacks = layers_of(record.layers, portrait.pieces[record.id], read, name)
+            piece, states = states_of(record.states, piece, read, name)
+            portrait.pieces[record.id] = piece
+            portrait.layers = {**portrait.layers, record.id: stacks} if stacks else portrait.layers
+            portrait.states = {**portrait.states, record.id: states} if states else portrait.states
     for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
         source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
         if piece.follows is not None and (source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)):
@@ -432,7 +437,7 @@ def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.nda
     return _held(archive, member, (rows, 3), "<f4", name)
 
 
-def _long(archive: zipfile.ZipFile, member: str, width: int, dtype: str, name: str) -> np.ndarray | None:
+def _long(archive: zipfile.ZipFile, name: str, member: str, width: int, dtype: str) -> np.ndarray | None:
     """An array of this width and type and of any length, or None if there is none."""
     if member not in archive.namelist():
         return None

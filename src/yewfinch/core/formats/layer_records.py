@@ -12,14 +12,19 @@ import numpy as np
 from yewfinch.core.document.layers import MOST
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.states import MOST as MOST_STATES
 from yewfinch.core.mesh.sheet import Sheet
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST, FormLayer, Stack
+from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST, FormLayer, FormState, Stack
 from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.errors import BadFileError
 
 #: The leaves that a sheet is kept at, and the values there: of the base, of a layer's steps, of its mask.
+STATE = "pieces/{}/{}.npy"
 LEAVES, VALUES = "pieces/{}/layers-{}-{}-leaves.npy", "pieces/{}/layers-{}-{}.npy"
+
+#: Reads a member of a width and type, of any length; None if there is none.
+Read = Callable[[str, int, str], np.ndarray | None]
 
 
 class LayerRecord(msgspec.Struct):
@@ -39,11 +44,29 @@ class StackRecord(msgspec.Struct):
     layers: tuple[LayerRecord, ...]
 
 
-def _stacks(portrait: Portrait, piece: Piece) -> list[Stack]:
-    """Those that belong to the piece as it is, or to one of its levels."""
+class StateRecord(msgspec.Struct):
+    """One stored state as it is written."""
+
+    id: str
+    name: str
+    level: int = 0
+
+
+def _known(piece: Piece) -> list[np.ndarray]:
+    """The faces that the piece has now, or on another level."""
     known = [piece.surface.faces]
     if piece.levels is not None:
         known += [v.skeleton.faces for v in piece.levels.levels if v.skeleton is not None]
+    return known
+
+
+def _states(portrait: Portrait, piece: Piece) -> list[FormState]:
+    return [s for s in portrait.states.get(piece.id, ()) if any(s.faces is f for f in _known(piece))]
+
+
+def _stacks(portrait: Portrait, piece: Piece) -> list[Stack]:
+    """Those that belong to the piece as it is, or to one of its levels."""
+    known = _known(piece)
     return [s for s in portrait.layers.get(piece.id, ()) if any(s.faces is f for f in known)]
 
 
@@ -55,9 +78,14 @@ def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
     ]
 
 
+def state_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
+    """The stored states of a piece as plain values."""
+    return [{"id": s.id, "name": s.name, "level": s.level} for s in _states(portrait, piece)]
+
+
 def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
-    """Members and arrays of a piece's layers."""
-    out: dict[str, np.ndarray] = {}
+    """Members and arrays of a piece's layers and stored states."""
+    out = {STATE.format(piece.id, s.id): np.ascontiguousarray(s.positions, "<f4") for s in _states(portrait, piece)}
     for stack in _stacks(portrait, piece):
         sheets = {"base": stack.base} | {v.id: v.steps for v in stack.layers} | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
         for key, sheet in sheets.items():
@@ -67,9 +95,40 @@ def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
     return out
 
 
-def layers_of(
-    records: tuple[StackRecord, ...], piece: Piece, read: Callable[[str, int, str], np.ndarray | None], name: str
-) -> tuple[Piece, tuple[Stack, ...]]:
+def _at_level(piece: Piece, number: int) -> tuple[Piece, Surface | None]:
+    """The surface of a level, for its faces, and the piece with it; None if there is no such level."""
+    if number == (0 if piece.levels is None else piece.levels.current):
+        return piece, piece.surface
+    if piece.levels is None or not 0 <= number < len(piece.levels.levels):
+        return piece, None
+    level = piece.levels.levels[number]
+    if level.skeleton is not None:
+        return piece, level.skeleton
+    surface = Surface(level.kept.positions, level.net.faces)
+    levels = list(piece.levels.levels)
+    levels[number] = replace(level, skeleton=surface)
+    return replace(piece, levels=replace(piece.levels, levels=tuple(levels))), surface
+
+
+def states_of(records: tuple[StateRecord, ...], piece: Piece, read: Read, name: str) -> tuple[Piece, tuple[FormState, ...]]:
+    """The stored states of a piece, as `layers_of`.
+
+    Raises
+    ------
+    BadFileError
+        If one does not fit its level.
+    """
+    out = []
+    for record in records[:MOST_STATES]:
+        piece, surface = _at_level(piece, record.level)
+        at = None if "/" in record.id or not record.id.startswith("state") else read(STATE.format(piece.id, record.id), 3, "<f4")
+        if surface is None or at is None or len(at) != len(surface) or not np.isfinite(at).all():
+            raise BadFileError(f"{name} is damaged: the state '{record.name}' of '{piece.name}' does not fit it.")
+        out.append(FormState(record.id, record.name, surface.faces, record.level, at))
+    return piece, tuple(out)
+
+
+def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: str) -> tuple[Piece, tuple[Stack, ...]]:
     """The layers of a piece, and the piece with a skeleton at each level that has any.
 
     Parameters
@@ -89,18 +148,10 @@ def layers_of(
     out = []
     for record in records:
         bad = BadFileError(f"{name} is damaged: the layers of '{piece.name}' do not fit together.")
-        here = 0 if piece.levels is None else piece.levels.current
         if len({v.id for v in record.layers}) != len(record.layers) or not 0 < len(record.layers) <= MOST or any("/" in v.id or v.id == "base" for v in record.layers):
             raise bad
-        if record.level == here:
-            surface = piece.surface
-        elif piece.levels is not None and 0 <= record.level < len(piece.levels.levels):
-            level = piece.levels.levels[record.level]
-            surface = level.skeleton or Surface(level.kept.positions, level.net.faces)
-            levels = list(piece.levels.levels)
-            levels[record.level] = replace(level, skeleton=surface)
-            piece = replace(piece, levels=replace(piece.levels, levels=tuple(levels)))
-        else:
+        piece, surface = _at_level(piece, record.level)
+        if surface is None:
             raise bad
         most = (len(surface) + LEAF_ROWS - 1) // LEAF_ROWS
 

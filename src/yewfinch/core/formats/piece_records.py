@@ -10,7 +10,7 @@ import numpy as np
 from yewfinch.core.document.follow import Follow
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.armature_records import ArmatureRecord, armature_manifest
-from yewfinch.core.formats.layer_records import StackRecord
+from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
 from yewfinch.core.shared.errors import BadFileError
@@ -64,6 +64,7 @@ class PieceRecord(msgspec.Struct):
     follows: FollowRecord | None = None
     levels: LevelsRecord | None = None
     layers: tuple[StackRecord, ...] = ()
+    states: tuple[StateRecord, ...] = ()
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:

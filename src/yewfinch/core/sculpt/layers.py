@@ -53,6 +53,27 @@ class FormLayer:
 
 
 @dataclass(frozen=True, eq=False)
+class FormState:
+    """A piece's form as it was once.
+
+    Attributes
+    ----------
+    id, name : str
+    faces : (m, 4) int32
+        Those of the surface then.
+    level : int
+    positions : (n, 3) float32, mm
+        Never changed in place.
+    """
+
+    id: str
+    name: str
+    faces: IndexArray
+    level: int
+    positions: FloatArray
+
+
+@dataclass(frozen=True, eq=False)
 class Stack:
     """The layers of one level of a piece, and the form under them.
 

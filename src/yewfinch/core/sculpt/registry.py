@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal
 
 from yewfinch.core.document.edits import Channel
 from yewfinch.core.sculpt.settings import ToolSettings
@@ -28,6 +29,8 @@ class ToolSpec:
         What it writes.
     place : float
         Tools are shown in ascending order of it.
+    needs : {"", "layer", "state"}
+        What must be chosen for it to work.
     """
 
     id: str
@@ -38,6 +41,7 @@ class ToolSpec:
     make: Callable[[StrokeContext], Stroke]
     channel: Channel = "positions"
     place: float = 100.0
+    needs: Literal["", "layer", "state"] = ""
 
 
 _tools: dict[str, ToolSpec] = {}

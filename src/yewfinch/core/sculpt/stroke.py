@@ -38,6 +38,8 @@ class StrokeContext:
         Colour of the paint tool, sRGB.
     after : callable, optional
         Says what else follows from the stroke once it has ended, as part of the same edit.
+    reference : callable, optional
+        Positions (k, 3) mm of rows as they are without the chosen layer, or in the chosen state.
     """
 
     portrait: Portrait
@@ -47,6 +49,7 @@ class StrokeContext:
     rgb: tuple[int, int, int] = (200, 120, 100)
     channel: Channel = "positions"
     after: Callable[[Edit], Sequence[Change]] | None = None
+    reference: Callable[[IndexArray], FloatArray] | None = None
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
 

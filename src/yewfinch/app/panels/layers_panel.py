@@ -1,0 +1,282 @@
+"""Form layers of the chosen piece, and stored states of its form."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QListWidget,
+    QListWidgetItem,
+    QPushButton,
+    QToolButton,
+)
+
+from yewfinch.app import theme
+from yewfinch.app.bench import Bench
+from yewfinch.app.controls.live_panel import LivePanel
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.core.document import layers, states
+from yewfinch.core.document.edits import Edit
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST
+from yewfinch.core.shared.errors import YewfinchError
+
+_KEY = Qt.ItemDataRole.UserRole
+#: Rows that are seen without scrolling, at most.
+_MOST_ROWS = 7
+
+
+class LayersPanel(LivePanel):
+    """A list with the form itself at its foot, the strength of the chosen layer, and what is done with layers and states."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__(bench, 150)
+        self.list = QListWidget()
+        self.list.setAccessibleName("form layers")
+        self.list.setToolTip("Strokes go on the chosen one; the tick shows it; a double click renames it")
+        self.list.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.list.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
+        self.list.currentItemChanged.connect(self._chosen)
+        self.list.itemChanged.connect(self._item_changed)
+        self.column.addWidget(self.list)
+        self.strength = ValueSlider("Strength", 100 * WEAKEST, 100 * STRONGEST, "%", decimals=0)
+        self.strength.setToolTip("How much of the layer shows: 0 as if it was never worked, below 0 turned about, 200 twice as strong")
+        self.strength.changed.connect(self._weigh)
+        self.strength.released.connect(self._weighed)
+        self.column.addWidget(self.strength)
+        self.buttons: dict[str, QPushButton] = {}
+        grid = QGridLayout()
+        grid.setSpacing(2)
+        for i, (key, title, tip, run) in enumerate((
+            ("add", "New layer", "An empty layer on top; strokes go on it", self._add),
+            ("stroke", "Last stroke", "What the last stroke did becomes a layer of its own", lambda: self._make(lambda p: layers.last_stroke(self.bench.portrait, p))),
+            ("duplicate", "Duplicate", "The layer once more, hidden at first", lambda: self._make(lambda p: layers.duplicate(self.bench.portrait, p, self.chosen))),
+            ("merge", "Merge down", "One layer of this and the one below; the form stays", lambda: self._make(lambda p: layers.merge(self.bench.portrait, p, self.chosen))),
+            ("settle", "Settle", "What shows of the layer becomes part of the form itself", lambda: self._drop(settle=True)),
+            ("remove", "Remove", "The layer goes, with what it does", lambda: self._drop(settle=False)),
+            ("mask", "Mask it", "Hold the layer off where the clay is masked now; with nothing masked, nowhere",
+             lambda: self._do(lambda p: layers.hold_off(self.bench.portrait, p, self.chosen))),
+            ("up", "Up", "Higher in the list", lambda: self._do(lambda p: layers.move(self.bench.portrait, p, self.chosen, -1))),
+            ("down", "Down", "Lower in the list", lambda: self._do(lambda p: layers.move(self.bench.portrait, p, self.chosen, 1))),
+        )):  # fmt: skip
+            button = QPushButton(title)
+            button.setProperty("small", True)
+            button.setToolTip(tip)
+            button.clicked.connect(lambda _=False, r=run: r())
+            self.buttons[key] = button
+            grid.addWidget(button, i // 3, i % 3)
+        self.column.addLayout(grid)
+        self.note = QLabel()
+        self.note.setWordWrap(True)
+        self.note.setProperty("soft", True)
+        self.column.addWidget(self.note)
+        row = QHBoxLayout()
+        row.setSpacing(2)
+        self.states = QComboBox()
+        self.states.setAccessibleName("stored states")
+        self.states.setToolTip("Stored states of the form; the tool Towards state works towards the one shown here")
+        self.states.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.states.activated.connect(lambda _: self.bench.choose_state(self.bench.piece_id, self.states.currentData() or ""))
+        self.store = QPushButton("Store state")
+        self.store.setProperty("small", True)
+        self.store.setToolTip("Keep the form as it is now")
+        self.store.clicked.connect(self._store)
+        self.forget = QToolButton()
+        self.forget.setIcon(theme.icon("trash", "soft"))
+        self.forget.setToolTip("Remove the stored state")
+        self.forget.setAccessibleName("remove the stored state")
+        self.forget.clicked.connect(lambda: self._do(lambda p: states.forget(self.bench.portrait, p, self.state)))
+        row.addWidget(self.states, 1)
+        row.addWidget(self.store)
+        row.addWidget(self.forget)
+        self.column.addLayout(row)
+        second = QHBoxLayout()
+        second.setSpacing(2)
+        for key, title, tip, run in (
+            ("back", "Back to it", "Give the clay the stored form, where nothing is masked", lambda: self._do(lambda p: states.go_back(self.bench.portrait, p, self.state))),
+            ("difference", "Difference as layer", "A layer of what was changed since: at 0 % the form is the stored one", self._difference),
+        ):
+            button = QPushButton(title)
+            button.setProperty("small", True)
+            button.setToolTip(tip)
+            button.clicked.connect(lambda _=False, r=run: r())
+            self.buttons[key] = button
+            second.addWidget(button, 1)
+        self.column.addLayout(second)
+        self._filling = False
+        self._dragged = False
+        bench.piece_changed.connect(self.later)
+        self.begin()
+
+    @property
+    def piece(self) -> Piece | None:
+        """The chosen piece."""
+        return self.bench.portrait.pieces.get(self.bench.piece_id)
+
+    @property
+    def chosen(self) -> str:
+        """Id of the layer that strokes go on; empty for the form itself."""
+        return self.bench.layer_of.get(self.bench.piece_id, "")
+
+    @property
+    def state(self) -> str:
+        """Id of the stored state that is shown."""
+        return self.states.currentData() or ""
+
+    # --- what is done ------------------------------------------------------------------------
+
+    def _do(self, job: Callable[[str], Edit | None]) -> bool:
+        piece = self.piece
+        if piece is None:
+            return False
+        try:
+            edit = job(piece.id)
+        except (YewfinchError, StopIteration) as error:
+            self.bench.say(str(error) or "Choose a layer first.", "warn")
+            return False
+        if edit is not None:
+            self.bench.portrait.perform(edit)
+        self.refresh()
+        return True
+
+    def _make(self, job: Callable[[str], tuple[Edit, str]]) -> None:
+        keys: list[str] = []
+
+        def both(piece: str) -> Edit:
+            edit, key = job(piece)
+            keys.append(key)
+            return edit
+
+        if self._do(both):
+            self.bench.choose_layer(self.bench.piece_id, keys[0])
+            self.refresh()
+
+    def _add(self) -> None:
+        self._make(lambda p: layers.add(self.bench.portrait, p))
+
+    def _drop(self, settle: bool) -> None:
+        if self._do(lambda p: layers.remove(self.bench.portrait, p, self.chosen, settle=settle)):
+            self.bench.choose_layer(self.bench.piece_id, "")
+            self.refresh()
+
+    def _store(self) -> None:
+        keys: list[str] = []
+
+        def both(piece: str) -> Edit:
+            edit, key = states.store(self.bench.portrait, piece)
+            keys.append(key)
+            return edit
+
+        if self._do(both):
+            self.bench.choose_state(self.bench.piece_id, keys[0])
+            self.refresh()
+
+    def _difference(self) -> None:
+        def made(piece: str) -> tuple[Edit, str]:
+            state = states.state_of(self.bench.portrait, piece, self.state)
+            return layers.difference(self.bench.portrait, piece, state.positions, f"Since {state.name}")
+
+        self._make(made)
+
+    def _weigh(self, value: float) -> None:
+        """The form follows the slider; one undo step for a drag."""
+        piece = self.piece
+        if self._filling or piece is None or not self.chosen:
+            return
+        portrait = self.bench.portrait
+        try:
+            edit = layers.weigh(portrait, piece.id, self.chosen, value / 100)
+        except (YewfinchError, StopIteration) as error:
+            self.bench.say(str(error), "warn")
+            return
+        if self._dragged:
+            portrait.history.undo()
+            edit = layers.weigh(portrait, piece.id, self.chosen, value / 100)
+        portrait.perform(edit)
+        self._dragged = self.strength.dragging
+
+    def _weighed(self) -> None:
+        self._dragged = False
+
+    def _chosen(self, item: QListWidgetItem | None) -> None:
+        if item is not None and not self._filling:
+            self.bench.choose_layer(self.bench.piece_id, item.data(_KEY))
+            self.refresh()
+
+    def _item_changed(self, item: QListWidgetItem) -> None:
+        if self._filling or not item.data(_KEY) or self.piece is None:
+            return
+        portrait, key = self.bench.portrait, item.data(_KEY)
+        layer = layers.stack_of(portrait, self.piece)[key]
+        visible = item.checkState() == Qt.CheckState.Checked
+        if visible != layer.visible:
+            self._do(lambda p: layers.show(portrait, p, key, visible))
+        elif item.text() != layer.name:
+            self._do(lambda p: layers.rename(portrait, p, key, item.text()))
+            self.refresh()
+
+    # --- what is shown -----------------------------------------------------------------------
+
+    def refresh(self) -> None:
+        """Show the layers and states of the chosen piece."""
+        piece = self.piece
+        self._filling = True
+        self.list.clear()
+        stack = None if piece is None else layers.stack_of(self.bench.portrait, piece)
+        rows = [] if stack is None else list(stack.layers)
+        chosen = self.chosen if any(v.id == self.chosen for v in rows) else ""
+        for layer in rows:
+            item = QListWidgetItem(layer.name)
+            item.setData(_KEY, layer.id)
+            item.setFlags(Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsUserCheckable | Qt.ItemFlag.ItemIsEditable)
+            item.setCheckState(Qt.CheckState.Checked if layer.visible else Qt.CheckState.Unchecked)
+            self.list.addItem(item)
+            if layer.id == chosen:
+                self.list.setCurrentItem(item)
+        ground = QListWidgetItem("The form itself")
+        ground.setData(_KEY, "")
+        self.list.addItem(ground)
+        if not chosen:
+            self.list.setCurrentItem(ground)
+        self.list.setFixedHeight(min(self.list.count(), _MOST_ROWS) * self.list.sizeHintForRow(0) + 2 * self.list.frameWidth())
+        can = piece is not None and not piece.fixed
+        own = can and bool(chosen)
+        for key in ("duplicate", "merge", "settle", "remove", "mask", "up", "down"):
+            self.buttons[key].setEnabled(own)
+        for key in ("add", "stroke"):
+            self.buttons[key].setEnabled(can)
+        self.strength.setEnabled(own)
+        if stack is not None and chosen:
+            self.strength.set_value(100 * stack[chosen].strength)
+        kept = () if piece is None else self.bench.portrait.states.get(piece.id, ())
+        self.states.clear()
+        for state in kept:
+            there = piece is not None and state.faces is piece.surface.faces
+            self.states.addItem(state.name if there else f"{state.name} (level {state.level + 1})", state.id)
+        held = self.bench.state_of.get(self.bench.piece_id, "")
+        self.states.setCurrentIndex(max(0, self.states.findData(held)) if kept else -1)
+        if kept and self.state != held:
+            self.bench.state_of[self.bench.piece_id] = self.state
+        self.store.setEnabled(can)
+        for widget in (self.states, self.forget, self.buttons["back"], self.buttons["difference"]):
+            widget.setEnabled(can and bool(kept))
+        self.note.setText(self._words(piece, chosen))
+        self._filling = False
+
+    def _words(self, piece: Piece | None, chosen: str) -> str:
+        if piece is None:
+            return "No piece is chosen."
+        away = layers.elsewhere(self.bench.portrait, piece)
+        more = "".join(f" Level {s.level + 1} has {len(s.layers)} more." for s in away)
+        if chosen:
+            why = layers.ready(self.bench.portrait, piece, chosen)
+            return (why or "Strokes go on the chosen layer.") + more
+        if self.chosen and away:
+            return f"The chosen layer belongs to another level. Go there, or click The form itself.{more}"
+        return f"Strokes go on the form itself.{more}"

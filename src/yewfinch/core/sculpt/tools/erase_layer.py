@@ -1,0 +1,28 @@
+"""Erase on layer: take what the chosen layer does away, under the tool only."""
+
+from __future__ import annotations
+
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.sculpt.towards import touch
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke towards the form without the layer."""
+    return dab_stroke(ctx, "Erase layer", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "erase_layer",
+        "Erase layer",
+        "Takes the chosen form layer away where it is drawn.",
+        "Shift+E",
+        ToolSettings(size=20.0, strength=0.5, falloff="soft"),
+        make,
+        place=44,
+        needs="layer",
+    )
+)

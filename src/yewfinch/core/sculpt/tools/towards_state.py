@@ -1,0 +1,28 @@
+"""Towards a state: bring the clay to where it was in a stored state."""
+
+from __future__ import annotations
+
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.sculpt.towards import touch
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke towards the form of the state."""
+    return dab_stroke(ctx, "Towards state", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "towards_state",
+        "Towards state",
+        "Brings the clay towards the chosen stored state; Ctrl goes away from it.",
+        "Shift+W",
+        ToolSettings(size=20.0, strength=0.5, falloff="soft"),
+        make,
+        place=45,
+        needs="state",
+    )
+)

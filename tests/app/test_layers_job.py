@@ -1,0 +1,117 @@
+"""Form layers and stored states in the real window: drawn on, weighed by the slider, erased, saved and reopened."""
+
+import numpy as np
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import at_landmark, drag, line
+from tests.app.test_base_head_job import click
+from yewfinch.core.document import layers
+
+
+def rows_of(w):
+    return layers.stack_of(w.bench.portrait, w.bench.portrait.pieces["head"]).layers
+
+
+def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_path):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    surface = portrait.surface("head")
+    plain = surface.positions.copy()
+    click(w.layers.store)
+    click(w.layers.buttons["add"])
+    assert [w.layers.list.item(i).text() for i in range(w.layers.list.count())] == ["Layer 1", "The form itself"]
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=26.0)
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    drawn = surface.positions.copy()
+    assert (drawn != plain).any()
+    assert rows_of(w)[0].steps.size > 0
+    # the slider: one undo step for one drag, the form follows at once
+    steps = portrait.history.position
+    slider = w.layers.strength.slider
+    qtbot.waitUntil(lambda: slider.isEnabled() and slider.isVisible())
+    w.inspector.ensureWidgetVisible(slider)
+    knob = slider.minimum() + (slider.value() - slider.minimum())
+    start = QPoint(round(8 + (slider.width() - 16) * knob / slider.maximum()), slider.height() // 2)
+    QTest.mousePress(slider, Qt.MouseButton.LeftButton, pos=start)
+    for k in range(1, 9):
+        QTest.mouseMove(slider, start - QPoint(3 * k, 0))
+        qtbot.wait(5)
+    QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=start - QPoint(24, 0))
+    share = rows_of(w)[0].strength
+    assert 0.2 < share < 0.8
+    assert portrait.history.position == steps + 1
+    np.testing.assert_allclose(surface.positions - plain, share * (drawn - plain), atol=1e-4)
+    w.undo()
+    np.testing.assert_array_equal(surface.positions, drawn)
+    # hidden by its tick
+    item = w.layers.list.item(0)
+    box = w.layers.list.visualItemRect(item)
+    QTest.mouseClick(w.layers.list.viewport(), Qt.MouseButton.LeftButton, pos=QPoint(box.left() + 11, box.center().y()))
+    np.testing.assert_array_equal(surface.positions, plain)
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))  # a hidden layer takes no strokes
+    np.testing.assert_array_equal(surface.positions, plain)
+    assert "hidden" in w.status.message.text()
+    w.undo()
+    # erased under the tool
+    w.bench.take_tool("erase_layer")
+    w.bench.set_tool(size=60.0, strength=1.0)
+    for _ in range(4):
+        drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    assert np.abs(surface.positions - plain).max() < 0.5 * np.abs(drawn - plain).max()
+    w.documents.save(tmp_path / "a.yewfinch")
+    now = surface.positions.copy()
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
+    w.bench.choose_piece("head")
+    qtbot.waitUntil(lambda: w.layers.list.count() == 2)
+    np.testing.assert_array_equal(w.bench.portrait.surface("head").positions, now)
+    assert w.layers.states.count() == 1
+    # the stored state: the difference to it, and back
+    w.bench.choose_layer("head", rows_of(w)[0].id)
+    w.layers.refresh()
+    click(w.layers.buttons["settle"])
+    assert rows_of(w) == ()
+    click(w.layers.buttons["difference"])
+    assert rows_of(w)[0].name == "Since State 1"
+    click(w.layers.buttons["remove"])
+    np.testing.assert_allclose(w.bench.portrait.surface("head").positions, plain, atol=1e-4)
+
+
+def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    x, y = at_landmark(w, "zy_l")
+    for k, tool in enumerate(("clay", "crease")):
+        w.bench.take_tool(tool)
+        w.bench.choose_layer("head", "")
+        drag(w.viewport, line((x - 30, y + 20 * k), (x - 26, y + 40)))
+        click(w.layers.buttons["stroke"])
+    assert [v.name for v in rows_of(w)] == ["Crease", "Clay"]
+    both = portrait.surface("head").positions.copy()
+    click(w.layers.buttons["down"])
+    assert [v.name for v in rows_of(w)] == ["Clay", "Crease"]
+    click(w.layers.buttons["up"])
+    click(w.layers.buttons["merge"])
+    assert [v.name for v in rows_of(w)] == ["Clay"]
+    np.testing.assert_allclose(portrait.surface("head").positions, both, atol=1e-4)
+    click(w.layers.buttons["duplicate"])
+    assert [v.visible for v in rows_of(w)] == [False, True]
+    item = w.layers.list.item(0)
+    w.layers.list.setCurrentItem(item)
+    w.layers.list.editItem(item)
+    editor = w.layers.list.viewport().focusWidget() or w.focusWidget()
+    QTest.keyClicks(editor, "pores")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    qtbot.waitUntil(lambda: rows_of(w)[0].name.endswith("pores"))
+    w.bench.take_tool("erase_layer")
+    w.bench.choose_layer("head", "")
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    assert "Choose a form layer" in w.status.message.text()
+    w.bench.take_tool("towards_state")
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    assert "Choose a stored state" in w.status.message.text()
