@@ -19,7 +19,7 @@ def test_weigh():
     centre, axis = np.array([20.0, 10, 97]), np.array([0.2, 0.1, 0.97])
     table = falloff.curve("soft")
     out = np.empty(len(rows), np.float32)
-    _kernels.weigh(rows, s.positions, s.normals, centre, axis, 30.0, table, out)
+    _kernels.weigh(rows, s.positions, s.normals, centre, axis, 30.0, table, np.empty(0), True, out)
     t = np.linalg.norm(s.positions[rows] - centre, axis=1) / 30.0
     facing = np.clip((s.normals[rows] @ axis + 0.25) * 2, 0, 1)
     np.testing.assert_allclose(out, np.interp(t, np.linspace(0, 1, 65), table) * facing, atol=1e-5)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QIcon, QPainter, QPainterPath, QPen, QPixmap
@@ -41,6 +42,10 @@ def picture(tool: str) -> QIcon:
     before = QPainterPath(QPointF(4, 24))
     for i in range(37):
         before.lineTo(4 + i, 24 - 3 * math.sin(math.pi * i / 36))
+    if tool in _BEFORE:
+        before = QPainterPath(QPointF(4, _BEFORE[tool](0.0)))
+        for i in range(1, 37):
+            before.lineTo(4 + i, _BEFORE[tool](i / 36))
     if tool in ("erase_layer", "towards_state"):
         deep = 5 if tool == "erase_layer" else -6
         before = QPainterPath(QPointF(4, 24))
@@ -60,8 +65,55 @@ def picture(tool: str) -> QIcon:
         p.drawLine(QPointF(22, 20), QPointF(29, 7))
         p.drawLine(QPointF(29, 7), QPointF(24, 9))
         p.drawLine(QPointF(29, 7), QPointF(30, 12))
+    if tool in ("relax", "twist"):
+        p.setPen(QPen(theme.color("yew"), 1.4))
+        if tool == "relax":
+            for k in range(5):
+                x = 10 + 6 * k
+                p.drawLine(QPointF(x, 25), QPointF(x, 36))
+            p.drawLine(QPointF(8, 30.5), QPointF(36, 30.5))
+        else:
+            p.drawArc(QRectF(13, 4, 18, 12), 20 * 16, 300 * 16)
+            p.drawLine(QPointF(30.5, 8), QPointF(27, 5))
+            p.drawLine(QPointF(30.5, 8), QPointF(33, 4.5))
     p.end()
     return QIcon(pixmap)
+
+
+def _ridge(t: float, width: float) -> float:
+    return math.exp(-(((t - 0.5) / width) ** 2))
+
+
+def _arch(t: float) -> float:
+    return 24 - 3 * math.sin(math.pi * t)
+
+
+def _between(t: float) -> float:
+    """1 in the middle, 0 outside, with steep sides."""
+    return min(1.0, max(0.0, (0.24 - abs(t - 0.5)) / 0.04))
+
+
+def _waves(t: float, high: float) -> float:
+    return _arch(t) - high * math.sin(t * 26)
+
+
+#: Height of the clay after a tool, of place, plain height and a bump; and before it, where that was no plain arch.
+_AFTER: dict[str, Callable[[float, float, float], float]] = {
+    "swell": lambda t, base, _: base - 9 * _ridge(t, 0.24),
+    "ribbon": lambda t, base, _: base - 6 * _between(t),
+    "flatten": lambda t, base, _: base + (20 - base) * min(1.0, 1.3 * _between(t)) if 0.2 < t < 0.8 else base,
+    "scrape": lambda t, base, _: max(base - 7 * _ridge(t, 0.2), 20.5),
+    "fill": lambda t, base, _: min(base + 8 * _ridge(t, 0.16), 22.5),
+    "pinch": lambda t, base, _: base - 6 * math.exp(-abs(t - 0.5) / 0.06),
+    "polish": lambda t, base, _: base - 6 * _between(t) * 1.0,
+    "relax": lambda t, base, _: base,
+    "pull_out": lambda t, base, _: base - 15 * _ridge(t, 0.07),
+    "twist": lambda t, base, _: base - 4 * math.sin((t - 0.5) * 14) * _ridge(t, 0.3),
+}
+_BEFORE: dict[str, Callable[[float], float]] = {
+    "flatten": lambda t: _waves(t, 3.0), "scrape": lambda t: _arch(t) - 7 * _ridge(t, 0.2), "fill": lambda t: _arch(t) + 8 * _ridge(t, 0.16),
+    "polish": lambda t: _arch(t) - 6 * _between(t) - 1.4 * math.sin(t * 60), "pinch": lambda t: _arch(t) - 4 * _ridge(t, 0.22),
+}  # fmt: skip
 
 
 def _section(tool: str) -> QPainterPath:
@@ -78,6 +130,8 @@ def _section(tool: str) -> QPainterPath:
             return base - 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56)
         if tool == "move":
             return base - 8 * math.exp(-(((t - 0.56) / 0.2) ** 2))
+        if tool in _AFTER:
+            return _AFTER[tool](t, base, bump)
         if tool == "erase_layer":
             return base - 5 * bump * (t < 0.5)
         if tool == "towards_state":

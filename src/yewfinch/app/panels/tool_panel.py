@@ -7,6 +7,7 @@ from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QGridLayout, QHBoxLayout, Q
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
+from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.falloff_picker import FalloffPicker
 from yewfinch.app.controls.tool_picture import picture
 from yewfinch.app.controls.value_slider import ValueSlider
@@ -77,6 +78,26 @@ class ToolPanel(QWidget):
         pens.addWidget(self.pen_strength)
         pens.addStretch(1)
         column.addLayout(pens)
+        only = QHBoxLayout()
+        only.addWidget(QLabel("Works on"))
+        self.front = QCheckBox("front only")
+        self.connected = QCheckBox("connected only")
+        self.front.setToolTip("What faces away from the tool stays")
+        self.connected.setToolTip("Distances run along the surface: the upper lip leaves the lower alone")
+        self.front.clicked.connect(lambda on: bench.set_tool(front=on))
+        self.connected.clicked.connect(lambda on: bench.set_tool(connected=on))
+        only.addWidget(self.front)
+        only.addWidget(self.connected)
+        only.addStretch(1)
+        column.addLayout(only)
+        self.ways_row = QWidget()
+        ways = QVBoxLayout(self.ways_row)
+        ways.setContentsMargins(0, 0, 0, 0)
+        self.ways = choices(self, ways, [
+            ("free", "Freely", "The clay goes with the pointer"), ("normal", "In and out", "Along its own normals only"),
+            ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
+        ], lambda way: bench.set_tool(way=way))  # fmt: skip
+        column.addWidget(self.ways_row)
         bench.tool_changed.connect(self.refresh)
         self.refresh()
 
@@ -92,3 +113,8 @@ class ToolPanel(QWidget):
         self.symmetry.setChecked(self.bench.symmetry)
         self.pen_size.setChecked(settings.pressure_size)
         self.pen_strength.setChecked(settings.pressure_strength)
+        self.front.setChecked(settings.front)
+        self.connected.setChecked(settings.connected)
+        self.ways_row.setVisible(spec.id == "move")
+        for way, button in self.ways.items():
+            button.setChecked(way == settings.way)

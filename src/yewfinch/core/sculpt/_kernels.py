@@ -5,21 +5,24 @@ from numba import njit
 
 
 @njit(cache=True)
-def weigh(rows, positions, normals, centre, axis, radius, table, out):
-    """Falloff of each row, faded out where the surface turns away from `axis`."""
+def weigh(rows, positions, normals, centre, axis, radius, table, far, front, out):
+    """Falloff of each row by its distance, or by `far` where given; with `front`, faded out where the surface turns away from `axis`."""
     last = table.shape[0] - 1
     for i in range(rows.shape[0]):
         v = rows[i]
         x = positions[v, 0] - centre[0]
         y = positions[v, 1] - centre[1]
         z = positions[v, 2] - centre[2]
-        t = np.sqrt(x * x + y * y + z * z) / radius * last
+        t = (far[i] if far.shape[0] > 0 else np.sqrt(x * x + y * y + z * z)) / radius * last
         if t >= last:
             out[i] = 0.0
             continue
         k = int(t)
         f = t - k
         w = table[k] * (1.0 - f) + table[k + 1] * f
+        if not front:
+            out[i] = w
+            continue
         facing = normals[v, 0] * axis[0] + normals[v, 1] * axis[1] + normals[v, 2] * axis[2]
         out[i] = w * min(1.0, max(0.0, (facing + 0.25) * 2.0))
 

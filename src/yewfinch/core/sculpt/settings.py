@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
+#: Whither clay may be moved.
+Way = Literal["free", "normal", "surface"]
 #: Limits of a tool's size (diameter), mm.
 SIZE_RANGE = (0.5, 300.0)
 
@@ -24,6 +27,12 @@ class ToolSettings:
         Distance between dabs as a part of the diameter.
     pressure_size, pressure_strength : bool
         Does the pen's pressure act on them?
+    front : bool
+        Leave alone what faces away from the tool.
+    connected : bool
+        Measure along the surface: what hangs together with the clay under the tool by a long way only, as one lip with the other, stays.
+    way : {"free", "normal", "surface"}
+        Whither clay may be moved: with the pointer, along its normals only, along the surface only.
     """
 
     size: float = 18.0
@@ -32,6 +41,9 @@ class ToolSettings:
     spacing: float = 0.10
     pressure_size: bool = False
     pressure_strength: bool = True
+    front: bool = True
+    connected: bool = False
+    way: Way = "free"
 
     def radius(self, pressure: float) -> float:
         """Radius in mm at a pressure from 0 to 1."""

@@ -11,7 +11,7 @@ from yewfinch.core.document.edits import Change, Channel, Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.pick import Hit
-from yewfinch.core.sculpt import _kernels, falloff
+from yewfinch.core.sculpt import _form_kernels, _kernels, falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
 from yewfinch.core.sculpt.settings import ToolSettings
@@ -20,6 +20,7 @@ from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 #: A tool's stroke: primed once, then fed events; it ends after a release.
 Stroke = Generator[None, PointerEvent, None]
 
+_NO_WAY = np.empty(0)
 MIRROR = np.array([-1.0, 1.0, 1.0])
 
 
@@ -52,6 +53,7 @@ class StrokeContext:
     reference: Callable[[IndexArray], FloatArray] | None = None
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
+    _place: IndexArray | None = field(init=False, default=None)
 
     def __post_init__(self) -> None:
         self.recorder = Recorder(self.piece, self.channel)
@@ -70,6 +72,17 @@ class StrokeContext:
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
         self.portrait.rows_written(self.piece.id, "positions", leaves)
+
+    def along_surface(self, rows: IndexArray, dab: Dab) -> DoubleArray:
+        """Distances (k,) mm of rows from a dab's centre along the edges of the net; infinite for what hangs together with it nowhere near."""
+        surface = self.piece.surface
+        if self._place is None:
+            self._place = np.full(len(surface), -1, np.int32)
+        out = np.empty(len(rows))
+        _form_kernels.reached(
+            rows, surface.positions, surface.ring_at, surface.ring, surface.nearest_row(dab.centre), dab.radius, self._place, out,
+        )  # fmt: skip
+        return out
 
     def finish(self, name: str) -> Edit | None:
         """Put the stroke into the history as one edit."""
@@ -219,7 +232,7 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
     weights = np.empty(len(rows), np.float32)
     _kernels.weigh(
         rows, surface.positions, surface.normals, dab.centre, dab.axis, dab.radius,
-        falloff.curve(ctx.settings.falloff), weights,
+        falloff.curve(ctx.settings.falloff), ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY, ctx.settings.front, weights,
     )  # fmt: skip
     if ctx.channel != "mask":
         weights *= surface.free(rows)  # what is masked is held
@@ -251,6 +264,16 @@ def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:
     _, wb = footprint(ctx, twin, rows)
     steps = work_out(ctx, rows, wa, dab) + work_out(ctx, rows, wb, twin)
     ctx.move_rows(rows, steps * shared_scale(wa, wb)[:, None])
+
+
+def footprint_plane(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> tuple[DoubleArray, DoubleArray]:
+    """Mean place and normal of what lies under a dab."""
+    surface = ctx.piece.surface
+    total = _kernels.plane_of(rows, surface.positions, surface.normals, weights)
+    if total[6] < 1e-9:
+        return dab.centre, dab.axis
+    axis = _unit(total[3:6])
+    return total[:3] / total[6], axis if axis @ dab.axis > 0 else dab.axis
 
 
 def shared_scale(wa: FloatArray, wb: FloatArray) -> FloatArray:

@@ -1,5 +1,43 @@
 """One file per tool; importing this package registers them all."""
 
-from yewfinch.core.sculpt.tools import clay, crease, erase_layer, mask, move, paint, smooth, towards_state
+from yewfinch.core.sculpt.tools import (
+    clay,
+    crease,
+    erase_layer,
+    fill,
+    flatten,
+    mask,
+    move,
+    paint,
+    pinch,
+    polish,
+    pull_out,
+    relax,
+    ribbon,
+    scrape,
+    smooth,
+    swell,
+    towards_state,
+    twist,
+)
 
-__all__ = ["clay", "crease", "erase_layer", "mask", "move", "paint", "smooth", "towards_state"]
+__all__ = [
+    "clay",
+    "crease",
+    "erase_layer",
+    "fill",
+    "flatten",
+    "mask",
+    "move",
+    "paint",
+    "pinch",
+    "polish",
+    "pull_out",
+    "relax",
+    "ribbon",
+    "scrape",
+    "smooth",
+    "swell",
+    "towards_state",
+    "twist",
+]

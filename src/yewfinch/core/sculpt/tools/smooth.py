@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from yewfinch.core.sculpt import _kernels
@@ -60,7 +62,7 @@ def _warm() -> None:
     portrait = Portrait()
     portrait.pieces["warm"] = piece
     for spec in tools():
-        ctx = StrokeContext(portrait, piece, spec.settings, channel=spec.channel)
+        ctx = StrokeContext(portrait, piece, replace(spec.settings, connected=True), channel=spec.channel)
         stroke = spec.make(ctx)
         next(stroke)
         down = np.array([0.0, 0.0, -1.0])

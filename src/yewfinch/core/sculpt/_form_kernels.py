@@ -1,0 +1,154 @@
+"""Loops of the tools that shape: arrays and scalars, no checks."""
+
+from __future__ import annotations
+
+import numpy as np
+from numba import njit
+
+
+@njit(cache=True)
+def swell(rows, normals, weights, amount, out):  # type: ignore[no-untyped-def]
+    """Each row along its own normal."""
+    for i in range(len(rows)):
+        for k in range(3):
+            out[i, k] = normals[rows[i], k] * amount * weights[i]
+
+
+@njit(cache=True)
+def to_plane(rows, positions, weights, centre, axis, amount, above, below, out):  # type: ignore[no-untyped-def]
+    """Towards a plane: rows above it by `above`, rows below it by `below` times the amount."""
+    for i in range(len(rows)):
+        v = rows[i]
+        d = 0.0
+        for k in range(3):
+            d += (positions[v, k] - centre[k]) * axis[k]
+        step = -d * amount * weights[i] * (above if d > 0.0 else below)
+        for k in range(3):
+            out[i, k] = axis[k] * step
+
+
+@njit(cache=True)
+def pinch(rows, positions, weights, centre, axis, along, amount, lift, out):  # type: ignore[no-untyped-def]
+    """Sideways towards the line of the stroke, or towards its point at the beginning, and up by a part of that."""
+    for i in range(len(rows)):
+        v = rows[i]
+        up = on = 0.0
+        for k in range(3):
+            r = centre[k] - positions[v, k]
+            up += r * axis[k]
+            on += r * along[k]
+        for k in range(3):
+            r = centre[k] - positions[v, k] - up * axis[k] - on * along[k]
+            out[i, k] = (r * amount + axis[k] * lift) * weights[i]
+
+
+@njit(cache=True)
+def relax(rows, positions, normals, ring_at, ring, weights, amount, out):  # type: ignore[no-untyped-def]
+    """Along the surface towards the mean of the ring: the net is evened, the form stays."""
+    for i in range(len(rows)):
+        v = rows[i]
+        first, last = ring_at[v], ring_at[v + 1]
+        x = y = z = 0.0
+        for j in range(first, last):
+            w = ring[j]
+            x, y, z = x + positions[w, 0], y + positions[w, 1], z + positions[w, 2]
+        n = max(last - first, 1)
+        x, y, z = x / n - positions[v, 0], y / n - positions[v, 1], z / n - positions[v, 2]
+        if last == first:
+            x = y = z = 0.0
+        d = x * normals[v, 0] + y * normals[v, 1] + z * normals[v, 2]
+        f = amount * weights[i]
+        out[i, 0] = (x - d * normals[v, 0]) * f
+        out[i, 1] = (y - d * normals[v, 1]) * f
+        out[i, 2] = (z - d * normals[v, 2]) * f
+
+
+@njit(cache=True)
+def polish(rows, positions, normals, ring_at, ring, weights, amount, sharp, out):  # type: ignore[no-untyped-def]
+    """Along the normal towards the planes of those neighbours that face alike (Fleishman, Drori & Cohen-Or 2003, "Bilateral mesh denoising"): edges stay."""
+    for i in range(len(rows)):
+        v = rows[i]
+        total = weight = 0.0
+        for j in range(ring_at[v], ring_at[v + 1]):
+            w = ring[j]
+            facing = away = 0.0
+            for k in range(3):
+                facing += normals[v, k] * normals[w, k]
+                away += (positions[w, k] - positions[v, k]) * (normals[v, k] + normals[w, k]) * 0.5  # nothing on an even curve
+            alike = np.exp(-(1.0 - facing) / sharp)
+            total += alike * away
+            weight += alike
+        step = amount * weights[i] * total / weight if weight > 0.0 else 0.0
+        for k in range(3):
+            out[i, k] = normals[v, k] * step
+
+
+@njit(cache=True)
+def ribbon(rows, positions, weights, centre, axis, along, radius, height, amount, out):  # type: ignore[no-untyped-def]
+    """Fill up to a plane above the centre, within straight sides along the stroke."""
+    for i in range(len(rows)):
+        v = rows[i]
+        up = on = total = 0.0
+        for k in range(3):
+            r = positions[v, k] - centre[k]
+            up += r * axis[k]
+            on += r * along[k]
+            total += r * r
+        side = np.sqrt(max(total - up * up - on * on, 0.0)) / radius
+        within = min(1.0, max(0.0, (0.72 - side) / 0.08)) * (1.0 if weights[i] > 0.0 else 0.0)
+        step = min(max(height - up, 0.0), 2.0 * height) * amount * within * min(1.0, 4.0 * weights[i])
+        for k in range(3):
+            out[i, k] = axis[k] * step
+
+
+@njit(cache=True)
+def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type: ignore[no-untyped-def]
+    """Distance of rows along the edges of the net from one of them (Dijkstra 1959); `place` is -1 for every row, and so again afterwards."""
+    n = len(rows)
+    for i in range(n):
+        place[rows[i]] = i
+        out[i] = np.inf
+    heap_key, heap = np.empty(6 * n + 16), np.empty(6 * n + 16, np.int32)
+    size = 0
+    if place[start] >= 0:
+        out[place[start]] = 0.0
+        heap_key[0], heap[0] = 0.0, start
+        size = 1
+    while size > 0:
+        key, v = heap_key[0], heap[0]
+        size -= 1
+        heap_key[0], heap[0] = heap_key[size], heap[size]
+        at = 0
+        while True:  # down the heap
+            low = 2 * at + 1
+            if low >= size:
+                break
+            if low + 1 < size and heap_key[low + 1] < heap_key[low]:
+                low += 1
+            if heap_key[at] <= heap_key[low]:
+                break
+            heap_key[at], heap_key[low] = heap_key[low], heap_key[at]
+            heap[at], heap[low] = heap[low], heap[at]
+            at = low
+        if key > out[place[v]]:
+            continue
+        for j in range(ring_at[v], ring_at[v + 1]):
+            w = ring[j]
+            if place[w] < 0:
+                continue
+            x = positions[w, 0] - positions[v, 0]
+            y = positions[w, 1] - positions[v, 1]
+            z = positions[w, 2] - positions[v, 2]
+            far = key + np.sqrt(x * x + y * y + z * z)
+            if far < out[place[w]] and far <= radius and size < len(heap):
+                out[place[w]] = far
+                at = size
+                heap_key[at], heap[at] = far, w
+                size += 1
+                while at > 0 and heap_key[(at - 1) // 2] > heap_key[at]:  # up the heap
+                    up = (at - 1) // 2
+                    heap_key[at], heap_key[up] = heap_key[up], heap_key[at]
+                    heap[at], heap[up] = heap[up], heap[at]
+                    at = up
+    for i in range(n):
+        place[rows[i]] = -1

@@ -1,0 +1,49 @@
+"""Fill: valleys are filled up to a plane at their shoulders."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _form_kernels as kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+#: Where the plane lies over the mean of the clay, as a part of the radius.
+LIFT = 0.03
+#: The part of the way of a full dab.
+SHARE = 0.45
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Towards the plane."""
+    out = np.empty((len(rows), 3), np.float32)
+    centre, axis = footprint_plane(ctx, rows, weights, dab)
+    kernels.to_plane(rows, ctx.piece.surface.positions, weights, centre + LIFT * dab.radius * axis, axis, SHARE * dab.force, 0.0, 1.0, out)
+    return out
+
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of dabs."""
+    return dab_stroke(ctx, "Fill", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "fill",
+        "Fill",
+        "Fills valleys up to their shoulders; Ctrl deepens them.",
+        "Shift+V",
+        ToolSettings(size=24.0, strength=0.6, falloff="even"),
+        make,
+        place=34,
+    )
+)

@@ -1,0 +1,49 @@
+"""Pinch: the clay is drawn together sideways, to a crest if wanted."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _form_kernels as kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+#: The part of the way of a full dab.
+SHARE = 0.16
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Towards the line of the stroke."""
+    out = np.empty((len(rows), 3), np.float32)
+    along = dab.along - (dab.along @ dab.axis) * dab.axis
+    size = float(np.linalg.norm(along))
+    along = along / size if size > 1e-9 else np.zeros(3)
+    kernels.pinch(rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along, SHARE * dab.force, 0.0, out)
+    return out
+
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of dabs."""
+    return dab_stroke(ctx, "Pinch", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "pinch",
+        "Pinch",
+        "Draws the clay together along the stroke; Ctrl spreads it.",
+        "Shift+P",
+        ToolSettings(size=12.0, strength=0.5, falloff="soft", spacing=0.08),
+        make,
+        place=31,
+    )
+)

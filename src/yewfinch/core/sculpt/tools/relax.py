@@ -1,0 +1,45 @@
+"""Relax: the net is evened, the form stays."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _form_kernels as kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Along the surface towards the mean of the ring."""
+    surface = ctx.piece.surface
+    out = np.empty((len(rows), 3), np.float32)
+    amount = dab.force if dab.force >= 0 else 0.25 * dab.force
+    kernels.relax(rows, surface.positions, surface.normals, surface.ring_at, surface.ring, weights, amount, out)
+    return out
+
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of dabs."""
+    return dab_stroke(ctx, "Relax", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "relax",
+        "Relax",
+        "Evens the net out under the tool and leaves the form; Ctrl makes it uneven.",
+        "Shift+N",
+        ToolSettings(size=30.0, strength=0.7, falloff="soft"),
+        make,
+        place=42,
+    )
+)

@@ -1,0 +1,51 @@
+"""Ribbon: a flat band of clay with straight sides."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt import _form_kernels as kernels
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+#: Thickness of the band as a part of the radius.
+LAYER = 0.16
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """Up to a plane above the surface, between two straight sides."""
+    out = np.empty((len(rows), 3), np.float32)
+    axis = dab.axis if dab.force >= 0 else -dab.axis
+    along = dab.along - (dab.along @ axis) * axis
+    size = float(np.linalg.norm(along))
+    along = along / size if size > 1e-9 else np.zeros(3)
+    height = LAYER * dab.radius * abs(dab.force)
+    kernels.ribbon(rows, ctx.piece.surface.positions, weights, dab.centre, axis, along, dab.radius, height, 0.6, out)
+    return out
+
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of dabs."""
+    return dab_stroke(ctx, "Ribbon", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "ribbon",
+        "Ribbon",
+        "Lays a flat band of clay with straight edges along the stroke; Ctrl cuts it in.",
+        "Shift+R",
+        ToolSettings(size=14.0, strength=0.6, falloff="even", spacing=0.08),
+        make,
+        place=24,
+    )
+)

@@ -1,0 +1,46 @@
+"""Twist: turn the clay about the normal under the pointer."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt.hold import Hold, hold
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+
+#: Radians for a drag of one radius.
+TURN = 1.0
+
+
+def carry(held: Hold, weights: FloatArray, pull: DoubleArray, event: PointerEvent) -> DoubleArray:
+    """Each row turned about the axis (Rodrigues 1840), by as much as the pointer went to the right."""
+    right = np.cross(event.direction, np.array([0.0, 1.0, 0.0]))
+    size = float(np.linalg.norm(right))
+    way = float(pull @ right) / size if size > 1e-9 else float(pull[0])
+    dab = held.dab
+    angle = TURN * way / dab.radius * weights * (-1.0 if held.mirrored else 1.0)
+    r = held.start - dab.centre
+    c, s = np.cos(angle)[:, None], np.sin(angle)[:, None]
+    across = np.cross(dab.axis, r)
+    return np.asarray(r * c + across * s + np.outer(r @ dab.axis, dab.axis) * (1.0 - c) - r)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke that turns clay: the footprint is fixed when the pointer goes down."""
+    return hold(ctx, "Twist", carry)
+
+
+register(
+    ToolSpec(
+        "twist",
+        "Twist",
+        "Turns the clay about the place where you take hold: drag right or left; Ctrl turns the other way.",
+        "Shift+T",
+        ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
+        make,
+        place=12,
+    )
+)
