@@ -2,21 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+import time
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
+import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.core.document import adapting, layers, states
-from yewfinch.core.document.edits import Change, Edit
-from yewfinch.core.document.piece import Piece
+from yewfinch.app.strokes import Strokes
 from yewfinch.core.mesh.anchors import Anchor, anchor
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
-from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sitter.calipers import Caliper, Kind
 
 if TYPE_CHECKING:
@@ -31,8 +27,8 @@ if TYPE_CHECKING:
 #: How near in pixels a landmark must be to be taken hold of.
 REACH = 12.0
 
-#: What follows from a stroke once it has ended.
-After = Callable[[Edit], Sequence[Change]]
+#: Pixels a second up to which a pointer presses fully, where pressure follows its speed.
+_SLOW = 220.0
 
 _NEEDED: dict[str, int] = {"distance": 2, "surface": 2, "angle": 3}
 _KINDS: dict[str, Kind] = {"distance": "distance", "surface": "surface", "angle": "angle"}
@@ -43,14 +39,15 @@ class Hands:
 
     def __init__(self, viewport: Viewport) -> None:
         self.viewport = viewport
-        self._stroke: Stroke | None = None
+        self.strokes = Strokes(viewport)
         self._landmark: str | None = None
         self._landmark_before: dict[str, Anchor] = {}
+        self._pace, self._then = _SLOW, (0.0, QPointF())
 
     @property
     def busy(self) -> bool:
         """Is something under way?"""
-        return self._stroke is not None or self._landmark is not None or self._other() is not None
+        return self.strokes.busy or self._landmark is not None or self._other() is not None
 
     def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | None:
         """The hands of another mode, if they hold something."""
@@ -106,69 +103,10 @@ class Hands:
             bench.say(f"{piece.name} is a solid: settle it into clay first (panel Solids), or move it (U).", "warn")
             return True
         bench.choose_piece(piece_id)
-        posed = bench.portrait.posed
-        lopsided = posed is not None and posed.on and not posed.pose.symmetric
-        if lopsided and bench.symmetry:
-            bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
-        layered = self._layered(piece)
-        if layered is None:
+        if not self.strokes.begin(piece, hit.point):
             return True
-        after, reference = layered
-        context = StrokeContext(
-            bench.portrait, piece, bench.tool_settings, bench.symmetry and not lopsided, bench.rgb, bench.tool.channel,
-            after or self._adapting(piece_id, hit.point, bench.symmetry and not lopsided), reference,
-        )
-        self._stroke = bench.tool.make(context)
-        next(self._stroke)
         self._send(at, pressure, mods, "press")
         return True
-
-    def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
-        """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""
-        bench = self.viewport.bench
-        portrait, needs = bench.portrait, bench.tool.needs
-        key = bench.layer_of.get(piece.id, "")
-        if bench.tool.channel != "positions":
-            return None, None
-        why = layers.ready(portrait, piece, key) if key else ""
-        if needs == "layer" and not key:
-            why = "Choose a form layer in the panel Form layers first: this tool takes it away where you draw."
-        reference: Callable[[IndexArray], FloatArray] | None = None
-        if needs == "state":
-            try:
-                state = states.state_of(portrait, piece.id, bench.state_of.get(piece.id, ""))
-                if state.faces is not piece.surface.faces:
-                    why = f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
-                reference = state.positions.__getitem__
-            except YewfinchError as error:
-                why = f"{error} They are in the panel Form layers."
-        if why:
-            bench.say(why, "warn")
-            return None
-        if needs == "layer":
-            reference = layers.without(portrait, piece, key)
-        if not key:
-            if bench.adaptive.on and layers.stack_of(portrait, piece).layers:
-                bench.say("Clay with form layers keeps its faces: strokes do not adapt the detail here.", "note")
-                return lambda _edit: (), reference
-            return None, reference
-        return lambda edit: layers.after_stroke(portrait, piece.id, key, edit), reference
-
-    def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> After | None:
-        """What brings the edges under a stroke to their length once it has ended."""
-        bench = self.viewport.bench
-        if not bench.adaptive.on or bench.tool.channel != "positions":
-            return None
-        edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
-
-        def after(edit: Edit) -> Sequence[Change]:
-            try:
-                return adapting.refined(bench.portrait, piece, edit, edge, symmetric)
-            except YewfinchError as error:
-                bench.say(str(error), "warn")
-                return ()
-
-        return after
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """Go on."""
@@ -192,24 +130,23 @@ class Hands:
             self.viewport.stroke_ended.emit()
             return
         self._send(at, pressure, mods, "release")
-        self._stroke = None
         self.viewport.stroke_ended.emit()
 
     def cancel(self) -> None:
         """Take back what is under way."""
         if (other := self._other()) is not None:
             other.cancel()
-        if self._stroke is not None:
-            self._stroke.close()
-            self._stroke = None
+        self.strokes.cancel()
         if self._landmark is not None:
             self.viewport.bench.portrait.anchors = self._landmark_before
             self._landmark = None
             self.viewport.bench.view_changed.emit()
 
     def _send(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier, phase: str) -> None:
-        if self._stroke is None:
+        if not self.strokes.busy:
             return
+        if self.viewport.bench.tool_settings.by_speed:
+            pressure *= self._by_speed(at, phase)
         origin, direction = self.viewport.camera().ray(at.x(), at.y())
         event = PointerEvent(
             phase,  # type: ignore[arg-type]
@@ -219,10 +156,19 @@ class Hands:
             bool(mods & Qt.KeyboardModifier.ShiftModifier),
             bool(mods & Qt.KeyboardModifier.ControlModifier),
         )
-        try:
-            self._stroke.send(event)
-        except StopIteration:
-            self._stroke = None
+        self.strokes.send(event)
+
+    def _by_speed(self, at: QPointF, phase: str) -> float:
+        """Pressure of a pointer that has none: full while it goes slowly, less the faster it goes."""
+        now = time.monotonic()
+        if phase == "press":
+            self._pace = _SLOW
+        elif now > self._then[0]:
+            way = at - self._then[1]
+            pace = float(np.hypot(way.x(), way.y())) / max(now - self._then[0], 1e-3)
+            self._pace += 0.3 * (pace - self._pace)
+        self._then = now, at
+        return float(np.clip(_SLOW / max(self._pace, 1e-6), 0.15, 1.0))
 
     def _pick_from_photo(self, at: QPointF) -> bool:
         viewport = self.viewport

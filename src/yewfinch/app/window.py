@@ -60,6 +60,7 @@ from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.solids_panel import SolidsPanel
 from yewfinch.app.panels.status_line import StatusLine
+from yewfinch.app.panels.stroke_panel import StrokePanel
 from yewfinch.app.panels.symmetry_panel import SymmetryPanel
 from yewfinch.app.panels.tidy_panel import TidyPanel
 from yewfinch.app.panels.tool_panel import ToolPanel
@@ -120,6 +121,7 @@ class MainWindow(QMainWindow):
         self.fusing = FusePanel(self.bench)
         self.tidy = TidyPanel(self.bench)
         self.adaptive = AdaptivePanel(self.bench)
+        self.stroke = StrokePanel(self.bench, self.viewport.hands.strokes)
         self.levels = LevelsPanel(self.bench)
         self.layers = LayersPanel(self.bench)
         self.symmetry = SymmetryPanel(self.bench)
@@ -155,6 +157,7 @@ class MainWindow(QMainWindow):
         self.cutting.explain(self.actions_table)
         self.place.explain(self.actions_table)
         self.levels.explain(self.actions_table)
+        self.stroke.explain(self.actions_table)
         self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
@@ -298,7 +301,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Levels": self.levels, "Form layers": self.layers,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Stroke": self.stroke, "Levels": self.levels, "Form layers": self.layers,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,

@@ -73,6 +73,8 @@ def build(w: MainWindow) -> ActionTable:
                "Work out all standpoints and the sitter's landmarks from all photos together.", w.sitting.solve, solvable),
         Action("smaller", "Smaller tool", "Edit", "[", "Make the tool, or the chosen ball of an armature, smaller.", partial(by_size, 1 / 1.15), split=True),
         Action("larger", "Larger tool", "Edit", "]", "Make it larger.", partial(by_size, 1.15)),
+        Action("stroke_again", "Last stroke again", "Edit", "Ctrl+R",
+               "Do the last stroke again with the tool in hand and its settings, in the place of what it did.", w.viewport.hands.strokes.redo),
         Action("level_down", "Coarser level", "Edit", "PgDown", "Go to the next coarser level of the chosen piece.", lambda: w.levels.step(-1), split=True),
         Action("level_up", "Finer level", "Edit", "PgUp", "Go to the next finer level; what was changed on this one carries its detail along.", lambda: w.levels.step(1)),
         Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",

@@ -20,6 +20,8 @@ class PointerEvent:
     pressure : float
         0 to 1; 1 for a mouse.
     shift, ctrl : bool
+    still : bool
+        The pointer rests; told again and again for tools that go on meanwhile.
     """
 
     phase: Literal["press", "move", "release"]
@@ -28,3 +30,4 @@ class PointerEvent:
     pressure: float = 1.0
     shift: bool = False
     ctrl: bool = False
+    still: bool = False

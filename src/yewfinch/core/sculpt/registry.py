@@ -31,6 +31,8 @@ class ToolSpec:
         Tools are shown in ascending order of it.
     needs : {"", "layer", "state"}
         What must be chosen for it to work.
+    dabs : bool
+        Its strokes are rows of dabs; else it takes hold of clay once and carries it.
     """
 
     id: str
@@ -42,6 +44,7 @@ class ToolSpec:
     channel: Channel = "positions"
     place: float = 100.0
     needs: Literal["", "layer", "state"] = ""
+    dabs: bool = True
 
 
 _tools: dict[str, ToolSpec] = {}

@@ -7,6 +7,8 @@ from typing import Literal
 
 #: Whither clay may be moved.
 Way = Literal["free", "normal", "surface"]
+#: The line that a stroke takes.
+Course = Literal["hand", "line"]
 #: Limits of a tool's size (diameter), mm.
 SIZE_RANGE = (0.5, 300.0)
 
@@ -31,6 +33,16 @@ class ToolSettings:
         Leave alone what faces away from the tool.
     connected : bool
         Measure along the surface: what hangs together with the clay under the tool by a long way only, as one lip with the other, stays.
+    stabiliser : float
+        Length of the line that the stroke is drawn along by, mm: it follows the pointer without its trembling.
+    taper_in, taper_out : float
+        Over so many mm the stroke begins and ends thinner and weaker.
+    course : {"hand", "line"}
+        Along the pointer's way, or straight from its first place to its last.
+    airbrush : bool
+        Goes on while the pointer rests.
+    by_speed : bool
+        Without a pen: the slower, the stronger.
     way : {"free", "normal", "surface"}
         Whither clay may be moved: with the pointer, along its normals only, along the surface only.
     """
@@ -43,6 +55,12 @@ class ToolSettings:
     pressure_strength: bool = True
     front: bool = True
     connected: bool = False
+    stabiliser: float = 0.0
+    taper_in: float = 0.0
+    taper_out: float = 0.0
+    course: Course = "hand"
+    airbrush: bool = False
+    by_speed: bool = False
     way: Way = "free"
 
     def radius(self, pressure: float) -> float:

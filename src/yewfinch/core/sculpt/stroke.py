@@ -20,6 +20,8 @@ from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 #: A tool's stroke: primed once, then fed events; it ends after a release.
 Stroke = Generator[None, PointerEvent, None]
 
+#: Width of a tapered end against the whole.
+_THINNEST = 0.3
 _NO_WAY = np.empty(0)
 MIRROR = np.array([-1.0, 1.0, 1.0])
 
@@ -41,6 +43,10 @@ class StrokeContext:
         Says what else follows from the stroke once it has ended, as part of the same edit.
     reference : callable, optional
         Positions (k, 3) mm of rows as they are without the chosen layer, or in the chosen state.
+    length : float, optional
+        Of the whole stroke, mm, where it is known: when it is done again.
+    gone : float
+        How far its dabs have gone, mm.
     """
 
     portrait: Portrait
@@ -51,6 +57,8 @@ class StrokeContext:
     channel: Channel = "positions"
     after: Callable[[Edit], Sequence[Change]] | None = None
     reference: Callable[[IndexArray], FloatArray] | None = None
+    length: float | None = None
+    gone: float = field(init=False, default=0.0)
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
@@ -72,6 +80,15 @@ class StrokeContext:
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
         self.portrait.rows_written(self.piece.id, "positions", leaves)
+
+    def taper(self) -> float:
+        """How full the stroke is where it is now: 0 at a tapered end, else 1."""
+        s, share = self.settings, 1.0
+        if s.taper_in > 0:
+            share = min(share, self.gone / s.taper_in)
+        if s.taper_out > 0 and self.length is not None:
+            share = min(share, max(self.length - self.gone, 0.0) / s.taper_out)
+        return share
 
     def along_surface(self, rows: IndexArray, dab: Dab) -> DoubleArray:
         """Distances (k,) mm of rows from a dab's centre along the edges of the net; infinite for what hangs together with it nowhere near."""
@@ -134,10 +151,19 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
     last: PointerEvent | None = None
     last_hit: Hit | None = None
     travelled = 0.0
+    trail = ctx.settings.stabiliser
     while True:
         event = yield out
         out = []
         hit = ctx.pick(event)
+        if hit is not None and trail > 0 and last_hit is not None:
+            behind = hit.point - last_hit.point
+            far = float(np.linalg.norm(behind))
+            event = replace(event, origin=event.origin - behind * min(1.0, trail / max(far, 1e-9)))
+            hit = ctx.pick(event)
+        if hit is not None and event.still and ctx.settings.airbrush:
+            out.append((hit, event, np.zeros(3)))
+            continue
         if hit is None:
             last, last_hit = event, None
             continue
@@ -185,14 +211,19 @@ def dab_stroke(
     """
     dabs = even_dabs(ctx)
     next(dabs)
+    before: DoubleArray | None = None
     try:
         while True:
             event = yield
             for hit, sample, along in dabs.send(event):
+                if before is not None:
+                    ctx.gone += float(np.linalg.norm(hit.point - before))
+                before = hit.point
+                full = ctx.taper()
                 use = shifted if sample.shift and shifted is not None else touch
-                force = ctx.settings.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0)
-                axis = area_normal(ctx, hit, ctx.settings.radius(sample.pressure))
-                use(ctx, Dab(hit.point, axis, along, ctx.settings.radius(sample.pressure), force))
+                force = ctx.settings.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0) * full
+                radius = ctx.settings.radius(sample.pressure) * (_THINNEST + (1.0 - _THINNEST) * full)
+                use(ctx, Dab(hit.point, area_normal(ctx, hit, radius), along, radius, force))
             if event.phase == "release":
                 ctx.finish(name)
                 return

@@ -64,5 +64,6 @@ register(
         ToolSettings(size=18.0, strength=1.0, falloff="round", pressure_strength=False, front=False),
         make,
         place=11,
+        dabs=False,
     )
 )

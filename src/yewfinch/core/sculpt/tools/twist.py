@@ -42,5 +42,6 @@ register(
         ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
         make,
         place=12,
+        dabs=False,
     )
 )

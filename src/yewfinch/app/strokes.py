@@ -1,0 +1,238 @@
+"""Running strokes: begun, fed, ended; the last one done again with other settings or another tool."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QObject, QTimer
+
+from yewfinch.core.document import adapting, layers, states
+from yewfinch.core.document.edits import Change, Edit
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.errors import YewfinchError
+
+if TYPE_CHECKING:
+    from yewfinch.app.viewport import Viewport
+
+#: What follows from a stroke once it has ended.
+After = Callable[[Edit], Sequence[Change]]
+#: Milliseconds between two dabs of an airbrush that rests.
+_REST = 40
+
+
+@dataclass(frozen=True)
+class Drawn:
+    """A stroke that can be done again.
+
+    Attributes
+    ----------
+    piece : str
+    point : (3,) float64
+        Where it began, mm.
+    events : tuple of PointerEvent
+    position : int
+        Of the history after it.
+    length : float, mm
+    """
+
+    piece: str
+    point: DoubleArray
+    events: tuple[PointerEvent, ...]
+    position: int
+    length: float
+
+
+class Strokes(QObject):
+    """The stroke under way, and the last one."""
+
+    def __init__(self, viewport: Viewport) -> None:
+        super().__init__()
+        self.viewport, self.bench = viewport, viewport.bench
+        self._stroke: Stroke | None = None
+        self._context: StrokeContext | None = None
+        self._piece, self._point = "", None  # type: str, DoubleArray | None
+        self._events: list[PointerEvent] = []
+        self.last: Drawn | None = None
+        self._clock = QTimer(self)
+        self._clock.setInterval(_REST)
+        self._clock.timeout.connect(self._rest)
+
+    @property
+    def busy(self) -> bool:
+        """Is one under way?"""
+        return self._stroke is not None
+
+    def begin(self, piece: Piece, point: DoubleArray) -> bool:
+        """Begin a stroke of the tool in hand; False if there can be none, which is said."""
+        context = self._made(piece, point)
+        if context is None:
+            return False
+        self._piece, self._point, self._events = piece.id, point, []
+        self._start(context)
+        if self.bench.tool.dabs and context.settings.airbrush:
+            self._clock.start()
+        return True
+
+    def _start(self, context: StrokeContext) -> None:
+        self._context = context
+        self._stroke = self.bench.tool.make(context)
+        next(self._stroke)
+
+    def send(self, event: PointerEvent) -> None:
+        """Go on; a release ends it."""
+        if self._stroke is None or self._context is None:
+            return
+        self._events.append(event)
+        settings, straight = self._context.settings, self.bench.tool.dabs and self._context.settings.course == "line"
+        if straight and event.phase != "press":
+            self._again([self._events[0], replace(event, shift=self._events[0].shift, ctrl=self._events[0].ctrl)], None)
+        else:
+            self._feed(event)
+        if event.phase != "release":
+            return
+        self._clock.stop()
+        if self.bench.tool.dabs and settings.taper_out > 0 and self._context is not None and not straight:
+            context, events = self._context, self._events
+            if context.recorder.empty:
+                self._stroke = None
+                return
+            self.bench.portrait.history.undo()
+            self._run(events, context.gone)
+        elif straight and settings.taper_out > 0 and self._context is not None:
+            self.bench.portrait.history.undo()
+            self._run([self._events[0], event], self._context.gone)
+        self._remember()
+
+    def _feed(self, event: PointerEvent) -> None:
+        if self._stroke is None:
+            return
+        try:
+            self._stroke.send(event)
+        except StopIteration:
+            self._stroke = None
+
+    def _again(self, events: Sequence[PointerEvent], length: float | None) -> None:
+        """The stroke anew from its beginning, along other events."""
+        if self._stroke is not None:
+            self._stroke.close()
+        self._run(events, length)
+
+    def _run(self, events: Sequence[PointerEvent], length: float | None) -> None:
+        piece = self.bench.portrait.pieces.get(self._piece)
+        assert self._point is not None
+        context = None if piece is None else self._made(piece, self._point)
+        if context is None:
+            self._stroke = None
+            return
+        context.length = length
+        self._start(context)
+        for event in events:
+            self._feed(event)
+
+    def _remember(self) -> None:
+        if self._context is not None and self._point is not None and not self._context.recorder.empty:
+            straight = self.bench.tool.dabs and self._context.settings.course == "line"
+            events = (self._events[0], self._events[-1]) if straight else tuple(self._events)
+            self.last = Drawn(self._piece, self._point, events, self.bench.portrait.history.position, self._context.gone)
+
+    def cancel(self) -> None:
+        """Take back what is under way."""
+        self._clock.stop()
+        if self._stroke is not None:
+            self._stroke.close()
+            self._stroke = None
+
+    def _rest(self) -> None:
+        if self._stroke is None or not self._events:
+            self._clock.stop()
+        elif self._events[-1].phase != "release":
+            event = replace(self._events[-1], phase="move", still=True)
+            self._events.append(event)
+            self._feed(event)
+
+    def redo(self) -> None:
+        """Do the last stroke again with the tool in hand and its settings as they are now, in the place of what it did."""
+        last, bench = self.last, self.bench
+        if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.position != last.position:
+            bench.say("The last step was no stroke that could be done again.", "note")
+            return
+        if not bench.tool.dabs and len(last.events) < 2:
+            return
+        bench.portrait.history.undo()
+        self._piece, self._point, self._events = last.piece, last.point, list(last.events)
+        self._run(last.events, last.length)
+        if self._context is None or self._context.recorder.empty:
+            bench.portrait.history.redo()
+            return
+        self._remember()
+        self.viewport.stroke_ended.emit()
+        bench.say(f"The stroke again, as {bench.tool.title}.", "note")
+
+    # --- what a stroke works on --------------------------------------------------------------
+
+    def _made(self, piece: Piece, point: DoubleArray) -> StrokeContext | None:
+        bench = self.bench
+        posed = bench.portrait.posed
+        lopsided = posed is not None and posed.on and not posed.pose.symmetric
+        if lopsided and bench.symmetry:
+            bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
+        symmetric = bench.symmetry and not lopsided
+        layered = self._layered(piece)
+        if layered is None:
+            return None
+        after, reference = layered
+        return StrokeContext(
+            bench.portrait, piece, bench.tool_settings, symmetric, bench.rgb, bench.tool.channel, after or self._adapting(piece.id, point, symmetric), reference
+        )
+
+    def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
+        """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""
+        bench = self.bench
+        portrait, needs = bench.portrait, bench.tool.needs
+        key = bench.layer_of.get(piece.id, "")
+        if bench.tool.channel != "positions":
+            return None, None
+        why = layers.ready(portrait, piece, key) if key else ""
+        if needs == "layer" and not key:
+            why = "Choose a form layer in the panel Form layers first: this tool takes it away where you draw."
+        reference: Callable[[IndexArray], FloatArray] | None = None
+        if needs == "state":
+            try:
+                state = states.state_of(portrait, piece.id, bench.state_of.get(piece.id, ""))
+                if state.faces is not piece.surface.faces:
+                    why = f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
+                reference = state.positions.__getitem__
+            except YewfinchError as error:
+                why = f"{error} They are in the panel Form layers."
+        if why:
+            bench.say(why, "warn")
+            return None
+        if needs == "layer":
+            reference = layers.without(portrait, piece, key)
+        if not key:
+            if bench.adaptive.on and layers.stack_of(portrait, piece).layers:
+                bench.say("Clay with form layers keeps its faces: strokes do not adapt the detail here.", "note")
+                return lambda _edit: (), reference
+            return None, reference
+        return lambda edit: layers.after_stroke(portrait, piece.id, key, edit), reference
+
+    def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> After | None:
+        """What brings the edges under a stroke to their length once it has ended."""
+        bench = self.bench
+        if not bench.adaptive.on or bench.tool.channel != "positions":
+            return None
+        edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
+
+        def after(edit: Edit) -> Sequence[Change]:
+            try:
+                return adapting.refined(bench.portrait, piece, edit, edge, symmetric)
+            except YewfinchError as error:
+                bench.say(str(error), "warn")
+                return ()
+
+        return after
