@@ -124,6 +124,20 @@ if ticked. <b>Esc</b> cancels a stroke. <b>Tab</b> hides the panels while the cl
 <b>Shift+Tab</b> goes from the clay to the next control. Work is mirrored across the face while symmetry is on.</p>
 <p>The dial under the clay turns the work; click a tick to snap to it, arrow keys turn by 15&deg;.
 The small views below show every side; click one to go there, choose others with the plus. V shows four views at once.</p>
+<h2>The tools</h2>
+<p><i>Move</i> carries clay freely, in and out along its normals, or along itself; <i>Pull out</i> draws long forms; <i>Twist</i> turns clay about where you take hold. <i>Clay</i>, <i>Swell</i> and
+<i>Ribbon</i> add; <i>Flatten</i>, <i>Scrape</i> and <i>Fill</i> go to a plane from both sides, from above, from below; <i>Crease</i> and <i>Pinch</i> sharpen; <i>Smooth</i> evens out, <i>Polish</i> takes
+noise off and keeps planes and edges, <i>Relax</i> evens the net and leaves the form. <i>Front only</i> leaves alone what faces away; <i>connected only</i> measures along the surface, so that
+the upper lip leaves the lower alone.</p>
+<p>The panel <i>Stroke</i> holds what goes for the tool in hand: the spacing of its dabs, <i>Steady</i> (the stroke is drawn along behind the pointer on a line of so many mm), tapers at both ends, straight
+strokes, an airbrush that goes on while you rest, and pressure from slowness for those without a pen. <b>Ctrl+R</b> does the last stroke again with the tool in hand and its settings as they are
+now, in the place of what it did.</p>
+<h2>Form layers and states</h2>
+<p>In the panel <i>Form layers</i>, strokes go on the chosen layer, or on <i>The form itself</i>. A layer's strength goes from -100 to 200 %; at 0 % the clay is as if it was never worked, whatever the order in which you set
+them. The tick hides it, a double click renames it; <i>Mask it</i> holds it off where the clay is masked now. <i>Last stroke</i> turns the last stroke into a layer, <i>Merge down</i> makes one of two, <i>Settle</i>
+makes it part of the form. The tool <i>Erase layer</i> takes the chosen layer away where you draw. A layer belongs to the level it was made at and can be changed only there; moved masses below carry it along.
+Whatever gives a piece other faces settles what shows of its layers.</p>
+<p><i>Store state</i> keeps the form as it is; <i>Back to it</i> gives it back where nothing is masked, the tool <i>Towards state</i> under the tool only, and <i>Difference as layer</i> turns all that was changed since into a layer.</p>
 <h2>Measuring</h2>
 <p>Calipers (stage Features) measure between two points, straight or along the surface, and the angle
 of three. They stay on the clay and follow it. Landmarks ride with the surface; 'Move' drags them.
