@@ -98,3 +98,34 @@ def test_parts_that_look_inwards_and_open_rims_are_dealt_with(portrait, ball):
     portrait.perform(fusing.fuse(portrait, ["open"], 6.0))
     assert (portrait.surface("open").closed == 1).all()
     assert portrait.surface("open").positions[:, 2].max() == pytest.approx(100, abs=2.5)
+
+
+def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
+    from tests.reshape.test_wrap import bumpy
+
+    from yewfinch.core.document import detail_levels, layers
+    from yewfinch.core.mesh.nearest import nearest
+
+    dense = bumpy(80)
+    dense.colour[dense.positions[:, 2] > 0] = (10, 200, 10, 255)
+    portrait.put_piece(Piece("clay", "Bumps", dense, regions={"top": np.where(dense.positions[:, 1] > 0, 255, 0).astype(np.uint8)}), "x")
+    portrait.perform(fusing.remesh_with_detail(portrait, "clay", 9.0, 2))
+    held = portrait.pieces["clay"]
+    assert detail_levels.count(held) == 3
+    stack = layers.stack_of(portrait, held)
+    assert [v.name for v in stack.layers] == [fusing.DETAIL]
+    with_it = np.sqrt(nearest(dense, held.surface.positions)[0])
+    assert with_it.max() < 0.05
+    assert (held.surface.colour[held.surface.positions[:, 2] > 4, 1] == 200).all()
+    portrait.perform(layers.weigh(portrait, "clay", stack.layers[0].id, 0.0))
+    without = np.sqrt(nearest(dense, held.surface.positions)[0])
+    assert without.mean() > 0.15
+    portrait.perform(layers.weigh(portrait, "clay", stack.layers[0].id, 1.0))
+    np.testing.assert_array_equal(np.sqrt(nearest(dense, held.surface.positions)[0]), with_it)
+    portrait.perform(detail_levels.go_to(portrait, "clay", 0))
+    portrait.perform(detail_levels.go_to(portrait, "clay", 2))
+    assert layers.stack_of(portrait, portrait.pieces["clay"]).layers
+    for _ in range(5):
+        portrait.history.undo()
+    assert portrait.surface("clay") is dense
+    assert "clay" not in portrait.layers

@@ -136,7 +136,8 @@ now, in the place of what it did.</p>
 <p>In the panel <i>Form layers</i>, strokes go on the chosen layer, or on <i>The form itself</i>. A layer's strength goes from -100 to 200 %; at 0 % the clay is as if it was never worked, whatever the order in which you set
 them. The tick hides it, a double click renames it; <i>Mask it</i> holds it off where the clay is masked now. <i>Last stroke</i> turns the last stroke into a layer, <i>Merge down</i> makes one of two, <i>Settle</i>
 makes it part of the form. The tool <i>Erase layer</i> takes the chosen layer away where you draw. A layer belongs to the level it was made at and can be changed only there; moved masses below carry it along.
-Whatever gives a piece other faces settles what shows of its layers.</p>
+Whatever gives a piece other faces settles what shows of its layers. <i>Remesh, keep detail</i> in the panel <i>Fuse and remesh</i> puts levels on the even surface and keeps what these lack
+of the old form as a layer of the finest.</p>
 <p><i>Store state</i> keeps the form as it is; <i>Back to it</i> gives it back where nothing is masked, the tool <i>Towards state</i> under the tool only, and <i>Difference as layer</i> turns all that was changed since into a layer.</p>
 <h2>Measuring</h2>
 <p>Calipers (stage Features) measure between two points, straight or along the surface, and the angle

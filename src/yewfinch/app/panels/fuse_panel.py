@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtWidgets import QLabel, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSpinBox
 
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.live_panel import LivePanel
@@ -44,6 +44,20 @@ class FusePanel(LivePanel):
             button.setToolTip(tip)
             button.clicked.connect(lambda _=False, r=run: r())
             self.column.addWidget(button)
+        row = QHBoxLayout()
+        self.detail = QPushButton("Remesh, keep detail")
+        self.detail.setToolTip("Even quads with levels on top; what they lack of the old form becomes a form layer of the finest level")
+        self.detail.clicked.connect(self._detail)
+        self.levels = QSpinBox()
+        self.levels.setRange(1, 4)
+        self.levels.setValue(1)
+        self.levels.setSuffix(" levels on top")
+        self.levels.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
+        self.levels.setAccessibleName("levels on top of the remeshed piece")
+        self.levels.setToolTip("How many; arrow keys change it")
+        row.addWidget(self.detail, 1)
+        row.addWidget(self.levels)
+        self.column.addLayout(row)
         self.note = QLabel()
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
@@ -80,6 +94,21 @@ class FusePanel(LivePanel):
         if self.bench.piece_id in self.bench.portrait.pieces:
             self._work([self.bench.piece_id], ())
 
+    def _detail(self) -> None:
+        portrait, piece, edge, count = self.bench.portrait, self.bench.piece_id, self.edge.value(), self.levels.value()
+        if piece not in portrait.pieces:
+            return
+
+        def done(edit: Edit) -> None:
+            portrait.perform(edit)
+            made = portrait.pieces[piece]
+            self.bench.say(f"{edit.name}: {len(made.surface.faces):,} quads on the finest level.".replace(",", " "), "note")
+
+        self._worker = behind_dialog(
+            self, "Remeshing …", lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress), done,
+            lambda text: self.bench.say(text, "warn"), "The piece was left as it was.",
+        )  # fmt: skip
+
     def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
         portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
         if len(pieces) + len(take) + len(common) > 1 and "head" in (*pieces, *take, *common):
@@ -113,7 +142,8 @@ class FusePanel(LivePanel):
         self.fuse.setEnabled(len(shown) > 1)
         for button in (self.take, self.within):
             button.setEnabled(chosen is not None and len(shown) > 1)
-        self.remesh.setEnabled(chosen is not None)
+        for widget in (self.remesh, self.detail, self.levels):
+            widget.setEnabled(chosen is not None)
         self._say()
 
     def _say(self) -> None:

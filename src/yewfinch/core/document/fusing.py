@@ -3,21 +3,31 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 
 from yewfinch.core.document.carrying import at_rest, dressed, let_go, tied
-from yewfinch.core.document.edits import Change, Edit, PieceChange
+from yewfinch.core.document.detail_levels import with_state
+from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.mend import Mended, mended, outward
+from yewfinch.core.mesh.nearest import NearestTree
 from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.sheet import Sheet
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.body import Body
-from yewfinch.core.reshape.fuse import fused
+from yewfinch.core.reshape.fuse import fused, origins
+from yewfinch.core.reshape.wrap import laid
+from yewfinch.core.sculpt.layers import FormLayer, Stack
+from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
+#: Name of the layer that holds what a remesh would lose.
+DETAIL = "Detail before the remesh"
 #: Rims of more edges than this are not closed for fusing.
 _LONGEST = 4000
 #: A closed surface with less volume, against its longest side's cube, is a flat sheet.
@@ -68,6 +78,55 @@ def fuse(
     changes += tied(portrait, {p.id: piece for p in (*held, *away)})
     what = f"Remesh {first.name}" if not gone else f"Keep what lies within {within[0].name}" if within else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
     return Edit(what, tuple(changes))
+
+
+def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, progress: Progress = silent) -> Edit:
+    """Remesh a piece with levels on top, the finest of which holds, as a form layer, what the even surface lacks of the old one.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    edge : float, mm
+        Of the coarsest level.
+    count : int
+        Levels on top of it.
+    progress : Progress
+
+    Returns
+    -------
+    Edit
+        The layer is named `DETAIL`; at no strength the finest level is the coarse surface subdivided.
+
+    Raises
+    ------
+    YewfinchError
+        As `fuse`, or if so many levels would be too large.
+    """
+    held = _usable(portrait, piece)
+    first = fuse(portrait, [piece], edge, progress=part(progress, 0.0, 0.5))
+    even = next(c.after for c in first.changes if isinstance(c, PieceChange) and c.after is not None and c.after.id == piece)
+    state = levels.begun(even.surface, even.regions)
+    for number in range(count):
+        progress(0.5 + 0.2 * number / count, "adding levels")
+        state = levels.added(state)
+    progress(0.7, "keeping the detail")
+    own, rows = state.surface, np.arange(len(state.surface), dtype=INDEX)
+    plain = own.positions.copy()
+    tree = NearestTree(held.surface.positions, held.surface.triangles())
+    for _ in range(2):
+        own.set_rows(rows, laid(own, tree, 3.0 * edge / 2**count))
+    layer = FormLayer("layer1", DETAIL, Sheet().with_rows(rows, own.positions.astype(np.float64) - plain))
+    stack = Stack(own.faces, count, Sheet().with_rows(rows, plain), (layer,))
+    own.set_rows(rows, stack.form(rows))
+    progress(0.9, "carrying colours over")
+    found = origins(own.positions, [held.surface])
+    own.colour[:], own.mask[:] = found.carried([held.surface.colour]), found.carried([held.surface.mask])
+    made = replace(with_state(even, state), texture=None)
+    rest = {k: v for k, v in portrait.layers.items() if k != piece}
+    size = layer.steps.size + stack.base.size
+    changes = [*let_go(portrait, [piece]), PieceChange(held, made), FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, size)]
+    return Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
 
 
 def _usable(portrait: Portrait, key: str) -> Piece:
