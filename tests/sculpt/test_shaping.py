@@ -223,3 +223,78 @@ def test_front_only_leaves_the_back_of_a_thin_sheet():
         moved = np.linalg.norm(both.positions - before, axis=1) > 0.01
         assert moved[:n].any()
         assert moved[n:].any() != front
+
+
+def test_a_sharp_cut_is_as_deep_everywhere_and_has_straight_sides():
+    portrait, piece = sheet(241)
+    draw(portrait, piece, "sharp_cut", line((-30, 0), (30, 0), 40), size=12.0, strength=0.8)
+    at = piece.surface.positions
+    floor = at[(np.abs(at[:, 1]) < 0.3) & (np.abs(at[:, 0]) < 25), 2]
+    assert floor.max() < -1.0
+    assert np.ptp(floor) < 0.25 * np.abs(floor).mean()
+    side = (np.abs(at[:, 0]) < 20) & (np.abs(at[:, 1]) > 0.4) & (np.abs(at[:, 1]) < 2.4)
+    slope, offset = np.polyfit(np.abs(at[side, 1]), at[side, 2], 1)
+    assert np.abs(at[side, 2] - slope * np.abs(at[side, 1]) - offset).max() < 0.2 * np.abs(floor).mean()
+    np.testing.assert_allclose(at[np.abs(at[:, 1]) > 6.5, 2], 0.0, atol=1e-4)
+
+
+def test_two_planes_meet_in_an_edge_along_the_stroke():
+    def hill(x, y):
+        return 6 * np.exp(-((y / 9) ** 2)) + 0 * x
+
+    portrait, piece = sheet(241, hill)
+    for _ in range(4):
+        draw(portrait, piece, "scrape_edge", line((-30, 0), (30, 0), 60), size=24.0, strength=0.9)
+    at = piece.surface.positions[np.abs(piece.surface.positions[:, 0]) < 15]
+    left, right = at[(at[:, 1] > 1) & (at[:, 1] < 6)], at[(at[:, 1] < -1) & (at[:, 1] > -6)]
+    for half, sign in ((left, -1), (right, 1)):
+        slope, offset = np.polyfit(half[:, 1], half[:, 2], 1)
+        assert 0.25 < sign * slope < 0.8
+        assert np.abs(half[:, 2] - slope * half[:, 1] - offset).max() < 0.35  # a plane
+    assert at[np.abs(at[:, 1]) < 0.4, 2].mean() > left[:, 2].mean() + 0.5
+
+
+def test_smear_draws_a_bump_along():
+    def bump(x, y):
+        return 4 * np.exp(-((x + 15) ** 2 + y**2) / 30)
+
+    portrait, piece = sheet(121, bump)
+    before = piece.surface.positions.copy()
+    draw(portrait, piece, "smear", line((-15, 0), (10, 0), 30), size=24.0, strength=0.9)
+    at = piece.surface.positions
+
+    top = before[:, 2] > 2
+    step = (at - before)[top]
+    assert step[:, 0].mean() > 1.5
+    assert np.abs(step[:, 1]).max() < 1e-3
+    assert np.abs(step[:, 2]).mean() < 0.25 * step[:, 0].mean()
+    np.testing.assert_array_equal(at[np.abs(before[:, 1]) > 12.1], before[np.abs(before[:, 1]) > 12.1])
+
+
+def test_smoothing_that_keeps_the_volume_takes_noise_off_only():
+    shrunk = {}
+    for keep in (True, False):
+        portrait, piece = rough(48, 0.004)
+        s = piece.surface
+        under = (np.abs(s.positions[:, 1]) < 8) & (np.abs(s.positions[:, 0]) < 20) & (s.positions[:, 2] > 0)
+        before = radii(piece)[under]
+        for _ in range(6):
+            draw(portrait, piece, "smooth", line((-30, 0), (30, 0), 25), size=70.0, strength=0.9, keep_volume=keep)
+        after = radii(piece)[under]
+        assert after.std() < 0.55 * before.std()
+        shrunk[keep] = before.mean() - after.mean()
+    assert abs(shrunk[True]) < 0.15
+    assert shrunk[False] > 2 * abs(shrunk[True])
+
+
+def test_a_crease_pinches_as_much_as_it_is_told():
+    drawn = []
+    for pinch in (0.0, 0.5, 1.0):
+        portrait, piece = sheet(121)
+        before = piece.surface.positions.copy()
+        draw(portrait, piece, "crease", line((-25, 0), (25, 0), 30), size=16.0, pinch=pinch)
+        near = (np.abs(before[:, 0]) < 15) & (np.abs(before[:, 1]) > 1.5) & (np.abs(before[:, 1]) < 5)
+        drawn.append(np.abs(before[near, 1]).mean() - np.abs(piece.surface.positions[near, 1]).mean())
+    assert abs(drawn[0]) < 0.01
+    assert drawn[1] > 0.1
+    assert drawn[2] > 1.5 * drawn[1]

@@ -108,9 +108,13 @@ _AFTER: dict[str, Callable[[float, float, float], float]] = {
     "polish": lambda t, base, _: base - 6 * _between(t) * 1.0,
     "relax": lambda t, base, _: base,
     "pull_out": lambda t, base, _: base - 15 * _ridge(t, 0.07),
+    "sharp_cut": lambda t, base, _: base + max(0.0, 11 * (1 - abs(t - 0.5) / 0.12)),
+    "scrape_edge": lambda t, base, _: base + max(0.0, 13 * min(abs(t - 0.5), 0.3)) - 2.5,
+    "smear": lambda t, base, _: base - 5 * _ridge(t - 0.14, 0.12) - 2 * _ridge(t + 0.08, 0.16),
     "twist": lambda t, base, _: base - 4 * math.sin((t - 0.5) * 14) * _ridge(t, 0.3),
 }
 _BEFORE: dict[str, Callable[[float], float]] = {
+    "scrape_edge": lambda t: _arch(t) - 3 * _ridge(t, 0.3), "smear": lambda t: _arch(t) - 6 * _ridge(t + 0.1, 0.12),
     "flatten": lambda t: _waves(t, 3.0), "scrape": lambda t: _arch(t) - 7 * _ridge(t, 0.2), "fill": lambda t: _arch(t) + 8 * _ridge(t, 0.16),
     "polish": lambda t: _arch(t) - 6 * _between(t) - 1.4 * math.sin(t * 60), "pinch": lambda t: _arch(t) - 4 * _ridge(t, 0.22),
 }  # fmt: skip

@@ -98,6 +98,14 @@ class ToolPanel(QWidget):
             ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
         ], lambda way: bench.set_tool(way=way))  # fmt: skip
         column.addWidget(self.ways_row)
+        self.pinch = ValueSlider("Pinch", 0.0, 100.0, "%", decimals=0)
+        self.pinch.setToolTip("How much the crease draws its sides together")
+        self.pinch.changed.connect(lambda v: bench.set_tool(pinch=v / 100))
+        column.addWidget(self.pinch)
+        self.keep_volume = QCheckBox("Keep the volume")
+        self.keep_volume.setToolTip("Takes noise off without drawing the form in")
+        self.keep_volume.clicked.connect(lambda on: bench.set_tool(keep_volume=on))
+        column.addWidget(self.keep_volume)
         bench.tool_changed.connect(self.refresh)
         self.refresh()
 
@@ -115,6 +123,10 @@ class ToolPanel(QWidget):
         self.pen_strength.setChecked(settings.pressure_strength)
         self.front.setChecked(settings.front)
         self.connected.setChecked(settings.connected)
+        self.pinch.setVisible(spec.id == "crease")
+        self.pinch.set_value(100 * settings.pinch)
+        self.keep_volume.setVisible(spec.id == "smooth")
+        self.keep_volume.setChecked(settings.keep_volume)
         self.ways_row.setVisible(spec.id == "move")
         for way, button in self.ways.items():
             button.setChecked(way == settings.way)

@@ -152,3 +152,65 @@ def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type:
                     at = up
     for i in range(n):
         place[rows[i]] = -1
+
+
+@njit(cache=True)
+def sharp_cut(rows, positions, start, weights, centre, axis, along, radius, depth, amount, out):  # type: ignore[no-untyped-def]
+    """From where rows were when the stroke began, down onto the two sides of a groove along it; what lies deeper stays."""
+    for i in range(len(rows)):
+        v = rows[i]
+        up = on = total = gone = 0.0
+        for k in range(3):
+            r = positions[v, k] - centre[k]
+            up += r * axis[k]
+            on += r * along[k]
+            total += r * r
+            gone += (positions[v, k] - start[v, k]) * axis[k]
+        side = np.sqrt(max(total - up * up - on * on, 0.0)) / (0.5 * radius)
+        step = 0.0
+        if side < 1.0 and weights[i] > 0.0:
+            step = min(-depth * (1.0 - side) - gone, 0.0) if depth > 0.0 else max(-depth * (1.0 - side) - gone, 0.0)
+        for k in range(3):
+            out[i, k] = axis[k] * step * amount * min(1.0, 3.0 * weights[i])
+
+
+@njit(cache=True)
+def two_planes(rows, positions, weights, centre, axis, side, slope, amount, out):  # type: ignore[no-untyped-def]
+    """Take off what stands above two planes that meet along the stroke and fall off to both sides."""
+    size = np.sqrt(1.0 + slope * slope)
+    for i in range(len(rows)):
+        v = rows[i]
+        up = away = 0.0
+        for k in range(3):
+            r = positions[v, k] - centre[k]
+            up += r * axis[k]
+            away += r * side[k]
+        sign = 1.0 if away >= 0.0 else -1.0
+        above = max((up + slope * sign * away) / size, 0.0) * amount * weights[i]
+        for k in range(3):
+            out[i, k] = -(axis[k] + slope * sign * side[k]) / size * above
+
+
+@njit(cache=True)
+def smooth_keeping(rows, positions, ring_at, ring, weights, amount, out):  # type: ignore[no-untyped-def]
+    """Towards the mean of the ring, less what the ring itself would move by (Vollmer, Mencl & Müller 1999, "Improved Laplacian smoothing"): noise goes, volume stays."""
+    own, other = np.empty(3), np.empty(3)
+    for i in range(len(rows)):
+        v = rows[i]
+        first, last = ring_at[v], ring_at[v + 1]
+        if last == first:
+            out[i, 0] = out[i, 1] = out[i, 2] = 0.0
+            continue
+        own[:] = 0.0
+        other[:] = 0.0
+        for j in range(first, last):
+            w = ring[j]
+            a, b = ring_at[w], ring_at[w + 1]
+            for k in range(3):
+                total = 0.0
+                for m in range(a, b):
+                    total += positions[ring[m], k]
+                own[k] += positions[w, k]
+                other[k] += total / (b - a) - positions[w, k]
+        for k in range(3):
+            out[i, k] = ((own[k] - other[k]) / (last - first) - positions[v, k]) * amount * weights[i]

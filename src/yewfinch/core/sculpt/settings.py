@@ -43,6 +43,10 @@ class ToolSettings:
         Goes on while the pointer rests.
     by_speed : bool
         Without a pen: the slower, the stronger.
+    pinch : float
+        How much a crease draws its sides together, 0 to 1.
+    keep_volume : bool
+        Smooth without drawing the form in.
     way : {"free", "normal", "surface"}
         Whither clay may be moved: with the pointer, along its normals only, along the surface only.
     """
@@ -61,6 +65,8 @@ class ToolSettings:
     course: Course = "hand"
     airbrush: bool = False
     by_speed: bool = False
+    pinch: float = 0.5
+    keep_volume: bool = False
     way: Way = "free"
 
     def radius(self, pressure: float) -> float:

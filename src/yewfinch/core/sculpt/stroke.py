@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Generator, Sequence
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -80,6 +81,11 @@ class StrokeContext:
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
         self.portrait.rows_written(self.piece.id, "positions", leaves)
+
+    @cached_property
+    def start(self) -> FloatArray:
+        """Positions (n, 3) mm when the stroke began, for tools that ask at their first dab."""
+        return np.array(self.piece.surface.positions)
 
     def taper(self) -> float:
         """How full the stroke is where it is now: 0 at a tapered end, else 1."""
@@ -305,6 +311,11 @@ def footprint_plane(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, d
         return dab.centre, dab.axis
     axis = _unit(total[3:6])
     return total[:3] / total[6], axis if axis @ dab.axis > 0 else dab.axis
+
+
+def across(along: DoubleArray, axis: DoubleArray) -> DoubleArray:
+    """The unit direction of a stroke square to an axis; zero at the stroke's start."""
+    return _unit(along - (along @ axis) * axis) if along.any() else np.zeros(3)
 
 
 def shared_scale(wa: FloatArray, wb: FloatArray) -> FloatArray:

@@ -7,7 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
 from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
@@ -18,12 +18,10 @@ PINCH = 0.10
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
     """Down along the line, both sides towards it."""
     out = np.empty((len(rows), 3), np.float32)
-    along = dab.along - (dab.along @ dab.axis) * dab.axis
-    length = float(np.linalg.norm(along))
-    along = along / length if length > 1e-9 else np.zeros(3)
+    along = across(dab.along, dab.axis)
     _kernels.crease(
         rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along,
-        -DEPTH * dab.radius * dab.force, PINCH * abs(dab.force), out,
+        -DEPTH * dab.radius * dab.force, 2.0 * PINCH * ctx.settings.pinch * abs(dab.force), out,
     )  # fmt: skip
     return out
 

@@ -7,7 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
 from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
@@ -18,9 +18,7 @@ SHARE = 0.16
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
     """Towards the line of the stroke."""
     out = np.empty((len(rows), 3), np.float32)
-    along = dab.along - (dab.along @ dab.axis) * dab.axis
-    size = float(np.linalg.norm(along))
-    along = along / size if size > 1e-9 else np.zeros(3)
+    along = across(dab.along, dab.axis)
     kernels.pinch(rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along, SHARE * dab.force, 0.0, out)
     return out
 

@@ -7,7 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
 from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
@@ -19,9 +19,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     """Up to a plane above the surface, between two straight sides."""
     out = np.empty((len(rows), 3), np.float32)
     axis = dab.axis if dab.force >= 0 else -dab.axis
-    along = dab.along - (dab.along @ axis) * axis
-    size = float(np.linalg.norm(along))
-    along = along / size if size > 1e-9 else np.zeros(3)
+    along = across(dab.along, axis)
     height = LAYER * dab.radius * abs(dab.force)
     kernels.ribbon(rows, ctx.piece.surface.positions, weights, dab.centre, axis, along, dab.radius, height, 0.6, out)
     return out

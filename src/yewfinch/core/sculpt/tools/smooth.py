@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt import _form_kernels, _kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
@@ -19,6 +19,9 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     surface = ctx.piece.surface
     out = np.empty((len(rows), 3), np.float32)
     amount = dab.force if dab.force >= 0 else 0.25 * dab.force
+    if ctx.settings.keep_volume and amount > 0:
+        _form_kernels.smooth_keeping(rows, surface.positions, surface.ring_at, surface.ring, weights, 0.45 * amount, out)
+        return out
     _kernels.smooth(
         rows, surface.positions, surface.ring_at, surface.ring, weights, np.float32(amount), out
     )
@@ -62,7 +65,7 @@ def _warm() -> None:
     portrait = Portrait()
     portrait.pieces["warm"] = piece
     for spec in tools():
-        ctx = StrokeContext(portrait, piece, replace(spec.settings, connected=True), channel=spec.channel)
+        ctx = StrokeContext(portrait, piece, replace(spec.settings, connected=True, keep_volume=True), channel=spec.channel)
         stroke = spec.make(ctx)
         next(stroke)
         down = np.array([0.0, 0.0, -1.0])
