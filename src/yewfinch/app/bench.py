@@ -13,6 +13,7 @@ from yewfinch.core.sculpt.registry import ToolSpec, tool, tools
 from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.looking import Looking
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.alignment import AS_IS, Alignment, align
 from yewfinch.core.sitter.framing import framing
@@ -116,6 +117,7 @@ class Bench:
         self.view = View()
         self.standing: str | None = None
         self.overlay = Overlay()
+        self.looking = Looking()
         #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
         self.alignment: Alignment = AS_IS
         #: Whether likeness leaves size out; None: unless a distance of the sitter was measured.
@@ -247,6 +249,11 @@ class Bench:
     def choose_joint(self, key: str) -> None:
         """The joint whose moves are at hand."""
         self.joint = key
+        self.view_changed.emit()
+
+    def set_looking(self, **changes: Any) -> None:
+        """Show the clay in another way."""
+        self.looking = replace(self.looking, **changes)
         self.view_changed.emit()
 
     def set_show_landmarks(self, on: bool) -> None:

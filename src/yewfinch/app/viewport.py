@@ -248,6 +248,7 @@ class Viewport(QOpenGLWidget):
         if self._dirty:
             self.context.scissor = None
             layers.lay_photos(self)
+            self.renderer.looking = self.bench.looking
             self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
             self._canvas.resolve()
             self._dirty = False
@@ -460,7 +461,8 @@ class Viewport(QOpenGLWidget):
             t = np.array(view.target) + shift
             self.bench.set_view(replace(view, target=(float(t[0]), float(t[1]), float(t[2]))))
         else:
-            self.bench.set_view(view.turned(view.turn - delta.x() * 0.4, view.tilt + delta.y() * 0.4))
+            across = -delta.x() if view.mirrored else delta.x()
+            self.bench.set_view(view.turned(view.turn - across * 0.4, view.tilt + delta.y() * 0.4))
 
     def _near_wipe(self, position: QPointF) -> bool:
         if self.bench.overlay.wipe is None or self.bench.standing_photo() is None:

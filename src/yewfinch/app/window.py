@@ -44,6 +44,7 @@ from yewfinch.app.panels.layers_panel import LayersPanel
 from yewfinch.app.panels.levels_panel import LevelsPanel
 from yewfinch.app.panels.likeness_panel import LikenessPanel
 from yewfinch.app.panels.lines_panel import LinesPanel
+from yewfinch.app.panels.looking_panel import LookingPanel
 from yewfinch.app.panels.mask_making_panel import MaskMakingPanel
 from yewfinch.app.panels.mask_panel import MaskPanel
 from yewfinch.app.panels.measures_panel import CalipersPanel, CanonPanel, LandmarksPanel
@@ -121,6 +122,7 @@ class MainWindow(QMainWindow):
         self.fusing = FusePanel(self.bench)
         self.tidy = TidyPanel(self.bench)
         self.adaptive = AdaptivePanel(self.bench)
+        self.looking = LookingPanel(self.bench)
         self.stroke = StrokePanel(self.bench, self.viewport.hands.strokes)
         self.levels = LevelsPanel(self.bench)
         self.layers = LayersPanel(self.bench)
@@ -158,6 +160,7 @@ class MainWindow(QMainWindow):
         self.place.explain(self.actions_table)
         self.levels.explain(self.actions_table)
         self.stroke.explain(self.actions_table)
+        self.looking.explain(self.actions_table)
         self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
@@ -301,7 +304,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Stroke": self.stroke, "Levels": self.levels, "Form layers": self.layers,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Stroke": self.stroke, "Levels": self.levels, "Form layers": self.layers,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,

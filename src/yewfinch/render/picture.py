@@ -12,6 +12,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.looking import Looking
 from yewfinch.core.show.view import DIRECTIONS, View
 from yewfinch.render.scene import BACKDROP, Canvas, SceneRenderer, bounds_of
 
@@ -60,7 +61,7 @@ def take(
     own = context is None
     ctx = standalone_context() if context is None else context
     renderer = SceneRenderer(ctx)
-    renderer.raking = raking
+    renderer.looking = Looking(raking=raking)
     canvas = Canvas(ctx, int(camera.width), int(camera.height))
     renderer.draw(canvas.target, portrait, camera, backdrop)
     out = canvas.pixels()

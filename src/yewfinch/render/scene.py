@@ -8,6 +8,7 @@ import numpy as np
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
+from yewfinch.core.show.looking import FINISHES, Looking
 from yewfinch.core.show.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import SurfaceBuffers
@@ -47,8 +48,7 @@ class SceneRenderer:
             shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
         )
         self.projection = projection.Projection(context, self.program)
-        #: One hard lamp from the side instead of soft light.
-        self.raking = False
+        self.looking = Looking()
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
@@ -101,7 +101,8 @@ class SceneRenderer:
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
         self.program["flat_view"].value = 1.0 if camera.flat else 0.0
         self.program["opacity"].value = 1.0
-        self.program["raking"].value = 1.0 if self.raking else 0.0
+        self._look()
+        context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         self.projection.bind()
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
         for piece, held in shown:
@@ -113,6 +114,13 @@ class SceneRenderer:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:
             self._draw_through([k for k, p in shown if p.see_through], target)
+
+    def _look(self) -> None:
+        u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
+        u["raking"].value = 1.0 if look.raking else 0.0
+        u["finish"].value = (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0)
+        u["gloss_of"].value = (stuff.gloss, stuff.sharpness, stuff.soft)
+        u["cavity"].value, u["black"].value = look.cavity, 1.0 if look.black else 0.0
 
     def blit(self, picture: moderngl.Texture) -> None:
         """Fill the framebuffer in use with a picture."""

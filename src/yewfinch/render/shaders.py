@@ -43,6 +43,10 @@ uniform float hide_masked;
 uniform float flat_view;
 uniform float opacity;
 uniform float raking;
+uniform vec4 finish;       // linear colour, and whether it takes the place of the clay's own
+uniform vec3 gloss_of;     // strength and exponent of the highlight, how far light creeps round
+uniform float cavity;
+uniform float black;
 out vec4 result;
 //PHOTOS
 vec3 to_srgb(vec3 v) {
@@ -51,19 +55,28 @@ vec3 to_srgb(vec3 v) {
 }
 void main() {
     if (hide_masked > 0.5 && free < 0.5) discard;
+    if (black > 0.5) {
+        result = vec4(0.055, 0.065, 0.06, opacity);
+        return;
+    }
     vec3 n = normalize(eye_normal);
     vec3 to_eye = flat_view > 0.5 ? vec3(0.0, 0.0, 1.0) : normalize(-eye_position);
     if (!gl_FrontFacing) n = -n;
     vec3 key = normalize(mix(vec3(-0.55, 0.68, 0.58), vec3(-1.0, 0.28, 0.10), raking));
     vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
-    float k = max(dot(n, key), 0.0);
-    float f = max(dot(n, fill), 0.0);
+    float k = max((dot(n, key) + gloss_of.z) / (1.0 + gloss_of.z), 0.0);
+    float f = max((dot(n, fill) + gloss_of.z) / (1.0 + gloss_of.z), 0.0);
     vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
     vec3 light = vec3(0.86, 0.83, 0.78) * k + (vec3(0.17, 0.19, 0.22) * f + sky) * (1.0 - 0.65 * raking);
     vec3 h = normalize(key + to_eye);
-    float gloss = 0.045 * pow(max(dot(n, h), 0.0), 22.0) * step(0.0, dot(n, key));
+    float gloss = gloss_of.x * pow(max(dot(n, h), 0.0), gloss_of.y) * step(0.0, dot(n, key));
     float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);
-    vec3 c = albedo * light * (1.0 - 0.25 * rim) + gloss;
+    vec3 c = mix(albedo, finish.rgb, finish.a) * light * (1.0 - 0.25 * rim) + gloss;
+    if (cavity > 0.0) {  // how the normal turns along the picture, per mm: hollows dark, edges bright
+        vec3 px = dFdx(eye_position), py = dFdy(eye_position);
+        float bend = dot(dFdx(n), px) / max(dot(px, px), 1e-6) + dot(dFdy(n), py) / max(dot(py, py), 1e-6);
+        c *= 1.0 + cavity * clamp(bend * 2.5, -0.75, 0.6);
+    }
     if (!gl_FrontFacing) c *= vec3(0.75, 0.6, 0.55);
     result = vec4(with_photos(to_srgb(c), world_position, normalize(world_normal)), opacity);
 }

@@ -59,8 +59,9 @@ class PieceChange:
 
     @property
     def size(self) -> int:
-        """Bytes held by surfaces that are not in the portrait itself, at most."""
-        return sum(len(p.surface) * 40 for p in (self.before, self.after) if p is not None)
+        """Bytes held by the surface that went, about; the one that came is in the portrait, or is the one that went in a later change."""
+        piece = self.before or self.after
+        return 0 if piece is None else len(piece.surface) * 40
 
 
 Change = RowsChange | FieldChange | PieceChange

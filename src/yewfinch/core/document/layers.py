@@ -8,6 +8,7 @@ from itertools import count
 
 import numpy as np
 
+from yewfinch.core.document.carrying import at_rest
 from yewfinch.core.document.detail_levels import current
 from yewfinch.core.document.edits import Change, Edit, FieldChange, RowsChange
 from yewfinch.core.document.piece import Piece
@@ -227,6 +228,10 @@ def ready(portrait: Portrait, piece: Piece, key: str) -> str:
     layer = next((v for v in stack.layers if v.id == key), None)
     if layer is None:
         return "That layer was made at another level. Go there, or choose one of this level."
+    try:
+        at_rest(portrait, piece)
+    except YewfinchError as error:
+        return str(error)
     if not layer.visible:
         return f"The layer '{layer.name}' is hidden. Show it to work on it."
     if abs(layer.strength) < FAINTEST:

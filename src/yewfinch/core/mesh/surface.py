@@ -118,10 +118,8 @@ class Surface:
         )
 
     def _own_buffers(self) -> None:
-        n, count = len(self.positions), len(self.face_start) - 1
-        self._stamp = np.zeros(n, INDEX)
-        self._grown = np.empty(n, INDEX)
-        self._found = np.empty(n, INDEX)
+        count = len(self.face_start) - 1
+        self._scratch: tuple[IndexArray, IndexArray, IndexArray] | None = None  # made at the first touch: surfaces in the history need none
         self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)
         self.leaf_hi: FloatArray = np.empty((count, 3), POSITION)
         self._flag_a = np.zeros(count, np.uint8)
@@ -134,6 +132,13 @@ class Surface:
             everything, self.positions, self.faces, self.face_start, LEAF_SHIFT,
             self.leaf_lo, self.leaf_hi,
         )  # fmt: skip
+
+    def _buffers(self) -> tuple[IndexArray, IndexArray, IndexArray]:
+        if self._scratch is None:
+            n = len(self.positions)
+            self._scratch = np.zeros(n, INDEX), np.empty(n, INDEX), np.empty(n, INDEX)
+            self._tick = 1
+        return self._scratch
 
     def __len__(self) -> int:
         return len(self.positions)
@@ -150,11 +155,12 @@ class Surface:
     def rows_in_ball(self, centre: npt.ArrayLike, radius: float) -> IndexArray:
         """Rows within `radius` mm of `centre`, ascending. A copy, safe to keep."""
         c = np.asarray(centre, POSITION)
+        found = self._buffers()[2]
         n = _kernels.rows_in_ball(
             self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT,
-            c[0], c[1], c[2], POSITION(radius), self._found,
+            c[0], c[1], c[2], POSITION(radius), found,
         )  # fmt: skip
-        return self._found[:n].copy()
+        return found[:n].copy()
 
     def nearest_row(self, point: npt.ArrayLike) -> int:
         """Row of the vertex nearest to `point` (3,) mm."""
@@ -190,10 +196,9 @@ class Surface:
         if len(rows) == 0:
             return np.empty(0, INDEX)
         self._tick += 1
-        n = _kernels.grow_rows(
-            rows, self.ring_at, self.ring, self._stamp, self._tick, self._grown
-        )
-        grown = self._grown[:n]
+        stamp, wide, _ = self._buffers()
+        n = _kernels.grow_rows(rows, self.ring_at, self.ring, stamp, self._tick, wide)
+        grown = wide[:n]
         _kernels.normals_of(
             grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals
         )

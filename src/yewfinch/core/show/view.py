@@ -38,6 +38,8 @@ class View:
     lens : float
         35 mm equivalent, mm.
     orthographic : bool
+    mirrored : bool
+        Left and right of the picture exchanged, to see it with fresh eyes.
     """
 
     turn: float = 0.0
@@ -46,13 +48,14 @@ class View:
     distance: float = 900.0
     lens: float = 85.0
     orthographic: bool = False
+    mirrored: bool = False
 
     def rotation(self) -> DoubleArray:
-        """World to camera, (3, 3)."""
+        """World to camera, (3, 3); of determinant -1 if mirrored."""
         a, b = np.radians([self.turn, self.tilt])
         forward = np.array([-np.sin(a) * np.cos(b), -np.sin(b), -np.cos(a) * np.cos(b)])
         right = np.array([np.cos(a), 0.0, -np.sin(a)])
-        return np.stack([right, np.cross(forward, right), forward])
+        return np.stack([-right if self.mirrored else right, np.cross(forward, right), forward])
 
     def camera(self, width: float, height: float) -> Camera:
         """The camera for a picture of this size in pixels."""

@@ -1,0 +1,75 @@
+"""Ways to look at the clay in the real window: finishes, black outline, raking light, the picture turned about."""
+
+import numpy as np
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import at_landmark, drag, line
+from tests.app.test_base_head_job import click
+
+
+def picture(w):
+    image = w.viewport.grabFramebuffer()
+    pixels = image.convertToFormat(image.Format.Format_RGB888)
+    bits = pixels.constBits()
+    bits.setsize(pixels.sizeInBytes())
+    rows = np.frombuffer(bits, np.uint8).reshape(pixels.height(), pixels.bytesPerLine())
+    return rows[:, : 3 * pixels.width()].reshape(pixels.height(), pixels.width(), 3).astype(int)
+
+
+def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
+    w = window
+    w.bench.set_stage("Form")
+    click(w.folds["Looking"].button)
+    before = w.bench.portrait.surface("head").colour.copy()
+    own = picture(w)
+    ground = (np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3)
+    seen = {}
+    for key in ("plaster", "bronze", "terracotta"):
+        click(w.looking.finishes[key])
+        seen[key] = picture(w)[~ground].mean(axis=0)
+    assert seen["plaster"].min() > seen["terracotta"].max() > seen["bronze"].max()
+    assert seen["terracotta"][0] > 1.5 * seen["terracotta"][2]
+    click(w.looking.finishes["own"])
+    np.testing.assert_array_equal(picture(w), own)
+    w.looking.cavity.slider.setValue(1000)
+    assert np.abs(picture(w) - own)[~ground].mean() > 2
+    w.looking.cavity.slider.setValue(0)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F3)
+    assert w.looking.black.isChecked()
+    dark = picture(w)
+    assert np.percentile(dark[~ground], 90) < 40
+    QTest.keyClick(w.viewport, Qt.Key.Key_F3)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F2)
+    raking = picture(w)
+    half = raking.shape[1] // 2
+    assert raking[:, :half][~ground[:, :half]].mean() > raking[:, half:][~ground[:, half:]].mean() + 20
+    w.looking.raking.click()
+    np.testing.assert_array_equal(picture(w), own)
+    np.testing.assert_array_equal(w.bench.portrait.surface("head").colour, before)
+    assert w.bench.portrait.history.position == 0
+
+
+def test_work_goes_on_in_the_mirrored_picture(window):
+    w = window
+    w.bench.set_stage("Form")
+    w.bench.set_view(w.bench.view.turned(35, 0))
+    plain = picture(w)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F4)
+    turned = picture(w)
+    assert np.abs(turned[:, ::-1] - plain).mean() > 0  # lit from the same side of the room as before ...
+    clay = np.abs(plain - 169).max(axis=2) > 8
+    assert (np.abs(turned[:, ::-1] - 169).max(axis=2) > 8)[clay].mean() > 0.97  # ... but the same outline, turned about
+    w.bench.set_symmetry(False)
+    w.bench.take_tool("clay")
+    surface = w.bench.portrait.surface("head")
+    before = surface.positions.copy()
+    x, y = at_landmark(w, "zy_l")
+    assert x < w.viewport.width() / 2 + 60
+    drag(w.viewport, line((x, y), (x + 10, y + 20)))
+    moved = np.linalg.norm(surface.positions - before, axis=1) > 0.05
+    assert moved.any()
+    assert np.linalg.norm(before[moved] - w.bench.portrait.landmark("zy_l"), axis=1).mean() < 25
+    out = ((surface.positions - before)[moved] * surface.normals[moved]).sum(axis=1)
+    assert (out > 0).mean() > 0.9
+    assert w.looking.mirrored.isChecked()
