@@ -8,7 +8,6 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QComboBox,
-    QGridLayout,
     QHBoxLayout,
     QLabel,
     QListWidget,
@@ -19,6 +18,7 @@ from PyQt6.QtWidgets import (
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
+from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.core.document import layers, states
@@ -50,10 +50,7 @@ class LayersPanel(LivePanel):
         self.strength.changed.connect(self._weigh)
         self.strength.released.connect(self._weighed)
         self.column.addWidget(self.strength)
-        self.buttons: dict[str, QPushButton] = {}
-        grid = QGridLayout()
-        grid.setSpacing(2)
-        for i, (key, title, tip, run) in enumerate((
+        grid, self.buttons = button_grid((
             ("add", "New layer", "An empty layer on top; strokes go on it", self._add),
             ("stroke", "Last stroke", "What the last stroke did becomes a layer of its own", lambda: self._make(lambda p: layers.last_stroke(self.bench.portrait, p))),
             ("duplicate", "Duplicate", "The layer once more, hidden at first", lambda: self._make(lambda p: layers.duplicate(self.bench.portrait, p, self.chosen))),
@@ -64,13 +61,7 @@ class LayersPanel(LivePanel):
              lambda: self._do(lambda p: layers.hold_off(self.bench.portrait, p, self.chosen))),
             ("up", "Up", "Higher in the list", lambda: self._do(lambda p: layers.move(self.bench.portrait, p, self.chosen, -1))),
             ("down", "Down", "Lower in the list", lambda: self._do(lambda p: layers.move(self.bench.portrait, p, self.chosen, 1))),
-        )):  # fmt: skip
-            button = QPushButton(title)
-            button.setProperty("small", True)
-            button.setToolTip(tip)
-            button.clicked.connect(lambda _=False, r=run: r())
-            self.buttons[key] = button
-            grid.addWidget(button, i // 3, i % 3)
+        ))  # fmt: skip
         self.column.addLayout(grid)
         self.note = QLabel()
         self.note.setWordWrap(True)
@@ -96,18 +87,11 @@ class LayersPanel(LivePanel):
         row.addWidget(self.store)
         row.addWidget(self.forget)
         self.column.addLayout(row)
-        second = QHBoxLayout()
-        second.setSpacing(2)
-        for key, title, tip, run in (
+        second, more = button_grid((
             ("back", "Back to it", "Give the clay the stored form, where nothing is masked", lambda: self._do(lambda p: states.go_back(self.bench.portrait, p, self.state))),
             ("difference", "Difference as layer", "A layer of what was changed since: at 0 % the form is the stored one", self._difference),
-        ):
-            button = QPushButton(title)
-            button.setProperty("small", True)
-            button.setToolTip(tip)
-            button.clicked.connect(lambda _=False, r=run: r())
-            self.buttons[key] = button
-            second.addWidget(button, 1)
+        ), 2)
+        self.buttons |= more
         self.column.addLayout(second)
         self._filling = False
         self._dragged = False

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushBu
 
 from yewfinch.app.actions import ActionTable
 from yewfinch.app.bench import Bench
+from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.dialogs.waiting import at_once_or_behind_dialog
@@ -38,20 +39,11 @@ class LevelsPanel(LivePanel):
         self._grid.setSpacing(2)
         self.column.addWidget(holder)
         self.levels: list[QPushButton] = []
-        row = QHBoxLayout()
-        row.setSpacing(2)
-        self.buttons: dict[str, QPushButton] = {}
-        for key, title, tip, run in (
+        row, self.buttons = button_grid((
             ("add", "Add a level", "Four faces for each one, on top of the finest level", self.add),
             ("finer", "Drop finer", "Drop the levels above this one, with their detail", lambda: self._do(detail_levels.drop_finer)),
             ("coarser", "Drop coarser", "Drop the levels below this one; the form stays as it is", lambda: self._do(detail_levels.drop_coarser)),
-        ):
-            button = QPushButton(title)
-            button.setProperty("small", True)
-            button.setToolTip(tip)
-            button.clicked.connect(lambda _=False, r=run: r())
-            self.buttons[key] = button
-            row.addWidget(button, 1)
+        ))
         self.column.addLayout(row)
         under = QHBoxLayout()
         self.under = QPushButton("Make levels under it")

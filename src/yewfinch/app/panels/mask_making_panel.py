@@ -9,7 +9,6 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
-    QGridLayout,
     QHBoxLayout,
     QInputDialog,
     QPushButton,
@@ -20,6 +19,7 @@ from PyQt6.QtWidgets import (
 
 from yewfinch.app import theme
 from yewfinch.app.actions import ActionTable
+from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.outlines import Outlines
@@ -54,10 +54,7 @@ class MaskMakingPanel(QWidget):
         self.through.setToolTip("Lasso and box mask the far side of the clay as well")
         self.through.toggled.connect(lambda on: outlines.set(through=on))
         column.addWidget(self.through)
-        grid = QGridLayout()
-        grid.setSpacing(2)
-        self.buttons: dict[str, QPushButton] = {}
-        for i, (key, title, tip, run) in enumerate((
+        grid, self.buttons = button_grid((
             ("hollows", "Hollows", "The most hollow parts of the form", lambda: self._make("Mask the hollows", lambda p: mask_makers.hollows(p.surface))),
             ("crests", "Crests", "The sharpest crests of the form", lambda: self._make("Mask the crests", lambda p: mask_makers.hollows(p.surface, crests=True))),
             ("facing", "Facing me", "What faces you in the present view, within 50 degrees", self._facing),
@@ -66,13 +63,7 @@ class MaskMakingPanel(QWidget):
             ("grow", "Grow", "Wider by a ring of vertices", lambda: self._own("Grow the mask", masks.grown)),
             ("shrink", "Shrink", "Narrower by a ring of vertices", lambda: self._own("Shrink the mask", masks.shrunk)),
             ("split", "Split off", "What is masked becomes a piece of its own, both closed", self._split),
-        )):  # fmt: skip
-            button = QPushButton(title)
-            button.setProperty("small", True)
-            button.setToolTip(tip)
-            button.clicked.connect(lambda _=False, r=run: r())
-            self.buttons[key] = button
-            grid.addWidget(button, i // 3, i % 3)
+        ))  # fmt: skip
         column.addLayout(grid)
         row = QHBoxLayout()
         row.setSpacing(2)

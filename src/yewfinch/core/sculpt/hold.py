@@ -33,19 +33,25 @@ class Hold:
 Carry = Callable[[Hold, FloatArray, DoubleArray, PointerEvent], DoubleArray]
 
 
+def smoothing(ctx: StrokeContext, first: PointerEvent) -> Stroke:
+    """The rest of a stroke that smooths, for tools whose stroke began with Shift held."""
+    inner = dab_stroke(ctx, "Smooth", smooth_touch)
+    next(inner)
+    inner.send(first)
+    try:
+        while True:
+            event = yield
+            inner.send(event)
+    except StopIteration:
+        return
+
+
 def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
     """A stroke that carries clay; with Shift held when it begins, one that smooths."""
     first = yield
     if first.shift:
-        inner = dab_stroke(ctx, "Smooth", smooth_touch)
-        next(inner)
-        inner.send(first)
-        try:
-            while True:
-                event = yield
-                inner.send(event)
-        except StopIteration:
-            return
+        yield from smoothing(ctx, first)
+        return
     hit = ctx.pick(first)
     if hit is None:
         return

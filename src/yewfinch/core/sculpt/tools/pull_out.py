@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt.hold import pointer_way
+from yewfinch.core.sculpt.hold import pointer_way, smoothing
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
-from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, displace
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Longest single step as a part of the radius.
@@ -24,15 +23,8 @@ def make(ctx: StrokeContext) -> Stroke:
     """A stroke whose footprint goes along with the pointer."""
     first = yield
     if first.shift:
-        inner = dab_stroke(ctx, "Smooth", smooth_touch)
-        next(inner)
-        inner.send(first)
-        try:
-            while True:
-                event = yield
-                inner.send(event)
-        except StopIteration:
-            return
+        yield from smoothing(ctx, first)
+        return
     hit = ctx.pick(first)
     if hit is None:
         return
