@@ -8,8 +8,8 @@ import numpy as np
 
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint, shared_scale
-from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 
 

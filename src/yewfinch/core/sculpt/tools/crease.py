@@ -7,8 +7,8 @@ import numpy as np
 from yewfinch.core.sculpt import _kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
-from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 DEPTH = 0.09

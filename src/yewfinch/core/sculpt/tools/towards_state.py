@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
-from yewfinch.core.sculpt.tools.smooth import touch as smooth_touch
 from yewfinch.core.sculpt.towards import touch
 
 
