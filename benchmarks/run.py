@@ -14,7 +14,7 @@ import numpy as np
 from numba import njit
 from tests.conftest import cube_sphere
 
-from benchmarks import base_head, remesh, sitters
+from benchmarks import base_head, levels, remesh, sitters
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -228,6 +228,7 @@ def main() -> None:
     start()
     stroke_to_buffers()
     base_head.main()
+    levels.main()
     remesh.main()
     sitters.main()
 

@@ -27,7 +27,7 @@ def numbered_edges(faces, twin):  # type: ignore[no-untyped-def]
     return edge, count
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def refined(faces, twin, edge, edges, n):  # type: ignore[no-untyped-def]
     """The finer faces, twins and edges by rules of the indices alone (Dupuy & Vanhoey 2021, "A halfedge refinement rule for parallel Catmull-Clark subdivision").
 
@@ -40,7 +40,7 @@ def refined(faces, twin, edge, edges, n):  # type: ignore[no-untyped-def]
         first[f + 1] = first[f] + _corners(faces, f)
     total = first[m]
     out, mate, side = np.empty((total, 4), np.int32), np.empty(4 * total, np.int32), np.empty(4 * total, np.int32)
-    for f in range(m):
+    for f in prange(m):
         d = _corners(faces, f)
         for c in range(d):
             h, last, after = 4 * f + c, (c + d - 1) % d, (c + 1) % d

@@ -43,7 +43,10 @@ class Sheet:
 
     def held(self, rows: IndexArray) -> npt.NDArray[np.bool_]:
         """Which rows (k,) lie in leaves that are kept."""
-        return np.isin(rows >> LEAF_SHIFT, np.fromiter(self.leaves, np.int64, len(self.leaves)))
+        leaf = rows >> LEAF_SHIFT
+        table = np.zeros(max(max(self.leaves, default=0), int(leaf.max()) if len(leaf) else 0) + 1, bool)
+        table[list(self.leaves)] = True
+        return np.asarray(table[leaf])
 
     def at(self, rows: IndexArray) -> Values:
         """Values (k, width) of rows, ascending."""
