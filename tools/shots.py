@@ -24,7 +24,7 @@ from yewfinch.app.main import make_app  # noqa: E402
 from yewfinch.app.window import MainWindow  # noqa: E402
 from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.physique import Physique  # noqa: E402
-from yewfinch.core.document import pieces  # noqa: E402
+from yewfinch.core.document import layers, pieces  # noqa: E402
 from yewfinch.core.document.figure import figures  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
 from yewfinch.core.show.pose_presets import PRESETS as POSES  # noqa: E402
@@ -73,6 +73,12 @@ def form(w: MainWindow) -> None:
     """Modelling."""
     w.bench.set_view(w.bench.view.turned(32, 4))
     w.bench.set_tool(size=22.0)
+    for name in ("Asymmetry", "Wrinkles", "Pores"):
+        edit, key = layers.add(w.bench.portrait, "head", name)
+        w.bench.portrait.perform(edit)
+    w.bench.choose_piece("head")
+    w.bench.choose_layer("head", key)
+    w.folds["Levels"].button.click()
     QTest.qWait(100)
     hover(w, "zy_l", -30, 30)
 
