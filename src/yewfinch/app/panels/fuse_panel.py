@@ -50,8 +50,8 @@ class FusePanel(LivePanel):
         self.detail.clicked.connect(self._detail)
         self.levels = QSpinBox()
         self.levels.setRange(1, 4)
-        self.levels.setValue(1)
-        self.levels.setSuffix(" levels on top")
+        self.levels.valueChanged.connect(lambda n: self.levels.setSuffix(" level on top" if n == 1 else " levels on top"))
+        self.levels.setSuffix(" level on top")
         self.levels.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.levels.setAccessibleName("levels on top of the remeshed piece")
         self.levels.setToolTip("How many; arrow keys change it")
@@ -102,7 +102,8 @@ class FusePanel(LivePanel):
         def done(edit: Edit) -> None:
             portrait.perform(edit)
             made = portrait.pieces[piece]
-            self.bench.say(f"{edit.name}: {len(made.surface.faces):,} quads on the finest level.".replace(",", " "), "note")
+            count = f"{len(made.surface.faces):,}".replace(",", " ")
+            self.bench.say(f"{edit.name}: {count} quads on the finest level.", "note")
 
         self._worker = behind_dialog(
             self, "Remeshing …", lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress), done,

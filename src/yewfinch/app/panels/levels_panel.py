@@ -54,6 +54,7 @@ class LevelsPanel(LivePanel):
         self.number.setValue(2)
         self.number.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.number.setToolTip("How many; arrow keys change it")
+        self.number.valueChanged.connect(lambda n: self.number.setSuffix(" level" if n == 1 else " levels"))
         self.number.setSuffix(" levels")
         self.number.setAccessibleName("levels to make")
         under.addWidget(self.under, 1)
