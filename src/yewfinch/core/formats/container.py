@@ -23,6 +23,7 @@ from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats.archive_arrays import ARRAYS, any_rows, held, matrix, piece_array, plain, write_array
 from yewfinch.core.formats.armature_records import armature_of
 from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.formats.figure_records import (
@@ -41,7 +42,6 @@ from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
-from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.view import DIRECTIONS
@@ -66,11 +66,6 @@ MAX_MEMBER = 2 << 30
 MAX_MEMBERS = 10_000
 MAX_LANDMARKS = 1000
 
-_ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
-    "positions": (np.dtype("<f4"), 3, MAX_VERTICES),
-    "faces": (np.dtype("<i4"), 4, MAX_FACES),
-    "colour": (np.dtype("u1"), 4, MAX_VERTICES),
-}
 
 
 def manifest_of(portrait: Portrait) -> dict[str, Any]:
@@ -156,31 +151,31 @@ def to_bytes(
         text = json.dumps(manifest_of(portrait), indent=1, allow_nan=False)
         archive.writestr(MANIFEST, text)
         for piece in portrait.pieces.values():
-            for name, (dtype, _, _) in _ARRAYS.items():
+            for name, (dtype, _, _) in ARRAYS.items():
                 array = np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
-                _write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
+                write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
             if piece.surface.mask.any():
-                _write_array(archive, MASK.format(piece.id), piece.surface.mask)
+                write_array(archive, MASK.format(piece.id), piece.surface.mask)
             if piece.texture is not None:
                 table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
-                _write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
+                write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
             for member, level in {**level_arrays(piece), **layer_arrays(portrait, piece)}.items():
-                _write_array(archive, member, level)
+                write_array(archive, member, level)
             if piece.regions:
                 place = np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
-                _write_array(archive, REGIONS.format(piece.id), place)
+                write_array(archive, REGIONS.format(piece.id), place)
         for key, rest in (portrait.posed.rest if portrait.posed is not None else {}).items():
-            _write_array(archive, REST.format(key), np.ascontiguousarray(rest, "<f4"))
+            write_array(archive, REST.format(key), np.ascontiguousarray(rest, "<f4"))
         for key, bent in _bents(portrait).items():
-            _write_array(archive, BENT.format(key), np.ascontiguousarray(bent.table(), "<f4"))
+            write_array(archive, BENT.format(key), np.ascontiguousarray(bent.table(), "<f4"))
         files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
         for file in files if pictures else []:
             archive.writestr(f"photos/{file}", portrait.sitter.files[file])
         found = portrait.sitter.solution
         if found is not None:
-            _write_array(archive, COVARIANCE, np.ascontiguousarray(found.covariance, "<f8"))
+            write_array(archive, COVARIANCE, np.ascontiguousarray(found.covariance, "<f8"))
             for photo_id, ellipses in found.ellipses.items():
-                _write_array(archive, ELLIPSES.format(photo_id), np.ascontiguousarray(ellipses, "<f8"))
+                write_array(archive, ELLIPSES.format(photo_id), np.ascontiguousarray(ellipses, "<f8"))
         if preview is not None:
             archive.writestr(PREVIEW, preview)
     return out.getvalue()
@@ -189,12 +184,6 @@ def to_bytes(
 def _bents(portrait: Portrait) -> dict[str, Bent]:
     """Turned parts of pieces that are there, and have the vertices they had."""
     return {k: b for k, b in portrait.bent.items() if k in portrait.pieces and len(portrait.surface(k)) == len(b.was)}
-
-
-def _write_array(archive: zipfile.ZipFile, member: str, array: np.ndarray) -> None:
-    buffer = io.BytesIO()
-    np.lib.format.write_array(buffer, array, version=(1, 0), allow_pickle=False)
-    archive.writestr(member, buffer.getbuffer())
 
 
 def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
@@ -345,11 +334,11 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
     portrait.name = manifest.name
     for record in manifest.pieces:
         arrays = {
-            k: _array(archive, f"pieces/{record.id}/{k}.npy", k, name) for k in _ARRAYS
+            k: piece_array(archive, f"pieces/{record.id}/{k}.npy", k, name) for k in ARRAYS
         }
         surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
         if MASK.format(record.id) in archive.namelist():
-            surface.mask[:] = _plain(archive, MASK.format(record.id), (len(surface), 1), "u1", name)
+            surface.mask[:] = plain(archive, MASK.format(record.id), (len(surface), 1), "u1", name)
         portrait.pieces[record.id] = Piece(
             record.id, record.name, surface, record.visible, record.locked,
             _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),
@@ -358,10 +347,10 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         )
         if record.levels is not None:
             piece = portrait.pieces[record.id]
-            levels = levels_of(record.levels, piece, lambda m, shape, kind: _held(archive, m, shape, kind, name), lambda m: _array(archive, m, "faces", name), name)
+            levels = levels_of(record.levels, piece, lambda m, shape, kind: held(archive, m, shape, kind, name), lambda m: piece_array(archive, m, "faces", name), name)
             portrait.pieces[record.id] = replace(piece, levels=levels)
         if record.layers or record.states:
-            read = partial(_long, archive, name)
+            read = partial(any_rows, archive, name)
             piece, stacks = layers_of(record.layers, portrait.pieces[record.id], read, name)
             piece, states = states_of(record.states, piece, read, name)
             portrait.pieces[record.id] = piece
@@ -397,9 +386,9 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         files[p.file] = _picture(archive, p.file, pictures)
         rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint")}
         photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
-    held = manifest.sitter
+    told = manifest.sitter
     portrait.sitter = Sitter(
-        tuple(photos), files, held.kind, held.known, _solution(archive, held.solution, name), held.sheets
+        tuple(photos), files, told.kind, told.known, _solution(archive, told.solution, name), told.sheets
     )
     return portrait
 
@@ -411,7 +400,7 @@ def _regions(archive: zipfile.ZipFile, record: PieceRecord, rows: int, name: str
     member, wanted = REGIONS.format(record.id), (len(record.regions), rows)
     if len(set(record.regions)) != len(record.regions) or len(record.regions) > MAX_REGIONS:
         raise BadFileError(f"{name} is damaged: the regions of '{record.name}' do not fit together.")
-    member_of = _plain(archive, member, wanted, "u1", name)
+    member_of = plain(archive, member, wanted, "u1", name)
     return {key: member_of[i] for i, key in enumerate(record.regions)}
 
 
@@ -420,52 +409,21 @@ def _texture(archive: zipfile.ZipFile, record: PieceRecord, rows: int, name: str
     member = TEXTURE.format(record.id)
     if member not in archive.namelist():
         return None
-    table = _plain(archive, member, (rows, 3), "<f4", name)
+    table = plain(archive, member, (rows, 3), "<f4", name)
     if not np.isfinite(table).all():
         raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
     return TexturePlaces(np.ascontiguousarray(table[:, :2]), table[:, 2] > 0.5)
 
 
 def _bent(archive: zipfile.ZipFile, key: str, on: bool, rows: int, name: str) -> Bent:
-    table = _plain(archive, BENT.format(key), (rows, 10), "<f4", name)
+    table = plain(archive, BENT.format(key), (rows, 10), "<f4", name)
     if not np.isfinite(table).all() or (np.linalg.norm(table[:, 3:7], axis=1) < 0.5).any():
         raise BadFileError(f"{name} is damaged: its turned parts hold values that make no sense.")
     return Bent.of_table(table, on)
 
 
 def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.ndarray | None:
-    return _held(archive, member, (rows, 3), "<f4", name)
-
-
-def _long(archive: zipfile.ZipFile, name: str, member: str, width: int, dtype: str) -> np.ndarray | None:
-    """An array of this width and type and of any length, or None if there is none."""
-    if member not in archive.namelist():
-        return None
-    with archive.open(member) as file:
-        np.lib.format.read_magic(file)
-        shape, _, _ = np.lib.format.read_array_header_1_0(file)
-    if len(shape) != 2 or shape[0] > MAX_VERTICES:
-        raise BadFileError(f"{name} is damaged: {member} claims a shape of {shape}.")
-    return _plain(archive, member, (shape[0], width), dtype, name)
-
-
-def _held(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray | None:
-    return _plain(archive, member, shape, dtype, name) if member in archive.namelist() else None
-
-
-def _plain(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray:
-    """An array that must have this shape and type."""
-    with archive.open(member) as file:
-        if np.lib.format.read_magic(file) != (1, 0):
-            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
-        found_shape, fortran, found = np.lib.format.read_array_header_1_0(file)
-        if found_shape != shape or fortran or found != np.dtype(dtype):
-            raise BadFileError(f"{name} is damaged: {member} is {found} {found_shape}.")
-        size = int(np.prod(shape)) * found.itemsize
-        data = file.read(size)
-    if len(data) != size:
-        raise BadFileError(f"{name} is damaged: {member} is cut short.")
-    return np.frombuffer(data, found).reshape(shape)
+    return held(archive, member, (rows, 3), "<f4", name)
 
 
 def _picture(archive: zipfile.ZipFile, file: str, pictures: Mapping[str, Path]) -> bytes:
@@ -490,9 +448,9 @@ def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: st
     known = all(k in LANDMARKS for k in (*record.keys, *record.seen))
     if len(points) != n or not 0 < n <= MAX_LANDMARKS or not known or not set(record.seen) <= set(record.keys):
         raise BadFileError(f"{name} is damaged: its solved sitter does not fit together.")
-    covariance = _matrix(archive, COVARIANCE, (3 * n, 3 * n), name)
+    covariance = matrix(archive, COVARIANCE, (3 * n, 3 * n), name)
     ellipses = {
-        f.photo: _matrix(archive, ELLIPSES.format(f.photo), (n, 3), name)
+        f.photo: matrix(archive, ELLIPSES.format(f.photo), (n, 3), name)
         for f in record.fits if ELLIPSES.format(f.photo) in archive.namelist()
     }  # fmt: skip
     return Solution(
@@ -500,13 +458,6 @@ def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: st
         tuple(b for b in record.bad if b.key in LANDMARKS), record.left_out, ellipses,
         record.scale_spread, record.scale_source, record.noise, record.stamp,
     )  # fmt: skip
-
-
-def _matrix(archive: zipfile.ZipFile, member: str, shape: tuple[int, int], name: str) -> np.ndarray:
-    out = _plain(archive, member, shape, "<f8", name)
-    if not np.isfinite(out).all():
-        raise BadFileError(f"{name} is damaged: {member} holds values that are no numbers.")
-    return out
 
 
 def _no_constant(text: str) -> float:
@@ -520,20 +471,3 @@ def _sound(found: Standpoint | None) -> Standpoint | None:
 def _fits(a: Anchor, portrait: Portrait) -> bool:
     piece = portrait.pieces.get(a.piece)
     return piece is not None and all(0 <= r < len(piece.surface) for r in a.corners)
-
-
-def _array(archive: zipfile.ZipFile, member: str, kind: str, name: str) -> np.ndarray:
-    dtype, width, most = _ARRAYS[kind]
-    with archive.open(member) as file:
-        version = np.lib.format.read_magic(file)
-        if version != (1, 0):
-            raise BadFileError(f"{name} is damaged: {member} has an unknown array version.")
-        shape, fortran, found = np.lib.format.read_array_header_1_0(file)
-        if found != dtype or len(shape) != 2 or shape[1] != width or fortran:
-            raise BadFileError(f"{name} is damaged: {member} is {found} {shape}.")
-        if not 0 < shape[0] <= most:
-            raise BadFileError(f"{name} is damaged: {member} claims {shape[0]:,} rows.")
-        data = file.read(shape[0] * width * dtype.itemsize)
-    if len(data) != shape[0] * width * dtype.itemsize:
-        raise BadFileError(f"{name} is damaged: {member} is cut short.")
-    return np.frombuffer(data, dtype).reshape(shape)
