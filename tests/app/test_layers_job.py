@@ -81,6 +81,19 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     np.testing.assert_allclose(w.bench.portrait.surface("head").positions, plain, atol=1e-4)
 
 
+def test_a_layer_that_was_undone_takes_no_strokes_away(window):
+    w, surface = window, window.bench.portrait.surface("head")
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    click(w.layers.buttons["add"])
+    w.undo()
+    plain = surface.positions.copy()
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    assert (surface.positions != plain).any()
+    assert w.bench.portrait.layers == {}
+
+
 def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")

@@ -33,10 +33,20 @@ def test_the_last_stroke_again_with_other_settings_and_another_tool(window):
     click(w.stroke.redo)
     assert w.bench.portrait.history.names[-1] == "Crease"
     assert (surface.positions != again).any()
+    # a tool that cannot do it leaves the stroke as it is
+    crease = surface.positions.copy()
+    w.bench.take_tool("erase_layer")
+    click(w.stroke.redo)
+    assert "Choose a form layer" in w.status.message.text()
+    np.testing.assert_array_equal(surface.positions, crease)
+    w.bench.take_tool("crease")
     w.undo()
     np.testing.assert_array_equal(surface.positions, plain)
     click(w.stroke.redo)
     assert "no stroke" in w.status.message.text()
+    w.bench.portrait.fill("head", (90, 90, 90, 255), "Fill")  # the same place in the list, but no stroke
+    click(w.stroke.redo)
+    assert w.bench.portrait.history.names[-1] == "Fill"
 
 
 def test_a_straight_stroke_tapered_at_both_ends(window):

@@ -21,8 +21,8 @@ def worked():
         stroke(portrait, len(name), added(portrait, name))
     surface = portrait.surface("clay")
     surface.mask[surface.positions[:, 1] > 0] = 120
-    portrait.perform(layers.hold_off(portrait, "clay", "layer1"))
-    weighed(portrait, "layer2", 0.7)
+    portrait.perform(layers.hold_off(portrait, "clay", "layer2"))
+    weighed(portrait, "layer3", 0.7)
     portrait.perform(states.store(portrait, "clay", "coarse")[0])
     yield portrait
     portrait.history.close()
@@ -35,8 +35,8 @@ def test_layers_of_all_levels_come_back_and_go_on(worked, tmp_path):
     assert [(s.name, s.level) for s in again.states["clay"]] == [("coarse", 0)]
     np.testing.assert_array_equal(again.states["clay"][0].positions, worked.surface("clay").positions)
     for p in (worked, again):
-        weighed(p, "layer2", 0.0)
-        weighed(p, "layer1", 1.6)
+        weighed(p, "layer3", 0.0)
+        weighed(p, "layer2", 1.6)
         p.perform(detail_levels.go_to(p, "clay", 1))
         weighed(p, "layer1", -0.5)
         assert stack(p)["layer1"].name == "fine"
@@ -49,7 +49,7 @@ def test_layers_of_all_levels_come_back_and_go_on(worked, tmp_path):
 
 
 @pytest.mark.parametrize("how", [
-    {"member": "pieces/clay/layers-0-layer1.npy"}, {"member": "pieces/clay/layers-1-base-leaves.npy"},
+    {"member": "pieces/clay/layers-0-layer3.npy"}, {"member": "pieces/clay/layers-1-base-leaves.npy"},
     {"member": "pieces/clay/layers-0-layer2.npy", "array": np.full((1024, 3), np.inf, "<f4")},
     {"member": "pieces/clay/layers-0-layer2-leaves.npy", "array": np.full((2, 1), 77, "<i4")},
     {"member": "pieces/clay/layers-0-layer2-leaves.npy", "array": np.zeros(3, "<i4")},

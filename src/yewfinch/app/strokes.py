@@ -35,7 +35,7 @@ class Drawn:
     point : (3,) float64
         Where it began, mm.
     events : tuple of PointerEvent
-    position : int
+    stamp : int
         Of the history after it.
     length : float, mm
     """
@@ -43,7 +43,7 @@ class Drawn:
     piece: str
     point: DoubleArray
     events: tuple[PointerEvent, ...]
-    position: int
+    stamp: int
     length: float
 
 
@@ -61,6 +61,7 @@ class Strokes(QObject):
         self._clock = QTimer(self)
         self._clock.setInterval(_REST)
         self._clock.timeout.connect(self._rest)
+        self.bench.portrait_changed.connect(self._forget)
 
     @property
     def busy(self) -> bool:
@@ -127,7 +128,7 @@ class Strokes(QObject):
         assert self._point is not None
         context = None if piece is None else self._made(piece, self._point)
         if context is None:
-            self._stroke = None
+            self._stroke = self._context = None
             return
         context.length = length
         self._start(context)
@@ -138,7 +139,7 @@ class Strokes(QObject):
         if self._context is not None and self._point is not None and not self._context.recorder.empty:
             straight = self.bench.tool.dabs and self._context.settings.course == "line"
             events = (self._events[0], self._events[-1]) if straight else tuple(self._events)
-            self.last = Drawn(self._piece, self._point, events, self.bench.portrait.history.position, self._context.gone)
+            self.last = Drawn(self._piece, self._point, events, self.bench.portrait.history.stamp, self._context.gone)
 
     def cancel(self) -> None:
         """Take back what is under way."""
@@ -146,6 +147,9 @@ class Strokes(QObject):
         if self._stroke is not None:
             self._stroke.close()
             self._stroke = None
+
+    def _forget(self) -> None:
+        self.last = None
 
     def _rest(self) -> None:
         if self._stroke is None or not self._events:
@@ -158,7 +162,7 @@ class Strokes(QObject):
     def redo(self) -> None:
         """Do the last stroke again with the tool in hand and its settings as they are now, in the place of what it did."""
         last, bench = self.last, self.bench
-        if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.position != last.position:
+        if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.stamp != last.stamp:
             bench.say("The last step was no stroke that could be done again.", "note")
             return
         if not bench.tool.dabs and len(last.events) < 2:
@@ -195,6 +199,8 @@ class Strokes(QObject):
         bench = self.bench
         portrait, needs = bench.portrait, bench.tool.needs
         key = bench.layer_of.get(piece.id, "")
+        if not any(v.id == key for s in portrait.layers.get(piece.id, ()) for v in s.layers):
+            key = ""  # undone, or gone with its faces
         if bench.tool.channel != "positions":
             return None, None
         why = layers.ready(portrait, piece, key) if key else ""

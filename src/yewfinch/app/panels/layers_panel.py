@@ -174,14 +174,14 @@ class LayersPanel(LivePanel):
         if self._filling or piece is None or not self.chosen:
             return
         portrait = self.bench.portrait
+        if self._dragged:
+            portrait.history.undo()
+            self._dragged = False
         try:
             edit = layers.weigh(portrait, piece.id, self.chosen, value / 100)
         except (YewfinchError, StopIteration) as error:
             self.bench.say(str(error), "warn")
             return
-        if self._dragged:
-            portrait.history.undo()
-            edit = layers.weigh(portrait, piece.id, self.chosen, value / 100)
         portrait.perform(edit)
         self._dragged = self.strength.dragging
 

@@ -134,6 +134,11 @@ class History:
         """Bytes held."""
         return sum(e.size for e in self._entries)
 
+    @property
+    def stamp(self) -> int:
+        """A number that no other state of this list has."""
+        return self._state()
+
     def last(self) -> Edit | None:
         """The last edit in force, or None."""
         return self._entries[self._at - 1].edit() if self._at else None

@@ -48,7 +48,7 @@ def add(portrait: Portrait, piece: str, name: str = "") -> tuple[Edit, str]:
     """
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
-    layer = _new(stack, name)
+    layer = _new(portrait, piece, stack, name)
     return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Add the layer {layer.name}"), layer.id
 
 
@@ -104,7 +104,7 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = stack[key]
-    twin = replace(_new(stack, f"{layer.name}, copy"[:LONGEST]), steps=layer.steps, strength=layer.strength, mask=layer.mask, visible=False)
+    twin = replace(_new(portrait, piece, stack, f"{layer.name}, copy"[:LONGEST]), steps=layer.steps, strength=layer.strength, mask=layer.mask, visible=False)
     at = stack.layers.index(layer)
     return _edit(portrait, held, replace(stack, layers=(*stack.layers[:at], twin, *stack.layers[at:])), f"Duplicate {layer.name}"), twin.id
 
@@ -188,7 +188,7 @@ def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) ->
     if not len(rows):
         raise YewfinchError("There is no difference to put onto a layer.")
     stack = _synced(stack_of(portrait, held), held)
-    layer = _new(stack, name)
+    layer = _new(portrait, piece, stack, name)
     whole = _whole(rows, len(surface))
     stack = replace(stack, layers=(layer, *stack.layers)).synced(whole, before[whole])
     made, _ = worked_on(stack, layer.id, rows, before[rows], surface.positions[rows])
@@ -242,10 +242,10 @@ def ready(portrait: Portrait, piece: Piece, key: str) -> str:
 # --- how it is done ------------------------------------------------------------------------------
 
 
-def _new(stack: Stack, name: str) -> FormLayer:
+def _new(portrait: Portrait, piece: str, stack: Stack, name: str) -> FormLayer:
     if len(stack.layers) >= MOST:
         raise YewfinchError(f"There are {MOST} layers already. Merge or settle some first.")
-    taken = {v.id for v in stack.layers}
+    taken = {v.id for s in (*portrait.layers.get(piece, ()), stack) for v in s.layers}
     key = next(k for n in count(1) if (k := f"layer{n}") not in taken)
     return FormLayer(key, _named(name) if name else f"Layer {len(stack.layers) + 1}")
 
