@@ -54,3 +54,44 @@ def test_rules_and_what_is_refused(window):
     assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(2.0)
     click(w.adaptive.rules["view"])
     assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
+
+
+def test_dense_clay_is_adapted_beside_the_window(window, qtbot):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    w.levels.add()
+    qtbot.waitUntil(lambda: not w.levels.busy(), timeout=60000)
+    qtbot.wait(50)
+    w.activateWindow()
+    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
+    dense = portrait.surface("head")
+    assert len(dense) > 150_000
+    before, steps = dense.positions.copy(), portrait.history.position
+    strokes = w.viewport.hands.strokes
+    w.bench.set_adaptive(on=True, length=0.5)
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=16.0)
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 12, y + 10), (x - 20, y + 20)))
+    assert portrait.surface("head") is dense or not strokes.adapting()
+    qtbot.waitUntil(lambda: portrait.surface("head") is not dense, timeout=20000)
+    assert portrait.history.position == steps + 1  # one step with the stroke
+    finer = portrait.surface("head")
+    assert len(finer) > len(dense) + 100
+    drag(w.viewport, line((x - 12, y + 30), (x - 20, y + 40)))
+    drag(w.viewport, line((x - 12, y - 10), (x - 20, y - 20)))  # waits for what follows from the one before
+    qtbot.waitUntil(lambda: not strokes.adapting(), timeout=20000)
+    qtbot.wait(50)
+    assert portrait.history.position == steps + 3
+    for _ in range(3):
+        w.undo()
+    assert portrait.surface("head") is dense
+    np.testing.assert_array_equal(dense.positions, before)
+    # undone before it is done: nothing follows any more
+    drag(w.viewport, line((x - 12, y + 10), (x - 20, y + 20)))
+    w.undo()
+    strokes.wait()
+    qtbot.wait(50)
+    assert portrait.surface("head") is dense
+    np.testing.assert_array_equal(dense.positions, before)

@@ -65,6 +65,11 @@ def test_a_straight_stroke_tapered_at_both_ends(window):
     place = w.viewport.camera().project(surface.positions[rows].astype(float))[:, 1]
     middle = moved[rows][np.abs(place - (y + 20)) < 8].max()
     assert moved[rows][place < y - 16].max() < 0.6 * middle
+    steps = w.bench.portrait.history.position
+    for course in ("line", "hand"):  # a stroke that meets nothing takes nothing back
+        w.bench.set_tool(course=course)
+        drag(w.viewport, line((8, 8), (30, 8)))
+        assert w.bench.portrait.history.position == steps
     w.undo()
     np.testing.assert_array_equal(surface.positions, plain)
 

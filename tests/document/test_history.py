@@ -103,3 +103,25 @@ def test_pieces_come_and_go_undoably(small):
 def test_unknown_fields_are_refused(small):
     with pytest.raises(ValueError, match="got 'pieces'"):
         small.set_field("pieces", {}, "no")
+
+
+def test_what_follows_later_becomes_part_of_the_last_step(small):
+    with pytest.raises(ValueError, match="no step"):
+        small.append(())
+    start = small.surface("ball").positions.copy()
+    for k in range(RAW + 3):
+        push(small, k)
+    stamp, position = small.history.stamp, small.history.position
+    rows = np.arange(10, dtype=np.int32)
+    before = small.surface("ball").positions[rows].copy()
+    small.append((RowsChange("ball", "positions", rows, before, before + 1),))
+    assert small.history.position == position
+    assert small.history.stamp != stamp
+    assert small.history.names[-1] == f"edit {RAW + 2}"
+    assert len(small.history.last().changes) == 2
+    small.history.undo()
+    small.history.redo()
+    np.testing.assert_array_equal(small.surface("ball").positions[rows], before + 1)
+    small.history.go_to(0)
+    np.testing.assert_array_equal(small.surface("ball").positions, start)
+    assert small.history.last() is None

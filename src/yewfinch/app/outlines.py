@@ -23,6 +23,8 @@ from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import Shape, drawn
 
 T = TypeVar("T")
+#: Making a mask takes so much less time for a vertex than cutting.
+_LIGHT = 20
 #: What an outline is drawn for.
 Purpose = Literal["mask", "cut", "fit", "tube"]
 #: How a new mask goes with the present one.
@@ -199,8 +201,10 @@ class Outlines(QObject):
             self.bench.say(str(error), "warn")
 
     def make(self, name: str, maker: Callable[[Piece], ByteArray]) -> None:
-        """Join a mask that follows from the chosen piece."""
+        """Join a mask that follows from the chosen piece; on dense clay behind a dialog."""
         try:
-            self.join(maker(self._clay()), name)
+            held = self._clay()
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
+            return
+        self.work(len(held.surface) // _LIGHT, "Making the mask …", lambda _: maker(held), lambda found: self.join(found, name))

@@ -6,8 +6,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtCore import QCoreApplication, QEventLoop, QObject, QTimer
 
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import adapting, layers, states
 from yewfinch.core.document.edits import Change, Edit
 from yewfinch.core.document.piece import Piece
@@ -21,6 +22,8 @@ if TYPE_CHECKING:
 
 #: What follows from a stroke once it has ended.
 After = Callable[[Edit], Sequence[Change]]
+#: The detail of clay with more vertices is adapted in a thread.
+_AT_ONCE = 60_000
 #: Milliseconds between two dabs of an airbrush that rests.
 _REST = 40
 
@@ -61,6 +64,8 @@ class Strokes(QObject):
         self._clock = QTimer(self)
         self._clock.setInterval(_REST)
         self._clock.timeout.connect(self._rest)
+        self._due: Callable[[], Sequence[Change]] | None = None
+        self._worker: Worker | None = None
         self.bench.portrait_changed.connect(self._forget)
 
     @property
@@ -70,6 +75,9 @@ class Strokes(QObject):
 
     def begin(self, piece: Piece, point: DoubleArray) -> bool:
         """Begin a stroke of the tool in hand; False if there can be none, which is said."""
+        if self.adapting():
+            self.wait()
+            piece = self.bench.portrait.pieces.get(piece.id, piece)
         context = self._made(piece, point)
         if context is None:
             return False
@@ -78,6 +86,10 @@ class Strokes(QObject):
         if self.bench.tool.dabs and context.settings.airbrush:
             self._clock.start()
         return True
+
+    def adapting(self) -> bool:
+        """Whether a thread adapts the detail under the last stroke."""
+        return self._worker is not None and self._worker.isRunning()
 
     def _start(self, context: StrokeContext) -> None:
         self._context = context
@@ -89,7 +101,7 @@ class Strokes(QObject):
         if self._stroke is None or self._context is None:
             return
         self._events.append(event)
-        settings, straight = self._context.settings, self.bench.tool.dabs and self._context.settings.course == "line"
+        straight = self.bench.tool.dabs and self._context.settings.course == "line"
         if straight and event.phase != "press":
             self._again([self._events[0], replace(event, shift=self._events[0].shift, ctrl=self._events[0].ctrl)], None)
         else:
@@ -97,17 +109,16 @@ class Strokes(QObject):
         if event.phase != "release":
             return
         self._clock.stop()
-        if self.bench.tool.dabs and settings.taper_out > 0 and self._context is not None and not straight:
-            context, events = self._context, self._events
-            if context.recorder.empty:
-                self._stroke = None
-                return
+        context = self._context
+        if context is None or context.recorder.empty:  # nothing was met
+            self._stroke = None
+            return
+        if self.bench.tool.dabs and context.settings.taper_out > 0:  # now that its length is known
+            self._due = None
             self.bench.portrait.history.undo()
-            self._run(events, context.gone)
-        elif straight and settings.taper_out > 0 and self._context is not None:
-            self.bench.portrait.history.undo()
-            self._run([self._events[0], event], self._context.gone)
+            self._run([self._events[0], event] if straight else self._events, context.gone)
         self._remember()
+        self._adapt()
 
     def _feed(self, event: PointerEvent) -> None:
         if self._stroke is None:
@@ -144,6 +155,7 @@ class Strokes(QObject):
     def cancel(self) -> None:
         """Take back what is under way."""
         self._clock.stop()
+        self._due = None
         if self._stroke is not None:
             self._stroke.close()
             self._stroke = None
@@ -161,6 +173,7 @@ class Strokes(QObject):
 
     def redo(self) -> None:
         """Do the last stroke again with the tool in hand and its settings as they are now, in the place of what it did."""
+        self.wait()
         last, bench = self.last, self.bench
         if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.stamp != last.stamp:
             bench.say("The last step was no stroke that could be done again.", "note")
@@ -174,6 +187,7 @@ class Strokes(QObject):
             bench.portrait.history.redo()
             return
         self._remember()
+        self._adapt()
         self.viewport.stroke_ended.emit()
         bench.say(f"The stroke again, as {bench.tool.title}.", "note")
 
@@ -235,6 +249,9 @@ class Strokes(QObject):
         edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
 
         def after(edit: Edit) -> Sequence[Change]:
+            if len(bench.portrait.surface(piece)) > _AT_ONCE:
+                self._due = lambda: adapting.refined(bench.portrait, piece, edit, edge, symmetric)
+                return ()
             try:
                 return adapting.refined(bench.portrait, piece, edit, edge, symmetric)
             except YewfinchError as error:
@@ -242,3 +259,31 @@ class Strokes(QObject):
                 return ()
 
         return after
+
+    def _adapt(self) -> None:
+        """Adapt the detail of dense clay in a thread; it becomes part of the stroke's step unless something else was done meanwhile."""
+        due, self._due = self._due, None
+        if due is None:
+            return
+        portrait, stamp, surface = self.bench.portrait, self.bench.portrait.history.stamp, self.bench.portrait.surface(self._piece)
+        version = surface.version
+
+        def done(changes: Sequence[Change]) -> None:
+            same = portrait is self.bench.portrait and portrait.history.stamp == stamp and surface.version == version
+            if changes and same:
+                portrait.append(changes)
+                if self.last is not None:
+                    self.last = replace(self.last, stamp=portrait.history.stamp)
+                self.viewport.stroke_ended.emit()
+
+        self._worker = Worker(lambda _: due(), self)
+        self._worker.done.connect(done)
+        self._worker.failed.connect(lambda text: self.bench.say(text, "warn"))
+        self._worker.start()
+
+    def wait(self) -> None:
+        """Let what follows from the last stroke be done first."""
+        while self._worker is not None and self._worker.isRunning():
+            self._worker.wait(20)
+        QCoreApplication.sendPostedEvents(None, 0)
+        QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)

@@ -500,6 +500,7 @@ class MainWindow(QMainWindow):
         if not self.settle():
             event.ignore()
             return
+        self.viewport.hands.strokes.wait()
         self.sitting.close()
         self.photos.close()
         self.documents.close()

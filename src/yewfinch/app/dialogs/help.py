@@ -100,7 +100,8 @@ masses on a coarse one: the detail of the finer ones goes along. What you change
 Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
 <p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: when a stroke ends, edges under it are halved or drawn together to the length you set in mm, to so many across the
-tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact. Clay that
+tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on dense clay the detail follows a moment
+after the stroke while you look or turn. Clay that
 is symmetric there stays so while symmetry is on.</p>
 <h2>Cutting and outlines</h2>
 <p>With <b>X</b>, <i>Wire cut</i> (panel <i>Cut and outline</i>), draw a line, curve, outline or box across the clay: the hatched side goes, or both halves stay as pieces; with <b>Ctrl</b> it

@@ -171,6 +171,20 @@ class History:
         self._at -= 1
         self.push(Edit(edit.name, merged))
 
+    def append(self, changes: Sequence[Change]) -> None:
+        """Let changes, carried out already, become part of the last entry.
+
+        Raises
+        ------
+        ValueError
+            If there is no last entry.
+        """
+        last = self.last()
+        if last is None:
+            raise ValueError("there is no entry to append to")
+        self._at -= 1
+        self.push(Edit(last.name, (*last.changes, *changes)))
+
     def undo(self) -> str | None:
         """Take the last edit back; return its name, or None if there is none."""
         if self._at == 0:

@@ -156,6 +156,19 @@ class Portrait:
         self._carry_out(more, True)
         self.history.push(Edit(done.name, (*done.changes, *more)))
 
+    def append(self, more: Sequence[Change]) -> None:
+        """Carry changes out that follow from the last step of the history, and make them part of it.
+
+        Raises
+        ------
+        ValueError
+            If there is no such step.
+        """
+        if self.history.last() is None:
+            raise ValueError("there is no step that anything could follow from")
+        self._carry_out(more, True)
+        self.history.append(more)
+
     def amend(self, edit: Edit) -> None:
         """Carry an edit out and let it become one with the last step of the history.
 
