@@ -35,12 +35,12 @@ def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
     w.looking.cavity.slider.setValue(1000)
     assert np.abs(picture(w) - own)[~ground].mean() > 2
     w.looking.cavity.slider.setValue(0)
-    QTest.keyClick(w.viewport, Qt.Key.Key_F3)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F7)
     assert w.looking.black.isChecked()
     dark = picture(w)
     assert np.percentile(dark[~ground], 90) < 40
-    QTest.keyClick(w.viewport, Qt.Key.Key_F3)
-    QTest.keyClick(w.viewport, Qt.Key.Key_F2)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F7)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F6)
     raking = picture(w)
     half = raking.shape[1] // 2
     assert raking[:, :half][~ground[:, :half]].mean() > raking[:, half:][~ground[:, half:]].mean() + 20
@@ -55,7 +55,7 @@ def test_work_goes_on_in_the_mirrored_picture(window):
     w.bench.set_stage("Form")
     w.bench.set_view(w.bench.view.turned(35, 0))
     plain = picture(w)
-    QTest.keyClick(w.viewport, Qt.Key.Key_F4)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F8)
     turned = picture(w)
     assert np.abs(turned[:, ::-1] - plain).mean() > 0  # lit from the same side of the room as before ...
     clay = np.abs(plain - 169).max(axis=2) > 8

@@ -134,8 +134,8 @@ the upper lip leaves the lower alone.</p>
 strokes, an airbrush that goes on while you rest, and pressure from slowness for those without a pen. <b>Ctrl+R</b> does the last stroke again with the tool in hand and its settings as they are
 now, in the place of what it did.</p>
 <h2>Looking</h2>
-<p>In the panel <i>Looking</i> the clay is shown as plaster, grey clay, terracotta, wax or bronze, with hollows darkened and edges brightened. <b>F2</b> gives raking light, <b>F3</b> fills the outline with black,
-<b>F4</b> exchanges left and right of the picture so that you see it with fresh eyes; work goes on in all of them, nothing of it changes the clay.</p>
+<p>In the panel <i>Looking</i> the clay is shown as plaster, grey clay, terracotta, wax or bronze, with hollows darkened and edges brightened. <b>F6</b> gives raking light, <b>F7</b> fills the outline with black,
+<b>F8</b> exchanges left and right of the picture so that you see it with fresh eyes; work goes on in all of them, nothing of it changes the clay.</p>
 <h2>Form layers and states</h2>
 <p>In the panel <i>Form layers</i>, strokes go on the chosen layer, or on <i>The form itself</i>. A layer's strength goes from -100 to 200 %; at 0 % the clay is as if it was never worked, whatever the order in which you set
 them. The tick hides it, a double click renames it; <i>Mask it</i> holds it off where the clay is masked now. <i>Last stroke</i> turns the last stroke into a layer, <i>Merge down</i> makes one of two, <i>Settle</i>

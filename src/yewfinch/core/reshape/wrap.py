@@ -9,7 +9,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.levels import State
-from yewfinch.core.mesh.nearest import NearestTree
+from yewfinch.core.mesh.nearest import Found, NearestTree
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.fuse import COARSEST, FINEST, fused, origins
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -48,7 +48,7 @@ def laid(surface: Surface, tree: NearestTree, reach: float, *, fading: bool = Fa
     sure = near & facing
     if not sure.any():
         return at
-    step = np.where(sure[:, None], tree.places(type(found)(found.squares, np.maximum(found.rows, 0), found.weights)) - at, 0.0)
+    step = np.where(sure[:, None], tree.places(Found(found.squares, np.maximum(found.rows, 0), found.weights)) - at, 0.0)
     if fading:
         return at + step * np.clip(2.0 - 2.0 * np.sqrt(found.squares) / reach, 0.0, 1.0)[:, None]
     lost = np.nonzero(~sure)[0]
