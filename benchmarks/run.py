@@ -210,7 +210,7 @@ def stroke_to_buffers() -> None:
 def memory(surface: Surface) -> None:
     """Bytes a vertex, with the buffers on the GPU."""
     arrays = [surface.positions, surface.normals, surface.colour, surface.faces, surface.ring_at, surface.ring,
-              surface.closed, surface._stamp, surface._grown, surface._found]  # fmt: skip
+              surface.closed, *surface._buffers()]  # fmt: skip
     own = sum(a.nbytes for a in arrays) / len(surface)
     gpu = 12 + 12 + 4 + len(surface.triangles()) * 12 / len(surface)
     say("memory a vertex: arrays and GPU buffers", f"{own:.0f} + {gpu:.0f} = {own + gpu:.0f} bytes", "at most 400")
