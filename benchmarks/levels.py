@@ -3,27 +3,18 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable
 
 import igl
 import numpy as np
 from tests.conftest import cube_sphere
 
+from benchmarks.timing import best
 from yewfinch.core.document import layers
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.levels import finer, subdivided
-
-
-def _best(job: Callable[[], object], rounds: int = 3) -> float:
-    times = []
-    for _ in range(rounds):
-        start = time.perf_counter()
-        job()
-        times.append(time.perf_counter() - start)
-    return min(times)
 
 
 def main() -> None:
@@ -34,11 +25,11 @@ def main() -> None:
     net, rise = state.levels.levels[-2].net, state.levels.levels[-2].rise
     assert rise is not None
     at = state.levels.levels[-2].kept.positions
-    ours = _best(lambda: subdivided(net, rise, at))
-    topology = _best(lambda: finer(net))
+    ours = best(lambda: subdivided(net, rise, at))
+    topology = best(lambda: finer(net))
     triangles = np.concatenate([net.faces[:, :3], net.faces[:, [0, 2, 3]]]).astype(np.int64)
     wide = at.astype(np.float64)
-    theirs = _best(lambda: igl.loop(wide, triangles), 1)
+    theirs = best(lambda: igl.loop(wide, triangles), 1)
     print(f"\nlast level, {net.n:,} to {rise.size:,} vertices: positions {1e3 * ours:.0f} ms, faces and rows {1e3 * topology:.0f} ms; libigl's Loop to as many vertices "
           f"{theirs:.2f} s, {theirs / ours:.0f} times as long as the positions, {theirs / (ours + topology):.0f} times as both")
     start = time.perf_counter()
@@ -71,15 +62,15 @@ def _layers(state: levels.State) -> None:
         done = Edit("Stroke", (RowsChange("clay", "positions", rows, before, surface.positions[rows].copy()),))
         portrait.extend(done, layers.after_stroke(portrait, "clay", "layer1", done))
 
-    took = _best(stroke)
-    share = 1e3 * _best(lambda: portrait.perform(layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform())))
+    took = best(stroke)
+    share = 1e3 * best(lambda: portrait.perform(layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform())))
     print(f"  a stroke of {len(rows):,} rows taken over into a layer {1e3 * took:.1f} ms, that layer weighed {share:.1f} ms")
     every = np.arange(len(surface), dtype=np.int32)
     start = surface.positions.copy()
     surface.set_rows(every, start * 1.001)
     done = Edit("All", (RowsChange("clay", "positions", every, start, surface.positions.copy()),))
     portrait.extend(done, layers.after_stroke(portrait, "clay", "layer1", done))
-    print(f"  a layer over all {len(surface):,} rows weighed {_best(lambda: portrait.perform(layers.weigh(portrait, 'clay', 'layer1', np.random.default_rng(2).uniform()))):.2f} s")
+    print(f"  a layer over all {len(surface):,} rows weighed {best(lambda: portrait.perform(layers.weigh(portrait, 'clay', 'layer1', np.random.default_rng(2).uniform()))):.2f} s")
     portrait.history.close()
 
 

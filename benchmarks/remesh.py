@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import sys
 import time
-from collections.abc import Callable
 
 import igl
 import numpy as np
 from skimage.measure import marching_cubes
 from tests.conftest import cube_sphere
 
+from benchmarks.timing import best
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.mesh.inside import Inside
 from yewfinch.core.mesh.nearest import nearest
@@ -50,16 +50,6 @@ def _adaptive() -> None:
         print(f"adaptive detail under {int(near.sum())} of {len(ball):,} vertices{', symmetric' if symmetric else ''}: {middle - start:.2f} s, the new surface {anew:.2f} s")
 
 
-def _best(job: Callable[[], object], rounds: int = 5) -> float:
-    """The shortest of some runs, s."""
-    times = []
-    for _ in range(rounds):
-        start = time.perf_counter()
-        job()
-        times.append(time.perf_counter() - start)
-    return min(times)
-
-
 def _grid(at: np.ndarray, cell: float) -> tuple[np.ndarray, tuple[int, int, int]]:
     low = at.min(axis=0) - 3.5 * cell
     shape = np.ceil((at.max(axis=0) - low) / cell + 3.5).astype(int)
@@ -76,7 +66,7 @@ def _scan(at: np.ndarray, triangles: np.ndarray, cell: float) -> None:
         crossed[tuple(slice(0, -1) if j == k else slice(None) for j in range(3))] |= differs
         crossed[tuple(slice(1, None) if j == k else slice(None) for j in range(3))] |= differs
     points = np.ascontiguousarray(low + cell * np.argwhere(crossed))
-    ours = _best(lambda: inside_grid(at, triangles, low, cell, shape))
+    ours = best(lambda: inside_grid(at, triangles, low, cell, shape), 5)
     start = time.perf_counter()
     theirs = np.ravel(igl.fast_winding_number(at, triangles, points)) > 0.5
     other = time.perf_counter() - start
@@ -85,7 +75,7 @@ def _scan(at: np.ndarray, triangles: np.ndarray, cell: float) -> None:
           f"for the {len(points):,} of its band alone; {differ} signs differ")
     few = points[:: max(1, len(points) // 200_000)]
     maker = Inside(at, triangles)
-    single = _best(lambda: maker.winding(few))
+    single = best(lambda: maker.winding(few), 5)
     print(f"inside of single points: {other / len(points) * len(few) / single:.0f} times faster than libigl's fast winding number, "
           f"{int(((maker.winding(few) > 0) != theirs[:: max(1, len(points) // 200_000)]).sum())} signs differ")
 
@@ -99,7 +89,7 @@ def _remesh(head: Surface, edge: float, cells: int) -> Surface:
     said: list[tuple[float, str]] = []
     runs, others = [], []
     for _ in range(7):
-        others.append(_best(lambda: marching_cubes(values, 0.0), 1))
+        others.append(best(lambda: marching_cubes(values, 0.0), 1))
         said.clear()
         made = fuse.fused([head], edge, progress=lambda _, text: said.append((time.perf_counter(), text)))
         said.append((time.perf_counter(), ""))
