@@ -94,11 +94,11 @@ def _remesh(head: Surface, edge: float, cells: int) -> Surface:
         made = fuse.fused([head], edge, progress=lambda _, text: said.append((time.perf_counter(), text)))
         said.append((time.perf_counter(), ""))
         runs.append([b[0] - a[0] for a, b in zip(said, said[1:], strict=False)])
-    best, other = np.median(runs, axis=0), float(np.median(others))
-    named = ", ".join(f"{text} {took / other:.2f}" for took, (_, text) in zip(best, said, strict=False))
-    surface = sum(best[:4])
+    usual, other = np.median(runs, axis=0), float(np.median(others))
+    named = ", ".join(f"{text} {took / other:.2f}" for took, (_, text) in zip(usual, said, strict=False))
+    surface = sum(usual[:4])
     print(f"remesh at {cells} cells on the long side, edges of {edge:.2f} mm, {len(made.faces):,} quads: scan, net and surface {surface / other:.2f}, "
-          f"with ridges and the piece's own order {sum(best) / other:.2f} of scikit-image's marching cubes alone ({other:.2f} s); of that {named}")
+          f"with ridges and the piece's own order {sum(usual) / other:.2f} of scikit-image's marching cubes alone ({other:.2f} s); of that {named}")
     return made
 
 
