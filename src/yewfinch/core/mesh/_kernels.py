@@ -1,7 +1,7 @@
 """Compiled loops over surfaces. No checks here: see `surface.py` and `pick.py`."""
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
 
 @njit(cache=True)
@@ -144,10 +144,8 @@ def grow_rows(rows, offsets, ring, stamp, tick, out):
 
 
 @njit(cache=True)
-def leaf_links(faces, face_start, leaf_count, shift):
-    """For each leaf of vertices, the leaves that own faces using them (CSR)."""
-    pairs_a = np.empty(64, np.int32)
-    pairs_b = np.empty(64, np.int32)
+def _leaf_pairs(faces, face_start, leaf_count, shift, pairs, write):
+    """Pairs of a leaf of vertices and one that owns faces using them, written if asked for; how many."""
     seen = np.full(leaf_count, -1, np.int32)
     n = 0
     for owner in range(leaf_count):
@@ -156,30 +154,33 @@ def leaf_links(faces, face_start, leaf_count, shift):
                 leaf = faces[f, j] >> shift
                 if seen[leaf] != owner:
                     seen[leaf] = owner
-                    if n == pairs_a.shape[0]:
-                        pairs_a = np.concatenate((pairs_a, np.empty(n, np.int32)))
-                        pairs_b = np.concatenate((pairs_b, np.empty(n, np.int32)))
-                    pairs_a[n] = leaf
-                    pairs_b[n] = owner
+                    if write:
+                        pairs[n, 0], pairs[n, 1] = leaf, owner
                     n += 1
         if seen[owner] != owner:
             seen[owner] = owner
-            if n == pairs_a.shape[0]:
-                pairs_a = np.concatenate((pairs_a, np.empty(n, np.int32)))
-                pairs_b = np.concatenate((pairs_b, np.empty(n, np.int32)))
-            pairs_a[n] = owner
-            pairs_b[n] = owner
+            if write:
+                pairs[n, 0], pairs[n, 1] = owner, owner
             n += 1
+    return n
+
+
+@njit(cache=True)
+def leaf_links(faces, face_start, leaf_count, shift):
+    """For each leaf of vertices, the leaves that own faces using them (CSR)."""
+    n = _leaf_pairs(faces, face_start, leaf_count, shift, np.empty((0, 2), np.int32), False)
+    pairs = np.empty((n, 2), np.int32)  # counted first: growing arrays within the loop cost ten times as much
+    _leaf_pairs(faces, face_start, leaf_count, shift, pairs, True)
     offsets = np.zeros(leaf_count + 1, np.int32)
     for i in range(n):
-        offsets[pairs_a[i] + 1] += 1
+        offsets[pairs[i, 0] + 1] += 1
     for i in range(leaf_count):
         offsets[i + 1] += offsets[i]
     fill = offsets[:leaf_count].copy()
     links = np.empty(n, np.int32)
     for i in range(n):
-        links[fill[pairs_a[i]]] = pairs_b[i]
-        fill[pairs_a[i]] += 1
+        links[fill[pairs[i, 0]]] = pairs[i, 1]
+        fill[pairs[i, 0]] += 1
     return offsets, links
 
 
@@ -355,14 +356,17 @@ def nearest_row(positions, lo, hi, shift, cx, cy, cz):
     return row
 
 
-@njit(cache=True)
-def morton(points, lo, scale):
-    """63-bit Z-order code of each point (Morton 1966)."""
-    out = np.empty(points.shape[0], np.uint64)
-    for i in range(points.shape[0]):
+@njit(cache=True, parallel=True)
+def morton(positions, faces, lo, scale):
+    """63-bit Z-order code of the middle of each face (Morton 1966)."""
+    out = np.empty(faces.shape[0], np.uint64)
+    for i in prange(faces.shape[0]):
         code = np.uint64(0)
         for k in range(3):
-            q = np.uint64(min(2097151.0, max(0.0, (points[i, k] - lo[k]) * scale)))
+            middle = np.float64(0.0)
+            for j in range(4):
+                middle += positions[faces[i, j], k]
+            q = np.uint64(min(2097151.0, max(0.0, (0.25 * middle - lo[k]) * scale)))
             q = (q | (q << np.uint64(32))) & np.uint64(0x1F00000000FFFF)
             q = (q | (q << np.uint64(16))) & np.uint64(0x1F0000FF0000FF)
             q = (q | (q << np.uint64(8))) & np.uint64(0x100F00F00F00F00F)

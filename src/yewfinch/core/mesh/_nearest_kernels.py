@@ -7,6 +7,8 @@ from numba import njit, prange
 
 #: Points looked at one after the other, each beginning with the triangle found for the one before.
 _RUN = 256
+#: A point so near to the triangle it begins with lies on it, mm2: nothing can be nearer that matters.
+_ON = 1e-12
 
 
 @njit(cache=True)
@@ -55,6 +57,42 @@ def sorted_rows(centres, leaves):  # type: ignore[no-untyped-def]
                 _halve(order, centres[axis], low, high, (2 * node + 1) * count // (2 * nodes))
         nodes *= 2
     return order
+
+
+@njit(cache=True, parallel=True)
+def middles(positions, triangles):  # type: ignore[no-untyped-def]
+    """Three times the middles of triangles, (3, m)."""
+    out = np.empty((3, len(triangles)))
+    for t in prange(len(triangles)):
+        a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
+        for k in range(3):
+            out[k, t] = positions[a, k] + positions[b, k] + positions[c, k]
+    return out
+
+
+@njit(cache=True, parallel=True)
+def laid_out(positions, corners):  # type: ignore[no-untyped-def]
+    """First corners of triangles and the ways from there to the other two, (m, 9)."""
+    out = np.empty((len(corners), 9))
+    for t in prange(len(corners)):
+        a, b, c = corners[t, 0], corners[t, 1], corners[t, 2]
+        for k in range(3):
+            out[t, k] = positions[a, k]
+            out[t, 3 + k] = positions[b, k] - positions[a, k]
+            out[t, 6 + k] = positions[c, k] - positions[a, k]
+    return out
+
+
+@njit(cache=True)
+def six_volumes(positions, triangles):  # type: ignore[no-untyped-def]
+    """Six times the volume that triangles go round, negative if they look inwards."""
+    out = 0.0
+    for t in range(len(triangles)):
+        a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
+        out += positions[a, 0] * (positions[b, 1] * positions[c, 2] - positions[b, 2] * positions[c, 1])
+        out += positions[a, 1] * (positions[b, 2] * positions[c, 0] - positions[b, 0] * positions[c, 2])
+        out += positions[a, 2] * (positions[b, 0] * positions[c, 1] - positions[b, 1] * positions[c, 0])
+    return out
 
 
 @njit(cache=True)
@@ -139,7 +177,7 @@ def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-de
                 e, s, t = on_triangle(px, py, pz, data, first)
                 if e <= best:
                     best, which, ws, wt = e, first, s, t
-            top = 1
+            top = 0 if best <= _ON and which >= 0 else 1
             stack[0], far[0] = 0, _gap(qx, qy, qz, box, 1)
             while top > 0:
                 top -= 1
@@ -170,24 +208,25 @@ def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-de
     return square, found, weight
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def places(found, weight, data):  # type: ignore[no-untyped-def]
     """Points on triangles."""
     out = np.empty((len(found), 3))
-    for i in range(len(found)):
+    for i in prange(len(found)):
         t = found[i]
         for k in range(3):
             out[i, k] = data[t, k] + weight[i, 0] * data[t, 3 + k] + weight[i, 1] * data[t, 6 + k]
     return out
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def normals(found, data):  # type: ignore[no-untyped-def]
     """Unit normals of triangles; zero for one without an area."""
     out = np.zeros((len(found), 3))
-    for i in range(len(found)):
-        d = data[found[i]]
-        x, y, z = d[4] * d[8] - d[5] * d[7], d[5] * d[6] - d[3] * d[8], d[3] * d[7] - d[4] * d[6]
+    for i in prange(len(found)):
+        t = found[i]
+        ux, uy, uz, vx, vy, vz = data[t, 3], data[t, 4], data[t, 5], data[t, 6], data[t, 7], data[t, 8]
+        x, y, z = uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx
         size = np.sqrt(x * x + y * y + z * z)
         if size > 0.0:
             out[i, 0], out[i, 1], out[i, 2] = x / size, y / size, z / size

@@ -12,6 +12,8 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: Most vertices of the patch that is searched.
 MOST = 60_000
+#: Vertices are put aside by so much of an edge at most.
+_TREMBLE = 1e-6
 
 
 def along_surface(surface: Surface, start: Anchor, end: Anchor) -> float:
@@ -45,7 +47,7 @@ def along_surface(surface: Surface, start: Anchor, end: Anchor) -> float:
         rows = surface.rows_in_ball(middle, gap * reach + 4.0 * longest)
         if len(rows) > MOST:
             break
-        found = _exact(igl, surface, rows, start, end, a, b)
+        found = _exact(igl, surface, rows, start, end, a, b, longest)
         # a shorter way could only lie outside the patch if it is longer than the patch is wide
         if found < 2.0 * reach * gap:
             return found
@@ -60,6 +62,7 @@ def _exact(
     end: Anchor,
     a: DoubleArray,
     b: DoubleArray,
+    longest: float,
 ) -> float:
     number = np.full(len(surface), -1, np.int64)
     number[rows] = np.arange(len(rows))
@@ -89,6 +92,8 @@ def _exact(
         ids.append(at)
     if ids[0] == ids[1]:
         return 0.0
+    # in regular nets ways run exactly through vertices, where the search may go on for ever
+    points += _TREMBLE * longest * np.random.default_rng(1).uniform(-1.0, 1.0, points.shape)
     none = np.empty(0, np.int64)
     out = igl.exact_geodesic(
         points, triangles.astype(np.int64), np.array([ids[0]]), none, np.array([ids[1]]), none

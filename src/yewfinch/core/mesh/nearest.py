@@ -57,14 +57,13 @@ class NearestTree:
 
     def __init__(self, positions: npt.ArrayLike, triangles: npt.ArrayLike) -> None:
         at = np.ascontiguousarray(positions, np.float64)
-        tri = np.asarray(triangles)
+        tri = np.ascontiguousarray(triangles, INDEX)
         if len(tri) == 0:
             raise BadSurfaceError("there is no triangle to look for")
-        a, b, c = (at[tri[:, k]] for k in range(3))
         self._leaves = 1 << max(0, int(np.ceil(np.log2(len(tri) / _LEAF))))
-        self.order: IndexArray = kernels.sorted_rows(np.ascontiguousarray((a + b + c).T), self._leaves)
-        self.corners: IndexArray = np.ascontiguousarray(tri[self.order], INDEX)
-        self._data = np.concatenate([a, b - a, c - a], axis=1)[self.order]
+        self.order: IndexArray = kernels.sorted_rows(kernels.middles(at, tri), self._leaves)
+        self.corners: IndexArray = tri[self.order]
+        self._data = kernels.laid_out(at, self.corners)
         self._boxes = kernels.boxes(self._data, self._leaves)
 
     def find(self, points: npt.ArrayLike, hints: IndexArray | None = None, reach: float = np.inf) -> Found:

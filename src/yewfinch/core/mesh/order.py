@@ -29,11 +29,10 @@ def in_face_order(
     ----------
     Morton 1966, "A computer oriented geodetic data base".
     """
-    corners = [positions[faces[:, k]] for k in range(4)]
-    centres = ((corners[0] + corners[1] + corners[2] + corners[3]) / np.float32(4)).astype(np.float64)
-    lo = centres.min(axis=0)
-    extent = float(max((centres.max(axis=0) - lo).max(), 1e-9))
-    codes = _kernels.morton(centres, lo, 2097151.0 / extent)
+    faces = np.ascontiguousarray(faces, INDEX)
+    lo = positions.min(axis=0).astype(np.float64)
+    extent = float(max((positions.max(axis=0) - lo).max(), 1e-9))
+    codes = _kernels.morton(np.ascontiguousarray(positions), faces, lo, 2097151.0 / extent)
     faces = np.ascontiguousarray(faces[np.argsort(codes, kind="stable")])
     new_of_old = _kernels.relabel(faces, len(positions))
     old_of_new = np.empty(len(positions), INDEX)

@@ -5,6 +5,9 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+#: Cells that one thread looks at in a row.
+_RUN = 4096
+
 
 @njit(cache=True, inline="always")
 def _code(solid, i, j, k):  # type: ignore[no-untyped-def]
@@ -36,25 +39,28 @@ def count(solid, plain, slabs, crossed, doubtful):  # type: ignore[no-untyped-de
         crossed[i], doubtful[i] = here, bad
 
 
-@njit(cache=True)
-def fill(solid, plain, slabs):  # type: ignore[no-untyped-def]
-    """Set the corners of cells with more than one sheet to inside, in the slabs named."""
+@njit(cache=True, parallel=True)
+def fill(solid, plain, slabs, doubtful):  # type: ignore[no-untyped-def]
+    """Set the corners of cells with more than one sheet to inside, in the slabs named; `doubtful` says how many each slab has."""
     _, ny, nz = solid.shape
-    found = np.empty((1024, 3), np.int32)
-    count = 0
-    for i in slabs:
+    first = np.zeros(len(slabs) + 1, np.int64)
+    for n in range(len(slabs)):
+        first[n + 1] = first[n] + doubtful[slabs[n]]
+    found = np.empty((first[-1], 3), np.int32)
+    for n in prange(len(slabs)):
+        i, at = slabs[n], first[n]
         for j in range(ny - 1):
+            if at == first[n + 1]:
+                break
             a = solid[i, j, 0] + solid[i + 1, j, 0] + solid[i, j + 1, 0] + solid[i + 1, j + 1, 0]
             for k in range(nz - 1):
                 b = solid[i, j, k + 1] + solid[i + 1, j, k + 1] + solid[i, j + 1, k + 1] + solid[i + 1, j + 1, k + 1]
                 both = a + b
                 a = b
                 if both != 0 and both != 8 and not plain[_code(solid, i, j, k)]:
-                    if count == len(found):
-                        found = np.concatenate((found, np.empty_like(found)))
-                    found[count, 0], found[count, 1], found[count, 2] = i, j, k
-                    count += 1
-    for n in range(count):
+                    found[at, 0], found[at, 1], found[at, 2] = i, j, k
+                    at += 1
+    for n in range(len(found)):
         i, j, k = found[n]
         solid[i : i + 2, j : j + 2, k : k + 2] = 1
 
@@ -84,32 +90,47 @@ def _put(faces, m, a, b, c, d, outward):  # type: ignore[no-untyped-def]
         faces[m, 0], faces[m, 1], faces[m, 2], faces[m, 3] = a, b, c, d
     else:
         faces[m, 0], faces[m, 1], faces[m, 2], faces[m, 3] = a, d, c, b
-    return m + 1
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def faces_of(solid, number, cells):  # type: ignore[no-untyped-def]
     """One quad for each crossed edge of the grid, found at the cell above it."""
-    faces = np.empty((3 * len(cells), 4), np.int32)
-    m = 0
-    for n in range(len(cells)):
-        i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
-        here = solid[i, j, k]
-        if j > 0 and k > 0 and solid[i + 1, j, k] != here:
-            m = _put(faces, m, number[i, j - 1, k - 1], number[i, j, k - 1], n, number[i, j - 1, k], here)
-        if i > 0 and k > 0 and solid[i, j + 1, k] != here:
-            m = _put(faces, m, number[i - 1, j, k - 1], number[i - 1, j, k], n, number[i, j, k - 1], here)
-        if i > 0 and j > 0 and solid[i, j, k + 1] != here:
-            m = _put(faces, m, number[i - 1, j - 1, k], number[i, j - 1, k], n, number[i - 1, j, k], here)
-    return faces[:m].copy()
+    runs = (len(cells) + _RUN - 1) // _RUN
+    first = np.zeros(runs + 1, np.int64)
+    for run in prange(runs):
+        m = 0
+        for row in range(run * _RUN, min(len(cells), (run + 1) * _RUN)):
+            i, j, k = cells[row, 0], cells[row, 1], cells[row, 2]
+            here = solid[i, j, k]
+            m += (j > 0 and k > 0 and solid[i + 1, j, k] != here) + (i > 0 and k > 0 and solid[i, j + 1, k] != here) + (i > 0 and j > 0 and solid[i, j, k + 1] != here)
+        first[run + 1] = m
+    for run in range(runs):
+        first[run + 1] += first[run]
+    faces = np.empty((first[runs], 4), np.int32)
+    for run in prange(runs):
+        m = first[run]
+        for row in range(run * _RUN, min(len(cells), (run + 1) * _RUN)):
+            n = np.int32(row)
+            i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
+            here = solid[i, j, k]
+            if j > 0 and k > 0 and solid[i + 1, j, k] != here:
+                _put(faces, m, number[i, j - 1, k - 1], number[i, j, k - 1], n, number[i, j - 1, k], here)
+                m += 1
+            if i > 0 and k > 0 and solid[i, j + 1, k] != here:
+                _put(faces, m, number[i - 1, j, k - 1], number[i - 1, j, k], n, number[i, j, k - 1], here)
+                m += 1
+            if i > 0 and j > 0 and solid[i, j, k + 1] != here:
+                _put(faces, m, number[i - 1, j - 1, k], number[i, j - 1, k], n, number[i - 1, j, k], here)
+                m += 1
+    return faces
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def neighbours(solid, number, cells, mirrored):  # type: ignore[no-untyped-def]
     """Rows across the crossed sides of each cell, towards -x, +x, -y, +y, -z, +z, or -1; `mirrored`: the first slab lies across the plane."""
     nx, ny, nz = solid.shape
     out = np.full((len(cells), 6), -1, np.int32)
-    for n in range(len(cells)):
+    for n in prange(len(cells)):
         i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
         code = np.int64(_code(solid, i, j, k))
         side = code & 0x55

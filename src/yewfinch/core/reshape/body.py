@@ -9,6 +9,7 @@ from functools import cached_property
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh._nearest_kernels import six_volumes
 from yewfinch.core.mesh.inside import Inside
 from yewfinch.core.mesh.nearest import Found, NearestTree
 from yewfinch.core.mesh.surface import Surface
@@ -32,8 +33,7 @@ class Body:
         """Positions (n, 3) mm, and triangles (m, 3) that look outwards."""
         at = self.surface.positions.astype(np.float64)
         triangles = self.surface.triangles()
-        a, b, c = (at[triangles[:, k]] for k in range(3))
-        turned = float((a * np.cross(b, c)).sum()) < 0  # inside out
+        turned = six_volumes(at, triangles) < 0  # inside out
         return at, np.ascontiguousarray(triangles[:, ::-1] if turned else triangles)
 
     @cached_property

@@ -117,7 +117,7 @@ def net_of(solid: ByteArray, *, half: bool = False, one: bool = False) -> Net:
         bad = np.nonzero(doubtful)[0]
         if not len(bad):
             break
-        kernels.fill(solid, plain, bad)
+        kernels.fill(solid, plain, bad, doubtful)
         if half:
             solid[:2] = solid[:2].max(axis=0)
             bad = np.concatenate([bad, [0]])

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from yewfinch.core.reshape import _ridges_kernels as kernels
 from yewfinch.core.reshape.grid_net import Net
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
@@ -46,11 +47,7 @@ def sharpened(net: Net, at: DoubleArray, normals: DoubleArray, planes: Planes, e
     The point nearest to the planes of the form at the vertex and half way to its neighbours (Ju, Losasso, Schaefer
     & Warren 2002, "Dual contouring of Hermite data"), where these differ; a move that would turn a face over is left out.
     """
-    first, second = net.ends()
-    apart = np.einsum("nk,nk->n", normals[first], normals[second]) < np.cos(np.radians(_DOUBTFUL))
-    doubtful = np.zeros(len(at), bool)
-    doubtful[first[apart]] = doubtful[second[apart]] = True
-    rows = np.nonzero(doubtful)[0]
+    rows = np.nonzero(kernels.doubtful(net.beside, normals, np.cos(np.radians(_DOUBTFUL))))[0]
     if len(rows) == 0:
         return at, net
     # planes for each of these rows: its own, and that half way to each neighbour
@@ -60,16 +57,10 @@ def sharpened(net: Net, at: DoubleArray, normals: DoubleArray, planes: Planes, e
     owner = np.concatenate([np.arange(len(rows)), one])
     points = np.concatenate([at[rows], (at[rows[one]] + other) / 2])
     foot, plane = planes(points)
-    mean: DoubleArray = np.stack([np.bincount(owner, plane[:, k], len(rows)) for k in range(3)], axis=1).astype(np.float64)
-    mean /= np.maximum(np.linalg.norm(mean, axis=1, keepdims=True), 1e-12)
-    spread = np.ones(len(rows))
-    np.minimum.at(spread, owner, (plane * mean[owner]).sum(axis=1))
+    mean, spread, square, right = kernels.gathered(owner, len(rows), at[rows], foot, plane)
     sharp = spread < np.cos(np.radians(SHARP / 2))
     if not sharp.any():
         return at, net
-    square, right = np.zeros((len(rows), 3, 3)), np.zeros((len(rows), 3))
-    np.add.at(square, owner, plane[:, :, None] * plane[:, None, :])
-    np.add.at(right, owner, plane * (plane * (foot - at[rows][owner])).sum(axis=1)[:, None])
     step = np.linalg.solve(square[sharp] + _HELD * np.eye(3), right[sharp][:, :, None])[:, :, 0]
     step[(step * mean[sharp]).sum(axis=1) <= 0.0] = 0.0  # hollow joins stay as soft as they came
     step *= np.minimum(1.0, _FARTHEST * edge / np.maximum(np.linalg.norm(step, axis=1, keepdims=True), 1e-12))
