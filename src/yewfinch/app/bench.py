@@ -9,8 +9,11 @@ from psygnal import Signal
 
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.sculpt.registry import ToolSpec, tool, tools
 from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
+from yewfinch.core.sculpt.stamps import Stamp
+from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.looking import Looking
@@ -25,7 +28,7 @@ Stage = Literal["Sitter", "Block", "Form", "Features", "Skin", "Show"]
 STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Show")
 
 #: What the pointer does on the clay.
-Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid", "outline", "place"]
+Mode = Literal["tool", "pick colour", "pick photo", "distance", "surface", "angle", "landmark", "sheet", "pose", "armature", "part", "solid", "outline", "place", "stencil"]
 
 
 #: How photo and clay are laid over each other.
@@ -118,6 +121,11 @@ class Bench:
         self.standing: str | None = None
         self.overlay = Overlay()
         self.looking = Looking()
+        #: The stencil over the view, and whether tools work through it.
+        self.stencil: Stencil | None = None
+        self.stencil_on = True
+        #: Surfaces that are drawn in the place of pieces' own, while something is tried.
+        self.instead: dict[str, Surface] = {}
         #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
         self.alignment: Alignment = AS_IS
         #: Whether likeness leaves size out; None: unless a distance of the sitter was measured.
@@ -160,6 +168,7 @@ class Bench:
         self.projection = None
         self.scaled = None
         self.layer_of, self.state_of = {}, {}
+        self.stencil, self.instead = None, {}
         self.mode = "tool"
         self.portrait_changed.emit()
         for signal in (self.mode_changed, self.view_changed, self.piece_changed):
@@ -254,6 +263,28 @@ class Bench:
     def set_looking(self, **changes: Any) -> None:
         """Show the clay in another way."""
         self.looking = replace(self.looking, **changes)
+        self.view_changed.emit()
+
+    def show_instead(self, surfaces: dict[str, Surface]) -> None:
+        """Draw other surfaces in the place of pieces' own; nothing of the portrait changes."""
+        self.instead = surfaces
+        self.view_changed.emit()
+
+    def set_stencil(self, stamp: Stamp | None = None, on: bool | None = None, **changes: Any) -> None:
+        """Lay a stamp over the view as a stencil, or change how it lies there."""
+        if stamp is not None:
+            self.stencil = Stencil(stamp) if self.stencil is None else self.stencil.changed(stamp=stamp)
+        if on is not None:
+            self.stencil_on = on
+        if changes and self.stencil is not None:
+            self.stencil = self.stencil.changed(**changes)
+        self.tool_changed.emit()
+        self.view_changed.emit()
+
+    def drop_stencil(self) -> None:
+        """Take the stencil away."""
+        self.stencil = None
+        self.tool_changed.emit()
         self.view_changed.emit()
 
     def set_show_landmarks(self, on: bool) -> None:

@@ -57,6 +57,13 @@ class Files:
         if name:
             self.window.sheets.add(Path(name))
 
+    def ask_stamp(self) -> None:
+        """Choose pictures to make stamps of."""
+        kinds = " ".join(f"*{s}" for s in SUFFIXES)
+        names, _ = QFileDialog.getOpenFileNames(self.window, "Stamps", self.window.folder(), f"Pictures ({kinds})")
+        for name in names:
+            self.window.stamps.add_file(Path(name))
+
     def _kinds(self) -> str:
         return f"3D files ({' '.join('*' + s for s in formats())})"
 

@@ -22,6 +22,7 @@ if TYPE_CHECKING:
     from yewfinch.app.part_hands import PartHands
     from yewfinch.app.place_hands import PlaceHands
     from yewfinch.app.solid_hands import SolidHands
+    from yewfinch.app.stencil_hands import StencilHands
     from yewfinch.app.viewport import Viewport
 
 #: How near in pixels a landmark must be to be taken hold of.
@@ -29,6 +30,9 @@ REACH = 12.0
 
 #: Pixels a second up to which a pointer presses fully, where pressure follows its speed.
 _SLOW = 220.0
+
+#: Pressure without the key that presses harder, and seconds from there to full pressure.
+_LIGHT, _RISE = 0.3, 0.5
 
 _NEEDED: dict[str, int] = {"distance": 2, "surface": 2, "angle": 3}
 _KINDS: dict[str, Kind] = {"distance": "distance", "surface": "surface", "angle": "angle"}
@@ -43,16 +47,18 @@ class Hands:
         self._landmark: str | None = None
         self._landmark_before: dict[str, Anchor] = {}
         self._pace, self._then = _SLOW, (0.0, QPointF())
+        self.key_down = False
+        self._pressed, self._key_then = _LIGHT, 0.0
 
     @property
     def busy(self) -> bool:
         """Is something under way?"""
-        return self.strokes.busy or self._landmark is not None or self._other() is not None
+        return self.strokes.busy or self.strokes.curve.busy or self._landmark is not None or self._other() is not None
 
-    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | None:
+    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | StencilHands | None:
         """The hands of another mode, if they hold something."""
         view = self.viewport
-        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands, view.place_hands):
+        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands, view.place_hands, view.stencil_hands):
             if hands.busy:
                 return hands
         return None
@@ -78,6 +84,10 @@ class Hands:
             return self.viewport.outline_hands.press(at, mods)
         if bench.mode == "armature":
             return self.viewport.armature_hands.press(at, mods)
+        if bench.mode == "stencil":
+            return self.viewport.stencil_hands.press(at, mods)
+        if bench.mode == "tool" and self.strokes.curve.press(at):
+            return True
         found = self.viewport.look_at(at)
         if found is None:
             return False
@@ -112,8 +122,10 @@ class Hands:
         """Go on."""
         if self._landmark is not None:
             self._drag_landmark(at)
+        elif self.strokes.curve.busy:
+            self.strokes.curve.move(at)
         elif (other := self._other()) is not None:
-            if other is self.viewport.solid_hands or other is self.viewport.place_hands:
+            if other is self.viewport.solid_hands or other is self.viewport.place_hands or other is self.viewport.stencil_hands:
                 other.move(at, mods)  # type: ignore[call-arg]
             else:
                 other.move(at)  # type: ignore[call-arg]
@@ -128,6 +140,9 @@ class Hands:
         if (other := self._other()) is not None:
             other.release()
             self.viewport.stroke_ended.emit()
+            return
+        if self.strokes.curve.busy:
+            self.strokes.curve.release()
             return
         self._send(at, pressure, mods, "release")
         self.viewport.stroke_ended.emit()
@@ -147,6 +162,8 @@ class Hands:
             return
         if self.viewport.bench.tool_settings.by_speed:
             pressure *= self._by_speed(at, phase)
+        if self.viewport.bench.tool_settings.by_key:
+            pressure *= self._by_key(phase)
         origin, direction = self.viewport.camera().ray(at.x(), at.y())
         event = PointerEvent(
             phase,  # type: ignore[arg-type]
@@ -169,6 +186,22 @@ class Hands:
             self._pace += 0.3 * (pace - self._pace)
         self._then = now, at
         return float(np.clip(_SLOW / max(self._pace, 1e-6), 0.15, 1.0))
+
+    def hold_key(self, down: bool) -> None:
+        """The key that presses harder goes down or up."""
+        self._by_key("move")
+        self.key_down = down
+
+    def _by_key(self, phase: str) -> float:
+        """Pressure of a pointer that has none: it grows while a key is held, and falls again."""
+        now = time.monotonic()
+        if phase == "press":
+            self._pressed = _LIGHT
+        else:
+            step = (1.0 - _LIGHT) * (now - self._key_then) / _RISE
+            self._pressed = float(np.clip(self._pressed + (step if self.key_down else -step), _LIGHT, 1.0))
+        self._key_then = now
+        return self._pressed
 
     def _pick_from_photo(self, at: QPointF) -> bool:
         viewport = self.viewport

@@ -70,6 +70,14 @@ def paint(p: QPainter, view: Viewport) -> None:
         from yewfinch.app import armature_paint
 
         armature_paint.paint(p, view)
+    if view.bench.stencil is not None:
+        from yewfinch.app import stencil_paint
+
+        stencil_paint.paint(p, view)
+    if view.hands.strokes.curve.on:
+        from yewfinch.app import curve_paint
+
+        curve_paint.paint(p, view)
     _calipers(p, view)
     _sheet_marks(p, view)
     if view.bench.mode == "tool":
@@ -324,6 +332,8 @@ def _hint(p: QPainter, view: Viewport) -> None:
         "outline": "" if view.outline_hands.outlines is None else view.outline_hands.outlines.hint(),
         "place": "Drag a handle, or a piece; Ctrl goes in steps, Ctrl+click chooses more, Shift sticks to a surface. Esc ends.",
         "solid": "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends.",
+        "stencil": "Drag a handle of the grid to bend the stencil; drag inside to move it. Esc ends." if view.stencil_hands.warping
+        else "Drag the stencil to move it, a corner to size it, the gold knob to turn it (Ctrl in steps). Esc ends.",
         "armature": "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
         "landmark": f"Click where {LANDMARKS[chosen].plain} sits." if missing and chosen
         else "Drag a landmark along the clay. Esc ends.",

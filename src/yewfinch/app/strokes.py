@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+import zlib
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
+import numpy as np
 from PyQt6.QtCore import QCoreApplication, QEventLoop, QObject, QTimer
 
+from yewfinch.app.curve_hands import CurveHands
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import adapting, layers, states
 from yewfinch.core.document.edits import Change, Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.settings import SIZE_RANGE
+from yewfinch.core.sculpt.stamps import stamp_of
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, Through
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -24,6 +29,8 @@ if TYPE_CHECKING:
 After = Callable[[Edit], Sequence[Change]]
 #: The detail of clay with more vertices is adapted in a thread.
 _AT_ONCE = 60_000
+#: Pixels that the pointer must go for a size to be drawn out.
+_LEAST_PIXELS = 4.0
 #: Milliseconds between two dabs of an airbrush that rests.
 _REST = 40
 
@@ -41,6 +48,8 @@ class Drawn:
     stamp : int
         Of the history after it.
     length : float, mm
+    through : callable or None
+        The stencil that it went through, from where it was seen.
     """
 
     piece: str
@@ -48,6 +57,7 @@ class Drawn:
     events: tuple[PointerEvent, ...]
     stamp: int
     length: float
+    through: Through | None = None
 
 
 class Strokes(QObject):
@@ -61,12 +71,24 @@ class Strokes(QObject):
         self._piece, self._point = "", None  # type: str, DoubleArray | None
         self._events: list[PointerEvent] = []
         self.last: Drawn | None = None
+        self.last_tool = ""
+        self._through: Through | None = None
         self._clock = QTimer(self)
         self._clock.setInterval(_REST)
         self._clock.timeout.connect(self._rest)
         self._due: Callable[[], Sequence[Change]] | None = None
         self._worker: Worker | None = None
         self.bench.portrait_changed.connect(self._forget)
+        self.curve = CurveHands(self)
+
+    @property
+    def piece(self) -> Piece | None:
+        """The piece of the stroke under way, or of the last one."""
+        return self.bench.portrait.pieces.get(self._piece)
+
+    def is_last(self) -> bool:
+        """Whether the last stroke is the last step of the history."""
+        return self.last is not None and self.bench.portrait.history.stamp == self.last.stamp
 
     @property
     def busy(self) -> bool:
@@ -82,6 +104,7 @@ class Strokes(QObject):
         if context is None:
             return False
         self._piece, self._point, self._events = piece.id, point, []
+        self._through = context.through
         self._start(context)
         if self.bench.tool.dabs and context.settings.airbrush:
             self._clock.start()
@@ -101,9 +124,9 @@ class Strokes(QObject):
         if self._stroke is None or self._context is None:
             return
         self._events.append(event)
-        straight = self.bench.tool.dabs and self._context.settings.course == "line"
-        if straight and event.phase != "press":
-            self._again([self._events[0], replace(event, shift=self._events[0].shift, ctrl=self._events[0].ctrl)], None)
+        drawn = self._drawn(event)
+        if drawn is not None and event.phase != "press":
+            self._again(drawn, None)
         else:
             self._feed(event)
         if event.phase != "release":
@@ -116,8 +139,48 @@ class Strokes(QObject):
         if self.bench.tool.dabs and context.settings.taper_out > 0:  # now that its length is known
             self._due = None
             self.bench.portrait.history.undo()
-            self._run([self._events[0], event] if straight else self._events, context.gone)
-        self._remember()
+            self._run(drawn or self._events, context.gone)
+        self._remember(drawn or self._events)
+        if self.bench.tool.dabs and context.settings.course in ("arc", "curve"):
+            self.curve.begin(self._events)
+        self._adapt()
+
+    def _drawn(self, event: PointerEvent) -> list[PointerEvent] | None:
+        """What takes the place of the pointer's own way so far, as the course wants it; None: that way itself."""
+        if self._context is None or not self.bench.tool.dabs:
+            return None
+        first, course = self._events[0], self._context.settings.course
+        if course in ("line", "arc"):
+            return [first, replace(event, shift=first.shift, ctrl=first.ctrl)]
+        if course != "size":
+            return None
+        assert self._point is not None
+        camera = self.viewport.camera()
+        depth = float((self._point - event.origin) @ camera.rotation[2]) / max(float(event.direction @ camera.rotation[2]), 1e-6)
+        way = event.origin + depth * event.direction - self._point
+        far = float(np.linalg.norm(way))
+        if far < _LEAST_PIXELS * camera.mm_per_pixel(self._point):
+            return [first, replace(first, phase=event.phase)]
+        right, down = camera.rotation[0], camera.rotation[1]
+        turn = float(np.degrees(np.arctan2(-float(way @ down), float(way @ right))))
+        sized = replace(first, radius=min(max(far, SIZE_RANGE[0] / 2), SIZE_RANGE[1] / 2), turn=turn)
+        return [sized, replace(sized, phase=event.phase)]
+
+    def lay(self, events: Sequence[PointerEvent]) -> None:
+        """Do the last stroke anew along other events."""
+        last = self.last
+        if last is None or not self.is_last():
+            return
+        self.bench.portrait.history.undo()
+        self._run(events, None)
+        if self._context is not None and self._context.settings.taper_out > 0 and not self._context.recorder.empty:
+            length = self._context.gone
+            self.bench.portrait.history.undo()
+            self._run(events, length)
+        if self._context is None or self._context.recorder.empty:  # it met nothing: as it was
+            self.bench.portrait.history.redo()
+            return
+        self._remember(events)
         self._adapt()
 
     def _feed(self, event: PointerEvent) -> None:
@@ -141,16 +204,15 @@ class Strokes(QObject):
         if context is None:
             self._stroke = self._context = None
             return
-        context.length = length
+        context.length, context.through = length, self._through
         self._start(context)
         for event in events:
             self._feed(event)
 
-    def _remember(self) -> None:
+    def _remember(self, events: Sequence[PointerEvent]) -> None:
         if self._context is not None and self._point is not None and not self._context.recorder.empty:
-            straight = self.bench.tool.dabs and self._context.settings.course == "line"
-            events = (self._events[0], self._events[-1]) if straight else tuple(self._events)
-            self.last = Drawn(self._piece, self._point, events, self.bench.portrait.history.stamp, self._context.gone)
+            self.last = Drawn(self._piece, self._point, tuple(events), self.bench.portrait.history.stamp, self._context.gone, self._through)
+            self.last_tool = self.bench.tool_id
 
     def cancel(self) -> None:
         """Take back what is under way."""
@@ -180,13 +242,15 @@ class Strokes(QObject):
             return
         if not bench.tool.dabs and len(last.events) < 2:
             return
+        self.curve.forget()
         bench.portrait.history.undo()
         self._piece, self._point, self._events = last.piece, last.point, list(last.events)
+        self._through = last.through
         self._run(last.events, last.length)
         if self._context is None or self._context.recorder.empty:
             bench.portrait.history.redo()
             return
-        self._remember()
+        self._remember(last.events)
         self._adapt()
         self.viewport.stroke_ended.emit()
         bench.say(f"The stroke again, as {bench.tool.title}.", "note")
@@ -204,9 +268,24 @@ class Strokes(QObject):
         if layered is None:
             return None
         after, reference = layered
-        return StrokeContext(
-            bench.portrait, piece, bench.tool_settings, symmetric, bench.rgb, bench.tool.channel, after or self._adapting(piece.id, point, symmetric), reference
+        settings = bench.tool_settings
+        stamp = stamp_of(bench.portrait.stamps, settings.stamp) if settings.stamp and bench.tool.dabs else None
+        if settings.stamp and stamp is None:
+            bench.say("The stamp of this tool is no longer in the portrait: it works without one.", "note")
+            bench.set_tool(stamp="")
+        context = StrokeContext(
+            bench.portrait, piece, settings, symmetric, bench.rgb, bench.tool.channel, after or self._adapting(piece.id, point, symmetric), reference
         )
+        context.stamp, context.through = stamp, self._stencil()
+        context.seed = zlib.crc32(np.round(point, 3).tobytes())  # the same stroke strews the same dabs
+        return context
+
+    def _stencil(self) -> Through | None:
+        """What the stencil lets through, seen from here."""
+        stencil, camera = self.bench.stencil, self.viewport.camera()
+        if stencil is None or not self.bench.stencil_on:
+            return None
+        return lambda points, normals, weights, mirrored: stencil.weigh(camera, points, normals, weights, mirrored=mirrored)
 
     def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
         """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""

@@ -29,6 +29,7 @@ from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.place_hands import PlaceHands
 from yewfinch.app.solid_hands import SolidHands
+from yewfinch.app.stencil_hands import StencilHands
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
@@ -84,6 +85,7 @@ class Viewport(QOpenGLWidget):
         self.solid_hands = SolidHands(self)
         self.outline_hands = OutlineHands(self)
         self.place_hands = PlaceHands(self)
+        self.stencil_hands = StencilHands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
         bench.tool_changed.connect(self._repaint)
@@ -248,7 +250,7 @@ class Viewport(QOpenGLWidget):
         if self._dirty:
             self.context.scissor = None
             layers.lay_photos(self)
-            self.renderer.looking = self.bench.looking
+            self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
             self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
             self._canvas.resolve()
             self._dirty = False
@@ -423,8 +425,19 @@ class Viewport(QOpenGLWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
         """Esc cancels, Del removes a ball; the rest are actions of the window."""
         assert event is not None
+        curve = self.hands.strokes.curve
+        if event.key() == Qt.Key.Key_Space and self.hands.strokes.busy:
+            self.hands.hold_key(True)
+            return
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and curve.on:
+            curve.confirm()
+            return
+        if event.key() == Qt.Key.Key_Delete and curve.remove():
+            return
         if event.key() == Qt.Key.Key_Escape:
-            if self.hands.busy:
+            if curve.on:
+                curve.cancel()
+            elif self.hands.busy:
                 self.hands.cancel()
             elif self.bench.mode != "tool":
                 self.bench.set_mode("tool")
@@ -435,6 +448,13 @@ class Viewport(QOpenGLWidget):
             self.armature_hands.armatures.remove()
             return
         super().keyPressEvent(event)
+
+    def keyReleaseEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
+        """The key that presses harder goes up."""
+        assert event is not None
+        if event.key() == Qt.Key.Key_Space and not event.isAutoRepeat():
+            self.hands.hold_key(False)
+        super().keyReleaseEvent(event)
 
     # --- navigation ----------------------------------------------------------------------
 

@@ -60,9 +60,12 @@ from yewfinch.app.panels.side_view import AT_FIRST, SideView
 from yewfinch.app.panels.sitter_panel import SitterPanel
 from yewfinch.app.panels.sitter_wall import SitterWall, photo_paths
 from yewfinch.app.panels.solids_panel import SolidsPanel
+from yewfinch.app.panels.stamp_panel import StampPanel
 from yewfinch.app.panels.status_line import StatusLine
+from yewfinch.app.panels.stencil_panel import StencilPanel
 from yewfinch.app.panels.stroke_panel import StrokePanel
 from yewfinch.app.panels.symmetry_panel import SymmetryPanel
+from yewfinch.app.panels.texture_panel import TexturePanel
 from yewfinch.app.panels.tidy_panel import TidyPanel
 from yewfinch.app.panels.tool_panel import ToolPanel
 from yewfinch.app.panels.towards_panel import TowardsPanel
@@ -124,6 +127,9 @@ class MainWindow(QMainWindow):
         self.adaptive = AdaptivePanel(self.bench)
         self.looking = LookingPanel(self.bench)
         self.stroke = StrokePanel(self.bench, self.viewport.hands.strokes)
+        self.stamps = StampPanel(self.bench)
+        self.stencil = StencilPanel(self.viewport)
+        self.texture = TexturePanel(self.bench)
         self.levels = LevelsPanel(self.bench)
         self.layers = LayersPanel(self.bench)
         self.symmetry = SymmetryPanel(self.bench)
@@ -161,6 +167,7 @@ class MainWindow(QMainWindow):
         self.levels.explain(self.actions_table)
         self.stroke.explain(self.actions_table)
         self.looking.explain(self.actions_table)
+        self.stencil.explain(self.actions_table)
         self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
@@ -168,6 +175,7 @@ class MainWindow(QMainWindow):
         self.wall.mark_asked.connect(self.mark)
         self.wall.add_asked.connect(self.files.ask_photos)
         self.sheets.add_asked.connect(self.files.ask_sheet_picture)
+        self.stamps.add_asked.connect(self.files.ask_stamp)
         self.wall.dropped.connect(self.sitting.add)
         self.desk.done.connect(self.back_to_clay)
         self.desk.solve_asked.connect(self.sitting.solve)
@@ -304,7 +312,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Stroke": self.stroke, "Levels": self.levels, "Form layers": self.layers,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Stroke": self.stroke, "Stamps": self.stamps, "Stencil": self.stencil, "Surface texture": self.texture, "Levels": self.levels, "Form layers": self.layers,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,
@@ -501,6 +509,7 @@ class MainWindow(QMainWindow):
             event.ignore()
             return
         self.viewport.hands.strokes.wait()
+        self.texture.close_down()
         self.sitting.close()
         self.photos.close()
         self.documents.close()

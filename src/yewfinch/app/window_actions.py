@@ -79,6 +79,7 @@ def build(w: MainWindow) -> ActionTable:
                lambda: bench.set_looking(black=not bench.looking.black)),
         Action("look_mirrored", "Mirrored picture", "View", "F8", "Exchange left and right of the picture, to see it with fresh eyes.",
                lambda: bench.set_view(replace(bench.view, mirrored=not bench.view.mirrored))),
+        Action("stencil_hand", "Move the stencil", "Edit", "F9", "Move, size and turn the stencil over the view; F9 or Esc goes back to the tool.", w.stencil.toggle, split=True),
         Action("stroke_again", "Last stroke again", "Edit", "Ctrl+R",
                "Do the last stroke again with the tool in hand and its settings, in the place of what it did.", w.viewport.hands.strokes.redo),
         Action("level_down", "Coarser level", "Edit", "PgDown", "Go to the next coarser level of the chosen piece.", lambda: w.levels.step(-1), split=True),

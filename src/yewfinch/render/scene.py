@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 import moderngl
 import numpy as np
 
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.looking import FINISHES, Looking
@@ -49,6 +52,8 @@ class SceneRenderer:
         )
         self.projection = projection.Projection(context, self.program)
         self.looking = Looking()
+        #: Surfaces that are drawn in the place of pieces' own.
+        self.instead: Mapping[str, Surface] = {}
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
@@ -64,11 +69,11 @@ class SceneRenderer:
         """Drop buffers of pieces that went or got another surface; make missing ones."""
         for piece in list(self._pieces):
             held = portrait.pieces.get(piece)
-            if held is None or held.surface is not self._pieces[piece].surface:
+            if held is None or self.instead.get(piece, held.surface) is not self._pieces[piece].surface:
                 self._pieces.pop(piece).release()
         for piece, held in portrait.pieces.items():
             if piece not in self._pieces:
-                self._pieces[piece] = SurfaceBuffers(self.context, self.program, held.surface)
+                self._pieces[piece] = SurfaceBuffers(self.context, self.program, self.instead.get(piece, held.surface))
 
     @property
     def bytes_written(self) -> int:

@@ -134,6 +134,8 @@ def _section(tool: str) -> QPainterPath:
             return base - 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56)
         if tool == "move":
             return base - 8 * math.exp(-(((t - 0.56) / 0.2) ** 2))
+        if tool == "stamp":
+            return base - 6 * (0.2 < t < 0.8) * (0.5 + 0.5 * math.cos(2 * math.pi * (t - 0.5) / 0.15))
         if tool in _AFTER:
             return _AFTER[tool](t, base, bump)
         if tool == "erase_layer":

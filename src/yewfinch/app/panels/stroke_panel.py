@@ -1,14 +1,19 @@
-"""How strokes run: spacing, stabiliser, tapers, straight lines, airbrush; the last one done again."""
+"""How strokes run: course, spacing, stabiliser, tapers, scatter, airbrush, pressure; the last one done again."""
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.actions import ActionTable
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.pressure_curve import PressureCurve
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.strokes import Strokes
+from yewfinch.core.sculpt.settings import ToolSettings
+
+#: What pressure acts on, in words.
+_PRESSED = {"size": "Size", "strength": "Strength", "pinch": "Pinch", "scatter": "Scatter"}
 
 
 class StrokePanel(QWidget):
@@ -22,7 +27,9 @@ class StrokePanel(QWidget):
         column.setSpacing(4)
         self.courses = choices(self, column, [
             ("hand", "By hand", "The stroke goes where the pointer goes"), ("line", "Straight", "From where you press to where you let go"),
-        ], lambda course: bench.set_tool(course=course))  # fmt: skip
+            ("arc", "Arc", "Draw to the other end, then bend it by its middle; Enter confirms"),
+            ("curve", "Curve", "Draw it, then move its knots; Enter confirms"), ("size", "Sized", "One dab: press, and draw it out to its size and angle"),
+        ], lambda course: bench.set_tool(course=course), 3)  # fmt: skip
         self.spacing = ValueSlider("Spacing", 2.0, 100.0, "%", decimals=0, logarithmic=True)
         self.spacing.setToolTip("Between two dabs, as a part of the tool's size")
         self.spacing.changed.connect(lambda v: bench.set_tool(spacing=v / 100))
@@ -35,7 +42,10 @@ class StrokePanel(QWidget):
         self.taper_out = ValueSlider("Taper out", 0.0, 80.0, "mm")
         self.taper_out.setToolTip("The stroke ends thin over this way: it is laid anew when you let go")
         self.taper_out.changed.connect(lambda v: bench.set_tool(taper_out=v))
-        self.sliders = (self.spacing, self.stabiliser, self.taper_in, self.taper_out)
+        self.scatter = ValueSlider("Scatter", 0.0, 200.0, "%", decimals=0)
+        self.scatter.setToolTip("Dabs are strewn beside the stroke, as a part of the tool's size")
+        self.scatter.changed.connect(lambda v: bench.set_tool(scatter=v / 100))
+        self.sliders = (self.spacing, self.stabiliser, self.taper_in, self.taper_out, self.scatter)
         for slider in self.sliders:
             column.addWidget(slider)
         row = QHBoxLayout()
@@ -49,6 +59,31 @@ class StrokePanel(QWidget):
         row.addWidget(self.by_speed)
         row.addStretch(1)
         column.addLayout(row)
+        self.by_key = QCheckBox("Space presses harder")
+        self.by_key.setToolTip("Pressure for those without a pen: it grows while you hold Space during a stroke, and falls again")
+        self.by_key.clicked.connect(lambda on: bench.set_tool(by_key=on))
+        column.addWidget(self.by_key)
+        pressed = QHBoxLayout()
+        self.whats = QComboBox()
+        self.whats.setAccessibleName("what pressure acts on")
+        for what, title in _PRESSED.items():
+            self.whats.addItem(title, what)
+        self.whats.setCurrentIndex(1)
+        self.whats.activated.connect(self.refresh)
+        self.pressed = QCheckBox("follows pressure")
+        self.pressed.clicked.connect(lambda on: bench.set_tool(**{f"pressure_{self.what}": on}))
+        self.plain = QToolButton()
+        self.plain.setText("Straight")
+        self.plain.setToolTip("A straight curve again")
+        self.plain.clicked.connect(lambda: bench.set_tool(**{f"curve_{self.what}": getattr(ToolSettings(), f"curve_{self.what}")}))
+        pressed.addWidget(self.whats)
+        pressed.addWidget(self.pressed)
+        pressed.addStretch(1)
+        pressed.addWidget(self.plain)
+        column.addLayout(pressed)
+        self.curve = PressureCurve("curve of pressure")
+        self.curve.changed.connect(lambda c: bench.set_tool(**{f"curve_{self.what}": c}))
+        column.addWidget(self.curve)
         self.redo = QPushButton("Do the last stroke again")
         self.redo.clicked.connect(strokes.redo)
         column.addWidget(self.redo)
@@ -58,6 +93,11 @@ class StrokePanel(QWidget):
         column.addWidget(self.note)
         bench.tool_changed.connect(self.refresh)
         self.refresh()
+
+    @property
+    def what(self) -> str:
+        """Of what the curve is shown."""
+        return str(self.whats.currentData())
 
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
@@ -70,9 +110,15 @@ class StrokePanel(QWidget):
         for course, button in self.courses.items():
             button.setChecked(course == s.course)
             button.setEnabled(dabs)
-        for slider, value in zip(self.sliders, (100 * s.spacing, s.stabiliser, s.taper_in, s.taper_out), strict=True):
+        for slider, value in zip(self.sliders, (100 * s.spacing, s.stabiliser, s.taper_in, s.taper_out, 100 * s.scatter), strict=True):
             slider.set_value(value)
             slider.setEnabled(dabs)
         self.airbrush.setChecked(s.airbrush)
         self.airbrush.setEnabled(dabs)
         self.by_speed.setChecked(s.by_speed)
+        self.by_key.setChecked(s.by_key)
+        on = bool(getattr(s, f"pressure_{self.what}"))
+        self.pressed.setChecked(on)
+        self.curve.setEnabled(on)
+        self.plain.setEnabled(on)
+        self.curve.set_value(getattr(s, f"curve_{self.what}"))

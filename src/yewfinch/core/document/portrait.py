@@ -16,6 +16,7 @@ from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.sculpt.layers import FormState, Stack
+from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.pose import Posed
@@ -23,7 +24,7 @@ from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "order")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "stamps", "order")
 
 
 class Portrait:
@@ -63,6 +64,8 @@ class Portrait:
         self.layers: Mapping[str, tuple[Stack, ...]] = {}
         #: Stored states of pieces.
         self.states: Mapping[str, tuple[FormState, ...]] = {}
+        #: Stamps made of pictures of the sculptor's own.
+        self.stamps: tuple[Stamp, ...] = ()
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)

@@ -39,6 +39,8 @@ from yewfinch.core.formats.layer_records import layer_arrays, layer_manifest, la
 from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
+from yewfinch.core.formats.stamp_records import MEMBER as STAMP
+from yewfinch.core.formats.stamp_records import StampRecord, stamp_manifest, stamps_of
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
@@ -99,6 +101,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             for r in portrait.rules
         ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
+        "stamps": stamp_manifest(portrait),
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in _bents(portrait).items()},
@@ -123,7 +126,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states", "stamps")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -168,6 +171,8 @@ def to_bytes(
             write_array(archive, REST.format(key), np.ascontiguousarray(rest, "<f4"))
         for key, bent in _bents(portrait).items():
             write_array(archive, BENT.format(key), np.ascontiguousarray(bent.table(), "<f4"))
+        for stamp in portrait.stamps:
+            archive.writestr(STAMP.format(stamp.id), stamp.png)
         files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
         for file in files if pictures else []:
             archive.writestr(f"photos/{file}", portrait.sitter.files[file])
@@ -309,6 +314,7 @@ class _Manifest(msgspec.Struct):
     sitter: _SitterRecord = msgspec.field(default_factory=_SitterRecord)
     calipers: list[Caliper] = []
     rules: tuple[_RuleRecord, ...] = ()
+    stamps: list[StampRecord] = []
     figure: FigureRecord | None = None
     pose: PoseRecord | None = None
     bent: dict[str, _BentRecord] = {}
@@ -367,6 +373,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
     portrait.calipers = tuple(
         c for c in manifest.calipers if all(_fits(a, portrait) for a in c.points)
     )
+    portrait.stamps = stamps_of(manifest.stamps, lambda member: archive.read(member) if member in archive.namelist() else None, name)
     portrait.rules = tuple(
         Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
         if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)

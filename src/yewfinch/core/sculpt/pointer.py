@@ -22,6 +22,10 @@ class PointerEvent:
     shift, ctrl : bool
     still : bool
         The pointer rests; told again and again for tools that go on meanwhile.
+    radius : float or None, mm
+        Of the tool, where it is drawn out; None: as its settings say.
+    turn : float, degrees
+        By which a stamp is turned besides.
     """
 
     phase: Literal["press", "move", "release"]
@@ -31,3 +35,5 @@ class PointerEvent:
     shift: bool = False
     ctrl: bool = False
     still: bool = False
+    radius: float | None = None
+    turn: float = 0.0

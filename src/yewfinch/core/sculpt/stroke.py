@@ -16,10 +16,14 @@ from yewfinch.core.sculpt import _form_kernels, _kernels, falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
 from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.stamps import Laid, Stamp, frame, spread
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
 #: A tool's stroke: primed once, then fed events; it ends after a release.
 Stroke = Generator[None, PointerEvent, None]
+
+#: Multiplies weights by what a stencil lets through: (points, normals, weights, mirrored).
+Through = Callable[[FloatArray, FloatArray, FloatArray, bool], None]
 
 #: Width of a tapered end against the whole.
 _THINNEST = 0.3
@@ -46,6 +50,12 @@ class StrokeContext:
         Positions (k, 3) mm of rows as they are without the chosen layer, or in the chosen state.
     length : float, optional
         Of the whole stroke, mm, where it is known: when it is done again.
+    stamp : Stamp, optional
+        That dabs work through, laid as the settings say.
+    through : callable, optional
+        Multiplies weights (k,) by what a stencil lets through at points (k, 3) with normals, or at their images.
+    seed : int
+        Of what is left to chance.
     gone : float
         How far its dabs have gone, mm.
     """
@@ -59,6 +69,9 @@ class StrokeContext:
     after: Callable[[Edit], Sequence[Change]] | None = None
     reference: Callable[[IndexArray], FloatArray] | None = None
     length: float | None = None
+    stamp: Stamp | None = None
+    through: Through | None = None
+    seed: int = 0
     gone: float = field(init=False, default=0.0)
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
@@ -132,6 +145,12 @@ class Dab:
     radius : float, mm
     force : float
         Strength with pressure; negative when inverted.
+    pinch : float
+        As the settings and pressure say.
+    laid : Laid or None
+        The stamp in the tool's circle.
+    flipped : bool
+        The image of a dab on the other side.
     """
 
     centre: DoubleArray
@@ -139,11 +158,15 @@ class Dab:
     along: DoubleArray
     radius: float
     force: float
+    pinch: float = 0.5
+    laid: Laid | None = None
+    flipped: bool = False
 
     def mirrored(self) -> Dab:
         """The same dab on the other side of x = 0."""
+        laid = self.laid and replace(self.laid, right=self.laid.right * MIRROR, up=self.laid.up * MIRROR)
         return replace(
-            self, centre=self.centre * MIRROR, axis=self.axis * MIRROR, along=self.along * MIRROR
+            self, centre=self.centre * MIRROR, axis=self.axis * MIRROR, along=self.along * MIRROR, laid=laid, flipped=not self.flipped
         )
 
 
@@ -218,6 +241,7 @@ def dab_stroke(
     dabs = even_dabs(ctx)
     next(dabs)
     before: DoubleArray | None = None
+    chance = np.random.default_rng(ctx.seed)
     try:
         while True:
             event = yield
@@ -225,17 +249,44 @@ def dab_stroke(
                 if before is not None:
                     ctx.gone += float(np.linalg.norm(hit.point - before))
                 before = hit.point
-                full = ctx.taper()
-                use = shifted if sample.shift and shifted is not None else touch
-                force = ctx.settings.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0) * full
-                radius = ctx.settings.radius(sample.pressure) * (_THINNEST + (1.0 - _THINNEST) * full)
-                use(ctx, Dab(hit.point, area_normal(ctx, hit, radius), along, radius, force))
+                if sample.phase == "press" and ctx.stamp is not None and ctx.settings.stamp_turn == "stroke" and sample.radius is None:
+                    continue  # nobody knows yet which way the stamp turns
+                strewn = _strewn(ctx, hit, sample, chance)
+                if strewn is not None:
+                    use = shifted if sample.shift and shifted is not None else touch
+                    use(ctx, _dab(ctx, strewn, sample, along, chance))
             if event.phase == "release":
                 ctx.finish(name)
                 return
     except GeneratorExit:
         ctx.abort()
         raise
+
+
+def _strewn(ctx: StrokeContext, hit: Hit, sample: PointerEvent, chance: np.random.Generator) -> Hit | None:
+    """A place beside a hit, if dabs are scattered; None if there is no clay."""
+    far = ctx.settings.scatter * ctx.settings.size * ctx.settings.pressed("scatter", sample.pressure)
+    if far <= 0.0:
+        return hit
+    turn, away = 2.0 * np.pi * chance.random(), far * np.sqrt(chance.random())
+    right = across(sample.direction, hit.normal)
+    if not right.any():
+        right = across(np.array([1.0, 0.0, 0.0]), hit.normal)
+    step = away * (np.cos(turn) * right + np.sin(turn) * np.cross(hit.normal, right))
+    return ctx.pick(replace(sample, origin=sample.origin + step))
+
+
+def _dab(ctx: StrokeContext, hit: Hit, sample: PointerEvent, along: DoubleArray, chance: np.random.Generator) -> Dab:
+    s, full = ctx.settings, ctx.taper()
+    force = s.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0) * full
+    radius = (s.radius(sample.pressure) if sample.radius is None else sample.radius) * (_THINNEST + (1.0 - _THINNEST) * full)
+    axis = area_normal(ctx, hit, radius)
+    laid = None
+    if ctx.stamp is not None and s.stamp_fit == "tool":
+        turn = s.stamp_angle + sample.turn + (360.0 * chance.random() if s.stamp_turn == "random" else 0.0)
+        right, up = frame(axis, along if s.stamp_turn == "stroke" else np.zeros(3), turn)
+        laid = Laid(ctx.stamp, right, up, s.stamp_invert)
+    return Dab(hit.point, axis, along, radius, force, s.pinch * s.pressed("pinch", sample.pressure), laid)
 
 
 def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:
@@ -271,6 +322,13 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
         rows, surface.positions, surface.normals, dab.centre, dab.axis, dab.radius,
         falloff.curve(ctx.settings.falloff), ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY, ctx.settings.front, weights,
     )  # fmt: skip
+    if dab.laid is not None:
+        dab.laid.weigh(rows, surface.positions, dab.centre, dab.radius, weights)
+    elif ctx.stamp is not None and ctx.settings.stamp_fit == "skin":
+        s = ctx.settings
+        spread(ctx.stamp, surface.positions[rows], surface.normals[rows], weights, width=s.stamp_scale, angle=s.stamp_angle, invert=s.stamp_invert, mirrored=dab.flipped)
+    if ctx.through is not None:
+        ctx.through(surface.positions[rows], surface.normals[rows], weights, dab.flipped)
     if ctx.channel != "mask":
         weights *= surface.free(rows)  # what is masked is held
     return rows, weights

@@ -21,7 +21,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     along = across(dab.along, dab.axis)
     _kernels.crease(
         rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along,
-        -DEPTH * dab.radius * dab.force, 2.0 * PINCH * ctx.settings.pinch * abs(dab.force), out,
+        -DEPTH * dab.radius * dab.force, 2.0 * PINCH * dab.pinch * abs(dab.force), out,
     )  # fmt: skip
     return out
 

@@ -1,0 +1,58 @@
+"""Stamps of a portrait as they are written."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Any
+
+import msgspec
+import numpy as np
+
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp, stamp_from_picture
+from yewfinch.core.shared.errors import BadFileError, YewfinchError
+
+MEMBER = "stamps/{}.png"
+
+
+class StampRecord(msgspec.Struct):
+    """One stamp as it is written; its picture is a member of its own."""
+
+    id: str
+    title: str
+    width_mm: float
+
+
+def stamp_manifest(portrait: Portrait) -> list[dict[str, Any]]:
+    """The stamps as plain values."""
+    return [{"id": s.id, "title": s.title, "width_mm": s.width} for s in portrait.stamps]
+
+
+def stamps_of(records: list[StampRecord], read: Callable[[str], bytes | None], name: str) -> tuple[Stamp, ...]:
+    """The stamps of a file; `read` gives a member's bytes.
+
+    Raises
+    ------
+    BadFileError
+        If there are too many, or one makes no sense.
+    """
+    if len(records) > MOST:
+        raise BadFileError(f"{name} has {len(records)} stamps; {MOST} are allowed.")
+    out = []
+    for record in records:
+        data = read(MEMBER.format(record.id)) if re.fullmatch(r"[A-Za-z0-9_-]{1,40}", record.id) else None
+        if data is None:
+            raise BadFileError(f"{name} lacks the picture of its stamp '{record.title}'.")
+        if not (np.isfinite(record.width_mm) and NARROWEST <= record.width_mm <= WIDEST):
+            raise BadFileError(f"{name} has a stamp of absurd width ({record.width_mm:g} mm).")
+        try:
+            stamp = stamp_from_picture(data, record.id, record.title, record.width_mm)
+        except YewfinchError as error:
+            raise BadFileError(f"{name} has a stamp that cannot be used: {error}") from error
+        grey = stamp.grey
+        # as it was written, if it is what we write: saved again it stays the same
+        out.append(Stamp(record.id, record.title, data, record.width_mm) if max(grey.shape) < LARGEST else stamp)
+    if len({s.id for s in out}) < len(out):
+        raise BadFileError(f"{name} has two stamps of one id.")
+    return tuple(out)

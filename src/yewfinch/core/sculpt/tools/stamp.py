@@ -1,0 +1,40 @@
+"""Stamp: press a picture's relief into the clay, at a size that is drawn out."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt.registry import ToolSpec, register
+from yewfinch.core.sculpt.settings import ToolSettings
+from yewfinch.core.sculpt.smoothing import touch as smooth_touch
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
+
+
+def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
+    """White is raised by the height in mm along the normal of the place, grey by less."""
+    out: FloatArray = np.outer(weights, dab.axis * (ctx.settings.height * dab.force)).astype(np.float32)
+    return out
+
+
+def touch(ctx: StrokeContext, dab: Dab) -> None:
+    """One dab, both sides."""
+    displace(ctx, dab, steps)
+
+
+def make(ctx: StrokeContext) -> Stroke:
+    """A stroke of stamps."""
+    return dab_stroke(ctx, "Stamp", touch, smooth_touch)
+
+
+register(
+    ToolSpec(
+        "stamp",
+        "Stamp",
+        "Raises the clay by a picture, Ctrl presses it in: press, and draw it out to its size.",
+        "Shift+B",
+        ToolSettings(size=20.0, strength=1.0, falloff="even", spacing=1.0, course="size", stamp="cheek"),
+        make,
+        place=46,
+    )
+)
