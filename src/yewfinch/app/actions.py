@@ -24,6 +24,8 @@ class Action:
         Says whether it can be used now.
     split : bool
         A line before it in the menu.
+    held : bool
+        It switches something: while its key is held, it lasts only as long.
     """
 
     id: str
@@ -34,6 +36,7 @@ class Action:
     run: Callable[[], object]
     rule: Callable[[], bool] | None = None
     split: bool = False
+    held: bool = False
 
 
 class ActionTable:

@@ -103,7 +103,7 @@ class CurveHands(QObject):
 
     def _knot(self, at: QPointF, old: Knot | None) -> Knot | None:
         """A knot under a point of the view: on the clay, or beside it as deep as it was."""
-        origin, way = self.strokes.viewport.camera().ray(at.x(), at.y())
+        origin, way = self.strokes.viewport.ray(at)
         piece = self.strokes.piece
         hit = None if piece is None else piece.pick(origin, way)
         if hit is not None:

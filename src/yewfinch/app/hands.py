@@ -164,7 +164,7 @@ class Hands:
             pressure *= self._by_speed(at, phase)
         if self.viewport.bench.tool_settings.by_key:
             pressure *= self._by_key(phase)
-        origin, direction = self.viewport.camera().ray(at.x(), at.y())
+        origin, direction = self.viewport.ray(at)
         event = PointerEvent(
             phase,  # type: ignore[arg-type]
             origin,

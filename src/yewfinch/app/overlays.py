@@ -70,6 +70,10 @@ def paint(p: QPainter, view: Viewport) -> None:
         from yewfinch.app import armature_paint
 
         armature_paint.paint(p, view)
+    if view.bench.looking.section is not None:
+        from yewfinch.app import section_paint
+
+        section_paint.paint(p, view)
     if view.bench.stencil is not None:
         from yewfinch.app import stencil_paint
 

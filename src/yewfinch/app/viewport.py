@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from dataclasses import replace
 
 import moderngl
@@ -28,6 +29,7 @@ from yewfinch.app.outline_hands import OutlineHands
 from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.place_hands import PlaceHands
+from yewfinch.app.sections import Sections
 from yewfinch.app.solid_hands import SolidHands
 from yewfinch.app.stencil_hands import StencilHands
 from yewfinch.core.mesh.pick import Hit
@@ -39,6 +41,9 @@ from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.render.photo_layer import PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
+
+#: Milliseconds without motion after which all is drawn; pictures that take more seconds are drawn coarser meanwhile.
+_STILL, _SLOW = 160, 0.05
 
 
 class Viewport(QOpenGLWidget):
@@ -78,6 +83,12 @@ class Viewport(QOpenGLWidget):
         self._blink = QTimer(self)
         self._blink.setInterval(500)
         self._blink.timeout.connect(self._blinked)
+        self.sections = Sections(bench)
+        self._quick = QTimer(self)
+        self._quick.setSingleShot(True)
+        self._quick.setInterval(_STILL)
+        self._quick.timeout.connect(self._redraw)
+        self._took = 0.0
         self.hands = Hands(self)
         self.joint_hands = JointHands(self)
         self.armature_hands = ArmatureHands(self)
@@ -194,14 +205,24 @@ class Viewport(QOpenGLWidget):
         frame, box = framing(photo), self.photo_box()
         return np.asarray(frame.to_shown(at) * (box.width() / frame.width) + (box.left(), box.top()))
 
+    def ray(self, position: QPointF) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
+        """Origin, mm, and unit direction through a point of the widget; from where it comes out of what a section cuts away."""
+        origin, direction = self.camera().ray(position.x(), position.y())
+        section = self.bench.looking.section
+        begun = None if section is None else section.entered(origin, direction)
+        return (origin if begun is None else begun), direction
+
     def look_at(self, position: QPointF) -> tuple[Hit, str] | None:
         """The nearest visible piece under a point of the widget; guides that are seen through are none."""
-        origin, direction = self.camera().ray(position.x(), position.y())
+        origin, direction = self.ray(position)
         best: tuple[Hit, str] | None = None
+        section = self.bench.looking.section
         for piece in self.bench.portrait.pieces.values():
             if not piece.visible or piece.see_through:
                 continue
             hit = piece.pick(origin, direction)
+            if hit is not None and section is not None and section.beyond(hit.point):
+                continue
             if hit is not None and (best is None or hit.distance < best[0].distance):
                 best = (hit, piece.id)
         return best
@@ -251,9 +272,14 @@ class Viewport(QOpenGLWidget):
             self.context.scissor = None
             layers.lay_photos(self)
             self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
+            self.renderer.quick = self._quick.isActive() and self._took > _SLOW
+            begun = time.perf_counter()
             self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
             self._canvas.resolve()
-            self._dirty = False
+            self.context.finish()
+            if not self.renderer.quick:
+                self._took = time.perf_counter() - begun
+            self.renderer.quick = self._dirty = False
         screen.use()
         self.context.viewport = (0, 0, *size)
         layer = layers.photo_layer(self, ratio)
@@ -294,6 +320,8 @@ class Viewport(QOpenGLWidget):
         self.makeCurrent()
         canvas = Canvas(self.context, int(camera.width), int(camera.height))
         self.context.scissor = None
+        # plainly: what is fine or cut would only be a blur at this size
+        self.renderer.looking = replace(self.bench.looking, occlusion=0.0, cavity=0.0, wire=False, section=None)
         self.renderer.draw(canvas.target, self.bench.portrait, camera)
         pixels = canvas.pixels()
         canvas.release()
@@ -405,6 +433,7 @@ class Viewport(QOpenGLWidget):
 
     def zoom(self, factor: float, position: QPointF) -> None:
         """Go nearer by a factor, keeping what is under `position` there."""
+        self._quick.start()
         view = self.bench.view
         camera = self.camera()
         origin, direction = camera.ray(position.x(), position.y())
@@ -472,6 +501,7 @@ class Viewport(QOpenGLWidget):
 
     def _navigate(self, position: QPointF) -> None:
         assert self._drag is not None
+        self._quick.start()
         button, start, view = self._drag
         delta = position - start
         if button == Qt.MouseButton.MiddleButton:

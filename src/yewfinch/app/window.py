@@ -29,6 +29,7 @@ from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
+from yewfinch.app.held_key import HeldKey
 from yewfinch.app.outlines import Outlines
 from yewfinch.app.panels.adaptive_panel import AdaptivePanel
 from yewfinch.app.panels.armature_panel import ArmaturePanel
@@ -55,6 +56,7 @@ from yewfinch.app.panels.pose_panel import PosePanel
 from yewfinch.app.panels.projection_panel import ProjectionPanel
 from yewfinch.app.panels.proportions_panel import ProportionsPanel
 from yewfinch.app.panels.round import Round
+from yewfinch.app.panels.section_panel import SectionPanel
 from yewfinch.app.panels.sheets_panel import SheetsPanel
 from yewfinch.app.panels.side_view import AT_FIRST, SideView
 from yewfinch.app.panels.sitter_panel import SitterPanel
@@ -126,6 +128,7 @@ class MainWindow(QMainWindow):
         self.tidy = TidyPanel(self.bench)
         self.adaptive = AdaptivePanel(self.bench)
         self.looking = LookingPanel(self.bench)
+        self.section = SectionPanel(self.viewport.sections)
         self.stroke = StrokePanel(self.bench, self.viewport.hands.strokes)
         self.stamps = StampPanel(self.bench)
         self.stencil = StencilPanel(self.viewport)
@@ -168,6 +171,7 @@ class MainWindow(QMainWindow):
         self.stroke.explain(self.actions_table)
         self.looking.explain(self.actions_table)
         self.stencil.explain(self.actions_table)
+        self.section.explain(self.actions_table)
         self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
@@ -213,6 +217,10 @@ class MainWindow(QMainWindow):
                 action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
                 self.viewport.addAction(action)
             action.triggered.connect(lambda _=False, r=record: r.run())
+            if record.held:
+                action.setAutoRepeat(False)
+                held = HeldKey(keys, record.run, self)
+                action.triggered.connect(held.pressed)
             self._qactions[record.id] = action
             menu = menus.get(record.menu)
             if menu is not None:
@@ -312,7 +320,7 @@ class MainWindow(QMainWindow):
         return {
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
-            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Stroke": self.stroke, "Stamps": self.stamps, "Stencil": self.stencil, "Surface texture": self.texture, "Levels": self.levels, "Form layers": self.layers,
+            "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Section": self.section, "Stroke": self.stroke, "Stamps": self.stamps, "Stencil": self.stencil, "Surface texture": self.texture, "Levels": self.levels, "Form layers": self.layers,
             "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,

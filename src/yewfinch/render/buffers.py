@@ -2,11 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import moderngl
 import numpy as np
 
+from yewfinch.core.mesh.coarse import coarse_triangles
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, IndexArray
+from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
+
+#: Surfaces of more vertices are drawn coarser where that is enough; a coarse cell may have so many pixels.
+MANY, COARSE_PIXELS = 200_000, 0.8
+#: Leaves that are out of sight are drawn along if there are no more of them in a row: a call costs more.
+GAP = 3
 
 #: What masked clay is tinted with, sRGB, and how strongly.
 MASKED, TINT = (58, 74, 104), 0.62
@@ -24,34 +32,104 @@ def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArra
     return out
 
 
+@dataclass(frozen=True, eq=False)
+class Seen:
+    """What a camera has in sight.
+
+    Attributes
+    ----------
+    planes : (6, 4) float64
+        Of the sides of its room: inside where x, y, z, 1 times each is not below 0.
+    """
+
+    planes: DoubleArray
+
+    @classmethod
+    def by(cls, matrix: DoubleArray) -> Seen:
+        """From world to clip space (4, 4) (Gribb & Hartmann 2001, "Fast extraction of viewing frustum planes")."""
+        return cls(np.concatenate([matrix[3] + matrix[:3], matrix[3] - matrix[:3]]))
+
+    def runs(self, surface: Surface) -> IndexArray:
+        """First and last face of runs of leaves that may be in sight, (k, 2); a leaf beyond one side is not."""
+        normal, away = self.planes[:, :3], self.planes[:, 3]
+        middle = (surface.leaf_lo.astype(np.float64) + surface.leaf_hi) / 2
+        half = (surface.leaf_hi.astype(np.float64) - surface.leaf_lo) / 2
+        leaves = np.nonzero((middle @ normal.T + half @ np.abs(normal).T + away >= 0.0).all(axis=1))[0]
+        if len(leaves) == 0:
+            return np.empty((0, 2), np.int32)
+        breaks = np.nonzero(np.diff(leaves) > GAP)[0]
+        first, last = leaves[np.r_[0, breaks + 1]], leaves[np.r_[breaks, len(leaves) - 1]]
+        return np.asarray(np.stack([surface.face_start[first], surface.face_start[last + 1]], axis=1))
+
+
 class SurfaceBuffers:
     """Vertex and index buffers of a surface.
 
     Parameters
     ----------
     context : moderngl.Context
-    program : moderngl.Program
     surface : Surface
     """
 
-    def __init__(
-        self, context: moderngl.Context, program: moderngl.Program, surface: Surface
-    ) -> None:
+    def __init__(self, context: moderngl.Context, surface: Surface) -> None:
         self.surface = surface
         self.positions = context.buffer(surface.positions.tobytes(), dynamic=True)
         self.normals = context.buffer(surface.normals.tobytes(), dynamic=True)
         self.colour = context.buffer(shown(surface).tobytes(), dynamic=True)
-        self.index = context.buffer(np.ascontiguousarray(surface.triangles()).tobytes())
+        # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
+        self.index = context.buffer(np.ascontiguousarray(surface.faces[:, [0, 1, 2, 0, 2, 3]]).tobytes())
         self.bytes_written = 0
-        self.array = context.vertex_array(
-            program,
-            [
-                (self.positions, "3f", "position"),
-                (self.normals, "3f", "normal"),
-                (self.colour, "4f1", "colour"),
-            ],
-            index_buffer=self.index,
-        )
+        self._context = context
+        self._wire: moderngl.Buffer | None = None
+        self._coarse: tuple[moderngl.Buffer, float] | None = None
+        self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
+        #: Triangles drawn last.
+        self.drawn = 0
+
+    def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
+        key = program, index
+        if key not in self._arrays:
+            content = [(self.positions, "3f", "position"), (self.normals, "3f", "normal"), (self.colour, "4f1", "colour")]
+            self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
+        return self._arrays[key]
+
+    def draw(self, program: moderngl.Program, seen: Seen, pixel: float, quick: bool) -> None:
+        """Draw what is in sight.
+
+        Parameters
+        ----------
+        program : moderngl.Program
+        seen : Seen
+        pixel : float, mm
+            Size of a pixel where the surface is nearest; coarser faces do where theirs are no larger.
+        quick : bool
+            Coarser faces do in any case, if there are many.
+        """
+        surface = self.surface
+        if len(surface) > MANY:
+            if self._coarse is None:
+                triangles, cell = coarse_triangles(surface)
+                self._coarse = self._context.buffer(triangles.tobytes()), cell
+            if quick or self._coarse[1] < COARSE_PIXELS * pixel:
+                self.drawn = self._coarse[0].size // 12
+                self._array(program, self._coarse[0]).render()
+                return
+        runs = seen.runs(surface)
+        self.drawn = int(2 * (runs[:, 1] - runs[:, 0]).sum())
+        array = self._array(program, self.index)
+        for first, last in runs:
+            array.render(first=6 * int(first), vertices=6 * int(last - first))
+
+    def draw_wire(self, program: moderngl.Program) -> None:
+        """Draw the edges of all faces."""
+        if self._wire is None:
+            f, surface = self.surface.faces, self.surface
+            edges = np.concatenate([f[:, [i, (i + 1) % 4]] for i in range(4)])
+            rim = surface.closed == 0
+            a, b = edges.T  # an edge runs to and fro, but for a rim
+            edges = edges[(a < b) | ((a > b) & rim[a] & rim[b])]
+            self._wire = self._context.buffer(np.ascontiguousarray(edges).tobytes())
+        self._array(program, self._wire).render(moderngl.LINES)
 
     def update(self, channel: str, leaves: IndexArray) -> None:
         """Upload only the rows of `leaves`; neighbouring leaves go in one write."""
@@ -74,5 +152,6 @@ class SurfaceBuffers:
 
     def release(self) -> None:
         """Give the memory back."""
-        for thing in (self.array, self.positions, self.normals, self.colour, self.index):
+        more = [b for b in (self._wire, None if self._coarse is None else self._coarse[0]) if b is not None]
+        for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.index):
             thing.release()

@@ -84,12 +84,16 @@ def photo_matrix(camera: Camera) -> DoubleArray:
 class Projection:
     """Textures of the laid photos, and their uniforms."""
 
-    def __init__(self, context: moderngl.Context, program: moderngl.Program) -> None:
-        self.context, self.program = context, program
+    def __init__(self, context: moderngl.Context) -> None:
+        self.context = context
         self._held: dict[object, moderngl.Texture] = {}
         self._laid: tuple[Laid, ...] = ()
-        program["photos"].value = list(range(UNIT, UNIT + MOST))
-        self.lay((), 0.0)
+        self._strength = 0.0
+
+    @property
+    def on(self) -> bool:
+        """Is any photo laid on?"""
+        return bool(self._laid)
 
     def lay(self, photos: tuple[Laid, ...], strength: float) -> None:
         """Lay photos onto the clay from the next picture on; none takes them off."""
@@ -105,20 +109,22 @@ class Projection:
                 texture.build_mipmaps()
                 texture.filter = (moderngl.LINEAR_MIPMAP_LINEAR, moderngl.LINEAR)
                 self._held[photo.key] = texture
-        self._laid = photos
-        self.program["photo_count"].value = len(photos)
-        self.program["photo_strength"].value = strength
+        self._laid, self._strength = photos, strength
+
+    def bind(self, program: moderngl.Program) -> None:
+        """Before the clay is drawn by a program that knows photos."""
+        photos = self._laid
+        program["photos"].value = list(range(UNIT, UNIT + MOST))
+        program["photo_count"].value = len(photos)
+        program["photo_strength"].value = self._strength
         if photos:
             blank = [np.eye(4)] * (MOST - len(photos))
             matrices = np.array([photo_matrix(p.camera) for p in photos] + blank)
-            self.program["photo_matrix"].write(matrices.transpose(0, 2, 1).astype("f4").tobytes())
+            program["photo_matrix"].write(matrices.transpose(0, 2, 1).astype("f4").tobytes())
             eyes = np.zeros((MOST, 3), "f4")
             eyes[: len(photos)] = [p.camera.position for p in photos]
-            self.program["photo_eye"].write(eyes.tobytes())
-
-    def bind(self) -> None:
-        """Before the clay is drawn."""
-        for i, photo in enumerate(self._laid):
+            program["photo_eye"].write(eyes.tobytes())
+        for i, photo in enumerate(photos):
             self._held[photo.key].use(UNIT + i)
 
     def release(self) -> None:

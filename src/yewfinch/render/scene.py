@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import moderngl
 import numpy as np
@@ -10,12 +10,17 @@ import numpy as np
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.show import studios
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.looking import FINISHES, Looking
+from yewfinch.core.show.studios import STUDIOS
 from yewfinch.core.show.view import near_far
 from yewfinch.render import projection, shaders
-from yewfinch.render.buffers import SurfaceBuffers
+from yewfinch.render.buffers import Seen, SurfaceBuffers
 from yewfinch.render.ground import REACH, Ground
+
+#: Texture units besides those of photos.
+BALL_UNIT, DEPTH_UNIT = 13, 14
 
 #: How strongly guides are drawn over the clay.
 THROUGH = 0.62
@@ -47,10 +52,11 @@ class SceneRenderer:
 
     def __init__(self, context: moderngl.Context) -> None:
         self.context = context
-        self.program = context.program(
-            shaders.CLAY_VERTEX, shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
-        )
-        self.projection = projection.Projection(context, self.program)
+        fragment = shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
+        self._plain = context.program(shaders.CLAY_VERTEX, fragment)
+        self._rich = context.program(shaders.CLAY_VERTEX, fragment.replace("//VARIANT", "#define RICH"))
+        self.program = self._plain
+        self.projection = projection.Projection(context)
         self.looking = Looking()
         #: Surfaces that are drawn in the place of pieces' own.
         self.instead: Mapping[str, Surface] = {}
@@ -58,6 +64,11 @@ class SceneRenderer:
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
         self._ground = Ground(context)
+        self._balls: dict[tuple[str, str], moderngl.Texture] = {}
+        self._depths: Depths | None = None
+        #: Coarser faces do while the view moves.
+        self.quick = False
+        self._seen, self._pixel = Seen(np.zeros((6, 4))), 1.0
 
     def update(self, piece: str, channel: str, leaves: IndexArray) -> None:
         """Upload changed rows of a piece, if it is on the GPU already."""
@@ -73,7 +84,7 @@ class SceneRenderer:
                 self._pieces.pop(piece).release()
         for piece, held in portrait.pieces.items():
             if piece not in self._pieces:
-                self._pieces[piece] = SurfaceBuffers(self.context, self.program, self.instead.get(piece, held.surface))
+                self._pieces[piece] = SurfaceBuffers(self.context, self.instead.get(piece, held.surface))
 
     @property
     def bytes_written(self) -> int:
@@ -102,19 +113,28 @@ class SceneRenderer:
         if height is not None:
             bounds = np.stack([np.minimum(bounds[0], (-REACH, height, -REACH)), np.maximum(bounds[1], (REACH, height, REACH))])
         near, far = near_far(camera, bounds)
+        self._seen = Seen.by(camera.clip_matrix(near, far) @ camera.view_matrix())
+        self._pixel = camera.flat or near / camera.focal
+        look = self.looking
+        rich = self.projection.on or look.occlusion > 0 or look.cavity > 0 or look.section is not None or look.wire or STUDIOS[look.studio].lamps
+        self.program = self._rich if rich else self._plain
         self.program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
         self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
         self.program["flat_view"].value = 1.0 if camera.flat else 0.0
         self.program["opacity"].value = 1.0
         self._look()
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
-        self.projection.bind()
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
-        for piece, held in shown:
-            if not held.see_through or only is not None:
-                self.program["hide_masked"].value = 1.0 if held.hide_masked else 0.0
-                self._pieces[piece].array.render()
+        solid = [(k, p.hide_masked) for k, p in shown if not p.see_through or only is not None]
+        self._corners(target, solid)
+        if self.program is self._rich:
+            self.projection.bind(self.program)
+        for piece, hide_masked in solid:
+            self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
+            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
         self.program["hide_masked"].value = 0.0
+        if self.looking.wire and only is None:
+            self._wires([k for k, _ in solid], target)
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:
@@ -125,7 +145,59 @@ class SceneRenderer:
         u["raking"].value = 1.0 if look.raking else 0.0
         u["finish"].value = (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0)
         u["gloss_of"].value = (stuff.gloss, stuff.sharpness, stuff.soft)
-        u["cavity"].value, u["black"].value = look.cavity, 1.0 if look.black else 0.0
+        u["black"].value, u["nearer"].value = 1.0 if look.black else 0.0, 0.0
+        if u is not self._rich:
+            return
+        u["cavity"].value = look.cavity
+
+        section = look.section
+        u["sectioned"].value = 1.0 if section is not None and section.cut else 0.0
+        if section is not None:
+            u["section"].value = (*section.normal, section.at)
+        u["balled"].value = 1.0 if STUDIOS[look.studio].lamps and not look.raking else 0.0
+        u["ball"].value, u["depths"].value = BALL_UNIT, DEPTH_UNIT
+        u["occlusion"].value, u["reach"].value, u["wire"].value = 0.0, look.reach, 0.0
+        if u["balled"].value:
+            key = (look.studio, look.finish)
+            if key not in self._balls:
+                picture = studios.ball(look.studio, stuff)
+                self._balls[key] = self.context.texture((studios.SIDE, studios.SIDE), 4, picture.tobytes(), dtype="f4")
+                self._balls[key].repeat_x = self._balls[key].repeat_y = False
+            self._balls[key].use(BALL_UNIT)
+
+    def _corners(self, target: moderngl.Framebuffer, solid: Sequence[tuple[str, bool]]) -> None:
+        """Find out how far away everything is, where corners are to be darkened."""
+        look = self.looking
+        if look.occlusion <= 0.0 or look.black or self.quick:
+            return
+        size = (target.width, target.height)
+        if self._depths is None or self._depths.size != size:
+            if self._depths is not None:
+                self._depths.release()
+            self._depths = Depths(self.context, size)
+        self._depths.target.use()
+        self.context.viewport = (0, 0, *size)
+        self._depths.target.clear(depth=1.0)
+        self.program["black"].value, self.program["photo_count"].value = 1.0, 0
+        for piece, hide_masked in solid:
+            self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
+            self._pieces[piece].draw(self.program, self._seen, self._pixel, False)
+        self.program["black"].value, self.program["occlusion"].value = 0.0, look.occlusion
+        self._depths.texture.use(DEPTH_UNIT)
+        target.use()
+        self.context.viewport = (0, 0, *size)
+
+    def _wires(self, pieces: Sequence[str], target: moderngl.Framebuffer) -> None:
+        """Draw the edges over the clay."""
+        self.program["wire"].value, self.program["nearer"].value = 1.0, 2e-4
+        self.context.enable(moderngl.BLEND)
+        self.context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
+        _write(target, True, False)  # alpha stays the clay's mask
+        for piece in pieces:
+            self._pieces[piece].draw_wire(self.program)
+        _write(target, True, True)
+        self.context.disable(moderngl.BLEND)
+        self.program["wire"].value, self.program["nearer"].value = 0.0, 0.0
 
     def blit(self, picture: moderngl.Texture) -> None:
         """Fill the framebuffer in use with a picture."""
@@ -139,23 +211,23 @@ class SceneRenderer:
         if not pieces:
             return
         context = self.context
-        photos, self.program["photo_count"].value = self.program["photo_count"].value, 0
+        if self.program is self._rich:
+            self.program["photo_count"].value = 0
         _write(target, True, False)  # alpha stays the clay's mask
         for piece in pieces:
-            self._pieces[piece].array.render()
+            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
         _write(target, False, False)
         target.clear(depth=1.0)  # the clay does not hide them, only each other
         for piece in pieces:
-            self._pieces[piece].array.render()
+            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
         _write(target, True, False)
         context.depth_func = "<="
         context.enable(moderngl.BLEND)
         context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
         self.program["opacity"].value = THROUGH
         for piece in pieces:
-            self._pieces[piece].array.render()
+            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
         self.program["opacity"].value = 1.0
-        self.program["photo_count"].value = photos
         context.depth_func = "<"
         context.disable(moderngl.BLEND)
         _write(target, True, True)
@@ -166,8 +238,12 @@ class SceneRenderer:
             buffers.release()
         self._pieces.clear()
         self.projection.release()
+        if self._depths is not None:
+            self._depths.release()
+        for ball in self._balls.values():
+            ball.release()
         self._ground.release()
-        for thing in (self._blit_array, self._blit, self.program):
+        for thing in (self._blit_array, self._blit, self._plain, self._rich):
             thing.release()
 
 
@@ -175,6 +251,24 @@ def _write(target: moderngl.Framebuffer, colour: bool, alpha: bool) -> None:
     """Say which channels drawing may write; they are in force only from the next use on."""
     target.color_mask = colour, colour, colour, alpha
     target.use()
+
+
+class Depths:
+    """A framebuffer whose depths can be looked up."""
+
+    def __init__(self, context: moderngl.Context, size: tuple[int, int]) -> None:
+        self.size = size
+        self.texture = context.depth_texture(size)
+        self.texture.compare_func = ""
+        self.texture.filter = moderngl.NEAREST, moderngl.NEAREST
+        self.texture.repeat_x = self.texture.repeat_y = False
+        self._colour = context.renderbuffer(size, 4)
+        self.target = context.framebuffer([self._colour], self.texture)
+
+    def release(self) -> None:
+        """Give the memory back."""
+        for thing in (self.target, self.texture, self._colour):
+            thing.release()
 
 
 class Canvas:

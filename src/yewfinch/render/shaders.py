@@ -7,6 +7,7 @@ in vec3 normal;
 in vec4 colour;
 uniform mat4 view;
 uniform mat4 clip;
+uniform float nearer;  // moved towards the eye by so much of the depth, for lines on the clay
 out vec3 eye_normal;
 out vec3 eye_position;
 out vec3 albedo;
@@ -25,14 +26,17 @@ void main() {
     albedo = to_linear(colour.rgb);
     free = colour.a;
     gl_Position = clip * p;
+    gl_Position.z -= nearer * gl_Position.w;
 }
 """
 
 #: Three lights fixed to the viewer, so that the form reads from every side: a warm key from
 #: the upper left, a cool fill from the right, and light from sky and floor. Raking light is one hard
-#: lamp far to the left that shows the relief.
+#: lamp far to the left that shows the relief. RICH knows all that costs more: photos, sections, studios, corners,
+#: cavities; a software renderer takes a third more time for it even where none is on.
 CLAY_FRAGMENT = """
 #version 330 core
+//VARIANT
 in vec3 eye_normal;
 in vec3 eye_position;
 in vec3 albedo;
@@ -45,16 +49,61 @@ uniform float opacity;
 uniform float raking;
 uniform vec4 finish;       // linear colour, and whether it takes the place of the clay's own
 uniform vec3 gloss_of;     // strength and exponent of the highlight, how far light creeps round
-uniform float cavity;
 uniform float black;
-out vec4 result;
+#ifdef RICH
+uniform float cavity;
+uniform float wire;        // drawing edges
+uniform vec4 section;      // a plane; w: its place along its normal
+uniform float sectioned;
+uniform float balled;      // light comes from the picture of a ball
+uniform sampler2D ball;
+uniform float occlusion;
+uniform float reach;       // mm
+uniform sampler2D depths;
+uniform mat4 clip;
 //PHOTOS
+#endif
+out vec4 result;
 vec3 to_srgb(vec3 v) {
     v = clamp(v, 0.0, 1.0);
     return mix(v * 12.92, 1.055 * pow(v, vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v));
 }
+#ifdef RICH
+vec3 eye_at(vec2 uv) {  // what is seen at a place of the picture
+    vec3 ndc = vec3(uv, texture(depths, uv).r) * 2.0 - 1.0;
+    if (flat_view > 0.5) return vec3((ndc.x - clip[3][0]) / clip[0][0], (ndc.y - clip[3][1]) / clip[1][1], (ndc.z - clip[3][2]) / clip[2][2]);
+    float z = -clip[3][2] / (ndc.z + clip[2][2]);
+    return vec3(-z * (ndc.x + clip[2][0]) / clip[0][0], -z * (ndc.y + clip[2][1]) / clip[1][1], z);
+}
+float open_to_light(vec3 n) {  // after McGuire, Mara & Luebke 2012, "Scalable ambient obscurance"
+    vec2 size = vec2(textureSize(depths, 0));
+    float pixels = reach * clip[0][0] * size.x * 0.5 / (flat_view > 0.5 ? 1.0 : max(-eye_position.z, 1e-3));
+    float turn = 6.2831853 * fract(52.9829189 * fract(dot(gl_FragCoord.xy, vec2(0.06711056, 0.00583715))));
+    float sum = 0.0;
+    for (int i = 0; i < 12; i++) {
+        float s = (float(i) + 0.5) / 12.0;
+        float a = s * 31.41593 + turn;
+        vec2 uv = (gl_FragCoord.xy + pixels * s * vec2(cos(a), sin(a))) / size;
+        vec3 v = eye_at(clamp(uv, vec2(0.0), vec2(1.0))) - eye_position;
+        float far = dot(v, v), f = max(reach * reach - far, 0.0) / (reach * reach);
+        sum += f * f * f * max((dot(v, n) - 0.03 * reach) / (0.02 * reach * reach + far), 0.0) * reach;
+    }
+    return 1.0 / (1.0 + occlusion * 0.42 * sum);
+}
+#endif
 void main() {
     if (hide_masked > 0.5 && free < 0.5) discard;
+#ifdef RICH
+    if (sectioned > 0.5 && dot(world_position, section.xyz) > section.w) discard;
+    if (wire > 0.5) {
+        result = vec4(0.10, 0.14, 0.12, 0.42);
+        return;
+    }
+    if (sectioned > 0.5 && !gl_FrontFacing) {  // the cut face, as far as the clay is closed
+        result = vec4(vec3(0.545, 0.365, 0.275) * (black > 0.5 ? 0.2 : 1.0), opacity);
+        return;
+    }
+#endif
     if (black > 0.5) {
         result = vec4(0.055, 0.065, 0.06, opacity);
         return;
@@ -68,17 +117,33 @@ void main() {
     float f = max((dot(n, fill) + gloss_of.z) / (1.0 + gloss_of.z), 0.0);
     vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
     vec3 light = vec3(0.86, 0.83, 0.78) * k + (vec3(0.17, 0.19, 0.22) * f + sky) * (1.0 - 0.65 * raking);
+#ifdef RICH
+    if (occlusion > 0.0 && balled < 0.5) light *= open_to_light(n);
+#endif
     vec3 h = normalize(key + to_eye);
     float gloss = gloss_of.x * pow(max(dot(n, h), 0.0), gloss_of.y) * step(0.0, dot(n, key));
+#ifdef RICH
+    if (balled > 0.5) {
+        vec4 b = texture(ball, n.xy * 0.49 + 0.5);
+        light = b.rgb * (occlusion > 0.0 ? open_to_light(n) : 1.0);
+        gloss = b.a;
+    }
+#endif
     float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);
     vec3 c = mix(albedo, finish.rgb, finish.a) * light * (1.0 - 0.25 * rim) + gloss;
+#ifdef RICH
     if (cavity > 0.0) {  // how the normal turns along the picture, per mm: hollows dark, edges bright
         vec3 px = dFdx(eye_position), py = dFdy(eye_position);
         float bend = dot(dFdx(n), px) / max(dot(px, px), 1e-6) + dot(dFdy(n), py) / max(dot(py, py), 1e-6);
         c *= 1.0 + cavity * clamp(bend * 2.5, -0.75, 0.6);
     }
+#endif
     if (!gl_FrontFacing) c *= vec3(0.75, 0.6, 0.55);
+#ifdef RICH
     result = vec4(with_photos(to_srgb(c), world_position, normalize(world_normal)), opacity);
+#else
+    result = vec4(to_srgb(c), opacity);
+#endif
 }
 """
 

@@ -15,14 +15,14 @@ LAYOUT: dict[Stage, tuple[str, ...]] = {
     "Sitter": ("The sitter", "Likeness", "Outlines and lines", "Proportions", "Design sheets", "Landmarks on the clay", "History"),
     "Block": ("Base head", "Measures of the head", "Body", "Under the skin", "Pose", "Solids", "Pieces", "Place and copy", "Fuse and remesh",
               "Mend and reduce", "Levels", "Symmetry of shape", "Adaptive detail", "Armature", "Mask and parts", "Masks from the form", "Cut and outline", "Design sheets", "Canon: thirds and fifths", "History"),
-    "Form": ("Stroke", "Stamps", "Stencil", "Levels", "Form layers", "Surface texture", "Likeness", "Mask and parts", "Masks from the form", "Cut and outline", "Symmetry of shape", "Adaptive detail", "Fuse and remesh", "Mend and reduce", "Under the skin", "Looking", "Pieces", "History"),
+    "Form": ("Stroke", "Stamps", "Stencil", "Levels", "Form layers", "Surface texture", "Likeness", "Mask and parts", "Masks from the form", "Cut and outline", "Symmetry of shape", "Adaptive detail", "Fuse and remesh", "Mend and reduce", "Under the skin", "Looking", "Section", "Pieces", "History"),
     "Features": ("Stroke", "Stamps", "Stencil", "Likeness", "Form layers", "Surface texture", "Towards the sitter", "Outlines and lines", "Photo on the clay", "Proportions", "Landmarks on the clay",
-                 "Calipers", "Under the skin", "Canon: thirds and fifths", "History"),
+                 "Calipers", "Section", "Under the skin", "Canon: thirds and fifths", "History"),
     "Skin": ("Colour", "Stroke", "Stamps", "Stencil", "Surface texture", "Photo on the clay", "Pieces", "History"),
-    "Show": ("Looking", "Pose", "Picture and export", "Pieces", "Canon: thirds and fifths"),
+    "Show": ("Looking", "Section", "Pose", "Picture and export", "Pieces", "Canon: thirds and fifths"),
 }
 #: Panels that are folded away at first.
-FOLDED = ("Stroke", "Stamps", "Stencil", "Surface texture", "Looking", "Adaptive detail", "Place and copy", "Mask and parts", "Masks from the form", "Cut and outline", "Fuse and remesh", "Mend and reduce", "Symmetry of shape", "Under the skin", "Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
+FOLDED = ("Stroke", "Stamps", "Stencil", "Surface texture", "Looking", "Section", "Adaptive detail", "Place and copy", "Mask and parts", "Masks from the form", "Cut and outline", "Fuse and remesh", "Mend and reduce", "Symmetry of shape", "Under the skin", "Photo on the clay", "Design sheets", "Proportions", "Canon: thirds and fifths")
 
 
 class Inspector(QScrollArea):

@@ -59,6 +59,8 @@ class Round(QWidget):
         self._timer.timeout.connect(self._draw_next)
         bench.portrait_changed.connect(self._opened)
         viewport.stroke_ended.connect(self.refresh)
+        bench.view_changed.connect(self._looked)
+        self._look = bench.looking
         self._opened()
 
     def _opened(self) -> None:
@@ -70,6 +72,13 @@ class Round(QWidget):
         if list(self.buttons) != self.shown():
             self._build()
         self.refresh()
+
+    def _looked(self) -> None:
+        """Another finish, another light: all pictures alike."""
+        now, then = self.bench.looking, self._look
+        if (now.finish, now.studio, now.raking, now.black) != (then.finish, then.studio, then.raking, then.black):
+            self.refresh()
+        self._look = now
 
     def shown(self) -> list[str]:
         """Names of the views that can be shown now, in order."""

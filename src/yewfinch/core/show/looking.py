@@ -1,8 +1,10 @@
-"""Ways to look at the clay: finishes, cavities, raking light, the black outline, the picture turned about."""
+"""Ways to look at the clay: finishes, studios, cavities, corners, wires, raking light, the black outline, sections."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+
+from yewfinch.core.show.section import Section
 
 
 @dataclass(frozen=True)
@@ -48,13 +50,28 @@ class Looking:
         A key of `FINISHES`.
     cavity : float
         How much hollows are darkened and edges brightened, 0 to 1.
+    studio : str
+        A key of `studios.STUDIOS`.
+    occlusion : float
+        How much corners into which little light falls are darkened, 0 to 1.
+    reach : float, mm
+        From how far away clay takes that light.
+    wire : bool
+        Draw the net's edges.
     raking : bool
         One hard lamp from the side.
     black : bool
         Only the outline, filled with black.
+    section : Section or None
+        A plane that cuts the clay.
     """
 
     finish: str = "own"
     cavity: float = 0.0
+    studio: str = "bench"
+    occlusion: float = 0.0
+    reach: float = 18.0
+    wire: bool = False
     raking: bool = False
     black: bool = False
+    section: Section | None = None

@@ -1,0 +1,46 @@
+"""Keys that switch something: a tap leaves it on, a hold only lasts as long as the key is down."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+
+from PyQt6.QtCore import QEvent, QObject
+from PyQt6.QtGui import QKeyEvent, QKeySequence
+from PyQt6.QtWidgets import QApplication
+
+#: Seconds after which a press is a hold.
+_HOLD = 0.35
+
+
+class HeldKey(QObject):
+    """Watches for the key of a shortcut to go up.
+
+    Parameters
+    ----------
+    keys : str
+        The shortcut, in Qt's notation.
+    back : callable
+        Switches back after a hold.
+    """
+
+    def __init__(self, keys: str, back: Callable[[], object], parent: QObject) -> None:
+        super().__init__(parent)
+        self._key = QKeySequence(keys)[0].key() if keys else None
+        self._back = back
+        self._down: float | None = None
+        app = QApplication.instance()
+        if app is not None:
+            app.installEventFilter(self)
+
+    def pressed(self) -> None:
+        """The shortcut was used."""
+        self._down = time.monotonic()
+
+    def eventFilter(self, _watched: QObject | None, event: QEvent | None) -> bool:  # noqa: N802 - Qt's name
+        """Look at keys that go up."""
+        if self._down is not None and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyRelease and not event.isAutoRepeat() and event.key() == self._key:
+            held, self._down = time.monotonic() - self._down, None
+            if held >= _HOLD:
+                self._back()
+        return False

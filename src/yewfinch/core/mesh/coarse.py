@@ -1,0 +1,47 @@
+"""A coarser set of faces over the same vertices, for drawing far away or while the view moves."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.mesh import _coarse_kernels as kernels
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import IndexArray
+
+#: Vertices that are left, about.
+ABOUT = 60_000
+
+
+def coarse_triangles(surface: Surface, about: int = ABOUT) -> tuple[IndexArray, float]:
+    """Triangles between a few of a surface's own vertices.
+
+    Parameters
+    ----------
+    surface : Surface
+    about : int
+        So many vertices.
+
+    Returns
+    -------
+    (k, 3) int32
+    float
+        Size of a cell, mm: what is smaller is lost.
+
+    Notes
+    -----
+    Vertices of one cell of a grid become the first of them (Rossignac & Borrel 1993, "Multi-resolution 3D
+    approximations for rendering complex scenes"); faces that lose their area go.
+    """
+    cell = max(float(np.sqrt(surface.area() / max(about, 1))), 1e-6)
+    low = surface.bounds()[0].astype(np.float64)
+    first = kernels.clustered(surface.positions, low, cell)
+    return np.asarray(kernels.mapped(surface.faces, first)), cell
+
+
+def _warm() -> None:
+    faces = np.array([[0, 1, 2, 2]], np.int32)
+    kernels.mapped(faces, kernels.clustered(np.eye(3, dtype=np.float32), np.zeros(3), 0.5))
+
+
+warmup.register("coarse drawing", _warm)
