@@ -7,18 +7,22 @@ import sys
 from yewfinch.core.anatomy import field_shapes
 from yewfinch.core.anatomy.people import people
 from yewfinch.core.anatomy.spread import KINDS
+from yewfinch.core.document import texturing
 from yewfinch.core.document.plain import plain_bodies, plain_head
 from yewfinch.core.document.under_skin import plain_skull
-from yewfinch.core.mesh import crossings, pick, surface
+from yewfinch.core.mesh import coarse, cones, crossings, pick, surface
 from yewfinch.core.reshape import fuse
 from yewfinch.core.sculpt.registry import tools
 from yewfinch.core.shared import warmup
+from yewfinch.core.show import section
 from yewfinch.core.sitter import depth_map, towards
+from yewfinch.render import buffers
 
 
 def main() -> None:
     """Show a line that counts up."""
     assert surface and crossings and field_shapes and pick and fuse and depth_map and towards and tools()
+    assert texturing and coarse and cones and section and buffers
 
     def show(fraction: float, text: str) -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from dataclasses import replace
 
 import moderngl
@@ -22,6 +21,7 @@ from PyQt6.QtOpenGLWidgets import QOpenGLWidget
 from yewfinch.app import layers, overlays
 from yewfinch.app.armature_hands import ArmatureHands
 from yewfinch.app.bench import Bench
+from yewfinch.app.clay_picture import ClayPicture
 from yewfinch.app.fringes import Fringes
 from yewfinch.app.hands import Hands
 from yewfinch.app.joint_hands import JointHands
@@ -41,9 +41,6 @@ from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.render.photo_layer import PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
-
-#: Milliseconds without motion after which all is drawn; pictures that take more seconds are drawn coarser meanwhile.
-_STILL, _SLOW = 160, 0.05
 
 
 class Viewport(QOpenGLWidget):
@@ -69,8 +66,7 @@ class Viewport(QOpenGLWidget):
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
         self.layer: PhotoLayer | None = None
-        self._canvas: Canvas | None = None
-        self._dirty = True
+        self.picture = ClayPicture(bench, self.update)
         self.pointer: QPointF | None = None
         self.hit: Hit | None = None
         self.hit_piece = ""
@@ -84,11 +80,6 @@ class Viewport(QOpenGLWidget):
         self._blink.setInterval(500)
         self._blink.timeout.connect(self._blinked)
         self.sections = Sections(bench)
-        self._quick = QTimer(self)
-        self._quick.setSingleShot(True)
-        self._quick.setInterval(_STILL)
-        self._quick.timeout.connect(self._redraw)
-        self._took = 0.0
         self.hands = Hands(self)
         self.joint_hands = JointHands(self)
         self.armature_hands = ArmatureHands(self)
@@ -126,10 +117,15 @@ class Viewport(QOpenGLWidget):
         self._redraw()
 
     def _rows_changed(self, piece: str, channel: str, leaves: IndexArray) -> None:
-        if self.renderer is not None and self.context is not None:
-            self.makeCurrent()
-            self.renderer.update(piece, channel, leaves)
-        self._redraw()
+        if self.renderer is None or self.context is None:
+            self._redraw()
+            return
+        self.makeCurrent()
+        box = self.renderer.update(piece, channel, leaves)
+        if box is None or self.bench.looking.occlusion > 0 or self.bench.instead:
+            self._redraw()  # corners far from a change may darken, too
+        else:
+            self.picture.change(box)
 
     def _redraw_field(self, _field: str) -> None:
         self._redraw()
@@ -146,8 +142,7 @@ class Viewport(QOpenGLWidget):
         self.update()
 
     def _redraw(self) -> None:
-        self._dirty = True
-        self.update()
+        self.picture.spoil()
 
     def _mode_changed(self) -> None:
         shape = Qt.CursorShape.ArrowCursor if self.bench.mode == "tool" else Qt.CursorShape.CrossCursor
@@ -253,8 +248,7 @@ class Viewport(QOpenGLWidget):
         self.context = moderngl.create_context(require=330)
         self.renderer = SceneRenderer(self.context)
         self.layer = PhotoLayer(self.context)
-        self._canvas = None
-        self._dirty = True
+        self.picture.begin()
 
     def paintGL(self) -> None:  # noqa: N802 - Qt's name
         """Draw the clay if it changed, then what lies over it."""
@@ -263,31 +257,18 @@ class Viewport(QOpenGLWidget):
         ratio = self.devicePixelRatioF()
         size = (max(1, round(self.width() * ratio)), max(1, round(self.height() * ratio)))
         screen = self.context.detect_framebuffer(self.defaultFramebufferObject())
-        if self._canvas is None or self._canvas.size != size:
-            if self._canvas is not None:
-                self._canvas.release()
-            self._canvas = Canvas(self.context, *size)
-            self._dirty = True
-        if self._dirty:
-            self.context.scissor = None
-            layers.lay_photos(self)
-            self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
-            self.renderer.quick = self._quick.isActive() and self._took > _SLOW
-            begun = time.perf_counter()
-            self.renderer.draw(self._canvas.target, self.bench.portrait, self.camera())
-            self._canvas.resolve()
-            self.context.finish()
-            if not self.renderer.quick:
-                self._took = time.perf_counter() - begun
-            self.renderer.quick = self._dirty = False
+        self.context.scissor = None
+        layers.lay_photos(self)
+        self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
+        texture = self.picture.draw(self.context, self.renderer, self.camera().sized(*size), size)
         screen.use()
         self.context.viewport = (0, 0, *size)
         layer = layers.photo_layer(self, ratio)
         if layer is None:
-            self.renderer.blit(self._canvas.texture)
+            self.renderer.blit(texture)
         else:
             assert self.layer is not None
-            self.layer.draw(self._canvas.texture, layer)
+            self.layer.draw(texture, layer)
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
@@ -433,7 +414,7 @@ class Viewport(QOpenGLWidget):
 
     def zoom(self, factor: float, position: QPointF) -> None:
         """Go nearer by a factor, keeping what is under `position` there."""
-        self._quick.start()
+        self.picture.move()
         view = self.bench.view
         camera = self.camera()
         origin, direction = camera.ray(position.x(), position.y())
@@ -501,7 +482,7 @@ class Viewport(QOpenGLWidget):
 
     def _navigate(self, position: QPointF) -> None:
         assert self._drag is not None
-        self._quick.start()
+        self.picture.move()
         button, start, view = self._drag
         delta = position - start
         if button == Qt.MouseButton.MiddleButton:

@@ -8,8 +8,15 @@ import moderngl
 import numpy as np
 
 from yewfinch.core.mesh.coarse import coarse_triangles
+from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
+from yewfinch.core.show.camera import Camera
+from yewfinch.render import _buffers_kernels as kernels
+
+#: A part of a picture in pixels: left, bottom, width, height.
+Part = tuple[int, int, int, int]
 
 #: Surfaces of more vertices are drawn coarser where that is enough; a coarse cell may have so many pixels.
 MANY, COARSE_PIXELS = 200_000, 0.8
@@ -40,21 +47,40 @@ class Seen:
     ----------
     planes : (6, 4) float64
         Of the sides of its room: inside where x, y, z, 1 times each is not below 0.
+    eye, forward : (3,) float64
+        Place, mm, and direction of the view.
+    flat : bool
+    whole : bool
+        Nothing is cut away or hidden, so closed clay is never seen from behind.
     """
 
     planes: DoubleArray
+    eye: DoubleArray
+    forward: DoubleArray
+    flat: bool
+    whole: bool
 
     @classmethod
-    def by(cls, matrix: DoubleArray) -> Seen:
-        """From world to clip space (4, 4) (Gribb & Hartmann 2001, "Fast extraction of viewing frustum planes")."""
-        return cls(np.concatenate([matrix[3] + matrix[:3], matrix[3] - matrix[:3]]))
+    def by(cls, camera: Camera, near: float, far: float, part: Part | None, whole: bool) -> Seen:
+        """By a camera between two depths, mm, or in a part of its picture (Gribb & Hartmann 2001, "Fast extraction of viewing frustum planes")."""
+        matrix = camera.clip_matrix(near, far) @ camera.view_matrix()
+        sides = matrix[:2].copy()
+        if part is not None:
+            x, y, w, h = part
+            middle = np.array([2 * (x + w / 2) / camera.width - 1, 2 * (y + h / 2) / camera.height - 1])
+            sides = (sides - middle[:, None] * matrix[3]) / np.array([[w / camera.width], [h / camera.height]])
+        rows = np.concatenate([sides, matrix[2:3]])
+        return cls(np.concatenate([matrix[3] + rows, matrix[3] - rows]), camera.position, camera.rotation[2], bool(camera.flat), whole)
 
-    def runs(self, surface: Surface) -> IndexArray:
-        """First and last face of runs of leaves that may be in sight, (k, 2); a leaf beyond one side is not."""
+    def runs(self, surface: Surface, cones: LeafCones) -> IndexArray:
+        """First and last face of runs of leaves that may be in sight, (k, 2); a leaf beyond one side is not, nor one that looks away."""
         normal, away = self.planes[:, :3], self.planes[:, 3]
         middle = (surface.leaf_lo.astype(np.float64) + surface.leaf_hi) / 2
         half = (surface.leaf_hi.astype(np.float64) - surface.leaf_lo) / 2
-        leaves = np.nonzero((middle @ normal.T + half @ np.abs(normal).T + away >= 0.0).all(axis=1))[0]
+        inside = (middle @ normal.T + half @ np.abs(normal).T + away >= 0.0).all(axis=1)
+        if self.whole:
+            inside &= ~cones.turned_away(self.eye, self.forward, self.flat)
+        leaves = np.nonzero(inside)[0]
         if len(leaves) == 0:
             return np.empty((0, 2), np.int32)
         breaks = np.nonzero(np.diff(leaves) > GAP)[0]
@@ -80,6 +106,9 @@ class SurfaceBuffers:
         self.index = context.buffer(np.ascontiguousarray(surface.faces[:, [0, 1, 2, 0, 2, 3]]).tobytes())
         self.bytes_written = 0
         self._context = context
+        self._cones = LeafCones(surface)
+        #: What was uploaded, to tell what differs.
+        self._positions, self._colour = surface.positions.copy(), shown(surface).copy()
         self._wire: moderngl.Buffer | None = None
         self._coarse: tuple[moderngl.Buffer, float] | None = None
         self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
@@ -114,7 +143,7 @@ class SurfaceBuffers:
                 self.drawn = self._coarse[0].size // 12
                 self._array(program, self._coarse[0]).render()
                 return
-        runs = seen.runs(surface)
+        runs = seen.runs(surface, self._cones)
         self.drawn = int(2 * (runs[:, 1] - runs[:, 0]).sum())
         array = self._array(program, self.index)
         for first, last in runs:
@@ -131,27 +160,44 @@ class SurfaceBuffers:
             self._wire = self._context.buffer(np.ascontiguousarray(edges).tobytes())
         self._array(program, self._wire).render(moderngl.LINES)
 
-    def update(self, channel: str, leaves: IndexArray) -> None:
-        """Upload only the rows of `leaves`; neighbouring leaves go in one write."""
-        if len(leaves) == 0:
-            return
+    def update(self, channel: str, leaves: IndexArray) -> DoubleArray:
+        """Upload only the rows of `leaves`; neighbouring leaves go in one write.
+
+        Returns
+        -------
+        (2, 3) float64, mm
+            Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing.
+        """
         surface = self.surface
-        pairs = (
-            ((self.positions, surface.positions), (self.normals, surface.normals))
-            if channel == "positions"
-            else ((self.colour, None),)
-        )
+        box = np.array([[np.inf] * 3, [-np.inf] * 3])
+        if len(leaves) == 0:
+            return box
+        moved = channel == "positions"
+        if moved:
+            self._cones.update(np.unique(np.concatenate([surface.leaf_owners(int(leaf)) for leaf in leaves])))
         breaks = np.nonzero(np.diff(leaves) > 1)[0] + 1
         for run in np.split(leaves, breaks):
             first = int(run[0]) << LEAF_SHIFT
             last = min(len(surface), (int(run[-1]) + 1) << LEAF_SHIFT)
-            for buffer, array in pairs:
-                part = shown(surface, first, last) if array is None else array[first:last]
+            new = surface.positions[first:last] if moved else shown(surface, first, last)
+            kernels.changed_box(first, last, self._positions if moved else self._colour, new, surface.positions, surface.ring_at, surface.ring, 2 if moved else 1, box)
+            for buffer, part in ((self.positions, new), (self.normals, surface.normals[first:last])) if moved else ((self.colour, new),):
                 buffer.write(part, offset=first * part.shape[1] * part.itemsize)
                 self.bytes_written += part.nbytes
+        return box
 
     def release(self) -> None:
         """Give the memory back."""
         more = [b for b in (self._wire, None if self._coarse is None else self._coarse[0]) if b is not None]
         for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.index):
             thing.release()
+
+
+def _warm() -> None:
+    offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
+    for dtype, width, rings in ((np.float32, 3, 2), (np.uint8, 4, 1)):
+        one = np.zeros((1, width), dtype)
+        kernels.changed_box(0, 1, one, one, np.zeros((1, 3), np.float32), offsets, offsets, rings, box)
+
+
+warmup.register("buffers", _warm)

@@ -16,11 +16,14 @@ from yewfinch.core.show.looking import FINISHES, Looking
 from yewfinch.core.show.studios import STUDIOS
 from yewfinch.core.show.view import near_far
 from yewfinch.render import projection, shaders
-from yewfinch.render.buffers import Seen, SurfaceBuffers
+from yewfinch.render.buffers import MANY, Part, Seen, SurfaceBuffers
 from yewfinch.render.ground import REACH, Ground
 
 #: Texture units besides those of photos.
 BALL_UNIT, DEPTH_UNIT = 13, 14
+
+#: A processor draws portraits of more vertices with one sample a pixel: four take nearly three times as long.
+SAMPLED = 400_000
 
 #: How strongly guides are drawn over the clay.
 THROUGH = 0.62
@@ -68,13 +71,13 @@ class SceneRenderer:
         self._depths: Depths | None = None
         #: Coarser faces do while the view moves.
         self.quick = False
-        self._seen, self._pixel = Seen(np.zeros((6, 4))), 1.0
+        self._seen: Seen
+        self._pixel = 1.0
 
-    def update(self, piece: str, channel: str, leaves: IndexArray) -> None:
-        """Upload changed rows of a piece, if it is on the GPU already."""
+    def update(self, piece: str, channel: str, leaves: IndexArray) -> np.ndarray | None:  # type: ignore[type-arg]
+        """Upload changed rows of a piece, if it is on the GPU already; the box to be drawn again, (2, 3) mm, or None for all."""
         found = self._pieces.get(piece)
-        if found is not None:
-            found.update(channel, leaves)
+        return None if found is None else found.update(channel, leaves)
 
     def sync(self, portrait: Portrait) -> None:
         """Drop buffers of pieces that went or got another surface; make missing ones."""
@@ -85,6 +88,20 @@ class SceneRenderer:
         for piece, held in portrait.pieces.items():
             if piece not in self._pieces:
                 self._pieces[piece] = SurfaceBuffers(self.context, self.instead.get(piece, held.surface))
+
+    @property
+    def software(self) -> bool:
+        """Does the machine's processor draw, for want of a graphics card?"""
+        return any(name in str(self.context.info["GL_RENDERER"]).lower() for name in ("llvmpipe", "softpipe", "swrast", "swr"))
+
+    def many(self, portrait: Portrait) -> bool:
+        """Is any piece in sight so dense that there are coarser faces of it?"""
+        return any(len(p.surface) > MANY for p in portrait.pieces.values() if p.visible)
+
+    def samples(self, portrait: Portrait) -> int:
+        """Samples of a pixel that this machine draws the portrait with in good time."""
+        many = sum(len(p.surface) for p in portrait.pieces.values() if p.visible) > SAMPLED
+        return 0 if many and self.software else 4
 
     @property
     def bytes_written(self) -> int:
@@ -98,22 +115,25 @@ class SceneRenderer:
         camera: Camera,
         backdrop: tuple[float, float, float] | None = BACKDROP,
         only: str | None = None,
+        part: Part | None = None,
     ) -> None:
-        """Draw all visible pieces."""
+        """Draw all visible pieces, or only a part of the picture anew."""
         self.sync(portrait)
+        target.scissor = part
         target.use()
         context = self.context
         context.viewport = (0, 0, target.width, target.height)
         context.enable_only(moderngl.DEPTH_TEST)
         context.depth_func = "<"
         if backdrop is not None:
-            context.clear(*backdrop, 0.0, depth=1.0)  # alpha is the clay's mask
+            target.clear(*backdrop, 0.0, depth=1.0, viewport=part)  # alpha is the clay's mask
         bounds = bounds_of(portrait)
         height = ground_of(portrait) if only is None and backdrop is not None else None
         if height is not None:
             bounds = np.stack([np.minimum(bounds[0], (-REACH, height, -REACH)), np.maximum(bounds[1], (REACH, height, REACH))])
         near, far = near_far(camera, bounds)
-        self._seen = Seen.by(camera.clip_matrix(near, far) @ camera.view_matrix())
+        whole = self.looking.section is None and not any(p.hide_masked or p.see_through for p in portrait.pieces.values())
+        self._seen = Seen.by(camera, near, far, part, whole)
         self._pixel = camera.flat or near / camera.focal
         look = self.looking
         rich = self.projection.on or look.occlusion > 0 or look.cavity > 0 or look.section is not None or look.wire or STUDIOS[look.studio].lamps
@@ -139,6 +159,7 @@ class SceneRenderer:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:
             self._draw_through([k for k, p in shown if p.see_through], target)
+        target.scissor = None
 
     def _look(self) -> None:
         u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
@@ -276,6 +297,7 @@ class Canvas:
 
     def __init__(self, context: moderngl.Context, width: int, height: int, samples: int = 4) -> None:
         self.size = (max(1, width), max(1, height))
+        self.wanted = samples
         samples = min(samples, context.max_samples)
         self._colour = context.renderbuffer(self.size, 4, samples=samples)
         self._depth = context.depth_renderbuffer(self.size, samples=samples)

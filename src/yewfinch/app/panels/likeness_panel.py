@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import (
     QAbstractItemView,
     QCheckBox,
     QHBoxLayout,
+    QHeaderView,
     QLabel,
     QTableWidget,
     QTableWidgetItem,
@@ -126,6 +127,10 @@ class LikenessPanel(QWidget):
         names = {p.id: p.name for p in self.bench.portrait.sitter.photos}
         bold = QFont(self.table.font())
         bold.setBold(True)
+        header = self.table.horizontalHeader()
+        assert header is not None
+        modes = [header.sectionResizeMode(j) for j in range(self.table.columnCount())]
+        header.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)  # else every cell has all columns measured anew
         self.table.setRowCount(len(self.rows))
         for i, o in enumerate(self.rows):
             axis = max(range(3), key=lambda a, o=o: abs(o.vector[a]))  # type: ignore[misc]
@@ -138,14 +143,20 @@ class LikenessPanel(QWidget):
                 f"Left and right are the sitter's own. Seen in {seen}."
             )
             for j, text in enumerate(cells):
-                item = QTableWidgetItem(text)
+                item = self.table.item(i, j)
+                if item is None:
+                    item = QTableWidgetItem()
+                    if j in (1, 2):
+                        item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                    self.table.setItem(i, j, item)
+                elif item.text() == text and item.toolTip() == tip:
+                    continue
+                item.setText(text)
                 item.setToolTip(tip)
-                if o.significant and j == 1:
-                    item.setFont(bold)
+                item.setFont(bold if o.significant and j == 1 else self.table.font())
                 item.setForeground(theme.color("ink" if o.significant else "soft"))
-                if j in (1, 2):
-                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-                self.table.setItem(i, j, item)
+        for j, mode in enumerate(modes):
+            header.setSectionResizeMode(j, mode)
 
     def chosen(self) -> list[Offset]:
         """Rows that are selected."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
 
 @njit(cache=True, nogil=True)
@@ -50,3 +50,43 @@ def mapped(faces, first):  # type: ignore[no-untyped-def]
             out[n, 0], out[n, 1], out[n, 2] = a, c, d
             n += 1
     return out[:n].copy()
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def cones(leaves, normals, faces, face_start, axis, lean):  # type: ignore[no-untyped-def]
+    """Mean normal of the corners of each leaf's faces, and the widest angle that one of them makes with it."""
+    for n in prange(len(leaves)):
+        leaf = leaves[n]
+        a, b = face_start[leaf], face_start[leaf + 1]
+        x = y = z = 0.0
+        for f in range(a, b):
+            for j in range(4):
+                v = faces[f, j]
+                x, y, z = x + normals[v, 0], y + normals[v, 1], z + normals[v, 2]
+        size = np.sqrt(x * x + y * y + z * z)
+        if size < 1e-9:
+            lean[leaf] = np.pi
+            continue
+        x, y, z = x / size, y / size, z / size
+        least = 1.0
+        for f in range(a, b):
+            for j in range(4):
+                v = faces[f, j]
+                least = min(least, x * normals[v, 0] + y * normals[v, 1] + z * normals[v, 2])
+        axis[leaf, 0], axis[leaf, 1], axis[leaf, 2] = x, y, z
+        lean[leaf] = np.arccos(max(-1.0, least))
+
+
+@njit(cache=True, nogil=True)
+def sampled_area(positions, faces, step):  # type: ignore[no-untyped-def]
+    """Area of every so many-th face, times that."""
+    total = 0.0
+    for f in range(0, len(faces), step):
+        a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
+        px, py, pz = positions[c, 0] - positions[a, 0], positions[c, 1] - positions[a, 1], positions[c, 2] - positions[a, 2]
+        if d == c:
+            d = a
+        qx, qy, qz = positions[d, 0] - positions[b, 0], positions[d, 1] - positions[b, 1], positions[d, 2] - positions[b, 2]
+        x, y, z = py * qz - pz * qy, pz * qx - px * qz, px * qy - py * qx
+        total += 0.5 * np.sqrt(x * x + y * y + z * z)
+    return total * step

@@ -33,7 +33,8 @@ def coarse_triangles(surface: Surface, about: int = ABOUT) -> tuple[IndexArray, 
     Vertices of one cell of a grid become the first of them (Rossignac & Borrel 1993, "Multi-resolution 3D
     approximations for rendering complex scenes"); faces that lose their area go.
     """
-    cell = max(float(np.sqrt(surface.area() / max(about, 1))), 1e-6)
+    area = kernels.sampled_area(surface.positions, surface.faces, max(1, len(surface.faces) // 20_000))
+    cell = max(float(np.sqrt(area / max(about, 1))), 1e-6)
     low = surface.bounds()[0].astype(np.float64)
     first = kernels.clustered(surface.positions, low, cell)
     return np.asarray(kernels.mapped(surface.faces, first)), cell

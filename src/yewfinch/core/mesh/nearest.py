@@ -16,6 +16,8 @@ from yewfinch.core.shared.errors import BadSurfaceError
 
 #: Triangles of one leaf of the tree, at most.
 _LEAF = 4
+#: So few points on a surface of more faces are looked for near themselves only.
+_FEW, _DENSE = 400, 20_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -99,12 +101,32 @@ def nearest(surface: Surface, points: npt.ArrayLike) -> tuple[DoubleArray, Index
 
 
 def nearest_anchors(piece: str, surface: Surface, points: DoubleArray) -> list[Anchor]:
-    """Points (k, 3) mm tied to the nearest places of a piece."""
-    _, corners, weights = nearest(surface, points)
+    """Points (k, 3) mm tied to the nearest places of a piece; a few of them cost no tree of the whole surface."""
+    if len(points) == 0:
+        return []
+    if len(points) <= _FEW and len(surface.faces) > _DENSE:
+        faces = np.unique(np.concatenate([_faces_near(surface, p) for p in points]))
+        f = surface.faces[faces]
+        second = f[f[:, 3] != f[:, 2]][:, [0, 2, 3]]
+        tree = NearestTree(surface.positions, np.concatenate([f[:, :3], second]))
+        found = tree.find(points)
+        s, t = found.weights.T
+        corners, weights = tree.corners[found.rows], np.stack([np.maximum(1.0 - s - t, 0.0), s, t], axis=1)
+    else:
+        _, corners, weights = nearest(surface, points)
     return [
         Anchor(piece, (int(c[0]), int(c[1]), int(c[2])), (float(w[0]), float(w[1]), float(w[2])))
         for c, w in zip(corners, weights, strict=True)
     ]
+
+
+def _faces_near(surface: Surface, point: DoubleArray) -> IndexArray:
+    """Faces of the leaves whose box is no farther from a point than the nearest vertex: the nearest place lies on one of them."""
+    row = surface.nearest_row(point)
+    reach = float(np.linalg.norm(surface.positions[row] - point)) + 1e-6
+    gap = np.maximum(np.maximum(surface.leaf_lo - point, point - surface.leaf_hi), 0.0)
+    leaves = np.nonzero((gap * gap).sum(axis=1) <= reach * reach)[0]
+    return np.concatenate([np.arange(surface.face_start[leaf], surface.face_start[leaf + 1], dtype=INDEX) for leaf in leaves])
 
 
 def _warm() -> None:

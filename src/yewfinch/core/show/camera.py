@@ -7,7 +7,7 @@ Camera axes follow OpenCV: x right, y down, z forward. A lens in millimetres is 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
@@ -58,6 +58,15 @@ class Camera:
     height: float
     centre: tuple[float, float]
     flat: float = 0.0
+
+    def sized(self, width: float, height: float) -> Camera:
+        """The same view in a picture of so many pixels of the same shape."""
+        s = width / self.width
+        if s == 1.0 and height == self.height:
+            return self
+        return replace(
+            self, focal=self.focal * s, width=width, height=height, centre=(self.centre[0] * s, self.centre[1] * s), flat=self.flat / s
+        )
 
     def depths(self, points: npt.ArrayLike) -> DoubleArray:
         """Distance along the viewing direction, (k,) mm."""
