@@ -4,9 +4,12 @@ import numpy as np
 import pytest
 from tests.conftest import cube_sphere
 
+from yewfinch.app.clay_picture import part_of
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.looking import Looking
+from yewfinch.core.show.section import Section
 from yewfinch.core.show.view import View
 from yewfinch.render import picture
 from yewfinch.render.scene import Canvas, SceneRenderer
@@ -145,4 +148,120 @@ def test_guides_leave_the_clays_mask_alone(context, ball_portrait):
     ball_portrait.pieces["shell"] = Piece("shell", "Shell", cube_sphere(12, 80.0), see_through=True)
     np.testing.assert_array_equal(mask(), before)
     canvas.release()
+    renderer.release()
+
+
+def drawn(context, portrait, camera, renderer=None, **look):
+    own = renderer or SceneRenderer(context)
+    own.looking = Looking(**look)
+    canvas = Canvas(context, int(camera.width), int(camera.height), 0)
+    own.draw(canvas.target, portrait, camera)
+    pixels = canvas.pixels().astype(int)
+    canvas.release()
+    if renderer is None:
+        own.release()
+    return pixels
+
+
+@pytest.mark.parametrize("distance", [600, 90])
+def test_a_part_drawn_anew_is_as_if_all_were(context, distance):
+    portrait = Portrait()
+    portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(120, 50.0))
+    camera = View(20, 10, (0, 0, 45), distance).camera(300, 240)
+    renderer = SceneRenderer(context)
+    canvas = Canvas(context, 300, 240)
+    renderer.draw(canvas.target, portrait, camera)
+    surface = portrait.surface("ball")
+    rows = surface.rows_in_ball((15, 8, 45), 8.0)
+    for channel in ("positions", "colour"):
+        if channel == "positions":
+            leaves = surface.set_rows(rows, surface.positions[rows] * np.float32(1.12))
+        else:
+            surface.colour[rows] = (20, 180, 60, 255)
+            leaves = surface.leaves_of(rows)
+        box = renderer.update("ball", channel, leaves)
+        part = part_of(box, camera, (300, 240))
+        assert part is not None and part[2] * part[3] < (0.25 if distance == 600 else 1.0) * 300 * 240
+        before = canvas.pixels()
+        renderer.draw(canvas.target, portrait, camera, part=part)
+        after = canvas.pixels()
+        renderer.draw(canvas.target, portrait, camera)
+        np.testing.assert_array_equal(after, canvas.pixels())
+        assert (after != before).any()
+    canvas.release()
+    renderer.release()
+
+
+def test_tiles_make_the_whole_picture(context, ball_portrait):
+    camera = View(20, 10, (0, 0, 0), 300).camera(300, 240)
+    renderer = SceneRenderer(context)
+    canvas = Canvas(context, 300, 240)
+    renderer.draw(canvas.target, ball_portrait, camera)
+    whole = canvas.pixels()
+    canvas.target.clear(0.0, 0.0, 0.0)
+    for x in (0, 100, 200):
+        for y in (0, 120):
+            renderer.draw(canvas.target, ball_portrait, camera, part=(x, y, 100, 120))
+    np.testing.assert_array_equal(canvas.pixels(), whole)
+    canvas.release()
+    renderer.release()
+
+
+def test_dense_clay_is_drawn_coarser_where_that_is_enough(context, monkeypatch):
+    from yewfinch.render import buffers
+
+    monkeypatch.setattr(buffers, "MANY", 1000)
+    portrait = Portrait()
+    portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(160, 50.0))
+    renderer = SceneRenderer(context)
+    near, far = View(0, 0, (0, 0, 50), 60).camera(300, 240), View(0, 0, (0, 0, 0), 6000).camera(300, 240)
+    all_of_it = drawn(context, portrait, far)
+    drawn(context, portrait, near, renderer)
+    close = renderer._pieces["ball"].drawn
+    assert close < 0.5 * 2 * len(portrait.surface("ball").faces)  # the back, and what is out of sight, is not drawn
+    coarse = drawn(context, portrait, far, renderer)
+    assert renderer._pieces["ball"].drawn < 2 * len(portrait.surface("ball").faces)
+    assert np.abs(coarse - all_of_it).mean() < 0.5
+    renderer.release()
+
+
+def test_corners_are_darker_and_open_clay_is_not(context):
+    portrait = Portrait()
+    portrait.pieces["a"] = Piece("a", "A", cube_sphere(40, 50.0))
+    other = cube_sphere(40, 50.0)
+    portrait.pieces["b"] = Piece("b", "B", other.moved(other.positions + np.float32([0, 80, 0])))
+    camera = View(0, 0, (0, 40, 0), 900).camera(240, 320)
+    plain, dark = (drawn(context, portrait, camera, occlusion=o, reach=25.0) for o in (0.0, 1.0))
+    x, y = camera.project([[0.0, 40.0, 20.0]])[0].astype(int)  # between the balls
+    assert dark[y - 3 : y + 4, x - 8 : x + 9].mean() < 0.8 * plain[y - 3 : y + 4, x - 8 : x + 9].mean()
+    x, y = camera.project([[0.0, 0.0, 50.0]])[0].astype(int)  # in the middle of one
+    np.testing.assert_allclose(dark[y - 5 : y + 6, x - 5 : x + 6], plain[y - 5 : y + 6, x - 5 : x + 6], atol=3)
+
+
+def test_a_section_shows_the_cut_face(context, ball_portrait):
+    camera = View(0, 0, (0, 0, 0), 600).camera(300, 240)
+    section = Section().turned("front").moved(0.0)
+    cut = drawn(context, ball_portrait, camera, section=section)
+    face = clay(cut)
+    assert np.ptp(cut[110:130, 140:160].reshape(-1, 3), axis=0).max() == 0  # flat: the inside
+    whole = drawn(context, ball_portrait, camera, section=section.flipped())
+    assert np.ptp(whole[90:150, 110:190].reshape(-1, 3), axis=0).max() > 20
+    _, x = np.nonzero(face)
+    assert np.ptp(x) / 2 == pytest.approx(camera.focal * 50 / 600, abs=1.5)  # the great circle, not the outline
+
+
+def test_wires_studios_and_instead(context, ball_portrait):
+    camera = View(0, 0, (0, 0, 0), 300).camera(300, 240)
+    plain = drawn(context, ball_portrait, camera)
+    wire = drawn(context, ball_portrait, camera, wire=True)
+    assert 0.02 < (np.abs(wire - plain).sum(axis=2) > 20).mean() < 0.9
+    window = drawn(context, ball_portrait, camera, studio="window", finish="plaster")
+    assert window[120, 100].mean() > 1.25 * window[120, 200].mean()  # from the left
+    renderer = SceneRenderer(context)
+    ball = ball_portrait.surface("ball")
+    renderer.instead = {"ball": ball.moved(ball.positions * np.float32(0.5))}
+    small = drawn(context, ball_portrait, camera, renderer)
+    assert clay(small).sum() < 0.4 * clay(plain).sum()
+    renderer.instead = {}
+    np.testing.assert_array_equal(drawn(context, ball_portrait, camera, renderer), plain)
     renderer.release()

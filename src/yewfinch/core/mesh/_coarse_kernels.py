@@ -8,7 +8,7 @@ from numba import njit, prange
 
 @njit(cache=True, nogil=True)
 def clustered(positions, low, cell):  # type: ignore[no-untyped-def]
-    """For each row the first row of its cell of a grid (a table of cells with open addressing)."""
+    """For each row that row of its cell of a grid which lies nearest to their mean (a table of cells with open addressing)."""
     n = len(positions)
     size = 1024
     while size < 2 * n:
@@ -29,6 +29,22 @@ def clustered(positions, low, cell):  # type: ignore[no-untyped-def]
         if table[slot] < 0:
             table[slot] = i
         first[i] = table[slot]
+    mean, count = np.zeros((n, 3)), np.zeros(n, np.int32)
+    for i in range(n):
+        c = first[i]
+        count[c] += 1
+        for k in range(3):
+            mean[c, k] += positions[i, k]
+    best, least = np.zeros(n, np.int32), np.full(n, np.inf)
+    for i in range(n):
+        c = first[i]
+        away = 0.0
+        for k in range(3):
+            away += (positions[i, k] - mean[c, k] / count[c]) ** 2
+        if away < least[c]:
+            least[c], best[c] = away, i
+    for i in range(n):
+        first[i] = best[first[i]]
     return first
 
 

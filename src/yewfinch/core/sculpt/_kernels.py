@@ -113,14 +113,14 @@ def shift(rows, positions, steps, hold_midline):
 
 
 @njit(cache=True)
-def first_touch(rows, stamp, tick, values, out_rows, out_values):
-    """Copy rows not yet stamped, with their values; return how many."""
+def first_touch(rows, seats, first, values, out_rows, out_values):
+    """Copy rows that have no seat yet, with their values, and seat them from `first` on; return how many."""
     n = 0
     width = values.shape[1]
     for i in range(rows.shape[0]):
         v = rows[i]
-        if stamp[v] != tick:
-            stamp[v] = tick
+        if seats[v] == 0:
+            seats[v] = first + n
             out_rows[n] = v
             for k in range(width):
                 out_values[n, k] = values[v, k]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
+
 import numpy as np
 import numpy.typing as npt
 
@@ -24,7 +26,8 @@ class Recorder:
         self.piece = piece
         self.channel: Channel = channel
         self._values: npt.NDArray[np.generic] = getattr(piece.surface, channel)
-        self._stamp = np.zeros(len(piece.surface), np.uint8)
+        self._seats = np.zeros(len(piece.surface), np.int32)  # one more than a row's place among those touched
+        self._starts: list[int] = [0]
         self._rows: list[IndexArray] = []
         self._before: list[npt.NDArray[np.generic]] = []
 
@@ -32,10 +35,19 @@ class Recorder:
         """Call before writing `rows`."""
         out_rows = np.empty(len(rows), np.int32)
         out = np.empty((len(rows), self._values.shape[1]), self._values.dtype)
-        n = _kernels.first_touch(rows, self._stamp, 1, self._values, out_rows, out)
+        n = _kernels.first_touch(rows, self._seats, self._starts[-1] + 1, self._values, out_rows, out)
         if n:
+            self._starts.append(self._starts[-1] + n)
             self._rows.append(out_rows[:n])
             self._before.append(out[:n])
+
+    def before(self, row: int) -> npt.NDArray[np.generic]:
+        """Values of a row, (c,), when the stroke began."""
+        seat = int(self._seats[row]) - 1
+        if seat < 0:
+            return np.asarray(self._values[row])
+        run = bisect_right(self._starts, seat) - 1
+        return np.asarray(self._before[run][seat - self._starts[run]])
 
     @property
     def empty(self) -> bool:

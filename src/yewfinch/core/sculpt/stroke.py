@@ -100,6 +100,12 @@ class StrokeContext:
         """Positions (n, 3) mm when the stroke began, for tools that ask at their first dab."""
         return np.array(self.piece.surface.positions)
 
+    def ground(self, hit: Hit) -> DoubleArray:
+        """Where a hit was, (3,) mm, before the stroke raised anything: its length must not depend on how often it was asked for."""
+        if self.channel != "positions":
+            return hit.point
+        return np.asarray(sum(w * self.recorder.before(int(r)).astype(np.float64) for r, w in zip(hit.corners, hit.weights, strict=True)))
+
     def taper(self) -> float:
         """How full the stroke is where it is now: 0 at a tapered end, else 1."""
         s, share = self.settings, 1.0
@@ -174,11 +180,12 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
     """Turn events into hits at even distances along the surface, whatever the event rate.
 
     Yields a list of (hit, event, direction) for each event sent. Distances are measured along
-    the line of hits; the ray of each dab is interpolated between the events beside it.
+    the line of hits on the clay as it was before the stroke; the ray of each dab is interpolated between the events beside it.
     """
     out: list[tuple[Hit, PointerEvent, DoubleArray]] = []
     last: PointerEvent | None = None
     last_hit: Hit | None = None
+    last_ground = np.zeros(3)
     travelled = 0.0
     trail = ctx.settings.stabiliser
     while True:
@@ -200,8 +207,8 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
             out.append((hit, event, np.zeros(3)))
             travelled = 0.0
         else:
-            way = hit.point - last_hit.point
-            length = float(np.linalg.norm(way))
+            way = _unit(hit.point - last_hit.point)
+            length = float(np.linalg.norm(ctx.ground(hit) - last_ground))
             step = max(ctx.settings.spacing * ctx.settings.size, 0.05)
             at = step - travelled
             while at <= length and len(out) < 4096:
@@ -214,10 +221,10 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
                 )
                 found = ctx.pick(between)
                 if found is not None:
-                    out.append((found, between, way / length))
+                    out.append((found, between, way))
                 at += step
             travelled = length - (at - step)
-        last, last_hit = event, hit
+        last, last_hit, last_ground = event, hit, ctx.ground(hit)
 
 
 def dab_stroke(
@@ -246,9 +253,10 @@ def dab_stroke(
         while True:
             event = yield
             for hit, sample, along in dabs.send(event):
+                ground = ctx.ground(hit)
                 if before is not None:
-                    ctx.gone += float(np.linalg.norm(hit.point - before))
-                before = hit.point
+                    ctx.gone += float(np.linalg.norm(ground - before))
+                before = ground
                 if sample.phase == "press" and ctx.stamp is not None and ctx.settings.stamp_turn == "stroke" and sample.radius is None:
                     continue  # nobody knows yet which way the stamp turns
                 strewn = _strewn(ctx, hit, sample, chance)

@@ -105,11 +105,11 @@ def heights(points: npt.ArrayLike, along: npt.ArrayLike, layers: Sequence[Textur
     out = np.empty(len(p))
     for layer in checked(layers):
         number = {"noise": 0, "pores": 1, "lines": 2}[layer.pattern]
-        # the reach of a place is about twice the way to the next
-        cell = (2.0 if number else 1.3) * layer.size * layer.along
+        # the reach of a place, chosen so that hollows and cells are as far apart as the size says
+        cell = (2.0 if number == 2 else 1.3) * layer.size * layer.along
         count = max(1, round(6 * layer.along * layer.along)) if number else max(1, round(3 * layer.along * layer.along))
         kernels.strewn(p, d, cell, layer.along, count, number, layer.seed, out)
-        total += layer.height * (out * 0.6 if number == 0 else out)
+        total += layer.height * (np.tanh(0.5 * out) if number == 0 else out)
     return total.astype(np.float32)
 
 

@@ -1,0 +1,113 @@
+"""Sections, studios, wires and keys that are held, in the real window."""
+
+from dataclasses import replace
+
+import numpy as np
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import at_landmark, drag, line
+from tests.app.test_base_head_job import click
+from tests.app.test_looking_panel import picture
+from tests.app.test_stamp_job import begun
+
+
+def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
+    w, _ = begun(window, "Section")
+    whole = picture(w)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F8, Qt.KeyboardModifier.ShiftModifier)
+    section = w.bench.looking.section
+    assert section is not None and w.section.ways["midline"].isChecked() and section.at == 0.0
+    w.bench.set_view(w.bench.view.turned(90, 0))
+    QTest.qWait(50)
+    assert "Girth" in w.section.numbers.text() and "mm" in w.section.numbers.text()
+    # the left half is gone: what lies under the pointer is the other half, seen from inside
+    x, y = at_landmark(w, "zy_l")
+    found = w.viewport.look_at(QPointF(x, y))
+    assert found is None or found[0].point[0] <= 0.01
+    click(w.section.flip)
+    assert w.viewport.look_at(QPointF(x, y))[0].point[0] > 0
+    click(w.section.ways["level"])
+    w.section.at.slider.setValue(w.section.at.slider.maximum() // 2)
+    level = w.bench.looking.section
+    assert level.way == "level"
+    w.bench.choose_landmark("prn")
+    click(w.section.through)
+    np.testing.assert_allclose(w.bench.looking.section.at, w.bench.portrait.landmark("prn")[1])
+    girth = w.viewport.sections.measures().girth
+    assert 500 < girth < 900
+    # without the cut only the line is drawn, and it follows the clay
+    w.section.cut.click()
+    assert not w.bench.looking.section.cut
+    w.bench.choose_landmark(None)
+    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=30.0, strength=1.0)
+    x, y = at_landmark(w, "prn")
+    drag(w.viewport, line((x - 20, y), (x + 20, y)))
+    assert w.viewport.sections.measures().girth != girth
+    QTest.keyClick(w.viewport, Qt.Key.Key_F8, Qt.KeyboardModifier.ShiftModifier)
+    assert w.bench.looking.section is None and not any(b.isChecked() for b in w.section.ways.values())
+    w.undo()
+    w.bench.set_view(w.bench.view.turned(0, 0))
+    assert whole.shape == picture(w).shape
+
+
+def test_the_section_lies_over_a_photos_outline(window, qtbot):
+    w, _ = begun(window)
+    w.bench.set_stage("Features")
+    w.bench.stand_at("photo3")
+    QTest.qWait(400)
+    w.bench.set_overlay(opacity=1.0)
+    before = picture(w)
+    w.viewport.sections.turn("midline")
+    w.bench.set_looking(section=replace(w.bench.looking.section, cut=False))
+    after = picture(w)
+    gold = (after[..., 0] > 190) & (after[..., 2] < 90) & (np.abs(after - before).sum(axis=2) > 60)
+    assert gold.sum() > 300  # a line from brow to chin and over the crown
+    camera = w.viewport.camera()
+    parts = w.viewport.sections.parts()["head"]
+    flat = camera.project(parts.reshape(-1, 3))
+    y, x = np.nonzero(gold)
+    near = [np.hypot(flat[:, 0] - a, flat[:, 1] - b).min() for a, b in zip(x[::40], y[::40], strict=True)]
+    assert np.max(near) < 6
+
+
+def test_studios_corners_and_wires_change_the_picture_only(window):
+    w, _ = begun(window, "Looking")
+    w.inspector.ensureWidgetVisible(w.looking)
+    own = picture(w)
+    clay = ~((np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3))
+    means = {}
+    for key, button in w.looking.studios.items():
+        click(button)
+        means[key] = picture(w)[clay]
+    assert len({tuple(np.round(v.mean(axis=0), 1)) for v in means.values()}) == len(means)
+    assert means["hard"].std() > means["window"].std() * 0.9
+    click(w.looking.studios["bench"])
+    np.testing.assert_array_equal(picture(w), own)
+    w.looking.occlusion.slider.setValue(w.looking.occlusion.slider.maximum())
+    assert picture(w)[clay].mean() < own[clay].mean() - 1
+    w.looking.occlusion.slider.setValue(0)
+    QTest.keyClick(w.viewport, Qt.Key.Key_F7, Qt.KeyboardModifier.ShiftModifier)
+    assert w.looking.wire.isChecked() and (picture(w) != own).any()
+    QTest.keyClick(w.viewport, Qt.Key.Key_F7, Qt.KeyboardModifier.ShiftModifier)
+    np.testing.assert_array_equal(picture(w), own)
+    assert w.bench.portrait.history.position == 0
+
+
+def test_a_held_key_looks_only_as_long(window):
+    w, _ = begun(window)
+    QTest.keyPress(w.viewport, Qt.Key.Key_F6)
+    assert w.bench.looking.raking
+    QTest.qWait(500)
+    QTest.keyRelease(w.viewport, Qt.Key.Key_F6)
+    assert not w.bench.looking.raking
+    QTest.keyClick(w.viewport, Qt.Key.Key_F6)  # a tap stays
+    QTest.qWait(500)
+    assert w.bench.looking.raking
+    QTest.keyClick(w.viewport, Qt.Key.Key_F6)
+    assert not w.bench.looking.raking
+    QTest.keyPress(w.viewport, Qt.Key.Key_F7)
+    QTest.keyRelease(w.viewport, Qt.Key.Key_F7)
+    assert w.bench.looking.black

@@ -1,0 +1,73 @@
+"""Coarser faces for drawing, and leaves that look away."""
+
+import numpy as np
+import pytest
+from tests.conftest import cube_sphere
+from tests.sculpt.test_shaping import sheet
+
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.mesh.coarse import coarse_triangles
+from yewfinch.core.mesh.cones import LeafCones
+from yewfinch.core.mesh.surface import Surface
+
+
+def test_coarse_faces_are_few_near_and_look_the_same_way():
+    ball = cube_sphere(120)
+    triangles, cell = coarse_triangles(ball, 3000)
+    assert 1500 < len(np.unique(triangles)) < 6000
+    at = ball.positions.astype(float)
+    a, b, c = (at[triangles[:, k]] for k in range(3))
+    normal = np.cross(b - a, c - a)
+    area = np.linalg.norm(normal, axis=1)
+    assert area[(normal * (a + b + c)).sum(axis=1) < 0].sum() < 0.012 * area.sum()  # slivers at most
+    middles = np.linalg.norm((a + b + c) / 3, axis=1)
+    assert middles.max() <= 100.001 and middles.min() > 100 - cell
+    assert abs(np.linalg.norm(normal, axis=1).sum() / 2 / ball.area() - 1) < 0.05  # no hole
+    assert cell == pytest.approx(np.sqrt(ball.area() / 3000), rel=0.03)
+
+
+@pytest.mark.parametrize("flat", [False, True])
+def test_leaves_that_look_away_are_told_and_no_other(flat):
+    for surface in (cube_sphere(150), new_portrait().surface("head")):
+        cones = LeafCones(surface)
+        at, f = surface.positions.astype(float), surface.faces
+        normal = np.cross(at[f[:, 2]] - at[f[:, 0]], at[f[:, 3]] - at[f[:, 1]])
+        normal = np.where((f[:, 3] == f[:, 2])[:, None], np.cross(at[f[:, 1]] - at[f[:, 0]], at[f[:, 2]] - at[f[:, 0]]), normal)
+        middle = at[f].mean(axis=1)
+        rng = np.random.default_rng(2)
+        told = 0
+        for _ in range(12):
+            way = rng.normal(size=3)
+            way /= np.linalg.norm(way)
+            eye = -way * rng.uniform(300, 900)
+            towards = np.broadcast_to(way, middle.shape) if flat else middle - eye
+            seen = (normal * towards).sum(axis=1) < 0
+            away = cones.turned_away(eye, way, flat)
+            told += away.sum()
+            for leaf in np.nonzero(away)[0]:
+                assert not seen[surface.face_start[leaf] : surface.face_start[leaf + 1]].any()
+        if surface.leaf_count > 100 and len(surface) > 100_000:
+            assert told > 12 * 0.2 * surface.leaf_count
+
+
+def test_clay_with_a_rim_is_seen_from_behind():
+    _, piece = sheet(61)
+    assert not LeafCones(piece.surface).turned_away(np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False).any()
+
+
+def test_cones_follow_the_clay():
+    ball = cube_sphere(100)
+    cones = LeafCones(ball)
+    rows = ball.rows_in_ball((0, 0, 100), 20.0)
+    leaves = ball.set_rows(rows, ball.positions[rows] * np.float32([1, 1, 0.9]))
+    cones.update(np.unique(np.concatenate([ball.leaf_owners(int(v)) for v in leaves])))
+    fresh = LeafCones(ball)
+    np.testing.assert_allclose(cones.axis, fresh.axis, atol=1e-6)
+    np.testing.assert_allclose(cones.lean, fresh.lean, atol=1e-5)
+
+
+def test_degenerate_clay_is_drawn_as_it_is():
+    flat = Surface([[0, 0, 0]] * 3 + [[1, 0, 0], [0, 1, 0], [0, 0, 1]], [[0, 1, 2], [3, 4, 5]])
+    triangles, _ = coarse_triangles(flat)
+    assert triangles.tolist() == [[3, 4, 5]]
+    assert LeafCones(flat).lean.shape == (1,)
