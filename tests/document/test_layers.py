@@ -166,18 +166,34 @@ def test_hidden_held_off_merged_settled_and_ordered():
     assert stack(portrait)[a].name == "skin"
 
 
+def test_several_strokes_become_one_layer_and_other_steps_end_the_row():
+    portrait = with_ball()
+    stroke(portrait, 1)
+    portrait.fill("clay", (90, 90, 90, 255), "Fill")
+    before = portrait.surface("clay").positions.copy()
+    for seed in (2, 3, 4):
+        stroke(portrait, seed)
+    after = portrait.surface("clay").positions.copy()
+    edit, key = layers.last_strokes(portrait, "clay", 40)
+    portrait.perform(edit)
+    assert stack(portrait)[key].name == "3 strokes"
+    np.testing.assert_array_equal(portrait.surface("clay").positions, after)
+    weighed(portrait, key, 0.0)
+    np.testing.assert_allclose(portrait.surface("clay").positions, before, atol=1e-6)
+
+
 def test_the_last_stroke_and_the_difference_to_a_state_become_layers():
     portrait = with_ball()
     before = portrait.surface("clay").positions.copy()
     stroke(portrait, 4)
     after = portrait.surface("clay").positions.copy()
-    edit, key = layers.last_stroke(portrait, "clay")
+    edit, key = layers.last_strokes(portrait, "clay")
     portrait.perform(edit)
     np.testing.assert_array_equal(portrait.surface("clay").positions, after)
     weighed(portrait, key, 0.0)
     np.testing.assert_array_equal(portrait.surface("clay").positions, before)
     with pytest.raises(YewfinchError, match="no stroke"):
-        layers.last_stroke(portrait, "clay")
+        layers.last_strokes(portrait, "clay")
     weighed(portrait, key, 1.0)
     stroke(portrait, 9)
     edit, second = layers.difference(portrait, "clay", before, "all of it")

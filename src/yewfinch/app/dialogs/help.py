@@ -130,12 +130,26 @@ The small views below show every side; click one to go there, choose others with
 <i>Ribbon</i> add; <i>Flatten</i>, <i>Scrape</i> and <i>Fill</i> go to a plane from both sides, from above, from below; <i>Crease</i> and <i>Pinch</i> sharpen; <i>Smooth</i> evens out, <i>Polish</i> takes
 noise off and keeps planes and edges, <i>Relax</i> evens the net and leaves the form. <i>Front only</i> leaves alone what faces away; <i>connected only</i> measures along the surface, so that
 the upper lip leaves the lower alone.</p>
-<p>The panel <i>Stroke</i> holds what goes for the tool in hand: the spacing of its dabs, <i>Steady</i> (the stroke is drawn along behind the pointer on a line of so many mm), tapers at both ends, straight
-strokes, an airbrush that goes on while you rest, and pressure from slowness for those without a pen. <b>Ctrl+R</b> does the last stroke again with the tool in hand and its settings as they are
-now, in the place of what it did.</p>
+<p>The panel <i>Stroke</i> holds what goes for the tool in hand. A stroke goes by hand; <i>Straight</i>; as an <i>Arc</i> that you bend by its middle; along a <i>Curve</i> whose knots you drag (click the
+line for another, Delete removes one): the stroke follows and stays open until <b>Enter</b> confirms it, <b>Esc</b> takes it back; or it is <i>Sized</i>: press, and draw one dab out to its size and angle. <i>Steady</i>
+draws the stroke along behind the pointer on a line of so many mm, tapers thin its ends, <i>Scatter</i> strews the dabs beside it, <i>Airbrush</i> goes on while you rest. Pressure follows a curve of your own for
+size, strength, pinch and scatter. Without a pen it can come from slowness, or from <b>Space</b> held during the stroke. <b>Ctrl+R</b> does the last stroke again with the tool in hand and its settings as they are
+now, tapers included, in the place of what it did.</p>
+<h2>Stamps, stencils, surface texture</h2>
+<p>Any tool that works in dabs can work through a stamp (panel <i>Stamps</i>): white works fully, black not at all. It lies in the tool's circle, upright, along the stroke or turned at random; or it is spread over the
+skin in its own size in mm, stroke beside stroke. Our own stamps have no seams; pictures of yours are dropped on the panel and kept in the portrait. The tool <i>Stamp</i> (Shift+B) raises the clay by a picture, with
+Ctrl it presses it in.</p>
+<p>A <i>Stencil</i> lies over the view while you turn the clay under it: <b>F9</b> moves, sizes and turns it, <i>Warp it</i> bends it by a grid of handles. Tools work through its white only, and not where the clay is turned
+away from you by more than the angle of <i>Facing</i>.</p>
+<p><i>Surface texture</i> lays pores, fine lines and unevenness over the masked part, the free part or all of a piece, without strokes, drawn out along the lines of the skin: round eyes and mouth, across the forehead.
+<i>Show it</i> draws it without touching the clay, <i>Lay it on</i> makes one step of it, on the chosen form layer if there is one. What is finer than two edges of the clay does not show: add levels first.</p>
 <h2>Looking</h2>
-<p>In the panel <i>Looking</i> the clay is shown as plaster, grey clay, terracotta, wax or bronze, with hollows darkened and edges brightened. <b>F6</b> gives raking light, <b>F7</b> fills the outline with black,
-<b>F8</b> exchanges left and right of the picture so that you see it with fresh eyes; work goes on in all of them, nothing of it changes the clay.</p>
+<p>In the panel <i>Looking</i> the clay is shown as plaster, grey clay, terracotta, wax or bronze, in the light of the bench or of a studio, with hollows darkened, edges brightened, and corners that get little light
+darker. <b>F6</b> gives raking light, <b>F7</b> fills the outline with black, <b>F8</b> exchanges left and right of the picture so that you see it with fresh eyes: a tap leaves it so, a held key looks only as
+long. <b>Shift+F7</b> draws the net's edges. Work goes on in all of them, nothing of it changes the clay.</p>
+<p>The panel <i>Section</i> (<b>Shift+F8</b>) cuts the clay by a plane: along the midline, level, from the front or as you look. You see the line, its girth, breadth and area; the other side can be cut away instead, or
+only the line be drawn: from a profile photo's standpoint it lies over the photo and the outlines drawn on it.</p>
+<p>Clay of more than 200 000 vertices is drawn coarser while the view moves, if the machine needs that, and in full when it rests.</p>
 <h2>Form layers and states</h2>
 <p>In the panel <i>Form layers</i>, strokes go on the chosen layer, or on <i>The form itself</i>. A layer's strength goes from -100 to 200 %; at 0 % the clay is as if it was never worked, whatever the order in which you set
 them. The tick hides it, a double click renames it; <i>Mask it</i> holds it off where the clay is masked now. <i>Last stroke</i> turns the last stroke into a layer, <i>Merge down</i> makes one of two, <i>Settle</i>

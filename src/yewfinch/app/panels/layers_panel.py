@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import (
     QListWidget,
     QListWidgetItem,
     QPushButton,
+    QSpinBox,
     QToolButton,
 )
 
@@ -52,7 +53,8 @@ class LayersPanel(LivePanel):
         self.column.addWidget(self.strength)
         grid, self.buttons = button_grid((
             ("add", "New layer", "An empty layer on top; strokes go on it", self._add),
-            ("stroke", "Last stroke", "What the last stroke did becomes a layer of its own", lambda: self._make(lambda p: layers.last_stroke(self.bench.portrait, p))),
+            ("stroke", "Last strokes", "What the last strokes did becomes a layer of its own: so many as stand below",
+             lambda: self._make(lambda p: layers.last_strokes(self.bench.portrait, p, self.count.value()))),
             ("duplicate", "Duplicate", "The layer once more, hidden at first", lambda: self._make(lambda p: layers.duplicate(self.bench.portrait, p, self.chosen))),
             ("merge", "Merge down", "One layer of this and the one below; the form stays", lambda: self._make(lambda p: layers.merge(self.bench.portrait, p, self.chosen))),
             ("settle", "Settle", "What shows of the layer becomes part of the form itself", lambda: self._drop(settle=True)),
@@ -63,6 +65,14 @@ class LayersPanel(LivePanel):
             ("down", "Down", "Lower in the list", lambda: self._do(lambda p: layers.move(self.bench.portrait, p, self.chosen, 1))),
         ))  # fmt: skip
         self.column.addLayout(grid)
+        row = QHBoxLayout()
+        row.addWidget(QLabel("Strokes that become a layer"), 1)
+        self.count = QSpinBox()
+        self.count.setRange(1, 200)
+        self.count.setAccessibleName("strokes that become a layer")
+        self.count.setToolTip("So many of the last strokes; a step that was no stroke on the form itself ends the row")
+        row.addWidget(self.count)
+        self.column.addLayout(row)
         self.note = QLabel()
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)

@@ -143,6 +143,10 @@ class History:
         """The last edit in force, or None."""
         return self._entries[self._at - 1].edit() if self._at else None
 
+    def recent(self, count: int) -> list[Edit]:
+        """The last edits in force, the newest first; fewer if there are not so many."""
+        return [self._entries[k].edit() for k in range(self._at - 1, max(self._at - 1 - count, -1), -1)]
+
     def push(self, edit: Edit) -> None:
         """Add an edit that has been carried out already; what was undone is forgotten."""
         del self._entries[self._at :]

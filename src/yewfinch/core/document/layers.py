@@ -152,8 +152,15 @@ def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
     return _edit(portrait, held, replace(stack, layers=layers), f"Order of {layer.name}")
 
 
-def last_stroke(portrait: Portrait, piece: str) -> tuple[Edit, str]:
-    """What the last step of the history did to the form of a piece, as a layer of its own: it can be weighed and hidden from now on.
+def last_strokes(portrait: Portrait, piece: str, count: int = 1) -> tuple[Edit, str]:
+    """What the last steps of the history did to the form of a piece, as a layer of its own: it can be weighed and hidden from now on.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    count : int
+        So many strokes; steps that did something else end the row.
 
     Raises
     ------
@@ -161,15 +168,17 @@ def last_stroke(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         If the last step moved nothing of the piece, or did so on a layer.
     """
     held = usable(portrait, piece)
-    last = portrait.history.last()
-    moved = [] if last is None else [c for c in last.changes if isinstance(c, RowsChange) and c.piece == piece and c.channel == "positions"]
-    if last is None or len(moved) != 1 or any(isinstance(c, FieldChange) and c.field == "layers" for c in last.changes):
-        raise YewfinchError("The last step was no stroke on the form itself, so there is nothing to put onto a layer.")
-    change = moved[0]
-    order = np.argsort(change.rows)
     before = held.surface.positions.copy()
-    before[change.rows[order]] = change.before[order]
-    return difference(portrait, piece, before, last.name)
+    names: list[str] = []
+    for edit in portrait.history.recent(max(1, count)):
+        moved = [c for c in edit.changes if isinstance(c, RowsChange) and c.piece == piece and c.channel == "positions"]
+        if len(moved) != 1 or len(edit.changes) != 1:
+            break
+        before[moved[0].rows] = moved[0].before
+        names.append(edit.name)
+    if not names:
+        raise YewfinchError("The last step was no stroke on the form itself, so there is nothing to put onto a layer.")
+    return difference(portrait, piece, before, names[0] if len(names) == 1 else f"{len(names)} strokes")
 
 
 def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) -> tuple[Edit, str]:
