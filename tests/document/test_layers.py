@@ -177,7 +177,7 @@ def test_several_strokes_become_one_layer_and_other_steps_end_the_row():
     edit, key = layers.last_strokes(portrait, "clay", 40)
     portrait.perform(edit)
     assert stack(portrait)[key].name == "3 strokes"
-    np.testing.assert_array_equal(portrait.surface("clay").positions, after)
+    np.testing.assert_allclose(portrait.surface("clay").positions, after, atol=1e-6)
     weighed(portrait, key, 0.0)
     np.testing.assert_allclose(portrait.surface("clay").positions, before, atol=1e-6)
 

@@ -3,6 +3,7 @@
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
@@ -56,3 +57,12 @@ def test_vertices_without_faces_come_last():
     faces, old = in_face_order(positions, np.array([[1, 2, 3, 3]], np.int32))
     assert old[-1] == 0
     assert faces.max() == 2
+
+
+def test_the_order_is_the_same_at_every_version():
+    # portraits rely on base heads coming out in one order; the sums were made by the first version that did so
+    ball = cube_sphere(50)
+    shuffled = ball.faces[np.random.default_rng(0).permutation(len(ball.faces))]
+    faces, old = in_face_order(ball.positions, shuffled)
+    assert int((faces.astype(np.int64) * np.arange(faces.size).reshape(faces.shape)).sum()) + 31 * int(faces[::7].astype(np.int64).sum()) == 17959793618165
+    assert int((old.astype(np.int64) * np.arange(len(old))).sum()) == 1125337532501

@@ -8,6 +8,7 @@ from collections.abc import Callable
 import moderngl
 import numpy as np
 from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app.bench import Bench
 from yewfinch.core.shared.arrays import DoubleArray
@@ -29,12 +30,13 @@ class ClayPicture(QObject):
     Parameters
     ----------
     bench : Bench
+    view : QWidget
+        Its owner; `again` asks it for another call of `draw`.
     again : callable
-        Asks for another call of `draw`.
     """
 
-    def __init__(self, bench: Bench, again: Callable[[], object]) -> None:
-        super().__init__()
+    def __init__(self, bench: Bench, view: QWidget, again: Callable[[], object]) -> None:
+        super().__init__(view)
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
         self._stale, self._whole = True, False

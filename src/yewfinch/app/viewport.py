@@ -66,7 +66,7 @@ class Viewport(QOpenGLWidget):
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
         self.layer: PhotoLayer | None = None
-        self.picture = ClayPicture(bench, self.update)
+        self.picture = ClayPicture(bench, self, self.update)
         self.pointer: QPointF | None = None
         self.hit: Hit | None = None
         self.hit_piece = ""

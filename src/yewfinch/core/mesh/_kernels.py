@@ -357,16 +357,24 @@ def nearest_row(positions, lo, hi, shift, cx, cy, cz):
 
 
 @njit(cache=True, parallel=True)
-def morton(positions, faces, lo, scale):
-    """63-bit Z-order code of the middle of each face (Morton 1966)."""
-    out = np.empty(faces.shape[0], np.uint64)
+def middles(positions, faces):
+    """Middle of each face, (m, 3) float32."""
+    out = np.empty((faces.shape[0], 3), np.float32)
     for i in prange(faces.shape[0]):
+        a, b, c, d = faces[i, 0], faces[i, 1], faces[i, 2], faces[i, 3]
+        for k in range(3):
+            out[i, k] = (positions[a, k] + positions[b, k] + positions[c, k] + positions[d, k]) / np.float32(4)
+    return out
+
+
+@njit(cache=True, parallel=True)
+def morton(points, lo, scale):
+    """63-bit Z-order code of each point (Morton 1966)."""
+    out = np.empty(points.shape[0], np.uint64)
+    for i in prange(points.shape[0]):
         code = np.uint64(0)
         for k in range(3):
-            middle = np.float64(0.0)
-            for j in range(4):
-                middle += positions[faces[i, j], k]
-            q = np.uint64(min(2097151.0, max(0.0, (0.25 * middle - lo[k]) * scale)))
+            q = np.uint64(min(2097151.0, max(0.0, (np.float64(points[i, k]) - lo[k]) * scale)))
             q = (q | (q << np.uint64(32))) & np.uint64(0x1F00000000FFFF)
             q = (q | (q << np.uint64(16))) & np.uint64(0x1F0000FF0000FF)
             q = (q | (q << np.uint64(8))) & np.uint64(0x100F00F00F00F00F)

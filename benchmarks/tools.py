@@ -1,0 +1,83 @@
+"""A dab of every tool on dense clay, beside a bare gather and scatter of the same rows; alone: `python -m benchmarks.tools`."""
+
+from __future__ import annotations
+
+import time
+from dataclasses import replace
+
+import numpy as np
+from tests.conftest import cube_sphere
+
+from benchmarks.timing import best
+from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.registry import ToolSpec, tools
+from yewfinch.core.sculpt.stamps import stamp_of
+from yewfinch.core.sculpt.stroke import StrokeContext
+
+CENTRE = np.array([8.0, 30.0, 95.0]) / np.linalg.norm([8.0, 30.0, 95.0]) * 100
+
+
+def radius_of(surface: Surface, rows: int) -> float:
+    """Of a ball about the place that holds so many rows, mm."""
+    low, high = 0.2, 200.0
+    for _ in range(40):
+        middle = (low + high) / 2
+        low, high = (middle, high) if len(surface.rows_in_ball(CENTRE, middle)) < rows else (low, middle)
+    return high
+
+
+def dab(surface: Surface, spec: ToolSpec, radius: float, runs: int = 7) -> float:
+    """Seconds of the event that brings one dab in the middle of a stroke: pick, footprint, tool, recorder, normals, boxes."""
+    took = []
+    for _ in range(runs):
+        portrait = Portrait()
+        piece = portrait.pieces["b"] = Piece("b", "b", surface)
+        settings = replace(spec.settings, size=2 * radius, spacing=0.1, course="hand", strength=0.05)
+        ctx = StrokeContext(portrait, piece, settings, symmetry=False, stamp=stamp_of((), settings.stamp))
+        start = surface.positions.copy() if spec.needs else None
+        if start is not None:
+            ctx.reference = start.__getitem__
+        stroke = spec.make(ctx)
+        next(stroke)
+        way = -CENTRE / 100
+        side = np.cross(way, (0.0, 1.0, 0.0))
+        side /= np.linalg.norm(side)
+        events = [PointerEvent("press" if k == 0 else "move", CENTRE * 3 + side * 0.205 * radius * k, way) for k in range(3)]
+        for event in events[:2]:
+            stroke.send(event)
+        begun = time.perf_counter()
+        stroke.send(events[2])
+        took.append(time.perf_counter() - begun)
+        stroke.close()
+    return float(np.median(took))
+
+
+def main() -> None:
+    """A row for each tool."""
+    surfaces = {n: cube_sphere(round((n / 6) ** 0.5)) for n in (250_000, 2_500_000)}
+    print(f"\n{'tool':20s} {'10 k rows of 2.5 M':>28s} {'50 k rows of 2.5 M':>28s} {'10 k: 2.5 M / 250 k':>20s}")
+    bare, radii = {}, {}
+    for n, surface in surfaces.items():
+        for count in (10_000, 50_000):
+            radii[n, count] = radius_of(surface, count)
+            rows = surface.rows_in_ball(CENTRE, radii[n, count])
+            held = np.empty((len(rows), 3), np.float32)
+            from benchmarks.run import gather_scatter
+
+            bare[n, count] = best(lambda r=rows, h=held, s=surface: gather_scatter(r, s.positions, h), 60)
+    for spec in tools():
+        row, times = [], {}
+        for n, count in ((2_500_000, 10_000), (2_500_000, 50_000), (250_000, 10_000)):
+            dab(surfaces[n], spec, radii[n, count], 2)
+            times[n, count] = dab(surfaces[n], spec, radii[n, count])
+        for count in (10_000, 50_000):
+            t, b = times[2_500_000, count], bare[2_500_000, count]
+            row.append(f"{1e3 * t:.2f} ms = {t / b:.0f}x bare")
+        print(f"{spec.title:20s} {row[0]:>28s} {row[1]:>28s} {times[2_500_000, 10_000] / times[250_000, 10_000]:>19.2f}x")
+
+
+if __name__ == "__main__":
+    main()
