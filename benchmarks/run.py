@@ -11,10 +11,10 @@ from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
-from numba import njit
 from tests.conftest import cube_sphere
 
 from benchmarks import base_head, levels, remesh, sitters, tools
+from benchmarks.timing import gather_scatter
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -39,17 +39,6 @@ def clock(work: Callable[[], object], rounds: int = 15) -> float:
         out.append(time.perf_counter() - t)
         gc.enable()
     return float(np.median(out))
-
-
-@njit(cache=True)
-def gather_scatter(rows, positions, held):
-    """The least any dab could do: read the rows and write them back."""
-    for i in range(rows.shape[0]):
-        for k in range(3):
-            held[i, k] = positions[rows[i], k]
-    for i in range(rows.shape[0]):
-        for k in range(3):
-            positions[rows[i], k] = held[i, k]
 
 
 def say(title: str, value: str, budget: str = "") -> None:

@@ -24,11 +24,11 @@ from yewfinch.app.main import make_app  # noqa: E402
 from yewfinch.app.window import MainWindow  # noqa: E402
 from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.physique import Physique  # noqa: E402
-from yewfinch.core.document import layers, pieces  # noqa: E402
+from yewfinch.core.document import detail_levels, layers, pieces  # noqa: E402
 from yewfinch.core.document.figure import figures  # noqa: E402
 from yewfinch.core.document.settings import Settings  # noqa: E402
+from yewfinch.core.sculpt.stamps import own_stamps  # noqa: E402
 from yewfinch.core.show.pose_presets import PRESETS as POSES  # noqa: E402
-from yewfinch.core.sculpt.stamps import own_stamps
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.demo.portrait import demo_portrait  # noqa: E402
 

@@ -185,27 +185,48 @@ def leaf_links(faces, face_start, leaf_count, shift):
 
 
 @njit(cache=True)
-def boxes_of(leaves, positions, faces, face_start, shift, lo, hi):
-    """Bounds of the given leaves: their own vertices and the faces they own."""
+def beyond_leaves(faces, face_start, count, shift):
+    """Rows of other leaves that the faces of each leaf use (CSR): later ones, as a face belongs to its lowest row."""
+    leaves = face_start.shape[0] - 1
+    offsets = np.zeros(leaves + 1, np.int32)
+    seen = np.full(count, -1, np.int32)
+    rows = np.empty(0, np.int32)
+    for write in (False, True):  # counted first
+        seen[:] = -1
+        n = 0
+        for leaf in range(leaves):
+            last = (leaf + 1) << shift
+            for f in range(face_start[leaf], face_start[leaf + 1]):
+                for j in range(4):
+                    v = faces[f, j]
+                    if v >= last and seen[v] != leaf:
+                        seen[v] = leaf
+                        if write:
+                            rows[n] = v
+                        n += 1
+            offsets[leaf + 1] = n
+        if not write:
+            rows = np.empty(n, np.int32)
+    return offsets, rows
+
+
+@njit(cache=True)
+def boxes_of(leaves, positions, beyond_at, beyond, shift, lo, hi):
+    """Bounds of the given leaves: their own vertices, and those of others that their faces use."""
     n = positions.shape[0]
     for i in range(leaves.shape[0]):
         leaf = leaves[i]
-        first = leaf << shift
-        last = min(n, (leaf + 1) << shift)
         ax = ay = az = np.float32(np.inf)
         bx = by = bz = np.float32(-np.inf)
-        for v in range(first, last):
+        for v in range(leaf << shift, min(n, (leaf + 1) << shift)):
             x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
             ax, ay, az = min(ax, x), min(ay, y), min(az, z)
             bx, by, bz = max(bx, x), max(by, y), max(bz, z)
-        for f in range(face_start[leaf], face_start[leaf + 1]):
-            for j in range(4):
-                v = faces[f, j]
-                if first <= v < last:
-                    continue
-                x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
-                ax, ay, az = min(ax, x), min(ay, y), min(az, z)
-                bx, by, bz = max(bx, x), max(by, y), max(bz, z)
+        for k in range(beyond_at[leaf], beyond_at[leaf + 1]):
+            v = beyond[k]
+            x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+            ax, ay, az = min(ax, x), min(ay, y), min(az, z)
+            bx, by, bz = max(bx, x), max(by, y), max(bz, z)
         lo[leaf, 0], lo[leaf, 1], lo[leaf, 2] = ax, ay, az
         hi[leaf, 0], hi[leaf, 1], hi[leaf, 2] = bx, by, bz
 

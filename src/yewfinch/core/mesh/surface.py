@@ -116,6 +116,7 @@ class Surface:
         self._links_at, self._links = _kernels.leaf_links(
             self.faces, self.face_start, count, LEAF_SHIFT
         )
+        self._beyond_at, self._beyond = _kernels.beyond_leaves(self.faces, self.face_start, n, LEAF_SHIFT)
 
     def _own_buffers(self) -> None:
         count = len(self.face_start) - 1
@@ -129,7 +130,7 @@ class Surface:
         self.pick_buffers = (np.empty(count, np.float64), np.empty(count, INDEX))
         everything = np.arange(count, dtype=INDEX)
         _kernels.boxes_of(
-            everything, self.positions, self.faces, self.face_start, LEAF_SHIFT,
+            everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT,
             self.leaf_lo, self.leaf_hi,
         )  # fmt: skip
 
@@ -207,7 +208,7 @@ class Surface:
             self._flag_a, self._flag_b, self._out_a, self._out_b,
         )  # fmt: skip
         _kernels.boxes_of(
-            self._out_b[:b], self.positions, self.faces, self.face_start, LEAF_SHIFT,
+            self._out_b[:b], self.positions, self._beyond_at, self._beyond, LEAF_SHIFT,
             self.leaf_lo, self.leaf_hi,
         )  # fmt: skip
         self.version += 1

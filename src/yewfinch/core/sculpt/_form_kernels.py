@@ -214,3 +214,24 @@ def smooth_keeping(rows, positions, ring_at, ring, weights, amount, out):  # typ
                 other[k] += total / (b - a) - positions[w, k]
         for k in range(3):
             out[i, k] = ((own[k] - other[k]) / (last - first) - positions[v, k]) * amount * weights[i]
+
+
+@njit(cache=True)
+def towards(rows, positions, weights, amount, out):  # type: ignore[no-untyped-def]
+    """A part of the way from positions to `out`, which it takes the place of."""
+    for i in range(len(rows)):
+        f = np.float32(amount * weights[i])
+        for k in range(3):
+            out[i, k] = (out[i, k] - positions[rows[i], k]) * f
+
+
+@njit(cache=True)
+def twisted(start, weights, centre, axis, turn, out):  # type: ignore[no-untyped-def]
+    """Ways of rows that are turned about an axis by `turn` radians times their weight (Rodrigues 1840)."""
+    for i in range(len(start)):
+        c, s = np.cos(turn * weights[i]), np.sin(turn * weights[i])
+        x, y, z = start[i, 0] - centre[0], start[i, 1] - centre[1], start[i, 2] - centre[2]
+        on = (x * axis[0] + y * axis[1] + z * axis[2]) * (1.0 - c)
+        out[i, 0] = x * (c - 1.0) + (axis[1] * z - axis[2] * y) * s + on * axis[0]
+        out[i, 1] = y * (c - 1.0) + (axis[2] * x - axis[0] * z) * s + on * axis[1]
+        out[i, 2] = z * (c - 1.0) + (axis[0] * y - axis[1] * x) * s + on * axis[2]

@@ -110,3 +110,11 @@ def through(points, normals, side, turn, position, focal, centre, flat, frame, g
             continue
         value = within(grey, u, v)
         out[i] *= t * (1.0 - value if invert else value)
+
+
+@njit(cache=True)
+def raised(weights, step, out):  # type: ignore[no-untyped-def]
+    """Steps (k, 3): each weight times one step (3,)."""
+    for i in range(len(weights)):
+        for k in range(3):
+            out[i, k] = weights[i] * step[k]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext, displace
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
@@ -15,8 +16,9 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     """A part of the way to the reference."""
     if ctx.reference is None or not len(rows):
         return np.zeros((len(rows), 3), np.float32)
-    way = ctx.reference(rows) - ctx.piece.surface.positions[rows]
-    return np.asarray(way * (weights * (_SHARE * dab.force))[:, None], np.float32)
+    out = ctx.reference(rows)  # a copy of its own
+    kernels.towards(rows, ctx.piece.surface.positions, weights, _SHARE * dab.force, out)
+    return out
 
 
 def touch(ctx: StrokeContext, dab: Dab) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.sculpt import _stamp_kernels as kernels
 from yewfinch.core.sculpt.registry import ToolSpec, register
 from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
@@ -13,7 +14,8 @@ from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
     """White is raised by the height in mm along the normal of the place, grey by less."""
-    out: FloatArray = np.outer(weights, dab.axis * (ctx.settings.height * dab.force)).astype(np.float32)
+    out = np.empty((len(rows), 3), np.float32)
+    kernels.raised(weights, dab.axis * (ctx.settings.height * dab.force), out)
     return out
 
 

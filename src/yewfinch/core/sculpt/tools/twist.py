@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.hold import Hold, hold
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import ToolSpec, register
@@ -16,16 +17,14 @@ TURN = 1.0
 
 
 def carry(held: Hold, weights: FloatArray, pull: DoubleArray, event: PointerEvent) -> DoubleArray:
-    """Each row turned about the axis (Rodrigues 1840), by as much as the pointer went to the right."""
+    """Each row turned about the axis by as much as the pointer went to the right."""
     right = np.cross(event.direction, np.array([0.0, 1.0, 0.0]))
     size = float(np.linalg.norm(right))
     way = float(pull @ right) / size if size > 1e-9 else float(pull[0])
     dab = held.dab
-    angle = TURN * way / dab.radius * weights * (-1.0 if held.mirrored else 1.0)
-    r = held.start - dab.centre
-    c, s = np.cos(angle)[:, None], np.sin(angle)[:, None]
-    across = np.cross(dab.axis, r)
-    return np.asarray(r * c + across * s + np.outer(r @ dab.axis, dab.axis) * (1.0 - c) - r)
+    out = np.empty_like(held.start)
+    kernels.twisted(held.start, weights, dab.centre, dab.axis, TURN * way / dab.radius * (-1.0 if held.mirrored else 1.0), out)
+    return out
 
 
 def make(ctx: StrokeContext) -> Stroke:
