@@ -107,6 +107,8 @@ class SurfaceBuffers:
         self.bytes_written = 0
         self._context = context
         self._cones = LeafCones(surface)
+        #: Leaves whose normals have changed since the cones were right.
+        self._turned: list[IndexArray] = []
         #: What was uploaded, to tell what differs.
         self._positions, self._colour = surface.positions.copy(), shown(surface).copy()
         self._wire: moderngl.Buffer | None = None
@@ -143,6 +145,10 @@ class SurfaceBuffers:
                 self.drawn = self._coarse[0].size // 12
                 self._array(program, self._coarse[0]).render()
                 return
+        if self._turned:
+            leaves = np.unique(np.concatenate(self._turned))
+            self._turned = []
+            self._cones.update(np.unique(np.concatenate([surface.leaf_owners(int(leaf)) for leaf in leaves])))
         runs = seen.runs(surface, self._cones)
         self.drawn = int(2 * (runs[:, 1] - runs[:, 0]).sum())
         array = self._array(program, self.index)
@@ -174,17 +180,20 @@ class SurfaceBuffers:
             return box
         moved = channel == "positions"
         if moved:
-            self._cones.update(np.unique(np.concatenate([surface.leaf_owners(int(leaf)) for leaf in leaves])))
+            self._turned.append(leaves)
+        longest = 0.0
         breaks = np.nonzero(np.diff(leaves) > 1)[0] + 1
         for run in np.split(leaves, breaks):
             first = int(run[0]) << LEAF_SHIFT
             last = min(len(surface), (int(run[-1]) + 1) << LEAF_SHIFT)
             new = surface.positions[first:last] if moved else shown(surface, first, last)
-            kernels.changed_box(first, last, self._positions if moved else self._colour, new, surface.positions, surface.ring_at, surface.ring, 2 if moved else 1, box)
+            old = self._positions if moved else self._colour
+            longest = max(longest, kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box))
             for buffer, part in ((self.positions, new), (self.normals, surface.normals[first:last])) if moved else ((self.colour, new),):
                 buffer.write(part, offset=first * part.shape[1] * part.itemsize)
                 self.bytes_written += part.nbytes
-        return box
+        room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
+        return box + np.array([[-room], [room]])
 
     def release(self) -> None:
         """Give the memory back."""
@@ -195,9 +204,9 @@ class SurfaceBuffers:
 
 def _warm() -> None:
     offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
-    for dtype, width, rings in ((np.float32, 3, 2), (np.uint8, 4, 1)):
+    for dtype, width in ((np.float32, 3), (np.uint8, 4)):
         one = np.zeros((1, width), dtype)
-        kernels.changed_box(0, 1, one, one, np.zeros((1, 3), np.float32), offsets, offsets, rings, box)
+        kernels.changed_box(0, 1, one, one, np.zeros((1, 3), np.float32), offsets, offsets, box)
 
 
 warmup.register("buffers", _warm)
