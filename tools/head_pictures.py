@@ -1,11 +1,10 @@
-"""Pictures of the base heads from eight sides, in soft and in raking light. Called by shots.py.
+"""Pictures of the base heads from eight sides. Called by shots.py.
 
 A process of its own: an offscreen context and a window do not live in one.
 """
 
 from __future__ import annotations
 
-import sys
 from dataclasses import replace
 from pathlib import Path
 
@@ -23,22 +22,18 @@ WIDTH, HEIGHT = 158, 200
 
 
 def main() -> None:
-    """Both pictures, or the one named."""
+    """A row of sides for each preset."""
     context = picture.standalone_context()
-    for name, raking in (("heads", False), ("heads-raking", True)):
-        if sys.argv[1:] and name not in sys.argv[1:]:
-            continue
-        rows = []
-        for _, person in PRESETS.values():
-            portrait = new_portrait(Figure(person, 3))
-            tiles = []
-            for turn, tilt in SIDES:
-                view = replace(View(distance=1080.0, target=(0.0, -42.0, -8.0)), lens=85.0).turned(turn, tilt)
-                camera = view.camera(WIDTH * 2, HEIGHT * 2)
-                tiles.append(picture.take(portrait, camera, context=context, raking=raking))
-            rows.append(np.concatenate(tiles, axis=1))
-        Image.fromarray(np.concatenate(rows)).reduce(2).save(TARGET / f"{name}.png", optimize=True)
-        print(name)
+    rows = []
+    for _, person in PRESETS.values():
+        portrait = new_portrait(Figure(person, 3))
+        tiles = []
+        for turn, tilt in SIDES:
+            view = replace(View(distance=1080.0, target=(0.0, -42.0, -8.0)), lens=85.0).turned(turn, tilt)
+            tiles.append(picture.take(portrait, view.camera(WIDTH * 2, HEIGHT * 2), context=context))
+        rows.append(np.concatenate(tiles, axis=1))
+    Image.fromarray(np.concatenate(rows)).reduce(2).save(TARGET / "heads.png", optimize=True)
+    print("heads")
 
 
 if __name__ == "__main__":

@@ -59,9 +59,8 @@ def main() -> None:
         window.deleteLater()
         QTest.qWait(50)
         print(name)
-    heads = [n for n in ("heads",) if not wanted or n in wanted]
-    if heads:
-        subprocess.run([sys.executable, str(Path(__file__).parent / "head_pictures.py"), *heads], check=True)
+    if not wanted or "heads" in wanted:
+        subprocess.run([sys.executable, str(Path(__file__).parent / "head_pictures.py")], check=True)
 
 
 def hover(window: MainWindow, key: str, dx: float = 0, dy: float = 0) -> None:
@@ -179,13 +178,13 @@ def stencil(w: MainWindow) -> None:
     w.bench.set_view(w.bench.view.turned(40, 2))
     w.viewport.zoom(1.9, QPointF(w.viewport.width() * 0.46, w.viewport.height() * 0.42))
     QTest.qWait(300)
-    w.bench.set_stencil(own_stamps()[1], on=True, width=0.55, opacity=0.5, tiles=2, at=(-0.02, 0.08))
+    w.bench.set_stencil(own_stamps()[1], on=True, width=0.55, opacity=0.5, tiles=4, at=(-0.02, 0.08))
     w.bench.take_tool("clay")
-    w.bench.set_tool(size=26.0, strength=0.6)
+    w.bench.set_tool(size=26.0, strength=0.22)
     view = w.viewport
     for down in (-20, 0, 20, 40):
         start = QPointF(view.width() / 2 - 70, view.height() * 0.55 + down).toPoint()
-        QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=start)
+        QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, start)
         for k in range(1, 15):
             QTest.mouseMove(view, QPointF(start.x() + 9 * k, start.y() - k).toPoint())
         QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() + 126, start.y() - 14).toPoint())

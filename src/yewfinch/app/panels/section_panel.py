@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.actions import ActionTable
@@ -57,6 +58,11 @@ class SectionPanel(QWidget):
 
     def _opened(self) -> None:
         self.sections.bench.portrait.history.changed.connect(self.refresh)
+        self.refresh()
+
+    def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802
+        """What comes into sight is measured."""
+        super().showEvent(event)
         self.refresh()
 
     def explain(self, actions: ActionTable) -> None:
