@@ -2,6 +2,9 @@
 
 import numpy as np
 import pytest
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+from scipy.spatial import cKDTree
 
 from tests.app.hands import at_landmark, drag, line
 from tests.app.test_base_head_job import click
@@ -25,8 +28,6 @@ def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path)
     after = portrait.surface("head")
     assert len(after) > len(surface) + 300
     flip = after.positions * np.float32([-1, 1, 1])
-    from scipy.spatial import cKDTree
-
     assert cKDTree(after.positions).query(flip)[0].max() < 1e-4
     assert np.linalg.norm(portrait.landmark("zy_l") - cheek) < 3.0
     assert portrait.history.names[-1] == "Clay"
@@ -95,3 +96,53 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot):
     qtbot.wait(50)
     assert portrait.surface("head") is dense
     np.testing.assert_array_equal(dense.positions, before)
+
+
+def test_detail_comes_while_the_stroke_goes_on_and_all_of_it_is_one_step(window):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.set_adaptive(on=True, length=0.8)
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=22.0, taper_in=5.0)
+    w.bench.set_symmetry(False)
+    surface = portrait.surface("head")
+    before, steps = surface.positions.copy(), portrait.history.position
+    x, y = at_landmark(w, "g")
+    points = line((x - 60, y - 60), (x + 60, y - 70), 40)
+
+    def go(last):
+        QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[0])))
+        seen = []
+        for p in points[1:last]:
+            QTest.mouseMove(w.viewport, QPoint(*(round(v) for v in p)))
+            seen.append(len(portrait.surface("head")))
+        return seen
+
+    seen = go(40)
+    assert len(set(seen)) >= 3 and seen[-1] > len(surface) + 500  # finer and finer under the tool
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+    made = portrait.surface("head")
+    assert portrait.history.position == steps + 1 and portrait.history.names[-1] == "Clay"
+    assert made.closed.all() == surface.closed.all()
+    # no gap and no knot where one leg goes over into the next
+    raised = cKDTree(before).query(made.positions)[0]
+    assert raised.max() < w.bench.tool_settings.size
+    w.undo()
+    assert portrait.surface("head") is surface
+    np.testing.assert_array_equal(surface.positions, before)
+    w.redo()
+    assert portrait.surface("head") is made
+    # done again, it is one step again
+    QTest.keyClick(w.viewport, Qt.Key.Key_R, Qt.KeyboardModifier.ControlModifier)
+    assert portrait.history.position == steps + 1 and portrait.surface("head") is not made
+    assert abs(len(portrait.surface("head")) - len(made)) < 0.02 * len(made)
+    w.undo()
+    np.testing.assert_array_equal(portrait.surface("head").positions, before)
+    # Esc in the middle takes all of it back, with nothing left to do again
+    go(30)
+    assert portrait.surface("head") is not surface
+    QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
+    assert portrait.surface("head") is surface and portrait.history.position == steps
+    np.testing.assert_array_equal(surface.positions, before)
+    assert portrait.history.redo() is None
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))

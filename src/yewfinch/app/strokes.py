@@ -15,6 +15,7 @@ from yewfinch.app.workers import Worker
 from yewfinch.core.document import adapting, layers, states
 from yewfinch.core.document.edits import Change, Edit
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.reshape.adapt import ROUNDS
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.settings import SIZE_RANGE
 from yewfinch.core.sculpt.stamps import stamp_of
@@ -29,6 +30,8 @@ if TYPE_CHECKING:
 After = Callable[[Edit], Sequence[Change]]
 #: The detail of clay with more vertices is adapted in a thread.
 _AT_ONCE = 60_000
+#: While a stroke adapts the detail it does so again after so many tool sizes.
+_LEG = 1.0
 #: Pixels that the pointer must go for a size to be drawn out.
 _LEAST_PIXELS = 4.0
 #: Milliseconds between two dabs of an airbrush that rests.
@@ -77,6 +80,8 @@ class Strokes(QObject):
         self._clock.setInterval(_REST)
         self._clock.timeout.connect(self._rest)
         self._due: Callable[[], Sequence[Change]] | None = None
+        #: Steps of the history before the stroke; whether it adapts the detail; how far it had gone when it last did, mm.
+        self._begun_at, self._adapts, self._leg_from, self._in_leg = 0, False, 0.0, False
         self._worker: Worker | None = None
         self.bench.portrait_changed.connect(self._forget)
         self.curve = CurveHands(self)
@@ -105,6 +110,7 @@ class Strokes(QObject):
             return False
         self._piece, self._point, self._events = piece.id, point, []
         self._through = context.through
+        self._begun_at, self._leg_from = self.bench.portrait.history.position, 0.0
         self._start(context)
         if self.bench.tool.dabs and context.settings.airbrush:
             self._clock.start()
@@ -129,13 +135,16 @@ class Strokes(QObject):
             self._again(drawn, None)
         else:
             self._feed(event)
+            self._leg(event)
         if event.phase != "release":
             return
         self._clock.stop()
         context = self._context
-        if context is None or context.recorder.empty:  # nothing was met
+        if not self._met():
             self._stroke = None
             return
+        assert context is not None
+        self._join_legs()
         if self.bench.tool.dabs and context.settings.taper_out > 0:  # now that its length is known
             self._due = None
             self.bench.portrait.history.undo()
@@ -191,6 +200,37 @@ class Strokes(QObject):
         except StopIteration:
             self._stroke = None
 
+    def _leg(self, event: PointerEvent) -> None:
+        """Adapt the detail under the stroke so far and go on from there: legs that become one step when it ends.
+
+        Dense clay is adapted once the stroke has ended, in a thread.
+        """
+        context = self._context
+        if self._stroke is None or context is None or not self._adapts or event.phase == "release" or not self.bench.tool.dabs:
+            return
+        due = context.gone - self._leg_from >= _LEG * context.settings.size and not context.recorder.empty
+        if not due or context.settings.course != "hand" or len(context.piece.surface) > _AT_ONCE:
+            return
+        self._in_leg = True
+        self._feed(replace(event, phase="release"))
+        self._in_leg = False
+        piece = self.bench.portrait.pieces.get(self._piece)
+        made = None if piece is None or self._point is None else self._made(piece, self._point)
+        if made is None:
+            self._stroke = None
+            return
+        made.gone, made.going_on, made.length, made.through, made.seed = context.gone, context.travelled, context.length, context.through, context.seed + 1
+        self._leg_from = context.gone
+        self._start(made)
+        self._feed(replace(event, phase="press"))
+
+    def _met(self) -> bool:
+        """Did the stroke change anything?"""
+        return self._context is not None and (not self._context.recorder.empty or self.bench.portrait.history.position > self._begun_at)
+
+    def _join_legs(self) -> None:
+        self.bench.portrait.history.join(self.bench.portrait.history.position - self._begun_at)
+
     def _again(self, events: Sequence[PointerEvent], length: float | None) -> None:
         """The stroke anew from its beginning, along other events."""
         if self._stroke is not None:
@@ -205,12 +245,16 @@ class Strokes(QObject):
             self._stroke = self._context = None
             return
         context.length, context.through = length, self._through
+        self._begun_at, self._leg_from = self.bench.portrait.history.position, 0.0
         self._start(context)
         for event in events:
             self._feed(event)
+            self._leg(event)
+        if events[-1].phase == "release":
+            self._join_legs()
 
     def _remember(self, events: Sequence[PointerEvent]) -> None:
-        if self._context is not None and self._point is not None and not self._context.recorder.empty:
+        if self._context is not None and self._point is not None and self._met():
             self.last = Drawn(self._piece, self._point, tuple(events), self.bench.portrait.history.stamp, self._context.gone, self._through)
             self.last_tool = self.bench.tool_id
 
@@ -221,6 +265,7 @@ class Strokes(QObject):
         if self._stroke is not None:
             self._stroke.close()
             self._stroke = None
+            self.bench.portrait.history.drop(self.bench.portrait.history.position - self._begun_at)
 
     def _forget(self) -> None:
         self.last = None
@@ -247,7 +292,7 @@ class Strokes(QObject):
         self._piece, self._point, self._events = last.piece, last.point, list(last.events)
         self._through = last.through
         self._run(last.events, last.length)
-        if self._context is None or self._context.recorder.empty:
+        if not self._met():
             bench.portrait.history.redo()
             return
         self._remember(last.events)
@@ -273,8 +318,10 @@ class Strokes(QObject):
         if settings.stamp and stamp is None:
             bench.say("The stamp of this tool is no longer in the portrait: it works without one.", "note")
             bench.set_tool(stamp="")
+        adapting = None if after is not None else self._adapting(piece.id, point, symmetric)
+        self._adapts = adapting is not None
         context = StrokeContext(
-            bench.portrait, piece, settings, symmetric, bench.rgb, bench.tool.channel, after or self._adapting(piece.id, point, symmetric), reference
+            bench.portrait, piece, settings, symmetric, bench.rgb, bench.tool.channel, after or adapting, reference
         )
         context.stamp, context.through = stamp, self._stencil()
         context.seed = zlib.crc32(np.round(point, 3).tobytes())  # the same stroke strews the same dabs
@@ -332,7 +379,7 @@ class Strokes(QObject):
                 self._due = lambda: adapting.refined(bench.portrait, piece, edit, edge, symmetric)
                 return ()
             try:
-                return adapting.refined(bench.portrait, piece, edit, edge, symmetric)
+                return adapting.refined(bench.portrait, piece, edit, edge, symmetric, 1 if self._in_leg else ROUNDS)
             except YewfinchError as error:
                 bench.say(str(error), "warn")
                 return ()

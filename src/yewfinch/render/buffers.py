@@ -175,6 +175,7 @@ class SurfaceBuffers:
             Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing.
         """
         surface = self.surface
+        leaves = leaves[leaves < surface.leaf_count]  # news of a surface that is gone again
         box = np.array([[np.inf] * 3, [-np.inf] * 3])
         if len(leaves) == 0:
             return box

@@ -99,9 +99,9 @@ masses on a coarse one: the detail of the finer ones goes along. What you change
 <i>Drop coarser</i> take levels away, <i>Make levels under it</i> gives dense clay coarser levels and keeps its form as their detail, <i>Take its detail</i> lays the chosen piece onto another of similar form.
 Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
-<p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: when a stroke ends, edges under it are halved or drawn together to the length you set in mm, to so many across the
-tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on dense clay the detail follows a moment
-after the stroke while you look or turn. Clay that
+<p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: while a stroke goes on, edges under it are halved or drawn together to the length you set in mm, to so many across the
+tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on clay of more than 60 000 vertices, and along lines, arcs and curves, the detail follows when
+the stroke has ended, while you look or turn. Clay that
 is symmetric there stays so while symmetry is on.</p>
 <h2>Cutting and outlines</h2>
 <p>With <b>X</b>, <i>Wire cut</i> (panel <i>Cut and outline</i>), draw a line, curve, outline or box across the clay: the hatched side goes, or both halves stay as pieces; with <b>Ctrl</b> it

@@ -13,10 +13,10 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.adapt import Adapted, adapted
+from yewfinch.core.reshape.adapt import ROUNDS, Adapted, adapted
 
 
-def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetric: bool) -> tuple[Change, ...]:
+def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetric: bool, rounds: int = ROUNDS) -> tuple[Change, ...]:
     """Bring the edges under a stroke to a length.
 
     Parameters
@@ -29,6 +29,8 @@ def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetr
     length : float, mm
     symmetric : bool
         Alike on both sides, if the surface is symmetric there.
+    rounds : int
+        See `adapted`.
 
     Returns
     -------
@@ -49,7 +51,7 @@ def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetr
             near[change.rows] = True
     names = list(held.regions)
     attrs = np.concatenate([surface.colour, surface.mask, *(held.regions[k][:, None] for k in names)], axis=1).astype(np.float32)
-    made = adapted(surface.positions, surface.faces, attrs, near, length, symmetric=symmetric)
+    made = adapted(surface.positions, surface.faces, attrs, near, length, symmetric=symmetric, rounds=rounds)
     if made is None:
         return ()
     channels = np.round(made.attrs).astype(np.uint8)

@@ -189,6 +189,23 @@ class History:
         self._at -= 1
         self.push(Edit(last.name, (*last.changes, *changes)))
 
+    def join(self, count: int) -> None:
+        """Make one entry of the last ones in force, under the name of the newest."""
+        count = min(count, self._at)
+        if count < 2:
+            return
+        edits = [e.edit() for e in self._entries[self._at - count : self._at]]
+        self._at -= count
+        self.push(Edit(edits[-1].name, tuple(c for e in edits for c in e.changes)))
+
+    def drop(self, count: int) -> None:
+        """Undo the last entries in force and forget them."""
+        for _ in range(min(count, self._at)):
+            self.undo()
+        del self._entries[self._at :]
+        del self._serials[self._at :]
+        self.changed.emit()
+
     def undo(self) -> str | None:
         """Take the last edit back; return its name, or None if there is none."""
         if self._at == 0:

@@ -25,7 +25,7 @@ LEAST_QUALITY = 0.25
 #: Between patch and rest lengths change by this much for each mm of way.
 _GRADING = 0.3
 #: Rounds, and passes of each kind in one.
-_ROUNDS, _PASSES = 4, 8
+ROUNDS, _PASSES = 4, 8
 #: New vertices for each old one of the patch at most, in one go.
 _GROWTH = 60
 #: Vertices so near to x = 0 lie on the midline, mm.
@@ -59,7 +59,8 @@ class Adapted:
 
 
 def adapted(
-    positions: FloatArray, faces: IndexArray, attrs: FloatArray, near: npt.NDArray[np.bool_], length: float, *, symmetric: bool = False
+    positions: FloatArray, faces: IndexArray, attrs: FloatArray, near: npt.NDArray[np.bool_], length: float, *, symmetric: bool = False,
+    rounds: int = ROUNDS,
 ) -> Adapted | None:
     """Bring the edges round some vertices to a length; the rest of the surface keeps its faces.
 
@@ -74,6 +75,8 @@ def adapted(
     length : float, mm
     symmetric : bool
         The mirror image across x = 0 alike, if the surface is its own image there.
+    rounds : int
+        Of passes at most: few are quick, and come nearer to the length when it is done again.
 
     Returns
     -------
@@ -95,7 +98,7 @@ def adapted(
         chosen &= (positions[faces, 0].astype(np.float64).mean(axis=1)) > 0
     if not chosen.any():
         return None
-    made = _worked(positions, faces, attrs, chosen, length, half is not None)
+    made = _worked(positions, faces, attrs, chosen, length, half is not None, rounds)
     if made is None:
         return None
     points, values, triangles, rows = made
@@ -135,7 +138,7 @@ def _mirror(positions: FloatArray, faces: IndexArray, near: npt.NDArray[np.bool_
 
 
 def _worked(
-    positions: FloatArray, faces: IndexArray, attrs: FloatArray, chosen: npt.NDArray[np.bool_], length: float, half: bool
+    positions: FloatArray, faces: IndexArray, attrs: FloatArray, chosen: npt.NDArray[np.bool_], length: float, half: bool, rounds: int
 ) -> tuple[DoubleArray, FloatArray, IndexArray, npt.NDArray[np.int64]] | None:
     """The patch after all passes: its vertices, their values, its triangles, and the old rows of its first vertices."""
     inner = faces[chosen]
@@ -170,7 +173,7 @@ def _worked(
     want[:n] = _wanted(p[:n], own, locked[:n] > 0, length)
     count = n
     changed = 0
-    for _ in range(_ROUNDS):
+    for _ in range(rounds):
         before = changed
         for kind in ("split", "collapse", "flip"):
             for _ in range(_PASSES):

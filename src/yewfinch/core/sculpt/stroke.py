@@ -56,6 +56,10 @@ class StrokeContext:
         Multiplies weights (k,) by what a stencil lets through at points (k, 3) with normals, or at their images.
     seed : int
         Of what is left to chance.
+    going_on : float or None, mm
+        A stroke that goes on from another, whose last dab was so far back.
+    travelled : float, mm
+        From the last dab to where the pointer is.
     gone : float
         How far its dabs have gone, mm.
     """
@@ -72,6 +76,8 @@ class StrokeContext:
     stamp: Stamp | None = None
     through: Through | None = None
     seed: int = 0
+    going_on: float | None = None
+    travelled: float = field(init=False, default=0.0)
     gone: float = field(init=False, default=0.0)
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
@@ -204,8 +210,9 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
             last, last_hit = event, None
             continue
         if last is None or last_hit is None:
-            out.append((hit, event, np.zeros(3)))
-            travelled = 0.0
+            if ctx.going_on is None:
+                out.append((hit, event, np.zeros(3)))
+            travelled, ctx.going_on = ctx.going_on or 0.0, None
         else:
             way = _unit(hit.point - last_hit.point)
             length = float(np.linalg.norm(ctx.ground(hit) - last_ground))
@@ -224,6 +231,7 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
                     out.append((found, between, way))
                 at += step
             travelled = length - (at - step)
+        ctx.travelled = travelled
         last, last_hit, last_ground = event, hit, ctx.ground(hit)
 
 
