@@ -125,3 +125,25 @@ def test_what_follows_later_becomes_part_of_the_last_step(small):
     small.history.go_to(0)
     np.testing.assert_array_equal(small.surface("ball").positions, start)
     assert small.history.last() is None
+
+
+def test_entries_are_joined_to_one_and_dropped(small):
+    portrait = small
+    first = {k: p.surface.colour.copy() for k, p in portrait.pieces.items()}
+    piece = next(iter(portrait.pieces))
+    for grey in (10, 20, 30, 40):
+        portrait.fill(piece, (grey, grey, grey, 255), f"Fill {grey}")
+    history = portrait.history
+    history.join(3)
+    assert history.names == ["Fill 10", "Fill 40"]
+    history.undo()
+    assert portrait.surface(piece).colour[0, 0] == 10
+    history.drop(0)  # nothing: what was undone can still be done again
+    history.redo()
+    assert portrait.surface(piece).colour[0, 0] == 40
+    history.join(1)
+    history.join(0)
+    history.drop(2)
+    assert history.names == [] and history.redo() is None
+    np.testing.assert_array_equal(portrait.surface(piece).colour, first[piece])
+    assert history.recent(5) == []

@@ -39,7 +39,7 @@ class ClayPicture(QObject):
         super().__init__(view)
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
-        self._stale, self._whole = True, False
+        self._stale, self._whole, self._coarse = True, False, False
         self._touched: DoubleArray | None = None
         self._tiles: list[Part] = []
         #: Seconds that a full picture takes, and what was spent on one so far.
@@ -53,7 +53,7 @@ class ClayPicture(QObject):
     @property
     def finished(self) -> bool:
         """Is all of it drawn in full?"""
-        return not (self._stale or self._tiles or self._still.isActive())
+        return not (self._stale or self._tiles or self._coarse)
 
     def begin(self) -> None:
         """There is a new context: nothing is drawn yet."""
@@ -123,17 +123,19 @@ class ClayPicture(QObject):
         renderer.quick = False
         self.canvas.resolve()
         context.finish()
-        if quick:
+        self._coarse = quick and (dense or self.bench.looking.occlusion > 0)
+        if self._coarse:
             self._still.start()
-        else:
+        elif not quick:
             self.took = time.perf_counter() - begun
         self._stale = self._whole = False
         self._touched = None
 
     def _rested(self) -> None:
         """Nothing has moved for a moment: draw in full what was drawn coarsely."""
-        if self.canvas is None:
+        if self.canvas is None or not self._coarse:
             return
+        self._coarse = False
         if self.took <= 2 * SLOW or self.bench.looking.occlusion > 0:  # corners need all of the picture at once
             self._whole = True
             self.spoil()

@@ -199,7 +199,9 @@ class History:
         self.push(Edit(edits[-1].name, tuple(c for e in edits for c in e.changes)))
 
     def drop(self, count: int) -> None:
-        """Undo the last entries in force and forget them."""
+        """Undo the last entries in force and forget them, and what was undone before."""
+        if count < 1:
+            return
         for _ in range(min(count, self._at)):
             self.undo()
         del self._entries[self._at :]
