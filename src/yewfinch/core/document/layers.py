@@ -17,11 +17,15 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh.sheet import Sheet
 from yewfinch.core.sculpt.layers import FAINTEST, STRONGEST, WEAKEST, FormLayer, Stack, merged, rows_of, worked_on
-from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Layers of one level at most.
 MOST = 60
+
+
+#: Rows of a surface that are worked out in one go: whole leaves.
+_PART = 64 * LEAF_ROWS
 
 
 def stack_of(portrait: Portrait, piece: Piece) -> Stack:
@@ -301,12 +305,24 @@ def _edit(portrait: Portrait, held: Piece, made: Stack, name: str) -> Edit:
     old = stack_of(portrait, held)
     size = len(surface)
     rows = rows_of({k for s in (old, made) for v in s.layers for k in v.steps.leaves}, size)
-    synced = old.synced(rows, surface.positions[rows])
+    parts = [rows[k : k + _PART] for k in range(0, len(rows), _PART)]  # so much at a time as stays in the cache
+    synced = old
+    for part in parts:
+        synced = synced.synced(part, surface.positions[part])
     if made.base is old.base:
         made = replace(made, base=synced.base)
     changes: list[Change] = [_stored(portrait, held.id, made)]
-    after = made.form(rows)
-    differ = np.nonzero((after != surface.positions[rows]).any(axis=1))[0]
-    if len(differ):
-        changes.append(RowsChange(held.id, "positions", rows[differ], surface.positions[rows[differ]].copy(), after[differ]))
+    which: list[IndexArray] = []
+    before: list[FloatArray] = []
+    after: list[FloatArray] = []
+    for part in parts:
+        was, form = surface.positions[part], made.form(part)
+        differ = (form != was).any(axis=1)
+        if differ.any():
+            some = slice(None) if differ.all() else differ
+            which.append(part[some])
+            before.append(was[some])
+            after.append(form[some])
+    if which:
+        changes.append(RowsChange(held.id, "positions", np.concatenate(which), np.concatenate(before), np.concatenate(after)))
     return Edit(name, tuple(changes))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
@@ -43,10 +44,15 @@ class Sheet:
 
     def held(self, rows: IndexArray) -> npt.NDArray[np.bool_]:
         """Which rows (k,) lie in leaves that are kept."""
-        leaf = rows >> LEAF_SHIFT
-        table = np.zeros(max(max(self.leaves, default=0), int(leaf.max()) if len(leaf) else 0) + 1, bool)
+        leaf, table = rows >> LEAF_SHIFT, self._kept
+        return np.asarray(table[np.minimum(leaf, len(table) - 1)])
+
+    @cached_property
+    def _kept(self) -> npt.NDArray[np.bool_]:
+        """Which leaves are kept, and one beyond them that is not."""
+        table = np.zeros(max(self.leaves, default=-1) + 2, bool)
         table[list(self.leaves)] = True
-        return np.asarray(table[leaf])
+        return table
 
     def at(self, rows: IndexArray) -> Values:
         """Values (k, width) of rows, ascending."""
@@ -54,7 +60,7 @@ class Sheet:
         for leaf, first, last in _runs(rows):
             kept = self.leaves.get(leaf)
             if kept is not None:
-                out[first:last] = kept[rows[first:last] & (LEAF_ROWS - 1)]
+                out[first:last] = kept if last - first == LEAF_ROWS else kept[rows[first:last] & (LEAF_ROWS - 1)]
         return out
 
     def with_rows(self, rows: IndexArray, values: npt.ArrayLike) -> Sheet:

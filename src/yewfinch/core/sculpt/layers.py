@@ -49,7 +49,9 @@ class FormLayer:
 
     def shown(self, rows: IndexArray) -> DoubleArray:
         """What it adds to rows, (k, 3) mm."""
-        return np.asarray(self.steps.at(rows), np.float64) * self.share(rows)[:, None]
+        steps = np.asarray(self.steps.at(rows), np.float64)
+        steps *= self.share(rows)[:, None] if self.mask is not None else (self.strength if self.visible else 0.0)
+        return steps
 
 
 @dataclass(frozen=True, eq=False)
@@ -106,8 +108,12 @@ class Stack:
         out = np.zeros((len(rows), 3))
         for layer in self.layers:
             if layer.visible and layer.strength:
-                own = np.nonzero(layer.steps.held(rows))[0]
-                out[own] += layer.shown(rows[own])
+                held = layer.steps.held(rows)
+                if held.all():
+                    out += layer.shown(rows)
+                elif held.any():
+                    own = np.nonzero(held)[0]
+                    out[own] += layer.shown(rows[own])
         return out
 
     def form(self, rows: IndexArray) -> FloatArray:
