@@ -63,7 +63,7 @@ def test_a_brush_brings_the_clay_towards_a_state_under_it_only(portrait):
     surface = portrait.surface("clay")
     rows = np.arange(len(surface), dtype=np.int32)
     surface.set_rows(rows, before * 1.05)
-    drawn(portrait, "towards_state", states.state_of(portrait, "clay", key).positions.__getitem__, times=30)
+    drawn(portrait, "towards_state", states.state_of(portrait, "clay", key).positions.__getitem__, times=60)
     away = np.linalg.norm(surface.positions - before, axis=1)
     middle = np.linalg.norm(before - (0, 0, 100), axis=1) < 5
     assert away[middle].max() < 1.0
@@ -83,7 +83,7 @@ def test_a_layer_is_erased_under_the_brush_only(portrait):
     done = Edit("Stroke", (RowsChange("clay", "positions", rows, plain, surface.positions.copy()),))
     portrait.extend(done, layers.after_stroke(portrait, "clay", key, done))
     held = portrait.pieces["clay"]
-    drawn(portrait, "erase_layer", layers.without(portrait, held, key), times=30, after=lambda e: layers.after_stroke(portrait, "clay", key, e))
+    drawn(portrait, "erase_layer", layers.without(portrait, held, key), times=60, after=lambda e: layers.after_stroke(portrait, "clay", key, e))
     middle = np.linalg.norm(plain - (0, 0, 100), axis=1) < 5
     assert np.linalg.norm(surface.positions - plain, axis=1)[middle].max() < 0.8
     steps = np.linalg.norm(stack(portrait)[key].steps.at(rows), axis=1)
