@@ -65,13 +65,19 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     (stamp,) = w.bench.portrait.stamps
     assert stamp.title == "bark skin" and w.bench.tool_settings.stamp == stamp.id and w.stamps.buttons[stamp.id].isChecked()
     w.bench.set_tool(size=24.0)
+    click(w.stamps.fits["skin"])
+    assert not w.stamps.keep.isEnabled()
+    w.bench.set_tool(stamp_scale=33.0)
+    w.inspector.ensureWidgetVisible(w.stamps.keep)
+    click(w.stamps.keep)
+    assert w.bench.portrait.stamps[0].width == 33.0 and not w.stamps.keep.isEnabled()
     plain = surface.positions.copy()
     drag(w.viewport, line(at_landmark(w, "zy_l"), np.add(at_landmark(w, "zy_l"), (-30, 30))))
     assert (surface.positions != plain).any()
     path = tmp_path / "a.yewfinch"
     w.documents.save(path)
     w.documents.open(path)
-    assert w.bench.portrait.stamps[0].title == "bark skin" and stamp.id in w.stamps.buttons
+    assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == ("bark skin", 33.0) and stamp.id in w.stamps.buttons
     click(w.stamps.buttons[stamp.id])
     click(w.stamps.remove)
     assert w.bench.portrait.stamps == () and stamp.id not in w.stamps.buttons

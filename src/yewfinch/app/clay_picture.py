@@ -51,9 +51,9 @@ class ClayPicture(QObject):
             timer.timeout.connect(run)
 
     @property
-    def finished(self) -> bool:
-        """Is all of it drawn in full?"""
-        return not (self._stale or self._tiles or self._coarse)
+    def due(self) -> bool:
+        """Is anything of it to be drawn?"""
+        return self._stale or self._touched is not None or bool(self._tiles)
 
     def begin(self) -> None:
         """There is a new context: nothing is drawn yet."""

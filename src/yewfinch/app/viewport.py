@@ -258,7 +258,8 @@ class Viewport(QOpenGLWidget):
         size = (max(1, round(self.width() * ratio)), max(1, round(self.height() * ratio)))
         screen = self.context.detect_framebuffer(self.defaultFramebufferObject())
         self.context.scissor = None
-        layers.lay_photos(self)
+        if self.picture.due:
+            layers.lay_photos(self)
         self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
         texture = self.picture.draw(self.context, self.renderer, self.camera().sized(*size), size)
         screen.use()

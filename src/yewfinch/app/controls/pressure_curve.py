@@ -7,7 +7,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPo
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from yewfinch.app import theme
-from yewfinch.core.sculpt.curves import MOST, NEAREST, STRAIGHT, Curve, table
+from yewfinch.core.sculpt.curves import MOST, NEAREST, STRAIGHT, Curve, checked, table
 
 _ROOM, _REACH = 7.0, 10.0
 
@@ -67,7 +67,7 @@ class PressureCurve(QWidget):
         else:
             x = min(max(x, points[index - 1][0] + NEAREST), points[index + 1][0] - NEAREST)
         points[index] = (x, point[1])
-        self._set(tuple(points))
+        self._set(checked(points))
 
     def _set(self, curve: Curve) -> None:
         if curve != self.curve:

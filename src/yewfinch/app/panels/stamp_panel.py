@@ -71,6 +71,10 @@ class StampPanel(QWidget):
         self.scale = ValueSlider("Width", NARROWEST, WIDEST / 2, "mm", logarithmic=True)
         self.scale.setToolTip("Of the picture on the skin")
         self.scale.changed.connect(lambda v: bench.set_tool(stamp_scale=v))
+        self.keep = QPushButton("Keep this width")
+        self.keep.setProperty("small", True)
+        self.keep.setToolTip("The portrait's own stamp has this width from now on")
+        self.keep.clicked.connect(self._keep)
         self.angle = ValueSlider("Angle", -180.0, 180.0, "°", decimals=0)
         self.angle.changed.connect(lambda v: bench.set_tool(stamp_angle=v))
         self.height = ValueSlider("Height", 0.02, 20.0, "mm", decimals=2, logarithmic=True)
@@ -78,7 +82,7 @@ class StampPanel(QWidget):
         self.height.changed.connect(lambda v: bench.set_tool(height=v))
         self.invert = QCheckBox("Exchange black and white")
         self.invert.clicked.connect(lambda on: bench.set_tool(stamp_invert=on))
-        for widget in (self.scale, self.angle, self.height, self.invert):
+        for widget in (self.scale, self.keep, self.angle, self.height, self.invert):
             rows.addWidget(widget)
         column.addWidget(self.how)
         bench.tool_changed.connect(self.refresh)
@@ -135,6 +139,13 @@ class StampPanel(QWidget):
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
 
+    def _keep(self) -> None:
+        settings = self.bench.tool_settings
+        try:
+            self.bench.portrait.perform(stamping.resized(self.bench.portrait, settings.stamp, settings.stamp_scale))
+        except YewfinchError as error:
+            self.bench.say(str(error), "warn")
+
     def refresh(self) -> None:
         """Show the tool in hand."""
         s, dabs = self.bench.tool_settings, self.bench.tool.dabs
@@ -147,7 +158,10 @@ class StampPanel(QWidget):
         )
         self.hint.setVisible(not on)
         self.none.setEnabled(on)
-        self.remove.setEnabled(any(t.id == s.stamp for t in self.bench.portrait.stamps))
+        own = next((t for t in self.bench.portrait.stamps if t.id == s.stamp), None)
+        self.remove.setEnabled(own is not None)
+        self.keep.setVisible(own is not None and s.stamp_fit == "skin")
+        self.keep.setEnabled(own is not None and abs(own.width - s.stamp_scale) > 0.05)
         self.how.setVisible(on)
         for fit, button in self.fits.items():
             button.setChecked(fit == s.stamp_fit)

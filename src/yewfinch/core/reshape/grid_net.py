@@ -51,11 +51,6 @@ class Net:
         kernels.evened(at, self.beside, weight, self.middle, onto, normal, out)
         return out
 
-    def ends(self) -> tuple[IndexArray, IndexArray]:
-        """First and second vertex of each edge, once; a half has those across the plane not at all."""
-        first, way = np.nonzero((self.beside >= 0) & (np.arange(6) % 2 == 1))
-        return first.astype(INDEX), self.beside[first, way]
-
     def whole(self, at: DoubleArray) -> tuple[DoubleArray, IndexArray, IndexArray]:
         """Vertices, faces and mirror images of the whole net, mirrored if this is a half."""
         n, m = len(self.cells), self.middle
