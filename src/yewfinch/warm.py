@@ -2,27 +2,29 @@
 
 from __future__ import annotations
 
+import importlib
+import pkgutil
 import sys
 
-from yewfinch.core.anatomy import field_shapes
+import yewfinch.core
+import yewfinch.render
 from yewfinch.core.anatomy.people import people
 from yewfinch.core.anatomy.spread import KINDS
-from yewfinch.core.document import texturing
 from yewfinch.core.document.plain import plain_bodies, plain_head
 from yewfinch.core.document.under_skin import plain_skull
-from yewfinch.core.mesh import coarse, cones, crossings, pick, surface
-from yewfinch.core.reshape import fuse
-from yewfinch.core.sculpt.registry import tools
 from yewfinch.core.shared import warmup
-from yewfinch.core.show import section
-from yewfinch.core.sitter import depth_map, towards
-from yewfinch.render import buffers
+
+
+def import_all() -> None:
+    """Import every module that may have kernels, so that each has registered its warm-up call."""
+    for package in (yewfinch.core, yewfinch.render):
+        for module in pkgutil.walk_packages(package.__path__, f"{package.__name__}."):
+            importlib.import_module(module.name)
 
 
 def main() -> None:
     """Show a line that counts up."""
-    assert surface and crossings and field_shapes and pick and fuse and depth_map and towards and tools()
-    assert texturing and coarse and cones and section and buffers
+    import_all()
 
     def show(fraction: float, text: str) -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")

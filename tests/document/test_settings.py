@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+import yewfinch.warm
 from yewfinch.core.anatomy.base_head import HEAD
 from yewfinch.core.document import plain
 from yewfinch.core.document.check import problems
@@ -78,10 +79,8 @@ def test_soundness_names_what_is_wrong(portrait):
 
 
 def test_warm_up_reports_and_refuses_duplicates():
-    from yewfinch import warm
-
     heard = []
-    assert warm
+    assert yewfinch.warm
     assert warmup.run(lambda f, t: heard.append((f, t))) >= 4
     assert heard[-1] == (1.0, "ready")
     assert [f for f, _ in heard] == sorted(f for f, _ in heard)

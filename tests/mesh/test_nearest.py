@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.conftest import cube_sphere
 
-from yewfinch.core.mesh._nearest_kernels import on_triangle
+from yewfinch.core.mesh._nearest_kernels import _on_triangle
 from yewfinch.core.mesh.nearest import NearestTree, nearest
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
@@ -57,7 +57,7 @@ def test_normals_look_outwards_on_a_ball():
 ])
 def test_each_region_of_a_triangle(point, s, t):
     data = np.array([[0.0, 0, 0, 1, 0, 0, 0, 1, 0]])
-    square, first, second = on_triangle(*map(float, point), data, 0)
+    square, first, second = _on_triangle(*map(float, point), data, 0)
     assert (first, second) == pytest.approx((s, t))
     assert square == pytest.approx(np.sum((np.array(point, float) - (s, t, 0)) ** 2))
 

@@ -118,7 +118,7 @@ def boxes(data, leaves):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, error_model="numpy", fastmath={"nnan", "nsz"})
-def on_triangle(px, py, pz, data, i):  # type: ignore[no-untyped-def]
+def _on_triangle(px, py, pz, data, i):  # type: ignore[no-untyped-def]
     """The place of a triangle nearest to a point (Ericson 2005, "Real-time collision detection", 5.1.5): squared distance and weights of its second and third corner."""
     wx, wy, wz = px - data[i, 0], py - data[i, 1], pz - data[i, 2]
     ux, uy, uz, vx, vy, vz = data[i, 3], data[i, 4], data[i, 5], data[i, 6], data[i, 7], data[i, 8]
@@ -174,7 +174,7 @@ def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-de
             best, which, ws, wt = reach * reach, -1, 0.0, 0.0
             first = hints[i] if len(hints) > 0 else last
             if first >= 0:
-                e, s, t = on_triangle(px, py, pz, data, first)
+                e, s, t = _on_triangle(px, py, pz, data, first)
                 if e <= best:
                     best, which, ws, wt = e, first, s, t
             top = 0 if best <= _ON and which >= 0 else 1
@@ -200,7 +200,7 @@ def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-de
                     continue
                 leaf = node - leaves + 1
                 for tri in range((leaf * count) >> depth, ((leaf + 1) * count) >> depth):
-                    e, s, t = on_triangle(px, py, pz, data, tri)
+                    e, s, t = _on_triangle(px, py, pz, data, tri)
                     if e < best or (e == best and which < 0):
                         best, which, ws, wt = e, tri, s, t
             square[i], found[i], weight[i, 0], weight[i, 1] = best, which, ws, wt

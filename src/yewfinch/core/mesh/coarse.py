@@ -41,8 +41,7 @@ def coarse_triangles(surface: Surface, about: int = ABOUT) -> tuple[IndexArray, 
 
 
 def _warm() -> None:
-    faces = np.array([[0, 1, 2, 2]], np.int32)
-    kernels.mapped(faces, kernels.clustered(np.eye(3, dtype=np.float32), np.zeros(3), 0.5))
+    coarse_triangles(Surface(np.eye(3), [[0, 1, 2]]), 1)
 
 
 warmup.register("coarse drawing", _warm)

@@ -406,6 +406,7 @@ def _warm() -> None:
     state = up(state)
     state.surface.set_rows(np.array([0], INDEX), at[:1] * 2)
     down(state)
+    turn_of(state.levels.levels[state.levels.current], state.surface, np.array([0], INDEX))
 
 
 warmup.register("levels", _warm)

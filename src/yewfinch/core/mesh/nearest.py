@@ -133,6 +133,7 @@ def _warm() -> None:
     tree = NearestTree(np.eye(3), [[0, 1, 2]])
     found = tree.find(np.zeros((1, 3)))
     tree.places(found), tree.normals(found.rows)
+    kernels.six_volumes(np.eye(3), np.array([[0, 1, 2]], INDEX))
 
 
 warmup.register("nearest places", _warm)

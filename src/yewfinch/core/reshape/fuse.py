@@ -19,6 +19,7 @@ from yewfinch.core.mesh.symmetry import is_symmetric
 from yewfinch.core.reshape.body import Body, Form, Skin
 from yewfinch.core.reshape.grid_net import net_of, settled
 from yewfinch.core.reshape.ridges import sharpened
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
@@ -163,3 +164,15 @@ def origins(points: npt.ArrayLike, surfaces: Sequence[Surface]) -> Origins:
         own = away < best
         best[own], source[own], corners[own], weights[own] = away[own], number, rows[own], parts[own]
     return Origins(source, corners, weights)
+
+
+def _warm() -> None:
+    at = np.array([[x, y, z] for x in (-4, 4) for y in (-4, 4) for z in (-4, 4)], float)
+    cube = Surface(at, [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]])
+    for symmetric in (True, False):
+        made = fused([cube], 1.5, symmetric=symmetric)
+    fused([cube, made], 1.5, join=1.0)
+    origins(at, [cube])
+
+
+warmup.register("fusing", _warm)

@@ -7,7 +7,7 @@ from numba import njit
 
 
 @njit(cache=True)
-def endless(grey, u, v):  # type: ignore[no-untyped-def]
+def _endless(grey, u, v):  # type: ignore[no-untyped-def]
     """Value of a picture that goes on without end, at u to the right and v upwards, in widths and heights."""
     h, w = grey.shape
     x, y = u * w - 0.5, (1.0 - v) * h - 0.5
@@ -18,7 +18,7 @@ def endless(grey, u, v):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True)
-def within(grey, u, v):  # type: ignore[no-untyped-def]
+def _within(grey, u, v):  # type: ignore[no-untyped-def]
     """Value of a picture at u, v from 0 to 1; 0 beyond its edge."""
     if u < 0.0 or v < 0.0 or u > 1.0 or v > 1.0:
         return 0.0
@@ -41,7 +41,7 @@ def in_circle(rows, positions, centre, right, up, radius, aspect, grey, invert, 
         x, y, z = positions[r, 0] - centre[0], positions[r, 1] - centre[1], positions[r, 2] - centre[2]
         u = 0.5 + 0.5 * (x * right[0] + y * right[1] + z * right[2]) / (radius * a)
         v = 0.5 + 0.5 * (x * up[0] + y * up[1] + z * up[2]) / (radius * b)
-        value = within(grey, u, v)
+        value = _within(grey, u, v)
         if invert:
             value = 1.0 - value if 0.0 <= u <= 1.0 and 0.0 <= v <= 1.0 else 0.0
         out[i] *= value
@@ -67,13 +67,13 @@ def over_skin(points, normals, side, width, aspect, turn, grey, invert, out):  #
         value = 0.0
         if a > 0.02 * total:
             p, q = (-z if nx > 0.0 else z), y
-            value += a * endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
+            value += a * _endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
         if b > 0.02 * total:
             p, q = x, (-z if ny > 0.0 else z)
-            value += b * endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
+            value += b * _endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
         if d > 0.02 * total:
             p, q = (x if nz > 0.0 else -x), y
-            value += d * endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
+            value += d * _endless(grey, (c * p + s * q) / width, (c * q - s * p) / (width * aspect))
         value /= (a if a > 0.02 * total else 0.0) + (b if b > 0.02 * total else 0.0) + (d if d > 0.02 * total else 0.0)
         out[i] *= 1.0 - value if invert else value
 
@@ -108,7 +108,7 @@ def through(points, normals, side, turn, position, focal, centre, flat, frame, g
         if u < 0.0 or v < 0.0 or u > 1.0 or v > 1.0:
             out[i] = 0.0
             continue
-        value = within(grey, u, v)
+        value = _within(grey, u, v)
         out[i] *= t * (1.0 - value if invert else value)
 
 

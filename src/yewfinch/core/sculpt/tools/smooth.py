@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import replace
 
 import numpy as np
@@ -44,12 +45,14 @@ def _warm() -> None:
     piece = Piece("warm", "warm", Surface(flat, quads))
     portrait = Portrait()
     portrait.pieces["warm"] = piece
-    for spec in tools():
-        ctx = StrokeContext(portrait, piece, replace(spec.settings, connected=True, keep_volume=True), channel=spec.channel)
+    for spec, keep in itertools.product(tools(), (True, False)):
+        settings = replace(spec.settings, size=3.0, stabiliser=0.0, connected=True, keep_volume=keep)
+        ctx = StrokeContext(portrait, piece, settings, channel=spec.channel, reference=lambda rows: piece.surface.positions[rows])
         stroke = spec.make(ctx)
         next(stroke)
         down = np.array([0.0, 0.0, -1.0])
         stroke.send(PointerEvent("press", np.array([2.1, 2.2, 9.0]), down))
+        stroke.send(PointerEvent("move", np.array([3.9, 2.2, 9.0]), down))
         try:
             stroke.send(PointerEvent("release", np.array([3.1, 2.2, 9.0]), down))
         except StopIteration:
