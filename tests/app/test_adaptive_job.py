@@ -57,7 +57,8 @@ def test_rules_and_what_is_refused(window):
     assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
 
 
-def test_dense_clay_is_adapted_beside_the_window(window, qtbot):
+def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
+    monkeypatch.setattr("yewfinch.app.strokes._AT_ONCE", 100_000)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
@@ -146,3 +147,30 @@ def test_detail_comes_while_the_stroke_goes_on_and_all_of_it_is_one_step(window)
     np.testing.assert_array_equal(surface.positions, before)
     assert portrait.history.redo() is None
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+
+
+def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot):
+    """Only the part that a leg changed is drawn, and that is what drawing all of it shows."""
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.set_adaptive(on=True, length=0.8)
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=22.0, strength=1.0)
+    heard = []
+    portrait.pieces_changed.connect(lambda: heard.append("pieces"))
+    portrait.net_changed.connect(lambda *_: heard.append("net"))
+    x, y = at_landmark(w, "zy_l")
+    points = line((x - 30, y - 40), (x - 36, y + 40), 30)
+    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[0])))
+    for p in points[1:]:
+        QTest.mouseMove(w.viewport, QPoint(*(round(v) for v in p)))
+        qtbot.wait(5)
+    assert heard.count("net") >= 2 and "pieces" not in heard
+    part = w.viewport.picture.canvas.pixels()
+    w.viewport.picture.spoil()
+    qtbot.wait(50)
+    whole = w.viewport.picture.canvas.pixels()
+    assert np.abs(part.astype(int) - whole).max() <= 24 and (np.abs(part.astype(int) - whole).max(axis=2) > 4).mean() < 1e-3
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+    assert heard[-1] == "pieces" or "pieces" in heard
+    assert len([e for e in portrait.history.last().changes if type(e).__name__ == "PieceChange"]) == 1

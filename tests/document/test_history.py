@@ -1,10 +1,12 @@
 """Undo and redo, names, packing, saved state."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from tests.conftest import cube_sphere
 
-from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.edits import Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.history import RAW
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -147,3 +149,53 @@ def test_entries_are_joined_to_one_and_dropped(small):
     assert history.names == [] and history.redo() is None
     np.testing.assert_array_equal(portrait.surface(piece).colour, first[piece])
     assert history.recent(5) == []
+
+
+def test_surfaces_that_a_piece_had_meanwhile_are_forgotten_when_entries_are_joined(small):
+    portrait = small
+    key = next(iter(portrait.pieces))
+    first = portrait.surface(key)
+    start, rows = first.positions.copy(), np.arange(3, dtype=np.int32)
+    begun = portrait.history.position
+    surfaces = []
+    for number in range(3):  # as a stroke that adapts the detail does: a row, other faces, a row, ...
+        surface = portrait.surface(key)
+        after = surface.positions[rows] + np.float32(number + 1)
+        held = portrait.pieces[key]
+        stroke = Edit("leg", (RowsChange(key, "positions", rows, surface.positions[rows].copy(), after),))
+        surface.set_rows(rows, after)
+        other = replace(held, surface=surface.copy())
+        portrait.extend(stroke, (PieceChange(held, other), FieldChange("name", portrait.name, f"leg {number}")))
+        surfaces.append(other.surface)
+    last = surfaces[-1].positions.copy()
+    portrait.history.join(3)
+    assert portrait.history.position == begun + 1
+    changes = portrait.history.last().changes
+    assert [type(c) for c in changes] == [RowsChange, PieceChange, FieldChange]
+    assert changes[1].before.surface is first and changes[1].after.surface is surfaces[-1]
+    portrait.history.undo()
+    assert portrait.surface(key) is first
+    np.testing.assert_array_equal(first.positions, start)
+    portrait.history.redo()
+    assert portrait.surface(key) is surfaces[-1] and portrait.name == "leg 2"
+    np.testing.assert_array_equal(surfaces[-1].positions, last)
+
+
+def test_a_stroke_under_way_holds_news_back(small):
+    portrait = small
+    key = next(iter(portrait.pieces))
+    held = portrait.pieces[key]
+    heard = []
+    portrait.pieces_changed.connect(lambda: heard.append("pieces"))
+    portrait.field_changed.connect(lambda field: heard.append(field))
+    portrait.net_changed.connect(lambda piece, box: heard.append((piece, box.tolist())))
+    box = np.array([[0.0, 0, 0], [1, 1, 1]])
+    more = (PieceChange(held, replace(held, surface=held.surface.copy()), box), FieldChange("name", portrait.name, "x"))
+    portrait.extend(Edit("leg", ()), more, going=True)
+    assert heard == [(key, box.tolist())]
+    portrait.announce()
+    assert heard[1:] == ["pieces", "name"]
+    portrait.announce()  # once only
+    assert len(heard) == 3
+    portrait.history.undo()
+    assert heard[3:] == ["name", "pieces"]

@@ -6,14 +6,14 @@ from tests.conftest import cube_sphere
 from tests.sculpt.test_shaping import sheet
 
 from yewfinch.core.document.new import new_portrait
-from yewfinch.core.mesh.coarse import coarse_triangles
+from yewfinch.core.mesh.coarse import coarse_cell, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
 
 
 def test_coarse_faces_are_few_near_and_look_the_same_way():
     ball = cube_sphere(120)
-    triangles, cell = coarse_triangles(ball, 3000)
+    triangles, cell = coarse_triangles(ball, 3000), coarse_cell(ball, 3000)
     assert 1500 < len(np.unique(triangles)) < 6000
     at = ball.positions.astype(float)
     a, b, c = (at[triangles[:, k]] for k in range(3))
@@ -68,6 +68,6 @@ def test_cones_follow_the_clay():
 
 def test_degenerate_clay_is_drawn_as_it_is():
     flat = Surface([[0, 0, 0]] * 3 + [[1, 0, 0], [0, 1, 0], [0, 0, 1]], [[0, 1, 2], [3, 4, 5]])
-    triangles, _ = coarse_triangles(flat)
+    triangles = coarse_triangles(flat)
     assert triangles.tolist() == [[3, 4, 5]]
     assert LeafCones(flat).lean.shape == (1,)

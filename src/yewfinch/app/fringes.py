@@ -43,6 +43,7 @@ class Fringes:
         portrait = self.bench.portrait
         portrait.rows_changed.connect(self._rows)
         portrait.pieces_changed.connect(self._forget)
+        portrait.net_changed.connect(self._forget)
         self._forget()
 
     def _forget(self) -> None:

@@ -29,7 +29,7 @@ if TYPE_CHECKING:
 #: What follows from a stroke once it has ended.
 After = Callable[[Edit], Sequence[Change]]
 #: The detail of clay with more vertices is adapted in a thread.
-_AT_ONCE = 60_000
+_AT_ONCE = 600_000
 #: While a stroke adapts the detail it does so again after so many tool sizes.
 _LEG = 1.0
 #: Pixels that the pointer must go for a size to be drawn out.
@@ -211,7 +211,7 @@ class Strokes(QObject):
         due = context.gone - self._leg_from >= _LEG * context.settings.size and not context.recorder.empty
         if not due or context.settings.course != "hand" or len(context.piece.surface) > _AT_ONCE:
             return
-        self._in_leg = True
+        self._in_leg = context.going = True
         self._feed(replace(event, phase="release"))
         self._in_leg = False
         piece = self.bench.portrait.pieces.get(self._piece)
@@ -229,6 +229,7 @@ class Strokes(QObject):
         return self._context is not None and (not self._context.recorder.empty or self.bench.portrait.history.position > self._begun_at)
 
     def _join_legs(self) -> None:
+        self.bench.portrait.announce()
         self.bench.portrait.history.join(self.bench.portrait.history.position - self._begun_at)
 
     def _again(self, events: Sequence[PointerEvent], length: float | None) -> None:
@@ -266,6 +267,7 @@ class Strokes(QObject):
             self._stroke.close()
             self._stroke = None
             self.bench.portrait.history.drop(self.bench.portrait.history.position - self._begun_at)
+            self.bench.portrait.announce()
 
     def _forget(self) -> None:
         self.last = None

@@ -33,7 +33,7 @@ from yewfinch.app.sections import Sections
 from yewfinch.app.solid_hands import SolidHands
 from yewfinch.app.stencil_hands import StencilHands
 from yewfinch.core.mesh.pick import Hit
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.framing import framing
@@ -108,6 +108,7 @@ class Viewport(QOpenGLWidget):
         portrait = self.bench.portrait
         portrait.rows_changed.connect(self._rows_changed)
         portrait.pieces_changed.connect(self._redraw)
+        portrait.net_changed.connect(self._net_changed)
         portrait.field_changed.connect(self._redraw_field)
         portrait.history.changed.connect(self._compare_later)
 
@@ -126,6 +127,14 @@ class Viewport(QOpenGLWidget):
             self._redraw()  # corners far from a change may darken, too
         else:
             self.picture.change(box)
+
+    def _net_changed(self, _piece: str, box: DoubleArray) -> None:
+        if self.renderer is None or self.bench.looking.occlusion > 0 or self.bench.instead:
+            self._redraw()
+            return
+        self.makeCurrent()
+        self.renderer.sync(self.bench.portrait)
+        self.picture.change(box)
 
     def _redraw_field(self, _field: str) -> None:
         self._redraw()

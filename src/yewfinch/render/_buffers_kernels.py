@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
 
 @njit(cache=True)
@@ -34,3 +34,13 @@ def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: 
         for k in range(old.shape[1]):
             old[i, k] = new[i - first, k]
     return longest
+
+
+@njit(cache=True, parallel=True)
+def indices(faces):  # type: ignore[no-untyped-def]
+    """Corners of two triangles a face; the second of a triangle has no area."""
+    out = np.empty((len(faces), 6), np.int32)
+    for f in prange(len(faces)):
+        a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
+        out[f, 0], out[f, 1], out[f, 2], out[f, 3], out[f, 4], out[f, 5] = a, b, c, a, c, d
+    return out

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import moderngl
 import numpy as np
 
-from yewfinch.core.mesh.coarse import coarse_triangles
+from yewfinch.core.mesh.coarse import coarse_cell, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
@@ -99,20 +99,20 @@ class SurfaceBuffers:
 
     def __init__(self, context: moderngl.Context, surface: Surface) -> None:
         self.surface = surface
-        self.positions = context.buffer(surface.positions.tobytes(), dynamic=True)
-        self.normals = context.buffer(surface.normals.tobytes(), dynamic=True)
-        self.colour = context.buffer(shown(surface).tobytes(), dynamic=True)
+        self.positions = context.buffer(surface.positions, dynamic=True)
+        self.normals = context.buffer(surface.normals, dynamic=True)
+        self._positions, self._colour = surface.positions.copy(), shown(surface).copy()  # what was uploaded, to tell what differs
+        self.colour = context.buffer(self._colour, dynamic=True)
         # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
-        self.index = context.buffer(np.ascontiguousarray(surface.faces[:, [0, 1, 2, 0, 2, 3]]).tobytes())
+        self.index = context.buffer(kernels.indices(surface.faces))
         self.bytes_written = 0
         self._context = context
         self._cones = LeafCones(surface)
         #: Leaves whose normals have changed since the cones were right.
         self._turned: list[IndexArray] = []
-        #: What was uploaded, to tell what differs.
-        self._positions, self._colour = surface.positions.copy(), shown(surface).copy()
         self._wire: moderngl.Buffer | None = None
-        self._coarse: tuple[moderngl.Buffer, float] | None = None
+        self._coarse: moderngl.Buffer | None = None
+        self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
         self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
         #: Triangles drawn last.
         self.drawn = 0
@@ -137,14 +137,12 @@ class SurfaceBuffers:
             Coarser faces do in any case, if there are many.
         """
         surface = self.surface
-        if len(surface) > MANY:
+        if len(surface) > MANY and (quick or self._cell < COARSE_PIXELS * pixel):
             if self._coarse is None:
-                triangles, cell = coarse_triangles(surface)
-                self._coarse = self._context.buffer(triangles.tobytes()), cell
-            if quick or self._coarse[1] < COARSE_PIXELS * pixel:
-                self.drawn = self._coarse[0].size // 12
-                self._array(program, self._coarse[0]).render()
-                return
+                self._coarse = self._context.buffer(coarse_triangles(surface))
+            self.drawn = self._coarse.size // 12
+            self._array(program, self._coarse).render()
+            return
         if self._turned:
             leaves = np.unique(np.concatenate(self._turned))
             self._turned = []
@@ -198,13 +196,14 @@ class SurfaceBuffers:
 
     def release(self) -> None:
         """Give the memory back."""
-        more = [b for b in (self._wire, None if self._coarse is None else self._coarse[0]) if b is not None]
+        more = [b for b in (self._wire, self._coarse) if b is not None]
         for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.index):
             thing.release()
 
 
 def _warm() -> None:
     offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
+    kernels.indices(np.zeros((1, 4), np.int32))
     for dtype, width in ((np.float32, 3), (np.uint8, 4)):
         one = np.zeros((1, width), dtype)
         kernels.changed_box(0, 1, one, one, np.zeros((1, 3), np.float32), offsets, offsets, box)

@@ -45,28 +45,23 @@ def refined(portrait: Portrait, piece: str, stroke: Edit, length: float, symmetr
     held = portrait.pieces[piece]
     at_rest(portrait, held)
     surface = held.surface
-    near = np.zeros(len(surface), bool)
-    for change in stroke.changes:
-        if isinstance(change, RowsChange) and change.piece == piece:
-            near[change.rows] = True
-    names = list(held.regions)
-    attrs = np.concatenate([surface.colour, surface.mask, *(held.regions[k][:, None] for k in names)], axis=1).astype(np.float32)
-    made = adapted(surface.positions, surface.faces, attrs, near, length, symmetric=symmetric, rounds=rounds)
+    near = [c.rows for c in stroke.changes if isinstance(c, RowsChange) and c.piece == piece]
+    if not near:
+        return ()
+    made = adapted(surface, np.concatenate(near), length, tables=held.regions, symmetric=symmetric, rounds=rounds)
     if made is None:
         return ()
-    channels = np.round(made.attrs).astype(np.uint8)
-    own = Surface(made.positions, made.faces, channels[:, :4], channels[:, 4:5])
-    regions = {k: np.ascontiguousarray(channels[:, 5 + i]) for i, k in enumerate(names)}
-    whole = replace(held, surface=own, regions=regions, texture=None)
-    return (PieceChange(held, whole), *_tied(portrait, held, own, made))
+    whole = replace(held, surface=made.surface, regions=made.tables, texture=None)
+    there = made.surface.positions[made.made.touched].astype(np.float64)
+    return (PieceChange(held, whole, np.stack([there.min(axis=0), there.max(axis=0)])), *_tied(portrait, held, made))
 
 
-def _tied(portrait: Portrait, held: Piece, own: Surface, made: Adapted) -> list[Change]:
+def _tied(portrait: Portrait, held: Piece, made: Adapted) -> list[Change]:
     """Landmarks, lines and calipers on their new rows; where a row is gone, on the nearest place of what is new."""
     new: dict[Anchor, Anchor] = {}
-    lost = []
+    lost, own = [], made.surface
     for a in anchors_on(portrait, (held.id,)):
-        rows = made.row[list(a.corners)]
+        rows = made.made.row[list(a.corners)]
         if (rows >= 0).all():
             new[a] = replace(a, corners=(int(rows[0]), int(rows[1]), int(rows[2])))
         else:

@@ -52,7 +52,7 @@ def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collect
     """
     surfaces = [p.surface for p in sources]
     found = origins(made.positions, surfaces)
-    surface = Surface(made.positions, made.faces, found.carried([s.colour for s in surfaces]), found.carried([s.mask for s in surfaces]))
+    surface = Surface(made.positions, made.faces, channels=found.channels(surfaces))
     kept = [p for p in sources if keep is None or p.id in keep]
     regions = {}
     for name in dict.fromkeys(r for p in kept for r in p.regions):

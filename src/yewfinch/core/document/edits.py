@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any, Literal
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 if TYPE_CHECKING:
     from yewfinch.core.document.piece import Piece
@@ -52,16 +52,24 @@ class FieldChange:
 
 @dataclass(frozen=True)
 class PieceChange:
-    """A piece that came (`before` None), went (`after` None) or was replaced."""
+    """A piece that came (`before` None), went (`after` None) or was replaced.
+
+    Attributes
+    ----------
+    before, after : Piece or None
+    within : (2, 3) float, mm, or None
+        A box outside of which both are alike, if anybody knows one.
+    """
 
     before: Piece | None
     after: Piece | None
+    within: DoubleArray | None = field(default=None, compare=False)
 
     @property
     def size(self) -> int:
         """Bytes held by the surface that went, about; the one that came is in the portrait, or is the one that went in a later change."""
         piece = self.before or self.after
-        return 0 if piece is None else len(piece.surface) * 40
+        return 0 if piece is None else len(piece.surface) * 70
 
 
 Change = RowsChange | FieldChange | PieceChange

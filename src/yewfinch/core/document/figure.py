@@ -29,8 +29,9 @@ from yewfinch.core.document.plain import plain_bodies, plain_model
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.posing import Poser, Standing, stood
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.channels import CLAY
 from yewfinch.core.mesh.nearest import nearest_anchors
-from yewfinch.core.mesh.surface import CLAY, Surface
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError

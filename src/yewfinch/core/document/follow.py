@@ -45,7 +45,7 @@ class Follow:
     def surface(self, source: Surface) -> Surface:
         """The follower's surface, row by row the image of its source's."""
         faces = turned_round(source.faces) if self.flips else source.faces
-        return Surface(self.image(source.positions), faces, source.colour, source.mask)
+        return Surface(self.image(source.positions), faces, channels=source.channels)
 
     def fits(self, own: Surface, source: Surface) -> bool:
         """Whether a surface is the image of its source as that is now."""
@@ -53,7 +53,7 @@ class Follow:
             len(own) == len(source) and own.faces.shape == source.faces.shape
             and np.array_equal(own.faces, turned_round(source.faces) if self.flips else source.faces)
             and np.array_equal(own.positions, self.image(source.positions))
-            and np.array_equal(own.colour, source.colour) and np.array_equal(own.mask, source.mask)
+            and own.channels.same(source.channels)
         )  # fmt: skip
 
 

@@ -121,7 +121,7 @@ def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, 
     own.set_rows(rows, stack.form(rows))
     progress(0.9, "carrying colours over")
     found = origins(own.positions, [held.surface])
-    own.colour[:], own.mask[:] = found.carried([held.surface.colour]), found.carried([held.surface.mask])
+    own.wear(found.channels([held.surface]))
     made = replace(with_state(even, state), texture=None)
     rest = {k: v for k, v in portrait.layers.items() if k != piece}
     size = layer.steps.size + stack.base.size

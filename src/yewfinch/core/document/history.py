@@ -71,6 +71,24 @@ def _joined(first: Change, second: Change) -> Change:
     raise ValueError("only the same rows, pieces and fields can be amended")
 
 
+def _shortened(changes: Sequence[Change]) -> tuple[Change, ...]:
+    """Changes without what came and went between: surfaces that a piece had meanwhile, what was done to these, and values of fields."""
+    out = list(changes)
+    swapped = {_id_of(c) for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is not None}
+    for key in swapped:
+        swaps = [(i, c) for i, c in enumerate(out) if isinstance(c, PieceChange) and _id_of(c) == key]
+        (first, begun), (last, ended) = swaps[0], swaps[-1]
+        between = [c for i, c in enumerate(out) if first < i < last and not (isinstance(c, RowsChange) and c.piece == key) and (i, c) not in swaps]
+        if first < last and begun.before is not None and ended.after is not None:
+            out = [*out[:first], PieceChange(begun.before, ended.after), *between, *out[last + 1 :]]
+    for name in {c.field for c in changes if isinstance(c, FieldChange)}:
+        same = [(i, c) for i, c in enumerate(out) if isinstance(c, FieldChange) and c.field == name]
+        (first, begun_field), (_, ended_field) = same[0], same[-1]
+        gone = {i for i, _ in same}
+        out = [replace(begun_field, after=ended_field.after) if i == first else c for i, c in enumerate(out) if i == first or i not in gone]
+    return tuple(out)
+
+
 def _id_of(change: PieceChange) -> str:
     piece = change.after or change.before
     return "" if piece is None else piece.id
@@ -196,7 +214,7 @@ class History:
             return
         edits = [e.edit() for e in self._entries[self._at - count : self._at]]
         self._at -= count
-        self.push(Edit(edits[-1].name, tuple(c for e in edits for c in e.changes)))
+        self.push(Edit(edits[-1].name, _shortened([c for e in edits for c in e.changes])))
 
     def drop(self, count: int) -> None:
         """Undo the last entries in force and forget them, and what was undone before."""

@@ -13,6 +13,7 @@ from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.pieces import LONGEST
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
+from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
@@ -91,7 +92,7 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, p
     progress(0.7, "putting it in order")
     ordered, order = in_face_order(at.astype(np.float32), faces)
     key = free_id(portrait.pieces, "clay")
-    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(at[order], ordered, held.surface.colour[rows[order]]))
+    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(at[order], ordered, channels=held.surface.channels.at(rows[order]).free()))
     return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key
 
 
@@ -135,7 +136,7 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     back = rows[made.origin[order]]
-    own = Surface(made.positions[order], ordered, surface.colour[back])
+    own = Surface(made.positions[order], ordered, channels=surface.channels.at(back).free())
     regions = {k: v[back] for k, v in held.regions.items() if v[back].any()}
     return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
 
@@ -241,6 +242,6 @@ def fit_outline(
 
 def _dressed(held: Piece, half: Half) -> Piece:
     surface = half.surface
-    own = Surface(surface.positions, surface.faces.astype(INDEX), half.carried(held.surface.colour), half.carried(held.surface.mask))
+    own = Surface(surface.positions, surface.faces.astype(INDEX), channels=Channels.unpacked(half.carried(held.surface.channels.packed())))
     regions = {k: half.carried(v) for k, v in held.regions.items()}
     return replace(held, surface=own, regions={k: v for k, v in regions.items() if v.any()}, texture=None)

@@ -12,6 +12,7 @@ from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.follow import MIRRORED, Follow, Kind, round_axis
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
@@ -86,7 +87,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
 def mirrored(surface: Surface) -> Surface:
     """The mirror image of a surface across x = 0, row by row, its faces turned round."""
     faces = turned_round(surface.faces)
-    return Surface(surface.positions * np.array([-1, 1, 1], np.float32), faces, surface.colour, surface.mask)
+    return Surface(surface.positions * np.array([-1, 1, 1], np.float32), faces, channels=surface.channels)
 
 
 def mirrored_solid(solid: Solid) -> Solid:
@@ -119,7 +120,7 @@ def split(portrait: Portrait, piece: str) -> Edit:
     for number, part in enumerate(used[np.argsort(-size[used], kind="stable")]):
         rows = np.nonzero(label == part)[0]
         faces = np.searchsorted(rows, surface.faces[label[surface.faces[:, 0]] == part]).astype(INDEX)
-        own = Surface(surface.positions[rows], faces, surface.colour[rows], surface.mask[rows])
+        own = Surface(surface.positions[rows], faces, channels=surface.channels.at(rows))
         regions = {k: v[rows] for k, v in held.regions.items() if v[rows].any()}
         if number == 0:
             changes.append(PieceChange(held, replace(held, surface=own, regions=regions, texture=None)))
@@ -145,7 +146,7 @@ def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
     n = int(firsts[-1])
     positions = np.concatenate([p.surface.positions for p in held])
     faces = np.concatenate([p.surface.faces + f for p, f in zip(held, firsts[:-1], strict=True)]).astype(INDEX)
-    colour, mask = (np.concatenate([getattr(p.surface, c) for p in held]) for c in ("colour", "mask"))
+    channels = Channels.joined([p.surface.channels for p in held])
     regions = {}
     for name in dict.fromkeys(k for p in held for k in p.regions):
         whole = np.zeros(n, np.uint8)
@@ -154,7 +155,7 @@ def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
                 whole[f : f + len(p.surface)] = p.regions[name]
         regions[name] = whole
     # rows stay as they are, so that landmarks on the first piece keep theirs
-    merged = replace(held[0], surface=Surface(positions, faces, colour, mask), regions=regions, texture=None)
+    merged = replace(held[0], surface=Surface(positions, faces, channels=channels), regions=regions, texture=None)
     gone = held[:0:-1]
     return Edit(f"Merge {len(held)} pieces", (*let_go(portrait, [p.id for p in gone]), PieceChange(held[0], merged), *(PieceChange(p, None) for p in gone)))
 

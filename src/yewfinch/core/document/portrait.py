@@ -38,11 +38,14 @@ class Portrait:
         Pieces came, went, were renamed, hidden or locked.
     field_changed : (field name,)
         One of `FIELDS` was replaced.
+    net_changed : (piece id, box)
+        A stroke under way has given a piece other faces, within a box (2, 3) mm. The two above follow when it ends.
     """
 
     rows_changed = Signal(str, str, object)
     pieces_changed = Signal()
     field_changed = Signal(str)
+    net_changed = Signal(str, object)
 
     def __init__(self) -> None:
         self.name = "Untitled portrait"
@@ -70,6 +73,8 @@ class Portrait:
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)
         self._seats: dict[str, int] = {}
+        #: What a stroke under way has changed and nobody has been told yet.
+        self._held_back: list[tuple[str, ...]] = []
 
     @property
     def order(self) -> tuple[str, ...]:
@@ -154,10 +159,22 @@ class Portrait:
         self._carry_out(edit.changes, True)
         self.history.push(edit)
 
-    def extend(self, done: Edit, more: Sequence[Change]) -> None:
-        """Carry changes out that follow from an edit that is done but not remembered yet, and remember both as one."""
-        self._carry_out(more, True)
+    def extend(self, done: Edit, more: Sequence[Change], *, going: bool = False) -> None:
+        """Carry changes out that follow from an edit that is done but not remembered yet, and remember both as one.
+
+        While the stroke is `going` on, only what the picture needs is announced; `announce` has to follow.
+        """
+        self._carry_out(more, True, going=going)
         self.history.push(Edit(done.name, (*done.changes, *more)))
+
+    def announce(self) -> None:
+        """Tell everybody what was held back while a stroke was going on."""
+        held, self._held_back = self._held_back, []
+        for what in held:
+            if what:
+                self.field_changed.emit(*what)
+            else:
+                self.pieces_changed.emit()
 
     def append(self, more: Sequence[Change]) -> None:
         """Carry changes out that follow from the last step of the history, and make them part of it.
@@ -224,7 +241,7 @@ class Portrait:
             ids.insert(self._seats[piece.id], piece.id)
             self.order = ids
 
-    def _carry_out(self, changes: Sequence[Change], forward: bool) -> None:
+    def _carry_out(self, changes: Sequence[Change], forward: bool, *, going: bool = False) -> None:
         """Do changes, or take them back, and announce them once all are done.
 
         In between, landmarks may name rows that the surface does not have.
@@ -257,6 +274,13 @@ class Portrait:
                     news.append(())
         if () in news:
             self._gather()
+        boxes = [c for c in changes if isinstance(c, PieceChange)]
+        if going and not any(self.followers(c.after.id) if c.after is not None else True for c in boxes) and all(c.within is not None for c in boxes):
+            self._held_back += [w for w in news if len(w) < 2 and w not in self._held_back]
+            for change in boxes:
+                assert change.after is not None
+                self.net_changed.emit(change.after.id, change.within)
+            return
         for what in news:
             if len(what) == 3:
                 self.rows_changed.emit(*what)

@@ -12,6 +12,7 @@ from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
+from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import Plane, Side, evened, matched, mirrored_half
@@ -136,7 +137,7 @@ def _renewed(portrait: Portrait, held: Piece, plane: Plane, keep: Side, missing:
         raise YewfinchError(f"Nothing of '{held.name}' lies on that side.")
     ordered, order = in_face_order(at.astype(np.float32), faces)
     back = rows[order]
-    own = Surface(at[order], ordered, cut.carried(surface.colour)[back], cut.carried(surface.mask)[back])
+    own = Surface(at[order], ordered, channels=Channels.unpacked(cut.carried(surface.channels.packed())[back]))
     regions = {k: cut.carried(v)[back] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {held.id: whole})]
@@ -171,7 +172,7 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     )
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = source[made.origin[order]]
-    new = Surface(made.positions[order], faces, surface.colour[rows], surface.mask[rows])
+    new = Surface(made.positions[order], faces, channels=surface.channels.at(rows))
     whole = replace(held, surface=new, regions={k: v[rows] for k, v in held.regions.items()}, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return Edit(f"{count} sectors of {held.name}", tuple(changes))

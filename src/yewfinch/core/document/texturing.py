@@ -57,7 +57,7 @@ class Ground:
         """A surface beside the piece's own with the texture on."""
         positions = self.surface.positions.copy()
         positions[self.rows] = self.moved(layers, strength)
-        return self.surface.moved(positions, self.surface.colour, self.surface.mask)
+        return self.surface.moved(positions)
 
 
 def ground(portrait: Portrait, piece: Piece, where: Where, *, symmetric: bool) -> Ground:

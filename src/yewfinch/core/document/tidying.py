@@ -69,7 +69,7 @@ def mend(
         return None, made.report
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = made.origin[order]
-    own = Surface(made.positions[order], faces, surface.colour[rows], surface.mask[rows])
+    own = Surface(made.positions[order], faces, channels=surface.channels.at(rows))
     regions = {k: v[rows] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]

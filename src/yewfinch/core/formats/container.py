@@ -42,6 +42,7 @@ from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.formats.stamp_records import MEMBER as STAMP
 from yewfinch.core.formats.stamp_records import StampRecord, stamp_manifest, stamps_of
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
@@ -61,6 +62,7 @@ REGIONS = "pieces/{}/regions.npy"
 TEXTURE = "pieces/{}/texture.npy"
 BENT = "pieces/{}/bent.npy"
 MASK = "pieces/{}/mask.npy"
+ROUGHNESS = "pieces/{}/roughness.npy"
 MAX_REGIONS = 256
 ELLIPSES = "sitter/ellipses-{}.npy"
 MAX_MANIFEST = 64 << 20
@@ -159,6 +161,8 @@ def to_bytes(
                 write_array(archive, f"pieces/{piece.id}/{name}.npy", array)
             if piece.surface.mask.any():
                 write_array(archive, MASK.format(piece.id), piece.surface.mask)
+            if (piece.surface.roughness != ROUGH).any():
+                write_array(archive, ROUGHNESS.format(piece.id), piece.surface.roughness)
             if piece.texture is not None:
                 table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
                 write_array(archive, TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
@@ -345,6 +349,8 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
         if MASK.format(record.id) in archive.namelist():
             surface.mask[:] = plain(archive, MASK.format(record.id), (len(surface), 1), "u1", name)
+        if ROUGHNESS.format(record.id) in archive.namelist():
+            surface.roughness[:] = plain(archive, ROUGHNESS.format(record.id), (len(surface), 1), "u1", name)
         portrait.pieces[record.id] = Piece(
             record.id, record.name, surface, record.visible, record.locked,
             _regions(archive, record, len(surface), name), _texture(archive, record, len(surface), name),

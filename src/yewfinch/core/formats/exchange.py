@@ -140,7 +140,7 @@ def write_atomic(path: Path, data: bytes) -> None:
 
 def merged(shapes: list[Shape]) -> Shape:
     """All bodies as one, for formats without names."""
-    from yewfinch.core.mesh.surface import CLAY
+    from yewfinch.core.mesh.channels import CLAY
 
     start = np.cumsum([0] + [len(s.positions) for s in shapes[:-1]])
     colours = [

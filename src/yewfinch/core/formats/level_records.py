@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.channels import ROUGH, WIDTHS, Channels
 from yewfinch.core.mesh.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels, Net, Rise, finer, net_of
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 #: Arrays of one level: its member, width and type. `above` ones are what the next level belongs to.
 MEMBER = "pieces/{}/level-{}-{}.npy"
-_PARTS = {"positions": (3, "<f4"), "colour": (4, "u1"), "mask": (1, "u1"), "since": (3, "<f4"),
-          "above-positions": (3, "<f4"), "above-colour": (4, "u1"), "above-mask": (1, "u1")}  # fmt: skip
+_PARTS = {"positions": (3, "<f4"), "since": (3, "<f4"), **{k: (w, "u1") for k, w in WIDTHS.items()},
+          "above-positions": (3, "<f4"), **{f"above-{k}": (w, "u1") for k, w in WIDTHS.items()}}  # fmt: skip
 
 
 def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
@@ -30,19 +32,25 @@ def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
         if number == 0:
             put("faces", level.net.faces, "<i4")
         put("positions", level.kept.positions, "<f4")
-        put("colour", level.kept.colour, "u1")
-        put("mask", level.kept.mask, "u1")
+        for part in WIDTHS:
+            channel = getattr(level.kept.channels, part)
+            if part != "roughness" or (channel != ROUGH).any():
+                put(part, channel, "u1")
         if number:
             put("since", level.since, "<f4")
         if level.rise is not None:
-            for part in ("positions", "colour", "mask"):
-                now, was = getattr(level.kept, part), getattr(level.above, part)
+            for part in ("positions", *WIDTHS):
+                now, was = _part(level.kept, part), _part(level.above, part)
                 if now is not was and not np.array_equal(now, was):
                     put(f"above-{part}", was, _PARTS[f"above-{part}"][1])
         names = list(level.kept.regions)
         if names:
             put("regions", np.stack([level.kept.regions[k] for k in names]), "u1")
     return out
+
+
+def _part(kept: Kept, name: str) -> np.ndarray:
+    return kept.positions if name == "positions" else np.asarray(getattr(kept.channels, name))
 
 
 def level_manifest(piece: Piece) -> dict[str, Any] | None:
@@ -106,7 +114,8 @@ def levels_of(
                 raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' holds values that are no numbers.")
             return found
 
-        at, colour, mask, since = part("positions"), part("colour"), part("mask"), part("since") if number else None
+        at, since = part("positions"), part("since") if number else None
+        colour, mask, rough = (part(k) for k in WIDTHS)
         if at is None or colour is None or mask is None or (number and since is None):
             raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' is not all there.")
         names = record.regions[number]
@@ -116,10 +125,10 @@ def levels_of(
         regions = {} if table is None else dict(zip(names, table, strict=True))
         if number == record.current:  # as they are on the piece: those told apart here would count as changed
             regions = {k: piece.regions.get(k, v) if np.array_equal(piece.regions.get(k, ()), v) else v for k, v in regions.items()}
-        kept = Kept(at, colour, mask, regions)
-        was = [part(f"above-{key}") for key in ("positions", "colour", "mask")] if rise is not None else [None] * 3
-        above_kept = kept if all(w is None for w in was) else Kept(
-            at if was[0] is None else was[0], colour if was[1] is None else was[1], mask if was[2] is None else was[2], regions)  # fmt: skip
+        kept = Kept(at, Channels(colour, mask, Channels.plain(own.n).roughness if rough is None else rough), regions)
+        was = {key: part(f"above-{key}") for key in ("positions", *WIDTHS)} if rise is not None else {}
+        told = {k: v for k, v in was.items() if v is not None}
+        above_kept = kept if not told else Kept(told.pop("positions", at), replace(kept.channels, **told), regions)
         skeleton = piece.surface if number == record.current else None
         made.append(Level(own, rise, kept, above_kept, at if since is None or np.array_equal(since, at) else since, None, skeleton))
     here = nets[record.current][0]

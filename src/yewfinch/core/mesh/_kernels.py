@@ -4,7 +4,7 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True)
+@njit(cache=True, parallel=True)
 def build_ring(faces, count):
     """Ordered one-ring of every vertex in CSR form, counter-clockwise seen from outside.
 
@@ -18,71 +18,126 @@ def build_ring(faces, count):
             start[faces[f, j] + 1] += 1
     for v in range(count):
         start[v + 1] += start[v]
-    nxt = np.empty(start[count], np.int32)
-    prv = np.empty(start[count], np.int32)
+    sides = np.empty((start[count], 2), np.int32)  # of each corner the next vertex of its face, and the one before
     fill = start[:count].copy()
     for f in range(faces.shape[0]):
-        k = 3 if faces[f, 3] == faces[f, 2] else 4
-        for j in range(k):
-            v = faces[f, j]
-            nxt[fill[v]] = faces[f, (j + 1) % k]
-            prv[fill[v]] = faces[f, (j + k - 1) % k]
-            fill[v] += 1
+        a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
+        if c == d:
+            d = a
+        else:
+            s = fill[d]
+            sides[s, 0], sides[s, 1] = a, c
+            fill[d] = s + 1
+        s = fill[a]
+        sides[s, 0], sides[s, 1] = b, faces[f, 3]
+        fill[a] = s + 1
+        s = fill[b]
+        sides[s, 0], sides[s, 1] = c, a
+        fill[b] = s + 1
+        s = fill[c]
+        sides[s, 0], sides[s, 1] = d, b
+        fill[c] = s + 1
     offsets = np.zeros(count + 1, np.int32)
-    ring = np.empty(start[count] * 2, np.int32)
     closed = np.ones(count, np.uint8)
-    used = np.zeros(1024, np.uint8)
-    at = 0
-    for v in range(count):
+    ring = np.empty(start[count], np.int32)
+    for v in prange(count):  # most are closed: their rings are as long as their faces are many
         a, b = start[v], start[v + 1]
-        n = min(b - a, 1024)
+        c, n = a, 0
+        used = np.uint64(0)
+        while n < b - a <= 64:
+            ring[a + n] = sides[c, 0]
+            used |= np.uint64(1) << np.uint64(c - a)
+            n += 1
+            follow = -1
+            for j in range(a + 1, b):
+                if sides[j, 0] == sides[c, 1] and (used >> np.uint64(j - a)) & np.uint64(1) == 0:
+                    follow = j
+                    break
+            if follow < 0:
+                break
+            c = follow
+        if n == b - a and n > 0 and sides[c, 1] == sides[a, 0]:
+            offsets[v + 1] = n
+        else:
+            offsets[v + 1] = _ring_of(sides, a, b, closed, v, sides[:0, 0], 0, False)
+    alike = True
+    for v in range(count):
+        offsets[v + 1] += offsets[v]
+        alike = alike and offsets[v + 1] == start[v + 1] and closed[v] == 1
+    if alike:
+        return offsets, ring, closed
+    out = np.empty(offsets[count], np.int32)
+    for v in prange(count):
+        if closed[v]:
+            for k in range(start[v], start[v + 1]):
+                out[offsets[v] + k - start[v]] = ring[k]
+        else:
+            _ring_of(sides, start[v], start[v + 1], closed, v, out, offsets[v], True)
+    return offsets, out, closed
+
+
+@njit(cache=True)
+def _ring_of(sides, a, b, closed, v, ring, at, write):
+    """The ring of one vertex, written if asked for; its length."""
+    n = min(b - a, 1024)
+    if n == 0:
+        closed[v] = 0
+        return 0
+    first = at
+    used = np.uint64(0)  # of the first 64 corners; more of them are rare
+    many = np.zeros(n if n > 64 else 0, np.uint8)
+    left = n
+    while left > 0:
+        begin = -1
         for i in range(n):
-            used[i] = 0
-        left = n
-        while left > 0:
-            first = -1
+            if _is_used(used, many, i):
+                continue
+            is_open = True
+            for j in range(n):
+                if sides[a + j, 1] == sides[a + i, 0] and not _is_used(used, many, j):
+                    is_open = False
+                    break
+            if is_open:
+                begin = i
+                break
+        opened = begin >= 0
+        if not opened:
             for i in range(n):
-                if used[i]:
-                    continue
-                is_open = True
-                for j in range(n):
-                    if not used[j] and prv[a + j] == nxt[a + i]:
-                        is_open = False
-                        break
-                if is_open:
-                    first = i
+                if not _is_used(used, many, i):
+                    begin = i
                     break
-            opened = first >= 0
-            if not opened:
-                for i in range(n):
-                    if not used[i]:
-                        first = i
-                        break
-            if left < n and not opened:
-                closed[v] = 0
-            if opened:
-                closed[v] = 0
-            c = first
-            while True:
-                ring[at] = nxt[a + c]
-                at += 1
-                used[c] = 1
-                left -= 1
-                follow = -1
-                for j in range(n):
-                    if not used[j] and nxt[a + j] == prv[a + c]:
-                        follow = j
-                        break
-                if follow < 0:
-                    if opened:
-                        ring[at] = prv[a + c]
-                        at += 1
-                    break
-                c = follow
-        if n == 0:
+        if left < n or opened:
             closed[v] = 0
-        offsets[v + 1] = at
-    return offsets, ring[:at].copy(), closed
+        c = begin
+        while True:
+            if write:
+                ring[at] = sides[a + c, 0]
+            at += 1
+            if n > 64:
+                many[c] = 1
+            else:
+                used |= np.uint64(1) << np.uint64(c)
+            left -= 1
+            follow = -1
+            for j in range(n):
+                if sides[a + j, 0] == sides[a + c, 1] and not _is_used(used, many, j):
+                    follow = j
+                    break
+            if follow < 0:
+                if opened:
+                    if write:
+                        ring[at] = sides[a + c, 1]
+                    at += 1
+                break
+            c = follow
+    return at - first
+
+
+@njit(cache=True)
+def _is_used(used, many, i):
+    if len(many):
+        return many[i] != 0
+    return (used >> np.uint64(i)) & np.uint64(1) != 0
 
 
 @njit(cache=True)
@@ -144,70 +199,96 @@ def grow_rows(rows, offsets, ring, stamp, tick, out):
 
 
 @njit(cache=True)
-def _leaf_pairs(faces, face_start, leaf_count, shift, pairs, write):
-    """Pairs of a leaf of vertices and one that owns faces using them, written if asked for; how many."""
-    seen = np.full(leaf_count, -1, np.int32)
-    n = 0
-    for owner in range(leaf_count):
-        for f in range(face_start[owner], face_start[owner + 1]):
-            for j in range(4):
-                leaf = faces[f, j] >> shift
-                if seen[leaf] != owner:
-                    seen[leaf] = owner
-                    if write:
-                        pairs[n, 0], pairs[n, 1] = leaf, owner
-                    n += 1
-        if seen[owner] != owner:
-            seen[owner] = owner
-            if write:
-                pairs[n, 0], pairs[n, 1] = owner, owner
-            n += 1
-    return n
+def leaf_starts(faces, leaf_count, shift):
+    """First face of each leaf, and how many there are: faces stand in the order of their lowest rows."""
+    out = np.empty(leaf_count + 1, np.int32)
+    for leaf in range(leaf_count + 1):
+        row = leaf << shift
+        low, high = 0, faces.shape[0]
+        while low < high:
+            f = (low + high) // 2
+            if min(min(faces[f, 0], faces[f, 1]), min(faces[f, 2], faces[f, 3])) < row:
+                low = f + 1
+            else:
+                high = f
+        out[leaf] = low
+    return out
 
 
 @njit(cache=True)
-def leaf_links(faces, face_start, leaf_count, shift):
-    """For each leaf of vertices, the leaves that own faces using them (CSR)."""
-    n = _leaf_pairs(faces, face_start, leaf_count, shift, np.empty((0, 2), np.int32), False)
-    pairs = np.empty((n, 2), np.int32)  # counted first: growing arrays within the loop cost ten times as much
-    _leaf_pairs(faces, face_start, leaf_count, shift, pairs, True)
-    offsets = np.zeros(leaf_count + 1, np.int32)
-    for i in range(n):
-        offsets[pairs[i, 0] + 1] += 1
-    for i in range(leaf_count):
-        offsets[i + 1] += offsets[i]
-    fill = offsets[:leaf_count].copy()
-    links = np.empty(n, np.int32)
-    for i in range(n):
-        links[fill[pairs[i, 0]]] = pairs[i, 1]
-        fill[pairs[i, 0]] += 1
-    return offsets, links
+def _once(rows):
+    """Sort rows in place, and leave each once at their beginning; how many."""
+    part = np.sort(rows)
+    k = 0
+    for i in range(rows.shape[0]):
+        if i == 0 or part[i] != part[i - 1]:
+            rows[k] = part[i]
+            k += 1
+    return k
 
 
-@njit(cache=True)
-def beyond_leaves(faces, face_start, count, shift):
+@njit(cache=True, parallel=True)
+def beyond_leaves(faces, face_start, shift):
     """Rows of other leaves that the faces of each leaf use (CSR): later ones, as a face belongs to its lowest row."""
     leaves = face_start.shape[0] - 1
+    room = np.zeros(leaves + 1, np.int64)
+    for leaf in prange(leaves):
+        last, n = (leaf + 1) << shift, 0
+        for f in range(face_start[leaf], face_start[leaf + 1]):
+            for j in range(4):
+                n += faces[f, j] >= last
+        room[leaf + 1] = n
+    for leaf in range(leaves):
+        room[leaf + 1] += room[leaf]
+    rows, count = np.empty(room[leaves], np.int32), np.zeros(leaves, np.int32)
+    for leaf in prange(leaves):
+        last, n = (leaf + 1) << shift, room[leaf]
+        for f in range(face_start[leaf], face_start[leaf + 1]):
+            for j in range(4):
+                if faces[f, j] >= last:
+                    rows[n] = faces[f, j]
+                    n += 1
+        count[leaf] = _once(rows[room[leaf] : n])
     offsets = np.zeros(leaves + 1, np.int32)
-    seen = np.full(count, -1, np.int32)
-    rows = np.empty(0, np.int32)
-    for write in (False, True):  # counted first
-        seen[:] = -1
-        n = 0
-        for leaf in range(leaves):
-            last = (leaf + 1) << shift
-            for f in range(face_start[leaf], face_start[leaf + 1]):
-                for j in range(4):
-                    v = faces[f, j]
-                    if v >= last and seen[v] != leaf:
-                        seen[v] = leaf
-                        if write:
-                            rows[n] = v
-                        n += 1
-            offsets[leaf + 1] = n
+    for leaf in range(leaves):
+        offsets[leaf + 1] = offsets[leaf] + count[leaf]
+    out = np.empty(offsets[leaves], np.int32)
+    for leaf in range(leaves):
+        for k in range(count[leaf]):
+            out[offsets[leaf] + k] = rows[room[leaf] + k]
+    return offsets, out
+
+
+@njit(cache=True)
+def leaf_links(beyond_at, beyond, shift):
+    """For each leaf of vertices, the leaves that own faces using them (CSR): itself, and those whose faces reach beyond into it."""
+    leaves = beyond_at.shape[0] - 1
+    offsets = np.zeros(leaves + 1, np.int32)
+    links = np.empty(0, np.int32)
+    fill = offsets[:leaves].copy()
+    for write in (False, True):  # counted first: growing arrays within the loop cost ten times as much
+        for owner in range(leaves):
+            last = -1
+            for k in range(beyond_at[owner], beyond_at[owner + 1]):  # in ascending order
+                leaf = beyond[k] >> shift
+                if leaf != last:
+                    last = leaf
+                    if write:
+                        links[fill[leaf]] = owner
+                        fill[leaf] += 1
+                    else:
+                        offsets[leaf + 1] += 1
+            if write:
+                links[fill[owner]] = owner
+                fill[owner] += 1
+            else:
+                offsets[owner + 1] += 1
         if not write:
-            rows = np.empty(n, np.int32)
-    return offsets, rows
+            for leaf in range(leaves):
+                offsets[leaf + 1] += offsets[leaf]
+            fill = offsets[:leaves].copy()
+            links = np.empty(offsets[leaves], np.int32)
+    return offsets, links
 
 
 @njit(cache=True)

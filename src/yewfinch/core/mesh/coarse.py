@@ -13,7 +13,13 @@ from yewfinch.core.shared.arrays import IndexArray
 ABOUT = 60_000
 
 
-def coarse_triangles(surface: Surface, about: int = ABOUT) -> tuple[IndexArray, float]:
+def coarse_cell(surface: Surface, about: int = ABOUT) -> float:
+    """Size, mm, of the cells of a coarser set of faces: what is smaller is lost in it."""
+    area = kernels.sampled_area(surface.positions, surface.faces, max(1, len(surface.faces) // 20_000))
+    return max(float(np.sqrt(area / max(about, 1))), 1e-6)
+
+
+def coarse_triangles(surface: Surface, about: int = ABOUT) -> IndexArray:
     """Triangles between a few of a surface's own vertices.
 
     Parameters
@@ -25,19 +31,16 @@ def coarse_triangles(surface: Surface, about: int = ABOUT) -> tuple[IndexArray, 
     Returns
     -------
     (k, 3) int32
-    float
-        Size of a cell, mm: what is smaller is lost.
 
     Notes
     -----
     Vertices of one cell of a grid become the first of them (Rossignac & Borrel 1993, "Multi-resolution 3D
     approximations for rendering complex scenes"); faces that lose their area go.
     """
-    area = kernels.sampled_area(surface.positions, surface.faces, max(1, len(surface.faces) // 20_000))
-    cell = max(float(np.sqrt(area / max(about, 1))), 1e-6)
+    cell = coarse_cell(surface, about)
     low = surface.bounds()[0].astype(np.float64)
     first = kernels.clustered(surface.positions, low, cell)
-    return np.asarray(kernels.mapped(surface.faces, first)), cell
+    return np.asarray(kernels.mapped(surface.faces, first))
 
 
 def _warm() -> None:

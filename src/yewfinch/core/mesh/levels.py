@@ -15,6 +15,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh import _kernels as mesh_kernels
 from yewfinch.core.mesh import _levels_kernels as kernels
+from yewfinch.core.mesh.channels import WIDTHS, Channels
 from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
@@ -123,13 +124,12 @@ class Kept:
     Attributes
     ----------
     positions : (n, 3) float32, mm
-    colour, mask : (n, 4), (n, 1) uint8
+    channels : Channels
     regions : mapping of name to (n,) uint8
     """
 
     positions: FloatArray
-    colour: ByteArray
-    mask: ByteArray
+    channels: Channels
     regions: Regions
 
 
@@ -221,7 +221,7 @@ def begun(surface: Surface, regions: Regions, texture: TexturePlaces | None = No
 
 
 def _now(s: Surface, regions: Regions) -> Kept:
-    return Kept(s.positions.copy(), s.colour.copy(), s.mask.copy(), regions)
+    return Kept(s.positions.copy(), s.channels.copy(), regions)
 
 
 def _left(state: State) -> list[Level]:
@@ -229,7 +229,7 @@ def _left(state: State) -> list[Level]:
     levels = list(state.levels.levels)
     here, s = levels[state.levels.current], state.surface
     kept = here.kept
-    if not (np.array_equal(kept.positions, s.positions) and np.array_equal(kept.colour, s.colour) and np.array_equal(kept.mask, s.mask) and kept.regions is state.regions):
+    if not (np.array_equal(kept.positions, s.positions) and kept.channels.same(s.channels) and kept.regions is state.regions):
         kept = _now(s, state.regions)
         if np.array_equal(here.kept.positions, s.positions):
             kept = replace(kept, positions=here.kept.positions)
@@ -241,9 +241,9 @@ def _reached(levels: list[Level], number: int) -> State:
     """The surface of a level."""
     here, kept = levels[number], levels[number].kept
     if here.skeleton is None:
-        surface = Surface(kept.positions, here.net.faces, kept.colour, kept.mask)
+        surface = Surface(kept.positions, here.net.faces, channels=kept.channels)
     else:
-        surface = here.skeleton.moved(kept.positions, kept.colour, kept.mask)
+        surface = here.skeleton.moved(kept.positions, kept.channels)
     levels[number] = replace(here, skeleton=surface)
     return State(surface, Levels(tuple(levels), number, surface.faces), kept.regions, here.texture)
 
@@ -276,24 +276,26 @@ def added(state: State) -> State:
     net, rise = finer(here.net)
     levels[-1] = replace(here, rise=rise, above=here.kept)
     at = subdivided(here.net, rise, here.kept.positions)
-    kept = Kept(at, *_channels(here.net, rise, here.kept), _regions(here.net, rise, here.kept))
+    kept = Kept(at, _channels(here.net, rise, here.kept), _regions(here.net, rise, here.kept))
     levels.append(Level(net, None, kept, kept, at))
     return _reached(levels, len(levels) - 1)
 
 
-def _channels(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: Kept | None = None) -> tuple[ByteArray, ByteArray]:
-    """Colour and mask on the next level: mixed anew, or what is there with what changed below."""
-    out = []
-    for name in ("colour", "mask"):
-        now: ByteArray = getattr(coarse, name)
+def _channels(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: Kept | None = None) -> Channels:
+    """Channels on the next level: mixed anew, or what is there with what changed below."""
+    out = {}
+    for name in WIDTHS:
+        now: ByteArray = getattr(coarse.channels, name)
         if was is None or fine is None:
-            out.append(np.round(mixed(net, rise, now.astype(np.float32))).astype(np.uint8))
-        elif np.array_equal(getattr(was, name), now):
-            out.append(getattr(fine, name))
+            out[name] = np.round(mixed(net, rise, now.astype(np.float32))).astype(np.uint8)
+            continue
+        old, there = getattr(was.channels, name), getattr(fine.channels, name)
+        if np.array_equal(old, now):
+            out[name] = there
         else:
-            steps = mixed(net, rise, now.astype(np.float32) - getattr(was, name).astype(np.float32))
-            out.append(np.clip(np.round(getattr(fine, name) + steps), 0, 255).astype(np.uint8))
-    return out[0], out[1]
+            steps = mixed(net, rise, now.astype(np.float32) - old.astype(np.float32))
+            out[name] = np.clip(np.round(there + steps), 0, 255).astype(np.uint8)
+    return Channels(**out)
 
 
 def _regions(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: Kept | None = None) -> Regions:
@@ -331,7 +333,7 @@ def up(state: State) -> State:
         frame = fine.skeleton
         assert frame is not None
         kernels.carried(fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at)
-    kept = Kept(at, *_channels(here.net, rise, now, was, fine.kept), _regions(here.net, rise, now, was, fine.kept))
+    kept = Kept(at, _channels(here.net, rise, now, was, fine.kept), _regions(here.net, rise, now, was, fine.kept))
     levels[number] = replace(here, above=now)
     levels[number + 1] = replace(fine, kept=kept, since=at)
     return _reached(levels, number + 1)
@@ -359,7 +361,7 @@ def down(state: State) -> State:
         at = at + kernels.gathered(steps, net.faces, net.edge, rise.vertices, rise.edges, rise.faces, net.n)
     old = coarse.kept.regions
     regions = {k: old[k] if k in old and np.array_equal(old[k], v[rise.vertices]) else v[rise.vertices] for k, v in now.regions.items()}
-    kept = Kept(at, now.colour[rise.vertices], now.mask[rise.vertices], regions)
+    kept = Kept(at, now.channels.at(rise.vertices), regions)
     levels[number] = replace(here, since=now.positions)
     levels[number - 1] = replace(coarse, kept=kept, above=kept)
     return _reached(levels, number - 1)

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh import _kernels
+from yewfinch.core.mesh.channels import Channels
+from yewfinch.core.mesh.rows import Rows, each_once
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import (
     INDEX,
@@ -20,9 +24,6 @@ from yewfinch.core.shared.arrays import (
 )
 from yewfinch.core.shared.errors import BadSurfaceError
 
-#: Colour of untouched clay, sRGB 8 bit with alpha.
-CLAY = (214, 196, 176, 255)
-
 
 class Surface:
     """Positions, faces and channels of one piece of clay.
@@ -35,8 +36,8 @@ class Surface:
         Quads counter-clockwise from outside; a triangle repeats its third index.
     colour : (n, 4) uint8, optional
         sRGB with alpha. Plain clay if not given.
-    mask : (n, 1) uint8, optional
-        How far each vertex is held, 0 free to 255 held. Free if not given.
+    channels : Channels, optional
+        Colour and all else that vertices hold; untouched clay if not given. Copied.
 
     Raises
     ------
@@ -55,42 +56,51 @@ class Surface:
         positions: npt.ArrayLike,
         faces: npt.ArrayLike,
         colour: npt.ArrayLike | None = None,
-        mask: npt.ArrayLike | None = None,
+        *,
+        channels: Channels | None = None,
     ) -> None:
         self.positions: FloatArray = np.array(positions, dtype=POSITION, order="C")
         self.faces: IndexArray = _as_quads(faces)
         _check(self.positions, self.faces)
         n = len(self.positions)
-        if colour is None:
-            self.colour: ByteArray = np.tile(np.array(CLAY, np.uint8), (n, 1))
-        else:
-            self.colour = np.array(colour, dtype=np.uint8, order="C")
-            if self.colour.shape != (n, 4):
-                raise BadSurfaceError(
-                    f"colour must have shape ({n}, 4), got {self.colour.shape}"
-                )
-        self.mask: ByteArray = np.zeros((n, 1), np.uint8) if mask is None else np.array(mask, dtype=np.uint8, order="C")
-        if self.mask.shape != (n, 1):
-            raise BadSurfaceError(f"mask must have shape ({n}, 1), got {self.mask.shape}")
-        self.version = 0
+        own = Channels.plain(n) if channels is None else channels.copy()
+        self._wear(own if colour is None else replace(own, colour=np.array(colour, dtype=np.uint8, order="C")))
         self._sort_faces()
         self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
         self.normals: FloatArray = np.zeros((n, 3), POSITION)
         self.mend_all_normals()
+        self.settle()
+
+    def settle(self) -> None:
+        """Link the leaves, once rows, faces and rings are there; for those who make surfaces of others."""
+        self.version, self._tick = 0, 0
         self._link_leaves()
-        self._tick = 0
         self._own_buffers()
 
-    def moved(self, positions: npt.ArrayLike, colour: npt.ArrayLike | None = None, mask: npt.ArrayLike | None = None) -> Surface:
+    def _wear(self, channels: Channels) -> None:
+        channels.check(len(self.positions))
+        self.colour: ByteArray = channels.colour
+        self.mask: ByteArray = channels.mask
+        self.roughness: ByteArray = channels.roughness
+
+    @property
+    def channels(self) -> Channels:
+        """What its vertices hold; the arrays are its own."""
+        return Channels(self.colour, self.mask, self.roughness)
+
+    def wear(self, channels: Channels) -> None:
+        """Take over what vertices hold; copied."""
+        self._wear(channels.copy())
+
+    def moved(self, positions: npt.ArrayLike, channels: Channels | None = None) -> Surface:
         """Another surface with the same rows and faces, and all that follows from these, at other positions (n, 3) mm."""
         out = object.__new__(Surface)
         out.__dict__.update(self.__dict__)  # faces, rings and links are never written to
         out.positions = np.array(positions, dtype=POSITION, order="C")
         _check(out.positions, self.faces)
-        out.colour = np.array(self.colour if colour is None else colour, dtype=np.uint8, order="C")
-        out.mask = np.array(self.mask if mask is None else mask, dtype=np.uint8, order="C")
-        if not len(out.positions) == len(out.colour) == len(out.mask) == len(self):
+        if len(out.positions) != len(self):
             raise BadSurfaceError(f"the surface has {len(self):,} vertices, got {len(out.positions):,}")
+        out._wear((self.channels if channels is None else channels).copy())
         out.version, out._tick = 0, 0
         out.normals = np.zeros((len(out), 3), POSITION)
         out.mend_all_normals()
@@ -108,15 +118,10 @@ class Surface:
             self.faces = np.ascontiguousarray(self.faces[np.argsort(owner, kind="stable")])
 
     def _link_leaves(self) -> None:
-        n = len(self.positions)
-        count = (n + LEAF_ROWS - 1) >> LEAF_SHIFT
-        owner = self._owners()
-        edges = np.arange(count + 1, dtype=np.int64) << LEAF_SHIFT
-        self.face_start: IndexArray = np.searchsorted(owner, edges).astype(INDEX)
-        self._links_at, self._links = _kernels.leaf_links(
-            self.faces, self.face_start, count, LEAF_SHIFT
-        )
-        self._beyond_at, self._beyond = _kernels.beyond_leaves(self.faces, self.face_start, n, LEAF_SHIFT)
+        count = (len(self.positions) + LEAF_ROWS - 1) >> LEAF_SHIFT
+        self.face_start: IndexArray = _kernels.leaf_starts(self.faces, count, LEAF_SHIFT)
+        self._beyond_at, self._beyond = _kernels.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
+        self._links_at, self._links = _kernels.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
 
     def _own_buffers(self) -> None:
         count = len(self.face_start) - 1
@@ -225,6 +230,18 @@ class Surface:
         """Leaves that hold `rows`, ascending."""
         return np.unique(rows >> LEAF_SHIFT).astype(INDEX)
 
+    def faces_of(self, rows: Rows) -> IndexArray:
+        """Faces that use any of some rows, ascending; the cost follows their number."""
+        flag = np.zeros(len(self), np.bool_)
+        flag[rows] = True
+        leaves = each_once(np.asarray(rows) >> LEAF_SHIFT, self.leaf_count)
+        if len(leaves) == 0:
+            return np.empty(0, INDEX)
+        owners = each_once(np.concatenate([self.leaf_owners(int(leaf)) for leaf in leaves]), self.leaf_count)
+        first, count = self.face_start[owners], self.face_start[owners + 1] - self.face_start[owners]
+        some = (np.repeat(first - (np.cumsum(count) - count), count) + np.arange(count.sum())).astype(INDEX)
+        return some[flag[self.faces[some]].any(axis=1)]
+
     def leaf_owners(self, leaf: int) -> IndexArray:
         """Leaves that own faces using vertices of `leaf`."""
         return self._links[self._links_at[leaf] : self._links_at[leaf + 1]]
@@ -242,7 +259,7 @@ class Surface:
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
-        return Surface(self.positions, self.faces, self.colour, self.mask)
+        return Surface(self.positions, self.faces, channels=self.channels)
 
 
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:

@@ -6,14 +6,28 @@ modeling") without its smoothing: halving and turning leave every vertex where i
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.channels import WIDTHS, Channels
+from yewfinch.core.mesh.rows import Rows, each_once, without
+from yewfinch.core.mesh.splice import Patch, Spliced, spliced
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape import _adapt_kernels as kernels
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import (
+    INDEX,
+    LEAF_ROWS,
+    LEAF_SHIFT,
+    MAX_VERTICES,
+    ByteArray,
+    DoubleArray,
+    FloatArray,
+    IndexArray,
+)
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Lengths on offer, mm.
@@ -24,8 +38,8 @@ _LONG, _SHORT = 4.0 / 3.0, 4.0 / 5.0
 LEAST_QUALITY = 0.25
 #: Between patch and rest lengths change by this much for each mm of way.
 _GRADING = 0.3
-#: Rounds, and passes of each kind in one.
-ROUNDS, _PASSES = 4, 8
+#: Rounds, and passes of each kind in one; passes where there is but one round, as within a stroke.
+ROUNDS, _PASSES, _QUICK = 4, 8, 3
 #: New vertices for each old one of the patch at most, in one go.
 _GROWTH = 60
 #: Vertices so near to x = 0 lie on the midline, mm.
@@ -38,41 +52,52 @@ class Adapted:
 
     Attributes
     ----------
-    positions : (n, 3) float32, mm
-    faces : (m, 4) int32
-    attrs : (n, k) float32
+    made : Spliced
+        The surface, and where its rows come from.
+    tables : mapping of name to (n,) uint8
         What was given with the vertices.
-    row : (old,) int64
-        Where each old vertex went, -1 for those that were drawn together with another.
     patch : (p, 3) int32
         The triangles that are new.
     symmetric : bool
         Both halves were done alike.
     """
 
-    positions: FloatArray
-    faces: IndexArray
-    attrs: FloatArray
-    row: npt.NDArray[np.int64]
+    made: Spliced
+    tables: Mapping[str, ByteArray]
     patch: IndexArray
     symmetric: bool
 
+    @property
+    def surface(self) -> Surface:
+        """The surface as it is now."""
+        return self.made.surface
+
+
+@dataclass(frozen=True, eq=False)
+class _Work:
+    """A patch after all passes: its vertices, what they hold, its triangles, and the old rows of its first vertices."""
+
+    points: DoubleArray
+    values: FloatArray
+    triangles: IndexArray
+    rows: npt.NDArray[np.int64]
+
 
 def adapted(
-    positions: FloatArray, faces: IndexArray, attrs: FloatArray, near: npt.NDArray[np.bool_], length: float, *, symmetric: bool = False,
+    surface: Surface, near: Rows, length: float, *, tables: Mapping[str, ByteArray] | None = None, symmetric: bool = False,
     rounds: int = ROUNDS,
 ) -> Adapted | None:
     """Bring the edges round some vertices to a length; the rest of the surface keeps its faces.
 
     Parameters
     ----------
-    positions : (n, 3) float32, mm
-    faces : (m, 4) int32
-        Manifold; a triangle repeats its third index.
-    attrs : (n, k) float32
-        Mixed along edges.
-    near : (n,) bool
+    surface : Surface
+        Manifold. Stays as it is.
+    near : (k,) int
+        Rows of it.
     length : float, mm
+    tables : mapping of name to (n,) uint8, optional
+        Mixed along edges, as colour, mask and roughness are.
     symmetric : bool
         The mirror image across x = 0 alike, if the surface is its own image there.
     rounds : int
@@ -87,77 +112,81 @@ def adapted(
     ------
     YewfinchError
         If the length makes no sense or would need too many vertices.
+
+    Notes
+    -----
+    Passes cost what the patch does, the surface as a whole only copies of its arrays.
     """
     if not (np.isfinite(length) and FINEST <= length <= COARSEST):
         raise YewfinchError(f"Edges of {length:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
-    half = _mirror(positions, faces, near) if symmetric else None
-    if half is not None:
-        near, twin = half
-    chosen: npt.NDArray[np.bool_] = np.asarray(near[faces].any(axis=1))
-    if half is not None:
-        chosen &= (positions[faces, 0].astype(np.float64).mean(axis=1)) > 0
-    if not chosen.any():
+    near = each_once(near, len(surface))
+    twin = _mirror(surface, near) if symmetric else None
+    if twin is not None:
+        near = each_once(np.concatenate([near, twin[near]]), len(surface))
+    chosen = surface.faces_of(near)
+    if twin is not None:
+        chosen = chosen[_beside_midline(surface, chosen)]
+    if not len(chosen):
         return None
-    made = _worked(positions, faces, attrs, chosen, length, half is not None, rounds)
-    if made is None:
-        return None
-    points, values, triangles, rows = made
-    if half is None:
-        return _joined(positions, faces, attrs, chosen, points, values, triangles, rows, None)
-    return _joined(positions, faces, attrs, chosen, points, values, triangles, rows, twin)
+    tables = tables or {}
+    done = _worked(surface, tables, chosen, length, twin is not None, rounds)
+    return None if done is None else _joined(surface, tables, chosen, done, twin)
 
 
-def _mirror(positions: FloatArray, faces: IndexArray, near: npt.NDArray[np.bool_]) -> tuple[npt.NDArray[np.bool_], npt.NDArray[np.int64]] | None:
-    """What is near on both sides, and the images of all vertices of its faces; None if they are not symmetric."""
+def _beside_midline(surface: Surface, faces: Rows) -> npt.NDArray[np.bool_]:
+    """Which faces lie on the sitter's left."""
+    return np.asarray(surface.positions[surface.faces[faces], 0].astype(np.float64).mean(axis=1) > 0)
+
+
+def _mirror(surface: Surface, near: Rows) -> npt.NDArray[np.int64] | None:
+    """The images of all vertices two faces round some (n,), -1 elsewhere; None if they are not symmetric."""
     from scipy.spatial import cKDTree
 
-    wide = np.zeros(len(positions), bool)
+    rows, at = near, surface.positions
     for _ in range(2):
-        wide[faces[(near | wide)[faces].any(axis=1)]] = True
-    # images of what is near are looked for in all of the surface
-    rows = np.nonzero(wide)[0]
-    at = positions.astype(np.float64)
-    images = at[rows] * (-1.0, 1.0, 1.0)
+        rows = each_once(surface.faces[surface.faces_of(rows)], len(surface))
+    images = at[rows].astype(np.float64) * (-1.0, 1.0, 1.0)
     low, high = images.min(axis=0) - 0.01, images.max(axis=0) + 0.01
-    some = np.nonzero(((at > low) & (at < high)).all(axis=1))[0]
-    away, found = cKDTree(at[some]).query(images, distance_upper_bound=1e-3)
+    leaves = np.nonzero(((surface.leaf_hi > low) & (surface.leaf_lo < high)).all(axis=1))[0]
+    some = ((leaves[:, None] << LEAF_SHIFT) + np.arange(LEAF_ROWS)).ravel()
+    some = some[some < len(surface)]
+    some = some[((at[some] > low) & (at[some] < high)).all(axis=1)]
+    if not len(some):
+        return None
+    away, found = cKDTree(at[some].astype(np.float64)).query(images, distance_upper_bound=1e-3)
     if not np.isfinite(away).all():
         return None
     found = some[found]
-    twin = np.full(len(positions), -1, np.int64)
+    twin = np.full(len(surface), -1, np.int64)
     twin[rows], twin[found] = found, rows
     own = rows[found == rows]
     if (np.abs(at[own, 0]) > _MIDLINE).any():
         return None
-    both = near.copy()
-    both[twin[np.nonzero(near)[0]]] = True
-    sides = np.sign(np.where(np.abs(at[:, 0]) <= _MIDLINE, 0.0, at[:, 0]))[faces[both[faces].any(axis=1)]]
+    around = np.concatenate([surface.faces_of(near), surface.faces_of(twin[near])])
+    x = at[surface.faces[around], 0]
+    sides = np.sign(np.where(np.abs(x) <= _MIDLINE, 0.0, x))
     if ((sides > 0).any(axis=1) & (sides < 0).any(axis=1)).any():
         return None  # faces lie across the midline
-    return both, twin
+    return twin
 
 
-def _worked(
-    positions: FloatArray, faces: IndexArray, attrs: FloatArray, chosen: npt.NDArray[np.bool_], length: float, half: bool, rounds: int
-) -> tuple[DoubleArray, FloatArray, IndexArray, npt.NDArray[np.int64]] | None:
-    """The patch after all passes: its vertices, their values, its triangles, and the old rows of its first vertices."""
-    inner = faces[chosen]
-    rim = np.zeros(len(positions), bool)
-    rim[inner] = True
-    beside = faces[rim[faces].any(axis=1) & ~chosen]
+def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArray, length: float, half: bool, rounds: int) -> _Work | None:
+    """The patch after all passes; None if these changed nothing."""
+    inner = surface.faces[chosen]
+    beside = without(surface.faces_of(each_once(inner, len(surface))), chosen, len(surface.faces))
     if half:  # the other half is no neighbour: along the midline the patch has a seam
-        beside = beside[positions[beside, 0].mean(axis=1) > 0]
-    rows = np.unique(np.concatenate([inner.ravel(), beside.ravel()]))
-    local = np.full(len(positions), -1, np.int64)
-    local[rows] = np.arange(len(rows))
-    own, other = _triangles(local[inner], positions[rows]), _triangles(local[beside], positions[rows])
+        beside = beside[_beside_midline(surface, beside)]
+    rows = each_once(np.concatenate([inner.ravel(), surface.faces[beside].ravel()]), len(surface))
+    at = surface.positions[rows]
+    own, other = (_triangles(np.searchsorted(rows, f), at) for f in (inner, surface.faces[beside]))
+    attrs = np.concatenate([surface.channels.at(rows).packed(), *(t[rows][:, None] for t in tables.values())], axis=1).astype(np.float32)
     n = len(rows)
-    area = float(np.linalg.norm(np.cross(*(positions[rows][own[:, k]] - positions[rows][own[:, 0]] for k in (1, 2))), axis=1).sum() / 2)
+    area = float(np.linalg.norm(np.cross(at[own[:, 1]] - at[own[:, 0]], at[own[:, 2]] - at[own[:, 0]]), axis=1).sum() / 2)
     room = int(min(3.0 * area / (0.43 * length**2), _GROWTH * n)) + 4 * n + 64
     if room > MAX_VERTICES // 4:
         raise YewfinchError(f"Edges of {length:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool.")
     p, values = np.zeros((room, 3)), np.zeros((room, attrs.shape[1]), np.float32)
-    p[:n], values[:n] = positions[rows], attrs[rows]
+    p[:n], values[:n] = at, attrs
     tri = np.zeros((2 * room + len(own) + len(other), 3), np.int64)
     tri[: len(other)], tri[len(other) : len(other) + len(own)] = other, own
     alive, frozen = np.zeros(len(tri), np.uint8), np.zeros(len(tri), np.uint8)
@@ -176,7 +205,7 @@ def _worked(
     for _ in range(rounds):
         before = changed
         for kind in ("split", "collapse", "flip"):
-            for _ in range(_PASSES):
+            for _ in range(_PASSES if rounds > 1 else _QUICK):
                 starts, around = kernels.adjacency(tri, alive, count)
                 edges, size = kernels.edges_of(tri, alive, frozen, p, want, starts, around, border)
                 order = np.argsort(size, kind="stable")
@@ -197,7 +226,11 @@ def _worked(
         return None
     if half:
         p[border > 0, 0] = 0.0
-    return p[:count], values[:count], tri[(alive > 0) & (frozen == 0)].astype(INDEX), rows
+    tri = tri[(alive > 0) & (frozen == 0)]
+    own = np.r_[np.arange(n), n + each_once(tri[tri >= n] - n, count - n)]  # new ones that were drawn together with others are not needed
+    name = np.zeros(count, INDEX)
+    name[own] = np.arange(len(own))
+    return _Work(p[own], values[own], name[tri], rows)
 
 
 def _wanted(p: DoubleArray, tri: npt.NDArray[np.int64], locked: npt.NDArray[np.bool_], length: float) -> DoubleArray:
@@ -235,61 +268,58 @@ def _open(own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], n: int, bord
     return out
 
 
-def _joined(
-    positions: FloatArray, faces: IndexArray, attrs: FloatArray, chosen: npt.NDArray[np.bool_], points: DoubleArray, values: FloatArray,
-    triangles: IndexArray, rows: npt.NDArray[np.int64], twin: npt.NDArray[np.int64] | None,
-) -> Adapted:  # fmt: skip
+def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArray, done: _Work, twin: npt.NDArray[np.int64] | None) -> Adapted:
     """The patch, and on request its image, in the place of the old faces."""
-    n, k = len(positions), len(rows)
-    name = np.r_[rows, n + np.arange(len(points) - k)]
-    patch = name[triangles]
-    all_points, all_values = [positions.copy(), points[k:].astype(np.float32)], [attrs.copy(), values[k:]]
-    used = np.unique(triangles[triangles < k])
-    all_points[0][rows[used]] = points[used].astype(np.float32)
-    all_values[0][rows[used]] = values[used]
-    gone = chosen.copy()
+    n, k, count = len(surface), len(done.rows), len(done.points)
+    used = each_once(done.triangles[done.triangles < k], k)
+    rows, at, values = done.rows[used], done.points[used].astype(np.float32), np.clip(np.round(done.values[used]), 0, 255).astype(np.uint8)
+    new, new_values = done.points[k:].astype(np.float32), np.clip(np.round(done.values[k:]), 0, 255).astype(np.uint8)
+    faces = np.r_[done.rows, n + np.arange(count - k)][done.triangles]
+    gone = chosen
     if twin is not None:
-        gone |= _images(faces, chosen, twin)
-        middle = np.abs(points[k:, 0]) <= _MIDLINE
-        other = np.where(middle, name[k:], 0)
-        first = n + len(points) - k
-        other[~middle] = first + np.arange(int((~middle).sum()))
-        image = np.r_[twin[rows], other]
         flip = np.array([-1, 1, 1], np.float32)
-        all_points.append(points[k:][~middle].astype(np.float32) * flip)
-        all_values.append(values[k:][~middle])
-        all_points[0][twin[rows[used]]] = points[used].astype(np.float32) * flip
-        all_values[0][twin[rows[used]]] = values[used]
-        patch = np.concatenate([patch, image[triangles][:, ::-1]])
-    whole = np.concatenate([faces[~gone].astype(np.int64), patch[:, [0, 1, 2, 2]]])
-    held = np.zeros(sum(len(p) for p in all_points), bool)
-    held[whole] = True
-    kept = np.nonzero(held)[0]
-    local = np.where(held, np.cumsum(held) - 1, -1)
-    return Adapted(
-        np.concatenate(all_points)[kept], local[whole].astype(INDEX), np.concatenate(all_values)[kept], local[:n], local[patch].astype(INDEX), twin is not None
-    )
+        aside = np.abs(new[:, 0]) > _MIDLINE
+        other = n + np.arange(count - k)
+        other[aside] = n + (count - k) + np.arange(int(aside.sum()))
+        faces = np.concatenate([faces, np.r_[twin[done.rows], other][done.triangles][:, ::-1]])
+        beyond = twin[rows] != rows
+        rows, at, values = np.r_[rows, twin[rows[beyond]]], np.concatenate([at, at[beyond] * flip]), np.concatenate([values, values[beyond]])
+        new, new_values = np.concatenate([new, new[aside] * flip]), np.concatenate([new_values, new_values[aside]])
+        gone = each_once(np.concatenate([gone, _images(surface, chosen, twin)]), len(surface.faces)).astype(INDEX)
+    width = sum(WIDTHS.values())
+    patch = Patch(gone, faces[:, [0, 1, 2, 2]], rows, at, Channels.unpacked(values[:, :width]), new, Channels.unpacked(new_values[:, :width]))
+    made = spliced(surface, patch)
+    own, moved = {}, made.row[rows]
+    for number, (key, table) in enumerate(tables.items()):
+        own[key] = made.carried(table[:, None], new_values[:, width + number : width + number + 1])[:, 0]
+        own[key][moved] = values[:, width + number]
+    name = np.concatenate([made.row, np.nonzero(made.source >= n)[0][np.argsort(made.source[made.source >= n])]])
+    return Adapted(made, own, name[faces].astype(INDEX), twin is not None)
 
 
-def _images(faces: IndexArray, chosen: npt.NDArray[np.bool_], twin: npt.NDArray[np.int64]) -> npt.NDArray[np.bool_]:
+def _images(surface: Surface, chosen: IndexArray, twin: npt.NDArray[np.int64]) -> IndexArray:
     """Faces that are the images of the chosen ones."""
-    wanted = np.sort(twin[faces[chosen]], axis=1)
-    near = np.zeros(len(twin), bool)
-    near[wanted[wanted >= 0]] = True
-    some = np.nonzero(near[faces].all(axis=1))[0]
-    have = np.sort(faces[some].astype(np.int64), axis=1)
-    # triangles repeat another corner on the other side: compare the sets of corners
-    codes = {tuple(np.unique(f)) for f in wanted}
-    out = np.zeros(len(faces), bool)
-    out[some] = [tuple(np.unique(f)) in codes for f in have]
-    return out
+    wanted = _corners(twin[surface.faces[chosen]])
+    some = surface.faces_of(wanted[wanted >= 0])
+    have = _corners(surface.faces[some].astype(np.int64))
+    both = np.concatenate([wanted, have])
+    _, which = np.unique(both, axis=0, return_inverse=True)
+    which = which.ravel()
+    return some[np.isin(which[len(wanted) :], which[: len(wanted)])]
+
+
+def _corners(faces: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:
+    """Sorted corners of faces (m, 4); triangles repeat one or another corner: -1 in its place."""
+    out = np.sort(faces, axis=1)
+    out[:, 1:][out[:, 1:] == out[:, :-1]] = -1
+    return np.sort(out, axis=1)
 
 
 def _warm() -> None:
     at = np.array([[0, 0, 0], [9, 0, 0], [9, 9, 0], [0, 9, 0], [4, 4, 6]], np.float32)
-    faces = np.array([[0, 3, 2, 1], [0, 1, 4, 4], [1, 2, 4, 4], [2, 3, 4, 4], [3, 0, 4, 4]], INDEX)
-    adapted(at, faces, np.zeros((5, 1), np.float32), np.ones(5, bool), 3.0)
-    adapted(at, faces, np.zeros((5, 1), np.float32), np.ones(5, bool), 40.0)
+    ball = Surface(at, np.array([[0, 3, 2, 1], [0, 1, 4, 4], [1, 2, 4, 4], [2, 3, 4, 4], [3, 0, 4, 4]], INDEX))
+    for length in (3.0, 40.0):
+        adapted(ball, np.arange(5), length)
 
 
 warmup.register("adaptive detail", _warm)

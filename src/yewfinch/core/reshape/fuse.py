@@ -12,6 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
@@ -151,6 +152,10 @@ class Origins:
                 mixed = np.einsum("nk,nkc->nc", self.weights[own], channel[self.corners[own]].astype(np.float64))
                 out[own] = np.clip(np.round(mixed), 0, 255).astype(np.uint8)
         return out
+
+    def channels(self, surfaces: Sequence[Surface]) -> Channels:
+        """What the points hold of what their surfaces do."""
+        return Channels.unpacked(self.carried([s.channels.packed() for s in surfaces]))
 
 
 def origins(points: npt.ArrayLike, surfaces: Sequence[Surface]) -> Origins:

@@ -112,7 +112,7 @@ def under(surface: Surface, count: int, regions: Mapping[str, npt.NDArray[np.uin
     progress(0.85, "carrying colours over")
     own = state.surface
     found = origins(own.positions, [surface])
-    own.colour[:], own.mask[:] = found.carried([surface.colour]), found.carried([surface.mask])
+    own.wear(found.channels([surface]))
     carried = {k: np.ascontiguousarray(found.carried([v[:, None]])[:, 0]) for k, v in regions.items()}
     # once down and up again, so that all levels have them
     finest = State(own, state.levels, {k: v for k, v in carried.items() if v.any()})

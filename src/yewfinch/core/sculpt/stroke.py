@@ -56,6 +56,8 @@ class StrokeContext:
         Multiplies weights (k,) by what a stencil lets through at points (k, 3) with normals, or at their images.
     seed : int
         Of what is left to chance.
+    going : bool
+        The stroke goes on in another part when this one has ended.
     going_on : float or None, mm
         A stroke that goes on from another, whose last dab was so far back.
     travelled : float, mm
@@ -76,6 +78,7 @@ class StrokeContext:
     stamp: Stamp | None = None
     through: Through | None = None
     seed: int = 0
+    going: bool = False
     going_on: float | None = None
     travelled: float = field(init=False, default=0.0)
     gone: float = field(init=False, default=0.0)
@@ -136,7 +139,7 @@ class StrokeContext:
         """Put the stroke into the history as one edit."""
         edit = self.recorder.edit(name)
         if edit is not None:
-            self.portrait.extend(edit, self.after(edit) if self.after is not None else ())
+            self.portrait.extend(edit, self.after(edit) if self.after is not None else (), going=self.going)
         return edit
 
     def abort(self) -> None:

@@ -37,7 +37,7 @@ def make(ctx: StrokeContext) -> Stroke:
 
 
 def _plain() -> tuple[int, int, int]:
-    from yewfinch.core.mesh.surface import CLAY
+    from yewfinch.core.mesh.channels import CLAY
 
     return CLAY[:3]
 
