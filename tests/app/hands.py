@@ -44,3 +44,9 @@ def line(a, b, n=12):
 def at_landmark(window, key):
     x, y = window.viewport.camera().project(window.bench.portrait.landmark(key))[0]
     return float(x), float(y)
+
+
+def clay_picture(window):
+    """The picture of the clay as it stands, (h, w, 3) uint8, without what lies over it."""
+    window.viewport.makeCurrent()
+    return window.viewport.picture.canvas.pixels()

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from scipy.spatial import cKDTree
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, clay_picture, drag, line
 from tests.app.test_base_head_job import click
 from tests.app.test_pose_job import typed
 
@@ -166,10 +166,10 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
         QTest.mouseMove(w.viewport, QPoint(*(round(v) for v in p)))
         qtbot.wait(5)
     assert heard.count("net") >= 2 and "pieces" not in heard
-    part = w.viewport.picture.canvas.pixels()
+    part = clay_picture(w)
     w.viewport.picture.spoil()
     qtbot.wait(50)
-    whole = w.viewport.picture.canvas.pixels()
+    whole = clay_picture(w)
     assert np.abs(part.astype(int) - whole).max() <= 24 and (np.abs(part.astype(int) - whole).max(axis=2) > 4).mean() < 1e-3
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
     assert heard[-1] == "pieces" or "pieces" in heard

@@ -6,7 +6,7 @@ from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
+from tests.app.hands import at_landmark, clay_picture, drag, line
 from yewfinch.app.bench import OVERLAYS
 from yewfinch.app.layers import pixels_of
 
@@ -283,3 +283,35 @@ def test_a_known_distance_sets_the_size(window, qtbot):
     panel.kind.setCurrentIndex(panel.kind.findData("man"))
     panel.kind.activated.emit(panel.kind.currentIndex())
     assert bench.portrait.sitter.kind == "man"
+
+
+def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    QTest.keyClick(w.viewport, Qt.Key.Key_G, Qt.KeyboardModifier.ShiftModifier)
+    assert w.bench.tool_id == "gloss" and w.tool_panel.roughness.isVisible()
+    w.bench.set_tool(size=40.0, strength=1.0, roughness=0.15, falloff="even")
+    surface = portrait.surface("head")
+    plain = surface.roughness.copy()
+    w.viewport.picture.spoil()
+    qtbot.wait(300)
+    before = clay_picture(w).astype(int)
+    x, y = at_landmark(w, "g")
+    drag(w.viewport, line((x - 30, y - 30), (x + 30, y - 34), 12))
+    qtbot.wait(50)
+    after = clay_picture(w).astype(int)
+    assert surface.roughness.min() == 38  # 15 %
+    brighter = (after - before).max(axis=2) > 25
+    ratio = w.viewport.devicePixelRatioF()
+    near = np.argwhere(brighter)
+    assert len(near) > 20  # a highlight, there and nowhere else
+    assert np.abs(near.mean(axis=0) - np.array([y - 32, x]) * ratio).max() < 70 * ratio
+    w.viewport.picture.spoil()
+    qtbot.wait(50)
+    np.testing.assert_allclose(clay_picture(w), after, atol=1)  # the part drawn is what all of it shows
+    w.documents.save(tmp_path / "a.yewfinch")
+    w.undo()
+    np.testing.assert_array_equal(surface.roughness, plain)
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
+    assert w.bench.portrait.surface("head").roughness.min() == 38

@@ -119,3 +119,74 @@ def test_an_edit_touches_only_nearby_rows(ball):
 def test_bad_surfaces_are_refused_in_words(positions, faces, message):
     with pytest.raises(BadSurfaceError, match=message):
         Surface(positions, faces)
+
+
+def slow_rings(faces, count):
+    """Rings vertex by vertex: fans one after the other, those with a beginning first; a ring is closed if one fan is all of it."""
+    corners = [[] for _ in range(count)]
+    for f in faces.tolist():
+        k = 3 if f[3] == f[2] else 4
+        for j in range(k):
+            corners[f[j]].append((f[(j + 1) % k], f[(j + k - 1) % k]))
+    rings, closed = [], []
+    for own in corners:
+        left, ring, fans, opened = list(range(len(own))), [], 0, False
+        while left:
+            begins = [i for i in left if not any(own[j][1] == own[i][0] for j in left)]
+            at = begins[0] if begins else left[0]
+            opened |= bool(begins)
+            fans += 1
+            while at is not None:
+                ring.append(own[at][0])
+                left.remove(at)
+                last = at
+                at = next((j for j in left if own[j][0] == own[at][1]), None)
+            if begins:
+                ring.append(own[last][1])
+        rings.append(ring)
+        closed.append(fans == 1 and not opened)
+    return rings, closed
+
+
+def cone(n):
+    """A closed double cone whose tips have n faces each."""
+    at = np.concatenate([[[0, 0, 1], [0, 0, -1]], [[np.cos(a), np.sin(a), 0] for a in np.linspace(0, 2 * np.pi, n, endpoint=False)]])
+    faces = [f for k in range(n) for f in ((0, 2 + k, 2 + (k + 1) % n), (1, 2 + (k + 1) % n, 2 + k))]
+    return at, np.array(faces)
+
+
+@given(st.integers(0, 2**32 - 1))
+def test_rings_of_any_faces_are_those_of_a_slow_search(seed):
+    rng = np.random.default_rng(seed)
+    kind = rng.integers(4)
+    if kind == 0:  # what nobody would call a surface
+        n = int(rng.integers(5, 30))
+        faces = np.stack([rng.permutation(n)[:4] for _ in range(int(rng.integers(1, 40)))])
+        faces[rng.random(len(faces)) < 0.5, 3] = -1
+        faces[:, 3] = np.where(faces[:, 3] < 0, faces[:, 2], faces[:, 3])
+        at = rng.normal(size=(n, 3))
+    elif kind == 1:  # tips with more faces than a word has bits, whole or with some gone
+        at, faces = cone(int(rng.integers(3, 150)))
+        faces = faces[rng.random(len(faces)) < rng.choice([1.0, 0.9])]
+    else:
+        ball = cube_sphere(int(rng.integers(2, 8)))
+        at, faces = ball.positions, ball.faces[rng.random(len(ball.faces)) < rng.choice([1.0, 0.8])]
+    if not len(faces):
+        return
+    s = Surface(at, faces)
+    rings, closed = slow_rings(s.faces, len(s))
+    assert [s.ring[a:b].tolist() for a, b in zip(s.ring_at[:-1], s.ring_at[1:], strict=True)] == rings
+    used = np.array([len(r) > 0 for r in rings])
+    np.testing.assert_array_equal(s.closed[used] > 0, np.array(closed)[used])
+
+
+def test_leaves_know_whom_they_touch(ball):
+    shift = 9
+    for leaf in range(ball.leaf_count):
+        faces = ball.faces[ball.face_start[leaf] : ball.face_start[leaf + 1]]
+        assert ((faces.min(axis=1) >> shift) == leaf).all()
+        at = ball.positions[np.unique(np.concatenate([faces.ravel(), np.arange(leaf << shift, min(len(ball), (leaf + 1) << shift))]))]
+        np.testing.assert_array_equal(ball.leaf_lo[leaf], at.min(axis=0))
+        np.testing.assert_array_equal(ball.leaf_hi[leaf], at.max(axis=0))
+        users = {int(v) for v in np.unique(ball.faces.min(axis=1)[((ball.faces >> shift) == leaf).any(axis=1)] >> shift)}
+        assert set(ball.leaf_owners(leaf).tolist()) == users | {leaf}

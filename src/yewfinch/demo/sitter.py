@@ -86,7 +86,7 @@ def make() -> Sitter:
     for side, piece in (("l", LEFT_EYE), ("r", RIGHT_EYE)):
         eye = pieces[piece].surface
         shift = moved[f"p_{side}"] + (0, 0, 0.3)
-        eyes.append(Surface(eye.positions + shift, eye.faces, eye.colour))
+        eyes.append(Surface(eye.positions + shift, eye.faces, channels=eye.channels))
         landmarks[f"p_{side}"] = points[f"p_{side}"] + shift
     model, level = maker.model, BENT_FROM.level
     rest = model.at_level(model.positions, level)[model.order(level)[1]]

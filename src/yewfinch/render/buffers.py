@@ -104,6 +104,7 @@ class SurfaceBuffers:
         self._positions, self._colour = surface.positions.copy(), shown(surface).copy()  # what was uploaded, to tell what differs
         self.colour = context.buffer(self._colour, dynamic=True)
         # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
+        self.roughness = context.buffer(surface.roughness, dynamic=True)
         self.index = context.buffer(kernels.indices(surface.faces))
         self.bytes_written = 0
         self._context = context
@@ -120,7 +121,7 @@ class SurfaceBuffers:
     def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
         key = program, index
         if key not in self._arrays:
-            content = [(self.positions, "3f", "position"), (self.normals, "3f", "normal"), (self.colour, "4f1", "colour")]
+            content = [(self.positions, "3f", "position"), (self.normals, "3f", "normal"), (self.colour, "4f1", "colour"), (self.roughness, "1f1", "roughness")]
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
@@ -177,6 +178,8 @@ class SurfaceBuffers:
         box = np.array([[np.inf] * 3, [-np.inf] * 3])
         if len(leaves) == 0:
             return box
+        if channel == "roughness":
+            return self._rougher(leaves)
         moved = channel == "positions"
         if moved:
             self._turned.append(leaves)
@@ -194,10 +197,18 @@ class SurfaceBuffers:
         room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
         return box + np.array([[-room], [room]])
 
+    def _rougher(self, leaves: IndexArray) -> DoubleArray:
+        surface = self.surface
+        for leaf in leaves:
+            first, last = int(leaf) << LEAF_SHIFT, min(len(surface), (int(leaf) + 1) << LEAF_SHIFT)
+            self.roughness.write(surface.roughness[first:last], offset=first)
+            self.bytes_written += last - first
+        return np.stack([surface.leaf_lo[leaves].min(axis=0), surface.leaf_hi[leaves].max(axis=0)]).astype(np.float64)
+
     def release(self) -> None:
         """Give the memory back."""
         more = [b for b in (self._wire, self._coarse) if b is not None]
-        for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.index):
+        for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.roughness, self.index):
             thing.release()
 
 

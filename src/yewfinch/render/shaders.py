@@ -5,6 +5,7 @@ CLAY_VERTEX = """
 in vec3 position;
 in vec3 normal;
 in vec4 colour;
+in float roughness;
 uniform mat4 view;
 uniform mat4 clip;
 uniform float nearer;  // moved towards the eye by so much of the depth, for lines on the clay
@@ -14,6 +15,7 @@ out vec3 albedo;
 out vec3 world_position;
 out vec3 world_normal;
 out float free;
+out float rough;
 vec3 to_linear(vec3 v) {
     return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
 }
@@ -25,6 +27,7 @@ void main() {
     world_normal = normal;
     albedo = to_linear(colour.rgb);
     free = colour.a;
+    rough = roughness;
     gl_Position = clip * p;
     gl_Position.z -= nearer * gl_Position.w;
 }
@@ -43,6 +46,7 @@ in vec3 albedo;
 in vec3 world_position;
 in vec3 world_normal;
 in float free;
+in float rough;
 uniform float hide_masked;
 uniform float flat_view;
 uniform float opacity;
@@ -121,12 +125,19 @@ void main() {
     if (occlusion > 0.0 && balled < 0.5) light *= open_to_light(n);
 #endif
     vec3 h = normalize(key + to_eye);
-    float gloss = gloss_of.x * pow(max(dot(n, h), 0.0), gloss_of.y) * step(0.0, dot(n, key));
+    // the finish is that of untouched clay, 0.6 rough; exponents go with the fourth power, as in Walter et al. 2007,
+    // "Microfacet models for refraction through rough surfaces", with glTF's alpha, the square of the roughness
+    float sharp = gloss_of.y, much = 1.0;
+    if (finish.a < 0.5) {
+        sharp = clamp((gloss_of.y + 2.0) * pow(0.6 / max(rough, 0.05), 4.0) - 2.0, 0.5, 600.0);
+        much = min((sharp + 8.0) / (gloss_of.y + 8.0), 16.0);
+    }
+    float gloss = gloss_of.x * much * pow(max(dot(n, h), 0.0), sharp) * step(0.0, dot(n, key));
 #ifdef RICH
     if (balled > 0.5) {
         vec4 b = texture(ball, n.xy * 0.49 + 0.5);
         light = b.rgb * (occlusion > 0.0 ? open_to_light(n) : 1.0);
-        gloss = b.a;
+        gloss = b.a * much;
     }
 #endif
     float rim = pow(1.0 - max(dot(n, to_eye), 0.0), 3.0);

@@ -34,6 +34,14 @@ def picture(tool: str) -> QIcon:
         p.setPen(Qt.PenStyle.NoPen)
         p.drawEllipse(QRectF(12, 12, 20, 18))
         p.restore()
+    if tool == "gloss":
+        p.save()
+        p.setClipPath(body)
+        p.setPen(Qt.PenStyle.NoPen)
+        for turn, wide in ((150, 120), (255, 46)):
+            p.setBrush(QColor(255, 255, 255, turn))
+            p.drawEllipse(QRectF(22 - wide / 14, 21, wide / 7, wide / 20))
+        p.restore()
     if tool == "mask":
         p.save()
         p.setClipPath(body)

@@ -100,7 +100,7 @@ masses on a coarse one: the detail of the finer ones goes along. What you change
 Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
 <p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: while a stroke goes on, edges under it are halved or drawn together to the length you set in mm, to so many across the
-tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on clay of more than 60 000 vertices, and along lines, arcs and curves, the detail follows when
+tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on clay of more than 600 000 vertices, and along lines, arcs and curves, the detail follows when
 the stroke has ended, while you look or turn. Clay that
 is symmetric there stays so while symmetry is on.</p>
 <h2>Cutting and outlines</h2>
@@ -164,7 +164,9 @@ The panel Proportions puts sitter, clay and published norms side by side: distan
 your own. Canons are guides: each fits only a minority of real faces.</p>
 <h2>Colour</h2>
 <p>Paint lays the chosen colour on; Ctrl takes it back to plain clay. Fill colours the chosen piece.
-Colours are picked from the clay, from a photo, by sRGB hex or by hue, saturation and lightness.</p>
+Colours are picked from the clay, from a photo, by sRGB hex or by hue, saturation and lightness.
+Gloss (Shift+G) makes the skin as matt or glossy as its roughness says: about 20 % for a wet lip, 40 % for an oily nose, 60 % is plain clay. It is seen in the finish <i>Its colours</i>,
+goes along when clay is fused, remeshed or subdivided, and into PLY and GLB files.</p>
 <h2>Files</h2>
 <p>Portraits are <tt>.yewfinch</tt> files: a zip with everything in it, photos included. Unsaved work is
 kept in a recovery file every minute and offered again after a crash. PLY, OBJ, STL and GLB can be

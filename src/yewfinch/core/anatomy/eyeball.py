@@ -17,6 +17,8 @@ CORNEA_RADIUS = 7.8
 BACK = 0.93
 #: Pupil in ordinary light, mm (Spector 1990, from memory).
 PUPIL_DIAMETER = 3.6
+#: Roughness of what tears cover, of 255, chosen by eye.
+WET = 46
 
 
 def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) -> Surface:
@@ -70,7 +72,9 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
     colour[looking & (flat < IRIS_DIAMETER / 2) & (flat > IRIS_DIAMETER / 2 - 0.9), :3] = (62, 50, 40)
     colour[looking & (flat < PUPIL_DIAMETER / 2), :3] = (18, 15, 14)
     order, rows = in_face_order(positions.astype(np.float32), np.array(faces, np.int32))
-    return Surface(positions[rows], order, colour[rows])
+    ball = Surface(positions[rows], order, colour[rows])
+    ball.roughness[:] = WET
+    return ball
 
 
 def _cap(across: DoubleArray, radius: float) -> DoubleArray:

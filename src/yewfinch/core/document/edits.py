@@ -13,7 +13,7 @@ from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 if TYPE_CHECKING:
     from yewfinch.core.document.piece import Piece
 
-Channel = Literal["positions", "colour", "mask"]
+Channel = Literal["positions", "colour", "mask", "roughness"]
 
 
 @dataclass(frozen=True)
@@ -23,7 +23,7 @@ class RowsChange:
     Attributes
     ----------
     piece : str
-    channel : {"positions", "colour", "mask"}
+    channel : {"positions", "colour", "mask", "roughness"}
     rows : (k,) int32
     before, after : (k, c) of the channel's dtype
     """

@@ -200,7 +200,7 @@ class Figures:
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
             ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)
             at = ball.positions * shape.eye_scale + centre
-            made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, ball.colour))
+            made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, channels=ball.channels))
         plain = self.shaper.plain
         held = [*plain.anchors.values(), *(a for line in plain.lines.values() for a in line)]
         tied = iter(self._tied([a for a in held if a.piece == HEAD], figure, head))

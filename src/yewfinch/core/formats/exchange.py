@@ -29,6 +29,8 @@ class Shape:
     colour : (n, 4) uint8 sRGB, or None
     corners : (m, 4, 2) float32, or None
         Texture coordinates of the faces' corners, v upwards; only written, and only by OBJ.
+    roughness : (n, 1) uint8, or None
+        As vertices hold it; carried by PLY and GLB.
     """
 
     name: str
@@ -36,6 +38,7 @@ class Shape:
     faces: IndexArray
     colour: ByteArray | None = None
     corners: FloatArray | None = None
+    roughness: ByteArray | None = None
 
 
 @dataclass(frozen=True)
@@ -140,18 +143,20 @@ def write_atomic(path: Path, data: bytes) -> None:
 
 def merged(shapes: list[Shape]) -> Shape:
     """All bodies as one, for formats without names."""
-    from yewfinch.core.mesh.channels import CLAY
+    from yewfinch.core.mesh.channels import CLAY, ROUGH
 
     start = np.cumsum([0] + [len(s.positions) for s in shapes[:-1]])
     colours = [
         s.colour if s.colour is not None else np.tile(np.array(CLAY, np.uint8), (len(s.positions), 1))
         for s in shapes
     ]
+    rough = [s.roughness if s.roughness is not None else np.full((len(s.positions), 1), ROUGH, np.uint8) for s in shapes]
     return Shape(
         shapes[0].name,
         np.concatenate([s.positions for s in shapes]),
         np.concatenate([s.faces + a for s, a in zip(shapes, start, strict=True)]).astype(np.int32),
         np.concatenate(colours),
+        roughness=np.concatenate(rough) if any(s.roughness is not None for s in shapes) else None,
     )
 
 

@@ -26,6 +26,8 @@ def write(shapes: list[Shape]) -> bytes:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
             mesh.visual = trimesh.visual.ColorVisuals(mesh, vertex_colors=linear)
+        if s.roughness is not None:  # the standard has it in pictures only; names with a line in front are free
+            mesh.vertex_attributes["_ROUGHNESS"] = (s.roughness[:, 0] / 255.0).astype(np.float32)
         scene.add_geometry(mesh, node_name=s.name, geom_name=s.name)
     return bytes(scene.export(file_type="glb"))
 
@@ -54,8 +56,10 @@ def read(path: Path) -> list[Shape]:
         if isinstance(visual, trimesh.visual.ColorVisuals) and visual.kind == "vertex":
             colour = np.array(visual.vertex_colors, np.uint8)
             colour[:, :3] = np.round(to_srgb(colour[:, :3] / 255.0) * 255.0)
+        rough = np.asarray(mesh.vertex_attributes.get("_ROUGHNESS", ()), np.float32).ravel()
+        held = np.clip(np.round(rough * 255.0), 0, 255).astype(np.uint8)[:, None] if len(rough) == len(points) and np.isfinite(rough).all() else None
         shapes.append(
-            Shape(str(node), points.astype(np.float32), np.concatenate([t, t[:, 2:]], axis=1), colour)
+            Shape(str(node), points.astype(np.float32), np.concatenate([t, t[:, 2:]], axis=1), colour, roughness=held)
         )
     return shapes
 

@@ -8,6 +8,7 @@ from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.exchange import Shape, format_of, read_shapes, write_shapes
+from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
@@ -29,6 +30,8 @@ def read_pieces(path: Path, taken: set[str], progress: Progress = silent) -> lis
         faces, rows = in_face_order(s.positions, s.faces)
         try:
             surface = Surface(s.positions[rows], faces, None if s.colour is None else s.colour[rows])
+            if s.roughness is not None:
+                surface.roughness[:] = s.roughness[rows]
         except BadSurfaceError as error:
             raise BadFileError(f"{path.name} cannot be used: {error}.") from error
         number = 1
@@ -57,6 +60,7 @@ def export(portrait: Portrait, path: Path) -> str:
         Shape(
             p.name, p.surface.positions, p.surface.faces, p.surface.colour,
             None if p.texture is None else p.texture.corners(p.surface.faces),
+            p.surface.roughness if (p.surface.roughness != ROUGH).any() else None,
         )
         for p in portrait.pieces.values()
         if p.visible

@@ -27,10 +27,13 @@ def write(shapes: list[Shape]) -> bytes:
         f"element vertex {len(s.positions)}\n"
         "property float x\nproperty float y\nproperty float z\n"
         "property uchar red\nproperty uchar green\nproperty uchar blue\nproperty uchar alpha\n"
+        f"{'' if s.roughness is None else 'property uchar roughness' + chr(10)}"
         f"element face {len(s.faces)}\nproperty list uchar int vertex_indices\nend_header\n"
     )
-    rows = np.empty(len(s.positions), [("p", "<f4", 3), ("c", "u1", 4)])
+    rows = np.empty(len(s.positions), [("p", "<f4", 3), ("c", "u1", 4), *([] if s.roughness is None else [("r", "u1", 1)])])
     rows["p"], rows["c"] = s.positions, s.colour
+    if s.roughness is not None:
+        rows["r"] = s.roughness
     if not tri.any():
         quads = np.empty(len(s.faces), [("n", "u1"), ("i", "<i4", 4)])
         quads["n"], quads["i"] = 4, s.faces
@@ -69,7 +72,7 @@ def read(path: Path) -> list[Shape]:
     if kind == "ascii":
         return _read_ascii(path, data[at:], elements)
     order = {"binary_little_endian": "<", "binary_big_endian": ">"}[kind]
-    positions, colour, faces = None, None, None
+    positions, colour, rough, faces = None, None, None, None
     for name, count, props in elements:
         if any(p[0] == "list" for p in props):
             if name != "face" or len(props) != 1:
@@ -81,10 +84,20 @@ def read(path: Path) -> list[Shape]:
         at += dtype.itemsize * count
         if name == "vertex":
             positions = np.stack([rows[k] for k in "xyz"], axis=1).astype(np.float32)
-            colour = _colour({k: rows[k] for k in dtype.names or ()}, count)
+            columns = {k: rows[k] for k in dtype.names or ()}
+            colour, rough = _colour(columns, count), _bytes(columns, "roughness")
     if positions is None or faces is None:
         raise BadFileError(f"{path.name} has no vertices or no faces.")
-    return [Shape(path.stem, positions, faces, colour)]
+    return [Shape(path.stem, positions, faces, colour, roughness=rough)]
+
+
+def _bytes(columns: dict[str, np.ndarray], key: str) -> np.ndarray | None:
+    """A column as bytes (n, 1); parts of one are spread over them."""
+    if key not in columns:
+        return None
+    values = columns[key]
+    whole = np.issubdtype(values.dtype, np.integer)
+    return np.clip(values if whole else values * 255.0 + 0.5, 0, 255).astype(np.uint8)[:, None]
 
 
 def _colour(columns: dict[str, np.ndarray], count: int) -> np.ndarray | None:
@@ -92,10 +105,9 @@ def _colour(columns: dict[str, np.ndarray], count: int) -> np.ndarray | None:
         return None
     out = np.full((count, 4), 255, np.uint8)
     for i, k in enumerate(("red", "green", "blue", "alpha")):
-        if k in columns:
-            values = columns[k]
-            whole = np.issubdtype(values.dtype, np.integer)
-            out[:, i] = values if whole else np.clip(values * 255.0 + 0.5, 0, 255)
+        values = _bytes(columns, k)
+        if values is not None:
+            out[:, i] = values[:, 0]
     return out
 
 
@@ -132,7 +144,7 @@ def fan(ids: list[int]) -> list[tuple[int, int, int, int]]:
 
 def _read_ascii(path: Path, data: bytes, elements: list[tuple[str, int, list[list[str]]]]) -> list[Shape]:
     lines = iter(data.decode("latin-1").splitlines())
-    positions, colour, faces = None, None, np.empty((0, 4), np.int32)
+    positions, colour, rough, faces = None, None, None, np.empty((0, 4), np.int32)
     for name, count, props in elements:
         rows = [next(lines).split() for _ in range(count)]
         if name == "vertex":
@@ -141,13 +153,13 @@ def _read_ascii(path: Path, data: bytes, elements: list[tuple[str, int, list[lis
             positions = np.stack([columns[k] for k in "xyz"], axis=1).astype(np.float32)
             whole = {p[1]: np.issubdtype(np.dtype(_TYPES[p[0]]), np.integer) for p in props}
             typed = {k: v.astype(np.int64) if whole[k] else v for k, v in columns.items()}
-            colour = _colour(typed, count)
+            colour, rough = _colour(typed, count), _bytes(typed, "roughness")
         elif name == "face":
             found = [f for r in rows for f in fan([int(v) for v in r[1 : 1 + int(r[0])]])]
             faces = np.array(found, np.int32).reshape(-1, 4)
     if positions is None:
         raise BadFileError(f"{path.name} has no vertices.")
-    return [Shape(path.stem, positions, faces, colour)]
+    return [Shape(path.stem, positions, faces, colour, roughness=rough)]
 
 
 FORMAT = Format(".ply", "PLY", "millimetres, said in a comment", True, read, write)

@@ -38,7 +38,7 @@ def build_ring(faces, count):
         sides[s, 0], sides[s, 1] = d, b
         fill[c] = s + 1
     offsets = np.zeros(count + 1, np.int32)
-    closed = np.ones(count, np.uint8)
+    closed, done = np.ones(count, np.uint8), np.zeros(count, np.uint8)
     ring = np.empty(start[count], np.int32)
     for v in prange(count):  # most are closed: their rings are as long as their faces are many
         a, b = start[v], start[v + 1]
@@ -58,17 +58,18 @@ def build_ring(faces, count):
             c = follow
         if n == b - a and n > 0 and sides[c, 1] == sides[a, 0]:
             offsets[v + 1] = n
+            done[v] = 1
         else:
             offsets[v + 1] = _ring_of(sides, a, b, closed, v, sides[:0, 0], 0, False)
     alike = True
     for v in range(count):
         offsets[v + 1] += offsets[v]
-        alike = alike and offsets[v + 1] == start[v + 1] and closed[v] == 1
+        alike = alike and done[v] == 1
     if alike:
         return offsets, ring, closed
     out = np.empty(offsets[count], np.int32)
     for v in prange(count):
-        if closed[v]:
+        if done[v]:
             for k in range(start[v], start[v + 1]):
                 out[offsets[v] + k - start[v]] = ring[k]
         else:

@@ -19,7 +19,7 @@ class Recorder:
     Parameters
     ----------
     piece : Piece
-    channel : {"positions", "colour", "mask"}
+    channel : {"positions", "colour", "mask", "roughness"}
     """
 
     def __init__(self, piece: Piece, channel: Channel) -> None:

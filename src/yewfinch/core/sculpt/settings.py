@@ -72,6 +72,8 @@ class ToolSettings:
         That white of the stamp tool's stamp is raised by.
     pinch : float
         How much a crease draws its sides together, 0 to 1.
+    roughness : float
+        That a gloss tool lays on, 0 mirror to 1 chalk.
     keep_volume : bool
         Smooth without drawing the form in.
     way : {"free", "normal", "surface"}
@@ -108,6 +110,7 @@ class ToolSettings:
     stamp_invert: bool = False
     height: float = 0.8
     pinch: float = 0.5
+    roughness: float = 0.3
     keep_volume: bool = False
     way: Way = "free"
 

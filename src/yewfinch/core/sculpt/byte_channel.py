@@ -1,0 +1,51 @@
+"""Strokes that lay a value on a channel of one byte a vertex: the mask, the roughness."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
+
+#: At full strength one dab lays more than all of it on, so that the middle of a stroke is full.
+_FULL = 1.6
+
+
+def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> Stroke:
+    """A stroke that lays a value on the tool's channel; within it the strongest touch counts.
+
+    Parameters
+    ----------
+    ctx : StrokeContext
+    name : str
+        Of the edit.
+    value, ctrl_value : float
+        From 0 to 255; the second is laid on with Ctrl. Shift evens out what is there.
+    """
+    surface = ctx.piece.surface
+    channel: np.ndarray = getattr(surface, ctx.channel)
+    alpha = np.zeros(len(surface), np.float32)
+    base = channel[:, 0].astype(np.float32)
+
+    def touch(ctx: StrokeContext, dab: Dab) -> None:
+        target = ctrl_value if dab.force < 0 else value
+        for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
+            rows, weights = footprint(ctx, one)
+            ctx.recorder.touch(rows)
+            alpha[rows] = np.maximum(alpha[rows], np.minimum(weights * (abs(dab.force) * _FULL), 1.0))
+            channel[rows, 0] = np.round(base[rows] + (target - base[rows]) * alpha[rows])
+            ctx.portrait.rows_written(ctx.piece.id, ctx.channel, surface.leaves_of(rows))
+
+    def soft(ctx: StrokeContext, dab: Dab) -> None:
+        for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
+            rows, weights = footprint(ctx, one)
+            if len(rows) == 0:
+                continue
+            ctx.recorder.touch(rows)
+            counts = surface.ring_at[rows + 1] - surface.ring_at[rows]
+            each = np.repeat(surface.ring_at[rows], counts) + np.arange(counts.sum()) - np.repeat(np.cumsum(counts) - counts, counts)
+            mean = np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
+            held = channel[rows, 0].astype(np.float32)
+            channel[rows, 0] = np.round(held + weights * (mean - held))
+            ctx.portrait.rows_written(ctx.piece.id, ctx.channel, surface.leaves_of(rows))
+
+    return dab_stroke(ctx, name, touch, soft)
