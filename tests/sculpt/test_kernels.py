@@ -19,10 +19,29 @@ def test_weigh():
     centre, axis = np.array([20.0, 10, 97]), np.array([0.2, 0.1, 0.97])
     table = falloff.curve("soft")
     out = np.empty(len(rows), np.float32)
-    _kernels.weigh(rows, s.positions, s.normals, centre, axis, 30.0, table, np.empty(0), True, out)
+    _kernels.weigh(rows, s.positions, s.normals, s.mask, centre, axis, 30.0, table, np.empty(0), True, out)
     t = np.linalg.norm(s.positions[rows] - centre, axis=1) / 30.0
     facing = np.clip((s.normals[rows] @ axis + 0.25) * 2, 0, 1)
     np.testing.assert_allclose(out, np.interp(t, np.linspace(0, 1, 65), table) * facing, atol=1e-5)
+    s.mask[rows, 0] = RNG.integers(0, 256, len(rows))
+    held = np.empty(len(rows), np.float32)
+    _kernels.weigh(rows, s.positions, s.normals, s.mask, centre, axis, 30.0, table, np.empty(0), True, held)
+    np.testing.assert_allclose(held, out * (1 - s.mask[rows, 0] / 255), atol=1e-5)
+    _kernels.weigh(rows, s.positions, s.normals, s.mask[:0], centre, axis, 30.0, table, np.full(len(rows), 15.0), False, held)  # by the way along the surface
+    np.testing.assert_allclose(held, np.interp(0.5, np.linspace(0, 1, 65), table), atol=1e-5)
+
+
+def test_normals_in_ball_and_plane_of():
+    s, rows, w = setup()
+    centre, axis = np.array([20.0, 10, 97]), np.array([0.2, 0.1, 0.97])
+    x, y, z, count = _kernels.normals_in_ball(s.positions, s.normals, s.leaf_lo, s.leaf_hi, 9, centre, 30.0, axis)
+    inside = np.linalg.norm(s.positions - centre, axis=1) <= 30.0
+    assert count == inside.sum()
+    np.testing.assert_allclose((x, y, z), s.normals[inside & (s.normals @ axis > 0)].sum(axis=0), rtol=1e-4)
+    found = _kernels.plane_of(rows, s.positions, s.normals, w)
+    np.testing.assert_allclose(found[:3], (w[:, None] * s.positions[rows].astype(float)).sum(axis=0), rtol=1e-6)
+    np.testing.assert_allclose(found[3:6], (w[:, None] * s.normals[rows].astype(float)).sum(axis=0), rtol=1e-6)
+    assert abs(found[6] - w.sum()) < 1e-2
 
 
 def test_smooth():

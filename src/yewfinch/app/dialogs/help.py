@@ -96,7 +96,7 @@ sectors. What is masked stays as it is.</p>
 <h2>Levels</h2>
 <p>In the panel <i>Levels</i>, <i>Add a level</i> gives the chosen piece four faces for each one; <b>PgDn</b> and <b>PgUp</b> or the numbered buttons go to a coarser and a finer level. Move big
 masses on a coarse one: the detail of the finer ones goes along. What you change on a fine level reaches the coarse ones, softened. Landmarks and lines keep their spot. <i>Drop finer</i> and
-<i>Drop coarser</i> take levels away, <i>Make levels under it</i> gives dense clay coarser levels and keeps its form as their detail, <i>Take its detail</i> lays the chosen piece onto another of similar form.
+<i>Drop coarser</i> take levels away, <i>Make levels under it</i> gives dense clay coarser levels and keeps its form as their detail (faces that were subdivided in another program give back the levels they come from, vertex for vertex), <i>Take its detail</i> lays the chosen piece onto another of similar form.
 Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
 <p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: while a stroke goes on, edges under it are halved or drawn together to the length you set in mm, to so many across the

@@ -15,14 +15,15 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.coarser import found_under
 from yewfinch.core.mesh.levels import Net, State, turn_of
 from yewfinch.core.mesh.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.wrap import laid, under
+from yewfinch.core.reshape.wrap import MOST_UNDER, laid, under
 from yewfinch.core.sculpt.layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Corners of a face in its own two directions.
 _SQUARE = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
@@ -97,11 +98,13 @@ def drop_coarser(portrait: Portrait, piece: str) -> Edit:
 def make_under(portrait: Portrait, piece: str, number: int, progress: Progress = silent) -> Edit:
     """Make coarser levels under a dense piece; its form becomes the detail of the finest.
 
+    Faces that were subdivided so often already give back the levels that they come from, vertex for vertex.
+
     Parameters
     ----------
     portrait : Portrait
     piece : str
-        Closed clay without levels.
+        Clay without levels; closed, unless it was subdivided.
     number : int
         How many.
     progress : Progress
@@ -114,6 +117,16 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
     held = usable(portrait, piece)
     if held.levels is not None:
         raise YewfinchError(f"'{held.name}' has levels already. Drop the coarser ones first.")
+    if not 1 <= number <= MOST_UNDER:
+        raise YewfinchError(f"1 to {MOST_UNDER} coarser levels can be made, not {number}.")
+    found = found_under(held.surface, number, held.regions, part(progress, 0.0, 0.9))
+    if found is not None:
+        state, source = found
+        row = np.empty(len(source), INDEX)
+        row[source] = np.arange(len(source), dtype=INDEX)
+        same = {a: replace(a, corners=(int(row[a.corners[0]]), int(row[a.corners[1]]), int(row[a.corners[2]]))) for a in anchors_on(portrait, (piece,))}
+        whole = replace(with_state(held, state), texture=None)
+        return Edit(f"Levels found under {held.name}", (PieceChange(held, whole), *retied(portrait, same)))
     state = under(held.surface, number, held.regions, progress)
     made = replace(with_state(held, state), texture=None)
     return Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made})))

@@ -360,6 +360,20 @@ def rows_in_ball(positions, lo, hi, shift, cx, cy, cz, radius, out):
 
 
 @njit(cache=True)
+def place_of(positions, normals, a, b, c, weights):
+    """Place and unit normal between three rows."""
+    point, normal = np.empty(3), np.empty(3)
+    total = 0.0
+    for k in range(3):
+        point[k] = weights[0] * positions[a, k] + weights[1] * positions[b, k] + weights[2] * positions[c, k]
+        normal[k] = weights[0] * normals[a, k] + weights[1] * normals[b, k] + weights[2] * normals[c, k]
+        total += normal[k] * normal[k]
+    if total > 0.0:
+        normal /= np.sqrt(total)
+    return point, normal
+
+
+@njit(cache=True)
 def pick(positions, faces, face_start, lo, hi, ox, oy, oz, dx, dy, dz, front_only, entry, order):
     """First hit of a ray. Returns face, half (0: corners 012, 1: corners 023), t, u, v."""
     tiny = 1e-30

@@ -76,13 +76,9 @@ def pick(
     corners = (int(f[0]), int(f[1 + half]), int(f[2 + half]))
     u, v = min(max(u, 0.0), 1.0), min(max(v, 0.0), 1.0)
     w = max(1.0 - u - v, 0.0)
-    weights = np.array([w, u, v]) / (w + u + v)
-    idx = list(corners)
-    point = weights @ surface.positions[idx]
-    normal = weights @ surface.normals[idx]
-    length = math.sqrt(normal @ normal)
-    if length > 0:
-        normal /= length
+    total = w + u + v
+    weights = np.array([w / total, u / total, v / total])
+    point, normal = _kernels.place_of(surface.positions, surface.normals, *corners, weights)
     return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
 
 

@@ -66,21 +66,24 @@ def relax(rows, positions, normals, ring_at, ring, weights, amount, out):  # typ
 @njit(cache=True)
 def polish(rows, positions, normals, ring_at, ring, weights, amount, sharp, out):  # type: ignore[no-untyped-def]
     """Along the normal towards the planes of those neighbours that face alike (Fleishman, Drori & Cohen-Or 2003, "Bilateral mesh denoising"): edges stay."""
+    one, half, part = np.float32(1.0), np.float32(0.5), np.float32(1.0 / (8.0 * sharp))
     for i in range(len(rows)):
         v = rows[i]
-        total = weight = 0.0
+        x, y, z = positions[v, 0], positions[v, 1], positions[v, 2]
+        a, b, c = normals[v, 0], normals[v, 1], normals[v, 2]
+        total = weight = np.float32(0.0)
         for j in range(ring_at[v], ring_at[v + 1]):
             w = ring[j]
-            facing = away = 0.0
-            for k in range(3):
-                facing += normals[v, k] * normals[w, k]
-                away += (positions[w, k] - positions[v, k]) * (normals[v, k] + normals[w, k]) * 0.5  # nothing on an even curve
-            alike = np.exp(-(1.0 - facing) / sharp)
+            p, q, r = normals[w, 0], normals[w, 1], normals[w, 2]
+            away = (positions[w, 0] - x) * (a + p) + (positions[w, 1] - y) * (b + q) + (positions[w, 2] - z) * (c + r)  # nothing on an even curve
+            alike = one / (one + max(one - (a * p + b * q + c * r), np.float32(0.0)) * part)
+            alike *= alike  # the eighth power is nearly the exponential of that paper, and far quicker
+            alike *= alike
+            alike *= alike
             total += alike * away
             weight += alike
-        step = amount * weights[i] * total / weight if weight > 0.0 else 0.0
-        for k in range(3):
-            out[i, k] = normals[v, k] * step
+        step = np.float32(amount * weights[i]) * half * total / weight if weight > 0.0 else np.float32(0.0)
+        out[i, 0], out[i, 1], out[i, 2] = a * step, b * step, c * step
 
 
 @njit(cache=True)

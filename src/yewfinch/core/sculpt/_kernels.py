@@ -5,40 +5,73 @@ from numba import njit
 
 
 @njit(cache=True)
-def weigh(rows, positions, normals, centre, axis, radius, table, far, front, out):
-    """Falloff of each row by its distance, or by `far` where given; with `front`, faded out where the surface turns away from `axis`."""
+def weigh(rows, positions, normals, mask, centre, axis, radius, table, far, front, out):
+    """Falloff of each row by its distance, or by `far` where given; with `front`, faded out where the surface turns away from `axis`.
+
+    What is masked is held; a `mask` without rows holds nothing.
+    """
     last = table.shape[0] - 1
+    scale = last / radius
+    cx, cy, cz = centre[0], centre[1], centre[2]
+    ax, ay, az = axis[0], axis[1], axis[2]
+    held, long = mask.shape[0] > 0, far.shape[0] > 0
     for i in range(rows.shape[0]):
         v = rows[i]
-        x = positions[v, 0] - centre[0]
-        y = positions[v, 1] - centre[1]
-        z = positions[v, 2] - centre[2]
-        t = (far[i] if far.shape[0] > 0 else np.sqrt(x * x + y * y + z * z)) / radius * last
+        if long:
+            t = far[i] * scale
+        else:
+            x, y, z = positions[v, 0] - cx, positions[v, 1] - cy, positions[v, 2] - cz
+            t = np.sqrt(x * x + y * y + z * z) * scale
         if t >= last:
             out[i] = 0.0
             continue
         k = int(t)
         f = t - k
         w = table[k] * (1.0 - f) + table[k + 1] * f
-        if not front:
-            out[i] = w
-            continue
-        facing = normals[v, 0] * axis[0] + normals[v, 1] * axis[1] + normals[v, 2] * axis[2]
-        out[i] = w * min(1.0, max(0.0, (facing + 0.25) * 2.0))
+        if held and mask[v, 0] > 0:
+            w *= 1.0 - mask[v, 0] * (1.0 / 255.0)
+        if front:
+            facing = normals[v, 0] * ax + normals[v, 1] * ay + normals[v, 2] * az
+            w *= min(1.0, max(0.0, (facing + 0.25) * 2.0))
+        out[i] = w
 
 
 @njit(cache=True)
 def plane_of(rows, positions, normals, weights):
     """Weighted mean position and normal of rows."""
-    out = np.zeros(7)
+    px = py = pz = nx = ny = nz = total = 0.0
     for i in range(rows.shape[0]):
-        w = weights[i]
+        w = np.float64(weights[i])
         v = rows[i]
-        for k in range(3):
-            out[k] += w * positions[v, k]
-            out[3 + k] += w * normals[v, k]
-        out[6] += w
-    return out
+        px, py, pz = px + w * positions[v, 0], py + w * positions[v, 1], pz + w * positions[v, 2]
+        nx, ny, nz = nx + w * normals[v, 0], ny + w * normals[v, 1], nz + w * normals[v, 2]
+        total += w
+    return np.array([px, py, pz, nx, ny, nz, total])
+
+
+@njit(cache=True)
+def normals_in_ball(positions, normals, lo, hi, shift, centre, radius, axis):
+    """Sum of the normals within a ball that do not look away from `axis`, and how many rows there are."""
+    n = 0
+    sx = sy = sz = 0.0
+    r2 = np.float32(radius * radius)
+    cx, cy, cz = np.float32(centre[0]), np.float32(centre[1]), np.float32(centre[2])
+    total = positions.shape[0]
+    for leaf in range(lo.shape[0]):
+        dx = max(lo[leaf, 0] - cx, np.float32(0.0), cx - hi[leaf, 0])
+        dy = max(lo[leaf, 1] - cy, np.float32(0.0), cy - hi[leaf, 1])
+        dz = max(lo[leaf, 2] - cz, np.float32(0.0), cz - hi[leaf, 2])
+        if dx * dx + dy * dy + dz * dz > r2:
+            continue
+        for v in range(leaf << shift, min(total, (leaf + 1) << shift)):
+            x, y, z = positions[v, 0] - cx, positions[v, 1] - cy, positions[v, 2] - cz
+            if x * x + y * y + z * z > r2:
+                continue
+            n += 1
+            a, b, c = normals[v, 0], normals[v, 1], normals[v, 2]
+            if a * axis[0] + b * axis[1] + c * axis[2] > 0.0:
+                sx, sy, sz = sx + a, sy + b, sz + c
+    return sx, sy, sz, n
 
 
 @njit(cache=True)

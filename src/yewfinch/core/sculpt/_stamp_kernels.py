@@ -34,13 +34,15 @@ def _within(grey, u, v):  # type: ignore[no-untyped-def]
 def in_circle(rows, positions, centre, right, up, radius, aspect, grey, invert, out):  # type: ignore[no-untyped-def]
     """Multiply by a picture laid on the square round the tool's circle; its longer side fills it."""
     a, b = (1.0, aspect) if aspect < 1.0 else (1.0 / aspect, 1.0)  # aspect: height by width
+    cx, cy, cz = centre[0], centre[1], centre[2]
+    p, q = 0.5 / (radius * a), 0.5 / (radius * b)
+    rx, ry, rz, ux, uy, uz = p * right[0], p * right[1], p * right[2], q * up[0], q * up[1], q * up[2]
     for i in range(rows.shape[0]):
         if out[i] == 0.0:
             continue
         r = rows[i]
-        x, y, z = positions[r, 0] - centre[0], positions[r, 1] - centre[1], positions[r, 2] - centre[2]
-        u = 0.5 + 0.5 * (x * right[0] + y * right[1] + z * right[2]) / (radius * a)
-        v = 0.5 + 0.5 * (x * up[0] + y * up[1] + z * up[2]) / (radius * b)
+        x, y, z = positions[r, 0] - cx, positions[r, 1] - cy, positions[r, 2] - cz
+        u, v = 0.5 + x * rx + y * ry + z * rz, 0.5 + x * ux + y * uy + z * uz
         value = _within(grey, u, v)
         if invert:
             value = 1.0 - value if 0.0 <= u <= 1.0 and 0.0 <= v <= 1.0 else 0.0

@@ -17,7 +17,7 @@ from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
 from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stamps import Laid, Stamp, frame, spread
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
 
 #: A tool's stroke: primed once, then fed events; it ends after a release.
 Stroke = Generator[None, PointerEvent, None]
@@ -27,7 +27,7 @@ Through = Callable[[FloatArray, FloatArray, FloatArray, bool], None]
 
 #: Width of a tapered end against the whole.
 _THINNEST = 0.3
-_NO_WAY = np.empty(0)
+_NO_WAY, _NOT_HELD = np.empty(0), np.empty((0, 1), np.uint8)
 MIRROR = np.array([-1.0, 1.0, 1.0])
 
 
@@ -310,16 +310,9 @@ def _dab(ctx: StrokeContext, hit: Hit, sample: PointerEvent, along: DoubleArray,
 
 def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:
     """Unit normal averaged over the inner half of the footprint."""
-    surface = ctx.piece.surface
-    rows = surface.rows_in_ball(hit.point, radius * 0.5)
-    if len(rows) < 4:
-        return hit.normal
-    if len(rows) > 512:
-        rows = rows[:: len(rows) // 256]
-    normals = surface.normals[rows].astype(np.float64)
-    keep = normals @ hit.normal > 0
-    mean = normals[keep].sum(axis=0) + hit.normal
-    return _unit(mean)
+    s = ctx.piece.surface
+    x, y, z, count = _kernels.normals_in_ball(s.positions, s.normals, s.leaf_lo, s.leaf_hi, LEAF_SHIFT, hit.point, radius * 0.5, hit.normal)
+    return hit.normal if count < 4 else _unit(np.array([x, y, z]) + hit.normal)
 
 
 def _unit(v: DoubleArray) -> DoubleArray:
@@ -338,7 +331,7 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
         rows = surface.rows_in_ball(dab.centre, dab.radius)
     weights = np.empty(len(rows), np.float32)
     _kernels.weigh(
-        rows, surface.positions, surface.normals, dab.centre, dab.axis, dab.radius,
+        rows, surface.positions, surface.normals, surface.mask if ctx.channel != "mask" else _NOT_HELD, dab.centre, dab.axis, dab.radius,
         falloff.curve(ctx.settings.falloff), ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY, ctx.settings.front, weights,
     )  # fmt: skip
     if dab.laid is not None:
@@ -348,8 +341,6 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
         spread(ctx.stamp, surface.positions[rows], surface.normals[rows], weights, width=s.stamp_scale, angle=s.stamp_angle, invert=s.stamp_invert, mirrored=dab.flipped)
     if ctx.through is not None:
         ctx.through(surface.positions[rows], surface.normals[rows], weights, dab.flipped)
-    if ctx.channel != "mask":
-        weights *= surface.free(rows)  # what is masked is held
     return rows, weights
 
 
