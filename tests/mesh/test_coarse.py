@@ -2,11 +2,13 @@
 
 import numpy as np
 import pytest
+from scipy.spatial import cKDTree
 from tests.conftest import cube_sphere
 from tests.sculpt.test_shaping import sheet
 
 from yewfinch.core.document.new import new_portrait
-from yewfinch.core.mesh.coarse import coarse_cell, coarse_triangles
+from yewfinch.core.mesh import levels
+from yewfinch.core.mesh.coarse import coarse_cell, coarse_of_levels, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
 
@@ -71,3 +73,17 @@ def test_degenerate_clay_is_drawn_as_it_is():
     triangles = coarse_triangles(flat)
     assert triangles.tolist() == [[3, 4, 5]]
     assert LeafCones(flat).lean.shape == (1,)
+
+
+def test_a_level_serves_for_the_coarse_faces():
+    state = levels.added(levels.added(levels.added(levels.begun(cube_sphere(24), {}))))
+    at = state.surface.positions
+    found = coarse_of_levels(state.levels, 20_000)
+    second = state.levels.levels[1]
+    assert len(found) == 2 * len(second.net.faces)
+    # its corners lie where the vertices of that level went, and face outwards
+    middle, normal = at[found].mean(axis=1), np.cross(at[found[:, 1]] - at[found[:, 0]], at[found[:, 2]] - at[found[:, 0]])
+    assert ((middle * normal).sum(axis=1) > 0).all()
+    assert cKDTree(second.kept.positions).query(at[np.unique(found)])[0].max() < 1.5
+    assert coarse_of_levels(state.levels, 100) is None  # none is so coarse
+    assert coarse_of_levels(levels.to_level(state, 0).levels, 20_000) is None  # nothing lies under it

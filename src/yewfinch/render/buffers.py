@@ -7,8 +7,9 @@ from dataclasses import dataclass
 import moderngl
 import numpy as np
 
-from yewfinch.core.mesh.coarse import coarse_cell, coarse_triangles
+from yewfinch.core.mesh.coarse import ABOUT, coarse_cell, coarse_of_levels, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
+from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
@@ -95,10 +96,13 @@ class SurfaceBuffers:
     ----------
     context : moderngl.Context
     surface : Surface
+    levels : Levels or None
+        It is the current one of these: a coarser one serves for drawing coarsely.
     """
 
-    def __init__(self, context: moderngl.Context, surface: Surface) -> None:
+    def __init__(self, context: moderngl.Context, surface: Surface, levels: Levels | None = None) -> None:
         self.surface = surface
+        self._levels = levels
         self.positions = context.buffer(surface.positions, dynamic=True)
         self.normals = context.buffer(surface.normals, dynamic=True)
         self._positions, self._colour = surface.positions.copy(), shown(surface).copy()  # what was uploaded, to tell what differs
@@ -140,7 +144,8 @@ class SurfaceBuffers:
         surface = self.surface
         if len(surface) > MANY and (quick or self._cell < COARSE_PIXELS * pixel):
             if self._coarse is None:
-                self._coarse = self._context.buffer(coarse_triangles(surface))
+                found = None if self._levels is None else coarse_of_levels(self._levels, 2 * ABOUT)
+                self._coarse = self._context.buffer(coarse_triangles(surface) if found is None else found)
             self.drawn = self._coarse.size // 12
             self._array(program, self._coarse).render()
             return

@@ -87,7 +87,7 @@ class SceneRenderer:
                 self._pieces.pop(piece).release()
         for piece, held in portrait.pieces.items():
             if piece not in self._pieces:
-                self._pieces[piece] = SurfaceBuffers(self.context, self.instead.get(piece, held.surface))
+                self._pieces[piece] = SurfaceBuffers(self.context, self.instead.get(piece, held.surface), held.levels)
 
     @property
     def software(self) -> bool:

@@ -178,6 +178,16 @@ def normals_of(rows, first_row, count, positions, offsets, ring, closed, normals
             normals[v, 2] = sz / length
 
 
+@njit(cache=True, parallel=True)
+def all_normals(positions, offsets, ring, closed, normals):
+    """Those of all rows, in parallel."""
+    n = positions.shape[0]
+    none = np.empty(0, np.int32)
+    for part in prange((n + 4095) // 4096):
+        first = np.int64(part) * 4096
+        normals_of(none, first, min(np.int64(4096), n - first), positions, offsets, ring, closed, normals)
+
+
 @njit(cache=True)
 def grow_rows(rows, offsets, ring, stamp, tick, out):
     """Write `rows` and their ring neighbours to `out`, each once; return how many."""

@@ -5,9 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.mesh import _coarse_kernels as kernels
+from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.arrays import INDEX, IndexArray
 
 #: Vertices that are left, about.
 ABOUT = 60_000
@@ -41,6 +42,20 @@ def coarse_triangles(surface: Surface, about: int = ABOUT) -> IndexArray:
     low = surface.bounds()[0].astype(np.float64)
     first = kernels.clustered(surface.positions, low, cell)
     return np.asarray(kernels.mapped(surface.faces, first))
+
+
+def coarse_of_levels(held: Levels, about: int = ABOUT) -> IndexArray | None:
+    """Triangles of a coarser level between its vertices on the current one; None if no level has about so many."""
+    number = next((k for k in range(held.current - 1, -1, -1) if held.sizes[k] <= about), None)
+    if number is None or 16 * held.sizes[number] < about:
+        return None
+    rows = np.arange(held.sizes[number], dtype=INDEX)
+    for level in held.levels[number : held.current]:
+        if level.rise is None:
+            return None
+        rows = level.rise.vertices[rows]
+    f = rows[held.levels[number].net.faces]
+    return np.ascontiguousarray(np.concatenate([f[:, [0, 1, 2]], f[:, [0, 2, 3]]]), INDEX)
 
 
 def _warm() -> None:

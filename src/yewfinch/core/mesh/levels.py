@@ -252,7 +252,7 @@ def _normals(level: Level, at: FloatArray) -> FloatArray:
     frame = level.skeleton
     assert frame is not None
     out = np.zeros((len(at), 3), POSITION)
-    mesh_kernels.normals_of(np.empty(0, INDEX), 0, len(at), at, frame.ring_at, frame.ring, frame.closed, out)
+    mesh_kernels.all_normals(at, frame.ring_at, frame.ring, frame.closed, out)
     return out
 
 
@@ -371,7 +371,7 @@ def turn_of(level: Level, surface: Surface, rows: IndexArray) -> DoubleArray:
     """How the frames at rows turned from what the level kept to a surface of it: (k, 3, 3), for steps as rows times it."""
     old = level.kept.positions
     normals = np.zeros_like(old)
-    mesh_kernels.normals_of(np.empty(0, INDEX), 0, len(old), old, surface.ring_at, surface.ring, surface.closed, normals)
+    mesh_kernels.all_normals(old, surface.ring_at, surface.ring, surface.closed, normals)
     was = kernels.frames(old, normals, rows, surface.ring_at, surface.ring)
     now = kernels.frames(surface.positions, surface.normals, rows, surface.ring_at, surface.ring)
     return np.asarray(np.einsum("nji,njk->nik", was, now))

@@ -221,10 +221,7 @@ class Surface:
 
     def mend_all_normals(self) -> None:
         """Work out every vertex normal anew."""
-        _kernels.normals_of(
-            np.empty(0, INDEX), 0, len(self.positions), self.positions, self.ring_at, self.ring,
-            self.closed, self.normals,
-        )  # fmt: skip
+        _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, self.normals)
 
     def leaves_of(self, rows: IndexArray) -> IndexArray:
         """Leaves that hold `rows`, ascending."""
