@@ -40,6 +40,21 @@ def test_a_straight_cut_leaves_caps_of_the_known_volume(camera, ball):
     assert high.surface.positions[:, 1].min() == pytest.approx(40, abs=1e-3)
 
 
+def test_caps_are_of_even_triangles_and_alike_on_both_halves(camera, ball):
+    for points, where in (((-200, 40, 0), (200, 40, 0)), 40.0), (((-200, 85, 0), (200, 85, 0)), 85.0):
+        low, high = cut(ball, drawn(camera, at(camera, *points), "line"))
+        flat = [h.surface.faces[(np.abs(h.surface.positions[h.surface.faces][:, :, 1] - where) < 1e-3).all(axis=1)] for h in (low, high)]
+        assert len(flat[0]) == len(flat[1])
+        p = low.surface.positions[flat[0][:, :3]].astype(float)
+        sides = np.linalg.norm(p - np.roll(p, -1, axis=1), axis=2)
+        area = np.linalg.norm(np.cross(p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]), axis=1) / 2
+        quality = 4 * np.sqrt(3) * area / (sides**2).sum(axis=1)  # 1 for three equal sides (Bank & Smith 1997)
+        assert np.median(quality) > 0.75 and (quality < 0.2).mean() < 0.03
+        rim = np.median(np.linalg.norm(np.diff(ball.positions[ball.faces[:, :2]], axis=1), axis=2))
+        assert np.median(sides) < 2.5 * rim
+        assert area.sum() == pytest.approx(np.pi * (100**2 - where**2), rel=0.02)
+
+
 def test_to_the_right_of_a_line_lies_the_lower_half_when_it_goes_right(camera, ball):
     low, _ = cut(ball, drawn(camera, at(camera, (-200, 0, 0), (200, 0, 0)), "line"))
     assert low.surface.positions[:, 1].max() < 1e-3

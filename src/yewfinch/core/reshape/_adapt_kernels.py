@@ -292,3 +292,85 @@ def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: 
         used[a] = used[b] = used[c] = used[d] = 1
         done += 1
     return done
+
+
+@njit(cache=True)
+def relax(tri, p, count, locked, starts, around, rounds):  # type: ignore[no-untyped-def]
+    """Move vertices that are not locked towards the means of their neighbours, where that turns no triangle over and makes the worst of them no worse."""
+    at, n0, n1 = np.empty(3), np.empty(3), np.empty(3)
+    for _ in range(rounds):
+        for v in range(count):
+            a, b = starts[v], starts[v + 1]
+            if locked[v] or a == b:
+                continue
+            x = y = z = 0.0
+            for k in range(a, b):
+                t = around[k]
+                for j in range(3):
+                    w = tri[t, j]
+                    if w != v:  # each neighbour is met twice
+                        x, y, z = x + p[w, 0], y + p[w, 1], z + p[w, 2]
+            total = 2.0 * (b - a)
+            at[0], at[1], at[2] = p[v, 0], p[v, 1], p[v, 2]
+            worst = 1.0
+            for k in range(a, b):
+                t = around[k]
+                worst = min(worst, _quality(p, tri[t, 0], tri[t, 1], tri[t, 2]))
+            fine = True
+            for k in range(a, b):
+                t = around[k]
+                _normal(p, tri[t, 0], tri[t, 1], tri[t, 2], n0)
+                p[v, 0], p[v, 1], p[v, 2] = x / total, y / total, z / total
+                _normal(p, tri[t, 0], tri[t, 1], tri[t, 2], n1)
+                good = _quality(p, tri[t, 0], tri[t, 1], tri[t, 2]) >= min(worst, 0.5)
+                p[v, 0], p[v, 1], p[v, 2] = at[0], at[1], at[2]
+                if n0[0] * n1[0] + n0[1] * n1[1] + n0[2] * n1[2] < 0.0 or not good:
+                    fine = False
+                    break
+            if fine:
+                p[v, 0], p[v, 1], p[v, 2] = x / total, y / total, z / total
+
+
+@njit(cache=True)
+def _cotangent(p, a, b, c):  # type: ignore[no-untyped-def]
+    """Of the angle at a."""
+    ux, uy, uz = p[b, 0] - p[a, 0], p[b, 1] - p[a, 1], p[b, 2] - p[a, 2]
+    wx, wy, wz = p[c, 0] - p[a, 0], p[c, 1] - p[a, 1], p[c, 2] - p[a, 2]
+    x, y, z = uy * wz - uz * wy, uz * wx - ux * wz, ux * wy - uy * wx
+    return (ux * wx + uy * wy + uz * wz) / max(np.sqrt(x * x + y * y + z * z), 1e-12)
+
+
+@njit(cache=True)
+def flip_round(tri, p, starts, around, edges):  # type: ignore[no-untyped-def]
+    """Turn edges whose opposite angles make more than two right angles, on a flat patch (Lawson 1977, "Software for C1 surface interpolation"); returns how many."""
+    used = np.zeros(len(p), np.uint8)
+    n0, n2, n3 = np.empty(3), np.empty(3), np.empty(3)
+    done = 0
+    for e in range(len(edges)):
+        a, b, t, s = edges[e, 0], edges[e, 1], edges[e, 2], edges[e, 3]
+        if s < 0:
+            continue
+        c, d = _third(tri, t, a, b), _third(tri, s, a, b)
+        if used[a] or used[b] or used[c] or used[d] or _cotangent(p, c, a, b) + _cotangent(p, d, a, b) >= -1e-9:
+            continue
+        there = False
+        for n in range(starts[c], starts[c + 1]):
+            f = around[n]
+            if tri[f, 0] == d or tri[f, 1] == d or tri[f, 2] == d:
+                there = True
+        x, y = a, b
+        for k in range(3):
+            if tri[t, k] == b and tri[t, (k + 1) % 3] == a:
+                x, y = b, a
+        # the larger of both triangles tells which way is up: the other may have no area
+        if _normal(p, x, y, c, n0) < _normal(p, y, x, d, n2):
+            n0[:] = n2
+        _normal(p, c, x, d, n2)
+        _normal(p, d, y, c, n3)
+        if there or n0[0] * n2[0] + n0[1] * n2[1] + n0[2] * n2[2] <= 0.0 or n0[0] * n3[0] + n0[1] * n3[1] + n0[2] * n3[2] <= 0.0:
+            continue
+        tri[t, 0], tri[t, 1], tri[t, 2] = c, x, d
+        tri[s, 0], tri[s, 1], tri[s, 2] = d, y, c
+        used[a] = used[b] = used[c] = used[d] = 1
+        done += 1
+    return done

@@ -40,6 +40,8 @@ LEAST_QUALITY = 0.25
 _GRADING = 0.3
 #: Rounds, and passes of each kind in one; passes where there is but one round, as within a stroke.
 ROUNDS, _PASSES, _QUICK = 4, 8, 3
+#: Rounds for caps, whose vertices may move within them, how often they do in each, and passes of turning edges.
+_CAP_ROUNDS, _RELAX, _FLIPS = 24, 3, 40
 #: New vertices for each old one of the patch at most, in one go.
 _GROWTH = 60
 #: Vertices so near to x = 0 lie on the midline, mm.
@@ -187,20 +189,91 @@ def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
         raise YewfinchError(f"Edges of {length:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool.")
     p, values = np.zeros((room, 3)), np.zeros((room, attrs.shape[1]), np.float32)
     p[:n], values[:n] = at, attrs
-    tri = np.zeros((2 * room + len(own) + len(other), 3), np.int64)
+    border, locked, want = np.zeros(room, np.uint8), np.zeros(room, np.uint8), np.full(room, length)
+    if half:
+        border[:n] = np.abs(p[:n, 0]) <= _MIDLINE
+    locked[other.ravel()] = 1
+    locked[:n] |= _open(own, other, n, border[:n])
+    want[:n] = _wanted(p[:n], own, locked[:n] > 0, length)
+    done = _passes(p, values, n, own, other, border, locked, want, rounds)
+    if done is None:
+        return None
+    count, tri = done
+    if half:
+        p[border > 0, 0] = 0.0
+    return _Work(*_packed(p, values, tri, n, count), rows)
+
+
+def evened(points: DoubleArray, triangles: npt.NDArray[np.int64], size: DoubleArray) -> tuple[DoubleArray, IndexArray]:
+    """Triangles of a flat patch, as good as they can be between the vertices of its rim, which stay.
+
+    Parameters
+    ----------
+    points : (n, 3) float64, mm
+        All of them on the rim.
+    triangles : (m, 3) int
+    size : (n,) float64, mm
+        Length of the edges wanted at each.
+
+    Returns
+    -------
+    (n', 3) float64, mm
+        The rim's first.
+    (m', 3) int32
+    """
+    n, own = len(points), np.asarray(triangles, np.int64)
+    area = float(np.linalg.norm(np.cross(points[own[:, 1]] - points[own[:, 0]], points[own[:, 2]] - points[own[:, 0]]), axis=1).sum() / 2)
+    room = int(min(3.0 * area / (0.43 * float(size.min()) ** 2), _GROWTH * n)) + 4 * n + 64
+    p, want = np.zeros((room, 3)), np.full(room, float(size.mean()))
+    p[:n], want[:n] = points, size
+    tri = np.zeros((2 * room + len(own), 3), np.int64)
+    tri[: len(own)] = own
+    alive, free, locked = np.zeros(len(tri), np.uint8), np.zeros(len(tri), np.uint8), np.zeros(room, np.uint8)
+    alive[: len(own)], locked[:n] = 1, 1
+    values, border, count = np.zeros((room, 1), np.float32), np.zeros(room, np.uint8), n
+
+    def looked(count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], DoubleArray]:
+        starts, around = kernels.adjacency(tri, alive, count)
+        return (starts, around, *kernels.edges_of(tri, alive, free, p, want, starts, around, border))
+
+    def flip() -> None:
+        for _ in range(_FLIPS):
+            starts, around, edges, _size = looked(count)
+            if not kernels.flip_round(tri, p, starts, around, edges):
+                break
+
+    flip()
+    for _ in range(_CAP_ROUNDS):
+        _, _, edges, size = looked(count)
+        count, done = kernels.split(tri, alive, p, want, values, border, count, edges, np.argsort(size, kind="stable"), size, _LONG**2)
+        flip()
+        starts, around, edges, size = looked(count)
+        kernels.relax(tri, p, count, locked, starts, around, _RELAX)
+        flip()
+        if not done:
+            break
+    made, _, out = _packed(p, values, tri[alive > 0], n, count)
+    return made, out
+
+
+def _packed(p: DoubleArray, values: FloatArray, tri: npt.NDArray[np.int64], n: int, count: int) -> tuple[DoubleArray, FloatArray, IndexArray]:
+    """The first n vertices and those new ones that are still needed, what they hold, and the triangles between them."""
+    own = np.r_[np.arange(n), n + each_once(tri[tri >= n] - n, count - n)]
+    name = np.zeros(count, INDEX)
+    name[own] = np.arange(len(own))
+    return p[own], values[own], name[tri]
+
+
+def _passes(
+    p: DoubleArray, values: FloatArray, count: int, own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], border: npt.NDArray[np.uint8],
+    locked: npt.NDArray[np.uint8], want: DoubleArray, rounds: int,
+) -> tuple[int, npt.NDArray[np.int64]] | None:  # fmt: skip
+    """Rounds of halving, drawing together and turning of edges between `own` triangles, in place; how many vertices there are then, and the triangles. None if nothing changed."""
+    tri = np.zeros((2 * len(p) + len(own) + len(other), 3), np.int64)
     tri[: len(other)], tri[len(other) : len(other) + len(own)] = other, own
     alive, frozen = np.zeros(len(tri), np.uint8), np.zeros(len(tri), np.uint8)
     alive[: len(other) + len(own)] = 1
     frozen[: len(other)] = 1
-    border = np.zeros(room, np.uint8)
-    if half:
-        border[:n] = np.abs(p[:n, 0]) <= _MIDLINE
-    locked = np.zeros(room, np.uint8)
-    locked[other.ravel()] = 1
-    locked[:n] |= _open(own, other, n, border[:n])
-    want = np.full(room, length)
-    want[:n] = _wanted(p[:n], own, locked[:n] > 0, length)
-    count = n
     changed = 0
     for _ in range(rounds):
         before = changed
@@ -222,15 +295,7 @@ def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
                     break
         if changed == before:
             break
-    if not changed:
-        return None
-    if half:
-        p[border > 0, 0] = 0.0
-    tri = tri[(alive > 0) & (frozen == 0)]
-    own = np.r_[np.arange(n), n + each_once(tri[tri >= n] - n, count - n)]  # new ones that were drawn together with others are not needed
-    name = np.zeros(count, INDEX)
-    name[own] = np.arange(len(own))
-    return _Work(p[own], values[own], name[tri], rows)
+    return (count, tri[(alive > 0) & (frozen == 0)]) if changed else None
 
 
 def _wanted(p: DoubleArray, tri: npt.NDArray[np.int64], locked: npt.NDArray[np.bool_], length: float) -> DoubleArray:
@@ -320,6 +385,7 @@ def _warm() -> None:
     ball = Surface(at, np.array([[0, 3, 2, 1], [0, 1, 4, 4], [1, 2, 4, 4], [2, 3, 4, 4], [3, 0, 4, 4]], INDEX))
     for length in (3.0, 40.0):
         adapted(ball, np.arange(5), length)
+    evened(at[:4].astype(np.float64), np.array([[0, 1, 2], [0, 2, 3]]), np.full(4, 2.0))
 
 
 warmup.register("adaptive detail", _warm)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
@@ -12,6 +12,7 @@ from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape.adapt import evened
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline
@@ -20,6 +21,8 @@ from yewfinch.core.show.outline import Outline
 _LONGEST = 20_000
 #: Vertices nearer to the cut than this, pixels, lie on it: no slivers.
 _NEAR = 1e-3
+#: Caps whose rims are this much less deep than wide are flat.
+_FLAT = 1e-4
 
 
 @dataclass(frozen=True, eq=False)
@@ -85,6 +88,8 @@ def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | Non
         if (surface.closed == 0).any():
             raise
         return _closed(_half(found, found.low)), _closed(_half(found, found.high))
+    if len(caps):
+        found, caps = _evened_caps(found, caps)
     back = caps[:, [0, 2, 1, 1]]
     return _half(found, np.concatenate([found.low, caps])), _half(found, np.concatenate([found.high, back]))
 
@@ -102,6 +107,36 @@ def _closed(half: Half) -> Half:
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = made.origin[order]
     return Half(Surface(made.positions[order], ordered), half.ends[rows], half.share[rows])
+
+
+def _evened_caps(found: Divided, caps: IndexArray) -> tuple[Divided, IndexArray]:
+    """Flat caps in even triangles with edges as long as those of their rims; new vertices hold what the nearest of the rim does. Bent ones stay as they are."""
+    from scipy.spatial import cKDTree
+
+    rows, local = np.unique(caps[:, :3], return_inverse=True)
+    tri = local.reshape(-1, 3).astype(np.int64)
+    n, at = len(rows), found.positions[rows]
+    thick = np.linalg.svd(at - at.mean(axis=0), full_matrices=False)[1]
+    if thick[2] > _FLAT * thick[1]:
+        return found, caps
+    a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
+    rim = ~np.isin(b * n + a, a * n + b)
+    length = np.linalg.norm(at[a[rim]] - at[b[rim]], axis=1)
+    count = np.bincount(a[rim], minlength=n) + np.bincount(b[rim], minlength=n)
+    size = (np.bincount(a[rim], length, n) + np.bincount(b[rim], length, n)) / np.maximum(count, 1)
+    usual = float(np.median(length))
+    if not np.isfinite(usual) or usual <= 0.0:
+        return found, caps
+    points, triangles = evened(at, tri, np.maximum(size, 0.5 * usual))
+    more = points[n:]
+    near = rows[cKDTree(at).query(more)[1]] if len(more) else np.empty(0, np.int64)
+    first = len(found.positions)
+    name = np.r_[rows, first + np.arange(len(more))]
+    whole = replace(
+        found, positions=np.concatenate([found.positions, more]), ends=np.concatenate([found.ends, found.ends[near]]),
+        share=np.r_[found.share, found.share[near]], on_cut=np.r_[found.on_cut, np.ones(len(more), bool)],
+    )  # fmt: skip
+    return whole, name[triangles][:, [0, 1, 2, 2]].astype(INDEX)
 
 
 def _caps(found: Divided, outline: Outline, surface: Surface) -> IndexArray:
