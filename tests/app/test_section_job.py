@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 import numpy as np
-from PyQt6.QtCore import QPointF, Qt
+import pytest
+from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, drag, line
@@ -111,3 +112,39 @@ def test_a_held_key_looks_only_as_long(window):
     QTest.keyPress(w.viewport, Qt.Key.Key_F7)
     QTest.keyRelease(w.viewport, Qt.Key.Key_F7)
     assert w.bench.looking.black
+
+
+def test_the_plane_is_drawn_by_its_knob(window, qtbot):
+    w, _ = begun(window, "Section")
+    click(w.section.ways["level"])
+    w.bench.set_view(w.bench.view.turned(30, 8))
+    qtbot.wait(50)
+    hands, sections, steps = w.viewport.section_hands, w.viewport.sections, w.bench.portrait.history.position
+    before = sections.section.at
+    knob, way = hands.knob()
+    assert way[1] < -0.5 and abs(way[0]) < 0.2  # upwards in the picture
+    drag(w.viewport, line((knob.x(), knob.y()), (knob.x(), knob.y() - 60)))
+    assert sections.section.at == pytest.approx(before + 60 * -way[1] / float(way @ way), abs=0.6)
+    assert w.section.at.value() == pytest.approx(sections.section.at, abs=0.1)
+    # the line went along by as much in the picture
+    assert hands.knob()[0].y() == pytest.approx(knob.y() - 60, abs=16)
+    assert w.bench.portrait.history.position == steps  # looking is no edit
+    # seen along its normal it is drawn up and down; Esc puts it back
+    click(w.section.ways["front"])
+    w.bench.set_view(w.bench.view.turned(0, 0))
+    qtbot.wait(50)
+    knob, way = hands.knob()
+    assert way[0] == 0.0 and way[1] < 0
+    there = sections.section.at
+    at = QPoint(round(knob.x()), round(knob.y()))
+    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=at)
+    QTest.mouseMove(w.viewport, at + QPoint(0, 40))
+    assert sections.section.at < there - 5 and hands.busy
+    QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
+    assert sections.section.at == there and not hands.busy
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=at)
+    # beside the knob the tool works
+    x, y = at_landmark(w, "prn")
+    w.section.cut.click()
+    drag(w.viewport, line((x - 20, y + 30), (x + 20, y + 30)))
+    assert w.bench.portrait.history.position == steps + 1

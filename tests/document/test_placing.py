@@ -4,7 +4,8 @@ import numpy as np
 import pytest
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import pieces, placing, solids
+from yewfinch.core.document import detail_levels, pieces, placing, solids, tidying
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.placing import Motion
 from yewfinch.core.formats.container import load, save
@@ -195,3 +196,26 @@ def test_groups_stand_together_and_orders_are_undone(p):
     assert p.pieces["clay"].group == ""
     with pytest.raises(YewfinchError, match="in no group"):
         pieces.group(p, ["head"], "")
+
+
+def test_a_locked_twin_keeps_what_it_follows_from_changing(p):
+    edit, twin = pieces.twin(p, "clay")
+    p.perform(edit)
+    p.put_piece(replace(p.pieces[twin], locked=True), "Lock")
+    before = p.surface(twin).positions.copy()
+    for job in (
+        lambda: placing.moved(p, ["clay"], Motion.about((0, 0, 0), move=(1, 0, 0)), "Move"),
+        lambda: tidying.reduce(p, "clay", 500),
+        lambda: tidying.mend(p, "clay"),
+        lambda: detail_levels.add(p, "clay"),
+        lambda: see_unlocked(p, p.pieces["clay"]),
+    ):
+        with pytest.raises(YewfinchError, match="follows 'Ball' and is locked"):
+            job()
+    np.testing.assert_array_equal(p.surface(twin).positions, before)
+    p.perform(pieces.remove(p, ["clay"]))  # it stands for itself from then on
+    np.testing.assert_array_equal(p.surface(twin).positions, before)
+    p.history.undo()
+    p.put_piece(replace(p.pieces[twin], locked=False), "Unlock")
+    p.perform(placing.moved(p, ["clay"], Motion.about((0, 0, 0), move=(1, 0, 0)), "Move"))
+    image(p, "clay", twin)

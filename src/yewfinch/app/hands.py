@@ -10,9 +10,11 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.strokes import Strokes
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.mesh.anchors import Anchor, anchor
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sitter.calipers import Caliper, Kind
 
 if TYPE_CHECKING:
@@ -21,6 +23,7 @@ if TYPE_CHECKING:
     from yewfinch.app.outline_hands import OutlineHands
     from yewfinch.app.part_hands import PartHands
     from yewfinch.app.place_hands import PlaceHands
+    from yewfinch.app.section_hands import SectionHands
     from yewfinch.app.solid_hands import SolidHands
     from yewfinch.app.stencil_hands import StencilHands
     from yewfinch.app.viewport import Viewport
@@ -55,10 +58,10 @@ class Hands:
         """Is something under way?"""
         return self.strokes.busy or self.strokes.curve.busy or self._landmark is not None or self._other() is not None
 
-    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | StencilHands | None:
+    def _other(self) -> JointHands | ArmatureHands | PartHands | SolidHands | OutlineHands | PlaceHands | StencilHands | SectionHands | None:
         """The hands of another mode, if they hold something."""
         view = self.viewport
-        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands, view.place_hands, view.stencil_hands):
+        for hands in (view.joint_hands, view.armature_hands, view.part_hands, view.solid_hands, view.outline_hands, view.place_hands, view.stencil_hands, view.section_hands):
             if hands.busy:
                 return hands
         return None
@@ -66,6 +69,8 @@ class Hands:
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Begin; returns False if the press is for the view."""
         bench = self.viewport.bench
+        if self.viewport.section_hands.press(at):
+            return True
         if bench.mode == "landmark":
             return self._take_landmark(at)
         if bench.mode == "pick photo":
@@ -102,8 +107,10 @@ class Hands:
             self._caliper(hit, piece_id)
             return True
         piece = bench.portrait.pieces[piece_id]
-        if piece.locked:
-            bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
+        try:
+            see_unlocked(bench.portrait, piece)
+        except YewfinchError as error:
+            bench.say(str(error), "warn")
             return True
         if piece.armature is not None:
             bench.say(f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).", "warn")

@@ -5,13 +5,15 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 import numpy as np
-from PyQt6.QtCore import QLineF
+from PyQt6.QtCore import QLineF, QPointF
 from PyQt6.QtGui import QColor, QPainter, QPen
+
+from yewfinch.core.shared.arrays import DoubleArray
 
 if TYPE_CHECKING:
     from yewfinch.app.viewport import Viewport
 
-GOLD, INK = QColor("#E0A82E"), QColor("#24302B")
+GOLD, INK, PAPER = QColor("#E0A82E"), QColor("#24302B"), QColor("#FBFAF6")
 
 
 def paint(p: QPainter, view: Viewport) -> None:
@@ -25,3 +27,22 @@ def paint(p: QPainter, view: Viewport) -> None:
     for pen in (QPen(INK, 3.4), QPen(GOLD, 1.8)):
         p.setPen(pen)
         p.drawLines(lines)
+    found = view.section_hands.knob()
+    if found is not None:
+        _knob(p, *found, held=view.section_hands.busy)
+
+
+def _knob(p: QPainter, at: QPointF, way: DoubleArray, *, held: bool) -> None:
+    """A disc with two arrows, along the way that it is drawn."""
+    p.save()
+    p.translate(at)
+    p.rotate(float(np.degrees(np.arctan2(way[1], way[0]))))
+    p.setPen(QPen(INK, 1.4))
+    p.setBrush(GOLD if held else PAPER)
+    p.drawEllipse(QPointF(0, 0), 11.0, 11.0)
+    p.setBrush(INK)
+    for side in (-1.0, 1.0):
+        p.drawPolygon([QPointF(side * 8.5, 0.0), QPointF(side * 4.0, -3.6), QPointF(side * 4.0, 3.6)])
+    p.setPen(QPen(INK, 1.6))
+    p.drawLine(QPointF(0, -5.0), QPointF(0, 5.0))
+    p.restore()

@@ -8,7 +8,9 @@ from typing import TYPE_CHECKING
 import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
 
 if TYPE_CHECKING:
     from yewfinch.app.solids import Solids
@@ -48,8 +50,10 @@ class SolidHands:
         if piece.solid is None:
             bench.say(f"{piece.name} is no solid. Choose another, or begin one in the panel Solids.", "note")
             return True
-        if piece.locked:
-            bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
+        try:
+            see_unlocked(bench.portrait, piece)
+        except YewfinchError as error:
+            bench.say(str(error), "warn")
             return True
         solids.end_step()
         self._grip = _Grip(np.asarray(hit.point), np.array(piece.solid.place), bench.portrait.history.position)

@@ -29,6 +29,7 @@ from yewfinch.app.outline_hands import OutlineHands
 from yewfinch.app.part_hands import PartHands
 from yewfinch.app.photos import PhotoStore
 from yewfinch.app.place_hands import PlaceHands
+from yewfinch.app.section_hands import SectionHands
 from yewfinch.app.sections import Sections
 from yewfinch.app.solid_hands import SolidHands
 from yewfinch.app.stencil_hands import StencilHands
@@ -88,6 +89,7 @@ class Viewport(QOpenGLWidget):
         self.outline_hands = OutlineHands(self)
         self.place_hands = PlaceHands(self)
         self.stencil_hands = StencilHands(self)
+        self.section_hands = SectionHands(self)
         bench.view_changed.connect(self._redraw)
         bench.overlay_changed.connect(self._overlay_changed)
         bench.tool_changed.connect(self._repaint)

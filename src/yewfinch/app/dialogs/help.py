@@ -148,7 +148,7 @@ away from you by more than the angle of <i>Facing</i>.</p>
 darker. <b>F6</b> gives raking light, <b>F7</b> fills the outline with black, <b>F8</b> exchanges left and right of the picture so that you see it with fresh eyes: a tap leaves it so, a held key looks only as
 long. <b>Shift+F7</b> draws the net's edges. Work goes on in all of them, nothing of it changes the clay.</p>
 <p>The panel <i>Section</i> (<b>Shift+F8</b>) cuts the clay by a plane: along the midline, level, from the front or as you look. You see the line, its girth, breadth and area; the other side can be cut away instead, or
-only the line be drawn: from a profile photo's standpoint it lies over the photo and the outlines drawn on it.</p>
+only the line be drawn: from a profile photo's standpoint it lies over the photo and the outlines drawn on it. The round knob above the line draws the plane through the clay; Esc puts it back.</p>
 <p>Clay of more than 200 000 vertices is drawn coarser while the view moves, if the machine needs that, and in full when it rests.</p>
 <h2>Form layers and states</h2>
 <p>In the panel <i>Form layers</i>, strokes go on the chosen layer, or on <i>The form itself</i>. A layer's strength goes from -100 to 200 %; at 0 % the clay is as if it was never worked, whatever the order in which you set

@@ -7,6 +7,8 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLa
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.core.document.locks import see_unlocked
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin.colour import from_hex, from_hsl, hex_of, to_hsl
 
 
@@ -84,8 +86,13 @@ class ColourPanel(QWidget):
         piece = bench.portrait.pieces.get(bench.piece_id)
         if piece is None:
             return
+        try:
+            see_unlocked(bench.portrait, piece)
+        except YewfinchError as error:
+            bench.say(str(error), "warn")
+            return
         if piece.fixed:
-            bench.say(f"{piece.name} is locked. Unlock it in the list of pieces.", "warn")
+            bench.say(f"{piece.name} is no clay yet. Settle or clothe it first.", "warn")
             return
         bench.portrait.fill(piece.id, (*bench.rgb, 255), f"Fill {piece.name}")
 

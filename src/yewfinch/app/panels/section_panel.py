@@ -47,7 +47,7 @@ class SectionPanel(QWidget):
         self.numbers = QLabel()
         self.numbers.setWordWrap(True)
         column.addWidget(self.numbers)
-        self.note = QLabel("Stand at a profile photo and the line lies over the photo and the outlines drawn on it. Tools work on the clay that is left.")
+        self.note = QLabel("Stand at a profile photo and the line lies over the photo and the outlines drawn on it. Tools work on the clay that is left. Drag the round knob above the line to move the plane.")
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from yewfinch.core.document.edits import Edit, PieceChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.reshape.armature import Armature
@@ -38,8 +39,7 @@ def change(portrait: Portrait, piece: str, armature: Armature, name: str) -> Edi
         If the piece is no armature or locked, or the armature has no balls.
     """
     held = _armature(portrait, piece)
-    if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, held)
     surface = skin(armature, edge_for(armature, QUICK), quick=True)
     return Edit(name, (PieceChange(held, replace(held, surface=surface, armature=armature)),))
 

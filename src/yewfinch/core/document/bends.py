@@ -7,6 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from yewfinch.core.document.edits import Edit, FieldChange, RowsChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.arrays import INDEX, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -38,6 +39,7 @@ def turn(
         If the piece is locked, an armature, or nothing of it would turn.
     """
     held = portrait.pieces[piece]
+    see_unlocked(portrait, held)
     if held.fixed:
         raise YewfinchError(f"'{held.name}' is locked or an armature; its parts are not turned.")
     surface = held.surface
@@ -68,8 +70,7 @@ def set_on(portrait: Portrait, piece: str, on: bool) -> Edit:
     held, bent = portrait.pieces[piece], current(portrait, piece)
     if bent is None:
         raise YewfinchError(f"No part of '{held.name}' was turned.")
-    if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, held)
     at = held.surface.positions
     if bent.on == on:
         return Edit("", ())

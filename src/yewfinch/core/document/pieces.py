@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.document.carrying import let_go
 from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.follow import MIRRORED, Follow, Kind, round_axis
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.channels import Channels
@@ -313,8 +314,7 @@ def _follower(taken: Mapping[str, Piece], held: Piece, matrix: tuple[float, ...]
 
 def _clay(portrait: Portrait, piece: str) -> Piece:
     held = portrait.pieces[piece]
-    if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, held)
     if held.fixed:
         word = "follows another piece" if held.follows is not None else "is no clay yet"
         raise YewfinchError(f"'{held.name}' {word}. Settle or clothe it first.")

@@ -9,6 +9,7 @@ import numpy as np
 
 from yewfinch.core.document.carrying import at_rest
 from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.reshape.solid import FARTHEST, KINDS, Solid
@@ -118,8 +119,7 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
             if held.follows.source in pieces:
                 continue
             raise YewfinchError(f"'{held.name}' follows another piece. Move that one, or settle this one first.")
-        if held.locked:
-            raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+        see_unlocked(portrait, held)
         was, at = begun[key]
         if held.solid is not None:
             assert was.solid is not None

@@ -8,6 +8,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.curves import spaced
 from yewfinch.core.document.edits import Edit, PieceChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.reshape.solid import KINDS, Solid, begun, checked
@@ -117,6 +118,5 @@ def _solid(portrait: Portrait, piece: str) -> Piece:
     held = portrait.pieces.get(piece)
     if held is None or held.solid is None:
         raise YewfinchError("This piece is no solid.")
-    if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, held)
     return held

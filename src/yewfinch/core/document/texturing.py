@@ -11,6 +11,7 @@ import numpy as np
 from yewfinch.core.anatomy.skin_lines import directions
 from yewfinch.core.document import layers as form_layers
 from yewfinch.core.document.edits import Edit, RowsChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.surface import Surface
@@ -68,8 +69,7 @@ def ground(portrait: Portrait, piece: Piece, where: Where, *, symmetric: bool) -
     YewfinchError
         If the piece cannot be worked on, or there is nothing to lay it on.
     """
-    if piece.locked:
-        raise YewfinchError(f"{piece.name} is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, piece)
     if piece.solid is not None or piece.armature is not None:
         raise YewfinchError(f"{piece.name} is no clay yet. Settle or clothe it first.")
     if piece.follows is not None:

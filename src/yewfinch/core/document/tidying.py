@@ -8,6 +8,7 @@ import numpy as np
 
 from yewfinch.core.document.carrying import at_rest, dressed, tied
 from yewfinch.core.document.edits import Change, Edit, PieceChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.mend import LONGEST_RIM, SPECK, WELD, Report, mended
@@ -27,8 +28,7 @@ def usable(portrait: Portrait, key: str) -> Piece:
         If it is locked, no clay, or stands in a pose or with parts turned.
     """
     held = portrait.pieces[key]
-    if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces.")
+    see_unlocked(portrait, held)
     if held.fixed:
         raise YewfinchError(f"'{held.name}' is no clay yet. Settle or clothe it first.")
     at_rest(portrait, held)

@@ -204,7 +204,7 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         Not carried out yet.
     """
     changes = []
-    pieces = [p for p in portrait.pieces.values() if not p.fixed]
+    pieces = [p for p in portrait.pieces.values() if not p.fixed and not any(f.locked for f in portrait.followers(p.id))]
     for n, piece in enumerate(pieces):
         progress(n / max(1, len(pieces)), f"bending {piece.name}")
         surface = piece.surface
