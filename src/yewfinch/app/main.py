@@ -13,11 +13,17 @@ from PyQt6.QtGui import QSurfaceFormat
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from yewfinch.app import theme
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats import container
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.progress import Progress
+
+#: Milliseconds after the start when nobody minds some work beside the window.
+_IDLE = 1200
 
 
 def make_app(argv: list[str] | None = None) -> QApplication:
@@ -76,7 +82,18 @@ def main(argv: list[str] | None = None) -> int:
     else:
         signal.signal(signal.SIGINT, lambda *_: app.quit())
         QTimer.singleShot(400, lambda: _offer_recovery(window))
+        worker = Worker(_load_kernels, window)
+        QTimer.singleShot(_IDLE, worker.start)
+        app.aboutToQuit.connect(lambda: (worker.cancel(), worker.wait()))
     return app.exec()
+
+
+def _load_kernels(progress: Progress) -> None:
+    """Load compiled kernels from the disk beside the window, so that the first stroke of each kind need not wait for them."""
+    from yewfinch.warm import import_all
+
+    import_all()
+    warmup.run(progress)
 
 
 def _shoot(window: object, path: Path) -> None:
