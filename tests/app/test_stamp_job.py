@@ -1,6 +1,7 @@
 """Stamps, stencils and surface texture in the real window: pressed, spread, warped, tried, laid on, saved and reopened."""
 
 import numpy as np
+import pytest
 from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
@@ -150,6 +151,42 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     np.testing.assert_allclose(again, through, atol=0.05)
     click(w.stencil.away)
     assert w.bench.stencil is None
+
+
+def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_path):
+    w, _ = begun(window, "Stencil")
+    view, history = w.viewport, w.bench.portrait.history
+    steps = history.position
+    w.stencil.pictures.setCurrentIndex(w.stencil.pictures.findData("pores"))
+    w.stencil.pictures.activated.emit(w.stencil.pictures.currentIndex())
+    QTest.keyClick(view, Qt.Key.Key_F9)
+    laid = w.bench.stencil
+    for way in ((-30, 20), (10, 0)):
+        corner, across, up = w.bench.stencil.axes(view.width(), view.height())
+        middle = corner + (across + up) / 2
+        drag(view, line(middle, np.add(middle, way), 6))
+    w.stencil.angle.slider.setFocus()
+    for _ in range(4):
+        QTest.keyClick(w.stencil.angle.slider, Qt.Key.Key_Right)
+    assert history.names[steps:] == ["Lay a stencil", "Move the stencil", "Move the stencil", "Turn the stencil"]
+    moved = w.bench.stencil
+    assert w.stencil.angle.value() == pytest.approx(moved.angle, abs=0.5) and moved.angle != 0
+    w.documents.save(tmp_path / "a.yewfinch")
+    w.undo()
+    assert w.bench.stencil.angle == 0.0 and w.stencil.angle.value() == 0.0
+    w.undo()
+    w.undo()
+    assert w.bench.stencil is laid
+    w.undo()
+    assert w.bench.stencil is None and w.stencil.pictures.currentData() == ""
+    w.redo()
+    assert w.bench.stencil is laid
+    portrait = w.bench.portrait
+    w.documents.open(tmp_path / "a.yewfinch")
+    qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
+    back = w.bench.stencil
+    assert back.stamp.id == "pores" and back.warp == moved.warp
+    assert (*back.at, back.width, back.angle, back.tiles) == pytest.approx((*moved.at, moved.width, moved.angle, moved.tiles))
 
 
 def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):

@@ -7,11 +7,15 @@ import pytest
 from tests.sculpt.test_shaping import sheet
 from tests.sculpt.test_stamps import quarter
 
+from yewfinch.core.document.new import new_portrait
+from yewfinch.core.formats import container
+from yewfinch.core.formats.stamp_records import StencilRecord, stencil_of
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool
-from yewfinch.core.sculpt.stencil import HANDLES, MOST, STRAIGHT, WIDEST, Stencil
+from yewfinch.core.sculpt.stamps import own_stamps
+from yewfinch.core.sculpt.stencil import HANDLES, MOST, STRAIGHT, WIDEST, Stencil, straight
 from yewfinch.core.sculpt.stroke import StrokeContext
-from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.show.view import View
 
 CAMERA = View(target=(0.0, 0.0, 0.0), distance=300.0).camera(600, 400)
@@ -109,3 +113,24 @@ def test_what_makes_no_sense(changes, words):
 def test_numbers_are_kept_within_limits():
     s = Stencil(quarter()).changed(width=1e6, tiles=900, opacity=5, steepest=200, angle=725)
     assert (s.width, s.tiles, s.opacity, s.steepest, s.angle) == (WIDEST, MOST, 1.0, 90.0, 5.0)
+
+
+def test_a_portraits_stencil_is_written_and_read_and_nonsense_is_refused(tmp_path):
+    portrait = new_portrait()
+    held = Stencil(own_stamps()[1]).changed(at=(0.1, -0.2), width=0.9, angle=33.0, tiles=4, invert=True, warp=((0.1, 0.1), *straight()[1:]))
+    portrait.set_field("stencil", held, "Lay a stencil")
+    path = tmp_path / "a.yewfinch"
+    container.save(portrait, path)
+    back = container.load(path).stencil
+    assert back.stamp is own_stamps()[1]
+    for name in ("at", "width", "angle", "tiles", "invert", "opacity", "steepest", "warp"):
+        assert getattr(back, name) == getattr(held, name)
+    portrait.history.undo()
+    container.save(portrait, path)
+    assert container.load(path).stencil is None
+    good = StencilRecord(own_stamps()[0].id, (0.0, 0.0), 0.6, 0.0, 1, False, 0.5, 75.0, [tuple(p) for p in straight()])
+    assert stencil_of(good, (), "a").stamp is own_stamps()[0]
+    for key, value in (("stamp", "gone"), ("warp", [(0.0, 0.0)]), ("width", float("nan")), ("at", (0.0, float("inf")))):
+        bad = StencilRecord(**{**{k: getattr(good, k) for k in good.__struct_fields__}, key: value})
+        with pytest.raises(BadFileError, match="stencil"):
+            stencil_of(bad, (), "a")

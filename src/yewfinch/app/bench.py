@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from psygnal import Signal
 
+from yewfinch.core.document.edits import Edit, FieldChange
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.surface import Surface
@@ -88,6 +89,10 @@ class Adaptive:
         return {"length": self.length, "tool": size / self.part, "view": self.pixels * mm_per_pixel}[self.rule]
 
 
+#: What steps are called by what they change of the stencil.
+_STENCIL_STEPS = {"at": "Move the stencil", "width": "Size the stencil", "angle": "Turn the stencil", "warp": "Warp the stencil"}
+
+
 class Bench:
     """Everything the window shows that is not in the document.
 
@@ -121,9 +126,10 @@ class Bench:
         self.standing: str | None = None
         self.overlay = Overlay()
         self.looking = Looking()
-        #: The stencil over the view, and whether tools work through it.
-        self.stencil: Stencil | None = None
+        #: Whether tools work through the stencil.
         self.stencil_on = True
+        #: What of the stencil the last step changed, and that step: more of it becomes one with it.
+        self._stencil_step: tuple[str, int] = "", -1
         #: Surfaces that are drawn in the place of pieces' own, while something is tried.
         self.instead: dict[str, Surface] = {}
         #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
@@ -168,7 +174,7 @@ class Bench:
         self.projection = None
         self.scaled = None
         self.layer_of, self.state_of = {}, {}
-        self.stencil, self.instead = None, {}
+        self.instead = {}
         self.mode = "tool"
         self.portrait_changed.emit()
         for signal in (self.mode_changed, self.view_changed, self.piece_changed):
@@ -272,18 +278,40 @@ class Bench:
 
     def set_stencil(self, stamp: Stamp | None = None, on: bool | None = None, **changes: Any) -> None:
         """Lay a stamp over the view as a stencil, or change how it lies there."""
+        now = self.stencil
         if stamp is not None:
-            self.stencil = Stencil(stamp) if self.stencil is None else self.stencil.changed(stamp=stamp)
+            now = Stencil(stamp) if now is None else now.changed(stamp=stamp)
         if on is not None:
             self.stencil_on = on
-        if changes and self.stencil is not None:
-            self.stencil = self.stencil.changed(**changes)
+        if changes and now is not None:
+            now = now.changed(**changes)
+        if now is not self.stencil:
+            self._put_stencil(now, "Lay a stencil" if stamp is not None else _STENCIL_STEPS.get(next(iter(changes)), "Change the stencil"))
         self.tool_changed.emit()
         self.view_changed.emit()
 
+    @property
+    def stencil(self) -> Stencil | None:
+        """The stencil over the view."""
+        return self.portrait.stencil
+
+    def _put_stencil(self, stencil: Stencil | None, name: str) -> None:
+        """As an undoable step; steps of one kind in a row, as while something is dragged, become one."""
+        edit = Edit(name, (FieldChange("stencil", self.portrait.stencil, stencil),))
+        if self._stencil_step == (name, self.portrait.history.stamp):
+            self.portrait.amend(edit)
+        else:
+            self.portrait.perform(edit)
+        self._stencil_step = name, self.portrait.history.stamp
+
+    def end_stencil_step(self) -> None:
+        """What is done to the stencil from here on is another step."""
+        self._stencil_step = "", -1
+
     def drop_stencil(self) -> None:
         """Take the stencil away."""
-        self.stencil = None
+        if self.stencil is not None:
+            self._put_stencil(None, "Take the stencil away")
         self.tool_changed.emit()
         self.view_changed.emit()
 

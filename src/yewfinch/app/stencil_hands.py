@@ -29,7 +29,7 @@ class StencilHands:
         self._part: Part | None = None
         self._before: Stencil | None = None
         self._from = np.zeros(2)
-        self._handle = 0
+        self._handle, self._begun_at = 0, 0
 
     @property
     def busy(self) -> bool:
@@ -75,6 +75,7 @@ class StencilHands:
         if part is None:
             return False
         self._part, self._before, self._from = part, stencil, p
+        self._begun_at = self.viewport.bench.portrait.history.position
         return True
 
     def move(self, at: QPointF, mods: Qt.KeyboardModifier) -> None:
@@ -109,10 +110,12 @@ class StencilHands:
     def release(self) -> None:
         """Let go."""
         self._part = self._before = None
+        self.viewport.bench.end_stencil_step()
 
     def cancel(self) -> None:
         """Put it back where it lay."""
         if self._before is not None:
-            self.viewport.bench.stencil = self._before
+            history = self.viewport.bench.portrait.history
+            history.drop(history.position - self._begun_at)
             self.release()
             self.viewport.bench.view_changed.emit()

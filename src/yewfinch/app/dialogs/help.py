@@ -139,7 +139,7 @@ now, tapers included, in the place of what it did.</p>
 <p>Any tool that works in dabs can work through a stamp (panel <i>Stamps</i>): white works fully, black not at all. It lies in the tool's circle, upright, along the stroke or turned at random; or it is spread over the
 skin in its own size in mm, stroke beside stroke. Our own stamps have no seams; pictures of yours are dropped on the panel and kept in the portrait. The tool <i>Stamp</i> (Shift+B) raises the clay by a picture, with
 Ctrl it presses it in.</p>
-<p>A <i>Stencil</i> lies over the view while you turn the clay under it: <b>F9</b> moves, sizes and turns it, <i>Warp it</i> bends it by a grid of handles. Tools work through its white only, and not where the clay is turned
+<p>A <i>Stencil</i> lies over the view while you turn the clay under it: <b>F9</b> moves, sizes and turns it, <i>Warp it</i> bends it by a grid of handles. It belongs to the portrait: how it lies is undone, saved and reopened. Tools work through its white only, and not where the clay is turned
 away from you by more than the angle of <i>Facing</i>.</p>
 <p><i>Surface texture</i> lays pores, fine lines and unevenness over the masked part, the free part or all of a piece, without strokes, drawn out along the lines of the skin: round eyes and mouth, across the forehead.
 <i>Show it</i> draws it without touching the clay, <i>Lay it on</i> makes one step of it, on the chosen form layer if there is one. What is finer than two edges of the clay does not show: add levels first.</p>

@@ -86,6 +86,8 @@ class StencilPanel(QWidget):
     def _field(self, field: str) -> None:
         if field == "stamps":
             self._fill()
+        elif field == "stencil":
+            self.refresh()
 
     def _fill(self) -> None:
         self.pictures.clear()

@@ -17,6 +17,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.sculpt.layers import FormState, Stack
 from yewfinch.core.sculpt.stamps import Stamp
+from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.pose import Posed
@@ -24,7 +25,7 @@ from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "stamps", "order")
+FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "stamps", "stencil", "order")
 
 
 class Portrait:
@@ -69,6 +70,8 @@ class Portrait:
         self.states: Mapping[str, tuple[FormState, ...]] = {}
         #: Stamps made of pictures of the sculptor's own.
         self.stamps: tuple[Stamp, ...] = ()
+        #: The stencil over the view, if there is one.
+        self.stencil: Stencil | None = None
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)

@@ -40,7 +40,14 @@ from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of, piece_manifest
 from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.formats.stamp_records import MEMBER as STAMP
-from yewfinch.core.formats.stamp_records import StampRecord, stamp_manifest, stamps_of
+from yewfinch.core.formats.stamp_records import (
+    StampRecord,
+    StencilRecord,
+    stamp_manifest,
+    stamps_of,
+    stencil_manifest,
+    stencil_of,
+)
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.surface import Surface
@@ -103,7 +110,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             for r in portrait.rules
         ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
-        "stamps": stamp_manifest(portrait),
+        "stamps": stamp_manifest(portrait), "stencil": stencil_manifest(portrait),
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in _bents(portrait).items()},
@@ -128,7 +135,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
 
 #: Whole values that replace what was read: keys in them are data, not fields.
 _DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states", "stamps")  # fmt: skip
+         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states", "stamps", "stencil")  # fmt: skip
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -319,6 +326,7 @@ class _Manifest(msgspec.Struct):
     calipers: list[Caliper] = []
     rules: tuple[_RuleRecord, ...] = ()
     stamps: list[StampRecord] = []
+    stencil: StencilRecord | None = None
     figure: FigureRecord | None = None
     pose: PoseRecord | None = None
     bent: dict[str, _BentRecord] = {}
@@ -380,6 +388,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         c for c in manifest.calipers if all(_fits(a, portrait) for a in c.points)
     )
     portrait.stamps = stamps_of(manifest.stamps, lambda member: archive.read(member) if member in archive.namelist() else None, name)
+    portrait.stencil = stencil_of(manifest.stencil, portrait.stamps, name)
     portrait.rules = tuple(
         Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
         if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)

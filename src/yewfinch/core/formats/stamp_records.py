@@ -1,4 +1,4 @@
-"""Stamps of a portrait as they are written."""
+"""Stamps and the stencil of a portrait as they are written."""
 
 from __future__ import annotations
 
@@ -10,7 +10,8 @@ import msgspec
 import numpy as np
 
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp, stamp_from_picture
+from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp, stamp_from_picture, stamp_of
+from yewfinch.core.sculpt.stencil import HANDLES, Stencil
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 MEMBER = "stamps/{}.png"
@@ -22,6 +23,53 @@ class StampRecord(msgspec.Struct):
     id: str
     title: str
     width_mm: float
+
+
+class StencilRecord(msgspec.Struct):
+    """The stencil as it is written: a stamp by its id, and how it lies over the view."""
+
+    stamp: str
+    at: tuple[float, float]
+    width: float
+    angle: float
+    tiles: int
+    invert: bool
+    opacity: float
+    steepest: float
+    warp: list[tuple[float, float]]
+
+
+def stencil_manifest(portrait: Portrait) -> dict[str, Any] | None:
+    """The stencil as plain values; none if its stamp is gone."""
+    s = portrait.stencil
+    if s is None or stamp_of(portrait.stamps, s.stamp.id) is None:
+        return None
+    return {
+        "stamp": s.stamp.id, "at": list(s.at), "width": s.width, "angle": s.angle, "tiles": s.tiles, "invert": s.invert, "opacity": s.opacity,
+        "steepest": s.steepest, "warp": [list(p) for p in s.warp],
+    }  # fmt: skip
+
+
+def stencil_of(record: StencilRecord | None, stamps: tuple[Stamp, ...], name: str) -> Stencil | None:
+    """The stencil of a file.
+
+    Raises
+    ------
+    BadFileError
+        If it makes no sense.
+    """
+    if record is None:
+        return None
+    stamp = stamp_of(stamps, record.stamp)
+    if stamp is None or len(record.warp) != HANDLES**2:
+        raise BadFileError(f"{name} is damaged: its stencil has no stamp, or another grid.")
+    try:
+        return Stencil(stamp).changed(
+            at=record.at, width=record.width, angle=record.angle, tiles=record.tiles, invert=record.invert, opacity=record.opacity, steepest=record.steepest,
+            warp=tuple(record.warp),
+        )  # fmt: skip
+    except YewfinchError as error:
+        raise BadFileError(f"{name} is damaged: its stencil makes no sense ({error}).") from error
 
 
 def stamp_manifest(portrait: Portrait) -> list[dict[str, Any]]:
