@@ -128,3 +128,34 @@ def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
     w.bench.take_tool("towards_state")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     assert "Choose a stored state" in w.status.message.text()
+
+
+def test_a_heavy_layer_is_weighed_beside_the_window_once_the_slider_is_let_go(window, qtbot, monkeypatch):
+    monkeypatch.setattr("yewfinch.app.panels.layers_panel._HEAVY", 100)
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.choose_piece("head")
+    surface = portrait.surface("head")
+    plain = surface.positions.copy()
+    click(w.layers.buttons["add"])
+    w.bench.take_tool("clay")
+    x, y = at_landmark(w, "zy_l")
+    drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
+    drawn, steps = surface.positions.copy(), portrait.history.position
+    slider = w.layers.strength.slider
+    qtbot.waitUntil(lambda: slider.isEnabled() and slider.isVisible())
+    w.inspector.ensureWidgetVisible(slider)
+    start = QPoint(round(8 + (slider.width() - 16) * slider.value() / slider.maximum()), slider.height() // 2)
+    QTest.mousePress(slider, Qt.MouseButton.LeftButton, pos=start)
+    for k in range(1, 9):
+        QTest.mouseMove(slider, start - QPoint(3 * k, 0))
+    np.testing.assert_array_equal(surface.positions, drawn)  # not yet
+    QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=start - QPoint(24, 0))
+    qtbot.waitUntil(lambda: portrait.history.position == steps + 1, timeout=10000)
+    share = rows_of(w)[0].strength
+    assert 0.2 < share < 0.8
+    np.testing.assert_allclose(surface.positions - plain, share * (drawn - plain), atol=1e-4)
+    qtbot.waitUntil(lambda: not w.layers.busy())
+    w.activateWindow()
+    w.undo()
+    np.testing.assert_array_equal(surface.positions, drawn)

@@ -22,15 +22,20 @@ from yewfinch.app.bench import Bench
 from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.dialogs.waiting import behind_dialog
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import layers, states
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST
+from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.errors import YewfinchError
 
 _KEY = Qt.ItemDataRole.UserRole
 #: Rows that are seen without scrolling, at most.
 _MOST_ROWS = 7
+#: Rows of a layer that do not follow the slider any more: they are weighed in a thread, once it is let go.
+_HEAVY = 300_000
 
 
 class LayersPanel(LivePanel):
@@ -38,6 +43,8 @@ class LayersPanel(LivePanel):
 
     def __init__(self, bench: Bench) -> None:
         super().__init__(bench, 150)
+        self._waiting: float | None = None
+        self._worker: Worker | None = None
         self.list = QListWidget()
         self.list.setAccessibleName("form layers")
         self.list.setToolTip("Strokes go on the chosen one; the tick shows it; a double click renames it")
@@ -184,6 +191,13 @@ class LayersPanel(LivePanel):
         if self._filling or piece is None or not self.chosen:
             return
         portrait = self.bench.portrait
+        stack = layers.stack_of(portrait, piece)
+        rows = next((len(v.steps.leaves) for v in stack.layers if v.id == self.chosen), 0) * LEAF_ROWS
+        if rows > _HEAVY:
+            self._waiting = value
+            if not self.strength.dragging:
+                self._weighed()
+            return
         if self._dragged:
             portrait.history.undo()
             self._dragged = False
@@ -197,6 +211,17 @@ class LayersPanel(LivePanel):
 
     def _weighed(self) -> None:
         self._dragged = False
+        value, self._waiting = self._waiting, None
+        piece, key, portrait = self.piece, self.chosen, self.bench.portrait
+        if value is not None and piece is not None and not self.busy():
+            self._worker = behind_dialog(
+                self, "Weighing the layer …", lambda _: layers.weigh(portrait, piece.id, key, value / 100), portrait.perform,
+                lambda text: self.bench.say(text, "warn"), "The layer was left as it was.", counted=False,
+            )  # fmt: skip
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
 
     def _chosen(self, item: QListWidgetItem | None) -> None:
         if item is not None and not self._filling:
