@@ -170,8 +170,31 @@ def test_an_outline_is_fitted_and_a_tube_drawn(w, qtbot):
     w.undo()
     assert portrait.landmark("pg") == pytest.approx(chin, abs=1e-4)
     assert portrait.surface("head") is surface
-    click(w.solids_panel.draw)
+    click(w.solids_panel.draw["tube"])
     drag(w.viewport, line(*seen(w, (0, 100, 0), (0, 60, -90))))
     solid = portrait.pieces[w.bench.piece_id].solid
     assert solid.kind == "tube"
     assert w.bench.mode == "outline"
+
+
+def test_a_lathe_is_drawn_by_one_side_of_its_outline(w):
+    portrait = w.bench.portrait
+    w.viewport.setFocus()
+    QTest.keyClick(w.viewport, Qt.Key.Key_Z, Qt.KeyboardModifier.ShiftModifier)
+    assert w.outlines.purpose == "lathe" and w.solids_panel.draw["lathe"].isChecked()
+    points = [(220.0, 80.0, 0.0), (260, 60, 0), (240, 20, 0), (270, -30, 0), (255, -60, 0)]
+    path = [tuple(p) for p in seen(w, *points)]
+    drag(w.viewport, [q for a, b in zip(path[:-1], path[1:], strict=True) for q in line(a, b, 8)])
+    held = portrait.pieces[w.bench.piece_id]
+    assert held.solid.kind == "lathe" and portrait.history.names[-1] == "Draw a lathe"
+    np.testing.assert_allclose(held.solid.place, (220, 10, 0), atol=2.0)
+    profile = np.array(held.solid.line)[:, :2]
+    assert profile[0, 0] == 0.0 and profile[0, 1] == pytest.approx(70, abs=2)
+    assert profile[:, 0].max() == pytest.approx(50, abs=3) and profile[-1, 0] == pytest.approx(35, abs=3)
+    low, high = held.surface.bounds()
+    np.testing.assert_allclose((high - low)[[0, 2]], 100, atol=6)  # turned about the axis
+    drag(w.viewport, line(path[0], (path[0][0], path[0][1] + 60)))  # along the axis: said, nothing made
+    assert portrait.history.names[-1] == "Draw a lathe"
+    QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
+    w.undo()
+    assert held.id not in portrait.pieces

@@ -2,6 +2,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+import trimesh
 from scipy.spatial import cKDTree
 
 from yewfinch.core.document import detail_levels, pieces, placing, solids, tidying
@@ -10,6 +11,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.placing import Motion
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show.view import View
 
 
 @pytest.fixture
@@ -219,3 +221,33 @@ def test_a_locked_twin_keeps_what_it_follows_from_changing(p):
     p.put_piece(replace(p.pieces[twin], locked=False), "Unlock")
     p.perform(placing.moved(p, ["clay"], Motion.about((0, 0, 0), move=(1, 0, 0)), "Move"))
     image(p, "clay", twin)
+
+
+def test_a_profile_is_drawn_from_any_side_and_nonsense_is_said(p):
+    def pixels(camera, *points):
+        return np.array([camera.project(np.array([q], float))[0] for q in points])
+
+    for key in list(p.pieces):  # nothing that the line could lie on
+        p.remove_piece(key)
+    for turn, tilt in ((0.0, 0.0), (70.0, 30.0), (180.0, -40.0)):
+        view = View(turn=turn, tilt=tilt, distance=900.0, target=(0.0, 0.0, 0.0))
+        camera = view.camera(800, 600)
+        right = camera.rotation[0] * (1, 0, 1) / np.linalg.norm(camera.rotation[0] * (1, 0, 1))
+        up = np.array([0.0, 1.0, 0.0])
+        start = 160 * right  # beside the clay: the plane goes through the middle of the room
+        drawn = [start + 50 * up, start + 30 * right + 50 * up, start + 30 * right - 50 * up, start - 50 * up]
+        edit, key = solids.draw_lathe(p, camera, pixels(camera, *drawn))
+        p.perform(edit)
+        solid = p.pieces[key].solid
+        np.testing.assert_allclose(solid.place, start, atol=1.5)
+        profile = np.array(solid.line)
+        assert profile[:, 0].max() == pytest.approx(30, abs=1.5) and np.ptp(profile[:, 1]) == pytest.approx(100, abs=2)
+        # a cylinder: pi r² h, its corners a little rounded by the points of the profile
+        mesh = trimesh.Trimesh(p.surface(key).positions.astype(float), p.surface(key).triangles(), process=False)
+        assert mesh.volume == pytest.approx(np.pi * 30**2 * 100, rel=0.12)
+        p.history.undo()
+    above = View(tilt=85.0, distance=900.0, target=(0.0, 0.0, 0.0)).camera(800, 600)
+    with pytest.raises(YewfinchError, match="nearer to level"):
+        solids.draw_lathe(p, above, np.array([[300.0, 300], [340, 330], [320, 380]]))
+    with pytest.raises(YewfinchError, match="does not leave its axis"):
+        solids.draw_lathe(p, View(distance=900.0).camera(800, 600), np.array([[100.0, 300], [100, 330], [100, 380]]))

@@ -26,7 +26,7 @@ T = TypeVar("T")
 #: Making a mask takes so much less time for a vertex than cutting.
 _LIGHT = 20
 #: What an outline is drawn for.
-Purpose = Literal["mask", "cut", "fit", "tube"]
+Purpose = Literal["mask", "cut", "fit", "tube", "lathe"]
 #: How a new mask goes with the present one.
 Joining = Literal["add", "take", "replace"]
 #: What is done with what a cut takes off.
@@ -95,6 +95,8 @@ class Outlines(QObject):
             return "Draw the outline that the clay is to have, near the one it has. Esc ends."
         if self.purpose == "tube":
             return "Draw the tube's course: along clay under the pointer, else across the view. Esc ends."
+        if self.purpose == "lathe":
+            return "Draw one side of the outline from its axis on: it is turned about the upright through the first point. Esc ends."
         way = {
             "line": "Drag a straight line across the clay", "curve": "Draw a line across the clay",
             "lasso": "Draw round what is to be cut", "box": "Drag a box over what is to be cut",
@@ -111,8 +113,10 @@ class Outlines(QObject):
                 self._cut(camera, points, other)
             elif self.purpose == "fit":
                 self._fit(camera, points)
+            elif self.purpose == "tube":
+                self._solid(*solids.draw_tube(self.bench.portrait, camera, points, self.thickness / 2))
             else:
-                self._tube(camera, points)
+                self._solid(*solids.draw_lathe(self.bench.portrait, camera, points))
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
 
@@ -162,8 +166,7 @@ class Outlines(QObject):
             done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.",
         )  # fmt: skip
 
-    def _tube(self, camera: Camera, points: DoubleArray) -> None:
-        edit, key = solids.draw_tube(self.bench.portrait, camera, points, self.thickness / 2)
+    def _solid(self, edit: Edit, key: str) -> None:
         self.bench.portrait.perform(edit)
         self.bench.choose_piece(key)
 

@@ -141,9 +141,7 @@ class MainWindow(QMainWindow):
         self.mask = MaskPanel(self.parts)
         self.outlines = Outlines(self.bench)
         self.viewport.outline_hands.outlines = self.outlines
-        self.solids_panel.draw.clicked.connect(lambda: self.outlines.begin("tube"))
-        for signal in (self.outlines.changed, self.bench.mode_changed):
-            signal.connect(lambda: self.solids_panel.draw.setChecked(self.bench.mode == "outline" and self.outlines.purpose == "tube"))
+        self.solids_panel.draw_by(self.outlines)
         self.mask_making = MaskMakingPanel(self.outlines)
         self.cutting = CutPanel(self.outlines)
         self.towards = TowardsPanel(self.bench, self.likeness, self.viewport.fringes)
@@ -172,7 +170,6 @@ class MainWindow(QMainWindow):
         self.looking.explain(self.actions_table)
         self.stencil.explain(self.actions_table)
         self.section.explain(self.actions_table)
-        self.solids_panel.draw.setToolTip(f"{self.actions_table['draw_tube'].tip} ({self.actions_table['draw_tube'].keys})")
         self._qactions: dict[str, QAction] = {}
         self._build_menus()
         self._build()

@@ -102,6 +102,8 @@ def build(w: MainWindow) -> ActionTable:
                lambda: w.outlines.begin("fit")),
         Action("draw_tube", "Draw a tube", "Edit", "Z", "Draw the course of a tube on the view; it stays a solid. Esc ends.",
                lambda: w.outlines.begin("tube")),
+        Action("draw_lathe", "Draw a lathe", "Edit", "Shift+Z", "Draw one side of a turned form on the view, from its upright axis on; it stays a solid. Esc ends.",
+               lambda: w.outlines.begin("lathe")),
         Action("mask_clear", "Clear the mask", "Edit", "Shift+Q", "Let all of the chosen piece be free again.", w.parts.clear),
         Action("mask_invert", "Invert the mask", "Edit", "Alt+Q", "Hold what was free, and the other way round.", w.parts.invert),
         Action("pose_off", "Pose off or on", "Edit", "Shift+H", "Take the pose off the clay, or put it on again.",

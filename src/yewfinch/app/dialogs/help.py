@@ -76,7 +76,7 @@ skull or pegs; <i>Make the skull clay</i> turns it into a piece of its own that 
 <h2>Solids and pieces</h2>
 <p>In the panel <i>Solids</i> (stage Block) begin a ball, a ball with its poles forward (for eyes), a block, cylinder, cone, ring, tube, lathe or plane. Its measures, place and turn stay
 numbers until you <i>settle</i> it into clay, also in a saved portrait. With <b>U</b>, <i>Move solids in the view</i>, drag it; with <b>Shift</b> it sticks to the piece under the
-pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. With <b>Z</b> draw a tube's
+pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. With <b>Shift+Z</b> draw one side of a lathe's outline, from its upright axis on; with <b>Z</b> a tube's
 course: it runs along the clay under the pointer. <i>Edges</i> says how fine the quads are.</p>
 <p>In the list <i>Pieces</i> a click chooses, <b>Ctrl</b>+click chooses more. Drag lines to arrange them, or onto another to group them; eye and lock of a group are for all of it. <b>F2</b> or
 a double click renames, <b>Del</b> removes. The three dots colour, duplicate, mirror, show alone (once more: all), split into loose parts, or bring the chosen clay together without

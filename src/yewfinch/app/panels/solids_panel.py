@@ -20,6 +20,7 @@ from yewfinch.app.actions import ActionTable
 from yewfinch.app.controls.points_table import PointsTable
 from yewfinch.app.controls.solid_picture import solid_icon
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.outlines import Outlines
 from yewfinch.app.solids import Solids
 from yewfinch.core.reshape.solid import COARSEST, FINEST, KINDS, Solid
 
@@ -56,9 +57,14 @@ class SolidsPanel(QWidget):
         self.by_hand.setCheckable(True)
         self.by_hand.clicked.connect(self.toggle)
         column.addWidget(self.by_hand)
-        self.draw = QPushButton("Draw a tube in the view")
-        self.draw.setCheckable(True)
-        column.addWidget(self.draw)
+        #: Solids that are drawn in the view.
+        self.draw = {"tube": QPushButton("Draw a tube"), "lathe": QPushButton("Draw a lathe")}
+        row = QHBoxLayout()
+        row.setSpacing(4)
+        for button in self.draw.values():
+            button.setCheckable(True)
+            row.addWidget(button)
+        column.addLayout(row)
         self.measures: dict[str, ValueSlider] = {}
         self.points: PointsTable | None = None
         self._box = QVBoxLayout()
@@ -88,6 +94,18 @@ class SolidsPanel(QWidget):
         solids.bench.mode_changed.connect(self._moded)
         self.refresh()
 
+    def draw_by(self, outlines: Outlines) -> None:
+        """Let the buttons draw, and show what is being drawn."""
+        for purpose in ("tube", "lathe"):
+            self.draw[purpose].clicked.connect(lambda _=False, p=purpose: outlines.begin(p))
+
+        def show() -> None:
+            for key, button in self.draw.items():
+                button.setChecked(self.solids.bench.mode == "outline" and outlines.purpose == key)
+
+        for signal in (outlines.changed, self.solids.bench.mode_changed):
+            signal.connect(show)
+
     def _numbers(self, column: QVBoxLayout, title: str, unit: str, most: float) -> list[QDoubleSpinBox]:
         row = QHBoxLayout()
         row.setSpacing(4)
@@ -111,9 +129,10 @@ class SolidsPanel(QWidget):
         return out
 
     def explain(self, actions: ActionTable) -> None:
-        """Put the shortcut into the tool tip."""
-        record = actions["solid_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        """Put shortcuts into the tool tips."""
+        for key, button in (("solid_hand", self.by_hand), *((f"draw_{k}", b) for k, b in self.draw.items())):
+            record = actions[key]
+            button.setToolTip(f"{record.tip} ({record.keys})")
 
     def toggle(self) -> None:
         """Move solids in the view, or end it."""

@@ -18,8 +18,10 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import drawn
 
-#: Points of a drawn tube.
-TUBE_POINTS = 9
+#: Points of a drawn tube, and of a drawn profile.
+TUBE_POINTS, PROFILE_POINTS = 9, 14
+#: Seen from more steeply above or below than this, degrees, no upright profile can be drawn.
+STEEPEST = 75.0
 
 
 def begin(portrait: Portrait, kind: str, place: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> tuple[Edit, str]:
@@ -88,6 +90,55 @@ def draw_tube(portrait: Portrait, camera: Camera, points: DoubleArray, radius: f
     solid = checked(replace(change_.after.solid, line=own, edge=float(np.clip(radius / 2, 0.5, 4.0))))
     piece = replace(change_.after, solid=solid, surface=surface_of(solid))
     return Edit("Draw a tube", (PieceChange(None, piece),)), key
+
+
+def draw_lathe(portrait: Portrait, camera: Camera, points: DoubleArray) -> tuple[Edit, str]:
+    """A lathe whose profile was drawn on a view, from its axis on: the axis is upright through the line's first point.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    camera : Camera
+    points : (k, 2) float, pixels
+
+    Returns
+    -------
+    Edit
+    str
+        The new piece's id.
+
+    Raises
+    ------
+    YewfinchError
+        If the line is too short or does not leave its axis, or the view is too steep.
+    """
+    line = spaced(drawn(camera, points, "curve").points, PROFILE_POINTS)
+    rays = [camera.ray(float(x), float(y)) for x, y in line]
+    shown = [p for p in portrait.pieces.values() if p.visible and not p.see_through]
+    hits = [h for p in shown if (h := p.pick(*rays[0])) is not None]
+    forward = camera.rotation[2] * (1.0, 0.0, 1.0)
+    flat = float(np.linalg.norm(forward))
+    if flat < np.cos(np.radians(STEEPEST)):
+        raise YewfinchError("From so steeply above or below no profile can be drawn. Turn the view nearer to level first.")
+    forward = forward / flat
+    # the points lie in an upright plane across the view, through the clay under the first of them or through the middle of the room
+    through = min(hits, key=lambda h: h.distance).point if hits else np.zeros(3)
+    places = np.array([origin + way * (float((through - origin) @ forward) / float(way @ forward)) for origin, way in rays])
+    across = np.array([forward[2], 0.0, -forward[0]])
+    side = (places - places[0]) @ across
+    side = side if abs(side.max()) >= abs(side.min()) else -side
+    radius = np.maximum(np.round(side, 2), 0.0)
+    radius[0] = 0.0
+    if radius.max() < 1.0:
+        raise YewfinchError("The profile does not leave its axis, which is upright through the line's first point. Begin on the axis, and draw one side.")
+    middle = float(np.round((places[:, 1].max() + places[:, 1].min()) / 2, 2))
+    own = tuple((float(r), float(v), 0.0, 0.0) for r, v in zip(radius, np.round(places[:, 1] - middle, 2), strict=True))
+    edit, key = begin(portrait, "lathe", (float(np.round(places[0, 0], 2)), middle, float(np.round(places[0, 2], 2))))
+    (change_,) = edit.changes
+    assert isinstance(change_, PieceChange) and change_.after is not None and change_.after.solid is not None
+    solid = checked(replace(change_.after.solid, line=own))
+    piece = replace(change_.after, solid=solid, surface=surface_of(solid))
+    return Edit("Draw a lathe", (PieceChange(None, piece),)), key
 
 
 def change(portrait: Portrait, piece: str, solid: Solid, name: str) -> Edit:
