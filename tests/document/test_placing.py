@@ -236,7 +236,8 @@ def test_a_profile_is_drawn_from_any_side_and_nonsense_is_said(p):
         up = np.array([0.0, 1.0, 0.0])
         start = 160 * right  # beside the clay: the plane goes through the middle of the room
         drawn = [start + 50 * up, start + 30 * right + 50 * up, start + 30 * right - 50 * up, start - 50 * up]
-        edit, key = solids.draw_lathe(p, camera, pixels(camera, *drawn))
+        path = [a + (b - a) * t for a, b in zip(drawn[:-1], drawn[1:], strict=True) for t in np.linspace(0, 1, 12)]
+        edit, key = solids.draw_lathe(p, camera, pixels(camera, *path))
         p.perform(edit)
         solid = p.pieces[key].solid
         np.testing.assert_allclose(solid.place, start, atol=1.5)
