@@ -43,8 +43,9 @@ def test_fans_in_random_faces(seed):
     assert len(now.faces) == len(ball.faces) + 3 * len(some)
     np.testing.assert_array_equal(now.positions[made.row], ball.positions)
     np.testing.assert_array_equal(now.colour[made.row], ball.colour)
+    np.testing.assert_array_equal(made.carried(ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)), np.r_[ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)][made.source])
     assert (np.diff(made.row) > 0).all()
-    assert made.carried(np.zeros((len(ball), 1), np.uint8), np.ones((len(some), 1), np.uint8)).sum() == len(some)
+    assert made.carried(np.zeros(len(ball), np.uint8), np.ones(len(some), np.uint8)).sum() == len(some)
 
 
 def test_new_rows_lie_among_their_neighbours():

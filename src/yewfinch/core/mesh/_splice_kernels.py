@@ -1,5 +1,6 @@
 """Loops of `splice.py`. No checks."""
 
+import numpy as np
 from numba import njit, prange
 
 
@@ -91,3 +92,32 @@ def taken(old, new, source, out):  # type: ignore[no-untyped-def]
         s = source[v]
         for k in range(old.shape[1]):
             out[v, k] = old[s, k] if s < n else new[s - n, k]
+
+
+@njit(cache=True)
+def runs_of(source, n):  # type: ignore[no-untyped-def]
+    """Where runs of consecutive rows of one table begin, and the end."""
+    count = 1
+    for v in range(1, len(source)):
+        count += source[v] != source[v - 1] + 1 or source[v] == n
+    out = np.empty(count + 1, np.int32)
+    k = 0
+    for v in range(len(source)):
+        if v == 0 or source[v] != source[v - 1] + 1 or source[v] == n:
+            out[k] = v
+            k += 1
+    out[k] = len(source)
+    return out
+
+
+@njit(cache=True)
+def taken_bytes(old, new, source, runs, out):  # type: ignore[no-untyped-def]
+    """Rows of two columns one behind the other, copied in runs."""
+    n = len(old)
+    for r in range(len(runs) - 1):
+        v, last = runs[r], runs[r + 1]
+        s = source[v]
+        if s < n:
+            out[v:last] = old[s : s + last - v]
+        else:
+            out[v:last] = new[s - n : s - n + last - v]

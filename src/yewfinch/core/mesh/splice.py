@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import TypeVar
 
 import numpy as np
@@ -69,9 +70,15 @@ class Spliced:
     source: IndexArray
     touched: IndexArray
 
+    @cached_property
+    def _runs(self) -> IndexArray:
+        return kernels.runs_of(self.source, len(self.row))
+
     def carried(self, old: ByteArray, new: ByteArray) -> ByteArray:
-        """A table (n, c) of the old vertices, with that of the new ones, on the surface's rows."""
-        return _taken(old, new, self.source)
+        """A column (n,) of the old vertices, with that of the new ones, on the surface's rows."""
+        out = np.empty(len(self.source), np.uint8)
+        kernels.taken_bytes(np.ascontiguousarray(old), np.ascontiguousarray(new), self.source, self._runs, out)
+        return out
 
 
 def spliced(surface: Surface, patch: Patch) -> Spliced:
@@ -181,7 +188,7 @@ def _warm() -> None:
         np.zeros(1, INDEX), np.array([[0, 1, 4, 4], [1, 2, 4, 4]], INDEX), np.zeros(1, INDEX), at[:1], Channels.plain(1), at[3:] + at[:1], Channels.plain(1)
     )
     made = spliced(surface, patch)
-    made.carried(np.zeros((4, 1), np.uint8), np.zeros((1, 1), np.uint8))
+    made.carried(np.zeros(4, np.uint8), np.zeros(1, np.uint8))
 
 
 warmup.register("splicing", _warm)

@@ -356,7 +356,7 @@ def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
     made = spliced(surface, patch)
     own, moved = {}, made.row[rows]
     for number, (key, table) in enumerate(tables.items()):
-        own[key] = made.carried(table[:, None], new_values[:, width + number : width + number + 1])[:, 0]
+        own[key] = made.carried(table, new_values[:, width + number])
         own[key][moved] = values[:, width + number]
     name = np.concatenate([made.row, np.nonzero(made.source >= n)[0][np.argsort(made.source[made.source >= n])]])
     return Adapted(made, own, name[faces].astype(INDEX), twin is not None)
