@@ -55,6 +55,39 @@ def test_caps_are_of_even_triangles_and_alike_on_both_halves(camera, ball):
         assert area.sum() == pytest.approx(np.pi * (100**2 - where**2), rel=0.02)
 
 
+@pytest.mark.parametrize("flat", [True, False])
+def test_the_wall_of_an_outline_is_unrolled_and_rolled_again(flat):
+    camera = View(turn=35.0, tilt=-20.0, distance=700.0, orthographic=flat).camera(800, 600)
+    for shape in ("curve", "lasso", "line"):
+        outline = drawn(camera, np.array([400.0, 300.0]) + 150 * ROUND[:40], shape)
+        rng = np.random.default_rng(3)
+        places = np.stack([rng.uniform(0, outline.length, 50), rng.uniform(500, 900, 50)], axis=1)
+        there = outline.on_wall(places)
+        np.testing.assert_allclose(outline.place(there), places, atol=1e-6)
+    outline = drawn(camera, np.array([400.0, 300.0]) + 150 * ROUND, "lasso")
+    np.testing.assert_allclose(outline.on_wall(places), outline.on_wall(places + np.array([outline.length, 0.0])), atol=1e-9)  # round and round
+
+
+def test_bent_caps_lie_on_the_walls_of_their_cuts(camera, ball):
+    x = np.linspace(-200, 200, 80)
+    wave = drawn(camera, at(camera, *[(v, 20 + 12 * np.sin(v / 14), 0) for v in x]), "curve")
+    ring = drawn(camera, at(camera, (0, 0, 0))[0] + 0.5 * 100 / camera.mm_per_pixel(np.zeros(3)) * ROUND, "lasso")
+    for outline in (wave, ring):
+        low, high = cut(ball, outline)
+        for half in (low, high):
+            p = half.surface.positions.astype(float)
+            on = np.abs(outline.side(p)) < 0.05  # pixels
+            inside = on & (np.linalg.norm(p, axis=1) < 97)  # of the cap, away from the ball's skin
+            assert inside.sum() > 300
+            faces = half.surface.faces[inside[half.surface.faces].all(axis=1)][:, :3]
+            q = p[faces]
+            sides = np.linalg.norm(q - np.roll(q, -1, axis=1), axis=2)
+            area = np.linalg.norm(np.cross(q[:, 1] - q[:, 0], q[:, 2] - q[:, 0]), axis=1) / 2
+            quality = 4 * np.sqrt(3) * area / (sides**2).sum(axis=1)
+            assert np.median(quality) > 0.7 and (quality < 0.15).mean() < 0.03
+            assert volume(half.surface) > 0
+
+
 def test_to_the_right_of_a_line_lies_the_lower_half_when_it_goes_right(camera, ball):
     low, _ = cut(ball, drawn(camera, at(camera, (-200, 0, 0), (200, 0, 0)), "line"))
     assert low.surface.positions[:, 1].max() < 1e-3

@@ -18,6 +18,8 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import drawn
 
+#: Points of a solid's line: places and radius, mm.
+Line = tuple[tuple[float, float, float, float], ...]
 #: Points of a drawn tube, and of a drawn profile.
 TUBE_POINTS, PROFILE_POINTS = 9, 14
 #: Seen from more steeply above or below than this, degrees, no upright profile can be drawn.
@@ -84,12 +86,7 @@ def draw_tube(portrait: Portrait, camera: Camera, points: DoubleArray, radius: f
         places[i] = origin + way * ((depth - float((origin - camera.position) @ forward)) / float(way @ forward))
     middle = np.round(places.mean(axis=0), 2)
     own = tuple((float(p[0]), float(p[1]), float(p[2]), float(radius)) for p in np.round(places - middle, 3))
-    edit, key = begin(portrait, "tube", (float(middle[0]), float(middle[1]), float(middle[2])))
-    (change_,) = edit.changes
-    assert isinstance(change_, PieceChange) and change_.after is not None and change_.after.solid is not None
-    solid = checked(replace(change_.after.solid, line=own, edge=float(np.clip(radius / 2, 0.5, 4.0))))
-    piece = replace(change_.after, solid=solid, surface=surface_of(solid))
-    return Edit("Draw a tube", (PieceChange(None, piece),)), key
+    return _with_line(portrait, "tube", middle, own, float(np.clip(radius / 2, 0.5, 4.0)))
 
 
 def draw_lathe(portrait: Portrait, camera: Camera, points: DoubleArray) -> tuple[Edit, str]:
@@ -133,12 +130,17 @@ def draw_lathe(portrait: Portrait, camera: Camera, points: DoubleArray) -> tuple
         raise YewfinchError("The profile does not leave its axis, which is upright through the line's first point. Begin on the axis, and draw one side.")
     middle = float(np.round((places[:, 1].max() + places[:, 1].min()) / 2, 2))
     own = tuple((float(r), float(v), 0.0, 0.0) for r, v in zip(radius, np.round(places[:, 1] - middle, 2), strict=True))
-    edit, key = begin(portrait, "lathe", (float(np.round(places[0, 0], 2)), middle, float(np.round(places[0, 2], 2))))
-    (change_,) = edit.changes
-    assert isinstance(change_, PieceChange) and change_.after is not None and change_.after.solid is not None
-    solid = checked(replace(change_.after.solid, line=own))
-    piece = replace(change_.after, solid=solid, surface=surface_of(solid))
-    return Edit("Draw a lathe", (PieceChange(None, piece),)), key
+    return _with_line(portrait, "lathe", np.array([round(places[0, 0], 2), middle, round(places[0, 2], 2)]), own)
+
+
+def _with_line(portrait: Portrait, kind: str, place: DoubleArray, line: Line, edge: float | None = None) -> tuple[Edit, str]:
+    """A new solid with a line of its own, and its id."""
+    edit, key = begin(portrait, kind, (float(place[0]), float(place[1]), float(place[2])))
+    (made,) = edit.changes
+    assert isinstance(made, PieceChange) and made.after is not None and made.after.solid is not None
+    begun_ = made.after.solid
+    solid = checked(replace(begun_, line=line, edge=begun_.edge if edge is None else edge))
+    return Edit(f"Draw a {kind}", (PieceChange(None, replace(made.after, solid=solid, surface=surface_of(solid))),)), key
 
 
 def change(portrait: Portrait, piece: str, solid: Solid, name: str) -> Edit:

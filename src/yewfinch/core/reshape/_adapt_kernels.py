@@ -241,6 +241,25 @@ def _spare(starts, border, v):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True)
+def _joined(tri, starts, around, c, d):  # type: ignore[no-untyped-def]
+    """Is there an edge between two vertices?"""
+    for n in range(starts[c], starts[c + 1]):
+        f = around[n]
+        if tri[f, 0] == d or tri[f, 1] == d or tri[f, 2] == d:
+            return True
+    return False
+
+
+@njit(cache=True)
+def _as_it_runs(tri, t, a, b):  # type: ignore[no-untyped-def]
+    """The ends of an edge in the order in which a triangle goes round."""
+    for k in range(3):
+        if tri[t, k] == b and tri[t, (k + 1) % 3] == a:
+            return b, a
+    return a, b
+
+
+@njit(cache=True)
 def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: ignore[no-untyped-def]
     """Turn edges where that evens out the numbers of neighbours and spoils no triangle; returns how many."""
     used = np.zeros(len(p), np.uint8)
@@ -259,18 +278,11 @@ def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: 
             continue
         if va + (3 if border[a] else 6) <= 3 or vb + (3 if border[b] else 6) <= 3:
             continue
-        there = False
-        for n in range(starts[c], starts[c + 1]):
-            f = around[n]
-            if tri[f, 0] == d or tri[f, 1] == d or tri[f, 2] == d:
-                there = True
+        there = _joined(tri, starts, around, c, d)
         if there:
             continue
         # t runs a, b, c or b, a, c: keep its turn
-        x, y = a, b
-        for k in range(3):
-            if tri[t, k] == b and tri[t, (k + 1) % 3] == a:
-                x, y = b, a
+        x, y = _as_it_runs(tri, t, a, b)
         l0, l1 = _normal(p, x, y, c, n0), _normal(p, y, x, d, n1)
         l2, l3 = _normal(p, c, x, d, n2), _normal(p, d, y, c, n3)
         if l2 <= 0.0 or l3 <= 0.0 or l0 <= 0.0 or l1 <= 0.0:
@@ -353,15 +365,8 @@ def flip_round(tri, p, starts, around, edges):  # type: ignore[no-untyped-def]
         c, d = _third(tri, t, a, b), _third(tri, s, a, b)
         if used[a] or used[b] or used[c] or used[d] or _cotangent(p, c, a, b) + _cotangent(p, d, a, b) >= -1e-9:
             continue
-        there = False
-        for n in range(starts[c], starts[c + 1]):
-            f = around[n]
-            if tri[f, 0] == d or tri[f, 1] == d or tri[f, 2] == d:
-                there = True
-        x, y = a, b
-        for k in range(3):
-            if tri[t, k] == b and tri[t, (k + 1) % 3] == a:
-                x, y = b, a
+        there = _joined(tri, starts, around, c, d)
+        x, y = _as_it_runs(tri, t, a, b)
         # the larger of both triangles tells which way is up: the other may have no area
         if _normal(p, x, y, c, n0) < _normal(p, y, x, d, n2):
             n0[:] = n2

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
@@ -12,7 +12,7 @@ from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.reshape.adapt import evened
+from yewfinch.core.reshape.caps import Cap, evened_caps
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline
@@ -21,8 +21,6 @@ from yewfinch.core.show.outline import Outline
 _LONGEST = 20_000
 #: Vertices nearer to the cut than this, pixels, lie on it: no slivers.
 _NEAR = 1e-3
-#: Caps whose rims are this much less deep than wide are flat.
-_FLAT = 1e-4
 
 
 @dataclass(frozen=True, eq=False)
@@ -83,13 +81,12 @@ def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | Non
         whole = Half(surface.copy(), np.stack([np.arange(len(at))] * 2, axis=1), np.zeros(len(at)))
         return (whole, None) if len(found.low) else (None, whole)
     try:
-        caps = _caps(found, outline, surface)
+        lots, scale = _caps(found, outline, surface)
     except YewfinchError:
         if (surface.closed == 0).any():
             raise
         return _closed(_half(found, found.low)), _closed(_half(found, found.high))
-    if len(caps):
-        found, caps = _evened_caps(found, caps)
+    found, caps = evened_caps(found, lots, lambda places: outline.on_wall(places / (scale, 1.0)))
     back = caps[:, [0, 2, 1, 1]]
     return _half(found, np.concatenate([found.low, caps])), _half(found, np.concatenate([found.high, back]))
 
@@ -109,38 +106,8 @@ def _closed(half: Half) -> Half:
     return Half(Surface(made.positions[order], ordered), half.ends[rows], half.share[rows])
 
 
-def _evened_caps(found: Divided, caps: IndexArray) -> tuple[Divided, IndexArray]:
-    """Flat caps in even triangles with edges as long as those of their rims; new vertices hold what the nearest of the rim does. Bent ones stay as they are."""
-    from scipy.spatial import cKDTree
-
-    rows, local = np.unique(caps[:, :3], return_inverse=True)
-    tri = local.reshape(-1, 3).astype(np.int64)
-    n, at = len(rows), found.positions[rows]
-    thick = np.linalg.svd(at - at.mean(axis=0), full_matrices=False)[1]
-    if thick[2] > _FLAT * thick[1]:
-        return found, caps
-    a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
-    rim = ~np.isin(b * n + a, a * n + b)
-    length = np.linalg.norm(at[a[rim]] - at[b[rim]], axis=1)
-    count = np.bincount(a[rim], minlength=n) + np.bincount(b[rim], minlength=n)
-    size = (np.bincount(a[rim], length, n) + np.bincount(b[rim], length, n)) / np.maximum(count, 1)
-    usual = float(np.median(length))
-    if not np.isfinite(usual) or usual <= 0.0:
-        return found, caps
-    points, triangles = evened(at, tri, np.maximum(size, 0.5 * usual))
-    more = points[n:]
-    near = rows[cKDTree(at).query(more)[1]] if len(more) else np.empty(0, np.int64)
-    first = len(found.positions)
-    name = np.r_[rows, first + np.arange(len(more))]
-    whole = replace(
-        found, positions=np.concatenate([found.positions, more]), ends=np.concatenate([found.ends, found.ends[near]]),
-        share=np.r_[found.share, found.share[near]], on_cut=np.r_[found.on_cut, np.ones(len(more), bool)],
-    )  # fmt: skip
-    return whole, name[triangles][:, [0, 1, 2, 2]].astype(INDEX)
-
-
-def _caps(found: Divided, outline: Outline, surface: Surface) -> IndexArray:
-    """Triangles that close the lower lot where it was cut; turned round they close the upper one."""
+def _caps(found: Divided, outline: Outline, surface: Surface) -> tuple[list[Cap], float]:
+    """What closes the lower lot where it was cut, turned round it closes the upper one; and mm along its wall for each pixel of the outline."""
     _, start, end = half_edges(found.low)
     n = len(found.positions)
     key = start * n + end
@@ -152,13 +119,13 @@ def _caps(found: Divided, outline: Outline, surface: Surface) -> IndexArray:
             follow.setdefault(a, []).append(b)
     loops = _loops(follow)
     if not loops:
-        return np.empty((0, 4), INDEX)
+        return [], 1.0
     place = outline.place(found.positions)
     flat = [place[loop] for loop in loops]
     # pixels along and millimetres deep are brought to one measure
     scale = float(np.median([outline.camera.mm_per_pixel(found.positions[loop[0]]) for loop in loops]))
     flat = [f * (scale, 1.0) for f in flat]
-    return np.concatenate([_filled(loops, flat, outline.length * scale if outline.closed else None)]).astype(INDEX)
+    return _filled(loops, flat, outline.length * scale if outline.closed else None), scale
 
 
 def _loops(follow: dict[int, list[int]]) -> list[npt.NDArray[np.int64]]:
@@ -201,8 +168,8 @@ def _taken(follow: dict[int, list[int]], at: int) -> int | None:
     return out
 
 
-def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: float | None) -> npt.NDArray[np.int64]:
-    """Triangles within loops of a wall: outer loops less those inside them; on a closed wall loops may run round it."""
+def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: float | None) -> list[Cap]:
+    """Caps within loops of a wall: outer loops less those inside them; on a closed wall loops may run round it."""
     round_wall: list[tuple[npt.NDArray[np.int64], DoubleArray, int]] = []
     plain: list[tuple[npt.NDArray[np.int64], DoubleArray]] = []
     for loop, at in zip(loops, flat, strict=True):
@@ -218,7 +185,7 @@ def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: f
             plain.append((loop, unrolled))
         else:
             round_wall.append((loop, unrolled, winding))
-    out = [_polygons(plain)]
+    out = [] if not plain else [_polygons(plain)]
     # a loop that runs round the wall ends with the one behind it that runs the other way: between them is the wall's inside
     round_wall.sort(key=lambda item: float(item[1][:, 1].mean()))
     for (near, near_at, w), (far, far_at, v) in zip(round_wall[::2], round_wall[1::2], strict=False):
@@ -227,15 +194,13 @@ def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: f
         out.append(_between(near, near_at, far, far_at, turn))
     if len(round_wall) % 2:
         raise YewfinchError("The cut ends inside the clay, so it cannot be capped. Draw it a little differently.")
-    return np.concatenate(out)
+    return out
 
 
-def _polygons(rings: list[tuple[npt.NDArray[np.int64], DoubleArray]]) -> npt.NDArray[np.int64]:
+def _polygons(rings: list[tuple[npt.NDArray[np.int64], DoubleArray]]) -> Cap:
     """Triangles of nested rings, every other one a hole."""
     from mapbox_earcut import triangulate_float64
 
-    if not rings:
-        return np.empty((0, 4), np.int64)
     depth = [sum(_holds(other[1], at[0]) for j, other in enumerate(rings) if j != i) for i, (_, at) in enumerate(rings)]
     out = []
     for i, (_, at) in enumerate(rings):
@@ -254,8 +219,8 @@ def _polygons(rings: list[tuple[npt.NDArray[np.int64], DoubleArray]]) -> npt.NDA
         if turned * area < 0:
             found = found[:, ::-1]
         out.append(_complete(rows[found], [rings[j][0] for j in group]))
-    triangles = np.concatenate(out)
-    return triangles[:, [0, 1, 2, 2]]
+    rows, first = np.unique(np.concatenate([loop for loop, _ in rings]), return_index=True)
+    return Cap(rows, np.concatenate([at for _, at in rings])[first], np.searchsorted(rows, np.concatenate(out)))
 
 
 def _complete(triangles: npt.NDArray[np.int64], loops: list[npt.NDArray[np.int64]]) -> npt.NDArray[np.int64]:
@@ -282,7 +247,7 @@ def _complete(triangles: npt.NDArray[np.int64], loops: list[npt.NDArray[np.int64
 
 def _between(
     near: npt.NDArray[np.int64], near_at: DoubleArray, far: npt.NDArray[np.int64], far_at: DoubleArray, turn: float
-) -> npt.NDArray[np.int64]:
+) -> Cap:
     """A band of triangles between two loops that run round a wall in opposite directions."""
     far, far_at = far[::-1], far_at[::-1]
     if near_at[-1, 0] < near_at[0, 0]:  # both towards growing places
@@ -292,25 +257,27 @@ def _between(
         flip = False
     a, b = near_at[:, 0], far_at[:, 0]
     shift = int(np.argmin(np.abs((b - a[0] + turn / 2) % turn - turn / 2)))
-    far = np.roll(far, -shift)
+    far, deep = np.roll(far, -shift), np.roll(far_at[:, 1], -shift)
     b = np.r_[b[shift:], b[:shift] + turn]
     b = b + turn * np.round((a[0] - b[0]) / turn)
     near, far = np.r_[near, near[0]], np.r_[far, far[0]]
     a, b = np.r_[a, a[0] + turn], np.r_[b, b[0] + turn]
     i = j = 0
+    n = len(near)
     out = []
-    while i < len(near) - 1 or j < len(far) - 1:
-        step_near = j == len(far) - 1 or (i < len(near) - 1 and a[i + 1] <= b[j + 1])
+    while i < n - 1 or j < len(far) - 1:
+        step_near = j == len(far) - 1 or (i < n - 1 and a[i + 1] <= b[j + 1])
         if step_near:
-            out.append((near[i], near[i + 1], far[j]))
+            out.append((i, i + 1, n + j))
             i += 1
         else:
-            out.append((near[i], far[j + 1], far[j]))
+            out.append((i, n + j + 1, n + j))
             j += 1
     triangles = np.array(out, np.int64)
     if flip:
         triangles = triangles[:, ::-1]
-    return triangles[:, [0, 1, 2, 2]]
+    flat = np.stack([np.r_[a, b], np.r_[near_at[:, 1], near_at[0, 1], deep, deep[0]]], axis=1)
+    return Cap(np.r_[near, far], flat, triangles, ((0, n), (n - 1, n + len(far) - 1)))
 
 
 def _holds(ring: DoubleArray, point: DoubleArray) -> bool:

@@ -121,6 +121,19 @@ class Outline:
         out[:, 1] = self.camera.depths(p)
         return out
 
+    def on_wall(self, places: DoubleArray) -> DoubleArray:
+        """Points (n, 3) mm at places (n, 2) of the wall, pixels along and mm deep; what `place` tells of them. A closed wall goes on round."""
+        start, end = self._sides()
+        way = end - start
+        length = np.linalg.norm(way, axis=1)
+        begins = np.r_[0.0, np.cumsum(length)]
+        along = places[:, 0] % begins[-1] if self.closed else np.clip(places[:, 0], 0.0, begins[-1])
+        side = np.clip(np.searchsorted(begins, along, side="right") - 1, 0, len(length) - 1)
+        pixels = start[side] + way[side] * ((along - begins[side]) / np.maximum(length[side], 1e-12))[:, None]
+        camera, deep = self.camera, places[:, 1]
+        aside = (pixels - np.array(camera.centre)) * (camera.flat if camera.flat else deep[:, None] / camera.focal)
+        return np.asarray(camera.position + np.c_[aside, deep] @ camera.rotation)
+
     @property
     def length(self) -> float:
         """Length of the line, pixels."""
