@@ -181,6 +181,23 @@ def test_surfaces_that_a_piece_had_meanwhile_are_forgotten_when_entries_are_join
     np.testing.assert_array_equal(surfaces[-1].positions, last)
 
 
+def test_what_was_done_to_a_surface_that_stays_is_kept_when_entries_are_joined(small):
+    portrait = small
+    key = next(iter(portrait.pieces))
+    surface, rows = portrait.surface(key), np.arange(3, dtype=np.int32)
+    start = surface.positions.copy()
+    for number in range(3):  # renamed and moved in turns
+        portrait.put_piece(portrait.pieces[key].renamed(f"name {number}"), "Rename")
+        portrait.perform(Edit("Move", (RowsChange(key, "positions", rows, surface.positions[rows].copy(), surface.positions[rows] + np.float32(1)),)))
+    last = surface.positions.copy()
+    portrait.history.join(6)
+    portrait.history.undo()
+    np.testing.assert_array_equal(surface.positions, start)
+    portrait.history.redo()
+    np.testing.assert_array_equal(surface.positions, last)
+    assert portrait.pieces[key].name == "name 2"
+
+
 def test_a_stroke_under_way_holds_news_back(small):
     portrait = small
     key = next(iter(portrait.pieces))

@@ -218,6 +218,7 @@ class Strokes(QObject):
         made = None if piece is None or self._point is None else self._made(piece, self._point)
         if made is None:
             self._stroke = None
+            self._join_legs()
             return
         made.gone, made.going_on, made.length, made.through, made.seed = context.gone, context.travelled, context.length, context.through, context.seed + 1
         self._leg_from = context.gone

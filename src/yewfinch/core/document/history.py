@@ -79,7 +79,10 @@ def _shortened(changes: Sequence[Change]) -> tuple[Change, ...]:
         swaps = [(i, c) for i, c in enumerate(out) if isinstance(c, PieceChange) and _id_of(c) == key]
         (first, begun), (last, ended) = swaps[0], swaps[-1]
         between = [c for i, c in enumerate(out) if first < i < last and not (isinstance(c, RowsChange) and c.piece == key) and (i, c) not in swaps]
-        if first < last and begun.before is not None and ended.after is not None:
+        if first == last or begun.before is None or ended.after is None:
+            continue
+        meanwhile = [c.after.surface for _, c in swaps[:-1] if c.after is not None]
+        if len(meanwhile) == len(swaps) - 1 and not any(s is begun.before.surface or s is ended.after.surface for s in meanwhile):
             out = [*out[:first], PieceChange(begun.before, ended.after), *between, *out[last + 1 :]]
     for name in {c.field for c in changes if isinstance(c, FieldChange)}:
         same = [(i, c) for i, c in enumerate(out) if isinstance(c, FieldChange) and c.field == name]
