@@ -8,7 +8,7 @@ from typing import TypeVar
 
 import numpy as np
 
-from yewfinch.core.mesh import _kernels as mesh_kernels
+from yewfinch.core.mesh import _ring_kernels
 from yewfinch.core.mesh import _splice_kernels as kernels
 from yewfinch.core.mesh.channels import WIDTHS, Channels
 from yewfinch.core.mesh.rows import Rows, each_once, without
@@ -166,7 +166,7 @@ def _take_rings(
     rows = each_once(faces, len(source))
     local, place = np.empty(len(source), INDEX), np.full(len(source), -1, INDEX)
     local[rows] = np.arange(len(rows), dtype=INDEX)
-    own_at, own_ring, own_closed = mesh_kernels.build_ring(local[faces], len(rows))
+    own_at, own_ring, own_closed = _ring_kernels.build_ring(local[faces], len(rows))
     place[touched] = local[touched]
     ring_at = np.empty(len(source) + 1, INDEX)
     kernels.ring_starts(source, place, old.ring_at, own_at, ring_at)

@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh import _kernels
+from yewfinch.core.mesh import _kernels, _ring_kernels
 from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.rows import Rows, each_once
 from yewfinch.core.shared import warmup
@@ -66,7 +66,7 @@ class Surface:
         own = Channels.plain(n) if channels is None else channels.copy()
         self._wear(own if colour is None else replace(own, colour=np.array(colour, dtype=np.uint8, order="C")))
         self._sort_faces()
-        self.ring_at, self.ring, self.closed = _kernels.build_ring(self.faces, n)
+        self.ring_at, self.ring, self.closed = _ring_kernels.build_ring(self.faces, n)
         self.normals: FloatArray = np.zeros((n, 3), POSITION)
         self.mend_all_normals()
         self.settle()
