@@ -45,7 +45,7 @@ def _pack(change: Change) -> Change | _Packed:
 def _unpack(change: Change | _Packed) -> Change:
     if not isinstance(change, _Packed):
         return change
-    raw = lz4.frame.decompress(change.blob)
+    raw = lz4.frame.decompress(change.blob, return_bytearray=True)  # arrays on it can be written: kernels know no others
     rows_shape, shape = change.shapes
     dtype = change.template.before.dtype
     a = rows_shape[0] * 4

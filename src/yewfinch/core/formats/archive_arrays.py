@@ -41,7 +41,7 @@ def plain(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: 
         data = file.read(size)
     if len(data) != size:
         raise BadFileError(f"{name} is damaged: {member} is cut short.")
-    return np.frombuffer(data, found).reshape(shape)
+    return np.frombuffer(bytearray(data), found).reshape(shape)  # one that can be written: kernels are compiled for no others
 
 
 def held(archive: zipfile.ZipFile, member: str, shape: tuple[int, ...], dtype: str, name: str) -> np.ndarray | None:

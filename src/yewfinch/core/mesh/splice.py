@@ -188,7 +188,10 @@ def _warm() -> None:
         np.zeros(1, INDEX), np.array([[0, 1, 4, 4], [1, 2, 4, 4]], INDEX), np.zeros(1, INDEX), at[:1], Channels.plain(1), at[3:] + at[:1], Channels.plain(1)
     )
     made = spliced(surface, patch)
-    made.carried(np.zeros(4, np.uint8), np.zeros(1, np.uint8))
+    held = np.zeros(4, np.uint8)
+    made.carried(held, held[:1])
+    held.flags.writeable = False  # as what comes from a file
+    made.carried(held, np.zeros(1, np.uint8))
 
 
 warmup.register("splicing", _warm)

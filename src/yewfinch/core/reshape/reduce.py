@@ -75,10 +75,10 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
         whole = mended(at, np.asarray(faces)[:, [0, 1, 2, 2]], weld=0.0, speck=0.0, longest=0)
         if symmetric:
             whole = _even(whole)
-        if len(whole.faces) <= 1.01 * count + 4 or wanted <= FEWEST:
+        if len(whole.faces) <= (1.004 if symmetric else 1.01) * count + 4 or wanted <= FEWEST:
             break
         if len(faces) <= 1.01 * wanted + 4:  # cutting it along the middle has made more
-            wanted = max(0.99 * wanted * count / len(whole.faces), FEWEST)
+            wanted = max(0.998 * wanted * count / len(whole.faces), FEWEST)
         elif haste + 1 < len(_HASTES):
             haste += 1
         else:
