@@ -1,5 +1,6 @@
 """Fixtures: isolated settings, the base head, small surfaces, a real window."""
 
+import gc
 import os
 import tempfile
 from dataclasses import replace
@@ -112,3 +113,4 @@ def window(qtbot, demo_file):
     w.settle = lambda: True  # tests do not answer questions about unsaved work
     w.close()
     w.deleteLater()
+    gc.collect()  # windows that went before; here, not in whatever thread allocates next

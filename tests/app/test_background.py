@@ -139,3 +139,31 @@ def test_signed_colours_run_from_blue_to_orange():
     grey = signed_colour(np.linspace(-4, 4, 81), 4.0) @ (0.299, 0.587, 0.114)
     assert (np.diff(grey[:41]) >= -0.6).all()
     assert (np.diff(grey[40:]) <= 0.6).all()
+
+
+def test_rings_of_objects_are_taken_apart_in_the_windows_thread_only(window, qtbot):
+    import gc
+    import threading
+    import weakref
+
+    class Ring:
+        def __init__(self):
+            self.me = self
+
+    assert not gc.isenabled()
+    ended = []
+    ring = Ring()
+    weakref.finalize(ring, lambda: ended.append(threading.current_thread()))
+    del ring
+
+    held = []
+
+    def allocate():  # so much that Python would look for rings here
+        held.extend([] for _ in range(100_000))
+
+    thread = threading.Thread(target=allocate)
+    thread.start()
+    thread.join()
+    assert not ended
+    qtbot.waitUntil(lambda: bool(ended), timeout=20000)
+    assert ended == [threading.main_thread()]

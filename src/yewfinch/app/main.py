@@ -13,6 +13,7 @@ from PyQt6.QtGui import QSurfaceFormat
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from yewfinch.app import theme
+from yewfinch.app.garbage import Garbage
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
 from yewfinch.core.document.new import new_portrait
@@ -37,6 +38,7 @@ def make_app(argv: list[str] | None = None) -> QApplication:
     app = QApplication(argv if argv is not None else sys.argv[:1])
     app.setApplicationName("Yewfinch")
     app.setDesktopFileName("yewfinch")
+    Garbage(app)
     return app
 
 

@@ -1,0 +1,37 @@
+"""Rings of Python objects are only taken apart in the window's thread: Qt's things must not be deleted in another."""
+
+from __future__ import annotations
+
+import gc
+
+from PyQt6.QtCore import QObject, QTimer
+
+#: Milliseconds between two looks at whether there is anything to do.
+_EVERY = 1000
+
+
+class Garbage(QObject):
+    """Does what Python would do by itself in whatever thread happens to allocate.
+
+    Parameters
+    ----------
+    parent : QObject
+        Lives in the window's thread.
+    """
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self._limits = gc.get_threshold()
+        gc.disable()
+        self._clock = QTimer(self)
+        self._clock.setInterval(_EVERY)
+        self._clock.timeout.connect(self.look)
+        self._clock.start()
+
+    def look(self) -> None:
+        """Collect the youngest generations that have grown past Python's own limits."""
+        counts = gc.get_count()
+        for generation in (2, 1, 0):
+            if counts[generation] > self._limits[generation]:
+                gc.collect(generation)
+                return
