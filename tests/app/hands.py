@@ -1,8 +1,11 @@
 """Mouse and pen helpers for the real window."""
 
+import time
+
 import numpy as np
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
 from PyQt6.QtGui import QMouseEvent, QPointingDevice, QTabletEvent
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 NONE = Qt.KeyboardModifier.NoModifier
@@ -47,6 +50,11 @@ def at_landmark(window, key):
 
 
 def clay_picture(window):
-    """The picture of the clay as it stands, (h, w, 3) uint8, without what lies over it."""
+    """The picture of the clay drawn in full, (h, w, 3) uint8, without what lies over it."""
+    picture = window.viewport.picture
+    end = time.monotonic() + 10
+    while not picture.full and time.monotonic() < end:
+        QTest.qWait(10)
+    assert picture.full
     window.viewport.makeCurrent()
-    return window.viewport.picture.canvas.pixels()
+    return picture.canvas.shown()

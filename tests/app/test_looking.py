@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 from PIL import Image
-from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, clay_picture, drag, line
@@ -315,3 +315,46 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     w.documents.open(tmp_path / "a.yewfinch")
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     assert w.bench.portrait.surface("head").roughness.min() == 38
+
+
+def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_rests(window, qtbot):
+    w, picture = window, window.viewport.picture
+    clay_picture(w)
+    drawn = []
+    draw = w.viewport.renderer.draw
+    w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, k.get("part"))), draw(*a, **k))[1]
+    picture._pace = 1.0
+    picture.spoil()
+    qtbot.waitUntil(lambda: bool(drawn))
+    assert drawn[0] == (True, None) and not picture.full
+    rough = picture.canvas.size
+    w.viewport.makeCurrent()
+    shown = picture.canvas.shown().astype(int)
+    full = clay_picture(w).astype(int)
+    tiles = [p for quick, p in drawn[1:] if p is not None and p[2:] != (0, 0)]
+    assert len(tiles) > 2 and not any(quick for quick, p in drawn if p is not None)
+    assert sum(p[2] * p[3] for p in tiles) == rough[0] * rough[1]  # all of it, nothing twice
+    assert 0 < (np.abs(full - shown).max(axis=2) > 30).mean() < 0.05
+    picture._pace = 0.0  # as a graphics card has it
+    picture.spoil()
+    qtbot.wait(60)
+    assert picture.full
+    np.testing.assert_allclose(clay_picture(w), full, atol=1)
+
+
+def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
+    w, picture = window, window.viewport.picture
+    w.bench.set_stage("Form")
+    clay_picture(w)
+    picture._pace = 1.0
+    x, y = at_landmark(w, "g")
+    w.viewport.zoom(1.02, QPointF(x, y))
+    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(round(x), round(y)))
+    for k in range(8):
+        QTest.mouseMove(w.viewport, QPoint(round(x) + 4 * k, round(y)))
+        qtbot.wait(30)
+    assert not picture.full  # no tile came between the hand and the clay
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(round(x) + 28, round(y)))
+    after = clay_picture(w)
+    picture.spoil()
+    np.testing.assert_allclose(clay_picture(w), after, atol=1)

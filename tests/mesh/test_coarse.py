@@ -7,6 +7,7 @@ from tests.conftest import cube_sphere
 from tests.sculpt.test_shaping import sheet
 
 from yewfinch.core.document.new import new_portrait
+from yewfinch.core.mesh import _coarse_kernels as kernels
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.coarse import coarse_cell, coarse_of_levels, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
@@ -55,6 +56,18 @@ def test_leaves_that_look_away_are_told_and_no_other(flat):
 def test_clay_with_a_rim_is_seen_from_behind():
     _, piece = sheet(61)
     assert not LeafCones(piece.surface).turned_away(np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False).any()
+
+
+def test_clay_that_is_inside_out_is_seen_from_behind():
+    ball = cube_sphere(60)
+    out = Surface(ball.positions, ball.faces[:, ::-1])
+    eye, way = np.array([0, 0, -500.0]), np.array([0, 0, 1.0])
+    assert LeafCones(ball).turned_away(eye, way, False).any()
+    assert not LeafCones(out).closed and not LeafCones(out).turned_away(eye, way, False).any()
+    assert kernels.enclosed(ball.positions, ball.faces) == pytest.approx(6 * 4 / 3 * np.pi * 100**3, rel=0.01)
+    assert kernels.enclosed(out.positions, out.faces) == pytest.approx(-kernels.enclosed(ball.positions, ball.faces))
+    triangles = np.concatenate([ball.faces[:, [0, 1, 2, 2]], ball.faces[:, [0, 2, 3, 3]]])
+    assert kernels.enclosed(ball.positions, triangles) == pytest.approx(kernels.enclosed(ball.positions, ball.faces), rel=1e-6)
 
 
 def test_cones_follow_the_clay():

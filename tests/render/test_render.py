@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from tests.conftest import cube_sphere
 
-from yewfinch.app.clay_picture import part_of
+from yewfinch.app.clay_picture import halves, part_of
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
@@ -142,7 +142,7 @@ def test_guides_leave_the_clays_mask_alone(context, ball_portrait):
     def mask():
         renderer.draw(canvas.target, ball_portrait, camera)
         canvas.resolve()
-        return np.frombuffer(canvas._plain.read(components=4, alignment=1), np.uint8).reshape(120, 120, 4)[..., 3].copy()
+        return np.frombuffer(canvas.plain.read(components=4, alignment=1), np.uint8).reshape(120, 120, 4)[..., 3].copy()
 
     before = mask()
     ball_portrait.pieces["shell"] = Piece("shell", "Shell", cube_sphere(12, 80.0), see_through=True)
@@ -205,6 +205,48 @@ def test_tiles_make_the_whole_picture(context, ball_portrait):
     np.testing.assert_array_equal(canvas.pixels(), whole)
     canvas.release()
     renderer.release()
+
+
+def test_a_part_of_the_samples_is_brought_to_the_texture_and_no_more(context, ball_portrait):
+    camera = View(20, 10, (0, 0, 0), 300).camera(300, 240)
+    renderer = SceneRenderer(context)
+    canvas = Canvas(context, 300, 240)
+    renderer.draw(canvas.target, ball_portrait, camera)
+    whole = canvas.pixels()
+    canvas.plain.clear(0.0, 0.0, 0.0)
+    canvas.resolve((60, 40, 100, 80))
+    shown = canvas.shown()
+    np.testing.assert_array_equal(shown[120:200, 60:160], whole[120:200, 60:160])  # rows from above
+    shown[120:200, 60:160] = 0
+    assert not shown.any()
+    canvas.release()
+    renderer.release()
+
+
+def test_a_rough_picture_shows_the_same_clay_with_less_work(context, ball_portrait):
+    camera = View(20, 10, (0, 0, 0), 300).camera(300, 240)
+    renderer = SceneRenderer(context)
+    canvas = Canvas(context, 300, 240)
+    renderer.draw(canvas.target, ball_portrait, camera)
+    full = canvas.pixels().astype(int)
+    done = renderer.work_done(camera, False)
+    assert done == pytest.approx(renderer.work(ball_portrait, camera))
+    renderer.quick = True
+    renderer.draw(canvas.plain, ball_portrait, camera)
+    rough = canvas.shown().astype(int)
+    assert renderer.work_done(camera, True) < 0.5 * done
+    differ = np.abs(rough - full).max(axis=2) > 12
+    assert 0 < differ.mean() < 0.02  # along outlines only
+    assert clay(rough).sum() == pytest.approx(clay(full).sum(), rel=0.01)
+    near = View(0, 0, (0, 0, 50), 60).camera(300, 240)
+    assert renderer.work(ball_portrait, near, (0, 0, 30, 24)) < renderer.work(ball_portrait, near)
+    canvas.release()
+    renderer.release()
+
+
+@pytest.mark.parametrize(("at", "expected"), [((0, 0, 9, 4), ((0, 0, 4, 4), (4, 0, 5, 4))), ((3, 5, 4, 7), ((3, 5, 4, 3), (3, 8, 4, 4)))])
+def test_tiles_are_cut_across_their_longer_side(at, expected):
+    assert halves(at) == expected
 
 
 def test_dense_clay_is_drawn_coarser_where_that_is_enough(context, monkeypatch):

@@ -1,4 +1,4 @@
-"""The picture of the clay in the large view: drawn anew in full, in the part that changed, or coarsely first and then tile by tile."""
+"""The picture of the clay in the large view: drawn anew in full, in the part that changed, or roughly first and then tile by tile."""
 
 from __future__ import annotations
 
@@ -16,16 +16,23 @@ from yewfinch.core.show.camera import Camera
 from yewfinch.render.buffers import Part
 from yewfinch.render.scene import Canvas, SceneRenderer
 
-#: Milliseconds without motion after which all is drawn in full; pictures that take more seconds are drawn coarser meanwhile.
+#: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly first.
 STILL, SLOW = 160, 0.05
-#: Seconds that a tile of a picture may take, about; tiles to a side at most.
-TILE, MOST_TILES = 0.07, 6
+#: A part that takes more seconds makes the picture a rough one, too.
+MUCH = 0.075
+#: Seconds that a tile of a picture may take, about; tiles of no more pixels to a side are not divided.
+TILE, LEAST = 0.035, 64
+#: How much of the pace is learnt with each picture, but from those of less work, seconds, which tell little.
+LEARN, LITTLE = 0.3, 0.005
 #: Pixels round a part that is drawn anew: outlines are softened.
 MARGIN = 2
 
 
 class ClayPicture(QObject):
     """What of the picture is true, and what has to be drawn.
+
+    A machine that is slow gets a rough picture at once, of one sample a pixel, with coarser faces of dense clay;
+    after a moment without change a full one takes its place tile by tile.
 
     Parameters
     ----------
@@ -39,11 +46,11 @@ class ClayPicture(QObject):
         super().__init__(view)
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
-        self._stale, self._whole, self._coarse = True, False, False
+        self._stale, self._whole, self._rough = True, False, False
         self._touched: DoubleArray | None = None
         self._tiles: list[Part] = []
-        #: Seconds that a full picture takes, and what was spent on one so far.
-        self.took, self._spent = 0.0, 0.0
+        #: How many times the time of `SceneRenderer.work` this machine takes.
+        self._pace = 1.0
         self._still, self._next = QTimer(self), QTimer(self)
         for timer, wait, run in ((self._still, STILL, self._rested), (self._next, 0, again)):
             timer.setSingleShot(True)
@@ -53,16 +60,32 @@ class ClayPicture(QObject):
     @property
     def due(self) -> bool:
         """Is anything of it to be drawn?"""
-        return self._stale or self._touched is not None or bool(self._tiles)
+        return self._stale or self._touched is not None or self._tiling
 
-    def begin(self) -> None:
-        """There is a new context: nothing is drawn yet."""
+    @property
+    def full(self) -> bool:
+        """Is all of it drawn as well as it can be?"""
+        return not (self._stale or self._rough or self._touched is not None or self._tiles)
+
+    @property
+    def _tiling(self) -> bool:
+        return bool(self._tiles) and not self._still.isActive()
+
+    def begin(self, software: bool) -> None:
+        """There is a new context, of the processor or of a graphics card: nothing is drawn yet."""
         self.canvas, self._stale = None, True
+        self._pace = 1.0 if software else 0.0
 
     def spoil(self) -> None:
         """All of it has to be drawn anew."""
         self._stale = True
         self._again()
+
+    def fill(self) -> None:
+        """Draw all of it in full with the next call."""
+        if not self.full:
+            self._whole = True
+            self.spoil()
 
     def change(self, box: DoubleArray) -> None:
         """Clay within a box (2, 3) mm has changed; an inverted box says that nothing has."""
@@ -70,10 +93,12 @@ class ClayPicture(QObject):
             return
         t = self._touched
         self._touched = box if t is None else np.stack([np.minimum(t[0], box[0]), np.maximum(t[1], box[1])])
+        if self._rough or self._tiles:
+            self._still.start()  # the rest can wait for the hand
         self._again()
 
     def move(self) -> None:
-        """The view moves: coarser pictures do until it rests."""
+        """The view moves: rough pictures do until it rests."""
         self._still.start()
 
     def draw(self, context: moderngl.Context, renderer: SceneRenderer, camera: Camera, size: tuple[int, int]) -> moderngl.Texture:
@@ -92,59 +117,75 @@ class ClayPicture(QObject):
             if self.canvas is not None:
                 self.canvas.release()
             self.canvas, self._stale = Canvas(context, *size, samples), True
-        if self._stale:
-            self._tiles = []
-            self._draw_all(context, renderer, camera)
-        elif self._touched is not None:
+        part = None
+        if self._touched is not None:
             part = part_of(self._touched, camera, size)
             self._touched = None
-            if part is not None:
-                renderer.draw(self.canvas.target, self.bench.portrait, camera, part=part)
-                self.canvas.resolve()
-        elif self._tiles:
-            begun = time.perf_counter()
-            renderer.draw(self.canvas.target, self.bench.portrait, camera, part=self._tiles.pop())
-            self.canvas.resolve()
-            context.finish()
-            self._spent += time.perf_counter() - begun
-            if not self._tiles:
-                self.took = self._spent
-        if self._tiles:
+            self._stale |= part is not None and self._seconds(renderer, camera, part) > MUCH
+        if self._stale:
+            self._tiles = []
+            self._draw_all(renderer, camera)
+        elif part is not None:
+            self._draw_part(renderer, camera, part)
+        elif self._tiling:
+            self._draw_tile(renderer, camera)
+        if self._tiling:
             self._next.start()
         return self.canvas.texture
 
-    def _draw_all(self, context: moderngl.Context, renderer: SceneRenderer, camera: Camera) -> None:
+    def _seconds(self, renderer: SceneRenderer, camera: Camera, part: Part | None = None) -> float:
+        """Seconds that drawing all of it or a part in full takes, about."""
+        return self._pace * renderer.work(self.bench.portrait, camera, part)
+
+    def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
-        dense = renderer.many(self.bench.portrait)
-        quick = self.took > SLOW and (dense or self._still.isActive()) and not self._whole
+        self._rough = not self._whole and self._seconds(renderer, camera) > SLOW
         begun = time.perf_counter()
-        renderer.quick = quick
-        renderer.draw(self.canvas.target, self.bench.portrait, camera)
+        renderer.quick = self._rough
+        renderer.draw(self.canvas.plain if self._rough else self.canvas.target, self.bench.portrait, camera)
         renderer.quick = False
-        self.canvas.resolve()
-        context.finish()
-        self._coarse = quick and (dense or self.bench.looking.occlusion > 0)
-        if self._coarse:
-            self._still.start()
-        elif not quick:
-            self.took = time.perf_counter() - begun
+        if not self._rough:
+            self.canvas.resolve()
+        renderer.context.finish()
+        seconds, work = time.perf_counter() - begun, renderer.work_done(camera, self._rough)
+        if work > LITTLE and self.bench.looking.occlusion <= 0.0:
+            self._pace += LEARN * (seconds / work - self._pace)
         self._stale = self._whole = False
-        self._touched = None
+        if self._rough:
+            self._still.start()
+
+    def _draw_part(self, renderer: SceneRenderer, camera: Camera, part: Part) -> None:
+        assert self.canvas is not None
+        renderer.draw(self.canvas.target, self.bench.portrait, camera, part=part)
+        self.canvas.resolve(part)
+
+    def _draw_tile(self, renderer: SceneRenderer, camera: Camera) -> None:
+        """Draw as much of the next tile as can be drawn in good time; the rest of it becomes another."""
+        part = self._tiles.pop()
+        while self._seconds(renderer, camera, part) > TILE and max(part[2:]) > LEAST:
+            part, rest = halves(part)
+            self._tiles.append(rest)
+        self._draw_part(renderer, camera, part)
 
     def _rested(self) -> None:
-        """Nothing has moved for a moment: draw in full what was drawn coarsely."""
-        if self.canvas is None or not self._coarse:
+        """Nothing has changed for a moment: draw in full what was drawn roughly."""
+        if self.canvas is None or not (self._rough or self._tiles):
             return
-        self._coarse = False
-        if self.took <= 2 * SLOW or self.bench.looking.occlusion > 0:  # corners need all of the picture at once
-            self._whole = True
-            self.spoil()
+        if self._rough and self.bench.looking.occlusion > 0:  # corners need all of the picture at once
+            self.fill()
             return
-        n = int(np.clip(np.ceil((self.took / TILE) ** 0.5), 1, MOST_TILES))
-        x, y = (np.linspace(0, extent, n + 1).astype(int).tolist() for extent in self.canvas.size)
-        self._tiles = [(x[i], y[j], x[i + 1] - x[i], y[j + 1] - y[j]) for j in range(n) for i in range(n)]
-        self._spent = 0.0
+        if self._rough:
+            self._rough = False
+            self._tiles = [(0, 0, *self.canvas.size)]
         self._again()
+
+
+def halves(part: Part) -> tuple[Part, Part]:
+    """A part of a picture cut across its longer side."""
+    x, y, w, h = part
+    if w >= h:
+        return (x, y, w // 2, h), (x + w // 2, y, w - w // 2, h)
+    return (x, y, w, h // 2), (x, y + h // 2, w, h - h // 2)
 
 
 def part_of(box: DoubleArray, camera: Camera, size: tuple[int, int]) -> Part | None:

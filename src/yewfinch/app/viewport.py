@@ -259,7 +259,7 @@ class Viewport(QOpenGLWidget):
         self.context = moderngl.create_context(require=330)
         self.renderer = SceneRenderer(self.context)
         self.layer = PhotoLayer(self.context)
-        self.picture.begin()
+        self.picture.begin(self.renderer.software)
 
     def paintGL(self) -> None:  # noqa: N802 - Qt's name
         """Draw the clay if it changed, then what lies over it."""
@@ -306,21 +306,25 @@ class Viewport(QOpenGLWidget):
         way = QPointF(float(np.cos(a)), float(np.sin(a)))
         return way, max(1.0, abs(way.x()) * box.width() + abs(way.y()) * box.height())
 
-    def small_picture(self, camera: Camera) -> QImage:
-        """A picture for the round, drawn in this widget's context."""
+    def small_picture(self, camera: Camera, quick: bool = False) -> QImage:
+        """A picture for the round, drawn in this widget's context; `quick` where many are wanted often."""
         if self.context is None or self.renderer is None:
             return QImage()
         self.makeCurrent()
-        canvas = Canvas(self.context, int(camera.width), int(camera.height))
+        w, h = int(camera.width), int(camera.height)
+        renderer, finer = self.renderer, 2 if quick and self.renderer.software else 1  # cheaper than four samples a pixel
+        canvas = Canvas(self.context, finer * w, finer * h, 4 if finer == 1 else 0)
         self.context.scissor = None
         # plainly: what is fine or cut would only be a blur at this size
-        self.renderer.looking = replace(self.bench.looking, occlusion=0.0, cavity=0.0, wire=False, section=None)
-        self.renderer.draw(canvas.target, self.bench.portrait, camera)
+        renderer.looking = replace(self.bench.looking, occlusion=0.0, cavity=0.0, wire=False, section=None)
+        renderer.quick = quick
+        renderer.draw(canvas.target, self.bench.portrait, camera.sized(finer * w, finer * h))
+        renderer.quick = False
         pixels = canvas.pixels()
         canvas.release()
         self.doneCurrent()
-        h, w, _ = pixels.shape
-        return QImage(pixels.tobytes(), w, h, w * 3, QImage.Format.Format_RGB888).copy()
+        image = QImage(pixels.tobytes(), finer * w, finer * h, finer * w * 3, QImage.Format.Format_RGB888)
+        return image.copy() if finer == 1 else image.scaled(w, h, transformMode=Qt.TransformationMode.SmoothTransformation)
 
     # --- pointer -------------------------------------------------------------------------
 

@@ -454,7 +454,9 @@ class MainWindow(QMainWindow):
         return bool(name) and self.documents.save(Path(name))
 
     def snapshot(self) -> QPixmap:
-        """A picture of the window as it stands on the screen."""
+        """A picture of the window as it stands on the screen, the clay drawn in full."""
+        self.viewport.picture.fill()
+        self.viewport.repaint()
         screen = self.screen()
         return self.grab() if screen is None else screen.grabWindow(self.winId())  # type: ignore[arg-type]
 

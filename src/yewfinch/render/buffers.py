@@ -20,7 +20,7 @@ from yewfinch.render import _buffers_kernels as kernels
 Part = tuple[int, int, int, int]
 
 #: Surfaces of more vertices are drawn coarser where that is enough; a coarse cell may have so many pixels.
-MANY, COARSE_PIXELS = 200_000, 0.8
+MANY, COARSE_PIXELS = 100_000, 0.8
 #: Leaves that are out of sight are drawn along if there are no more of them in a row: a call costs more.
 GAP = 3
 
@@ -129,6 +129,11 @@ class SurfaceBuffers:
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
+    @property
+    def closed(self) -> bool:
+        """Nobody sees its faces from behind, as far as nothing is cut away."""
+        return self._cones.closed
+
     def draw(self, program: moderngl.Program, seen: Seen, pixel: float, quick: bool) -> None:
         """Draw what is in sight.
 
@@ -141,23 +146,36 @@ class SurfaceBuffers:
         quick : bool
             Coarser faces do in any case, if there are many.
         """
-        surface = self.surface
-        if len(surface) > MANY and (quick or self._cell < COARSE_PIXELS * pixel):
+        if self._coarser(pixel, quick):
             if self._coarse is None:
                 found = None if self._levels is None else coarse_of_levels(self._levels, 2 * ABOUT)
-                self._coarse = self._context.buffer(coarse_triangles(surface) if found is None else found)
+                self._coarse = self._context.buffer(coarse_triangles(self.surface) if found is None else found)
             self.drawn = self._coarse.size // 12
             self._array(program, self._coarse).render()
             return
-        if self._turned:
-            leaves = np.unique(np.concatenate(self._turned))
-            self._turned = []
-            self._cones.update(np.unique(np.concatenate([surface.leaf_owners(int(leaf)) for leaf in leaves])))
-        runs = seen.runs(surface, self._cones)
+        runs = self._runs(seen)
         self.drawn = int(2 * (runs[:, 1] - runs[:, 0]).sum())
         array = self._array(program, self.index)
         for first, last in runs:
             array.render(first=6 * int(first), vertices=6 * int(last - first))
+
+    def triangles(self, seen: Seen, pixel: float) -> int:
+        """How many triangles would be drawn in full, about."""
+        if self._coarser(pixel, False):
+            return 2 * ABOUT
+        runs = self._runs(seen)
+        return int(2 * (runs[:, 1] - runs[:, 0]).sum())
+
+    def _coarser(self, pixel: float, quick: bool) -> bool:
+        return len(self.surface) > MANY and (quick or self._cell < COARSE_PIXELS * pixel)
+
+    def _runs(self, seen: Seen) -> IndexArray:
+        """First and last face of runs of leaves in sight."""
+        if self._turned:
+            leaves = np.unique(np.concatenate(self._turned))
+            self._turned = []
+            self._cones.update(np.unique(np.concatenate([self.surface.leaf_owners(int(leaf)) for leaf in leaves])))
+        return seen.runs(self.surface, self._cones)
 
     def draw_wire(self, program: moderngl.Program) -> None:
         """Draw the edges of all faces."""

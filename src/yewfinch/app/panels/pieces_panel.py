@@ -49,6 +49,7 @@ class PiecesPanel(QWidget):
         self.tree.itemDoubleClicked.connect(self._renamed)
         column.addWidget(self.tree)
         self._folded: set[str] = set()
+        self._listed: dict[str, tuple[object, ...]] = {}
         bench.portrait_changed.connect(self._listen)
         bench.piece_changed.connect(self._mark)
         self._listen()
@@ -60,9 +61,37 @@ class PiecesPanel(QWidget):
     # --- listing -----------------------------------------------------------------------------
 
     def refresh(self) -> None:
-        """List them anew."""
+        """List them anew; lines of pieces that look as before stay, as a line takes some milliseconds."""
         tree, portrait = self.tree, self.bench.portrait
+        now = {k: _looks(p) for k, p in portrait.pieces.items()}
         tree.blockSignals(True)
+        if any(p.group for p in portrait.pieces.values()) or any(look[0] for look in self._listed.values()):
+            self._list_all()
+        else:
+            self._list_changed(now)
+        self._listed = now
+        lines = sum(1 for _ in tree.lines())
+        tree.setFixedHeight(min(max(lines, 1), _MOST) * _LINE + 4)
+        tree.blockSignals(False)
+        self._mark()
+
+    def _list_changed(self, now: dict[str, tuple[object, ...]]) -> None:
+        """Bring a list without groups up to date."""
+        kept = [k for k, look in self._listed.items() if now.get(k) == look]
+        if kept != [k for k in now if k in set(kept)]:
+            kept = []  # they stand in another order
+        for row in range(self.tree.topLevelItemCount() - 1, -1, -1):
+            item = self.tree.topLevelItem(row)
+            if item is not None and item.data(0, Qt.ItemDataRole.UserRole) not in kept:
+                self.tree.takeTopLevelItem(row)
+        for row, (key, piece) in enumerate(self.bench.portrait.pieces.items()):
+            if key not in kept:
+                item = QTreeWidgetItem()
+                self.tree.insertTopLevelItem(row, item)
+                self._fill_line(item, piece)
+
+    def _list_all(self) -> None:
+        tree, portrait = self.tree, self.bench.portrait
         tree.clear()
         groups: dict[str, QTreeWidgetItem] = {}
         for piece in portrait.pieces.values():
@@ -71,11 +100,7 @@ class PiecesPanel(QWidget):
                 if piece.group not in groups:
                     groups[piece.group] = self._group_line(piece.group)
                 parent = groups[piece.group]
-            self._line(piece, parent)
-        lines = sum(1 for _ in tree.lines())
-        tree.setFixedHeight(min(max(lines, 1), _MOST) * _LINE + 4)
-        tree.blockSignals(False)
-        self._mark()
+            self._fill_line(QTreeWidgetItem(parent if parent is not None else tree), piece)  # type: ignore[call-overload]
 
     def _group_line(self, name: str) -> QTreeWidgetItem:
         item = QTreeWidgetItem(self.tree, [name, ""])
@@ -90,8 +115,7 @@ class PiecesPanel(QWidget):
         self.tree.setItemWidget(item, 1, self._buttons(members, name, name))
         return item
 
-    def _line(self, piece: Piece, parent: QTreeWidgetItem | None) -> None:
-        item = QTreeWidgetItem(parent if parent is not None else self.tree)  # type: ignore[call-overload]
+    def _fill_line(self, item: QTreeWidgetItem, piece: Piece) -> None:
         sign = "↔ " if piece.follows is not None and piece.follows.kind == "twin" else "↻ " if piece.follows is not None else ""
         item.setText(0, f"{sign}{piece.name}")
         item.setData(0, Qt.ItemDataRole.UserRole, piece.id)
@@ -310,6 +334,12 @@ def _menu(parent: QWidget, rows: Sequence[tuple[str, Callable[[], object]]]) -> 
         assert action is not None
         action.triggered.connect(lambda _=False, r=run: r())
     return menu
+
+
+def _looks(piece: Piece) -> tuple[object, ...]:
+    """All that its line shows; the group first."""
+    follows = "" if piece.follows is None else piece.follows.kind
+    return piece.group, piece.name, piece.visible, piece.locked, follows, piece.solid is None, len(piece.surface), _colour(piece).rgb()
 
 
 def _colour(piece: Piece) -> QColor:

@@ -170,7 +170,7 @@ class Round(QWidget):
         camera = self._camera(name, photo, w, h)
         if camera is None:
             return
-        image = self.viewport.small_picture(camera)
+        image = self.viewport.small_picture(camera, quick=True)
         if image.isNull():
             self._queue.append(name)
             return

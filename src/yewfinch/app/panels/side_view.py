@@ -62,7 +62,7 @@ class SideView(QWidget):
         if not self._fitted:
             self.view = self.view.fit(bounds_of(self.bench.portrait), w, h)
             self._fitted = True
-        self.image = self.viewport.small_picture(self.view.camera(w, h))
+        self.image = self.viewport.small_picture(self.view.camera(w, h), quick=True)
         self.update()
 
     def showEvent(self, event: object) -> None:  # noqa: N802

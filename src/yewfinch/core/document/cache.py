@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import io
 from collections.abc import Callable, Iterable, Mapping
+from functools import cache
 from pathlib import Path
 from types import ModuleType
 
@@ -19,7 +20,12 @@ Arrays = Mapping[str, npt.NDArray[np.generic]]
 
 
 def fingerprint(modules: Iterable[ModuleType]) -> str:
-    """Changes when the source of one of the modules does."""
+    """Changes when the source of one of the modules does, with the next start."""
+    return _fingerprint(tuple(modules))
+
+
+@cache
+def _fingerprint(modules: tuple[ModuleType, ...]) -> str:
     digest = hashlib.sha256()
     for module in modules:
         assert module.__file__ is not None

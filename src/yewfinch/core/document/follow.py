@@ -44,8 +44,9 @@ class Follow:
 
     def surface(self, source: Surface) -> Surface:
         """The follower's surface, row by row the image of its source's."""
-        faces = turned_round(source.faces) if self.flips else source.faces
-        return Surface(self.image(source.positions), faces, channels=source.channels)
+        if not self.flips:
+            return source.moved(self.image(source.positions))
+        return Surface(self.image(source.positions), turned_round(source.faces), channels=source.channels)
 
     def fits(self, own: Surface, source: Surface) -> bool:
         """Whether a surface is the image of its source as that is now."""

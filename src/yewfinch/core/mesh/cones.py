@@ -22,7 +22,7 @@ class LeafCones:
         Unit, of each leaf.
     lean : (k,) float64, radians
     closed : bool
-        The surface has no rim, so nobody sees its faces from behind.
+        The surface has no rim and looks outwards, so nobody sees its faces from behind.
 
     References
     ----------
@@ -34,7 +34,7 @@ class LeafCones:
         self.axis: DoubleArray = np.zeros((surface.leaf_count, 3))
         self.lean: DoubleArray = np.full(surface.leaf_count, np.pi)
         used = surface.ring_at[1:] > surface.ring_at[:-1]
-        self.closed = bool(surface.closed[used].all())
+        self.closed = bool(surface.closed[used].all()) and kernels.enclosed(surface.positions, surface.faces) > 0.0
         self.update(np.arange(surface.leaf_count, dtype=INDEX))
 
     def update(self, leaves: IndexArray) -> None:
@@ -59,7 +59,9 @@ class LeafCones:
 
 
 def _warm() -> None:
-    kernels.cones(np.zeros(1, INDEX), np.eye(3, dtype=np.float32), np.array([[0, 1, 2, 2]], INDEX), np.array([0, 1], INDEX), np.zeros((1, 3)), np.zeros(1))
+    triangle, faces = np.eye(3, dtype=np.float32), np.array([[0, 1, 2, 2]], INDEX)
+    kernels.cones(np.zeros(1, INDEX), triangle, faces, np.array([0, 1], INDEX), np.zeros((1, 3)), np.zeros(1))
+    kernels.enclosed(triangle, faces)
 
 
 warmup.register("cones of leaves", _warm)

@@ -256,7 +256,7 @@ class Surface:
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
-        return Surface(self.positions, self.faces, channels=self.channels)
+        return self.moved(self.positions)
 
 
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:
