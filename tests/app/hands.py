@@ -8,6 +8,8 @@ from PyQt6.QtGui import QMouseEvent, QPointingDevice, QTabletEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
+from yewfinch.app.layers import pixels_of
+
 NONE = Qt.KeyboardModifier.NoModifier
 
 
@@ -47,6 +49,12 @@ def line(a, b, n=12):
 def at_landmark(window, key):
     x, y = window.viewport.camera().project(window.bench.portrait.landmark(key))[0]
     return float(x), float(y)
+
+
+def view_picture(window):
+    """What the large view shows, the clay drawn in full and all that lies over it, (h, w, 3) int."""
+    window.viewport.picture.fill()
+    return pixels_of(window.viewport.grabFramebuffer()).astype(int)
 
 
 def clay_picture(window):

@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
+from tests.app.hands import drag, line, view_picture
 from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.formats import container
 from yewfinch.core.sitter.framing import framing
@@ -232,14 +232,13 @@ def test_a_photo_fills_the_wall(window, qtbot):
 def test_drawings_lie_over_the_clay_while_standing_there(window, qtbot):
     from dataclasses import replace
 
-    from yewfinch.app.layers import pixels_of
     from yewfinch.core.sitter.photo import Drawing
 
     bench = window.bench
     bench.stand_at("photo1")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     qtbot.wait(30)
-    plain = pixels_of(window.viewport.grabFramebuffer()).astype(int)
+    plain = view_picture(window)
     drawing = Drawing("rhythm", ((300.0, 200.0), (500.0, 700.0), (600.0, 1200.0)), "#ff0000")
     bench.change_photo(replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")
-    assert np.abs(pixels_of(window.viewport.grabFramebuffer()).astype(int) - plain).max() > 100
+    assert np.abs(view_picture(window) - plain).max() > 100

@@ -6,13 +6,8 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, clay_picture, drag, line
+from tests.app.hands import at_landmark, clay_picture, drag, line, view_picture
 from yewfinch.app.bench import OVERLAYS
-from yewfinch.app.layers import pixels_of
-
-
-def shot(window):
-    return pixels_of(window.viewport.grabFramebuffer()).astype(int)
 
 
 @pytest.fixture
@@ -29,7 +24,7 @@ def test_every_overlay_shows_something_of_its_own(standing):
     bench.set_overlay(opacity=1.0)
     for mode in OVERLAYS:
         assert bench.overlay.mode == mode
-        seen[mode] = shot(standing)
+        seen[mode] = view_picture(standing)
         QTest.keyClick(standing.viewport, Qt.Key.Key_G)
     assert bench.overlay.mode == "photo"
     modes = list(seen)
@@ -44,11 +39,11 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     bench, v = standing.bench, standing.viewport
     clay_only, photo_only = {}, {}
     bench.set_overlay(opacity=0.0)
-    clay_only = shot(standing)
+    clay_only = view_picture(standing)
     bench.set_overlay(opacity=1.0)
-    photo_only = shot(standing)
+    photo_only = view_picture(standing)
     bench.set_overlay(wipe=0.5, angle=90.0)
-    parted = shot(standing)
+    parted = view_picture(standing)
     box = v.photo_box()
     x = int(box.center().x()) + 25
     up, down = int(box.center().y()) - 120, int(box.center().y()) + 120
@@ -58,17 +53,17 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     at = v.wipe_point()
     drag(v, line((at.x() + 150, at.y()), (at.x() + 150, at.y() - 200), 5))
     assert bench.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
-    parted = shot(standing)
+    parted = view_picture(standing)
     assert np.abs(parted[up, x] - clay_only[up, x]).max() < 4
 
 
 def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     bench = standing.bench
-    plain = shot(standing)
+    plain = view_picture(standing)
     QTest.keyClick(standing.viewport, Qt.Key.Key_F)
     assert bench.show_fringes
     qtbot.wait(60)
-    assert np.abs(shot(standing) - plain).mean() > 0.05
+    assert np.abs(view_picture(standing) - plain).mean() > 0.05
     fringes = standing.viewport.fringes
     gap = next(g for g in fringes.standing if g.key == "face_outline")
     before = gap.rms
@@ -113,32 +108,32 @@ def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
 
 
 def test_arrows_point_to_the_sitter(window):
-    plain = shot(window)
+    plain = view_picture(window)
     QTest.keyClick(window.viewport, Qt.Key.Key_J)
     assert window.bench.show_arrows
-    assert np.abs(shot(window) - plain).mean() > 0.05
+    assert np.abs(view_picture(window) - plain).mean() > 0.05
     assert window.likeness.arrows.isChecked()
 
 
 def test_a_photo_lies_on_the_clay(window, qtbot):
     bench = window.bench
-    plain = shot(window)
+    plain = view_picture(window)
     panel = window.projection
     panel.choice.setCurrentIndex(panel.choice.findData("photo1"))
     panel.choice.activated.emit(panel.choice.currentIndex())
     panel.strength.setValue(100)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    one = shot(window)
+    one = view_picture(window)
     assert np.abs(one - plain).mean() > 2
     corner = np.abs(one[5:40, 5:40] - plain[5:40, 5:40])
     assert corner.max() < 3  # only the clay is covered
     bench.set_projection("*", 1.0)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     bench.set_view(bench.view.turned(-60, 0))
-    assert np.abs(shot(window) - one).mean() > 1
+    assert np.abs(view_picture(window) - one).mean() > 1
     bench.set_projection(None)
     bench.set_view(bench.view.turned(0, 0))
-    assert np.abs(shot(window) - plain).mean() < 0.5
+    assert np.abs(view_picture(window) - plain).mean() < 0.5
 
 
 def test_the_round_takes_directions_and_photos(window, qtbot):
@@ -192,7 +187,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     sheet = window.viewport.shown_sheet()
     assert sheet.direction == "front"
     left, top, width, height = sheet.box(window.viewport.camera())
-    picture = shot(window)
+    picture = view_picture(window)
     assert np.abs(picture[int(top + height / 2), int(left + 6)] - (250, 240, 60)).max() < 8
     panel.mark.click()
     for y in (100, 350):

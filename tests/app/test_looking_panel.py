@@ -4,17 +4,8 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, drag, line, view_picture
 from tests.app.test_base_head_job import click
-
-
-def picture(w):
-    image = w.viewport.grabFramebuffer()
-    pixels = image.convertToFormat(image.Format.Format_RGB888)
-    bits = pixels.constBits()
-    bits.setsize(pixels.sizeInBytes())
-    rows = np.frombuffer(bits, np.uint8).reshape(pixels.height(), pixels.bytesPerLine())
-    return rows[:, : 3 * pixels.width()].reshape(pixels.height(), pixels.width(), 3).astype(int)
 
 
 def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
@@ -22,30 +13,30 @@ def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
     w.bench.set_stage("Form")
     click(w.folds["Looking"].button)
     before = w.bench.portrait.surface("head").colour.copy()
-    own = picture(w)
+    own = view_picture(w)
     ground = (np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3)
     seen = {}
     for key in ("plaster", "bronze", "terracotta"):
         click(w.looking.finishes[key])
-        seen[key] = picture(w)[~ground].mean(axis=0)
+        seen[key] = view_picture(w)[~ground].mean(axis=0)
     assert seen["plaster"].min() > seen["terracotta"].max() > seen["bronze"].max()
     assert seen["terracotta"][0] > 1.5 * seen["terracotta"][2]
     click(w.looking.finishes["own"])
-    np.testing.assert_array_equal(picture(w), own)
+    np.testing.assert_array_equal(view_picture(w), own)
     w.looking.cavity.slider.setValue(1000)
-    assert np.abs(picture(w) - own)[~ground].mean() > 2
+    assert np.abs(view_picture(w) - own)[~ground].mean() > 2
     w.looking.cavity.slider.setValue(0)
     QTest.keyClick(w.viewport, Qt.Key.Key_F7)
     assert w.looking.black.isChecked()
-    dark = picture(w)
+    dark = view_picture(w)
     assert np.percentile(dark[~ground], 90) < 40
     QTest.keyClick(w.viewport, Qt.Key.Key_F7)
     QTest.keyClick(w.viewport, Qt.Key.Key_F6)
-    raking = picture(w)
+    raking = view_picture(w)
     half = raking.shape[1] // 2
     assert raking[:, :half][~ground[:, :half]].mean() > raking[:, half:][~ground[:, half:]].mean() + 20
     w.looking.raking.click()
-    np.testing.assert_array_equal(picture(w), own)
+    np.testing.assert_array_equal(view_picture(w), own)
     np.testing.assert_array_equal(w.bench.portrait.surface("head").colour, before)
     assert w.bench.portrait.history.position == 0
 
@@ -54,9 +45,9 @@ def test_work_goes_on_in_the_mirrored_picture(window):
     w = window
     w.bench.set_stage("Form")
     w.bench.set_view(w.bench.view.turned(35, 0))
-    plain = picture(w)
+    plain = view_picture(w)
     QTest.keyClick(w.viewport, Qt.Key.Key_F8)
-    turned = picture(w)
+    turned = view_picture(w)
     assert np.abs(turned[:, ::-1] - plain).mean() > 0  # lit from the same side of the room as before ...
     clay = np.abs(plain - 169).max(axis=2) > 8
     assert (np.abs(turned[:, ::-1] - 169).max(axis=2) > 8)[clay].mean() > 0.97  # ... but the same outline, turned about

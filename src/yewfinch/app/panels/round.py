@@ -156,7 +156,7 @@ class Round(QWidget):
         self._timer.start()
 
     def _draw_next(self) -> None:
-        if self.viewport.hands.busy:
+        if self.viewport.hands.busy or (self.viewport.isVisible() and not self.viewport.picture.full):
             return
         if not self._queue or not self.isVisible():
             self._timer.stop()
