@@ -13,6 +13,9 @@ from yewfinch.core.mesh.coarse import coarse_cell, coarse_of_levels, coarse_tria
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
 
+#: Sides of a view that has all in it.
+EVERYWHERE = np.tile([0.0, 0.0, 0.0, 1.0], (6, 1))
+
 
 def test_coarse_faces_are_few_near_and_look_the_same_way():
     ball = cube_sphere(120)
@@ -45,7 +48,7 @@ def test_leaves_that_look_away_are_told_and_no_other(flat):
             eye = -way * rng.uniform(300, 900)
             towards = np.broadcast_to(way, middle.shape) if flat else middle - eye
             seen = (normal * towards).sum(axis=1) < 0
-            away = cones.turned_away(eye, way, flat)
+            away = ~cones.in_sight(EVERYWHERE, eye, way, flat, True)
             told += away.sum()
             for leaf in np.nonzero(away)[0]:
                 assert not seen[surface.face_start[leaf] : surface.face_start[leaf + 1]].any()
@@ -55,15 +58,16 @@ def test_leaves_that_look_away_are_told_and_no_other(flat):
 
 def test_clay_with_a_rim_is_seen_from_behind():
     _, piece = sheet(61)
-    assert not LeafCones(piece.surface).turned_away(np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False).any()
+    assert LeafCones(piece.surface).in_sight(EVERYWHERE, np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False, True).all()
 
 
 def test_clay_that_is_inside_out_is_seen_from_behind():
     ball = cube_sphere(60)
     out = Surface(ball.positions, ball.faces[:, ::-1])
     eye, way = np.array([0, 0, -500.0]), np.array([0, 0, 1.0])
-    assert LeafCones(ball).turned_away(eye, way, False).any()
-    assert not LeafCones(out).closed and not LeafCones(out).turned_away(eye, way, False).any()
+    assert not LeafCones(ball).in_sight(EVERYWHERE, eye, way, False, True).all()
+    assert LeafCones(ball).in_sight(EVERYWHERE, eye, way, False, False).all()  # something is cut away
+    assert not LeafCones(out).closed and LeafCones(out).in_sight(EVERYWHERE, eye, way, False, True).all()
     assert kernels.enclosed(ball.positions, ball.faces) == pytest.approx(6 * 4 / 3 * np.pi * 100**3, rel=0.01)
     assert kernels.enclosed(out.positions, out.faces) == pytest.approx(-kernels.enclosed(ball.positions, ball.faces))
     triangles = np.concatenate([ball.faces[:, [0, 1, 2, 2]], ball.faces[:, [0, 2, 3, 3]]])

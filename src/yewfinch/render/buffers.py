@@ -71,17 +71,12 @@ class Seen:
             middle = np.array([2 * (x + w / 2) / camera.width - 1, 2 * (y + h / 2) / camera.height - 1])
             sides = (sides - middle[:, None] * matrix[3]) / np.array([[w / camera.width], [h / camera.height]])
         rows = np.concatenate([sides, matrix[2:3]])
-        return cls(np.concatenate([matrix[3] + rows, matrix[3] - rows]), camera.position, camera.rotation[2], bool(camera.flat), whole)
+        planes = np.ascontiguousarray(np.concatenate([matrix[3] + rows, matrix[3] - rows]))
+        return cls(planes, np.array(camera.position, np.float64), np.array(camera.rotation[2], np.float64), bool(camera.flat), whole)
 
     def runs(self, surface: Surface, cones: LeafCones) -> IndexArray:
         """First and last face of runs of leaves that may be in sight, (k, 2); a leaf beyond one side is not, nor one that looks away."""
-        normal, away = self.planes[:, :3], self.planes[:, 3]
-        middle = (surface.leaf_lo.astype(np.float64) + surface.leaf_hi) / 2
-        half = (surface.leaf_hi.astype(np.float64) - surface.leaf_lo) / 2
-        inside = (middle @ normal.T + half @ np.abs(normal).T + away >= 0.0).all(axis=1)
-        if self.whole:
-            inside &= ~cones.turned_away(self.eye, self.forward, self.flat)
-        leaves = np.nonzero(inside)[0]
+        leaves = np.nonzero(cones.in_sight(self.planes, self.eye, self.forward, self.flat, self.whole))[0]
         if len(leaves) == 0:
             return np.empty((0, 2), np.int32)
         breaks = np.nonzero(np.diff(leaves) > GAP)[0]
@@ -105,7 +100,8 @@ class SurfaceBuffers:
         self._levels = levels
         self.positions = context.buffer(surface.positions, dynamic=True)
         self.normals = context.buffer(surface.normals, dynamic=True)
-        self._positions, self._colour = surface.positions.copy(), shown(surface).copy()  # what was uploaded, to tell what differs
+        # what was uploaded, to tell what differs
+        self._positions, self._colour, self._roughness = surface.positions.copy(), shown(surface).copy(), surface.roughness.copy()
         self.colour = context.buffer(self._colour, dynamic=True)
         # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
         self.roughness = context.buffer(surface.roughness, dynamic=True)
@@ -128,6 +124,16 @@ class SurfaceBuffers:
             content = [(self.positions, "3f", "position"), (self.normals, "3f", "normal"), (self.colour, "4f1", "colour"), (self.roughness, "1f1", "roughness")]
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
+
+    def taken_up(self, levels: Levels | None) -> bool:
+        """Serve again for the surface, as the current one of its levels, after it was not in the portrait; false if it has changed since."""
+        self._levels = levels
+        surface = self.surface
+        return (
+            np.array_equal(self._positions, surface.positions)
+            and np.array_equal(self._colour, shown(surface))
+            and np.array_equal(self._roughness, surface.roughness)
+        )
 
     @property
     def closed(self) -> bool:
@@ -225,6 +231,7 @@ class SurfaceBuffers:
         for leaf in leaves:
             first, last = int(leaf) << LEAF_SHIFT, min(len(surface), (int(leaf) + 1) << LEAF_SHIFT)
             self.roughness.write(surface.roughness[first:last], offset=first)
+            self._roughness[first:last] = surface.roughness[first:last]
             self.bytes_written += last - first
         return np.stack([surface.leaf_lo[leaves].min(axis=0), surface.leaf_hi[leaves].max(axis=0)]).astype(np.float64)
 

@@ -8,6 +8,7 @@ import moderngl
 import numpy as np
 
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show import studios
@@ -32,6 +33,9 @@ QUICK = 0.28
 
 #: How strongly guides are drawn over the clay.
 THROUGH = 0.62
+
+#: Vertices of other levels of which buffers stay for the way back.
+PARKED = 4_000_000
 
 #: Grey behind the clay, sRGB.
 BACKDROP = (0xA9 / 255, 0xA9 / 255, 0xA7 / 255)
@@ -71,6 +75,7 @@ class SceneRenderer:
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
         self._blit_array = context.vertex_array(self._blit, [])
         self._pieces: dict[str, SurfaceBuffers] = {}
+        self._parked: list[SurfaceBuffers] = []
         self._ground = Ground(context)
         self._balls: dict[tuple[str, str], moderngl.Texture] = {}
         self._depths: Depths | None = None
@@ -85,14 +90,40 @@ class SceneRenderer:
         return None if found is None else found.update(channel, leaves)
 
     def sync(self, portrait: Portrait) -> None:
-        """Drop buffers of pieces that went or got another surface; make missing ones."""
+        """Drop buffers of pieces that went or got another surface, but for those of other levels; make missing ones."""
+        wanted = {k: self.instead.get(k, held.surface) for k, held in portrait.pieces.items()}
+        if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(self._pieces):
+            return
         for piece in list(self._pieces):
-            held = portrait.pieces.get(piece)
-            if held is None or self.instead.get(piece, held.surface) is not self._pieces[piece].surface:
-                self._pieces.pop(piece).release()
-        for piece, held in portrait.pieces.items():
+            if self._pieces[piece].surface is not wanted.get(piece):
+                self._parked.append(self._pieces.pop(piece))
+        for piece, surface in wanted.items():
             if piece not in self._pieces:
-                self._pieces[piece] = SurfaceBuffers(self.context, self.instead.get(piece, held.surface), held.levels)
+                levels = portrait.pieces[piece].levels
+                self._pieces[piece] = self._unparked(surface, levels) or SurfaceBuffers(self.context, surface, levels)
+        self._clear_parked([v.skeleton for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels])
+
+    def _unparked(self, surface: Surface, levels: Levels | None) -> SurfaceBuffers | None:
+        """The buffers of a surface that was not in the portrait for a while, if they are there and right."""
+        for buffers in self._parked:
+            if buffers.surface is surface:
+                self._parked.remove(buffers)
+                if buffers.taken_up(levels):
+                    return buffers
+                buffers.release()
+                break
+        return None
+
+    def _clear_parked(self, levels: Sequence[Surface | None]) -> None:
+        """Release what stands by for no level, and the oldest beyond what there is room for."""
+        room, kept = PARKED, []
+        for buffers in reversed(self._parked):
+            room -= len(buffers.surface)
+            if room >= 0 and any(buffers.surface is s for s in levels):
+                kept.append(buffers)
+            else:
+                buffers.release()
+        self._parked = kept[::-1]
 
     @property
     def software(self) -> bool:
@@ -286,9 +317,10 @@ class SceneRenderer:
 
     def release(self) -> None:
         """Give everything back."""
-        for buffers in self._pieces.values():
+        for buffers in (*self._pieces.values(), *self._parked):
             buffers.release()
         self._pieces.clear()
+        self._parked.clear()
         self.projection.release()
         if self._depths is not None:
             self._depths.release()

@@ -225,10 +225,14 @@ def _moved(found: list[Anchor], state: State, number: int, to: int, old: Surface
             rows, weights = (corner[[0, 1, 2]], (1 - u, u - v, v)) if v <= u else (corner[[0, 2, 3]], (1 - v, u, v - u))
             out[a] = Anchor(a.piece, (int(rows[0]), int(rows[1]), int(rows[2])), tuple(float(w) for w in weights))  # type: ignore[arg-type]
     if lost:
-        near = nearest_anchors(lost[0].piece, state.surface, np.array([a.on(old) for a in lost]))
         rows = _rows(np.array([a.corners for a in lost]), state, start, to)
-        for a, n, r in zip(lost, near, rows, strict=True):  # between vertices across a gap, or on faces that are no quads
-            out[a] = replace(a, corners=(int(r[0]), int(r[1]), int(r[2]))) if (r >= 0).all() else n
+        for a, r in zip(lost, rows, strict=True):  # between vertices across a gap, or on faces that are no quads
+            if (r >= 0).all():
+                out[a] = replace(a, corners=(int(r[0]), int(r[1]), int(r[2])))
+        lost = [a for a in lost if a not in out]
+    if lost:
+        near = nearest_anchors(lost[0].piece, state.surface, np.array([a.on(old) for a in lost]))
+        out |= dict(zip(lost, near, strict=True))
     return out
 
 
@@ -251,12 +255,10 @@ def _places(
     corners: list[tuple[int, int, int]], weights: list[tuple[float, float, float]], net: Net
 ) -> list[tuple[int, npt.NDArray[np.float64]] | None]:
     """The face that each anchor lies on and where on it, along its two directions; None where it lies on no quad, or a net has triangles."""
-    if (net.faces[:, 2] == net.faces[:, 3]).any():
+    if net.triangles or not corners:
         return [None] * len(corners)
-    marked = np.zeros(net.n, bool)
-    marked[np.array(corners, int).ravel()] = True
     of_row: dict[int, list[int]] = {}
-    for f in np.nonzero(marked[net.faces].any(axis=1))[0].tolist():
+    for f in net.touching(np.array(corners, INDEX).ravel()).tolist():
         for row in net.faces[f].tolist():
             of_row.setdefault(row, []).append(f)
     out: list[tuple[int, npt.NDArray[np.float64]] | None] = []

@@ -44,7 +44,7 @@ def rename(portrait: Portrait, piece: str, name: str) -> Edit:
 
 
 def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
-    """A second piece like this one, in the same place. Landmarks stay on the first.
+    """A second piece like this one with its levels, in the same place. Landmarks and layers stay on the first.
 
     Returns
     -------
@@ -54,7 +54,11 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     """
     held = portrait.pieces[piece]
     key = free_id(portrait.pieces, _stem(held))
-    copy = replace(held, id=key, name=f"{held.name} copy"[:LONGEST], surface=held.surface.copy(), locked=False, see_through=False, follows=None)
+    surface = held.surface.copy()
+    levels = None if held.levels is None else held.levels.copied(surface)
+    copy = replace(
+        held, id=key, name=f"{held.name} copy"[:LONGEST], surface=surface, levels=levels, locked=False, see_through=False, follows=None,
+    )  # fmt: skip
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
 
 

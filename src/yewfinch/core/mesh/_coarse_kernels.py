@@ -93,6 +93,35 @@ def cones(leaves, normals, faces, face_start, axis, lean):  # type: ignore[no-un
         lean[leaf] = np.arccos(max(-1.0, least))
 
 
+@njit(cache=True, nogil=True)
+def in_sight(low, high, planes, axis, lean, room, back, eye, forward, flat):  # type: ignore[no-untyped-def]
+    """Which boxes are not beyond any of some planes and, with `back`, not all turned away; `room` radians are added to the lean."""
+    out = np.empty(len(low), np.bool_)
+    middle, half, way = np.empty(3), np.empty(3), np.empty(3)
+    for leaf in range(len(low)):
+        size = away = 0.0
+        for k in range(3):
+            a, b = np.float64(low[leaf, k]), np.float64(high[leaf, k])
+            middle[k], half[k] = (a + b) / 2, (b - a) / 2
+            way[k] = forward[k] if flat else middle[k] - eye[k]
+            size, away = size + half[k] * half[k], away + way[k] * way[k]
+        inside = True
+        for p in range(len(planes)):
+            reach = planes[p, 3]
+            for k in range(3):
+                reach += middle[k] * planes[p, k] + half[k] * abs(planes[p, k])
+            inside &= reach >= 0.0
+        if inside and back:
+            away = max(np.sqrt(away), 1e-9)
+            spread = lean[leaf] + room
+            if not flat:
+                spread += np.arcsin(min(np.sqrt(size) / away, 1.0))
+            along = (axis[leaf, 0] * way[0] + axis[leaf, 1] * way[1] + axis[leaf, 2] * way[2]) / away
+            inside = not (spread < np.pi / 2 and along > np.sin(spread))
+        out[leaf] = inside
+    return out
+
+
 @njit(cache=True, parallel=True, nogil=True)
 def enclosed(positions, faces):  # type: ignore[no-untyped-def]
     """Six times the volume that faces go round, negative if they look inwards."""

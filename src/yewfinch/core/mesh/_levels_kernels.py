@@ -11,6 +11,15 @@ def _corners(faces, f):  # type: ignore[no-untyped-def]
     return 3 if faces[f, 2] == faces[f, 3] else 4
 
 
+@njit(cache=True, parallel=True)
+def touching(faces, marked):  # type: ignore[no-untyped-def]
+    """Which faces have a marked vertex."""
+    out = np.zeros(len(faces), np.bool_)
+    for f in prange(len(faces)):
+        out[f] = marked[faces[f, 0]] or marked[faces[f, 1]] or marked[faces[f, 2]] or marked[faces[f, 3]]
+    return out
+
+
 @njit(cache=True)
 def numbered_edges(faces, twin):  # type: ignore[no-untyped-def]
     """Number of the edge of each half-edge, and how many edges there are."""

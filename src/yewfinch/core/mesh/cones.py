@@ -41,27 +41,33 @@ class LeafCones:
         """Look again at leaves whose normals changed."""
         kernels.cones(np.asarray(leaves, INDEX), self.surface.normals, self.surface.faces, self.surface.face_start, self.axis, self.lean)
 
-    def turned_away(self, eye: DoubleArray, forward: DoubleArray, flat: bool) -> np.ndarray:
-        """Leaves (k,) bool all of whose faces look away from an eye at a place, mm, or along `forward` if the view is flat."""
-        if not self.closed:
-            return np.zeros(len(self.lean), bool)
-        lo, hi = self.surface.leaf_lo.astype(np.float64), self.surface.leaf_hi.astype(np.float64)
-        if flat:
-            way, spread = np.broadcast_to(forward, lo.shape), np.zeros(len(lo))
-        else:
-            way = (lo + hi) / 2 - eye
-            away = np.maximum(np.linalg.norm(way, axis=1), 1e-9)
-            radius = np.linalg.norm(hi - lo, axis=1) / 2
-            spread = np.arcsin(np.minimum(radius / away, 1.0))
-            way = way / away[:, None]
-        room = self.lean + spread + np.radians(_ROOM)
-        return np.asarray((room < np.pi / 2) & ((self.axis * way).sum(axis=1) > np.sin(np.minimum(room, np.pi / 2))))
+    def in_sight(self, planes: DoubleArray, eye: DoubleArray, forward: DoubleArray, flat: bool, whole: bool) -> np.ndarray:
+        """Leaves that may be seen.
+
+        Parameters
+        ----------
+        planes : (k, 4) float64
+            Of the sides of a view: inside where x, y, z, 1 times each is not below 0.
+        eye, forward : (3,) float64
+            Place, mm, and direction of the view; the place does not matter if it is `flat`.
+        flat : bool
+        whole : bool
+            Nothing of the clay is cut away or hidden: if it is closed, leaves all of whose faces look away are not seen.
+
+        Returns
+        -------
+        (leaves,) bool
+        """
+        return kernels.in_sight(
+            self.surface.leaf_lo, self.surface.leaf_hi, planes, self.axis, self.lean, np.radians(_ROOM), whole and self.closed, eye, forward, flat
+        )
 
 
 def _warm() -> None:
     triangle, faces = np.eye(3, dtype=np.float32), np.array([[0, 1, 2, 2]], INDEX)
     kernels.cones(np.zeros(1, INDEX), triangle, faces, np.array([0, 1], INDEX), np.zeros((1, 3)), np.zeros(1))
     kernels.enclosed(triangle, faces)
+    kernels.in_sight(triangle[:1], triangle[:1], np.ones((6, 4)), np.zeros((1, 3)), np.zeros(1), 0.1, True, np.zeros(3), np.zeros(3), False)
 
 
 warmup.register("cones of leaves", _warm)

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
@@ -51,6 +52,17 @@ class Net:
     twin: IndexArray
     edge: IndexArray
     edges: int
+
+    @cached_property
+    def triangles(self) -> bool:
+        """Whether any face is a triangle."""
+        return bool((self.faces[:, 2] == self.faces[:, 3]).any())
+
+    def touching(self, rows: IndexArray) -> IndexArray:
+        """Faces that have any of some vertices, ascending."""
+        marked = np.zeros(self.n, np.bool_)
+        marked[rows] = True
+        return np.flatnonzero(kernels.touching(self.faces, marked)).astype(INDEX)
 
 
 @dataclass(frozen=True, eq=False)
@@ -148,9 +160,11 @@ class Level:
         What the next finer level belongs to.
     since : (n, 3) float32, mm
         The positions that the next coarser level belongs to.
+    settled : Kept or None
+        All that the next coarser level belongs to, as far as that is known.
     texture : TexturePlaces or None
     skeleton : Surface or None
-        Any surface with its rows and faces, for what follows from these.
+        The surface that was left or reached last, which has its rows and faces; no other piece's.
     """
 
     net: Net
@@ -160,6 +174,7 @@ class Level:
     since: FloatArray
     texture: TexturePlaces | None = None
     skeleton: Surface | None = None
+    settled: Kept | None = None
 
 
 @dataclass(frozen=True, eq=False)
@@ -182,6 +197,12 @@ class Levels:
     def fit(self, surface: Surface) -> bool:
         """Whether they belong to a surface."""
         return surface.faces is self.faces
+
+    def copied(self, surface: Surface) -> Levels:
+        """The same levels for an independent copy of the current surface."""
+        levels = [replace(v, skeleton=None) for v in self.levels]
+        levels[self.current] = replace(levels[self.current], skeleton=surface)
+        return Levels(tuple(levels), self.current, surface.faces)
 
     @property
     def sizes(self) -> tuple[int, ...]:
@@ -238,10 +259,12 @@ def _left(state: State) -> list[Level]:
 
 
 def _reached(levels: list[Level], number: int) -> State:
-    """The surface of a level."""
+    """The surface of a level: the very one that was left there, if nothing has changed it since."""
     here, kept = levels[number], levels[number].kept
     if here.skeleton is None:
         surface = Surface(kept.positions, here.net.faces, channels=kept.channels)
+    elif np.array_equal(here.skeleton.positions, kept.positions) and here.skeleton.channels.same(kept.channels):
+        surface = here.skeleton
     else:
         surface = here.skeleton.moved(kept.positions, kept.channels)
     levels[number] = replace(here, skeleton=surface)
@@ -277,7 +300,7 @@ def added(state: State) -> State:
     levels[-1] = replace(here, rise=rise, above=here.kept)
     at = subdivided(here.net, rise, here.kept.positions)
     kept = Kept(at, _channels(here.net, rise, here.kept), _regions(here.net, rise, here.kept))
-    levels.append(Level(net, None, kept, kept, at))
+    levels.append(Level(net, None, kept, kept, at, settled=kept))
     return _reached(levels, len(levels) - 1)
 
 
@@ -333,9 +356,11 @@ def up(state: State) -> State:
         frame = fine.skeleton
         assert frame is not None
         kernels.carried(fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at)
-    kept = Kept(at, _channels(here.net, rise, now, was, fine.kept), _regions(here.net, rise, now, was, fine.kept))
+    kept = fine.kept
+    if now is not was:
+        kept = Kept(at, _channels(here.net, rise, now, was, kept), _regions(here.net, rise, now, was, kept))
     levels[number] = replace(here, above=now)
-    levels[number + 1] = replace(fine, kept=kept, since=at)
+    levels[number + 1] = replace(fine, kept=kept, since=at, settled=kept)
     return _reached(levels, number + 1)
 
 
@@ -354,6 +379,8 @@ def down(state: State) -> State:
     here, coarse = levels[number], levels[number - 1]
     now, rise = here.kept, coarse.rise
     assert rise is not None
+    if now is here.settled:
+        return _reached(levels, number - 1)
     at = coarse.kept.positions
     if now.positions is not here.since and not np.array_equal(now.positions, here.since):
         steps = now.positions - here.since
@@ -362,7 +389,7 @@ def down(state: State) -> State:
     old = coarse.kept.regions
     regions = {k: old[k] if k in old and np.array_equal(old[k], v[rise.vertices]) else v[rise.vertices] for k, v in now.regions.items()}
     kept = Kept(at, now.channels.at(rise.vertices), regions)
-    levels[number] = replace(here, since=now.positions)
+    levels[number] = replace(here, since=now.positions, settled=now)
     levels[number - 1] = replace(coarse, kept=kept, above=kept)
     return _reached(levels, number - 1)
 
@@ -408,6 +435,7 @@ def _warm() -> None:
     state = up(state)
     state.surface.set_rows(np.array([0], INDEX), at[:1] * 2)
     down(state)
+    state.levels.levels[0].net.touching(np.array([0], INDEX))
     turn_of(state.levels.levels[state.levels.current], state.surface, np.array([0], INDEX))
 
 

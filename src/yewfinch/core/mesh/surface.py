@@ -256,7 +256,9 @@ class Surface:
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
-        return self.moved(self.positions)
+        out = self.moved(self.positions)
+        out.faces = self.faces.copy()  # what belongs to faces is told by which array they are
+        return out
 
 
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:
