@@ -14,7 +14,7 @@ from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.levels import finer, subdivided
+from yewfinch.core.mesh.halfedges import finer, subdivided
 
 
 def main() -> None:

@@ -86,6 +86,43 @@ def test_the_head_carries_its_own_landmarks_and_says_at_which_level_it_is_steere
     assert max(np.linalg.norm(back[k] - before[k]) for k in before) < 1e-4
 
 
+def test_a_copy_has_levels_of_its_own(with_ball):
+    with_ball.perform(levels.add(with_ball, "clay"))
+    with_ball.perform(levels.go_to(with_ball, "clay", 0))
+    edit, key = pieces.duplicate(with_ball, "clay")
+    with_ball.perform(edit)
+    assert levels.count(with_ball.pieces[key]) == 2 and levels.current(with_ball.pieces[key]) == 0
+    for piece in ("clay", key):
+        with_ball.perform(levels.go_to(with_ball, piece, 1))
+    own, copy = with_ball.surface("clay"), with_ball.surface(key)
+    np.testing.assert_array_equal(own.positions, copy.positions)
+    assert own is not copy and own.faces is not copy.faces
+    before = copy.positions.copy()
+    move(with_ball, np.arange(40, dtype=np.int32), np.float32([0, 3, 0]))
+    np.testing.assert_array_equal(copy.positions, before)
+
+
+def test_steps_to_and_fro_with_strokes_between_are_undone_and_done_again_to_the_bit(with_ball):
+    seen = []
+    for _ in range(2):
+        with_ball.perform(levels.add(with_ball, "clay"))
+    for k, number in enumerate((1, 2, 1, 0, 1, 2, 2, 1)):
+        edit = levels.go_to(with_ball, "clay", number)
+        if edit is not None:
+            with_ball.perform(edit)
+            seen.append((with_ball.history.position, with_ball.surface("clay").positions.copy()))
+        if k % 3 != 1:
+            move(with_ball, np.arange(5 * k, 5 * k + 9, dtype=np.int32), np.float32([0, 1 + k, 0]))
+            seen.append((with_ball.history.position, with_ball.surface("clay").positions.copy()))
+    for way in (seen[::-1], seen):
+        for position, at in way:
+            while with_ball.history.position > position:
+                with_ball.history.undo()
+            while with_ball.history.position < position:
+                with_ball.history.redo()
+            np.testing.assert_array_equal(with_ball.surface("clay").positions, at)
+
+
 def test_other_faces_have_no_levels(with_ball):
     with_ball.perform(levels.add(with_ball, "clay"))
     edit, key = pieces.duplicate(with_ball, "clay")

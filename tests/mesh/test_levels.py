@@ -10,7 +10,7 @@ from scipy.spatial.transform import Rotation
 from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.levels import finer, net_of, subdivided
+from yewfinch.core.mesh.halfedges import finer, net_of, subdivided
 from yewfinch.core.mesh.subdivision import limit, split
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError

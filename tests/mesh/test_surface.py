@@ -190,3 +190,21 @@ def test_leaves_know_whom_they_touch(ball):
         np.testing.assert_array_equal(ball.leaf_hi[leaf], at.max(axis=0))
         users = {int(v) for v in np.unique(ball.faces.min(axis=1)[((ball.faces >> shift) == leaf).any(axis=1)] >> shift)}
         assert set(ball.leaf_owners(leaf).tolist()) == users | {leaf}
+
+
+def test_a_surface_moved_in_a_few_rows_is_one_moved_in_all(ball):
+    rows = ball.rows_in_ball((60.0, 70.0, 30.0), 30.0)
+    at = ball.positions.copy()
+    at[rows] *= np.float32(1.05)
+    part, whole = ball.moved(at, rows=rows), ball.moved(at)
+    for name in ("positions", "normals", "leaf_lo", "leaf_hi", "colour"):
+        np.testing.assert_array_equal(getattr(part, name), getattr(whole, name))
+    assert (part.version, part.faces is ball.faces) == (0, True)
+    part.set_rows(rows, ball.positions[rows])
+    np.testing.assert_array_equal(part.normals, ball.normals)
+    at[rows[0]] = np.nan
+    with pytest.raises(BadSurfaceError, match="not a number"):
+        ball.moved(at, rows=rows)
+    copy = ball.copy()
+    assert copy.faces is not ball.faces and copy.ring is ball.ring
+    np.testing.assert_array_equal(copy.normals, ball.normals)

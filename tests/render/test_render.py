@@ -5,6 +5,8 @@ import pytest
 from tests.conftest import cube_sphere
 
 from yewfinch.app.clay_picture import halves, part_of
+from yewfinch.core.document import detail_levels
+from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
@@ -204,6 +206,35 @@ def test_tiles_make_the_whole_picture(context, ball_portrait):
             renderer.draw(canvas.target, ball_portrait, camera, part=(x, y, 100, 120))
     np.testing.assert_array_equal(canvas.pixels(), whole)
     canvas.release()
+    renderer.release()
+
+
+def test_buffers_of_other_levels_stand_by_and_are_brought_up_to_date(context):
+    portrait = Portrait()
+    portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(24, 50.0))
+    for _ in range(2):
+        portrait.perform(detail_levels.add(portrait, "ball"))
+    camera = View(0, 0, (0, 0, 0), 300).camera(200, 160)
+    renderer = SceneRenderer(context)
+    drawn(context, portrait, camera, renderer)
+    fine = renderer._pieces["ball"]
+    portrait.perform(detail_levels.go_to(portrait, "ball", 1))
+    drawn(context, portrait, camera, renderer)
+    assert renderer._pieces["ball"] is not fine and renderer._parked == [fine]
+    surface = portrait.surface("ball")
+    rows = surface.rows_in_ball((0, 0, 50), 6.0)
+    portrait.perform(Edit("Stroke", (RowsChange("ball", "positions", rows, surface.positions[rows].copy(), surface.positions[rows] * np.float32(1.1)),)))
+    surface.colour[rows] = (180, 20, 20, 255)
+    surface.roughness[rows] = 20
+    portrait.perform(detail_levels.go_to(portrait, "ball", 2))
+    written = fine.bytes_written
+    shown = drawn(context, portrait, camera, renderer)
+    assert renderer._pieces["ball"] is fine and fine.surface is portrait.surface("ball")
+    assert 0 < fine.bytes_written - written < 0.4 * 29 * len(fine.surface)
+    np.testing.assert_array_equal(shown, drawn(context, portrait, camera))  # as new buffers show it
+    portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(8, 50.0))
+    drawn(context, portrait, camera, renderer)
+    assert renderer._parked == []  # nothing stands by for clay that is gone
     renderer.release()
 
 

@@ -37,6 +37,28 @@ def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: 
 
 
 @njit(cache=True, parallel=True)
+def differing_leaves(old, new, old_colour, new_colour, old_rough, new_rough, ring_at, ring, shift):  # type: ignore[no-untyped-def]
+    """What differs in each leaf: 1 for positions or the normals beside them, 2 for colour, 4 for roughness, added up."""
+    n = len(old)
+    out = np.zeros((n + (1 << shift) - 1) >> shift, np.uint8)
+    moved = np.zeros(len(out), np.uint8)
+    for leaf in prange(len(out)):
+        mark = 0
+        for i in range(leaf << shift, min(n, (leaf + 1) << shift)):
+            if old[i, 0] != new[i, 0] or old[i, 1] != new[i, 1] or old[i, 2] != new[i, 2]:
+                moved[leaf] = 1
+                for a in range(ring_at[i], ring_at[i + 1]):
+                    moved[ring[a] >> shift] = 1
+            for k in range(old_colour.shape[1]):
+                if old_colour[i, k] != new_colour[i, k]:
+                    mark |= 2
+            if old_rough[i, 0] != new_rough[i, 0]:
+                mark |= 4
+        out[leaf] = mark
+    return out + moved
+
+
+@njit(cache=True, parallel=True)
 def indices(faces):  # type: ignore[no-untyped-def]
     """Corners of two triangles a face; the second of a triangle has no area."""
     out = np.empty((len(faces), 6), np.int32)

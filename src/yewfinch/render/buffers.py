@@ -12,7 +12,7 @@ from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.render import _buffers_kernels as kernels
 
@@ -125,15 +125,24 @@ class SurfaceBuffers:
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
-    def taken_up(self, levels: Levels | None) -> bool:
-        """Serve again for the surface, as the current one of its levels, after it was not in the portrait; false if it has changed since."""
-        self._levels = levels
-        surface = self.surface
-        return (
-            np.array_equal(self._positions, surface.positions)
-            and np.array_equal(self._colour, shown(surface))
-            and np.array_equal(self._roughness, surface.roughness)
-        )
+    def take_up(self, surface: Surface, levels: Levels | None) -> bool:
+        """Serve for another surface with the same faces, or for one that was not in the portrait for a while: what differs is uploaded.
+
+        Returns
+        -------
+        bool
+            False if so much differs that new buffers are as cheap; these must then be released.
+        """
+        colour, worn = shown(surface), surface.roughness
+        marks = kernels.differing_leaves(
+            self._positions, surface.positions, self._colour, colour, self._roughness, worn, surface.ring_at, surface.ring, LEAF_SHIFT
+        )  # fmt: skip
+        if np.count_nonzero(marks) > surface.leaf_count // 4:
+            return False
+        self.surface, self._levels, self._cones.surface = surface, levels, surface
+        for channel, mark in (("positions", 1), ("colour", 2), ("roughness", 4)):
+            self.update(channel, np.flatnonzero(marks & mark).astype(INDEX))
+        return True
 
     @property
     def closed(self) -> bool:
@@ -245,6 +254,8 @@ class SurfaceBuffers:
 def _warm() -> None:
     offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
     kernels.indices(np.zeros((1, 4), np.int32))
+    places, bytes_, one_byte = np.zeros((1, 3), np.float32), np.zeros((1, 4), np.uint8), np.zeros((1, 1), np.uint8)
+    kernels.differing_leaves(places, places, bytes_, bytes_, one_byte, one_byte, offsets, offsets, LEAF_SHIFT)
     for dtype, width in ((np.float32, 3), (np.uint8, 4)):
         one = np.zeros((1, width), dtype)
         kernels.changed_box(0, 1, one, one, np.zeros((1, 3), np.float32), offsets, offsets, box)

@@ -90,7 +90,10 @@ class SceneRenderer:
         return None if found is None else found.update(channel, leaves)
 
     def sync(self, portrait: Portrait) -> None:
-        """Drop buffers of pieces that went or got another surface, but for those of other levels; make missing ones."""
+        """Drop buffers of pieces that went or got another surface, but for those of other levels; make missing ones.
+
+        Buffers with the same faces serve again: only what differs is uploaded.
+        """
         wanted = {k: self.instead.get(k, held.surface) for k, held in portrait.pieces.items()}
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(self._pieces):
             return
@@ -101,25 +104,25 @@ class SceneRenderer:
             if piece not in self._pieces:
                 levels = portrait.pieces[piece].levels
                 self._pieces[piece] = self._unparked(surface, levels) or SurfaceBuffers(self.context, surface, levels)
-        self._clear_parked([v.skeleton for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels])
+        self._clear_parked([v.skeleton.faces for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels if v.skeleton is not None])
 
     def _unparked(self, surface: Surface, levels: Levels | None) -> SurfaceBuffers | None:
-        """The buffers of a surface that was not in the portrait for a while, if they are there and right."""
+        """Buffers of a surface's faces that stand by, if they are there and little differs."""
         for buffers in self._parked:
-            if buffers.surface is surface:
+            if buffers.surface.faces is surface.faces:
                 self._parked.remove(buffers)
-                if buffers.taken_up(levels):
+                if buffers.take_up(surface, levels):
                     return buffers
                 buffers.release()
                 break
         return None
 
-    def _clear_parked(self, levels: Sequence[Surface | None]) -> None:
+    def _clear_parked(self, levels: Sequence[IndexArray]) -> None:
         """Release what stands by for no level, and the oldest beyond what there is room for."""
         room, kept = PARKED, []
         for buffers in reversed(self._parked):
             room -= len(buffers.surface)
-            if room >= 0 and any(buffers.surface is s for s in levels):
+            if room >= 0 and any(buffers.surface.faces is f for f in levels):
                 kept.append(buffers)
             else:
                 buffers.release()

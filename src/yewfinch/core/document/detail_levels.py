@@ -16,7 +16,8 @@ from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.coarser import found_under
-from yewfinch.core.mesh.levels import Net, State, turn_of
+from yewfinch.core.mesh.halfedges import Net
+from yewfinch.core.mesh.levels import State, turn_of
 from yewfinch.core.mesh.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.wrap import MOST_UNDER, laid, under

@@ -10,7 +10,8 @@ import numpy as np
 
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.channels import ROUGH, WIDTHS, Channels
-from yewfinch.core.mesh.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels, Net, Rise, finer, net_of
+from yewfinch.core.mesh.halfedges import Net, Rise, finer, net_of
+from yewfinch.core.mesh.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 

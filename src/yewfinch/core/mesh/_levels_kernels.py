@@ -20,6 +20,27 @@ def touching(faces, marked):  # type: ignore[no-untyped-def]
     return out
 
 
+@njit(cache=True, parallel=True)
+def differing(one, other):  # type: ignore[no-untyped-def]
+    """Which rows (n, 3) of two arrays are not the same."""
+    out = np.empty(len(one), np.bool_)
+    for i in prange(len(one)):
+        out[i] = one[i, 0] != other[i, 0] or one[i, 1] != other[i, 1] or one[i, 2] != other[i, 2]
+    return out
+
+
+@njit(cache=True, parallel=True)
+def under(changed, faces, edge, vertex_row, edge_row, face_row):  # type: ignore[no-untyped-def]
+    """Which faces have a changed row of the next level on them."""
+    out = np.empty(len(faces), np.bool_)
+    for f in prange(len(faces)):
+        found = changed[face_row[f]]
+        for c in range(_corners(faces, f)):
+            found = found or changed[vertex_row[faces[f, c]]] or changed[edge_row[edge[4 * f + c]]]
+        out[f] = found
+    return out
+
+
 @njit(cache=True)
 def numbered_edges(faces, twin):  # type: ignore[no-untyped-def]
     """Number of the edge of each half-edge, and how many edges there are."""
@@ -171,9 +192,10 @@ def gathered(steps, faces, edge, vertex_row, edge_row, face_row, n):  # type: ig
 
 
 @njit(cache=True, parallel=True)
-def carried(fine, old, old_normals, new, new_normals, ring_at, ring, out):  # type: ignore[no-untyped-def]
-    """Fine positions whose distances from `old`, in the frame of normal and first neighbour, are those from `new`."""
-    for v in prange(len(fine)):
+def carried(rows, fine, old, old_normals, new, new_normals, ring_at, ring, out):  # type: ignore[no-untyped-def]
+    """Fine positions of some rows whose distances from `old`, in the frame of normal and first neighbour, are those from `new`."""
+    for i in prange(len(rows)):
+        v = rows[i]
         if ring_at[v + 1] == ring_at[v]:
             for k in range(3):
                 out[v, k] = fine[v, k] + (new[v, k] - old[v, k])

@@ -9,7 +9,8 @@ import numpy as np
 from yewfinch.core.mesh import _coarser_kernels as kernels
 from yewfinch.core.mesh import _levels_kernels as level_kernels
 from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.levels import Regions, State, finer, net_of, subdivided
+from yewfinch.core.mesh.halfedges import finer, net_of, subdivided
+from yewfinch.core.mesh.levels import Regions, State
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared import warmup

@@ -9,15 +9,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh import _kernels as mesh_kernels
 from yewfinch.core.mesh import _levels_kernels as kernels
+from yewfinch.core.mesh import level_patches
 from yewfinch.core.mesh.channels import WIDTHS, Channels
-from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.halfedges import Net, Rise, finer, mixed, net_of, subdivided
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared import warmup
@@ -28,105 +28,6 @@ from yewfinch.core.shared.errors import YewfinchError
 MOST_LEVELS, MOST_ROWS = 8, 12_000_000
 
 Regions = Mapping[str, npt.NDArray[np.uint8]]
-
-
-@dataclass(frozen=True, eq=False)
-class Net:
-    """Faces in half-edges, for finding the next finer ones without looking anything up.
-
-    Attributes
-    ----------
-    faces : (m, 4) int32
-        A triangle repeats its third index.
-    n : int
-        Vertices.
-    twin : (4 m,) int32
-        The half-edge on the other side, -1 along a rim.
-    edge : (4 m,) int32
-    edges : int
-        How many there are.
-    """
-
-    faces: IndexArray
-    n: int
-    twin: IndexArray
-    edge: IndexArray
-    edges: int
-
-    @cached_property
-    def triangles(self) -> bool:
-        """Whether any face is a triangle."""
-        return bool((self.faces[:, 2] == self.faces[:, 3]).any())
-
-    def touching(self, rows: IndexArray) -> IndexArray:
-        """Faces that have any of some vertices, ascending."""
-        marked = np.zeros(self.n, np.bool_)
-        marked[rows] = True
-        return np.flatnonzero(kernels.touching(self.faces, marked)).astype(INDEX)
-
-
-@dataclass(frozen=True, eq=False)
-class Rise:
-    """The rows of the next finer level that come of a net's vertices, edges and faces."""
-
-    vertices: IndexArray
-    edges: IndexArray
-    faces: IndexArray
-
-    @property
-    def size(self) -> int:
-        """Vertices of the finer level."""
-        return len(self.vertices) + len(self.edges) + len(self.faces)
-
-
-def net_of(faces: IndexArray, n: int) -> Net:
-    """The net of any manifold faces.
-
-    Raises
-    ------
-    YewfinchError
-        If an edge has more than two faces, or two that are turned against each other.
-    """
-    face, start, end = half_edges(faces)
-    corner = np.arange(4 * len(faces)).reshape(-1, 4)
-    real = np.asarray(faces != np.roll(faces, -1, axis=1))
-    h = corner[real]
-    key, back = start * n + end, end * n + start
-    order = np.argsort(key)
-    if (np.diff(key[order]) == 0).any():
-        raise YewfinchError("Some edges have more than two faces, or faces turned against each other. Mend the piece first.")
-    place = np.minimum(np.searchsorted(key[order], back), len(key) - 1)
-    found = key[order][place] == back
-    # a triangle's corners 2 and 3 are one: its third side is that of corner 2
-    triangle = faces[:, 2] == faces[:, 3]
-    slot = np.where(triangle[face] & (h % 4 == 3), h - 1, h)
-    twin = np.full(4 * len(faces), -1, INDEX)
-    twin[slot] = np.where(found, slot[order[place]], -1)
-    edge, edges = kernels.numbered_edges(np.ascontiguousarray(faces, INDEX), twin)
-    return Net(np.ascontiguousarray(faces, INDEX), n, twin, edge, int(edges))
-
-
-def finer(net: Net) -> tuple[Net, Rise]:
-    """The net of the next level, its rows numbered along the faces, and where they come from."""
-    faces, twin, edge = kernels.refined(net.faces, net.twin, net.edge, net.edges, net.n)
-    size = net.n + net.edges + len(net.faces)
-    row = mesh_kernels.relabel(faces, size)
-    made = Net(row[faces].astype(INDEX), size, twin, edge, 2 * net.edges + len(faces))
-    return made, Rise(row[: net.n], row[net.n : net.n + net.edges], row[net.n + net.edges :])
-
-
-def subdivided(net: Net, rise: Rise, at: FloatArray) -> FloatArray:
-    """Positions (n', 3) mm on the next level, of those (n, 3) on this one, without any detail."""
-    out = np.empty((rise.size, 3), POSITION)
-    kernels.subdivided(at, net.faces, net.twin, net.edge, net.edges, rise.vertices, rise.edges, rise.faces, out)
-    return out
-
-
-def mixed(net: Net, rise: Rise, values: npt.NDArray[np.float32]) -> npt.NDArray[np.float32]:
-    """Channels (n', k) on the next level by plain means of edge ends and face corners."""
-    out = np.empty((rise.size, values.shape[1]), np.float32)
-    kernels.mixed(np.ascontiguousarray(values, np.float32), net.faces, net.twin, net.edge, rise.vertices, rise.edges, rise.faces, out)
-    return out
 
 
 @dataclass(frozen=True, eq=False)
@@ -258,15 +159,21 @@ def _left(state: State) -> list[Level]:
     return levels
 
 
-def _reached(levels: list[Level], number: int) -> State:
-    """The surface of a level: the very one that was left there, if nothing has changed it since."""
+def _reached(levels: list[Level], number: int, before: Kept | None = None, rows: IndexArray | None = None) -> State:
+    """The surface of a level: the very one that was left there, if nothing has changed it since.
+
+    It may be known that only some rows are elsewhere than `before`.
+    """
     here, kept = levels[number], levels[number].kept
-    if here.skeleton is None:
+    left = here.skeleton
+    if left is None:
         surface = Surface(kept.positions, here.net.faces, channels=kept.channels)
-    elif np.array_equal(here.skeleton.positions, kept.positions) and here.skeleton.channels.same(kept.channels):
-        surface = here.skeleton
+    elif before is not None and rows is not None and len(rows) and np.array_equal(left.positions, before.positions):
+        surface = left.moved(kept.positions, kept.channels, rows)
+    elif np.array_equal(left.positions, kept.positions):
+        surface = left if left.channels.same(kept.channels) else left.moved(kept.positions, kept.channels, np.empty(0, INDEX))
     else:
-        surface = here.skeleton.moved(kept.positions, kept.channels)
+        surface = left.moved(kept.positions, kept.channels)
     levels[number] = replace(here, skeleton=surface)
     return State(surface, Levels(tuple(levels), number, surface.faces), kept.regions, here.texture)
 
@@ -347,21 +254,30 @@ def up(state: State) -> State:
     here, fine = levels[number], levels[number + 1]
     was, now, rise = here.above, here.kept, here.rise
     assert rise is not None
-    if fine.skeleton is None:
-        fine = replace(fine, skeleton=Surface(fine.kept.positions, fine.net.faces))
-    at = fine.kept.positions
-    if now.positions is not was.positions and not np.array_equal(now.positions, was.positions):
-        old, new = (subdivided(here.net, rise, p) for p in (was.positions, now.positions))
-        at = np.empty_like(fine.kept.positions)
-        frame = fine.skeleton
-        assert frame is not None
-        kernels.carried(fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at)
-    kept = fine.kept
+    frame = fine.skeleton or Surface(fine.kept.positions, fine.net.faces)
+    fine = replace(fine, skeleton=frame)
+    at, kept = fine.kept.positions, fine.kept
+    rows, moved = level_patches.differing(was.positions, now.positions), None
+    if level_patches.few(rows, here.net.n) and len(rows):
+        at, moved = level_patches.carried(here.net, rise, was.positions, now.positions, rows, at, frame)
+    elif len(rows):
+        at = _carried(here.net, rise, was.positions, now.positions, fine)
     if now is not was:
         kept = Kept(at, _channels(here.net, rise, now, was, kept), _regions(here.net, rise, now, was, kept))
     levels[number] = replace(here, above=now)
     levels[number + 1] = replace(fine, kept=kept, since=at, settled=kept)
-    return _reached(levels, number + 1)
+    return _reached(levels, number + 1, fine.kept, moved)
+
+
+def _carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, fine: Level) -> FloatArray:
+    """All of the finer level carried along by what changed on the coarser one."""
+    frame = fine.skeleton
+    assert frame is not None
+    old, new = (subdivided(net, rise, p) for p in (was, now))
+    at = np.empty_like(fine.kept.positions)
+    rows = np.arange(len(at), dtype=INDEX)
+    kernels.carried(rows, fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at)
+    return at
 
 
 def down(state: State) -> State:
@@ -381,17 +297,37 @@ def down(state: State) -> State:
     assert rise is not None
     if now is here.settled:
         return _reached(levels, number - 1)
-    at = coarse.kept.positions
-    if now.positions is not here.since and not np.array_equal(now.positions, here.since):
-        steps = now.positions - here.since
-        net = coarse.net
-        at = at + kernels.gathered(steps, net.faces, net.edge, rise.vertices, rise.edges, rise.faces, net.n)
-    old = coarse.kept.regions
-    regions = {k: old[k] if k in old and np.array_equal(old[k], v[rise.vertices]) else v[rise.vertices] for k, v in now.regions.items()}
-    kept = Kept(at, now.channels.at(rise.vertices), regions)
+    net, at = coarse.net, coarse.kept.positions
+    rows, moved = level_patches.differing(here.since, now.positions), None
+    if level_patches.few(rows, here.net.n) and len(rows):
+        at, moved = level_patches.gathered(net, rise, at, here.since, now.positions, rows)
+    elif len(rows):
+        at = at + kernels.gathered(now.positions - here.since, net.faces, net.edge, rise.vertices, rise.edges, rise.faces, net.n)
+    kept = Kept(at, _channels_below(here, coarse, now), _regions_below(here, coarse, now))
     levels[number] = replace(here, since=now.positions, settled=now)
     levels[number - 1] = replace(coarse, kept=kept, above=kept)
-    return _reached(levels, number - 1)
+    return _reached(levels, number - 1, coarse.kept, moved)
+
+
+def _channels_below(here: Level, coarse: Level, now: Kept) -> Channels:
+    """Channels of the coarser level, those it has if nothing has changed."""
+    if here.settled is not None and here.settled.channels.same(now.channels):
+        return coarse.kept.channels
+    assert coarse.rise is not None
+    return now.channels.at(coarse.rise.vertices)
+
+
+def _regions_below(here: Level, coarse: Level, now: Kept) -> Regions:
+    """Regions of the coarser level; the arrays it has stay where they say the same."""
+    old, out = coarse.kept.regions, {}
+    assert coarse.rise is not None
+    for name, member in now.regions.items():
+        if here.settled is not None and here.settled.regions.get(name) is member and name in old:
+            out[name] = old[name]
+            continue
+        below = member[coarse.rise.vertices]
+        out[name] = old[name] if name in old and np.array_equal(old[name], below) else below
+    return out
 
 
 def turn_of(level: Level, surface: Surface, rows: IndexArray) -> DoubleArray:

@@ -92,19 +92,28 @@ class Surface:
         """Take over what vertices hold; copied."""
         self._wear(channels.copy())
 
-    def moved(self, positions: npt.ArrayLike, channels: Channels | None = None) -> Surface:
-        """Another surface with the same rows and faces, and all that follows from these, at other positions (n, 3) mm."""
+    def moved(self, positions: npt.ArrayLike, channels: Channels | None = None, rows: IndexArray | None = None) -> Surface:
+        """Another surface with the same rows and faces, and all that follows from these, at other positions (n, 3) mm.
+
+        If it is known that only some rows (k,) are elsewhere, what belongs to the others is copied.
+        """
         out = object.__new__(Surface)
         out.__dict__.update(self.__dict__)  # faces, rings and links are never written to
         out.positions = np.array(positions, dtype=POSITION, order="C")
-        _check(out.positions, self.faces)
         if len(out.positions) != len(self):
             raise BadSurfaceError(f"the surface has {len(self):,} vertices, got {len(out.positions):,}")
+        _check_positions(out.positions if rows is None else out.positions[rows])
         out._wear((self.channels if channels is None else channels).copy())
         out.version, out._tick = 0, 0
-        out.normals = np.zeros((len(out), 3), POSITION)
-        out.mend_all_normals()
-        out._own_buffers()
+        if rows is None:
+            out.normals = np.zeros((len(out), 3), POSITION)
+            out.mend_all_normals()
+            out._own_buffers()
+            return out
+        out.normals = self.normals.copy()
+        out._own_buffers(self)
+        out.refresh(rows)
+        out.version, out._tick, out._scratch = 0, 0, None
         return out
 
     def _owners(self) -> IndexArray:
@@ -123,21 +132,23 @@ class Surface:
         self._beyond_at, self._beyond = _kernels.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
         self._links_at, self._links = _kernels.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
 
-    def _own_buffers(self) -> None:
+    def _own_buffers(self, boxes: Surface | None = None) -> None:
+        """Arrays that are written to; boxes of leaves as another surface has them, or worked out."""
         count = len(self.face_start) - 1
         self._scratch: tuple[IndexArray, IndexArray, IndexArray] | None = None  # made at the first touch: surfaces in the history need none
-        self.leaf_lo: FloatArray = np.empty((count, 3), POSITION)
-        self.leaf_hi: FloatArray = np.empty((count, 3), POSITION)
+        self.leaf_lo: FloatArray = np.empty((count, 3), POSITION) if boxes is None else boxes.leaf_lo.copy()
+        self.leaf_hi: FloatArray = np.empty((count, 3), POSITION) if boxes is None else boxes.leaf_hi.copy()
         self._flag_a = np.zeros(count, np.uint8)
         self._flag_b = np.zeros(count, np.uint8)
         self._out_a = np.empty(count, INDEX)
         self._out_b = np.empty(count, INDEX)
         self.pick_buffers = (np.empty(count, np.float64), np.empty(count, INDEX))
-        everything = np.arange(count, dtype=INDEX)
-        _kernels.boxes_of(
-            everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT,
-            self.leaf_lo, self.leaf_hi,
-        )  # fmt: skip
+        if boxes is None:
+            everything = np.arange(count, dtype=INDEX)
+            _kernels.boxes_of(
+                everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT,
+                self.leaf_lo, self.leaf_hi,
+            )  # fmt: skip
 
     def _buffers(self) -> tuple[IndexArray, IndexArray, IndexArray]:
         if self._scratch is None:
@@ -256,7 +267,7 @@ class Surface:
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
-        out = self.moved(self.positions)
+        out = self.moved(self.positions, rows=np.empty(0, INDEX))
         out.faces = self.faces.copy()  # what belongs to faces is told by which array they are
         return out
 
@@ -273,21 +284,25 @@ def _as_quads(faces: npt.ArrayLike) -> IndexArray:
 
 
 def _check(positions: FloatArray, faces: IndexArray) -> None:
-    if positions.ndim != 2 or positions.shape[1] != 3:
-        raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
+    _check_positions(positions)
     n = len(positions)
     if n > MAX_VERTICES:
         raise BadSurfaceError(f"{n:,} vertices are more than the {MAX_VERTICES:,} allowed")
     if n == 0 or len(faces) == 0:
         raise BadSurfaceError("the surface is empty: it needs at least one face")
-    if not np.isfinite(positions).all():
-        row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
-        raise BadSurfaceError(f"vertex {row} has a position that is not a number")
-    if np.abs(positions).max() > 1e6:
-        raise BadSurfaceError("the surface reaches further than a kilometre: check its units")
     if faces.min() < 0 or faces.max() >= n:
         bad = int(faces.max() if faces.max() >= n else faces.min())
         raise BadSurfaceError(f"a face names vertex {bad}, but there are only {n}")
+
+
+def _check_positions(positions: FloatArray) -> None:
+    if positions.ndim != 2 or positions.shape[1] != 3:
+        raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
+    if not np.isfinite(positions).all():
+        row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
+        raise BadSurfaceError(f"vertex {row} has a position that is not a number")
+    if len(positions) and np.abs(positions).max() > 1e6:
+        raise BadSurfaceError("the surface reaches further than a kilometre: check its units")
 
 
 def _warm() -> None:
