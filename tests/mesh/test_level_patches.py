@@ -71,7 +71,7 @@ def test_the_rows_named_are_the_only_ones_that_differ_and_none_too_many(name):
     end[some] += np.float32(1.0)
     coarse, named = level_patches.gathered(net, rise, was, fine, end, some)
     differ = level_patches.differing(was, coarse)
-    assert 0 < len(differ) and set(differ.tolist()) <= set(named.tolist()) and len(named) < 0.4 * len(was)
+    assert len(differ) > 0 and set(differ.tolist()) <= set(named.tolist()) and len(named) < 0.4 * len(was)
 
 
 def test_faces_that_touch_and_faces_under_a_change_are_those_of_a_slow_search():

@@ -375,6 +375,93 @@ def morton(points, lo, scale):
     return out
 
 
+@njit(cache=True, parallel=True)
+def code_order(codes):
+    """Order of codes (n,) uint64, equal ones in their own order: laid into buckets by their highest bits, and sorted there."""
+    n = codes.shape[0]
+    bits = 1
+    while bits < 18 and (1 << bits) < n:
+        bits += 1
+    most = np.uint64(0)
+    for i in range(n):
+        most = max(most, codes[i])
+    shift = 0
+    while most >> np.uint64(shift) >= np.uint64(1 << bits):
+        shift += 1
+    at = np.zeros((1 << bits) + 1, np.int32)
+    for i in range(n):
+        at[np.int64(codes[i] >> np.uint64(shift)) + 1] += 1
+    for k in range(1 << bits):
+        at[k + 1] += at[k]
+    order, keys, fill = np.empty(n, np.int32), np.empty(n, np.uint64), at[:-1].copy()
+    for i in range(n):
+        k = np.int64(codes[i] >> np.uint64(shift))
+        order[fill[k]], keys[fill[k]] = i, codes[i]
+        fill[k] += 1
+    for run in prange((1 << bits) // 2):
+        for bucket in range(2 * run, 2 * run + 2):
+            first, last = at[bucket], at[bucket + 1]
+            if last - first > 64:
+                some = np.argsort(keys[first:last], kind="mergesort")
+                order[first:last] = order[first:last][some]
+                continue
+            for i in range(first + 1, last):
+                key, row, j = keys[i], order[i], i
+                while j > first and keys[j - 1] > key:
+                    keys[j], order[j] = keys[j - 1], order[j - 1]
+                    j -= 1
+                keys[j], order[j] = key, row
+    return order
+
+
+@njit(cache=True)
+def by_lowest_row(faces, count):
+    """Faces in the order of their lowest rows, equal ones in their own order; none if they stand so already."""
+    m = faces.shape[0]
+    at = np.zeros(count + 1, np.int32)
+    last, sorted_already = np.int32(0), True
+    for f in range(m):
+        low = min(min(faces[f, 0], faces[f, 1]), min(faces[f, 2], faces[f, 3]))
+        sorted_already = sorted_already and low >= last
+        last = low
+        at[low + 1] += 1
+    if sorted_already:
+        return faces[:0].copy()
+    for v in range(count):
+        at[v + 1] += at[v]
+    out = np.empty_like(faces)
+    for f in range(m):
+        low = min(min(faces[f, 0], faces[f, 1]), min(faces[f, 2], faces[f, 3]))
+        to = at[low]
+        at[low] = to + 1
+        for k in range(4):
+            out[to, k] = faces[f, k]
+    return out
+
+
+@njit(cache=True, parallel=True)
+def extremes(points):
+    """Lowest and highest corner round points (n, 3), (2, 3); a place that is no number makes them none."""
+    n = points.shape[0]
+    parts = (n + 8191) // 8192
+    low, high = np.full((parts + 1, 3), np.inf, points.dtype), np.full((parts + 1, 3), -np.inf, points.dtype)
+    wrong = np.zeros(parts + 1, np.uint8)
+    for part in prange(parts):
+        first = part * 8192
+        for i in range(first, min(n, first + 8192)):
+            for k in range(3):
+                value = points[i, k]
+                low[part, k], high[part, k] = min(low[part, k], value), max(high[part, k], value)
+                if not np.isfinite(value):
+                    wrong[part] = 1
+    out = np.empty((2, 3), points.dtype)
+    for k in range(3):
+        out[0, k], out[1, k] = low[:, k].min(), high[:, k].max()
+        if wrong.any():
+            out[0, k] = out[1, k] = np.nan
+    return out
+
+
 @njit(cache=True)
 def relabel(faces, count):
     """Number vertices in the order in which the faces first use them; unused come last."""

@@ -35,11 +35,12 @@ def in_face_order(
     """
     faces = np.ascontiguousarray(faces, INDEX)
     centres = _kernels.middles(np.ascontiguousarray(positions), faces)
-    lo = centres.min(axis=0).astype(np.float64)
-    extent = float(max((centres.max(axis=0) - lo).max(), 1e-9))
+    box = _kernels.extremes(centres)
+    lo = box[0].astype(np.float64)
+    extent = float(max((box[1] - lo).max(), 1e-9))
     codes = _kernels.morton(centres, lo, 2097151.0 / extent)
-    faces = np.ascontiguousarray(faces[np.argsort(codes, kind="stable")])
+    faces = faces[_kernels.code_order(codes)]
     new_of_old = _kernels.relabel(faces, len(positions))
     old_of_new = np.empty(len(positions), INDEX)
     old_of_new[new_of_old] = np.arange(len(positions), dtype=INDEX)
-    return new_of_old[faces].astype(INDEX), old_of_new
+    return np.take(new_of_old, faces), old_of_new

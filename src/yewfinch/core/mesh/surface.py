@@ -116,15 +116,10 @@ class Surface:
         out.version, out._tick, out._scratch = 0, 0, None
         return out
 
-    def _owners(self) -> IndexArray:
-        """Lowest row of each face."""
-        a, b, c, d = self.faces.T
-        return np.minimum(np.minimum(a, b), np.minimum(c, d))
-
     def _sort_faces(self) -> None:
-        owner = self._owners()
-        if np.any(np.diff(owner) < 0):
-            self.faces = np.ascontiguousarray(self.faces[np.argsort(owner, kind="stable")])
+        made = _kernels.by_lowest_row(self.faces, len(self.positions))
+        if len(made):
+            self.faces = made
 
     def _link_leaves(self) -> None:
         count = (len(self.positions) + LEAF_ROWS - 1) >> LEAF_SHIFT
@@ -298,10 +293,13 @@ def _check(positions: FloatArray, faces: IndexArray) -> None:
 def _check_positions(positions: FloatArray) -> None:
     if positions.ndim != 2 or positions.shape[1] != 3:
         raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
-    if not np.isfinite(positions).all():
+    if len(positions) == 0:
+        return
+    reach = np.abs(_kernels.extremes(positions)).max()
+    if not np.isfinite(reach):
         row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
         raise BadSurfaceError(f"vertex {row} has a position that is not a number")
-    if len(positions) and np.abs(positions).max() > 1e6:
+    if reach > 1e6:
         raise BadSurfaceError("the surface reaches further than a kilometre: check its units")
 
 
