@@ -10,6 +10,7 @@ from tests.mesh.test_mend import as_trimesh
 from yewfinch.core.document import masking
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.container import load, save
+from yewfinch.core.mesh.crossings import crossings
 from yewfinch.core.mesh.pick import pick_free
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.shell import chosen_faces, shell
@@ -134,7 +135,8 @@ def test_what_is_hidden_is_passed_through(ball):
 def test_a_shell_is_closed_and_as_thick_as_asked(with_ball, where):
     ball = with_ball.surface("clay")
     ball.mask[ball.positions[:, 1] > 20] = 255
-    edit, key = masking.make_shell(with_ball, "clay", 6.0, where)
+    edit, key, words = masking.make_shell(with_ball, "clay", 6.0, where)
+    assert words == ""
     with_ball.perform(edit)
     made = with_ball.surface(key)
     mesh = as_trimesh(made.positions, made.faces)
@@ -168,11 +170,47 @@ def test_shells_of_random_masks_are_closed_and_manifold(seed, where):
     body.mask[held] = 255
     if not chosen_faces(body).any():
         return
-    at, faces, rows = shell(body, float(rng.uniform(0.5, 9)), where)
-    mesh = as_trimesh(at, faces)
+    made = shell(body, float(rng.uniform(0.5, 9)), where)
+    mesh = as_trimesh(made.positions, made.faces)
     assert mesh.is_watertight
     assert mesh.is_winding_consistent
-    assert len(rows) == len(at)
+    assert len(made.rows) == len(made.positions)
+
+
+def dented(depth):
+    """A ball with a deep hollow on its front, and a mask over it."""
+    ball = cube_sphere(40)
+    away = np.linalg.norm(ball.positions - np.array([0, 0, 100.0]), axis=1)
+    ball = ball.moved(ball.positions * (1 - depth * np.exp(-((away / 22.0) ** 2)))[:, None])
+    ball.mask[away < 75] = 255
+    return ball, away
+
+
+def test_a_shell_in_a_hollow_is_thinner_there_and_does_not_run_through_itself():
+    ball, away = dented(0.35)
+    made = shell(ball, 14.0, "outward")
+    assert made.crossings == 0 and 0.02 < made.thin < 0.8 and 0.2 < made.thinnest < 9
+    triangles = as_trimesh(made.positions, made.faces).faces
+    assert len(crossings(made.positions, triangles)) == 0
+    masked = np.unique(ball.faces[chosen_faces(ball)])
+    n = len(masked)
+    straight = ball.positions[masked] + 14.0 * ball.normals[masked]
+    where = np.full(len(ball), -1)
+    where[masked] = np.arange(n)
+    plain = where[ball.faces[chosen_faces(ball)]]
+    assert len(crossings(straight, np.concatenate([plain[:, :3], plain[:, [0, 2, 3]]]))) > 10  # what it would be otherwise
+    wall = np.linalg.norm(made.positions[:n] - made.positions[n : 2 * n], axis=1)
+    far = away[made.rows[:n]] > 55
+    np.testing.assert_allclose(wall[far], 14.0, atol=1e-6)  # where there is room it is as thick as asked for
+    assert wall[away[made.rows[:n]] < 15].max() < 11
+
+
+def test_what_a_shell_came_to_is_said(with_ball):
+    held = with_ball.pieces["clay"]
+    with_ball.put_piece(replace(held, surface=dented(0.35)[0]), "x")
+    _, _, words = masking.make_shell(with_ball, "clay", 14.0, "outward")
+    assert "thinner" in words and "mm" in words
+    assert masking.make_shell(with_ball, "clay", 1.0, "outward")[2] == ""
 
 
 @pytest.mark.parametrize("thickness", [0.0, -1.0, 1e9, float("nan")])

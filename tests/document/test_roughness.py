@@ -65,7 +65,7 @@ def test_a_part_split_off_and_a_shell_keep_theirs(half_wet):
     p = half_wet
     s = p.surface("clay")
     s.mask[s.positions[:, 0] > 30] = 255
-    edit, shell = masking.make_shell(p, "clay", 3.0, "outward")
+    edit, shell, _ = masking.make_shell(p, "clay", 3.0, "outward")
     p.perform(edit)
     assert told(p.surface(shell))[0] > 0.9
     edit, part = masking.split_off(p, "clay")

@@ -149,12 +149,14 @@ class MaskMakingPanel(QWidget):
         portrait, thickness = self.bench.portrait, self.thickness.value()
         self._make_piece("Making the shell …", lambda piece, progress: masking.make_shell(portrait, piece, thickness, where, progress))
 
-    def _make_piece(self, words: str, job: Callable[[str, Progress], tuple[Edit, str]]) -> None:
+    def _make_piece(self, words: str, job: Callable[[str, Progress], tuple[Edit, str] | tuple[Edit, str, str]]) -> None:
         piece, portrait = self.outlines.piece, self.bench.portrait
 
-        def done(made: tuple[Edit, str]) -> None:
+        def done(made: tuple[Edit, str] | tuple[Edit, str, str]) -> None:
             portrait.perform(made[0])
             self.bench.choose_piece(made[1])
+            if len(made) == 3 and made[2]:
+                self.bench.say(made[2], "note")
 
         if piece is not None:
             self.outlines.work(len(piece.surface), words, lambda progress: job(piece.id, progress), done)

@@ -22,7 +22,7 @@ from yewfinch.core.reshape.shell import Where, chosen_faces, shell
 from yewfinch.core.reshape.wire_cut import Half, cut
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.outline import Outline, drawn
 
@@ -72,7 +72,7 @@ def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
     return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
 
 
-def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent) -> tuple[Edit, str]:
+def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent) -> tuple[Edit, str, str]:
     """A piece of its own: a shell over what is masked.
 
     Returns
@@ -80,6 +80,8 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, p
     Edit
     str
         Id of the shell.
+    str
+        What is to be said of it; empty if it is as it was asked for.
 
     Raises
     ------
@@ -88,12 +90,17 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, p
     """
     held = portrait.pieces[piece]
     progress(0.0, "lifting the shell")
-    at, faces, rows = shell(held.surface, thickness, where)
-    progress(0.7, "putting it in order")
-    ordered, order = in_face_order(at.astype(np.float32), faces)
+    made_of = shell(held.surface, thickness, where, part(progress, 0.0, 0.8))
+    progress(0.8, "putting it in order")
+    ordered, order = in_face_order(made_of.positions.astype(np.float32), made_of.faces)
     key = free_id(portrait.pieces, "clay")
-    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(at[order], ordered, channels=held.surface.channels.at(rows[order]).free()))
-    return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key
+    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(made_of.positions[order], ordered, channels=held.surface.channels.at(made_of.rows[order]).free()))
+    words = ""
+    if made_of.crossings:
+        words = f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. Mask less there, or fuse it: that clears it up."
+    elif made_of.thin > 0.01:
+        words = f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {made_of.thinnest:.1f} mm at the least)."
+    return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
 
 
 def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tuple[Edit, str]:

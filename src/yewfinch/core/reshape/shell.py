@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 import numpy.typing as npt
+from scipy.spatial import cKDTree
 
+from yewfinch.core.mesh.crossings import crossings
 from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 
 #: On which side of the surface the shell lies.
 Where = Literal["outward", "inward", "both"]
@@ -19,6 +24,10 @@ Where = Literal["outward", "inward", "both"]
 THINNEST, THICKEST = 0.1, 60.0
 #: The rim's line is smoothed so often; its round stands off by this part of the thickness.
 _ROUNDS, _ROUND = 4, 0.3
+#: Balls that are tried for a vertex, and the part of their radius that is used; how much thicker it may get along a millimetre.
+_BALLS, _PART, _SLOPE = 12, 0.8, 0.5
+#: Where walls cross they become so much thinner, so many times at most, but for this part of what was asked for.
+_LESS, _TRIES, _LEAST = 0.55, 8, 0.005
 
 
 def chosen_faces(surface: Surface) -> npt.NDArray[np.bool_]:
@@ -26,21 +35,40 @@ def chosen_faces(surface: Surface) -> npt.NDArray[np.bool_]:
     return np.asarray(surface.mask[surface.faces, 0].astype(np.float32).mean(axis=1) >= 127.5)
 
 
-def shell(surface: Surface, thickness: float, where: Where = "outward") -> tuple[DoubleArray, IndexArray, npt.NDArray[np.int64]]:
-    """A closed body over the masked part of a surface, its rim rounded.
+@dataclass(frozen=True, eq=False)
+class Shell:
+    """A closed body.
+
+    Attributes
+    ----------
+    positions : (n, 3) float64, mm
+    faces : (m, 4) int32
+    rows : (n,) int64
+        The row of the surface from which each vertex comes.
+    thin : float
+        Share of it that is thinner than asked for, so that it does not run through itself in hollows.
+    thinnest : float, mm
+    crossings : int
+        Pairs of triangles that cross nevertheless.
+    """
+
+    positions: DoubleArray
+    faces: IndexArray
+    rows: npt.NDArray[np.int64]
+    thin: float
+    thinnest: float
+    crossings: int
+
+
+def shell(surface: Surface, thickness: float, where: Where = "outward", progress: Progress = silent) -> Shell:
+    """A closed body over the masked part of a surface, its rim rounded; thinner in hollows that have no room for more.
 
     Parameters
     ----------
     surface : Surface
     thickness : float, mm
     where : {"outward", "inward", "both"}
-
-    Returns
-    -------
-    (n, 3) float64, mm
-    (m, 4) int32
-    (n,) int64
-        The row of the surface from which each vertex comes.
+    progress : Progress
 
     Raises
     ------
@@ -58,27 +86,93 @@ def shell(surface: Surface, thickness: float, where: Where = "outward") -> tuple
     n = len(rows)
     free = ~np.isin(end * n + start, start * n + end)
     a, b = start[free], end[free]
-    at = _smooth_rim(at, a, b)
+    jagged, at = at, _smooth_rim(at, a, b)
     normals = surface.normals[rows].astype(np.float64)
-    out, under = {"outward": (1.0, 0.0), "inward": (0.0, 1.0), "both": (0.5, 0.5)}[where]
-    outer, inner = at + normals * thickness * out, at - normals * thickness * under
+    progress(0.1, "looking for hollows")
+    shares = {"outward": (1.0, 0.0), "inward": (0.0, 1.0), "both": (0.5, 0.5)}[where]
+    wanted = [thickness * share for share in shares]
+    walls = [_eased(_room(at, way, most), at, start, end) for way, most in zip((normals, -normals), wanted, strict=True)]
+    for round_ in range(_TRIES + 1):
+        progress(0.2 + 0.7 * round_ / (_TRIES + 1), "looking for places where it would run through itself")
+        body, made = _closed(at, normals, faces, walls, a, b)
+        triangles = _triangles(made)
+        pairs = crossings(body, triangles)
+        if not len(pairs) or round_ == _TRIES:
+            break
+        bad = np.unique(triangles[np.unique(pairs)])
+        rim = np.unique(a)
+        bad = np.unique(np.concatenate([bad[bad < 2 * n] % n, rim[bad[bad >= 2 * n] - 2 * n] if len(rim) else bad[:0]]))
+        at[bad] = (at[bad] + jagged[bad]) / 2
+        for k, wall in enumerate(walls):
+            less = wall.copy()
+            less[bad] = np.minimum(wall[bad], np.maximum(_LESS * wall[bad], _LEAST * wanted[k]))
+            walls[k] = _eased(less, at, start, end)
+    total = walls[0] + walls[1]
+    origin = np.concatenate([rows, rows, rows[np.unique(a)]])
+    return Shell(body, made, origin, float((total < 0.9 * thickness).mean()), float(total.min()), len(pairs))
+
+
+def _room(at: DoubleArray, way: DoubleArray, most: float) -> DoubleArray:
+    """How far each vertex may go its way, (n,) mm and at most so far: a part of the radius of the largest ball that touches it there and holds no other.
+
+    References
+    ----------
+    Ma, Bae & Choi 2012, "3D medial axis point approximation using nearest neighbors and the normal field".
+    """
+    radius = np.full(len(at), most / _PART)
+    if most <= 0.0:
+        return radius
+    tree, live = cKDTree(at), np.arange(len(at))
+    for _ in range(_BALLS):
+        away, near = tree.query(at[live] + way[live] * radius[live, None])
+        inside = (away < radius[live] * 0.999) & (near != live)
+        live, near = live[inside], near[inside]
+        step = at[near] - at[live]
+        along = (step * way[live]).sum(axis=1)
+        live, step, along = live[along > 1e-9], step[along > 1e-9], along[along > 1e-9]
+        if not len(live):
+            break
+        radius[live] = np.minimum(radius[live], (step * step).sum(axis=1) / (2.0 * along))
+    return _PART * radius
+
+
+def _eased(wall: DoubleArray, at: DoubleArray, start: npt.NDArray[np.int64], end: npt.NDArray[np.int64]) -> DoubleArray:
+    """The same thickness (n,) mm or less, such that it grows by no more than a part of the way along any edge."""
+    length = _SLOPE * np.linalg.norm(at[start] - at[end], axis=1)
+    while True:
+        less = wall.copy()
+        np.minimum.at(less, start, wall[end] + length)
+        np.minimum.at(less, end, wall[start] + length)
+        if (less >= wall - 1e-6).all():
+            return wall
+        wall = less
+
+
+def _closed(
+    at: DoubleArray, normals: DoubleArray, faces: npt.NDArray[np.int64], walls: Sequence[DoubleArray], a: npt.NDArray[np.int64], b: npt.NDArray[np.int64]
+) -> tuple[DoubleArray, IndexArray]:
+    """Both walls, and what joins them along the edges from `a` to `b` of the rim."""
+    n = len(at)
+    outer, inner = at + normals * walls[0][:, None], at - normals * walls[1][:, None]
     back = turned_round(faces)
     if not len(a):  # all of it is masked: two bodies, one in the other
-        return np.concatenate([outer, inner]), np.concatenate([faces, back + n]).astype(INDEX), np.concatenate([rows, rows])
+        return np.concatenate([outer, inner]), np.concatenate([faces, back + n]).astype(INDEX)
     rim = np.unique(a)
     way = np.zeros((n, 3))
     np.add.at(way, a, np.cross(at[b] - at[a], normals[a]))
     np.add.at(way, b, np.cross(at[b] - at[a], normals[b]))
     way = way[rim] / np.maximum(np.linalg.norm(way[rim], axis=1, keepdims=True), 1e-12)
-    middle = (outer[rim] + inner[rim]) / 2 + way * _ROUND * thickness
+    middle = (outer[rim] + inner[rim]) / 2 + way * _ROUND * (walls[0] + walls[1])[rim, None]
     number = np.full(n, -1)
     number[rim] = 2 * n + np.arange(len(rim))
     upper = np.stack([b, a, number[a], number[b]], axis=1)
     lower = np.stack([number[b], number[a], n + a, n + b], axis=1)
-    return (
-        np.concatenate([outer, inner, middle]), np.concatenate([faces, back + n, upper, lower]).astype(INDEX),
-        np.concatenate([rows, rows, rows[rim]]),
-    )  # fmt: skip
+    return np.concatenate([outer, inner, middle]), np.concatenate([faces, back + n, upper, lower]).astype(INDEX)
+
+
+def _triangles(faces: IndexArray) -> npt.NDArray[np.int64]:
+    second = faces[faces[:, 2] != faces[:, 3]][:, [0, 2, 3]]
+    return np.concatenate([faces[:, :3], second]).astype(np.int64)
 
 
 def _apart(faces: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
