@@ -194,9 +194,13 @@ def test_a_part_drawn_anew_is_as_if_all_were(context, distance):
     renderer.release()
 
 
-def test_tiles_make_the_whole_picture(context, ball_portrait):
-    camera = View(20, 10, (0, 0, 0), 300).camera(300, 240)
+@pytest.mark.parametrize("look", [{}, {"occlusion": 0.8, "reach": 20.0}, {"wire": True}, {"cavity": 0.6}])
+def test_tiles_make_the_whole_picture(context, ball_portrait, look):
+    other = cube_sphere(40, 50.0)
+    ball_portrait.pieces["b"] = Piece("b", "B", other.moved(other.positions + np.float32([0, 80, 0])))
+    camera = View(20, 10, (0, 30, 0), 400).camera(300, 240)
     renderer = SceneRenderer(context)
+    renderer.looking = Looking(**look)
     canvas = Canvas(context, 300, 240)
     renderer.draw(canvas.target, ball_portrait, camera)
     whole = canvas.pixels()
@@ -204,7 +208,10 @@ def test_tiles_make_the_whole_picture(context, ball_portrait):
     for x in (0, 100, 200):
         for y in (0, 120):
             renderer.draw(canvas.target, ball_portrait, camera, part=(x, y, 100, 120))
-    np.testing.assert_array_equal(canvas.pixels(), whole)
+            renderer.depths_stay = True  # they need not be looked at again for the next tile
+    differ = np.abs(canvas.pixels().astype(int) - whole)
+    # where a line crosses the side of a tile its softened end is cut off, by a few levels
+    assert differ.max() <= (12 if "wire" in look else 0) and (differ > 0).mean() < 0.001
     canvas.release()
     renderer.release()
 

@@ -49,6 +49,8 @@ class ClayPicture(QObject):
         self._stale, self._whole, self._rough = True, False, False
         self._touched: DoubleArray | None = None
         self._tiles: list[Part] = []
+        #: For the tiles that are being drawn it is known already how far away everything is.
+        self._deep = False
         #: How many times the time of `SceneRenderer.work` this machine takes.
         self._pace = 1.0
         self._still, self._next = QTimer(self), QTimer(self)
@@ -128,7 +130,7 @@ class ClayPicture(QObject):
         elif part is not None:
             self._draw_part(renderer, camera, part)
         elif self._tiling:
-            self._draw_tile(renderer, camera)
+            self._draw_tiles(renderer, camera)
         if self._tiling:
             self._next.start()
         return self.canvas.texture
@@ -159,23 +161,25 @@ class ClayPicture(QObject):
         renderer.draw(self.canvas.target, self.bench.portrait, camera, part=part)
         self.canvas.resolve(part)
 
-    def _draw_tile(self, renderer: SceneRenderer, camera: Camera) -> None:
-        """Draw as much of the next tile as can be drawn in good time; the rest of it becomes another."""
-        part = self._tiles.pop()
-        while self._seconds(renderer, camera, part) > TILE and max(part[2:]) > LEAST:
-            part, rest = halves(part)
-            self._tiles.append(rest)
-        self._draw_part(renderer, camera, part)
+    def _draw_tiles(self, renderer: SceneRenderer, camera: Camera) -> None:
+        """Draw as much of the next tiles as can be drawn in good time; what is too much is divided."""
+        begun = time.perf_counter()
+        while self._tiles and time.perf_counter() - begun < TILE / 2:
+            part = self._tiles.pop()
+            while self._seconds(renderer, camera, part) > TILE and max(part[2:]) > LEAST:
+                part, rest = halves(part)
+                self._tiles.append(rest)
+            renderer.depths_stay = self._deep
+            self._draw_part(renderer, camera, part)
+            self._deep, renderer.depths_stay = True, False
+            renderer.context.finish()
 
     def _rested(self) -> None:
         """Nothing has changed for a moment: draw in full what was drawn roughly."""
         if self.canvas is None or not (self._rough or self._tiles):
             return
-        if self._rough and self.bench.looking.occlusion > 0:  # corners need all of the picture at once
-            self.fill()
-            return
         if self._rough:
-            self._rough = False
+            self._rough = self._deep = False
             self._tiles = [(0, 0, *self.canvas.size)]
         self._again()
 

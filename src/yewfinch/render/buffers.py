@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import moderngl
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.coarse import ABOUT, coarse_cell, coarse_of_levels, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
@@ -112,6 +113,7 @@ class SurfaceBuffers:
         #: Leaves whose normals have changed since the cones were right.
         self._turned: list[IndexArray] = []
         self._wire: moderngl.Buffer | None = None
+        self._wire_at: npt.NDArray[np.int64]
         self._coarse: moderngl.Buffer | None = None
         self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
         self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
@@ -192,16 +194,18 @@ class SurfaceBuffers:
             self._cones.update(np.unique(np.concatenate([self.surface.leaf_owners(int(leaf)) for leaf in leaves])))
         return seen.runs(self.surface, self._cones)
 
-    def draw_wire(self, program: moderngl.Program) -> None:
-        """Draw the edges of all faces."""
+    def draw_wire(self, program: moderngl.Program, seen: Seen) -> None:
+        """Draw the edges of all faces in sight."""
         if self._wire is None:
-            f, surface = self.surface.faces, self.surface
-            edges = np.concatenate([f[:, [i, (i + 1) % 4]] for i in range(4)])
-            rim = surface.closed == 0
-            a, b = edges.T  # an edge runs to and fro, but for a rim
-            edges = edges[(a < b) | ((a > b) & rim[a] & rim[b])]
-            self._wire = self._context.buffer(np.ascontiguousarray(edges).tobytes())
-        self._array(program, self._wire).render(moderngl.LINES)
+            f, rim = self.surface.faces, self.surface.closed == 0
+            a, b = f, np.roll(f, -1, axis=1)
+            mine = (a < b) | ((a > b) & rim[a] & rim[b])  # an edge runs to and fro, but for a rim
+            self._wire = self._context.buffer(np.stack([a[mine], b[mine]], axis=1).tobytes())
+            self._wire_at = np.concatenate([[0], np.cumsum(mine.sum(axis=1))])
+        array = self._array(program, self._wire)
+        for first, last in self._runs(seen):
+            begin, end = self._wire_at[first], self._wire_at[last]
+            array.render(moderngl.LINES, first=2 * int(begin), vertices=2 * int(end - begin))
 
     def update(self, channel: str, leaves: IndexArray) -> DoubleArray:
         """Upload only the rows of `leaves`; neighbouring leaves go in one write.

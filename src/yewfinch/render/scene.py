@@ -28,6 +28,8 @@ SAMPLED = 400_000
 
 #: Seconds that a processor takes for a triangle and for a pixel, about; measured on one without a graphics card.
 TRIANGLE, PIXEL = 0.7e-6, 0.2e-6
+#: So much more for a pixel if corners are dark.
+CORNER = 1.2e-6
 #: Pictures of one sample a pixel, without faces that look away, take so much of that.
 QUICK = 0.28
 
@@ -79,6 +81,8 @@ class SceneRenderer:
         self._ground = Ground(context)
         self._balls: dict[tuple[str, str], moderngl.Texture] = {}
         self._depths: Depths | None = None
+        #: How far away everything is has not changed since the last picture with dark corners.
+        self.depths_stay = False
         #: Coarser faces do, and those that look away may be left out.
         self.quick = False
         self._seen: Seen
@@ -175,14 +179,14 @@ class SceneRenderer:
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
         solid = [(k, p.hide_masked) for k, p in shown if not p.see_through or only is not None]
-        self._corners(target, solid)
+        self._corners(target, portrait, camera, solid)
         if self.program is self._rich:
             self.projection.bind(self.program)
         for piece, hide_masked in solid:
             self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
             self._draw_piece(self._pieces[piece])
         self.program["hide_masked"].value = 0.0
-        if self.looking.wire and only is None:
+        if self.looking.wire and only is None and not self.quick:
             self._wires([k for k, _ in solid], target)
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
@@ -196,7 +200,7 @@ class SceneRenderer:
         self._see(portrait, camera, part, None)
         triangles = sum(self._pieces[k].triangles(self._seen, self._pixel) for k, p in portrait.pieces.items() if p.visible)
         width, height = (camera.width, camera.height) if part is None else part[2:]
-        return TRIANGLE * triangles + PIXEL * width * height
+        return TRIANGLE * triangles + (PIXEL + (CORNER if self.looking.occlusion > 0 else 0.0)) * width * height
 
     def work_done(self, camera: Camera, quick: bool) -> float:
         """How much the picture drawn last was, in the same seconds."""
@@ -210,6 +214,8 @@ class SceneRenderer:
             bounds = np.stack([np.minimum(bounds[0], (-REACH, ground, -REACH)), np.maximum(bounds[1], (REACH, ground, REACH))])
         near, far = near_far(camera, bounds)
         whole = self.looking.section is None and not any(p.hide_masked or p.see_through for p in portrait.pieces.values())
+        if part is not None:  # a line is a pixel wide
+            part = part[0] - 1, part[1] - 1, part[2] + 2, part[3] + 2
         self._seen = Seen.by(camera, near, far, part, whole)
         self._pixel = camera.flat or near / camera.focal
         return near, far
@@ -251,7 +257,7 @@ class SceneRenderer:
                 self._balls[key].repeat_x = self._balls[key].repeat_y = False
             self._balls[key].use(BALL_UNIT)
 
-    def _corners(self, target: moderngl.Framebuffer, solid: Sequence[tuple[str, bool]]) -> None:
+    def _corners(self, target: moderngl.Framebuffer, portrait: Portrait, camera: Camera, solid: Sequence[tuple[str, bool]]) -> None:
         """Find out how far away everything is, where corners are to be darkened."""
         look = self.looking
         if look.occlusion <= 0.0 or look.black or self.quick:
@@ -260,18 +266,26 @@ class SceneRenderer:
         if self._depths is None or self._depths.size != size:
             if self._depths is not None:
                 self._depths.release()
-            self._depths = Depths(self.context, size)
-        self._depths.target.use()
+            self._depths, self.depths_stay = Depths(self.context, size), False
+        if not self.depths_stay:
+            seen = self._seen
+            self._see(portrait, camera, None, None)
+            self._draw_depths(self._depths, size, solid)
+            self._seen = seen
+        self.program["occlusion"].value = look.occlusion
+        self._depths.texture.use(DEPTH_UNIT)
+        target.use()
         self.context.viewport = (0, 0, *size)
-        self._depths.target.clear(depth=1.0)
+
+    def _draw_depths(self, depths: Depths, size: tuple[int, int], solid: Sequence[tuple[str, bool]]) -> None:
+        depths.target.use()
+        self.context.viewport = (0, 0, *size)
+        depths.target.clear(depth=1.0)
         self.program["black"].value, self.program["photo_count"].value = 1.0, 0
         for piece, hide_masked in solid:
             self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
             self._pieces[piece].draw(self.program, self._seen, self._pixel, False)
-        self.program["black"].value, self.program["occlusion"].value = 0.0, look.occlusion
-        self._depths.texture.use(DEPTH_UNIT)
-        target.use()
-        self.context.viewport = (0, 0, *size)
+        self.program["black"].value = 0.0
 
     def _wires(self, pieces: Sequence[str], target: moderngl.Framebuffer) -> None:
         """Draw the edges over the clay."""
@@ -280,7 +294,7 @@ class SceneRenderer:
         self.context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
         _write(target, True, False)  # alpha stays the clay's mask
         for piece in pieces:
-            self._pieces[piece].draw_wire(self.program)
+            self._pieces[piece].draw_wire(self.program, self._seen)
         _write(target, True, True)
         self.context.disable(moderngl.BLEND)
         self.program["wire"].value, self.program["nearer"].value = 0.0, 0.0
