@@ -79,7 +79,7 @@ numbers until you <i>settle</i> it into clay, also in a saved portrait. With <b>
 pointer. The points of a tube and of a lathe's profile are a table; tubes have a radius at each point. With <b>Shift+Z</b> draw one side of a lathe's outline, from its upright axis on; with <b>Z</b> a tube's
 course: it runs along the clay under the pointer. <i>Edges</i> says how fine the quads are.</p>
 <p>In the list <i>Pieces</i> a click chooses, <b>Ctrl</b>+click chooses more. Drag lines to arrange them, or onto another to group them; eye and lock of a group are for all of it. <b>F2</b> or
-a double click renames, <b>Del</b> removes. The three dots colour, duplicate, mirror, show alone (once more: all), split into loose parts, or bring the chosen clay together without
+a double click renames, <b>Del</b> removes. The three dots colour, duplicate (with its levels), mirror, show alone (once more: all), split into loose parts, or bring the chosen clay together without
 fusing. A locked piece is changed by no tool. A <i>twin</i> (&harr;) is a live mirror image, a <i>ring</i> (&#8635;) live copies round an axis: they show all that is done to their piece,
 can be changed only through it, and become pieces of their own when they are settled.</p>
 <p>With <b>D</b>, <i>Place pieces</i>, the chosen pieces have handles: arms move, arcs turn, square knobs scale one way, the dotted hoop scales all ways; the dot, or the piece itself, moves
@@ -115,7 +115,7 @@ while you drag. Mirrored, the right half follows the left. <i>Clothe into clay</
 <h2>Masks and turned parts</h2>
 <p>The mask tool (stage Block: panel <i>Mask and parts</i>) holds clay: no tool moves what is masked. Masks can also come from a named region, and be softened, sharpened, inverted
 (Alt+Q) and cleared (Shift+Q). With <b>A</b>, <i>Mask by lasso</i>, draw round what is to be held; with <b>Ctrl</b> it is freed. The panel <i>Masks from the form</i> masks by box, by hollows and crests, by
-what faces you, by colour, by loose part; grows and shrinks the mask; stores it under a name and takes it up again; hides what is masked; makes a closed shell of the masked clay, or splits it off. With <b>Y</b>, <i>Turn a part</i>, draw a line along the masked part from its joint and drag its end: it is hinged, bent or twisted about
+what faces you, by colour, by loose part; grows and shrinks the mask; stores it under a name and takes it up again; hides what is masked; makes a closed shell of the masked clay (thinner where a hollow has no room for it), or splits it off. With <b>Y</b>, <i>Turn a part</i>, draw a line along the masked part from its joint and drag its end: it is hinged, bent or twisted about
 the joint. That is a layer as well: it can be taken off and put on again, and strokes made in between stay.</p>
 <h2>Working on the clay</h2>
 <p>Left drag on the clay works, beside it turns. Middle drag pans, right drag turns, the wheel zooms to
