@@ -58,6 +58,14 @@ def numbered_edges(faces, twin):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True)
+def renumber(faces, row):  # type: ignore[no-untyped-def]
+    """Give the vertices of faces other numbers, in place."""
+    for f in prange(len(faces)):
+        for k in range(4):
+            faces[f, k] = row[faces[f, k]]
+
+
+@njit(cache=True, parallel=True)
 def refined(faces, twin, edge, edges, n):  # type: ignore[no-untyped-def]
     """The finer faces, twins and edges by rules of the indices alone (Dupuy & Vanhoey 2021, "A halfedge refinement rule for parallel Catmull-Clark subdivision").
 

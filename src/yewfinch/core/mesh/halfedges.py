@@ -97,7 +97,8 @@ def finer(net: Net) -> tuple[Net, Rise]:
     faces, twin, edge = kernels.refined(net.faces, net.twin, net.edge, net.edges, net.n)
     size = net.n + net.edges + len(net.faces)
     row = mesh_kernels.relabel(faces, size)
-    made = Net(row[faces].astype(INDEX), size, twin, edge, 2 * net.edges + len(faces))
+    kernels.renumber(faces, row)
+    made = Net(faces, size, twin, edge, 2 * net.edges + len(faces))
     return made, Rise(row[: net.n], row[net.n : net.n + net.edges], row[net.n + net.edges :])
 
 
