@@ -5,10 +5,11 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QToolButton
 
 from tests.app.hands import drag
 from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.document import pieces
 from yewfinch.core.sitter.likeness import likeness
 
 
@@ -38,9 +39,40 @@ def test_size_stays_within_its_limits(window):
     assert bench.tool_settings.size == 0.5
 
 
-def test_pieces_panel_hides_and_locks_undoably(window):
-    from PyQt6.QtWidgets import QToolButton
+def test_the_list_of_pieces_keeps_lines_that_look_as_before(window):
+    portrait, tree = window.bench.portrait, window.pieces.tree
+    window.bench.set_stage("Block")
 
+    def lines():
+        return {tree.topLevelItem(k).data(0, Qt.ItemDataRole.UserRole): tree.topLevelItem(k) for k in range(tree.topLevelItemCount())}
+
+    def right():
+        made = lines()
+        assert list(made) == list(portrait.pieces)
+        for key, item in made.items():
+            assert item.text(0) == portrait.pieces[key].name and tree.itemWidget(item, 1) is not None
+
+    right()
+    head = lines()["head"]
+    edit, key = pieces.duplicate(portrait, "head")
+    portrait.perform(edit)
+    right()
+    assert lines()["head"] is head
+    portrait.perform(pieces.rename(portrait, key, "Other"))
+    right()
+    portrait.perform(pieces.arrange(portrait, list(portrait.pieces)[::-1], {}))
+    right()
+    buttons = tree.itemWidget(lines()["head"], 1).findChildren(QToolButton)
+    buttons[0].click()
+    assert not portrait.pieces["head"].visible
+    right()
+    for _ in range(4):
+        portrait.history.undo()
+        right()
+    assert key not in lines() and portrait.pieces["head"].visible
+
+
+def test_pieces_panel_hides_and_locks_undoably(window):
     p = window.bench.portrait
     window.bench.set_stage("Block")
 

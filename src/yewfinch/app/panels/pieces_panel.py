@@ -135,13 +135,14 @@ class PiecesPanel(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(1)
         visible, locked = any(p.visible for p in members), all(p.locked for p in members)
+        ids = [p.id for p in members]  # buttons outlive the pieces as they are
         more_tip = "Group: show alone, rename, take apart" if group else "Rename, colour, duplicate, mirror, show alone, group, split, bring together"
         for picture, tone, tip, spoken, run in (
-            ("eye" if visible else "eye-slash", visible, "Hide" if visible else "Show", f"show or hide {name}", lambda: self._toggle(members, "visible")),
+            ("eye" if visible else "eye-slash", visible, "Hide" if visible else "Show", f"show or hide {name}", lambda: self._toggle(ids, "visible")),
             ("lock-simple" if locked else "lock-simple-open", locked, "Unlock" if locked else "Lock: no tool changes it",
-             f"lock or unlock {name}", lambda: self._toggle(members, "locked")),
+             f"lock or unlock {name}", lambda: self._toggle(ids, "locked")),
             ("dots-three", False, more_tip, f"more of {name}", None),
-            ("trash", False, "Remove (can be undone)", f"remove {name}", lambda: self.remove(*(p.id for p in members))),
+            ("trash", False, "Remove (can be undone)", f"remove {name}", lambda: self.remove(*ids)),
         ):  # fmt: skip
             button = QToolButton()
             button.setIcon(theme.icon(picture, "ink" if tone else "soft", 15))
@@ -151,7 +152,7 @@ class PiecesPanel(QWidget):
             button.setAccessibleName(spoken)
             if run is None:
                 button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
-                button.setMenu(self._group_menu(group, button) if group else self._menu(members[0].id, button))
+                button.setMenu(self._group_menu(group, button) if group else self._menu(ids[0], button))
                 button.setStyleSheet("QToolButton::menu-indicator { image: none; }")
             else:
                 button.clicked.connect(lambda _=False, r=run: r())
@@ -316,8 +317,8 @@ class PiecesPanel(QWidget):
         if chosen not in self.bench.chosen:
             self.bench.choose_piece(chosen)
 
-    def _toggle(self, members: Sequence[Piece], field: str) -> None:
-        held = [self.bench.portrait.pieces[p.id] for p in members if p.id in self.bench.portrait.pieces]
+    def _toggle(self, ids: Sequence[str], field: str) -> None:
+        held = [self.bench.portrait.pieces[k] for k in ids if k in self.bench.portrait.pieces]
         now = not (any if field == "visible" else all)(getattr(p, field) for p in held)
         word = {("visible", True): "Show", ("visible", False): "Hide",
                 ("locked", True): "Lock", ("locked", False): "Unlock"}[(field, now)]  # fmt: skip

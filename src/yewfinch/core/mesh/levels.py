@@ -254,7 +254,7 @@ def up(state: State) -> State:
     here, fine = levels[number], levels[number + 1]
     was, now, rise = here.above, here.kept, here.rise
     assert rise is not None
-    frame = fine.skeleton or Surface(fine.kept.positions, fine.net.faces)
+    frame = Surface(fine.kept.positions, fine.net.faces) if fine.skeleton is None else fine.skeleton
     fine = replace(fine, skeleton=frame)
     at, kept = fine.kept.positions, fine.kept
     rows, moved = level_patches.differing(was.positions, now.positions), None

@@ -69,6 +69,11 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     thickness : float, mm
     where : {"outward", "inward", "both"}
     progress : Progress
+        May cancel.
+
+    Returns
+    -------
+    Shell
 
     Raises
     ------
@@ -86,6 +91,7 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     n = len(rows)
     free = ~np.isin(end * n + start, start * n + end)
     a, b = start[free], end[free]
+    rim = np.unique(a)
     jagged, at = at, _smooth_rim(at, a, b)
     normals = surface.normals[rows].astype(np.float64)
     progress(0.1, "looking for hollows")
@@ -100,7 +106,6 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
         if not len(pairs) or round_ == _TRIES:
             break
         bad = np.unique(triangles[np.unique(pairs)])
-        rim = np.unique(a)
         bad = np.unique(np.concatenate([bad[bad < 2 * n] % n, rim[bad[bad >= 2 * n] - 2 * n] if len(rim) else bad[:0]]))
         at[bad] = (at[bad] + jagged[bad]) / 2
         for k, wall in enumerate(walls):
@@ -108,8 +113,7 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
             less[bad] = np.minimum(wall[bad], np.maximum(_LESS * wall[bad], _LEAST * wanted[k]))
             walls[k] = _eased(less, at, start, end)
     total = walls[0] + walls[1]
-    origin = np.concatenate([rows, rows, rows[np.unique(a)]])
-    return Shell(body, made, origin, float((total < 0.9 * thickness).mean()), float(total.min()), len(pairs))
+    return Shell(body, made, np.concatenate([rows, rows, rows[rim]]), float((total < 0.9 * thickness).mean()), float(total.min()), len(pairs))
 
 
 def _room(at: DoubleArray, way: DoubleArray, most: float) -> DoubleArray:
