@@ -47,6 +47,7 @@ def test_the_list_of_pieces_keeps_lines_that_look_as_before(window):
         return {tree.topLevelItem(k).data(0, Qt.ItemDataRole.UserRole): tree.topLevelItem(k) for k in range(tree.topLevelItemCount())}
 
     def right():
+        QApplication.processEvents()
         made = lines()
         assert list(made) == list(portrait.pieces)
         for key, item in made.items():

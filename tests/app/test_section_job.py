@@ -7,15 +7,14 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, drag, line, view_picture
 from tests.app.test_base_head_job import click
-from tests.app.test_looking_panel import picture
 from tests.app.test_stamp_job import begun
 
 
 def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
     w, _ = begun(window, "Section")
-    whole = picture(w)
+    whole = view_picture(w)
     QTest.keyClick(w.viewport, Qt.Key.Key_F8, Qt.KeyboardModifier.ShiftModifier)
     section = w.bench.looking.section
     assert section is not None and w.section.ways["midline"].isChecked() and section.at == 0.0
@@ -51,7 +50,7 @@ def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
     assert w.bench.looking.section is None and not any(b.isChecked() for b in w.section.ways.values())
     w.undo()
     w.bench.set_view(w.bench.view.turned(0, 0))
-    assert whole.shape == picture(w).shape
+    assert whole.shape == view_picture(w).shape
 
 
 def test_the_section_lies_over_a_photos_outline(window, qtbot):
@@ -60,10 +59,10 @@ def test_the_section_lies_over_a_photos_outline(window, qtbot):
     w.bench.stand_at("photo3")
     QTest.qWait(400)
     w.bench.set_overlay(opacity=1.0)
-    before = picture(w)
+    before = view_picture(w)
     w.viewport.sections.turn("midline")
     w.bench.set_looking(section=replace(w.bench.looking.section, cut=False))
-    after = picture(w)
+    after = view_picture(w)
     gold = (after[..., 0] > 190) & (after[..., 2] < 90) & (np.abs(after - before).sum(axis=2) > 60)
     assert gold.sum() > 300  # a line from brow to chin and over the crown
     camera = w.viewport.camera()
@@ -77,23 +76,23 @@ def test_the_section_lies_over_a_photos_outline(window, qtbot):
 def test_studios_corners_and_wires_change_the_picture_only(window):
     w, _ = begun(window, "Looking")
     w.inspector.ensureWidgetVisible(w.looking)
-    own = picture(w)
+    own = view_picture(w)
     clay = ~((np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3))
     means = {}
     for key, button in w.looking.studios.items():
         click(button)
-        means[key] = picture(w)[clay]
+        means[key] = view_picture(w)[clay]
     assert len({tuple(np.round(v.mean(axis=0), 1)) for v in means.values()}) == len(means)
     assert means["hard"].std() > means["window"].std() * 0.9
     click(w.looking.studios["bench"])
-    np.testing.assert_array_equal(picture(w), own)
+    np.testing.assert_array_equal(view_picture(w), own)
     w.looking.occlusion.slider.setValue(w.looking.occlusion.slider.maximum())
-    assert picture(w)[clay].mean() < own[clay].mean() - 1
+    assert view_picture(w)[clay].mean() < own[clay].mean() - 1
     w.looking.occlusion.slider.setValue(0)
     QTest.keyClick(w.viewport, Qt.Key.Key_F7, Qt.KeyboardModifier.ShiftModifier)
-    assert w.looking.wire.isChecked() and (picture(w) != own).any()
+    assert w.looking.wire.isChecked() and (view_picture(w) != own).any()
     QTest.keyClick(w.viewport, Qt.Key.Key_F7, Qt.KeyboardModifier.ShiftModifier)
-    np.testing.assert_array_equal(picture(w), own)
+    np.testing.assert_array_equal(view_picture(w), own)
     assert w.bench.portrait.history.position == 0
 
 

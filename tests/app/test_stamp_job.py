@@ -6,9 +6,8 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, drag, line, view_picture
 from tests.app.test_base_head_job import click
-from tests.app.test_looking_panel import picture
 from yewfinch.core.document import detail_levels
 
 
@@ -98,7 +97,7 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     view = w.viewport
     w.stencil.pictures.setCurrentIndex(w.stencil.pictures.findData("pores"))
     w.stencil.pictures.activated.emit(w.stencil.pictures.currentIndex())
-    before = picture(w)
+    before = view_picture(w)
     QTest.keyClick(view, Qt.Key.Key_F9)
     assert w.bench.mode == "stencil" and w.stencil.by_hand.isChecked()
     corner, across, up = w.bench.stencil.axes(view.width(), view.height())
@@ -125,7 +124,7 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     assert w.bench.mode == "tool"
     click(w.stencil.straighten)
     w.bench.set_stencil(tiles=3, width=0.7)
-    assert np.abs(picture(w) - before).mean() > 1
+    assert np.abs(view_picture(w) - before).mean() > 1
     # a stroke goes through the white only
     w.bench.take_tool("swell")
     w.bench.set_tool(size=30.0, strength=1.0)
@@ -201,7 +200,7 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     w.bench.set_tool(size=40.0)
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 60, y + 10), (x - 40, y + 30)))
-    before = picture(w)
+    before = view_picture(w)
     panel.presets.setCurrentIndex(panel.presets.findData("aged"))
     panel.presets.activated.emit(panel.presets.currentIndex())
     w.inspector.ensureWidgetVisible(panel.show_it)
@@ -209,11 +208,11 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     qtbot.waitUntil(lambda: not panel.busy() and bool(w.bench.instead), timeout=20_000)
     QTest.qWait(50)
     assert "do not show" in panel.note.text()  # patterns finer than the clay's edges
-    first = picture(w)
+    first = view_picture(w)
     assert (first != before).any()
     np.testing.assert_array_equal(surface.positions, plain)
     panel.strength.slider.setValue(panel.strength.slider.maximum())
-    qtbot.waitUntil(lambda: not panel.busy() and (picture(w) != first).any(), timeout=20_000)
+    qtbot.waitUntil(lambda: not panel.busy() and (view_picture(w) != first).any(), timeout=20_000)
     panel.add.click()
     panel._change(size=6.0, height=0.8)
     assert panel.rows[-1].isChecked() and "6.0 mm" in panel.rows[-1].text()

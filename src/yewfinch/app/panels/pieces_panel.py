@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 import numpy as np
-from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QIcon, QKeyEvent, QPixmap
 from PyQt6.QtWidgets import (
     QColorDialog,
@@ -50,12 +50,16 @@ class PiecesPanel(QWidget):
         column.addWidget(self.tree)
         self._folded: set[str] = set()
         self._listed: dict[str, tuple[object, ...]] = {}
+        self._soon = QTimer(self)  # a list that grows moves all panels below it: not before the clay is drawn
+        self._soon.setSingleShot(True)
+        self._soon.setInterval(0)
+        self._soon.timeout.connect(self.refresh)
         bench.portrait_changed.connect(self._listen)
         bench.piece_changed.connect(self._mark)
         self._listen()
 
     def _listen(self) -> None:
-        self.bench.portrait.pieces_changed.connect(self.refresh)
+        self.bench.portrait.pieces_changed.connect(self._soon.start)
         self.refresh()
 
     # --- listing -----------------------------------------------------------------------------

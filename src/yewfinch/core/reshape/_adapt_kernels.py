@@ -139,7 +139,7 @@ def collapse(tri, alive, frozen, p, want, attrs, locked, border, starts, around,
     mark = np.zeros(len(p), np.int64)
     tick = 0
     done = 0
-    old, new, keep = np.empty(3), np.empty(3), np.empty(3)
+    old, new, keep, place = np.empty(3), np.empty(3), np.empty(3), np.empty(3)
     for i in range(len(order)):
         e = order[i]
         if size[e] >= shortest2:
@@ -177,7 +177,6 @@ def collapse(tri, alive, frozen, p, want, attrs, locked, border, starts, around,
         if not fine:
             continue
         free = not locked[b] and border[a] == border[b]
-        place = np.empty(3)
         for k in range(3):
             keep[k] = p[a, k]
             place[k] = 0.5 * (p[a, k] + p[b, k]) if free else p[b, k]
