@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt
 from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QInputDialog
+from PyQt6.QtWidgets import QApplication, QInputDialog
 
 from tests.app.hands import drag, line
 from tests.app.test_base_head_job import click
@@ -184,6 +184,7 @@ def drop(w, keys, onto, part):
     box = tree.visualItemRect(item)
     at = QPointF(box.left() + 30, box.top() + part * box.height())
     tree.dropEvent(QDropEvent(at, Qt.DropAction.MoveAction, QMimeData(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier))
+    QApplication.processEvents()  # the list follows
 
 
 def test_lines_are_dragged_to_arrange_and_to_group(w):

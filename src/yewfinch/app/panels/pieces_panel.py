@@ -59,8 +59,11 @@ class PiecesPanel(QWidget):
         self._listen()
 
     def _listen(self) -> None:
-        self.bench.portrait.pieces_changed.connect(self._soon.start)
+        self.bench.portrait.pieces_changed.connect(self._later)
         self.refresh()
+
+    def _later(self) -> None:
+        self._soon.start()
 
     # --- listing -----------------------------------------------------------------------------
 
