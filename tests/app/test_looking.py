@@ -353,3 +353,26 @@ def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
     after = clay_picture(w)
     picture.spoil()
     np.testing.assert_allclose(clay_picture(w), after, atol=1)
+
+
+def test_what_a_stroke_touches_is_drawn_roughly_and_in_full_when_the_hand_rests(window):
+    w, picture = window, window.viewport.picture
+    w.bench.set_stage("Form")
+    w.bench.set_tool(size=30.0)
+    before = clay_picture(w).astype(int)
+    picture._pace = 1.0
+    drawn = []
+    draw = w.viewport.renderer.draw
+    w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, w.viewport.renderer.fine, k.get("part"))), draw(*a, **k))[1]
+    x, y = at_landmark(w, "g")
+    drag(w.viewport, line((x - 20, y - 20), (x + 20, y - 24), 8))
+    assert (True, True) in {d[:2] for d in drawn if d[2] is not None} and not picture.full  # all faces, one sample a pixel
+    drawn.clear()
+    after = clay_picture(w)
+    full = [part for quick, _, part in drawn if part is not None]
+    assert full and not any(quick for quick, _, _ in drawn)
+    whole = picture.canvas.size
+    assert sum(p[2] * p[3] for p in full) < 0.5 * whole[0] * whole[1]  # what was touched, no more
+    assert np.abs(after.astype(int) - before).max() > 20
+    picture.spoil()
+    np.testing.assert_allclose(clay_picture(w), after, atol=1)

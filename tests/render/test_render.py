@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from tests.conftest import cube_sphere
 
-from yewfinch.app.clay_picture import halves, part_of
+from yewfinch.app.clay_picture import around, halves, part_of
 from yewfinch.core.document import detail_levels
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
@@ -285,6 +285,7 @@ def test_a_rough_picture_shows_the_same_clay_with_less_work(context, ball_portra
 @pytest.mark.parametrize(("at", "expected"), [((0, 0, 9, 4), ((0, 0, 4, 4), (4, 0, 5, 4))), ((3, 5, 4, 7), ((3, 5, 4, 3), (3, 8, 4, 4)))])
 def test_tiles_are_cut_across_their_longer_side(at, expected):
     assert halves(at) == expected
+    assert around(*expected) == at  # and together they are the whole again
 
 
 def test_dense_clay_is_drawn_coarser_where_that_is_enough(context, monkeypatch):

@@ -18,8 +18,8 @@ from yewfinch.render.scene import Canvas, SceneRenderer
 
 #: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly first.
 STILL, SLOW = 160, 0.05
-#: A part that takes more seconds makes the picture a rough one, too.
-MUCH = 0.075
+#: A part that takes more seconds is drawn roughly, one that takes far more makes all of the picture a rough one.
+SOME, MUCH = 0.012, 0.075
 #: Seconds that a tile of a picture may take, about; tiles of no more pixels to a side are not divided.
 TILE, LEAST = 0.035, 64
 #: How much of the pace is learnt with each picture, but from those of less work, seconds, which tell little.
@@ -49,6 +49,8 @@ class ClayPicture(QObject):
         self._stale, self._whole, self._rough = True, False, False
         self._touched: DoubleArray | None = None
         self._tiles: list[Part] = []
+        #: What of a full picture was drawn roughly since.
+        self._patch: Part | None = None
         #: For the tiles that are being drawn it is known already how far away everything is.
         self._deep = False
         #: How many times the time of `SceneRenderer.work` this machine takes.
@@ -67,7 +69,7 @@ class ClayPicture(QObject):
     @property
     def full(self) -> bool:
         """Is all of it drawn as well as it can be?"""
-        return not (self._stale or self._rough or self._touched is not None or self._tiles)
+        return not (self._stale or self._rough or self._touched is not None or self._tiles or self._patch is not None)
 
     @property
     def _tiling(self) -> bool:
@@ -123,10 +125,12 @@ class ClayPicture(QObject):
         if self._touched is not None:
             part = part_of(self._touched, camera, size)
             self._touched = None
-            self._stale |= part is not None and self._seconds(renderer, camera, part) > MUCH
-        if self._stale:
-            self._tiles = []
+        seconds = 0.0 if part is None else self._seconds(renderer, camera, part)
+        if self._stale or seconds > MUCH:
+            self._tiles, self._patch = [], None
             self._draw_all(renderer, camera)
+        elif part is not None and seconds > SOME:
+            self._draw_patch(renderer, camera, part)
         elif part is not None:
             self._draw_part(renderer, camera, part)
         elif self._tiling:
@@ -161,6 +165,15 @@ class ClayPicture(QObject):
         renderer.draw(self.canvas.target, self.bench.portrait, camera, part=part)
         self.canvas.resolve(part)
 
+    def _draw_patch(self, renderer: SceneRenderer, camera: Camera, part: Part) -> None:
+        """Draw a part of one sample a pixel, to be drawn in full when all rests."""
+        assert self.canvas is not None
+        renderer.quick = renderer.fine = True
+        renderer.draw(self.canvas.plain, self.bench.portrait, camera, part=part)
+        renderer.quick = renderer.fine = False
+        self._patch = part if self._patch is None else around(self._patch, part)
+        self._still.start()
+
     def _draw_tiles(self, renderer: SceneRenderer, camera: Camera) -> None:
         """Draw as much of the next tiles as can be drawn in good time; what is too much is divided."""
         begun = time.perf_counter()
@@ -176,12 +189,22 @@ class ClayPicture(QObject):
 
     def _rested(self) -> None:
         """Nothing has changed for a moment: draw in full what was drawn roughly."""
-        if self.canvas is None or not (self._rough or self._tiles):
+        if self.canvas is None or not (self._rough or self._tiles or self._patch):
             return
         if self._rough:
             self._rough = self._deep = False
             self._tiles = [(0, 0, *self.canvas.size)]
+        elif self._patch is not None:
+            self._deep = False
+            self._tiles.append(self._patch)
+        self._patch = None
         self._again()
+
+
+def around(one: Part, other: Part) -> Part:
+    """The smallest part that holds two."""
+    x, y = min(one[0], other[0]), min(one[1], other[1])
+    return x, y, max(one[0] + one[2], other[0] + other[2]) - x, max(one[1] + one[3], other[1] + other[3]) - y
 
 
 def halves(part: Part) -> tuple[Part, Part]:

@@ -85,6 +85,8 @@ class SceneRenderer:
         self.depths_stay = False
         #: Coarser faces do, and those that look away may be left out.
         self.quick = False
+        #: Also when it is to be quick, all faces of dense clay are drawn.
+        self.fine = False
         self._seen: Seen
         self._pixel = 1.0
 
@@ -228,7 +230,7 @@ class SceneRenderer:
         cull = self.quick and self._seen.whole and buffers.closed
         if cull:
             self.context.enable(moderngl.CULL_FACE)
-        buffers.draw(self.program, self._seen, self._pixel, self.quick)
+        buffers.draw(self.program, self._seen, self._pixel, self.quick and not self.fine)
         if cull:
             self.context.disable(moderngl.CULL_FACE)
 
