@@ -251,9 +251,7 @@ class Surface:
 
     def triangles(self) -> IndexArray:
         """All faces as (k, 3) triangles: quads cut along corners 0-2."""
-        f = self.faces
-        second = f[f[:, 3] != f[:, 2]][:, [0, 2, 3]]
-        return np.concatenate([f[:, :3], second]).astype(INDEX)
+        return triangles_of(self.faces)
 
     def area(self) -> float:
         """Area of all faces, mm2."""
@@ -265,6 +263,12 @@ class Surface:
         out = self.moved(self.positions, rows=np.empty(0, INDEX))
         out.faces = self.faces.copy()  # what belongs to faces is told by which array they are
         return out
+
+
+def triangles_of(faces: IndexArray) -> IndexArray:
+    """Faces (m, 4) as (k, 3) triangles: quads cut along corners 0-2."""
+    second = faces[faces[:, 3] != faces[:, 2]][:, [0, 2, 3]]
+    return np.concatenate([faces[:, :3], second]).astype(INDEX)
 
 
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:

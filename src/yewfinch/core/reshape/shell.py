@@ -13,7 +13,7 @@ from scipy.spatial import cKDTree
 from yewfinch.core.mesh.crossings import crossings
 from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.orientation import turned_round
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -101,7 +101,7 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     for round_ in range(_TRIES + 1):
         progress(0.2 + 0.7 * round_ / (_TRIES + 1), "looking for places where it would run through itself")
         body, made = _closed(at, normals, faces, walls, a, b)
-        triangles = _triangles(made)
+        triangles = triangles_of(made)
         pairs = crossings(body, triangles)
         if not len(pairs) or round_ == _TRIES:
             break
@@ -172,11 +172,6 @@ def _closed(
     upper = np.stack([b, a, number[a], number[b]], axis=1)
     lower = np.stack([number[b], number[a], n + a, n + b], axis=1)
     return np.concatenate([outer, inner, middle]), np.concatenate([faces, back + n, upper, lower]).astype(INDEX)
-
-
-def _triangles(faces: IndexArray) -> npt.NDArray[np.int64]:
-    second = faces[faces[:, 2] != faces[:, 3]][:, [0, 2, 3]]
-    return np.concatenate([faces[:, :3], second]).astype(np.int64)
 
 
 def _apart(faces: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
