@@ -30,6 +30,8 @@ WIDTH, HEIGHT = 76, 62
 ROOMY, NARROW = 7, 58
 #: One small view is drawn per tick, so that the strip never holds up the hand.
 TICK = 40
+#: The large view goes before for so many ticks.
+PATIENCE = 12
 #: Small views at most: more do not fit.
 MOST = 9
 
@@ -54,6 +56,7 @@ class Round(QWidget):
         self.more.clicked.connect(self._choose)
         self._wide = WIDTH
         self._queue: list[str] = []
+        self._waited = 0
         self._timer = QTimer(self)
         self._timer.setInterval(TICK)
         self._timer.timeout.connect(self._draw_next)
@@ -152,11 +155,14 @@ class Round(QWidget):
 
     def refresh(self) -> None:
         """Draw all again, soon."""
-        self._queue = list(self.buttons)
+        self._queue, self._waited = list(self.buttons), 0
         self._timer.start()
 
     def _draw_next(self) -> None:
-        if self.viewport.hands.busy or (self.viewport.isVisible() and not self.viewport.picture.full):
+        if self.viewport.hands.busy:
+            return
+        if self._waited < PATIENCE and self.viewport.isVisible() and not self.viewport.picture.full:
+            self._waited += 1
             return
         if not self._queue or not self.isVisible():
             self._timer.stop()
