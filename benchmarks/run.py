@@ -153,7 +153,7 @@ def start() -> None:
         "from yewfinch.demo.portrait import demo_portrait\n"
         "w = MainWindow(demo_portrait(), Settings()); w.show()\n"
         "while w.viewport.context is None: app.processEvents()\n"
-        "w.viewport.grabFramebuffer()\n"
+        "w.viewport.grab()\n"
     )
     bare = (
         "import numpy, numba, psygnal, msgspec, PIL.Image, moderngl\n"

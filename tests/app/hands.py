@@ -54,7 +54,7 @@ def at_landmark(window, key):
 def view_picture(window):
     """What the large view shows, the clay drawn in full and all that lies over it, (h, w, 3) int."""
     window.viewport.picture.fill()
-    return pixels_of(window.viewport.grabFramebuffer()).astype(int)
+    return pixels_of(window.viewport.grab().toImage()).astype(int)
 
 
 def clay_picture(window):
@@ -64,5 +64,5 @@ def clay_picture(window):
     while not picture.full and time.monotonic() < end:
         QTest.qWait(10)
     assert picture.full
-    window.viewport.makeCurrent()
+    window.viewport.glass.take_hold()
     return picture.canvas.shown()

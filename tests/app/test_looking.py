@@ -323,7 +323,7 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     qtbot.waitUntil(lambda: bool(drawn))
     assert drawn[0] == (True, None) and not picture.full
     rough = picture.canvas.size
-    w.viewport.makeCurrent()
+    w.viewport.glass.take_hold()
     shown = picture.canvas.shown().astype(int)
     full = clay_picture(w).astype(int)
     tiles = [p for quick, p in drawn[1:] if p is not None and p[2:] != (0, 0)]

@@ -138,7 +138,7 @@ def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
     qtbot.waitUntil(lambda: not v.photos.busy(), timeout=8000)
 
     def middle():
-        c = v.grabFramebuffer().pixelColor(int(box.center().x()), int(box.center().y()) + 20)
+        c = v.grab().toImage().pixelColor(int(box.center().x()), int(box.center().y()) + 20)
         return np.array([c.red(), c.green(), c.blue()], int)
 
     window.wall.overlay.opacity.setValue(0)

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.conftest import cube_sphere
 
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
 
@@ -208,3 +209,17 @@ def test_a_surface_moved_in_a_few_rows_is_one_moved_in_all(ball):
     copy = ball.copy()
     assert copy.faces is not ball.faces and copy.ring is ball.ring
     np.testing.assert_array_equal(copy.normals, ball.normals)
+
+
+@pytest.mark.parametrize("open_", [False, True])
+def test_a_turned_surface_is_the_one_made_of_turned_faces(ball, open_):
+    rng = np.random.default_rng(3)
+    faces = ball.faces[len(ball.faces) // 3 :] if open_ else ball.faces
+    used, named = np.unique(faces, return_inverse=True)
+    s = Surface(ball.positions[used], named.reshape(faces.shape), rng.integers(0, 255, (len(used), 4)))
+    places = s.positions * np.float32([-1, 1, 1])
+    made, expected = s.turned(places), Surface(places, turned_round(s.faces), channels=s.channels)
+    for name in ("positions", "faces", "ring_at", "ring", "closed", "normals", "colour", "leaf_lo", "leaf_hi", "face_start", "_links"):
+        np.testing.assert_array_equal(getattr(made, name), getattr(expected, name), err_msg=name)
+    made.set_rows(np.array([0], np.int32), made.positions[:1] * 1.1)
+    np.testing.assert_array_equal(s.positions, ball.positions[used])  # nothing is shared that is written to

@@ -105,7 +105,7 @@ class ClayPicture(QObject):
         """The view moves: rough pictures do until it rests."""
         self._still.start()
 
-    def draw(self, context: moderngl.Context, renderer: SceneRenderer, camera: Camera, size: tuple[int, int]) -> moderngl.Texture:
+    def draw(self, context: moderngl.Context, renderer: SceneRenderer, camera: Camera, size: tuple[int, int]) -> Canvas:
         """Bring the picture up to date as far as it goes in good time.
 
         Parameters
@@ -137,7 +137,7 @@ class ClayPicture(QObject):
             self._draw_tiles(renderer, camera)
         if self._tiling:
             self._next.start()
-        return self.canvas.texture
+        return self.canvas
 
     def _seconds(self, renderer: SceneRenderer, camera: Camera, part: Part | None = None) -> float:
         """Seconds that drawing all of it or a part in full takes, about."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 import moderngl
@@ -13,16 +14,18 @@ from PyQt6.QtGui import (
     QKeyEvent,
     QMouseEvent,
     QPainter,
+    QResizeEvent,
     QTabletEvent,
     QWheelEvent,
 )
-from PyQt6.QtOpenGLWidgets import QOpenGLWidget
+from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app import layers, overlays
 from yewfinch.app.armature_hands import ArmatureHands
 from yewfinch.app.bench import Bench
 from yewfinch.app.clay_picture import ClayPicture
 from yewfinch.app.fringes import Fringes
+from yewfinch.app.glass import glass_for
 from yewfinch.app.hands import Hands
 from yewfinch.app.joint_hands import JointHands
 from yewfinch.app.outline_hands import OutlineHands
@@ -44,7 +47,7 @@ from yewfinch.render.photo_layer import PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
 
 
-class Viewport(QOpenGLWidget):
+class Viewport(QWidget):
     """The clay.
 
     Signals
@@ -67,6 +70,8 @@ class Viewport(QOpenGLWidget):
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
         self.layer: PhotoLayer | None = None
+        self.glass = glass_for(self, self)
+        self.glass.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         self.picture = ClayPicture(bench, self, self.update)
         self.pointer: QPointF | None = None
         self.hit: Hit | None = None
@@ -123,7 +128,7 @@ class Viewport(QOpenGLWidget):
         if self.renderer is None or self.context is None:
             self._redraw()
             return
-        self.makeCurrent()
+        self.glass.take_hold()
         box = self.renderer.update(piece, channel, leaves)
         if box is None or self.bench.looking.occlusion > 0 or self.bench.instead:
             self._redraw()  # corners far from a change may darken, too
@@ -134,7 +139,7 @@ class Viewport(QOpenGLWidget):
         if self.renderer is None or self.bench.looking.occlusion > 0 or self.bench.instead:
             self._redraw()
             return
-        self.makeCurrent()
+        self.glass.take_hold()
         self.renderer.sync(self.bench.portrait)
         self.picture.change(box)
 
@@ -254,38 +259,47 @@ class Viewport(QOpenGLWidget):
 
     # --- drawing -------------------------------------------------------------------------
 
-    def initializeGL(self) -> None:  # noqa: N802 - Qt's name
-        """Make the context's things."""
-        self.context = moderngl.create_context(require=330)
-        self.renderer = SceneRenderer(self.context)
-        self.layer = PhotoLayer(self.context)
+    def update(self) -> None:  # type: ignore[override] # all of it
+        """Have it drawn again soon."""
+        self.glass.update()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:  # noqa: N802 - Qt's name
+        """The glass fills it."""
+        self.glass.setGeometry(self.rect())
+
+    def begin(self, context: moderngl.Context) -> None:
+        """Make a new context's things."""
+        self.context = context
+        self.renderer = SceneRenderer(context)
+        self.layer = PhotoLayer(context)
         self.picture.begin(self.renderer.software)
 
-    def paintGL(self) -> None:  # noqa: N802 - Qt's name
-        """Draw the clay if it changed, then what lies over it."""
-        if self.context is None or self.renderer is None:
-            return
-        ratio = self.devicePixelRatioF()
-        size = (max(1, round(self.width() * ratio)), max(1, round(self.height() * ratio)))
-        screen = self.context.detect_framebuffer(self.defaultFramebufferObject())
+    def draw(self, size: tuple[int, int], screen: Callable[[], moderngl.Framebuffer]) -> moderngl.Texture | None:
+        """Draw the clay if it changed, and the photo over it."""
+        assert self.context is not None and self.renderer is not None and self.layer is not None
         self.context.scissor = None
         if self.picture.due:
             layers.lay_photos(self)
         self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
-        texture = self.picture.draw(self.context, self.renderer, self.camera().sized(*size), size)
-        screen.use()
-        self.context.viewport = (0, 0, *size)
-        layer = layers.photo_layer(self, ratio)
+        canvas = self.picture.draw(self.context, self.renderer, self.camera().sized(*size), size)
+        layer = layers.photo_layer(self, self.devicePixelRatioF())
         if layer is None:
-            self.renderer.blit(texture)
-        else:
-            assert self.layer is not None
-            self.layer.draw(texture, layer)
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            return canvas.texture
+        target = screen()
+        target.use()
+        self.context.viewport = (0, 0, *size)
+        self.layer.draw(canvas.texture, layer)
+        return None
+
+    def copy(self, picture: moderngl.Texture) -> None:
+        """Fill the framebuffer in use with a picture."""
+        assert self.renderer is not None and self.context is not None
+        self.context.viewport = (0, 0, *picture.size)
+        self.renderer.blit(picture)
+
+    def paint(self, painter: QPainter) -> None:
+        """Paint what lies over the picture."""
         overlays.paint(painter, self)
-        painter.end()
 
     def shown_sheet(self) -> Sheet | None:
         """The design sheet that lies in the present view; None at a standpoint or if none does."""
@@ -310,7 +324,7 @@ class Viewport(QOpenGLWidget):
         """A picture for the round, drawn in this widget's context; `quick` where many are wanted often."""
         if self.context is None or self.renderer is None:
             return QImage()
-        self.makeCurrent()
+        self.glass.take_hold()
         w, h = int(camera.width), int(camera.height)
         renderer, finer = self.renderer, 2 if quick and self.renderer.software else 1  # cheaper than four samples a pixel
         canvas = Canvas(self.context, finer * w, finer * h, 4 if finer == 1 else 0)
@@ -322,7 +336,6 @@ class Viewport(QOpenGLWidget):
         renderer.quick = False
         pixels = canvas.pixels()
         canvas.release()
-        self.doneCurrent()
         image = QImage(pixels.tobytes(), finer * w, finer * h, finer * w * 3, QImage.Format.Format_RGB888)
         return image.copy() if finer == 1 else image.scaled(w, h, transformMode=Qt.TransformationMode.SmoothTransformation)
 

@@ -66,3 +66,46 @@ def indices(faces):  # type: ignore[no-untyped-def]
         a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
         out[f, 0], out[f, 1], out[f, 2], out[f, 3], out[f, 4], out[f, 5] = a, b, c, a, c, d
     return out
+
+
+@njit(cache=True, nogil=True)
+def facing(faces, runs, positions, eye, forward, flat, number, base, triangles, rows):  # type: ignore[no-untyped-def]
+    """Triangles of runs of faces that look at an eye, between rows numbered as they come.
+
+    `triangles` (k, 3) and `rows` (j,) are filled; `number` (n,) is below `base` for rows that have no number yet, and holds
+    it beyond `base` afterwards. Returns how many triangles and rows there are.
+    """
+    n = m = 0
+    for r in range(len(runs)):
+        for f in range(runs[r, 0], runs[r, 1]):
+            a = faces[f, 0]
+            for k in range(1, faces.shape[1] - 1):
+                b, c = faces[f, k], faces[f, k + 1]
+                if b == c:
+                    continue
+                ux, uy, uz = positions[b, 0] - positions[a, 0], positions[b, 1] - positions[a, 1], positions[b, 2] - positions[a, 2]
+                vx, vy, vz = positions[c, 0] - positions[a, 0], positions[c, 1] - positions[a, 1], positions[c, 2] - positions[a, 2]
+                x, y, z = forward[0], forward[1], forward[2]
+                if not flat:
+                    x, y, z = positions[a, 0] - eye[0], positions[a, 1] - eye[1], positions[a, 2] - eye[2]
+                if x * (uy * vz - uz * vy) + y * (uz * vx - ux * vz) + z * (ux * vy - uy * vx) < 0.0:
+                    for i, v in ((0, a), (1, b), (2, c)):
+                        if number[v] < base:
+                            number[v] = base + m
+                            rows[m] = v
+                            m += 1
+                        triangles[n, i] = number[v] - base
+                    n += 1
+    return n, m
+
+
+@njit(cache=True, nogil=True)
+def gathered(rows, positions, normals, colour, roughness, places, marks):  # type: ignore[no-untyped-def]
+    """Copy position and normal of rows to `places` (k, 6), colour and roughness to `marks` (k, 8)."""
+    for i in range(len(rows)):
+        v = rows[i]
+        for k in range(3):
+            places[i, k], places[i, k + 3] = positions[v, k], normals[v, k]
+        for k in range(4):
+            marks[i, k] = colour[v, k]
+        marks[i, 4] = roughness[v, 0]

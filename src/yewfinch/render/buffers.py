@@ -22,6 +22,10 @@ Part = tuple[int, int, int, int]
 
 #: Surfaces of more vertices are drawn coarser where that is enough; a coarse cell may have so many pixels.
 MANY, COARSE_PIXELS = 100_000, 0.8
+#: Coarser faces are made for about so many vertices, or for a half of that, a quarter and so on.
+STEPS = 6
+#: Numbers of rows begin anew from here on.
+MANY_NUMBERS = 1_500_000_000
 #: Leaves that are out of sight are drawn along if there are no more of them in a row: a call costs more.
 GAP = 3
 
@@ -85,6 +89,59 @@ class Seen:
         return np.asarray(np.stack([surface.face_start[first], surface.face_start[last + 1]], axis=1))
 
 
+class Passing:
+    """Buffers for one picture: the faces that look at the eye, and no vertices but theirs.
+
+    A processor spends its time on vertices, and on each more than once where rows are far apart.
+
+    Parameters
+    ----------
+    context : moderngl.Context
+    count : int
+        Rows of the surface.
+    """
+
+    def __init__(self, context: moderngl.Context, count: int) -> None:
+        self._context = context
+        self._number = np.zeros(count, INDEX)
+        self._base = 1
+        self._rows = np.empty(count, INDEX)
+        self._buffers: tuple[moderngl.Buffer, ...] = ()
+        self._arrays: dict[moderngl.Program, moderngl.VertexArray] = {}
+
+    def draw(self, program: moderngl.Program, seen: Seen, faces: IndexArray, runs: IndexArray, surface: Surface, colour: ByteArray) -> int:
+        """Draw what of runs of faces looks at the eye; how many triangles that was."""
+        if self._base > MANY_NUMBERS:
+            self._number[:], self._base = 0, 1
+        triangles = np.empty(((faces.shape[1] - 2) * int((runs[:, 1] - runs[:, 0]).sum()), 3), INDEX)
+        n, m = kernels.facing(
+            faces, runs, surface.positions, seen.eye, seen.forward, seen.flat, self._number, self._base, triangles, self._rows
+        )  # fmt: skip
+        self._base += m
+        if n == 0:
+            return 0
+        places, marks = np.empty((m, 6), np.float32), np.empty((m, 8), np.uint8)
+        kernels.gathered(self._rows[:m], surface.positions, surface.normals, colour, surface.roughness, places, marks)
+        parts = places, marks, triangles[:n]
+        if not self._buffers or any(b.size < part.nbytes for b, part in zip(self._buffers, parts, strict=True)):
+            self.release()
+            self._buffers = tuple(self._context.buffer(reserve=part.nbytes * 3 // 2, dynamic=True) for part in parts)
+        for buffer, part in zip(self._buffers, parts, strict=True):
+            buffer.orphan()
+            buffer.write(part)
+        if program not in self._arrays:
+            content = [(self._buffers[0], "3f 3f", "position", "normal"), (self._buffers[1], "4f1 1f1 3x1", "colour", "roughness")]
+            self._arrays[program] = self._context.vertex_array(program, content, index_buffer=self._buffers[2])
+        self._arrays[program].render(vertices=3 * n)
+        return n
+
+    def release(self) -> None:
+        """Give the memory back."""
+        for thing in (*self._arrays.values(), *self._buffers):
+            thing.release()
+        self._arrays, self._buffers = {}, ()
+
+
 class SurfaceBuffers:
     """Vertex and index buffers of a surface.
 
@@ -114,7 +171,9 @@ class SurfaceBuffers:
         self._turned: list[IndexArray] = []
         self._wire: moderngl.Buffer | None = None
         self._wire_at: npt.NDArray[np.int64]
-        self._coarse: moderngl.Buffer | None = None
+        self._coarse: dict[int, tuple[IndexArray, moderngl.Buffer]] = {}
+        #: For faces that look at the eye.
+        self._passing: Passing | None = None
         self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
         self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
         #: Triangles drawn last.
@@ -151,7 +210,7 @@ class SurfaceBuffers:
         """Nobody sees its faces from behind, as far as nothing is cut away."""
         return self._cones.closed
 
-    def draw(self, program: moderngl.Program, seen: Seen, pixel: float, quick: bool) -> None:
+    def draw(self, program: moderngl.Program, seen: Seen, pixel: float, enough: float = np.inf, facing: bool = False) -> None:
         """Draw what is in sight.
 
         Parameters
@@ -160,31 +219,51 @@ class SurfaceBuffers:
         seen : Seen
         pixel : float, mm
             Size of a pixel where the surface is nearest; coarser faces do where theirs are no larger.
-        quick : bool
-            Coarser faces do in any case, if there are many.
+        enough : float
+            So many vertices do in any case, about.
+        facing : bool
+            Only faces that look at the eye are wanted: a processor picks them out faster than it draws twice as many.
         """
-        if self._coarser(pixel, quick):
-            if self._coarse is None:
-                found = None if self._levels is None else coarse_of_levels(self._levels, 2 * ABOUT)
-                self._coarse = self._context.buffer(coarse_triangles(self.surface) if found is None else found)
-            self.drawn = self._coarse.size // 12
-            self._array(program, self._coarse).render()
+        about = self._coarser(pixel, enough)
+        faces, index = self._coarse_faces(about) if about else (self.surface.faces, self.index)
+        runs = np.array([[0, len(faces)]], INDEX) if about else self._runs(seen)
+        if facing:
+            self._draw_facing(program, seen, faces, runs)
             return
-        runs = self._runs(seen)
-        self.drawn = int(2 * (runs[:, 1] - runs[:, 0]).sum())
-        array = self._array(program, self.index)
+        each = faces.shape[1] - 2  # triangles
+        self.drawn = int(each * (runs[:, 1] - runs[:, 0]).sum())
+        array = self._array(program, index)
         for first, last in runs:
-            array.render(first=6 * int(first), vertices=6 * int(last - first))
+            array.render(first=3 * each * int(first), vertices=3 * each * int(last - first))
+
+    def _draw_facing(self, program: moderngl.Program, seen: Seen, faces: IndexArray, runs: IndexArray) -> None:
+        if self._passing is None:
+            self._passing = Passing(self._context, len(self.surface))
+        self.drawn = self._passing.draw(program, seen, faces, runs, self.surface, self._colour)
 
     def triangles(self, seen: Seen, pixel: float) -> int:
         """How many triangles would be drawn in full, about."""
-        if self._coarser(pixel, False):
+        if self._coarser(pixel):
             return 2 * ABOUT
         runs = self._runs(seen)
         return int(2 * (runs[:, 1] - runs[:, 0]).sum())
 
-    def _coarser(self, pixel: float, quick: bool) -> bool:
-        return len(self.surface) > MANY and (quick or self._cell < COARSE_PIXELS * pixel)
+    def _coarser(self, pixel: float, enough: float = np.inf) -> int:
+        """Vertices of the coarser faces that do, about; 0 if none do."""
+        n = len(self.surface)
+        if n > 1.25 * enough:
+            step = round(float(np.log2(ABOUT / max(enough, 1.0))))
+            about = ABOUT >> min(max(step, 0), STEPS)
+            if n > 1.25 * about:
+                return about
+        return ABOUT if n > MANY and self._cell < COARSE_PIXELS * pixel else 0
+
+    def _coarse_faces(self, about: int) -> tuple[IndexArray, moderngl.Buffer]:
+        if about not in self._coarse:
+            found = None if self._levels is None else coarse_of_levels(self._levels, 2 * about)
+            made = coarse_triangles(self.surface, about) if found is None else found
+            self._coarse[about] = made, self._context.buffer(made)
+        return self._coarse[about]
 
     def _runs(self, seen: Seen) -> IndexArray:
         """First and last face of runs of leaves in sight."""
@@ -250,15 +329,18 @@ class SurfaceBuffers:
 
     def release(self) -> None:
         """Give the memory back."""
-        more = [b for b in (self._wire, self._coarse) if b is not None]
+        more = [b for b in (self._wire, self._passing, *(b for _, b in self._coarse.values())) if b is not None]
         for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.roughness, self.index):
             thing.release()
 
 
 def _warm() -> None:
     offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
-    kernels.indices(np.zeros((1, 4), np.int32))
     places, bytes_, one_byte = np.zeros((1, 3), np.float32), np.zeros((1, 4), np.uint8), np.zeros((1, 1), np.uint8)
+    kernels.indices(np.zeros((1, 4), np.int32))
+    for wide in (3, 4):
+        kernels.facing(np.zeros((1, wide), np.int32), offsets[None], places, box[0], box[1], True, offsets, 1, np.empty((2, 3), np.int32), offsets)
+    kernels.gathered(offsets[:0], places, places, bytes_, one_byte, np.empty((0, 6), np.float32), bytes_)
     kernels.differing_leaves(places, places, bytes_, bytes_, one_byte, one_byte, offsets, offsets, LEAF_SHIFT)
     for dtype, width in ((np.float32, 3), (np.uint8, 4)):
         one = np.zeros((1, width), dtype)

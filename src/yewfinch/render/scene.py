@@ -33,6 +33,9 @@ CORNER = 1.2e-6
 #: Pictures of one sample a pixel, without faces that look away, take so much of that.
 QUICK = 0.28
 
+#: A quick picture has a vertex for so many pixels, about, and no fewer or more in all than these.
+SPARSE, FEWEST, MOST = 5.0, 10_000, 80_000
+
 #: How strongly guides are drawn over the clay.
 THROUGH = 0.62
 
@@ -58,6 +61,11 @@ def ground_of(portrait: Portrait) -> float | None:
     return float(portrait.surface("head").bounds()[0, 1])
 
 
+def by_processor(context: moderngl.Context) -> bool:
+    """Does the machine's processor draw, for want of a graphics card?"""
+    return any(name in str(context.info["GL_RENDERER"]).lower() for name in ("llvmpipe", "softpipe", "swrast", "swr"))
+
+
 class SceneRenderer:
     """Buffers of all pieces, and drawing them.
 
@@ -69,6 +77,7 @@ class SceneRenderer:
         fragment = shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
         self._plain = context.program(shaders.CLAY_VERTEX, fragment)
         self._rich = context.program(shaders.CLAY_VERTEX, fragment.replace("//VARIANT", "#define RICH"))
+        self._swift = context.program(shaders.SWIFT_VERTEX, shaders.SWIFT_FRAGMENT)
         self.program = self._plain
         self.projection = projection.Projection(context)
         self.looking = Looking()
@@ -87,6 +96,8 @@ class SceneRenderer:
         self.quick = False
         #: Also when it is to be quick, all faces of dense clay are drawn.
         self.fine = False
+        #: The share of each piece's vertices that is drawn.
+        self._share = np.inf
         self._seen: Seen
         self._pixel = 1.0
 
@@ -137,7 +148,7 @@ class SceneRenderer:
     @property
     def software(self) -> bool:
         """Does the machine's processor draw, for want of a graphics card?"""
-        return any(name in str(self.context.info["GL_RENDERER"]).lower() for name in ("llvmpipe", "softpipe", "swrast", "swr"))
+        return by_processor(self.context)
 
     def samples(self, portrait: Portrait) -> int:
         """Samples of a pixel that this machine draws the portrait with in good time."""
@@ -173,13 +184,19 @@ class SceneRenderer:
         look = self.looking
         rich = self.projection.on or look.occlusion > 0 or look.cavity > 0 or look.section is not None or look.wire or STUDIOS[look.studio].lamps
         self.program = self._rich if rich else self._plain
-        self.program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
-        self.program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
-        self.program["flat_view"].value = 1.0 if camera.flat else 0.0
+        for program in (self.program, self._swift):
+            program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
+            program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
+            program["flat_view"].value = 1.0 if camera.flat else 0.0
+            self._light(program)
         self.program["opacity"].value = 1.0
         self._look()
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
+        self._share = np.inf
+        if self.quick and not self.fine:
+            enough = min(max(camera.width * camera.height / SPARSE, FEWEST), MOST)
+            self._share = enough / max(sum(len(p.surface) for _, p in shown), 1)
         solid = [(k, p.hide_masked) for k, p in shown if not p.see_through or only is not None]
         self._corners(target, portrait, camera, solid)
         if self.program is self._rich:
@@ -223,22 +240,22 @@ class SceneRenderer:
         return near, far
 
     def _draw_piece(self, buffers: SurfaceBuffers) -> None:
-        """Draw a piece; when it is to be quick, without the faces that look away: a processor spends a third of its time on them.
+        """Draw a piece; when it is to be quick, without the faces that look away.
 
         In full they are drawn: where clay runs through itself they show that something is wrong.
         """
-        cull = self.quick and self._seen.whole and buffers.closed
-        if cull:
-            self.context.enable(moderngl.CULL_FACE)
-        buffers.draw(self.program, self._seen, self._pixel, self.quick and not self.fine)
-        if cull:
-            self.context.disable(moderngl.CULL_FACE)
+        facing = self.quick and self._seen.whole and buffers.closed
+        swift = facing and self.program is self._plain and not self.looking.black
+        buffers.draw(self._swift if swift else self.program, self._seen, self._pixel, self._share * len(buffers.surface), facing)
+
+    def _light(self, program: moderngl.Program) -> None:
+        stuff = FINISHES[self.looking.finish]
+        program["raking"].value = 1.0 if self.looking.raking else 0.0
+        program["finish"].value = (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0)
+        program["gloss_of"].value = (stuff.gloss, stuff.sharpness, stuff.soft)
 
     def _look(self) -> None:
         u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
-        u["raking"].value = 1.0 if look.raking else 0.0
-        u["finish"].value = (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0)
-        u["gloss_of"].value = (stuff.gloss, stuff.sharpness, stuff.soft)
         u["black"].value, u["nearer"].value = 1.0 if look.black else 0.0, 0.0
         if u is not self._rich:
             return
@@ -286,7 +303,7 @@ class SceneRenderer:
         self.program["black"].value, self.program["photo_count"].value = 1.0, 0
         for piece, hide_masked in solid:
             self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
-            self._pieces[piece].draw(self.program, self._seen, self._pixel, False)
+            self._pieces[piece].draw(self.program, self._seen, self._pixel)
         self.program["black"].value = 0.0
 
     def _wires(self, pieces: Sequence[str], target: moderngl.Framebuffer) -> None:
@@ -317,18 +334,18 @@ class SceneRenderer:
             self.program["photo_count"].value = 0
         _write(target, True, False)  # alpha stays the clay's mask
         for piece in pieces:
-            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
+            self._draw_piece(self._pieces[piece])
         _write(target, False, False)
         target.clear(depth=1.0)  # the clay does not hide them, only each other
         for piece in pieces:
-            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
+            self._draw_piece(self._pieces[piece])
         _write(target, True, False)
         context.depth_func = "<="
         context.enable(moderngl.BLEND)
         context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
         self.program["opacity"].value = THROUGH
         for piece in pieces:
-            self._pieces[piece].draw(self.program, self._seen, self._pixel, self.quick)
+            self._draw_piece(self._pieces[piece])
         self.program["opacity"].value = 1.0
         context.depth_func = "<"
         context.disable(moderngl.BLEND)
@@ -346,7 +363,7 @@ class SceneRenderer:
         for ball in self._balls.values():
             ball.release()
         self._ground.release()
-        for thing in (self._blit_array, self._blit, self._plain, self._rich):
+        for thing in (self._blit_array, self._blit, self._plain, self._rich, self._swift):
             thing.release()
 
 

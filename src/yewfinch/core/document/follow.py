@@ -35,6 +35,8 @@ class Follow:
     def image(self, positions: FloatArray) -> FloatArray:
         """Where the source's vertices (n, 3) lie on the follower, mm."""
         m = np.array(self.matrix).reshape(3, 4)
+        if self.matrix == MIRRORED:
+            return positions * np.float32([-1, 1, 1])
         return np.asarray((positions.astype(np.float64) @ m[:, :3].T + m[:, 3]).astype(np.float32))
 
     @property
@@ -46,7 +48,7 @@ class Follow:
         """The follower's surface, row by row the image of its source's."""
         if not self.flips:
             return source.moved(self.image(source.positions))
-        return Surface(self.image(source.positions), turned_round(source.faces), channels=source.channels)
+        return source.turned(self.image(source.positions))
 
     def fits(self, own: Surface, source: Surface) -> bool:
         """Whether a surface is the image of its source as that is now."""

@@ -14,7 +14,6 @@ from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.channels import Channels
-from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.solid import Solid
@@ -91,8 +90,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
 
 def mirrored(surface: Surface) -> Surface:
     """The mirror image of a surface across x = 0, row by row, its faces turned round."""
-    faces = turned_round(surface.faces)
-    return Surface(surface.positions * np.array([-1, 1, 1], np.float32), faces, channels=surface.channels)
+    return surface.turned(surface.positions * np.array([-1, 1, 1], np.float32))
 
 
 def mirrored_solid(solid: Solid) -> Solid:

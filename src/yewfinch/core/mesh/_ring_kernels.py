@@ -139,3 +139,14 @@ def _is_used(used, many, i):  # type: ignore[no-untyped-def]
     if len(many):
         return many[i] != 0
     return (used >> np.uint64(i)) & np.uint64(1) != 0
+
+
+@njit(cache=True, parallel=True)
+def turned_rings(ring_at, ring):  # type: ignore[no-untyped-def]
+    """Closed rings seen from the other side, beginning as `build_ring` has them: one face on, the way round."""
+    out = np.empty_like(ring)
+    for v in prange(len(ring_at) - 1):
+        a, b = ring_at[v], ring_at[v + 1]
+        for k in range(b - a):
+            out[a + k] = ring[a + (b - a + 1 - k) % (b - a)]
+    return out

@@ -55,7 +55,7 @@ def coarse_of_levels(held: Levels, about: int = ABOUT) -> IndexArray | None:
             return None
         rows = level.rise.vertices[rows]
     f = rows[held.levels[number].net.faces]
-    return np.ascontiguousarray(np.concatenate([f[:, [0, 1, 2]], f[:, [0, 2, 3]]]), INDEX)
+    return np.ascontiguousarray(f[:, [0, 1, 2, 0, 2, 3]], INDEX).reshape(-1, 3)  # the two of a face together: they share corners
 
 
 def _warm() -> None:

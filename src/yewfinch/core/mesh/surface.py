@@ -9,6 +9,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh import _kernels, _ring_kernels
 from yewfinch.core.mesh.channels import Channels
+from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.rows import Rows, each_once
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import (
@@ -114,6 +115,16 @@ class Surface:
         out._own_buffers(self)
         out.refresh(rows)
         out.version, out._tick, out._scratch = 0, 0, None
+        return out
+
+    def turned(self, positions: npt.ArrayLike) -> Surface:
+        """Another surface with the same rows, at other positions (n, 3) mm, whose faces look the other way."""
+        faces = turned_round(self.faces)
+        if not self.closed.all():
+            return Surface(positions, faces, channels=self.channels)
+        out = self.moved(positions)
+        out.faces, out.ring = faces, _ring_kernels.turned_rings(self.ring_at, self.ring)
+        out.mend_all_normals()
         return out
 
     def _sort_faces(self) -> None:
@@ -316,6 +327,7 @@ def _warm() -> None:
     rows = surface.rows_in_ball((1, 1, 1), 0.5)
     surface.set_rows(rows, surface.positions[rows])
     surface.nearest_row((0, 0, 0))
+    surface.turned(-surface.positions)
 
 
 warmup.register("surfaces", _warm)
