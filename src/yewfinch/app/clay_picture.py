@@ -81,9 +81,9 @@ class ClayPicture(QObject):
         self._pace = 1.0 if software else 0.0
 
     def spoil(self) -> None:
-        """All of it has to be drawn anew."""
+        """All of it has to be drawn anew, after what else waits: whoever changed so much has held the window already."""
         self._stale = True
-        self._again()
+        self._next.start()
 
     def fill(self) -> None:
         """Draw all of it in full with the next call."""

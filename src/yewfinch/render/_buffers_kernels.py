@@ -58,6 +58,18 @@ def differing_leaves(old, new, old_colour, new_colour, old_rough, new_rough, rin
     return out + moved
 
 
+@njit(cache=True, nogil=True)
+def tinted(colour, mask, tint, strength):  # type: ignore[no-untyped-def]
+    """Colours (k, 4) mixed with `tint` where the mask is; the fourth is how free the row is."""
+    out = np.empty_like(colour)
+    for i in range(len(colour)):
+        part = mask[i, 0] * strength / 255.0
+        for k in range(3):
+            out[i, k] = np.uint8(np.rint(colour[i, k] * (1.0 - part) + tint[k] * part))
+        out[i, 3] = 255 - mask[i, 0]
+    return out
+
+
 @njit(cache=True, parallel=True)
 def indices(faces):  # type: ignore[no-untyped-def]
     """Corners of two triangles a face; the second of a triangle has no area."""

@@ -30,7 +30,9 @@ MANY_NUMBERS = 1_500_000_000
 GAP = 3
 
 #: What masked clay is tinted with, sRGB, and how strongly.
-MASKED, TINT = (58, 74, 104), 0.62
+MASKED, TINT = (58.0, 74.0, 104.0), 0.62
+#: Leaves of which so many change are much of the picture: it is drawn anew.
+MUCH = 300
 
 
 def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArray:
@@ -38,11 +40,7 @@ def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArra
     colour, mask = surface.colour[first:last], surface.mask[first:last]
     if not mask.any() and (colour[:, 3] == 255).all():
         return colour
-    part = mask * (TINT / 255)
-    out = colour.copy()
-    out[:, :3] = np.round(colour[:, :3] * (1 - part) + np.array(MASKED) * part)
-    out[:, 3] = 255 - mask[:, 0]
-    return out
+    return np.asarray(kernels.tinted(colour, mask, MASKED, TINT))
 
 
 @dataclass(frozen=True, eq=False)
@@ -286,13 +284,13 @@ class SurfaceBuffers:
             begin, end = self._wire_at[first], self._wire_at[last]
             array.render(moderngl.LINES, first=2 * int(begin), vertices=2 * int(end - begin))
 
-    def update(self, channel: str, leaves: IndexArray) -> DoubleArray:
+    def update(self, channel: str, leaves: IndexArray) -> DoubleArray | None:
         """Upload only the rows of `leaves`; neighbouring leaves go in one write.
 
         Returns
         -------
         (2, 3) float64, mm
-            Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing.
+            Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing, None if all of it.
         """
         surface = self.surface
         leaves = leaves[leaves < surface.leaf_count]  # news of a surface that is gone again
@@ -311,10 +309,15 @@ class SurfaceBuffers:
             last = min(len(surface), (int(run[-1]) + 1) << LEAF_SHIFT)
             new = surface.positions[first:last] if moved else shown(surface, first, last)
             old = self._positions if moved else self._colour
-            longest = max(longest, kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box))
+            if len(leaves) > MUCH:
+                old[first:last] = new
+            else:
+                longest = max(longest, kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box))
             for buffer, part in ((self.positions, new), (self.normals, surface.normals[first:last])) if moved else ((self.colour, new),):
                 buffer.write(part, offset=first * part.shape[1] * part.itemsize)
                 self.bytes_written += part.nbytes
+        if len(leaves) > MUCH:
+            return None
         room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
         return box + np.array([[-room], [room]])
 
@@ -338,6 +341,7 @@ def _warm() -> None:
     offsets, box = np.zeros(2, np.int32), np.zeros((2, 3))
     places, bytes_, one_byte = np.zeros((1, 3), np.float32), np.zeros((1, 4), np.uint8), np.zeros((1, 1), np.uint8)
     kernels.indices(np.zeros((1, 4), np.int32))
+    kernels.tinted(bytes_, one_byte, MASKED, TINT)
     for wide in (3, 4):
         kernels.facing(np.zeros((1, wide), np.int32), offsets[None], places, box[0], box[1], True, offsets, 1, np.empty((2, 3), np.int32), offsets)
     kernels.gathered(offsets[:0], places, places, bytes_, one_byte, np.empty((0, 6), np.float32), bytes_)

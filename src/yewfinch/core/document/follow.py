@@ -36,7 +36,7 @@ class Follow:
         """Where the source's vertices (n, 3) lie on the follower, mm."""
         m = np.array(self.matrix).reshape(3, 4)
         if self.matrix == MIRRORED:
-            return positions * np.float32([-1, 1, 1])
+            return positions * np.array([-1, 1, 1], np.float32)
         return np.asarray((positions.astype(np.float64) @ m[:, :3].T + m[:, 3]).astype(np.float32))
 
     @property

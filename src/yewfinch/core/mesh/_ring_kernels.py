@@ -150,3 +150,14 @@ def turned_rings(ring_at, ring):  # type: ignore[no-untyped-def]
         for k in range(b - a):
             out[a + k] = ring[a + (b - a + 1 - k) % (b - a)]
     return out
+
+
+@njit(cache=True, nogil=True)
+def turned_faces(faces):  # type: ignore[no-untyped-def]
+    """Faces (m, 4) the other way round, from the same corner on; a triangle repeats its last."""
+    out = np.empty((len(faces), 4), faces.dtype)
+    for f in range(len(faces)):
+        a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
+        out[f, 0], out[f, 3] = a, b
+        out[f, 1], out[f, 2] = (c, b) if c == d else (d, c)
+    return out

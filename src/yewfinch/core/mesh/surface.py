@@ -108,8 +108,7 @@ class Surface:
         out.version, out._tick = 0, 0
         if rows is None:
             out.normals = np.zeros((len(out), 3), POSITION)
-            out.mend_all_normals()
-            out._own_buffers()
+            out.mend_all()
             return out
         out.normals = self.normals.copy()
         out._own_buffers(self)
@@ -122,9 +121,9 @@ class Surface:
         faces = turned_round(self.faces)
         if not self.closed.all():
             return Surface(positions, faces, channels=self.channels)
-        out = self.moved(positions)
+        out = self.moved(positions, rows=np.empty(0, INDEX))
         out.faces, out.ring = faces, _ring_kernels.turned_rings(self.ring_at, self.ring)
-        out.mend_all_normals()
+        out.mend_all()
         return out
 
     def _sort_faces(self) -> None:
@@ -236,13 +235,18 @@ class Surface:
         self.version += 1
         return np.sort(self._out_a[:a])
 
+    def mend_all(self) -> None:
+        """Work out every vertex normal and the boxes of all leaves anew."""
+        self.mend_all_normals()
+        self._own_buffers()
+
     def mend_all_normals(self) -> None:
         """Work out every vertex normal anew."""
         _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, self.normals)
 
     def leaves_of(self, rows: IndexArray) -> IndexArray:
         """Leaves that hold `rows`, ascending."""
-        return np.unique(rows >> LEAF_SHIFT).astype(INDEX)
+        return each_once(np.asarray(rows) >> LEAF_SHIFT, self.leaf_count).astype(INDEX)
 
     def faces_of(self, rows: Rows) -> IndexArray:
         """Faces that use any of some rows, ascending; the cost follows their number."""
