@@ -19,7 +19,7 @@ from yewfinch.render.scene import Canvas, SceneRenderer
 #: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly first.
 STILL, SLOW = 160, 0.05
 #: A part that takes more seconds is drawn roughly, one that takes far more makes all of the picture a rough one.
-SOME, MUCH = 0.012, 0.075
+SOME, MUCH = 0.012, 0.15
 #: Seconds that a tile of a picture may take, about; tiles of no more pixels to a side are not divided.
 TILE, LEAST = 0.035, 64
 #: How much of the pace is learnt with each picture, but from those of less work, seconds, which tell little.

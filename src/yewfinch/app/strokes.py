@@ -28,8 +28,8 @@ if TYPE_CHECKING:
 
 #: What follows from a stroke once it has ended.
 After = Callable[[Edit], Sequence[Change]]
-#: The detail of clay with more vertices is adapted in a thread.
-_AT_ONCE = 600_000
+#: The detail of clay with more vertices is adapted in a thread; with still more of them not before the stroke has ended.
+_AT_ONCE, _AT_ALL = 100_000, 800_000
 #: While a stroke adapts the detail it does so again after so many tool sizes.
 _LEG = 1.0
 #: Pixels that the pointer must go for a size to be drawn out.
@@ -82,6 +82,8 @@ class Strokes(QObject):
         self._due: Callable[[], Sequence[Change]] | None = None
         #: Steps of the history before the stroke; whether it adapts the detail; how far it had gone when it last did, mm.
         self._begun_at, self._adapts, self._leg_from, self._in_leg = 0, False, 0.0, False
+        #: Events that came while a thread adapts the detail under a leg; None if none does.
+        self._waiting: list[PointerEvent] | None = None
         self._worker: Worker | None = None
         self.bench.portrait_changed.connect(self._forget)
         self.curve = CurveHands(self)
@@ -98,11 +100,11 @@ class Strokes(QObject):
     @property
     def busy(self) -> bool:
         """Is one under way?"""
-        return self._stroke is not None
+        return self._stroke is not None or self._waiting is not None
 
     def begin(self, piece: Piece, point: DoubleArray) -> bool:
         """Begin a stroke of the tool in hand; False if there can be none, which is said."""
-        if self.adapting():
+        if self.adapting() or self._waiting is not None:
             self.wait()
             piece = self.bench.portrait.pieces.get(piece.id, piece)
         context = self._made(piece, point)
@@ -127,6 +129,9 @@ class Strokes(QObject):
 
     def send(self, event: PointerEvent) -> None:
         """Go on; a release ends it."""
+        if self._waiting is not None:
+            self._waiting.append(event)
+            return
         if self._stroke is None or self._context is None:
             return
         self._events.append(event)
@@ -200,20 +205,44 @@ class Strokes(QObject):
         except StopIteration:
             self._stroke = None
 
-    def _leg(self, event: PointerEvent) -> None:
+    def _leg(self, event: PointerEvent, *, again: bool = False) -> None:
         """Adapt the detail under the stroke so far and go on from there: legs that become one step when it ends.
 
-        Dense clay is adapted once the stroke has ended, in a thread.
+        With dense clay this is done in a thread, and what the pointer does meanwhile waits; a stroke that is done again has no legs there.
         """
         context = self._context
         if self._stroke is None or context is None or not self._adapts or event.phase == "release" or not self.bench.tool.dabs:
             return
         due = context.gone - self._leg_from >= _LEG * context.settings.size and not context.recorder.empty
-        if not due or context.settings.course != "hand" or len(context.piece.surface) > _AT_ONCE:
+        count = len(context.piece.surface)
+        if not due or context.settings.course != "hand" or count > (_AT_ONCE if again else _AT_ALL):
             return
         self._in_leg = context.going = True
         self._feed(replace(event, phase="release"))
         self._in_leg = False
+        if self._due is None:
+            self._go_on(event, context)
+            return
+        self._waiting = []
+        self._adapt(lambda: self._leg_done(event, context))
+
+    def _leg_done(self, event: PointerEvent, context: StrokeContext) -> None:
+        """Go on with the stroke and do what the pointer did meanwhile."""
+        waiting, self._waiting = self._waiting, None
+        if waiting is None:  # cancelled
+            return
+        self._go_on(event, context)
+        while waiting:
+            event = waiting.pop(0)
+            self.send(event)
+            if event.phase == "release":
+                self.viewport.stroke_ended.emit()
+            elif self._waiting is not None:
+                self._waiting += waiting
+                return
+
+    def _go_on(self, event: PointerEvent, context: StrokeContext) -> None:
+        """Begin the next leg where the last one ended."""
         piece = self.bench.portrait.pieces.get(self._piece)
         made = None if piece is None or self._point is None else self._made(piece, self._point)
         if made is None:
@@ -251,7 +280,7 @@ class Strokes(QObject):
         self._start(context)
         for event in events:
             self._feed(event)
-            self._leg(event)
+            self._leg(event, again=True)
         if events[-1].phase == "release":
             self._join_legs()
 
@@ -264,16 +293,21 @@ class Strokes(QObject):
         """Take back what is under way."""
         self._clock.stop()
         self._due = None
-        if self._stroke is not None:
-            self._stroke.close()
-            self._stroke = None
+        if self._waiting is not None and self._worker is not None:
+            self._worker.wait()  # it reads the clay
+        if self.busy:
+            if self._stroke is not None:
+                self._stroke.close()
+            self._stroke = self._waiting = None
             self.bench.portrait.history.drop(self.bench.portrait.history.position - self._begun_at)
             self.bench.portrait.announce()
 
     def _forget(self) -> None:
-        self.last = None
+        self.last = self._waiting = None
 
     def _rest(self) -> None:
+        if self._waiting is not None:
+            return
         if self._stroke is None or not self._events:
             self._clock.stop()
         elif self._events[-1].phase != "release":
@@ -378,19 +412,23 @@ class Strokes(QObject):
         edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
 
         def after(edit: Edit) -> Sequence[Change]:
+            rounds = 1 if self._in_leg else ROUNDS
             if len(bench.portrait.surface(piece)) > _AT_ONCE:
-                self._due = lambda: adapting.refined(bench.portrait, piece, edit, edge, symmetric)
+                self._due = lambda: adapting.refined(bench.portrait, piece, edit, edge, symmetric, rounds)
                 return ()
             try:
-                return adapting.refined(bench.portrait, piece, edit, edge, symmetric, 1 if self._in_leg else ROUNDS)
+                return adapting.refined(bench.portrait, piece, edit, edge, symmetric, rounds)
             except YewfinchError as error:
                 bench.say(str(error), "warn")
                 return ()
 
         return after
 
-    def _adapt(self) -> None:
-        """Adapt the detail of dense clay in a thread; it becomes part of the stroke's step unless something else was done meanwhile."""
+    def _adapt(self, then: Callable[[], object] | None = None) -> None:
+        """Adapt the detail of dense clay in a thread; it becomes part of the stroke's step unless something else was done meanwhile.
+
+        Within a stroke `then` goes on with it.
+        """
         due, self._due = self._due, None
         if due is None:
             return
@@ -398,21 +436,37 @@ class Strokes(QObject):
         version = surface.version
 
         def done(changes: Sequence[Change]) -> None:
-            same = portrait is self.bench.portrait and portrait.history.stamp == stamp and surface.version == version
-            if changes and same:
-                portrait.append(changes)
+            if portrait is not self.bench.portrait or portrait.history.stamp != stamp or surface.version != version:
+                self._waiting = None
+                return
+            if changes:
+                portrait.append(changes, going=then is not None)
+            if then is not None:
+                then()
+            elif changes:
                 if self.last is not None:
                     self.last = replace(self.last, stamp=portrait.history.stamp)
                 self.viewport.stroke_ended.emit()
 
+        def failed(text: str) -> None:
+            self.bench.say(text, "warn")
+            if then is not None:
+                then()
+
+        if self._worker is not None:
+            self._worker.wait()
+            self._worker.deleteLater()
         self._worker = Worker(lambda _: due(), self)
         self._worker.done.connect(done)
-        self._worker.failed.connect(lambda text: self.bench.say(text, "warn"))
+        self._worker.failed.connect(failed)
         self._worker.start()
 
     def wait(self) -> None:
         """Let what follows from the last stroke be done first."""
-        while self._worker is not None and self._worker.isRunning():
-            self._worker.wait(20)
+        while (self._worker is not None and self._worker.isRunning()) or self._waiting is not None:
+            if self._worker is not None:
+                self._worker.wait(20)
+            QCoreApplication.sendPostedEvents(None, 0)
+            QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)
         QCoreApplication.sendPostedEvents(None, 0)
         QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)

@@ -164,7 +164,7 @@ class SurfaceBuffers:
         self.index = context.buffer(kernels.indices(surface.faces))
         self.bytes_written = 0
         self._context = context
-        self._cones = LeafCones(surface)
+        self._cones = LeafCones(surface, at_once=False)
         #: Leaves whose normals have changed since the cones were right.
         self._turned: list[IndexArray] = []
         self._wire: moderngl.Buffer | None = None
@@ -223,6 +223,8 @@ class SurfaceBuffers:
             Only faces that look at the eye are wanted: a processor picks them out faster than it draws twice as many.
         """
         about = self._coarser(pixel, enough)
+        if not (facing or about):
+            self._cones.look()
         faces, index = self._coarse_faces(about) if about else (self.surface.faces, self.index)
         runs = np.array([[0, len(faces)]], INDEX) if about else self._runs(seen)
         if facing:

@@ -179,8 +179,10 @@ class Portrait:
             else:
                 self.pieces_changed.emit()
 
-    def append(self, more: Sequence[Change]) -> None:
+    def append(self, more: Sequence[Change], *, going: bool = False) -> None:
         """Carry changes out that follow from the last step of the history, and make them part of it.
+
+        While a stroke is `going` on, only what the picture needs is announced; `announce` has to follow.
 
         Raises
         ------
@@ -189,7 +191,7 @@ class Portrait:
         """
         if self.history.last() is None:
             raise ValueError("there is no step that anything could follow from")
-        self._carry_out(more, True)
+        self._carry_out(more, True, going=going)
         self.history.append(more)
 
     def amend(self, edit: Edit) -> None:

@@ -6,66 +6,76 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True, nogil=True)
+#: Rows that are looked at together; where two such parts meet, a cell has a row of each.
+BLOCK = 8192
+
+
+@njit(cache=True, parallel=True)
 def clustered(positions, low, cell):  # type: ignore[no-untyped-def]
-    """For each row that row of its cell of a grid which lies nearest to their mean (a table of cells with open addressing)."""
+    """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open addressing)."""
     n = len(positions)
-    size = 1024
-    while size < 2 * n:
-        size *= 2
-    table = np.full(size, -1, np.int32)
-    keys = np.empty(n, np.int64)
     first = np.empty(n, np.int32)
-    for i in range(n):
-        x = np.int64((positions[i, 0] - low[0]) / cell)
-        y = np.int64((positions[i, 1] - low[1]) / cell)
-        z = np.int64((positions[i, 2] - low[2]) / cell)
-        key = x + (y << 20) + (z << 40)
-        keys[i] = key
-        mixed = key * np.int64(-7046029254386353131)
-        slot = (mixed ^ (mixed >> 29)) & (size - 1)
-        while table[slot] >= 0 and keys[table[slot]] != key:
-            slot = (slot + 1) & (size - 1)
-        if table[slot] < 0:
-            table[slot] = i
-        first[i] = table[slot]
-    mean, count = np.zeros((n, 3)), np.zeros(n, np.int32)
-    for i in range(n):
-        c = first[i]
-        count[c] += 1
-        for k in range(3):
-            mean[c, k] += positions[i, k]
-    best, least = np.zeros(n, np.int32), np.full(n, np.inf)
-    for i in range(n):
-        c = first[i]
-        away = 0.0
-        for k in range(3):
-            away += (positions[i, k] - mean[c, k] / count[c]) ** 2
-        if away < least[c]:
-            least[c], best[c] = away, i
-    for i in range(n):
-        first[i] = best[first[i]]
+    for part in prange((n + BLOCK - 1) // BLOCK):
+        begin = np.int64(part) * BLOCK
+        count = min(np.int64(BLOCK), n - begin)
+        table, keys = np.full(2 * BLOCK, -1, np.int32), np.empty(count, np.int64)
+        own, mean = np.empty(count, np.int32), np.zeros((count, 4))
+        cells = 0
+        for i in range(count):
+            x = np.int64((positions[begin + i, 0] - low[0]) / cell)
+            y = np.int64((positions[begin + i, 1] - low[1]) / cell)
+            z = np.int64((positions[begin + i, 2] - low[2]) / cell)
+            key = x + (y << 20) + (z << 40)
+            mixed = key * np.int64(-7046029254386353131)
+            slot = (mixed ^ (mixed >> 29)) & (2 * BLOCK - 1)
+            while table[slot] >= 0 and keys[table[slot]] != key:
+                slot = (slot + 1) & (2 * BLOCK - 1)
+            if table[slot] < 0:
+                table[slot], keys[cells] = cells, key
+                cells += 1
+            c = own[i] = table[slot]
+            for k in range(3):
+                mean[c, k] += positions[begin + i, k]
+            mean[c, 3] += 1.0
+        best, least = np.zeros(cells, np.int32), np.full(cells, np.inf)
+        for i in range(count):
+            c = own[i]
+            away = 0.0
+            for k in range(3):
+                away += (positions[begin + i, k] - mean[c, k] / mean[c, 3]) ** 2
+            if away < least[c]:
+                least[c], best[c] = away, i
+        for i in range(count):
+            first[begin + i] = begin + best[own[i]]
     return first
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=True)
 def mapped(faces, first):  # type: ignore[no-untyped-def]
     """Triangles between the first rows of cells, without those that lost their area."""
-    out = np.empty((1024, 3), np.int32)
-    n = 0
-    for f in range(len(faces)):
-        a, b, c, d = first[faces[f, 0]], first[faces[f, 1]], first[faces[f, 2]], first[faces[f, 3]]
-        if n + 2 > len(out):
-            more = np.empty((2 * len(out), 3), np.int32)
-            more[:n] = out[:n]
-            out = more
-        if a != b and b != c and c != a:
-            out[n, 0], out[n, 1], out[n, 2] = a, b, c
-            n += 1
-        if a != c and c != d and d != a:
-            out[n, 0], out[n, 1], out[n, 2] = a, c, d
-            n += 1
-    return out[:n].copy()
+    parts = (len(faces) + BLOCK - 1) // BLOCK
+    begin = np.zeros(parts + 1, np.int64)
+    for part in prange(parts):
+        n = 0
+        for f in range(np.int64(part) * BLOCK, min(len(faces), (np.int64(part) + 1) * BLOCK)):
+            a, b, c, d = first[faces[f, 0]], first[faces[f, 1]], first[faces[f, 2]], first[faces[f, 3]]
+            if a != c:
+                n += (a != b and b != c) + (c != d and d != a)
+        begin[part + 1] = n
+    for part in range(parts):
+        begin[part + 1] += begin[part]
+    out = np.empty((begin[parts], 3), np.int32)
+    for part in prange(parts):
+        n = begin[part]
+        for f in range(np.int64(part) * BLOCK, min(len(faces), (np.int64(part) + 1) * BLOCK)):
+            a, b, c, d = first[faces[f, 0]], first[faces[f, 1]], first[faces[f, 2]], first[faces[f, 3]]
+            if a != c and a != b and b != c:
+                out[n, 0], out[n, 1], out[n, 2] = a, b, c
+                n += 1
+            if a != c and c != d and d != a:
+                out[n, 0], out[n, 1], out[n, 2] = a, c, d
+                n += 1
+    return out
 
 
 @njit(cache=True, parallel=True, nogil=True)

@@ -4,7 +4,7 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def numbered(count, gone, after, new_of_old, seat):  # type: ignore[no-untyped-def]
     """New rows of old ones, -1 for those that go; `seat` of an old row is where what follows it begins; returns how many rows there are."""
     n = 0
@@ -30,7 +30,7 @@ def sources(new_of_old, added, out):  # type: ignore[no-untyped-def]
         out[added[k]] = n + k
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def spliced_faces(faces, gone, new_of_old, more, out):  # type: ignore[no-untyped-def]
     """Faces that stay, renamed, and more of them, all in the order of their lowest rows; old ones first."""
     n, k = 0, 0
@@ -52,7 +52,7 @@ def spliced_faces(faces, gone, new_of_old, more, out):  # type: ignore[no-untype
     return n
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def ring_starts(source, place, old_at, own_at, out):  # type: ignore[no-untyped-def]
     """Starts of the rings of new rows: their own anew where they have a place, else those of their old rows."""
     n = 0
@@ -94,7 +94,7 @@ def taken(old, new, source, out):  # type: ignore[no-untyped-def]
             out[v, k] = old[s, k] if s < n else new[s - n, k]
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def runs_of(source, n):  # type: ignore[no-untyped-def]
     """Where runs of consecutive rows of one table begin, and the end."""
     count = 1
@@ -110,7 +110,7 @@ def runs_of(source, n):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def taken_bytes(old, new, source, runs, out):  # type: ignore[no-untyped-def]
     """Rows of two columns one behind the other, copied in runs."""
     n = len(old)

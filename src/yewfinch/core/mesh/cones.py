@@ -16,6 +16,12 @@ _ROOM = 12.0
 class LeafCones:
     """The mean normal of each leaf, and how far its normals lean from it.
 
+    Parameters
+    ----------
+    surface : Surface
+    at_once : bool
+        Else nothing is known, and nothing looks away, before `look`.
+
     Attributes
     ----------
     axis : (k, 3) float64
@@ -29,16 +35,26 @@ class LeafCones:
     Shirman & Abi-Ezzi 1993, "The cone of normals technique for fast processing of curved patches".
     """
 
-    def __init__(self, surface: Surface) -> None:
+    def __init__(self, surface: Surface, *, at_once: bool = True) -> None:
         self.surface = surface
+        self._known = False
         self.axis: DoubleArray = np.zeros((surface.leaf_count, 3))
         self.lean: DoubleArray = np.full(surface.leaf_count, np.pi)
         used = surface.ring_at[1:] > surface.ring_at[:-1]
         self.closed = bool(surface.closed[used].all()) and kernels.enclosed(surface.positions, surface.faces) > 0.0
-        self.update(np.arange(surface.leaf_count, dtype=INDEX))
+        if at_once:
+            self.look()
+
+    def look(self) -> None:
+        """Look at all leaves, unless that has been done."""
+        if not self._known:
+            self._known = True
+            self.update(np.arange(self.surface.leaf_count, dtype=INDEX))
 
     def update(self, leaves: IndexArray) -> None:
         """Look again at leaves whose normals changed."""
+        if not self._known:
+            return
         kernels.cones(np.asarray(leaves, INDEX), self.surface.normals, self.surface.faces, self.surface.face_start, self.axis, self.lean)
 
     def in_sight(self, planes: DoubleArray, eye: DoubleArray, forward: DoubleArray, flat: bool, whole: bool) -> np.ndarray:

@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def adjacency(tri, alive, count):  # type: ignore[no-untyped-def]
     """Triangles round each vertex: starts and triangles."""
     starts = np.zeros(count + 1, np.int64)
@@ -27,13 +27,13 @@ def adjacency(tri, alive, count):  # type: ignore[no-untyped-def]
     return starts, out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _length2(p, a, b):  # type: ignore[no-untyped-def]
     x, y, z = p[a, 0] - p[b, 0], p[a, 1] - p[b, 1], p[a, 2] - p[b, 2]
     return x * x + y * y + z * z
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _across(tri, starts, around, t, a, b):  # type: ignore[no-untyped-def]
     """The other triangle on an edge, -1 if there is none."""
     for n in range(starts[a], starts[a + 1]):
@@ -43,7 +43,7 @@ def _across(tri, starts, around, t, a, b):  # type: ignore[no-untyped-def]
     return -1
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _third(tri, t, a, b):  # type: ignore[no-untyped-def]
     for k in range(3):
         v = tri[t, k]
@@ -52,7 +52,7 @@ def _third(tri, t, a, b):  # type: ignore[no-untyped-def]
     return -1
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def edges_of(tri, alive, frozen, p, want, starts, around, border):  # type: ignore[no-untyped-def]
     """Edges of live triangles, each once: ends, triangles (the second -1 on a seam that may be cut), squares of lengths by the wanted ones."""
     n = 0
@@ -74,7 +74,7 @@ def edges_of(tri, alive, frozen, p, want, starts, around, border):  # type: igno
     return out[:n], size[:n]
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def split(tri, alive, p, want, attrs, border, count, edges, order, size, longest2):  # type: ignore[no-untyped-def]
     """Halve edges that are too long; returns the numbers of triangles and vertices then, and how many edges were halved."""
     used = np.zeros(len(tri), np.uint8)
@@ -115,7 +115,7 @@ def split(tri, alive, p, want, attrs, border, count, edges, order, size, longest
     return count, done
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _normal(p, a, b, c, out):  # type: ignore[no-untyped-def]
     ux, uy, uz = p[b, 0] - p[a, 0], p[b, 1] - p[a, 1], p[b, 2] - p[a, 2]
     wx, wy, wz = p[c, 0] - p[a, 0], p[c, 1] - p[a, 1], p[c, 2] - p[a, 2]
@@ -123,7 +123,7 @@ def _normal(p, a, b, c, out):  # type: ignore[no-untyped-def]
     return np.sqrt(out[0] * out[0] + out[1] * out[1] + out[2] * out[2])
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _quality(p, a, b, c):  # type: ignore[no-untyped-def]
     """Twice the area by the sum of squared sides, 1 for three equal sides."""
     n = np.empty(3)
@@ -132,7 +132,7 @@ def _quality(p, a, b, c):  # type: ignore[no-untyped-def]
     return 2.0 * np.sqrt(3.0) * area / total if total > 0 else 0.0
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def collapse(tri, alive, frozen, p, want, attrs, locked, border, starts, around, edges, order, size, shortest2, longest2, least):  # type: ignore[no-untyped-def]
     """Draw edges that are too short together where the surface stays sound; returns how many."""
     used = np.zeros(len(p), np.uint8)
@@ -233,13 +233,13 @@ def collapse(tri, alive, frozen, p, want, attrs, locked, border, starts, around,
     return done
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _spare(starts, border, v):  # type: ignore[no-untyped-def]
     """How many triangles more than the usual six, or three on a seam, a vertex has."""
     return starts[v + 1] - starts[v] - (3 if border[v] else 6)
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _joined(tri, starts, around, c, d):  # type: ignore[no-untyped-def]
     """Is there an edge between two vertices?"""
     for n in range(starts[c], starts[c + 1]):
@@ -249,7 +249,7 @@ def _joined(tri, starts, around, c, d):  # type: ignore[no-untyped-def]
     return False
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _as_it_runs(tri, t, a, b):  # type: ignore[no-untyped-def]
     """The ends of an edge in the order in which a triangle goes round."""
     for k in range(3):
@@ -258,7 +258,7 @@ def _as_it_runs(tri, t, a, b):  # type: ignore[no-untyped-def]
     return a, b
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: ignore[no-untyped-def]
     """Turn edges where that evens out the numbers of neighbours and spoils no triangle; returns how many."""
     used = np.zeros(len(p), np.uint8)
@@ -305,7 +305,7 @@ def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: 
     return done
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def relax(tri, p, count, locked, starts, around, rounds):  # type: ignore[no-untyped-def]
     """Move vertices that are not locked towards the means of their neighbours, where that turns no triangle over and makes the worst of them no worse."""
     at, n0, n1 = np.empty(3), np.empty(3), np.empty(3)
@@ -342,7 +342,7 @@ def relax(tri, p, count, locked, starts, around, rounds):  # type: ignore[no-unt
                 p[v, 0], p[v, 1], p[v, 2] = x / total, y / total, z / total
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _cotangent(p, a, b, c):  # type: ignore[no-untyped-def]
     """Of the angle at a."""
     ux, uy, uz = p[b, 0] - p[a, 0], p[b, 1] - p[a, 1], p[b, 2] - p[a, 2]
@@ -351,7 +351,7 @@ def _cotangent(p, a, b, c):  # type: ignore[no-untyped-def]
     return (ux * wx + uy * wy + uz * wz) / max(np.sqrt(x * x + y * y + z * z), 1e-12)
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def flip_round(tri, p, starts, around, edges):  # type: ignore[no-untyped-def]
     """Turn edges whose opposite angles make more than two right angles, on a flat patch (Lawson 1977, "Software for C1 surface interpolation"); returns how many."""
     used = np.zeros(len(p), np.uint8)
