@@ -174,3 +174,61 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
     assert heard[-1] == "pieces" or "pieces" in heard
     assert len([e for e in portrait.history.last().changes if type(e).__name__ == "PieceChange"]) == 1
+
+
+def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, qtbot, monkeypatch):
+    monkeypatch.setattr("yewfinch.app.strokes._AT_ONCE", 1000)
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Form")
+    w.bench.set_adaptive(on=True, length=0.8)
+    w.bench.take_tool("clay")
+    w.bench.set_tool(size=22.0, taper_out=0.0)
+    w.bench.set_symmetry(False)
+    strokes = w.viewport.hands.strokes
+    surface = portrait.surface("head")
+    before, steps = surface.positions.copy(), portrait.history.position
+    x, y = at_landmark(w, "g")
+    points = line((x - 60, y - 60), (x + 60, y - 70), 40)
+
+    def go(last):
+        QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[0])))
+        waited = 0
+        for p in points[1:last]:
+            QTest.mouseMove(w.viewport, QPoint(*(round(v) for v in p)))
+            waited += strokes.busy and bool(strokes._waiting)
+        return waited
+
+    # all of the stroke comes before the first leg is done: it waits, the release too
+    assert go(40) > 10
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+    assert strokes.busy and portrait.surface("head") is surface
+    qtbot.waitUntil(lambda: not strokes.busy and not strokes.adapting(), timeout=20000)
+    qtbot.wait(50)
+    made = portrait.surface("head")
+    assert len(made) > len(surface) + 500
+    assert portrait.history.position == steps + 1 and portrait.history.names[-1] == "Clay"
+    reach = cKDTree(before).query(made.positions)[0]
+    assert 0.2 < reach.max() < 22.0
+    far = at_landmark(w, "g")[0] + 40  # the clay is raised to the stroke's end
+    shown = w.viewport.camera().project(made.positions)
+    raised = shown[reach > 0.2]
+    assert raised[:, 0].max() > far - 20 and raised[:, 0].min() < far - 60
+    w.undo()
+    assert portrait.surface("head") is surface
+    np.testing.assert_array_equal(surface.positions, before)
+    # Esc while a leg is made takes all of it back
+    go(30)
+    assert strokes.busy
+    QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
+    assert not strokes.busy and portrait.history.position == steps
+    qtbot.wait(300)
+    assert portrait.surface("head") is surface and portrait.history.redo() is None
+    np.testing.assert_array_equal(surface.positions, before)
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+    # another stroke begins at once: what waits is done first
+    go(40)
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
+    drag(w.viewport, line((x - 40, y - 90), (x + 20, y - 95)))
+    qtbot.waitUntil(lambda: not strokes.busy and not strokes.adapting(), timeout=20000)
+    qtbot.wait(50)
+    assert portrait.history.position == steps + 2

@@ -346,3 +346,57 @@ def test_wires_studios_and_instead(context, ball_portrait):
     renderer.instead = {}
     np.testing.assert_array_equal(drawn(context, ball_portrait, camera, renderer), plain)
     renderer.release()
+
+
+def test_many_pieces_share_what_a_quick_picture_draws(context):
+    portrait = Portrait()
+    for k in range(6):
+        ball = cube_sphere(80, 30.0)
+        portrait.pieces[str(k)] = Piece(str(k), str(k), ball.moved(ball.positions + np.float32([(k % 3 - 1) * 70, (k // 3) * 70 - 35, 0])))
+    camera = View(0, 0, (0, 0, 0), 700).camera(300, 240)
+    renderer = SceneRenderer(context)
+    full = drawn(context, portrait, camera, renderer)
+    everything = renderer.work_done(camera, False)
+    renderer.quick = True
+    quick = drawn(context, portrait, camera, renderer)
+    assert max(b.drawn for b in renderer._pieces.values()) < 0.25 * 2 * 38_400
+    assert renderer.work_done(camera, False) < 0.5 * everything
+    assert (np.abs(quick.astype(int) - full).max(axis=2) > 12).mean() < 0.05
+    assert clay(quick).sum() == pytest.approx(clay(full).sum(), rel=0.02)
+    renderer.fine = True  # within a part all faces that look here are drawn
+    drawn(context, portrait, camera, renderer)
+    assert min(b.drawn for b in renderer._pieces.values()) > 0.4 * 2 * 38_400
+    renderer.release()
+
+
+def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
+    """Their vertices are gathered anew for each: strokes, colours, masks and finishes show."""
+    camera = View(0, 0, (0, 0, 0), 300).camera(300, 240)
+    renderer = SceneRenderer(context)
+    renderer.fine = True
+    s = ball_portrait.surface("ball")
+    pictures = {}
+    for quick in (False, True):
+        renderer.quick = quick
+        pictures[quick, "plain"] = drawn(context, ball_portrait, camera, renderer).astype(int)
+    rows = s.rows_in_ball((0, 0, 50), 25.0)
+    before = s.positions[rows].copy()
+    renderer.update("ball", "positions", s.set_rows(rows, before * np.float32([1, 1, 0.8])))
+    s.colour[rows, :3] = (200, 40, 40)
+    renderer.update("ball", "colour", s.leaves_of(rows))
+    for quick in (False, True):
+        renderer.quick = quick
+        pictures[quick, "changed"] = drawn(context, ball_portrait, camera, renderer).astype(int)
+        pictures[quick, "raking"] = drawn(context, ball_portrait, camera, renderer, raking=True, finish="plaster").astype(int)
+    for what in ("plain", "changed", "raking"):
+        differ = np.abs(pictures[True, what] - pictures[False, what]).max(axis=2)
+        assert (differ > 12).mean() < 0.02, what
+    assert np.abs(pictures[True, "changed"] - pictures[True, "plain"]).max() > 60
+    assert np.abs(pictures[True, "raking"] - pictures[True, "changed"]).mean() > 5
+    mirrored = View(30, 0, (0, 0, 0), 300, mirrored=True).camera(300, 240)  # the picture is turned about, what looks here is not
+    renderer.quick = False
+    a = drawn(context, ball_portrait, mirrored, renderer).astype(int)
+    renderer.quick = True
+    b = drawn(context, ball_portrait, mirrored, renderer).astype(int)
+    assert (np.abs(a - b).max(axis=2) > 12).mean() < 0.02
+    renderer.release()

@@ -1,0 +1,66 @@
+"""What the large view is looked at through: both kinds show the same."""
+
+import numpy as np
+import pytest
+
+from yewfinch.app.glass import CardGlass, ProcessorGlass
+from yewfinch.app.layers import pixels_of
+from yewfinch.app.window import MainWindow
+from yewfinch.core.document.settings import Settings
+from yewfinch.demo.portrait import demo_portrait
+
+
+@pytest.fixture
+def other_window(window, qtbot, monkeypatch):
+    """A window as on a machine with a graphics card."""
+    monkeypatch.setattr("yewfinch.app.glass.by_processor", lambda context: False)
+    w = MainWindow(demo_portrait(), Settings())
+    w.resize(window.size())
+    w.show()
+    qtbot.waitUntil(lambda: w.viewport.context is not None and w.viewport.size() == window.viewport.size(), timeout=20000)
+    yield w
+    w.settle = lambda: True
+    w.close()
+    w.deleteLater()
+
+
+def on_screen(window, qtbot):
+    """The part of the screen where the large view is, (h, w, 3) int."""
+    window.raise_()
+    qtbot.wait(300)
+    view = window.viewport
+    at, whole = view.mapTo(window, view.rect().topLeft()), pixels_of(window.snapshot().toImage()).astype(int)
+    return whole[at.y() : at.y() + view.height(), at.x() : at.x() + view.width()]
+
+
+def test_a_card_and_a_processor_show_the_same(window, other_window, qtbot):
+    one, other = window, other_window
+    assert isinstance(one.viewport.glass, ProcessorGlass) and isinstance(other.viewport.glass, CardGlass)
+    for w in (one, other):
+        w.bench.set_stage("Features")  # landmarks lie over the clay
+        qtbot.wait(100)
+    a, b = on_screen(one, qtbot), on_screen(other, qtbot)
+    assert a.shape == b.shape and np.ptp(a) > 100
+    assert (np.abs(a - b).max(axis=2) > 8).mean() < 0.003  # lines and letters are painted by another engine
+    for w in (one, other):  # a photo over the clay
+        w.bench.stand_at(w.bench.portrait.sitter.photos[0].id)
+        w.bench.set_overlay(opacity=0.5)
+        photo = w.bench.standing_photo()
+        qtbot.waitUntil(lambda w=w, p=photo: not w.photos.image(w.bench.portrait.sitter, p).isNull(), timeout=10000)
+    c, d = on_screen(one, qtbot), on_screen(other, qtbot)
+    assert (np.abs(c - d).max(axis=2) > 8).mean() < 0.02
+    assert np.abs(c - a).mean() > 3.0
+    # and the window's other parts are no concern of the clay's
+    drawn = []
+    paint = one.viewport.glass.paintEvent
+
+    def counted(event):
+        drawn.append(event)
+        paint(event)
+
+    one.viewport.glass.paintEvent = counted
+    one.status.update()
+    qtbot.wait(50)
+    assert not drawn
+    one.viewport.update()
+    qtbot.waitUntil(lambda: bool(drawn))
