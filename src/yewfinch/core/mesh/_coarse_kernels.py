@@ -5,7 +5,6 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
-
 #: Rows that are looked at together; where two such parts meet, a cell has a row of each.
 BLOCK = 8192
 
