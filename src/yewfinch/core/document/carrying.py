@@ -35,7 +35,8 @@ def at_rest(portrait: Portrait, piece: Piece) -> None:
 def let_go(portrait: Portrait, ids: Collection[str]) -> list[Change]:
     """What follows pieces that go, and does not go itself, stands for itself from then on."""
     left = [f for k in ids for f in portrait.followers(k) if f.id not in ids]
-    return [PieceChange(f, replace(f, follows=None)) for f in left]
+    # with surfaces of their own: the present ones go along with what they follow whenever that is undone or done again
+    return [PieceChange(f, replace(f, follows=None, surface=f.surface.copy())) for f in left]
 
 
 def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collection[str] | None = None) -> Piece:

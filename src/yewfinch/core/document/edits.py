@@ -59,11 +59,14 @@ class PieceChange:
     before, after : Piece or None
     within : (2, 3) float, mm, or None
         A box outside of which both are alike, if anybody knows one.
+    seat : int or None
+        Where in the list the piece came or went, once that has happened.
     """
 
     before: Piece | None
     after: Piece | None
     within: DoubleArray | None = field(default=None, compare=False)
+    seat: int | None = field(default=None, compare=False)
 
     @property
     def size(self) -> int:

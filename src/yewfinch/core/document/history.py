@@ -131,7 +131,7 @@ class History:
 
     changed = Signal()
 
-    def __init__(self, apply: Callable[[Sequence[Change], bool], None]) -> None:
+    def __init__(self, apply: Callable[[Sequence[Change], bool], object]) -> None:
         self._apply = apply
         self._entries: list[_Entry] = []
         self._at = 0

@@ -75,7 +75,6 @@ class Portrait:
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
         self.history = History(self._carry_out)
-        self._seats: dict[str, int] = {}
         #: What a stroke under way has changed and nobody has been told yet.
         self._held_back: list[tuple[str, ...]] = []
 
@@ -159,16 +158,14 @@ class Portrait:
 
     def perform(self, edit: Edit) -> None:
         """Carry an edit out and remember it."""
-        self._carry_out(edit.changes, True)
-        self.history.push(edit)
+        self.history.push(replace(edit, changes=self._carry_out(edit.changes, True)))
 
     def extend(self, done: Edit, more: Sequence[Change], *, going: bool = False) -> None:
         """Carry changes out that follow from an edit that is done but not remembered yet, and remember both as one.
 
         While the stroke is `going` on, only what the picture needs is announced; `announce` has to follow.
         """
-        self._carry_out(more, True, going=going)
-        self.history.push(Edit(done.name, (*done.changes, *more)))
+        self.history.push(Edit(done.name, (*done.changes, *self._carry_out(more, True, going=going))))
 
     def announce(self) -> None:
         """Tell everybody what was held back while a stroke was going on."""
@@ -191,8 +188,7 @@ class Portrait:
         """
         if self.history.last() is None:
             raise ValueError("there is no step that anything could follow from")
-        self._carry_out(more, True, going=going)
-        self.history.append(more)
+        self.history.append(self._carry_out(more, True, going=going))
 
     def amend(self, edit: Edit) -> None:
         """Carry an edit out and let it become one with the last step of the history.
@@ -237,22 +233,25 @@ class Portrait:
             if not held.follows.fits(held.surface, source):
                 self.pieces[key] = replace(held, surface=held.follows.surface(source))
 
-    def _seat(self, piece: Piece) -> None:
-        """Put a piece where it was when it went, or last."""
+    def _seat(self, piece: Piece, seat: int | None) -> int:
+        """Put a piece into the list at a place, else last; where it is."""
         known = piece.id in self.pieces
         self.pieces[piece.id] = piece
-        if not known and piece.id in self._seats:
+        if not known and seat is not None:
             ids = [k for k in self.pieces if k != piece.id]
-            ids.insert(self._seats[piece.id], piece.id)
+            ids.insert(seat, piece.id)
             self.order = ids
+        return list(self.pieces).index(piece.id)
 
-    def _carry_out(self, changes: Sequence[Change], forward: bool, *, going: bool = False) -> None:
-        """Do changes, or take them back, and announce them once all are done.
+    def _carry_out(self, changes: Sequence[Change], forward: bool, *, going: bool = False) -> tuple[Change, ...]:
+        """Do changes, or take them back, and announce them once all are done; the changes as they were done.
 
         In between, landmarks may name rows that the surface does not have.
         """
         news: list[tuple[str, ...] | tuple[str, str, IndexArray]] = []
+        done: list[Change] = []
         for change in changes:
+            done.append(change)
             if isinstance(change, RowsChange):
                 surface = self.pieces[change.piece].surface
                 values = change.after if forward else change.before
@@ -266,10 +265,11 @@ class Portrait:
                 old, new = (change.before, change.after) if forward else (change.after, change.before)
                 if new is None:
                     assert old is not None
-                    self._seats[old.id] = list(self.pieces).index(old.id)
+                    done[-1] = replace(change, seat=list(self.pieces).index(old.id))
                     del self.pieces[old.id]
                 else:
-                    self._seat(new)
+                    seat = self._seat(new, change.seat)
+                    done[-1] = change if old is not None else replace(change, seat=seat)
                 if () not in news:
                     news.append(())
             else:
@@ -285,7 +285,7 @@ class Portrait:
             for change in boxes:
                 assert change.after is not None
                 self.net_changed.emit(change.after.id, change.within)
-            return
+            return tuple(done)
         for what in news:
             if len(what) == 3:
                 self.rows_changed.emit(*what)
@@ -294,3 +294,4 @@ class Portrait:
                 self.field_changed.emit(*what)
             else:
                 self.pieces_changed.emit()
+        return tuple(done)

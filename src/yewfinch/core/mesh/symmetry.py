@@ -23,6 +23,8 @@ SAME = 1e-3
 _TRIES = 24
 #: Vertices nearer to the plane than this part of an edge are laid on it.
 _SNAP = 0.2
+#: Vertices lie on a plane within this, mm.
+_ON = 1e-6
 
 
 @dataclass(frozen=True)
@@ -193,16 +195,24 @@ def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep:
     return whole, np.concatenate([faces_own, back]).astype(INDEX), cut, np.concatenate([rows, rows[~middle]]).astype(INDEX)
 
 
-def half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side) -> Divided:
-    """Cut along a plane, what is kept in `high`; vertices very near to the plane are laid on it."""
+def half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side, other: Plane | None = None) -> Divided:
+    """Cut along a plane, what is kept in `high`; vertices very near to the plane are laid on it.
+
+    Those that lie on another plane stay on that: they go to the line where both meet, if it is as near.
+    """
     sign = 1.0 if keep == "left" else -1.0
     away = plane.distance(positions) * sign
     _, start, end = half_edges(faces)
     edge = np.full(len(positions), np.inf)
     np.minimum.at(edge, start, np.linalg.norm(positions[start] - positions[end], axis=1))
-    near = np.abs(away) < _SNAP * np.where(np.isfinite(edge), edge, 0.0)
+    normal = np.array(plane.normal)
+    way = np.tile(normal, (len(positions), 1))
+    if other is not None:
+        across = normal - (normal @ np.array(other.normal)) * np.array(other.normal)
+        way[np.abs(other.distance(positions)) < _ON] = across / max(float(across @ across), 1e-12)
+    near = np.abs(away) * np.linalg.norm(way, axis=1) < _SNAP * np.where(np.isfinite(edge), edge, 0.0)
     at = positions.copy()
-    at[near] -= (away[near] * sign)[:, None] * np.array(plane.normal)
+    at[near] -= (away[near] * sign)[:, None] * way[near]
     return divided(at, faces, np.where(near, 0.0, away))
 
 

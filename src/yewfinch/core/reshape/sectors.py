@@ -56,8 +56,8 @@ def sectors(
         normal = np.zeros(3)
         normal[u], normal[v] = -np.sin(angle) * sign, np.cos(angle) * sign
         plane = Plane(centre, (float(normal[0]), float(normal[1]), float(normal[2])))
+        cut = half(at, net, plane, "left", *planes)
         planes.append(plane)
-        cut = half(at, net, plane, "left")
         rows = np.unique(cut.high)
         if not len(rows):
             raise YewfinchError("Nothing of this piece lies in that sector. Begin it elsewhere.")

@@ -21,6 +21,7 @@ from yewfinch.core.show.outline import Outline
 _LONGEST = 20_000
 #: Vertices nearer to the cut than this, pixels, lie on it: no slivers.
 _NEAR = 1e-3
+_KNOTTED = "The cut closes on itself in a way that cannot be capped. Draw it a little differently."
 
 
 @dataclass(frozen=True, eq=False)
@@ -190,7 +191,7 @@ def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: f
     round_wall.sort(key=lambda item: float(item[1][:, 1].mean()))
     for (near, near_at, w), (far, far_at, v) in zip(round_wall[::2], round_wall[1::2], strict=False):
         if w + v != 0 or turn is None:
-            raise YewfinchError("The cut closes on itself in a way that cannot be capped. Draw it a little differently.")
+            raise YewfinchError(_KNOTTED)
         out.append(_between(near, near_at, far, far_at, turn))
     if len(round_wall) % 2:
         raise YewfinchError("The cut ends inside the clay, so it cannot be capped. Draw it a little differently.")
@@ -219,6 +220,8 @@ def _polygons(rings: list[tuple[npt.NDArray[np.int64], DoubleArray]]) -> Cap:
         if turned * area < 0:
             found = found[:, ::-1]
         out.append(_complete(rows[found], [rings[j][0] for j in group]))
+    if not out:
+        raise YewfinchError(_KNOTTED)
     rows, first = np.unique(np.concatenate([loop for loop, _ in rings]), return_index=True)
     return Cap(rows, np.concatenate([at for _, at in rings])[first], np.searchsorted(rows, np.concatenate(out)))
 
