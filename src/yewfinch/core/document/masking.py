@@ -16,6 +16,7 @@ from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.parts import parts_across_edges
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.outline_fit import fitted
 from yewfinch.core.reshape.shell import Where, chosen_faces, shell
@@ -121,6 +122,10 @@ def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tu
     away = chosen_faces(held.surface)
     if not away.any() or away.all():
         raise YewfinchError("Mask a part of the piece first: what is masked becomes a piece of its own.")
+    for side in (True, False):  # one face alone makes no body: it goes with those round it
+        away[_alone(held.surface, away == side)] = not side
+    if not away.any() or away.all():
+        raise YewfinchError("Single faces make no body. Mask a larger part of the piece, or a smaller one.")
     was_closed = bool((held.surface.closed[np.unique(held.surface.faces)] == 1).all())
     lots = []
     for share, rows in ((0.05, ~away), (0.5, away)):
@@ -132,6 +137,15 @@ def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tu
     goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
     return Edit(f"Split off a part of {held.name}", tuple(changes)), key
+
+
+def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
+    """Which faces of some touch no other of them along an edge, as numbers."""
+    some = np.nonzero(chosen)[0]
+    if not len(some):
+        return some
+    part = parts_across_edges(surface.faces[some], len(surface))
+    return np.asarray(some[np.bincount(part)[part] == 1])
 
 
 def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:

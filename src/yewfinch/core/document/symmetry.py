@@ -138,6 +138,7 @@ def _renewed(portrait: Portrait, held: Piece, plane: Plane, keep: Side, missing:
     ordered, order = in_face_order(at.astype(np.float32), faces)
     back = rows[order]
     own = Surface(at[order], ordered, channels=Channels.unpacked(cut.carried(surface.channels.packed())[back]))
+    _see_closed(held, own)
     regions = {k: cut.carried(v)[back] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {held.id: whole})]
@@ -173,6 +174,12 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = source[made.origin[order]]
     new = Surface(made.positions[order], faces, channels=surface.channels.at(rows))
+    _see_closed(held, new)
     whole = replace(held, surface=new, regions={k: v[rows] for k, v in held.regions.items()}, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return Edit(f"{count} sectors of {held.name}", tuple(changes))
+
+
+def _see_closed(held: Piece, made: Surface) -> None:
+    if (held.surface.closed == 1).all() and not (made.closed == 1).all():
+        raise YewfinchError(f"'{held.name}' touches itself where its sides would meet, so they cannot be joined. Smooth it there, or remesh it first.")

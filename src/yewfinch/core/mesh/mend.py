@@ -99,7 +99,7 @@ def mended(
     weld : float, mm
         Vertices in one place become one; 0 leaves them.
     speck : float, mm
-        Loose parts whose box has a shorter diagonal go, but for the largest part.
+        Loose parts whose box has a shorter diagonal go, but for the largest part; where rims are to be closed, also single faces.
     longest : int
         Rims with more edges are left open.
     flat : bool
@@ -134,9 +134,9 @@ def mended(
         raise BadSurfaceError("Nothing of this surface can be used: it has no face with an area.")
     progress(0.45, "turning faces alike")
     quads, count["turned"], torn = _turned(quads, len(at))
-    at, quads, origin, count["cut_free"] = _cut_free(at, quads, origin, torn)
+    at, quads, origin, count["cut_free"] = cut_free(at, quads, origin, torn=torn)
     progress(0.65, "looking at parts")
-    at, quads, origin, count["specks"] = _without_specks(at, quads, origin, speck)
+    at, quads, origin, count["specks"] = _without_specks(at, quads, origin, speck, longest > 0)
     quads, turned = outward(at, quads)
     count["turned"] += turned
     progress(0.75, "closing holes")
@@ -221,8 +221,29 @@ def _turned(quads: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.in
     return out, int(flip.sum()), bool(one_sided.any())
 
 
-def _cut_free(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], torn: bool):  # type: ignore[no-untyped-def]
-    """Vertices doubled so that faces hang together only across edges of exactly two, turned alike."""
+def cut_free(
+    at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], *, torn: bool = False
+) -> tuple[DoubleArray, npt.NDArray[np.int64], npt.NDArray[np.int64], int]:
+    """Double vertices so that faces hang together only across edges of exactly two.
+
+    Parameters
+    ----------
+    at : (n, 3) float64, mm
+    quads : (m, 4) int64
+    origin : (n,) int64
+        Goes along with the vertices.
+    torn : bool
+        Some part has only one side: there faces also have to be turned alike.
+
+    Returns
+    -------
+    (k, 3) float64, mm
+        Without vertices that no face uses.
+    (m, 4) int64
+    (k,) int64
+    int
+        How many vertices were doubled.
+    """
     from scipy.sparse import coo_array
     from scipy.sparse.csgraph import connected_components
 
@@ -257,7 +278,7 @@ def _cut_free(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray
     return at[old[order]], out, origin[old[order]], len(order) - len(np.unique(old))
 
 
-def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], speck: float):  # type: ignore[no-untyped-def]
+def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], speck: float, closing: bool):  # type: ignore[no-untyped-def]
     label = loose_parts(quads.astype(INDEX), len(at))
     parts = int(label.max()) + 1
     if parts > MOST_PARTS:
@@ -268,6 +289,9 @@ def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.N
     np.maximum.at(high, label, at)
     size = np.linalg.norm(high - low, axis=1)
     keep = (size >= speck) | (size == size.max())
+    alone = np.bincount(label[quads[:, 0]], minlength=parts) == 1
+    if closing and not alone[label[quads[:, 0]]].all():
+        keep &= ~alone  # one face has no inside
     rows = np.nonzero(keep[label])[0]
     faces = np.searchsorted(rows, quads[keep[label[quads[:, 0]]]])
     return at[rows], faces, origin[rows], int((~keep).sum())

@@ -11,6 +11,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh import _symmetry_kernels as kernels
 from yewfinch.core.mesh.divide import Divided, divided
 from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.mend import cut_free
 from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
@@ -190,9 +191,13 @@ def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep:
     twin = np.where(middle, np.arange(len(rows)), 0)
     twin[~middle] = len(rows) + np.arange(int((~middle).sum()))
     faces_own = local[kept]
+    faces_own = faces_own[~middle[faces_own].all(axis=1)]  # one that lies in the plane is its own image
     back = turned_round(twin[faces_own])
-    whole = np.concatenate([at, plane.image(at[~middle])])
-    return whole, np.concatenate([faces_own, back]).astype(INDEX), cut, np.concatenate([rows, rows[~middle]]).astype(INDEX)
+    whole, both = np.concatenate([at, plane.image(at[~middle])]), np.concatenate([faces_own, back]).astype(np.int64)
+    if not len(both):
+        return whole[:0], both.astype(INDEX), cut, np.empty(0, INDEX)
+    whole, both, source, _ = cut_free(whole, both, np.concatenate([rows, rows[~middle]]))  # the form may touch the plane
+    return whole, both.astype(INDEX), cut, source.astype(INDEX)
 
 
 def half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side, other: Plane | None = None) -> Divided:

@@ -122,12 +122,14 @@ def adapted(
     if not (np.isfinite(length) and FINEST <= length <= COARSEST):
         raise YewfinchError(f"Edges of {length:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
     near = each_once(near, len(surface))
-    twin = _mirror(surface, near) if symmetric else None
+    chosen, twin = surface.faces_of(near), _mirror(surface, near) if symmetric else None
     if twin is not None:
-        near = each_once(np.concatenate([near, twin[near]]), len(surface))
-    chosen = surface.faces_of(near)
-    if twin is not None:
-        chosen = chosen[_beside_midline(surface, chosen)]
+        both = surface.faces_of(each_once(np.concatenate([near, twin[near]]), len(surface)))
+        half = both[_beside_midline(surface, both)]
+        if len(_images(surface, half, twin)) == len(half):
+            chosen = half
+        else:
+            twin = None  # vertices have images, faces do not
     if not len(chosen):
         return None
     tables = tables or {}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.mend import Mended, mended
 from yewfinch.core.mesh.orientation import turned_round
@@ -12,8 +13,8 @@ from yewfinch.core.shared.errors import YewfinchError
 
 #: Sectors on offer.
 FEWEST, MOST = 2, 36
-#: Rims of images that meet are welded over this, mm.
-_WELD = 2e-3
+#: Vertices lie on the planes between sectors within this, mm.
+_ON = 1e-6
 
 
 def sectors(
@@ -78,5 +79,26 @@ def sectors(
             points.append((own - centre) @ turn.T + centre)
             out = net + first
             nets.append(turned_round(out) if flip else out)
-    made = mended(np.concatenate(points), np.concatenate(nets), weld=_WELD, speck=0.0, longest=0)
+    whole = _met(len(at), count, *(np.nonzero(np.abs(p.distance(at)) < _ON)[0] for p in planes))
+    made = mended(np.concatenate(points), whole[np.concatenate(nets)], weld=0.0, speck=0.0, longest=0)
     return made, np.tile(origin, 2 * count)
+
+
+def _met(size: int, count: int, begin: npt.NDArray[np.intp], end: npt.NDArray[np.intp]) -> npt.NDArray[np.int64]:
+    """One number for each vertex of all halves; those of neighbours that meet in a plane have the same.
+
+    A half begins where its mirror image does, and ends where the next sector's image begins.
+    """
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    halves = np.arange(2 * count) * size
+    own, image = halves[::2, None], halves[1::2, None]
+    pairs = np.concatenate([
+        np.stack([(own + begin).ravel(), (image + begin).ravel()]), np.stack([(own + end).ravel(), (np.roll(image, -1, axis=0) + end).ravel()])
+    ], axis=1)  # fmt: skip
+    n = 2 * count * size
+    _, label = connected_components(coo_array((np.ones(pairs.shape[1], np.int8), (pairs[0], pairs[1])), shape=(n, n)), directed=False)
+    first = np.full(int(label.max()) + 1, n)
+    np.minimum.at(first, label, np.arange(n))
+    return first[label]

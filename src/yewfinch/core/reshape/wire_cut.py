@@ -81,15 +81,26 @@ def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | Non
     if not len(found.low) or not len(found.high):
         whole = Half(surface.copy(), np.stack([np.arange(len(at))] * 2, axis=1), np.zeros(len(at)))
         return (whole, None) if len(found.low) else (None, whole)
+    was_closed = bool((surface.closed == 1).all())
     try:
         lots, scale = _caps(found, outline, surface)
+        capped, caps = evened_caps(found, lots, lambda places: outline.on_wall(places / (scale, 1.0)))
+        back = caps[:, [0, 2, 1, 1]]
+        halves = _half(capped, np.concatenate([found.low, caps])), _half(capped, np.concatenate([found.high, back]))
     except YewfinchError:
-        if (surface.closed == 0).any():
+        if not was_closed:
             raise
-        return _closed(_half(found, found.low)), _closed(_half(found, found.high))
-    found, caps = evened_caps(found, lots, lambda places: outline.on_wall(places / (scale, 1.0)))
-    back = caps[:, [0, 2, 1, 1]]
-    return _half(found, np.concatenate([found.low, caps])), _half(found, np.concatenate([found.high, back]))
+        halves = None
+    if halves is None or (was_closed and not _sound(*halves)):  # rims that cross or lie on one another
+        halves = _closed(_half(found, found.low)), _closed(_half(found, found.high))
+        if not _sound(*halves):
+            raise YewfinchError(_KNOTTED)
+    return halves
+
+
+def _sound(*halves: Half) -> bool:
+    """Are all closed?"""
+    return all((half.surface.closed == 1).all() for half in halves)
 
 
 def _half(found: Divided, faces: IndexArray) -> Half:
