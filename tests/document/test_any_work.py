@@ -233,7 +233,8 @@ def holds(work, before):
         if key in before[0] and before[0][key][6] and held.locked:
             np.testing.assert_array_equal(s.positions, before[0][key][1], err_msg=f"{work.done}: locked")
             np.testing.assert_array_equal(s.mask, before[0][key][3])
-        if held.follows is not None and held.follows.source in p.pieces:
+        if held.follows is not None:
+            assert held.follows.source in p.pieces, (work.done, held.name)
             assert held.follows.fits(s, p.surface(held.follows.source)), work.done
         _, start, end = half_edges(s.faces)
         there, back = start * len(s) + end, end * len(s) + start
@@ -287,7 +288,7 @@ def test_whatever_is_done_can_be_undone_saved_and_opened(seed, tmp_path):
                     history.go_to(len(states) - 1)
                 else:
                     states = states[: at + 1]
-        assert len(work.done) > 15
+        assert len(work.done) > 10
         container.save(p, tmp_path / "any.yewfinch")
         again = container.load(tmp_path / "any.yewfinch")
         same(picture_of(again), picture_of(p))

@@ -7,8 +7,9 @@ from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.document.carrying import tied
+from yewfinch.core.document.carrying import let_go, tied
 from yewfinch.core.document.edits import Change, Edit, PieceChange, RowsChange
+from yewfinch.core.document.locks import see_unlocked
 from yewfinch.core.document.piece import Piece, free_id
 from yewfinch.core.document.pieces import LONGEST
 from yewfinch.core.document.portrait import Portrait
@@ -39,9 +40,14 @@ def store(portrait: Portrait, piece: str, name: str) -> Edit:
     Raises
     ------
     YewfinchError
-        If the name is empty or too long, nothing is masked, or there are too many.
+        If the name is empty or too long, nothing is masked, there are too many, or the piece is locked or no clay of its own.
     """
     held, name = portrait.pieces[piece], " ".join(name.split())
+    see_unlocked(portrait, held)
+    if held.follows is not None:
+        raise YewfinchError(f"'{held.name}' follows '{portrait.pieces[held.follows.source].name}', whose mask it has. Store the mask there, or settle it first.")
+    if held.fixed:
+        raise YewfinchError(f"'{held.name}' is no clay yet, so its mask would not stay. Settle it first.")
     if not 0 < len(name) <= LONGEST:
         raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
     if not held.surface.mask.any():
@@ -58,9 +64,10 @@ def forget(portrait: Portrait, piece: str, name: str) -> Edit:
     Raises
     ------
     YewfinchError
-        If it has none of that name.
+        If it has none of that name, or is locked.
     """
     held = portrait.pieces[piece]
+    see_unlocked(portrait, held)
     if name not in held.regions:
         raise YewfinchError(f"'{held.name}' has no mask '{name}'.")
     return Edit(f"Remove the mask {name}", (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),))
@@ -218,6 +225,7 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
     if not met:
         raise YewfinchError("The line meets no clay. Draw it across the piece that is to be cut.")
     changes += tied(portrait, after)
+    changes = [*let_go(portrait, [c.before.id for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is None]), *changes]
     name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
     return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
 

@@ -231,7 +231,7 @@ class Portrait:
                 continue
             source = self.pieces[held.follows.source].surface
             if not held.follows.fits(held.surface, source):
-                self.pieces[key] = replace(held, surface=held.follows.surface(source))
+                self.pieces[key] = replace(held, surface=held.follows.surface(source), regions={}, texture=None)
 
     def _seat(self, piece: Piece, seat: int | None) -> int:
         """Put a piece into the list at a place, else last; where it is."""

@@ -84,6 +84,8 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
         else:
             break
     progress(0.6, "looking it over")
+    if whole.report.left_open and (surface.closed == 1).all():  # where three faces lay in one place, none may be left
+        whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0)
     ordered, order = in_face_order(whole.positions.astype(np.float32), whole.faces)
     made = Surface(whole.positions[order], ordered)
     progress(0.75, "measuring the error")
