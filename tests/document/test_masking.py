@@ -7,16 +7,18 @@ from hypothesis import strategies as st
 from tests.conftest import cube_sphere
 from tests.mesh.test_mend import as_trimesh
 
-from yewfinch.core.document import masking
+from yewfinch.core.document import masking, pieces
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.mesh.crossings import crossings
+from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.pick import pick_free
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.shell import chosen_faces, shell
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import drawn
+from yewfinch.core.show.outline import Outline, drawn
 from yewfinch.core.show.view import View
 from yewfinch.core.skin.colour import to_lab
 
@@ -259,3 +261,57 @@ def test_a_cut_through_several_pieces_keeps_both_halves_and_landmarks(with_ball,
     away = drawn(camera, np.array([[5.0, 5.0], [5.0, 90.0]]), "line")
     with pytest.raises(YewfinchError, match=r"meets no clay|All of"):
         masking.cut_by(with_ball, ["clay"], away, keep=False)
+
+
+def test_a_single_masked_face_goes_with_those_round_it(ball):
+    p = Portrait()
+    s = ball.copy()
+    p.pieces["ball"] = Piece("ball", "Ball", s)
+    s.mask[s.positions[:, 2] > 60] = 255
+    s.mask[s.faces[np.argmin(s.positions[s.faces[:, 0], 2])]] = 140  # one face far away from them
+    edit, key = masking.split_off(p, "ball")
+    p.perform(edit)
+    for name in ("ball", key):
+        assert (p.surface(name).closed == 1).all()
+        assert len(np.unique(loose_parts(p.surface(name).faces, len(p.surface(name))))) == 1
+    assert p.surface(key).positions[:, 2].min() > 50
+    p.history.undo()
+    s.mask[:] = 0
+    s.mask[s.faces[0]] = 140
+    with pytest.raises(YewfinchError, match="Single faces make no body"):
+        masking.split_off(p, "ball")
+    p.history.close()
+
+
+def test_masks_are_stored_with_clay_of_its_own(ball):
+    p = Portrait()
+    p.pieces["ball"] = Piece("ball", "Ball", ball.copy())
+    edit, twin = pieces.twin(p, "ball")
+    p.perform(edit)
+    p.surface("ball").mask[:50] = 255
+    p.surface(twin).mask[:50] = 255
+    with pytest.raises(YewfinchError, match="follows 'Ball', whose mask it has"):
+        masking.store(p, twin, "cheek")
+    p.perform(masking.store(p, "ball", "cheek"))
+    p.pieces["ball"] = replace(p.pieces["ball"], locked=True)
+    for job in (masking.store, masking.forget):
+        with pytest.raises(YewfinchError, match="is locked"):
+            job(p, "ball", "cheek")
+    p.history.close()
+
+
+def test_what_follows_a_piece_that_a_cut_takes_away_stays(ball):
+    p = Portrait()
+    p.pieces["left"] = Piece("left", "Left", ball.moved(ball.positions + np.float32([120, 0, 0])))
+    p.pieces["middle"] = Piece("middle", "Middle", ball.copy())
+    edit, twin = pieces.twin(p, "left")
+    p.perform(edit)
+    camera = View(0, 0, (0, 0, 0), 900).camera(400, 300)
+    x = float(camera.project([[10.0, 0.0, 0.0]])[0, 0])
+    edit, _ = masking.cut_by(p, ["left", "middle"], Outline(camera, np.array([[x, 300.0], [x, 0.0]]), False), keep=False)
+    p.perform(edit)
+    assert "left" not in p.pieces and p.pieces[twin].follows is None
+    assert (p.surface("middle").closed == 1).all()
+    p.history.undo()
+    assert p.pieces[twin].follows is not None
+    p.history.close()

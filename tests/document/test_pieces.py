@@ -10,6 +10,7 @@ from tests.conftest import cube_sphere
 
 from yewfinch.core.document import pieces, solids
 from yewfinch.core.document.check import problems
+from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats import container
@@ -180,3 +181,37 @@ def test_one_part_is_not_split(empty):
     empty.perform(solids.settle(empty, begun(empty, "ball")))
     with pytest.raises(YewfinchError, match="in one part"):
         pieces.split(empty, "solid")
+
+
+def test_undo_puts_a_piece_back_into_its_seat_though_its_id_was_used_again(empty):
+    for kind in ("ball", "block", "cone"):
+        begun(empty, kind)
+    names = [v.name for v in empty.pieces.values()]
+    gone = list(empty.pieces)[1]
+    empty.perform(pieces.remove(empty, [gone]))
+    again = begun(empty, "ring")
+    assert again == gone and list(empty.pieces)[-1] == again  # the same id, in another seat
+    for _ in range(2):
+        empty.history.undo()
+    assert [v.name for v in empty.pieces.values()] == names
+    for _ in range(2):
+        empty.history.redo()
+    assert [v.name for v in empty.pieces.values()] == [names[0], names[2], "Ring"]
+
+
+def test_what_followed_a_piece_that_went_is_the_same_whenever_that_is_done_again(empty):
+    ball = cube_sphere(10, 40.0)
+    empty.pieces["ball"] = Piece("ball", "Ball", ball.moved(ball.positions + np.float32([60, 0, 0])))
+    edit, twin = pieces.twin(empty, "ball")
+    empty.perform(edit)
+    rows = np.arange(40, dtype=np.int32)
+    before = empty.surface("ball").positions[rows].copy()
+    empty.perform(Edit("Stroke", (RowsChange("ball", "positions", rows, before, before * np.float32(1.1)),)))
+    empty.perform(pieces.remove(empty, ["ball"]))
+    assert empty.pieces[twin].follows is None
+    alone = empty.surface(twin).positions.copy()
+    for _ in range(2):
+        empty.history.go_to(0)
+        assert twin not in empty.pieces
+        empty.history.go_to(3)
+        np.testing.assert_array_equal(empty.surface(twin).positions, alone)

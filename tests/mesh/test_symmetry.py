@@ -1,5 +1,6 @@
 import numpy as np
 import pytest
+import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
 from tests.conftest import cube_sphere
@@ -9,6 +10,8 @@ from yewfinch.core.document import symmetry
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.divide import divided
 from yewfinch.core.mesh.mend import mended
+from yewfinch.core.mesh.parts import loose_parts
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import Plane, evened, matched, mirrored_half
 from yewfinch.core.reshape.sectors import sectors
 from yewfinch.core.shared.errors import YewfinchError
@@ -164,3 +167,36 @@ def test_the_base_head_is_symmetric_and_told_so(portrait):
     assert edit is None
     assert report.most < 1e-4
     assert report.missing == 0
+
+
+def test_a_face_in_the_plane_is_no_wall_between_the_halves():
+    box = trimesh.creation.box((20, 20, 20))
+    made = Surface(np.array(box.vertices) + np.array([10.0, 0, 0]), box.faces)  # one side lies in the plane
+    at, faces, _, _ = mirrored_half(made.positions.astype(float), made.faces, Plane(), "left")
+    mesh = trimesh.Trimesh(at, faces[:, :3], process=False)
+    assert mesh.is_watertight and mesh.volume == pytest.approx(40 * 20 * 20)
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_sectors_are_closed_where_vertices_lie_near_the_axis(seed):
+    rng = np.random.default_rng(seed)
+    ball = cube_sphere(12, 50.0)
+    at = ball.positions.astype(float) @ trimesh.transformations.random_rotation_matrix(rng.random(3))[:3, :3]
+    at += rng.normal(size=at.shape) * 0.3
+    for axis in range(3):
+        for count in (2, 3, 5, 8):
+            middle = (at.min(axis=0) + at.max(axis=0)) / 2 + rng.normal(size=3) * 0.05
+            made, source = sectors(at, ball.faces, count, axis, tuple(middle))
+            s = Surface(made.positions, made.faces)
+            assert (s.closed == 1).all(), (axis, count)
+            assert len(source) > made.origin.max()
+
+
+def test_sectors_of_bodies_in_one_place_stay_apart():
+    ball = cube_sphere(10, 50.0)
+    n = len(ball)
+    two = np.concatenate([ball.positions] * 2).astype(float)
+    made, _ = sectors(two, np.concatenate([ball.faces, ball.faces + n]), 3)
+    s = Surface(made.positions, made.faces)
+    assert (s.closed == 1).all()
+    assert len(np.unique(loose_parts(s.faces, len(s)))) == 2

@@ -188,3 +188,14 @@ def test_a_round_form_has_no_ridges():
     made = fused([plain], 3.0)
     size = np.linalg.norm(made.positions, axis=1)
     np.testing.assert_allclose(size, 40, atol=0.15)
+
+
+def test_a_body_without_its_own_image_is_not_taken_for_symmetric():
+    ball = cube_sphere(16, 30.0)
+    left, right = (ball.moved(ball.positions + np.float32([x, 0, 0])) for x in (-10, 10))
+    made = fused([left], 3.0, take=[right])
+    mesh = trimesh.Trimesh(made.positions.astype(float), made.triangles(), process=False)
+    # Weisstein, "Sphere-sphere intersection", MathWorld: the lens of two balls of 30 mm, 20 mm apart
+    lens = np.pi * (4 * 30 + 20) * (2 * 30 - 20) ** 2 / 12
+    assert mesh.is_watertight and mesh.volume == pytest.approx(4 / 3 * np.pi * 30**3 - lens, rel=0.03)
+    assert made.positions[:, 0].max() < 2.0  # the spheres meet in the plane between them

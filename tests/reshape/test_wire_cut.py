@@ -5,9 +5,10 @@ from hypothesis import strategies as st
 from tests.conftest import cube_sphere
 from tests.mesh.test_mend import as_trimesh
 
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.wire_cut import cut
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import drawn
+from yewfinch.core.show.outline import Outline, drawn
 from yewfinch.core.show.view import View
 
 ROUND = np.stack([np.cos(np.linspace(0, 6.28, 60)), np.sin(np.linspace(0, 6.28, 60))], axis=1)
@@ -162,3 +163,16 @@ def test_what_is_not_met_is_given_back_whole(camera, ball):
 def test_what_means_nothing_is_said(camera, points, shape):
     with pytest.raises(YewfinchError, match=r"too (short|flat|small)"):
         drawn(camera, np.array(points, float), shape)
+
+
+def test_bodies_in_one_place_are_cut_and_closed_each():
+    ball = cube_sphere(14, 40.0)
+    n = len(ball)
+    three = Surface(np.concatenate([ball.positions] * 3), np.concatenate([ball.faces + k * n for k in range(3)]))
+    camera = View(0, 0, (0, 0, 0), 600).camera(400, 300)
+    for outline in (
+        Outline(camera, np.array([[190.0, 300.0], [190.0, 0.0]]), False),
+        Outline(camera, np.array([[180.0, 120], [240, 120], [240, 190], [180, 190]]), True),
+    ):
+        for half in cut(three, outline):
+            assert (half.surface.closed == 1).all()

@@ -85,7 +85,8 @@ def fused(
         raise YewfinchError(f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones.")
     progress(0.0, "looking at the clay")
     if symmetric is None:
-        symmetric = is_symmetric(np.concatenate([s.positions for s in (*surfaces, *take, *common)]))
+        lots = [lot for lot in (surfaces, take, common) if lot]  # a body and its image that is taken away are not
+        symmetric = all(is_symmetric(np.concatenate([s.positions for s in lot])) for lot in lots)
     low = low - spare
     if symmetric:  # the grid's half, and one layer across the plane
         low[0], shape[0] = -cell / 2, int(np.ceil((high[0] + spare) / cell)) + 2
