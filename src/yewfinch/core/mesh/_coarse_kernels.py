@@ -55,8 +55,8 @@ def mapped(faces, first):  # type: ignore[no-untyped-def]
     parts = (len(faces) + BLOCK - 1) // BLOCK
     begin = np.zeros(parts + 1, np.int64)
     for part in prange(parts):
-        n = 0
-        for f in range(np.int64(part) * BLOCK, min(len(faces), (np.int64(part) + 1) * BLOCK)):
+        n, at = 0, np.int64(part) * BLOCK
+        for f in range(at, at + min(np.int64(BLOCK), len(faces) - at)):
             a, b, c, d = first[faces[f, 0]], first[faces[f, 1]], first[faces[f, 2]], first[faces[f, 3]]
             if a != c:
                 n += (a != b and b != c) + (c != d and d != a)
@@ -65,8 +65,8 @@ def mapped(faces, first):  # type: ignore[no-untyped-def]
         begin[part + 1] += begin[part]
     out = np.empty((begin[parts], 3), np.int32)
     for part in prange(parts):
-        n = begin[part]
-        for f in range(np.int64(part) * BLOCK, min(len(faces), (np.int64(part) + 1) * BLOCK)):
+        n, at = begin[part], np.int64(part) * BLOCK
+        for f in range(at, at + min(np.int64(BLOCK), len(faces) - at)):
             a, b, c, d = first[faces[f, 0]], first[faces[f, 1]], first[faces[f, 2]], first[faces[f, 3]]
             if a != c and a != b and b != c:
                 out[n, 0], out[n, 1], out[n, 2] = a, b, c

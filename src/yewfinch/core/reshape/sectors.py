@@ -52,7 +52,7 @@ def sectors(
     u, v = (axis + 1) % 3, (axis + 2) % 3
     at, net, origin = positions, faces, np.arange(len(positions))
     a = np.radians(start)
-    planes = []
+    planes: list[Plane] = []
     for angle, sign in ((a, 1.0), (a + np.pi / count, -1.0)):
         normal = np.zeros(3)
         normal[u], normal[v] = -np.sin(angle) * sign, np.cos(angle) * sign
