@@ -67,6 +67,8 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     mesh = sound(made.surface)
     assert mesh.euler_number == 2
     assert "quads with edges of 6 mm" in w.status.message.text()
+    qtbot.wait(600)
+    assert panel.edge.value() == pytest.approx(6.0)  # what was chosen stays, though other pieces are in sight
     # symmetric parts gave a symmetric head
     at = made.surface.positions
     key, other = np.lexsort(at.T), np.lexsort((at * np.array([-1, 1, 1], np.float32)).T)

@@ -100,7 +100,8 @@ masses on a coarse one: the detail of the finer ones goes along. What you change
 Each is one undo step, and levels are saved. Whatever gives a piece other faces (remeshing, cutting, adaptive detail) takes its levels away.</p>
 <h2>Adaptive detail</h2>
 <p>In the panel <i>Adaptive detail</i> tick <i>Strokes adapt the detail</i>: while a stroke goes on, edges under it are halved or drawn together to the length you set in mm, to so many across the
-tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on clay of more than 600 000 vertices, and along lines, arcs and curves, the detail follows when
+tool, or to so many pixels of the view; towards the untouched clay their length changes by steps. Clay becomes triangles there. Stroke and detail are one undo step, and undo is exact; on clay of more than 100 000 vertices the tool
+may halt for a moment while that is done, and catches up; on more than 800 000, and along lines, arcs and curves, the detail follows when
 the stroke has ended, while you look or turn. Clay that
 is symmetric there stays so while symmetry is on.</p>
 <h2>Cutting and outlines</h2>

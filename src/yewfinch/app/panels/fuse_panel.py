@@ -26,9 +26,11 @@ class FusePanel(LivePanel):
         super().__init__(bench, 400)
         self._worker: Worker | None = None
         self._counted: set[str] = set()
+        #: An edge was chosen by hand since this portrait was opened.
+        self._chosen = False
         self.edge = ValueSlider("Edges", FINEST, COARSEST, "mm", logarithmic=True)
         self.edge.setToolTip("Length of the quads' edges, about; shorter ones keep more")
-        self.edge.changed.connect(lambda _: self._say())
+        self.edge.changed.connect(lambda _: self._set())
         self.join = ValueSlider("Joins", 0.0, WIDEST, "mm", decimals=1)
         self.join.setToolTip("Over how many millimetres the joins are rounded; 0 keeps them sharp")
         self.column.addWidget(self.edge)
@@ -66,6 +68,7 @@ class FusePanel(LivePanel):
         self.begin()
 
     def _listen(self) -> None:
+        self._chosen = False
         # strokes hardly change the count, and measuring all the clay after each would cost more than the stroke
         self.bench.portrait.pieces_changed.connect(self.later)
         self.refresh()
@@ -131,11 +134,11 @@ class FusePanel(LivePanel):
         return self._worker is not None and self._worker.isRunning()
 
     def refresh(self) -> None:
-        """Count what is in sight, and offer an edge that fits whenever other pieces are."""
+        """Count what is in sight, and offer an edge that fits whenever other pieces are, unless one was chosen."""
         chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
         shown = self.shown()
         ids = {p.id for p in shown}
-        if shown and ids != self._counted:
+        if shown and ids != self._counted and not self._chosen:
             self._counted = ids
             boxes = np.stack([p.surface.bounds() for p in shown])
             longest = float((boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)).max())
@@ -145,6 +148,10 @@ class FusePanel(LivePanel):
             button.setEnabled(chosen is not None and len(shown) > 1)
         for widget in (self.remesh, self.detail, self.levels):
             widget.setEnabled(chosen is not None)
+        self._say()
+
+    def _set(self) -> None:
+        self._chosen = True
         self._say()
 
     def _say(self) -> None:
