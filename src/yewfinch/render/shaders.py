@@ -1,13 +1,7 @@
 """GLSL programs. Light is computed on linear colour and written as sRGB."""
 
-TO_LINEAR = """
-vec3 to_linear(vec3 v) {
-    return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
-}
-"""
-
-CLAY_VERTEX = (
-    """
+#: What a vertex has, and where it is seen from.
+VERTEX = """
 #version 330 core
 in vec3 position;
 in vec3 normal;
@@ -15,6 +9,14 @@ in vec4 colour;
 in float roughness;
 uniform mat4 view;
 uniform mat4 clip;
+vec3 to_linear(vec3 v) {
+    return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
+}
+"""
+
+CLAY_VERTEX = (
+    VERTEX
+    + """
 uniform float nearer;  // moved towards the eye by so much of the depth, for lines on the clay
 out vec3 eye_normal;
 out vec3 eye_position;
@@ -23,9 +25,6 @@ out vec3 world_position;
 out vec3 world_normal;
 out float free;
 out float rough;
-"""
-    + TO_LINEAR
-    + """
 void main() {
     vec4 p = view * vec4(position, 1.0);
     eye_position = p.xyz;
@@ -188,19 +187,10 @@ void main() {
 
 #: The same clay lit at its vertices and not at every pixel, for faces that look at the eye: a processor takes two thirds of the time.
 SWIFT_VERTEX = (
-    """
-#version 330 core
-in vec3 position;
-in vec3 normal;
-in vec4 colour;
-in float roughness;
-uniform mat4 view;
-uniform mat4 clip;
-out vec3 shown;
-"""
-    + TO_LINEAR
+    VERTEX
     + LIGHT
     + """
+out vec3 shown;
 void main() {
     vec4 p = view * vec4(position, 1.0);
     vec3 n = normalize(mat3(view) * normal), to_eye = eye_from(p.xyz);
