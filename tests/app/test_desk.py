@@ -128,9 +128,9 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     bench.stand_at("photo1")
     v = window.viewport
     whole = bench.alignment.camera(after.standpoint.camera()).project(bench.portrait.landmark("sn"))[0]
-    np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.photo_point(after, whole), atol=1e-6)
+    np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standing.point(after, whole), atol=1e-6)
     frame = framing(after)
-    assert v.photo_box().width() / v.photo_box().height() == pytest.approx(frame.width / frame.height)
+    assert v.standing.box().width() / v.standing.box().height() == pytest.approx(frame.width / frame.height)
     window.documents.save(tmp_path / "a.yewfinch")
     assert container.load(tmp_path / "a.yewfinch").sitter.photos[0] == after
 

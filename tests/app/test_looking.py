@@ -44,13 +44,13 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     photo_only = view_picture(standing)
     bench.set_overlay(wipe=0.5, angle=90.0)
     parted = view_picture(standing)
-    box = v.photo_box()
+    box = v.standing.box()
     x = int(box.center().x()) + 25
     up, down = int(box.center().y()) - 120, int(box.center().y()) + 120
     assert np.abs(parted[up, x] - photo_only[up, x]).max() < 4
     assert np.abs(parted[down, x] - clay_only[down, x]).max() < 4
     # the level line is dragged up
-    at = v.wipe_point()
+    at = v.standing.wipe_point()
     drag(v, line((at.x() + 150, at.y()), (at.x() + 150, at.y() - 200), 5))
     assert bench.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
     parted = view_picture(standing)
@@ -74,7 +74,7 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     assert ("lip_upper", "photo1") in rows
     # push the clay in at the outline's worst spot: the fringe follows after the stroke
     i = gap.worst
-    x, y = standing.viewport.photo_point(bench.standing_photo(), gap.clay[i])
+    x, y = standing.viewport.standing.point(bench.standing_photo(), gap.clay[i])
     bench.take_tool("move")
     bench.set_tool(size=40.0)
     way = gap.clay[i] - gap.drawn[i]

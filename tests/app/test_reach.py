@@ -117,14 +117,14 @@ def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
             at, QPointF(v.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 120), Qt.MouseButton.NoButton,
             Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
         ))  # fmt: skip
-    near = v.photo_box()
+    near = v.standing.box()
     assert near.width() > 1.4 * v.height() * 0.8
     bench.stand_at("photo1")
-    assert v.photo_box().height() <= v.height() + 1  # another photo is shown whole
+    assert v.standing.box().height() <= v.height() + 1  # another photo is shown whole
     QTest.keyClick(v, Qt.Key.Key_Escape)
     assert bench.standing is None
     assert bench.view == view
     bench.stand_at("photo2")
-    assert v.photo_box() == near
-    v.reset_photo_zoom()
-    assert v.photo_box().height() <= v.height() + 1
+    assert v.standing.box() == near
+    v.standing.reset_zoom()
+    assert v.standing.box().height() <= v.height() + 1

@@ -51,10 +51,10 @@ def test_the_whole_job(window, qtbot, tmp_path):
     v = window.viewport
     QTest.keyClick(v, Qt.Key.Key_W)
     assert bench.overlay.wipe == 0.5
-    middle = v.wipe_point()
+    middle = v.standing.wipe_point()
     drag(v, line((middle.x(), middle.y()), (middle.x() + 40, middle.y()), 4))
     assert bench.overlay.wipe > 0.5
-    middle = v.wipe_point()
+    middle = v.standing.wipe_point()
     drag(v, line((middle.x(), middle.y() + 60), (middle.x() + 60, middle.y() + 60), 6), mods=Qt.KeyboardModifier.ShiftModifier)
     assert abs(bench.overlay.angle) > 20
     QTest.keyClick(v, Qt.Key.Key_W)

@@ -129,7 +129,7 @@ def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
     assert bench.standing == photo.id
     assert window.wall.overlay.isVisible()
     # the clay's landmarks are drawn where the photo's standpoint says
-    box, point = v.photo_box(), bench.portrait.landmark("prn")
+    box, point = v.standing.box(), bench.portrait.landmark("prn")
     u, w = bench.alignment.camera(photo.standpoint.camera()).project(point)[0]
     scale = box.width() / photo.width
     x, y = v.camera().project(point)[0]
@@ -232,7 +232,7 @@ def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     assert "matched photo first" in window.status.message.text()
     bench.stand_at(bench.portrait.sitter.photos[0].id)
     window.colour.photo.click()
-    box = window.viewport.photo_box()
+    box = window.viewport.standing.box()
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20))
     r, g, b = bench.rgb
     assert max(r, g, b) < 140  # the dark pullover

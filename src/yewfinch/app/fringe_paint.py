@@ -28,17 +28,17 @@ def paint(p: QPainter, view: Viewport) -> None:
     if photo is None or not shown or not view.bench.show_fringes:
         return
     for gap in shown:
-        drawn = view.photo_point(photo, gap.drawn)
-        clay = view.photo_point(photo, gap.clay)
+        drawn = view.standing.point(photo, gap.drawn)
+        clay = view.standing.point(photo, gap.clay)
         paint_fringe(p, gap, drawn, clay)
     _scale(p, view)
     worst = [g for g in shown if g.worst is not None][:3]
     worst.sort(key=lambda g: -abs(float(g.signed[g.worst or 0])))
     for gap in worst[:1]:
-        at = view.photo_point(photo, gap.drawn[gap.worst or 0])
+        at = view.standing.point(photo, gap.drawn[gap.worst or 0])
         value = float(gap.signed[gap.worst or 0])
         if abs(value) >= 1.0:
-            inward = -78.0 if at[0] > view.photo_box().center().x() else 18.0
+            inward = -78.0 if at[0] > view.standing.box().center().x() else 18.0
             overlays.label(p, QPointF(float(at[0]) + inward, float(at[1]) - 16), f"{value:+.1f} mm", view)
 
 

@@ -212,7 +212,7 @@ class Hands:
 
     def _pick_from_photo(self, at: QPointF) -> bool:
         viewport = self.viewport
-        bench, photo, box = viewport.bench, viewport.bench.standing_photo(), viewport.photo_box()
+        bench, photo, box = viewport.bench, viewport.bench.standing_photo(), viewport.standing.box()
         if photo is None or not box.contains(at):
             bench.say("Click inside a photo that you stand at.", "warn")
             return True

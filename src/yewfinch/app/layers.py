@@ -53,10 +53,10 @@ def photo_layer(view: Viewport, ratio: float) -> Layer | None:
     assert view.layer is not None
     if not view.layer.holds(image.cacheKey()):
         view.layer.hold(pixels_of(image), image.cacheKey())
-    box, o = view.photo_box(), bench.overlay
+    box, o = view.standing.box(), bench.overlay
     wipe = None
     if o.wipe is not None:
-        at = view.wipe_point()
+        at = view.standing.wipe_point()
         wipe = (at.x() * ratio, at.y() * ratio, float(np.radians(o.angle)))
     opacity = 1.0 if o.blink or o.wipe is not None else o.opacity
     if o.wipe is not None and o.mode != "photo":

@@ -92,18 +92,18 @@ def paint(p: QPainter, view: Viewport) -> None:
 
 def _photo(p: QPainter, view: Viewport) -> None:
     """Frame of the photo and the wipe line; the photo itself is drawn by the renderer."""
-    overlay, box = view.bench.overlay, view.photo_box()
+    overlay, box = view.bench.overlay, view.standing.box()
     photo = view.bench.standing_photo()
     if photo is not None and view.bench.show_fringes:
         for drawing in photo.drawings:
             if drawing.visible:
-                paint_drawing(p, drawing, lambda x, y: QPointF(*(float(v) for v in view.photo_point(photo, (x, y)))))
+                paint_drawing(p, drawing, lambda x, y: QPointF(*(float(v) for v in view.standing.point(photo, (x, y)))))
     p.setPen(QPen(QColor(255, 255, 255, 130), 1))
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.drawRect(box)
     if overlay.wipe is None:
         return
-    at, a = view.wipe_point(), np.radians(overlay.angle)
+    at, a = view.standing.wipe_point(), np.radians(overlay.angle)
     along = QPointF(-float(np.sin(a)), float(np.cos(a)))
     p.save()
     p.setClipRect(box)
@@ -122,7 +122,7 @@ def _offsets(p: QPainter, view: Viewport) -> None:
     photo = bench.standing_photo()
     if photo is None or photo.standpoint is None or (bench.overlay.blink and not view.blink_on):
         return
-    box, camera = view.photo_box(), view.camera()
+    box, camera = view.standing.box(), view.camera()
     points = bench.portrait.landmarks()
     found = view.bench.likeness()
     bad = set() if bench.portrait.sitter.solution is None else {
@@ -135,7 +135,7 @@ def _offsets(p: QPainter, view: Viewport) -> None:
     for key, place in photo.usable().items():
         if key not in points:
             continue
-        mark = QPointF(*(float(v) for v in view.photo_point(photo, place)))
+        mark = QPointF(*(float(v) for v in view.standing.point(photo, place)))
         cx, cy = camera.project(points[key])[0]
         if not np.isfinite([cx, cy]).all():
             continue

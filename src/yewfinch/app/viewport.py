@@ -8,7 +8,7 @@ from dataclasses import replace
 import moderngl
 import numpy as np
 import numpy.typing as npt
-from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QImage,
     QKeyEvent,
@@ -35,13 +35,12 @@ from yewfinch.app.place_hands import PlaceHands
 from yewfinch.app.section_hands import SectionHands
 from yewfinch.app.sections import Sections
 from yewfinch.app.solid_hands import SolidHands
+from yewfinch.app.standing import Standing
 from yewfinch.app.stencil_hands import StencilHands
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
-from yewfinch.core.sitter.framing import framing
-from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.render.photo_layer import PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
@@ -77,10 +76,7 @@ class Viewport(QWidget):
         self.hit: Hit | None = None
         self.hit_piece = ""
         self._drag: tuple[Qt.MouseButton, QPointF, View] | None = None
-        #: Enlargement and shift of each photo, kept while one stands elsewhere.
-        self._zooms: dict[str, tuple[float, float, float]] = {}
-        self._photo_drag: tuple[QPointF, tuple[float, float, float]] | None = None
-        self._wiping = False
+        self.standing = Standing(self)
         self.blink_on = True
         self._blink = QTimer(self)
         self._blink.setInterval(500)
@@ -121,7 +117,7 @@ class Viewport(QWidget):
 
     def _opened(self) -> None:
         self._listen()
-        self._zooms.clear()
+        self.standing.forget()
         self._redraw()
 
     def _rows_changed(self, piece: str, channel: str, leaves: IndexArray) -> None:
@@ -192,29 +188,8 @@ class Viewport(QWidget):
     def camera(self) -> Camera:
         """The camera for the widget's size in logical pixels."""
         w, h = float(max(1, self.width())), float(max(1, self.height()))
-        standing = self.bench.standing_camera()
-        if standing is None:
-            return self.bench.view.camera(w, h)
-        camera, _ = standing.fitted(w, h)
-        s, dx, dy = self._photo_zoom
-        return Camera(
-            camera.rotation, camera.position, camera.focal * s, w, h,
-            (camera.centre[0] * s + dx, camera.centre[1] * s + dy),
-        )  # fmt: skip
-
-    def photo_box(self) -> QRectF:
-        """Where the framed photo of the standpoint lies, logical pixels."""
-        standing = self.bench.standing_camera()
-        if standing is None:
-            return QRectF()
-        _, (x, y, w, h) = standing.fitted(self.width(), self.height())
-        s, dx, dy = self._photo_zoom
-        return QRectF(x * s + dx, y * s + dy, w * s, h * s)
-
-    def photo_point(self, photo: Photo, at: npt.ArrayLike) -> npt.NDArray[np.float64]:
-        """Photo pixels, (..., 2), on the widget while standing at the photo."""
-        frame, box = framing(photo), self.photo_box()
-        return np.asarray(frame.to_shown(at) * (box.width() / frame.width) + (box.left(), box.top()))
+        standing = self.standing.camera()
+        return self.bench.view.camera(w, h) if standing is None else standing
 
     def ray(self, position: QPointF) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
         """Origin, mm, and unit direction through a point of the widget; from where it comes out of what a section cuts away."""
@@ -308,18 +283,6 @@ class Viewport(QWidget):
             return None
         return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.view)), None)
 
-    def wipe_point(self) -> QPointF:
-        """The middle of the wipe line on the widget."""
-        wipe = self.bench.overlay.wipe
-        way, extent = self._wipe_way()
-        return self.photo_box().center() + way * (((0.5 if wipe is None else wipe) - 0.5) * extent)
-
-    def _wipe_way(self) -> tuple[QPointF, float]:
-        """Across the wipe line, towards the clay's side, and how far the photo reaches that way."""
-        a, box = np.radians(self.bench.overlay.angle), self.photo_box()
-        way = QPointF(float(np.cos(a)), float(np.sin(a)))
-        return way, max(1.0, abs(way.x()) * box.width() + abs(way.y()) * box.height())
-
     def small_picture(self, camera: Camera, quick: bool = False) -> QImage:
         """A picture for the round, drawn in this widget's context; `quick` where many are wanted often."""
         if self.context is None or self.renderer is None:
@@ -355,15 +318,15 @@ class Viewport(QWidget):
         position, button = event.position(), event.button()
         self._hover(position)
         if button == Qt.MouseButton.LeftButton:
-            if self._near_wipe(position):
-                self._wiping = True
+            if self.standing.near_wipe(position):
+                self.standing.wiping = True
                 return
             if self.hit is not None:
                 self.bench.last_hit = self.hit_piece, self.hit.corners[int(self.hit.weights.argmax())]
             if self.hands.press(position, 1.0, event.modifiers()):
                 return
         if self.bench.standing is not None and button != Qt.MouseButton.RightButton:
-            self._photo_drag = (position, self._photo_zoom)
+            self.standing.take(position)
             return
         self._leave_standpoint_for_turning()
         self._drag = (button, position, self.bench.view)
@@ -372,18 +335,14 @@ class Viewport(QWidget):
         """Go on with what the press began."""
         assert event is not None
         position = event.position()
-        if self._wiping:
-            self._wipe_to(position, bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier))
+        if self.standing.wiping:
+            self.standing.wipe_to(position, bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier))
             return
         if self.hands.busy:
             self.hands.move(position, 1.0, event.modifiers())
             self._hover(position)
             return
-        if self._photo_drag is not None:
-            start, (s, dx, dy) = self._photo_drag
-            delta = position - start
-            self._photo_zoom = (s, dx + delta.x(), dy + delta.y())
-            self._redraw()
+        if self.standing.drag(position):
             return
         if self._drag is not None:
             self._navigate(position)
@@ -393,12 +352,12 @@ class Viewport(QWidget):
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
         """End it."""
         assert event is not None
-        if self._wiping:
-            self._wiping = False
+        if self.standing.wiping:
+            self.standing.wiping = False
         elif self.hands.busy:
             self.hands.release(event.position(), 1.0, event.modifiers())
         self._drag = None
-        self._photo_drag = None
+        self.standing.drop()
 
     def tabletEvent(self, event: QTabletEvent | None) -> None:  # noqa: N802
         """A pen: as the mouse, with pressure."""
@@ -433,11 +392,7 @@ class Viewport(QWidget):
         steps = event.angleDelta().y() / 120.0
         position = event.position()
         if self.bench.standing_photo() is not None:
-            s, dx, dy = self._photo_zoom
-            f = float(np.clip(s * 1.15**steps, 0.5, 40.0)) / s
-            x, y = position.x(), position.y()
-            self._photo_zoom = (s * f, x - (x - dx) * f, y - (y - dy) * f)
-            self._redraw()
+            self.standing.enlarge(1.15**steps, position)
             return
         self.zoom(1.15**steps, position)
 
@@ -523,37 +478,3 @@ class Viewport(QWidget):
         else:
             across = -delta.x() if view.mirrored else delta.x()
             self.bench.set_view(view.turned(view.turn - across * 0.4, view.tilt + delta.y() * 0.4))
-
-    def _near_wipe(self, position: QPointF) -> bool:
-        if self.bench.overlay.wipe is None or self.bench.standing_photo() is None:
-            return False
-        return abs(self._from_wipe(position)) < 7
-
-    def _from_wipe(self, position: QPointF) -> float:
-        """Distance of a point from the wipe line, pixels, positive on the clay's side."""
-        return QPointF.dotProduct(position - self.wipe_point(), self._wipe_way()[0])
-
-    def _wipe_to(self, position: QPointF, turn: bool) -> None:
-        """Drag the wipe line to a point, or turn it about its middle."""
-        if turn:
-            way = position - self.wipe_point()
-            angle = float(np.degrees(np.arctan2(way.y(), way.x()))) - 90.0
-            self.bench.set_overlay(angle=round((angle + 90.0) % 180.0 - 90.0, 1))
-            return
-        way, extent = self._wipe_way()
-        t = 0.5 + QPointF.dotProduct(position - self.photo_box().center(), way) / extent
-        self.bench.set_overlay(wipe=min(1.0, max(0.0, t)))
-
-    @property
-    def _photo_zoom(self) -> tuple[float, float, float]:
-        return self._zooms.get(self.bench.standing or "", (1.0, 0.0, 0.0))
-
-    @_photo_zoom.setter
-    def _photo_zoom(self, value: tuple[float, float, float]) -> None:
-        if self.bench.standing is not None:
-            self._zooms[self.bench.standing] = value
-
-    def reset_photo_zoom(self) -> None:
-        """Show the whole photo again."""
-        self._zooms.pop(self.bench.standing or "", None)
-        self._redraw()

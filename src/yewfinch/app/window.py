@@ -404,7 +404,7 @@ class MainWindow(QMainWindow):
         else:
             self.back_to_clay()
             self.bench.stand_at(photo.id)
-            self.viewport.reset_photo_zoom()
+            self.viewport.standing.reset_zoom()
 
     def new(self) -> None:
         """A new portrait with the base head."""
