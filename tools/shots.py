@@ -7,6 +7,7 @@ import os
 import subprocess
 import sys
 import tempfile
+import time
 from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
@@ -51,6 +52,9 @@ def main() -> None:
         QTest.qWait(500)
         arrange(window)
         QTest.qWait(1400)
+        until = time.monotonic() + 8
+        while window.round.waits and window.round.isVisible() and time.monotonic() < until:
+            QTest.qWait(50)
         if name != "sheet":
             window.snapshot().save(str(TARGET / f"{name}.png"), "PNG")
         window.documents.close()

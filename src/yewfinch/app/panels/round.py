@@ -158,6 +158,11 @@ class Round(QWidget):
         self._queue, self._waited = list(self.buttons), 0
         self._timer.start()
 
+    @property
+    def waits(self) -> bool:
+        """Is any of its pictures still to be drawn?"""
+        return bool(self._queue)
+
     def _draw_next(self) -> None:
         if self.viewport.hands.busy:
             return
