@@ -202,7 +202,7 @@ def memory(surface: Surface) -> None:
               surface.closed, *surface._buffers()]  # fmt: skip
     own = sum(a.nbytes for a in arrays) / len(surface)
     gpu = 12 + 12 + 4 + 24 * len(surface.faces) / len(surface)
-    shown = 12 + 4  # what was drawn, to tell what differs
+    shown = 12 + 4 + 8  # what was drawn, to tell what differs, and numbers of rows for rough pictures
     say("memory a vertex: arrays, GPU buffers, what was drawn", f"{own:.0f} + {gpu:.0f} + {shown} = {own + gpu + shown:.0f} bytes", "at most 400")
 
 

@@ -295,6 +295,8 @@ class Strokes(QObject):
         self._due = None
         if self._waiting is not None and self._worker is not None:
             self._worker.wait()  # it reads the clay
+            self._worker.deleteLater()
+            self._worker = None
         if self.busy:
             if self._stroke is not None:
                 self._stroke.close()
@@ -435,7 +437,11 @@ class Strokes(QObject):
         portrait, stamp, surface = self.bench.portrait, self.bench.portrait.history.stamp, self.bench.portrait.surface(self._piece)
         version = surface.version
 
+        worker = Worker(lambda _: due(), self)
+
         def done(changes: Sequence[Change]) -> None:
+            if worker is not self._worker:  # cancelled
+                return
             if portrait is not self.bench.portrait or portrait.history.stamp != stamp or surface.version != version:
                 self._waiting = None
                 return
@@ -450,16 +456,16 @@ class Strokes(QObject):
 
         def failed(text: str) -> None:
             self.bench.say(text, "warn")
-            if then is not None:
+            if then is not None and worker is self._worker:
                 then()
 
         if self._worker is not None:
             self._worker.wait()
             self._worker.deleteLater()
-        self._worker = Worker(lambda _: due(), self)
-        self._worker.done.connect(done)
-        self._worker.failed.connect(failed)
-        self._worker.start()
+        self._worker = worker
+        worker.done.connect(done)
+        worker.failed.connect(failed)
+        worker.start()
 
     def wait(self) -> None:
         """Let what follows from the last stroke be done first."""
