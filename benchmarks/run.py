@@ -182,7 +182,8 @@ def stroke_to_buffers() -> None:
     piece = portrait.pieces["b"] = Piece("b", "b", surface)
     ctx = standalone_context()
     renderer, canvas = SceneRenderer(ctx), Canvas(ctx, 64, 64)
-    renderer.sync(portrait)
+    while renderer.prepare(portrait):
+        pass
     portrait.rows_changed.connect(renderer.update)
     stroke = StrokeContext(portrait, piece, tool("clay").settings, symmetry=False)
     dab = dab_of(surface)

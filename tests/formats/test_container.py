@@ -186,6 +186,24 @@ def test_recovery_is_offered_only_after_a_crash(portrait, tmp_path, monkeypatch)
     assert autosave.left_behind() == []
 
 
+def test_what_is_kept_for_recovery_is_what_it_was_when_it_was_taken(portrait, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    keeper = autosave.Autosave()
+    taken, surface = keeper.snapshot(portrait), portrait.surface("head")
+    was = surface.positions.copy(), surface.colour.copy(), surface.mask.copy()
+    rows = np.arange(200, dtype=np.int32)
+    surface.set_rows(rows, surface.positions[rows] + np.float32(3))  # the work goes on while a thread writes
+    surface.colour[rows] = 9
+    surface.mask[rows] = 255
+    portrait.remove_piece("eye_left")
+    keeper.write(taken, None, "My head")
+    kept = container.load(keeper.file)
+    for name, array in zip(("positions", "colour", "mask"), was, strict=True):
+        np.testing.assert_array_equal(getattr(kept.surface("head"), name), array)
+    assert "eye_left" in kept.pieces and "eye_left" not in portrait.pieces
+    keeper.clear()
+
+
 def test_a_killed_process_leaves_its_work_behind(tmp_path, demo_file, monkeypatch):
     import os
     import signal

@@ -129,7 +129,7 @@ class ClayPicture(QObject):
         if self._stale or seconds > MUCH:
             self._tiles, self._patch = [], None
             self._draw_all(renderer, camera)
-        elif part is not None and seconds > SOME:
+        elif part is not None and (seconds > SOME or self._rough or (self._pace > 0.0 and not renderer.ready(self.bench.portrait))):
             self._draw_patch(renderer, camera, part)
         elif part is not None:
             self._draw_part(renderer, camera, part)
@@ -177,6 +177,8 @@ class ClayPicture(QObject):
     def _draw_tiles(self, renderer: SceneRenderer, camera: Camera) -> None:
         """Draw as much of the next tiles as can be drawn in good time; what is too much is divided."""
         begun = time.perf_counter()
+        if renderer.prepare(self.bench.portrait):
+            return
         while self._tiles and time.perf_counter() - begun < TILE / 2:
             part = self._tiles.pop()
             while self._seconds(renderer, camera, part) > TILE and max(part[2:]) > LEAST:

@@ -140,8 +140,12 @@ class Passing:
         self._arrays, self._buffers = {}, ()
 
 
+#: What lies on the GPU, in the order in which it is uploaded.
+_WHAT = ("positions", "normals", "colour", "roughness", "index")
+
+
 class SurfaceBuffers:
-    """Vertex and index buffers of a surface.
+    """Vertex and index buffers of a surface, made when a picture needs them: quick ones of closed clay do not.
 
     Parameters
     ----------
@@ -154,22 +158,19 @@ class SurfaceBuffers:
     def __init__(self, context: moderngl.Context, surface: Surface, levels: Levels | None = None) -> None:
         self.surface = surface
         self._levels = levels
-        self.positions = context.buffer(surface.positions, dynamic=True)
-        self.normals = context.buffer(surface.normals, dynamic=True)
-        # what was uploaded, to tell what differs
-        self._positions, self._colour, self._roughness = surface.positions.copy(), shown(surface).copy(), surface.roughness.copy()
-        self.colour = context.buffer(self._colour, dynamic=True)
-        # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
-        self.roughness = context.buffer(surface.roughness, dynamic=True)
-        self.index = context.buffer(kernels.indices(surface.faces))
         self.bytes_written = 0
         self._context = context
         self._cones = LeafCones(surface, at_once=False)
         #: Leaves whose normals have changed since the cones were right.
         self._turned: list[IndexArray] = []
+        #: What was drawn, to tell what differs.
+        self._positions, self._colour, self._roughness = surface.positions.copy(), np.array(shown(surface)), surface.roughness.copy()
+        #: What lies on the GPU.
+        self._gl: dict[str, moderngl.Buffer] = {}
         self._wire: moderngl.Buffer | None = None
         self._wire_at: npt.NDArray[np.int64]
-        self._coarse: dict[int, tuple[IndexArray, moderngl.Buffer]] = {}
+        self._coarse: dict[int, IndexArray] = {}
+        self._coarse_gl: dict[int, moderngl.Buffer] = {}
         #: For faces that look at the eye.
         self._passing: Passing | None = None
         self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
@@ -177,10 +178,29 @@ class SurfaceBuffers:
         #: Triangles drawn last.
         self.drawn = 0
 
+    @property
+    def ready(self) -> bool:
+        """Is all uploaded that full pictures need?"""
+        return len(self._gl) == len(_WHAT)
+
+    def prepare(self) -> bool:
+        """Upload the next of what full pictures need; was there anything?"""
+        what = next((w for w in _WHAT if w not in self._gl), None)
+        if what is None:
+            return False
+        surface = self.surface
+        # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
+        data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, "roughness": surface.roughness}.get(what)
+        self._gl[what] = self._context.buffer(kernels.indices(surface.faces) if data is None else data, dynamic=what != "index")
+        return True
+
     def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
         key = program, index
         if key not in self._arrays:
-            content = [(self.positions, "3f", "position"), (self.normals, "3f", "normal"), (self.colour, "4f1", "colour"), (self.roughness, "1f1", "roughness")]
+            g = self._gl
+            content = [
+                (g["positions"], "3f", "position"), (g["normals"], "3f", "normal"), (g["colour"], "4f1", "colour"), (g["roughness"], "1f1", "roughness"),
+            ]  # fmt: skip
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
@@ -225,11 +245,14 @@ class SurfaceBuffers:
         about = self._coarser(pixel, enough)
         if not (facing or about):
             self._cones.look()
-        faces, index = self._coarse_faces(about) if about else (self.surface.faces, self.index)
+        faces = self._coarse_faces(about) if about else self.surface.faces
         runs = np.array([[0, len(faces)]], INDEX) if about else self._runs(seen)
         if facing:
             self._draw_facing(program, seen, faces, runs)
             return
+        while self.prepare():
+            pass
+        index = self._coarse_index(about) if about else self._gl["index"]
         each = faces.shape[1] - 2  # triangles
         self.drawn = int(each * (runs[:, 1] - runs[:, 0]).sum())
         array = self._array(program, index)
@@ -258,12 +281,16 @@ class SurfaceBuffers:
                 return about
         return ABOUT if n > MANY and self._cell < COARSE_PIXELS * pixel else 0
 
-    def _coarse_faces(self, about: int) -> tuple[IndexArray, moderngl.Buffer]:
+    def _coarse_faces(self, about: int) -> IndexArray:
         if about not in self._coarse:
             found = None if self._levels is None else coarse_of_levels(self._levels, 2 * about)
-            made = coarse_triangles(self.surface, about) if found is None else found
-            self._coarse[about] = made, self._context.buffer(made)
+            self._coarse[about] = coarse_triangles(self.surface, about) if found is None else found
         return self._coarse[about]
+
+    def _coarse_index(self, about: int) -> moderngl.Buffer:
+        if about not in self._coarse_gl:
+            self._coarse_gl[about] = self._context.buffer(self._coarse_faces(about))
+        return self._coarse_gl[about]
 
     def _runs(self, seen: Seen) -> IndexArray:
         """First and last face of runs of leaves in sight."""
@@ -275,6 +302,8 @@ class SurfaceBuffers:
 
     def draw_wire(self, program: moderngl.Program, seen: Seen) -> None:
         """Draw the edges of all faces in sight."""
+        while self.prepare():
+            pass
         if self._wire is None:
             f, rim = self.surface.faces, self.surface.closed == 0
             a, b = f, np.roll(f, -1, axis=1)
@@ -299,11 +328,11 @@ class SurfaceBuffers:
         box = np.array([[np.inf] * 3, [-np.inf] * 3])
         if len(leaves) == 0:
             return box
-        if channel == "roughness":
-            return self._rougher(leaves)
         moved = channel == "positions"
         if moved:
             self._turned.append(leaves)
+        if channel == "roughness":
+            return self._rougher(leaves)
         longest = 0.0
         breaks = np.nonzero(np.diff(leaves) > 1)[0] + 1
         for run in np.split(leaves, breaks):
@@ -315,9 +344,10 @@ class SurfaceBuffers:
                 old[first:last] = new
             else:
                 longest = max(longest, kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box))
-            for buffer, part in ((self.positions, new), (self.normals, surface.normals[first:last])) if moved else ((self.colour, new),):
-                buffer.write(part, offset=first * part.shape[1] * part.itemsize)
-                self.bytes_written += part.nbytes
+            for what, part in (("positions", new), ("normals", surface.normals[first:last])) if moved else (("colour", new),):
+                if what in self._gl:
+                    self._gl[what].write(part, offset=first * part.shape[1] * part.itemsize)
+                    self.bytes_written += part.nbytes
         if len(leaves) > MUCH:
             return None
         room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
@@ -327,15 +357,16 @@ class SurfaceBuffers:
         surface = self.surface
         for leaf in leaves:
             first, last = int(leaf) << LEAF_SHIFT, min(len(surface), (int(leaf) + 1) << LEAF_SHIFT)
-            self.roughness.write(surface.roughness[first:last], offset=first)
+            if "roughness" in self._gl:
+                self._gl["roughness"].write(surface.roughness[first:last], offset=first)
+                self.bytes_written += last - first
             self._roughness[first:last] = surface.roughness[first:last]
-            self.bytes_written += last - first
         return np.stack([surface.leaf_lo[leaves].min(axis=0), surface.leaf_hi[leaves].max(axis=0)]).astype(np.float64)
 
     def release(self) -> None:
         """Give the memory back."""
-        more = [b for b in (self._wire, self._passing, *(b for _, b in self._coarse.values())) if b is not None]
-        for thing in (*self._arrays.values(), *more, self.positions, self.normals, self.colour, self.roughness, self.index):
+        more = [b for b in (self._wire, self._passing) if b is not None]
+        for thing in (*self._arrays.values(), *more, *self._gl.values(), *self._coarse_gl.values()):
             thing.release()
 
 

@@ -123,6 +123,16 @@ class SceneRenderer:
                 self._pieces[piece] = self._unparked(surface, levels) or SurfaceBuffers(self.context, surface, levels)
         self._clear_parked([v.skeleton.faces for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels if v.skeleton is not None])
 
+    def prepare(self, portrait: Portrait) -> bool:
+        """Upload some of what full pictures need and quick ones do not; was there anything?"""
+        self.sync(portrait)
+        return any(self._pieces[k].prepare() for k, p in portrait.pieces.items() if p.visible)
+
+    def ready(self, portrait: Portrait) -> bool:
+        """Is all uploaded that full pictures need?"""
+        self.sync(portrait)
+        return all(self._pieces[k].ready for k, p in portrait.pieces.items() if p.visible)
+
     def _unparked(self, surface: Surface, levels: Levels | None) -> SurfaceBuffers | None:
         """Buffers of a surface's faces that stand by, if they are there and little differs."""
         for buffers in self._parked:

@@ -16,6 +16,8 @@ T = TypeVar("T")
 
 #: Work on fewer vertices takes less than a tenth of a second: the window does it itself.
 AT_ONCE = 8_000
+#: Copying vertices is so much quicker than most other work on them.
+COPIED = 40
 
 
 def at_once_or_behind_dialog(

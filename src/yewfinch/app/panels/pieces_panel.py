@@ -22,6 +22,8 @@ from PyQt6.QtWidgets import (
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.piece_tree import GROUP, PieceTree
+from yewfinch.app.dialogs.waiting import COPIED, at_once_or_behind_dialog
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import pieces
 from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece
@@ -37,6 +39,7 @@ class PiecesPanel(QWidget):
     def __init__(self, bench: Bench) -> None:
         super().__init__()
         self.bench = bench
+        self._worker: Worker | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
@@ -222,7 +225,7 @@ class PiecesPanel(QWidget):
         return _menu(parent, [
             ("Rename … (F2)", lambda: self.rename(piece_id)), ("Colour …", lambda: self.colour(piece_id)),
             ("Duplicate", lambda: self.duplicate(piece_id)), ("Mirror to the other side", lambda: self.mirror(piece_id)),
-            ("Twin on the other side, live", lambda: self._carry_out(lambda: (pieces.twin(self.bench.portrait, piece_id)[0], piece_id))),
+            ("Twin on the other side, live", lambda: self._carry_out(lambda: (pieces.twin(self.bench.portrait, piece_id)[0], piece_id), piece_id)),
             ("Settle this follower", lambda: self._carry_out(lambda: (pieces.settle(self.bench.portrait, [piece_id]), piece_id))),
             ("Show alone", lambda: self.alone(piece_id)), ("Group the chosen pieces …", lambda: self.group(piece_id)),
             ("Out of its group", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), ""), piece_id))),
@@ -274,22 +277,22 @@ class PiecesPanel(QWidget):
 
     def duplicate(self, piece_id: str) -> None:
         """A second one in the same place."""
-        self._carry_out(lambda: pieces.duplicate(self.bench.portrait, piece_id))
+        self._carry_out(lambda: pieces.duplicate(self.bench.portrait, piece_id), piece_id)
 
     def mirror(self, piece_id: str) -> None:
         """Its image on the other side."""
-        self._carry_out(lambda: pieces.mirror(self.bench.portrait, piece_id))
+        self._carry_out(lambda: pieces.mirror(self.bench.portrait, piece_id), piece_id)
 
     def split(self, piece_id: str) -> None:
         """A piece for each loose part."""
-        self._carry_out(lambda: (pieces.split(self.bench.portrait, piece_id), piece_id))
+        self._carry_out(lambda: (pieces.split(self.bench.portrait, piece_id), piece_id), piece_id)
 
     def merge(self, piece_id: str) -> None:
         """Bring the chosen clay together in this piece without fusing; if only this is chosen, all that is shown."""
         held = self.bench.portrait.pieces
         others = [k for k in self.bench.chosen if k != piece_id] if piece_id in self.bench.chosen else []
         others = others or [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
-        self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id))
+        self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id), piece_id, *others)
 
     def alone(self, *ids: str) -> None:
         """Hide all others; if they are hidden already, show all."""
@@ -314,15 +317,19 @@ class PiecesPanel(QWidget):
         if self.bench.piece_id in ids:
             self.bench.choose_piece(next(iter(portrait.pieces), ""))
 
-    def _carry_out(self, job: Callable[[], tuple[Edit, str]]) -> None:
-        try:
-            edit, chosen = job()
-        except YewfinchError as error:
-            self.bench.say(str(error), "warn")
-            return
-        self.bench.portrait.perform(edit)
-        if chosen not in self.bench.chosen:
-            self.bench.choose_piece(chosen)
+    def _carry_out(self, job: Callable[[], tuple[Edit, str]], *dense: str) -> None:
+        """Make an edit and carry it out; beside the window, if pieces whose vertices it copies are dense."""
+
+        def done(made: tuple[Edit, str]) -> None:
+            edit, chosen = made
+            self.bench.portrait.perform(edit)
+            if chosen not in self.bench.chosen:
+                self.bench.choose_piece(chosen)
+
+        size = sum(len(self.bench.portrait.surface(k)) for k in dense if k in self.bench.portrait.pieces)
+        self._worker = at_once_or_behind_dialog(
+            self, size // COPIED, "Working on the pieces …", lambda _: job(), done, lambda text: self.bench.say(text, "warn"), "The pieces were left as they were."
+        )  # fmt: skip
 
     def _toggle(self, ids: Sequence[str], field: str) -> None:
         held = [self.bench.portrait.pieces[k] for k in ids if k in self.bench.portrait.pieces]

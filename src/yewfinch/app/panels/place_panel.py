@@ -20,10 +20,11 @@ from PyQt6.QtWidgets import (
 
 from yewfinch.app.actions import ActionTable
 from yewfinch.app.controls.choices import choices
+from yewfinch.app.dialogs.waiting import COPIED, at_once_or_behind_dialog
 from yewfinch.app.placing import Placing
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import pieces
 from yewfinch.core.document.edits import Edit
-from yewfinch.core.shared.errors import YewfinchError
 
 _AXES = ("across", "up", "forward")
 
@@ -34,6 +35,7 @@ class PlacePanel(QWidget):
     def __init__(self, placing: Placing) -> None:
         super().__init__()
         self.placing, self.bench = placing, placing.bench
+        self._worker: Worker | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
@@ -181,16 +183,18 @@ class PlacePanel(QWidget):
         pivot = self.placing.pivot if self.placing.kind == "point" else np.zeros(3)
         if pivot is not None:
             centre = float(pivot[0]), float(pivot[1]), float(pivot[2])
-            self._carry_out(lambda: pieces.ring(self.bench.portrait, self.bench.piece_id, self.count.value(), self.axis.currentIndex(), centre))
+            count, axis = self.count.value(), self.axis.currentIndex()
+            self._carry_out(lambda: pieces.ring(self.bench.portrait, self.bench.piece_id, count, axis, centre), count)
 
-    def _carry_out(self, job: Callable[[], Edit]) -> None:
-        if self.bench.piece_id not in self.bench.portrait.pieces:
+    def _carry_out(self, job: Callable[[], Edit], copies: int = 1) -> None:
+        held = self.bench.portrait.pieces.get(self.bench.piece_id)
+        if held is None:
             self.bench.say("Choose a piece first.", "warn")
             return
-        try:
-            self.bench.portrait.perform(job())
-        except YewfinchError as error:
-            self.bench.say(str(error), "warn")
+        self._worker = at_once_or_behind_dialog(
+            self, copies * len(held.surface) // COPIED, "Working on the pieces …", lambda _: job(), self.bench.portrait.perform, lambda text: self.bench.say(text, "warn"),
+            "The pieces were left as they were.",
+        )  # fmt: skip
 
     def refresh(self) -> None:
         """Show the chosen pieces and their pivot."""

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import copy
 import hashlib
 import json
 import os
 import shutil
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 from yewfinch.core.document.portrait import Portrait
@@ -41,9 +42,9 @@ class Recovery:
 
 @dataclass(frozen=True)
 class Snapshot:
-    """A portrait as bytes, and its photos, which never change and are only referred to."""
+    """A portrait that nobody changes any more, and its photos, which never change and are only referred to."""
 
-    data: bytes
+    portrait: Portrait
     pictures: Mapping[str, bytes]
 
 
@@ -61,14 +62,16 @@ class Autosave:
         self._names: dict[int, tuple[bytes, str]] = {}
 
     def snapshot(self, portrait: Portrait) -> Snapshot:
-        """The portrait without its photos as bytes; quick, because nothing is compressed."""
-        return Snapshot(container.to_bytes(portrait, pictures=False), dict(portrait.sitter.files))
+        """The portrait as it is now; quick: only what is written to in place is copied."""
+        still = copy.copy(portrait)
+        still.pieces = {k: replace(p, surface=p.surface.frozen()) for k, p in portrait.pieces.items()}
+        return Snapshot(still, dict(portrait.sitter.files))
 
     def write(self, made: Snapshot, of: Path | None, name: str) -> None:
         """Write a snapshot; may run in a worker."""
         self.folder.mkdir(exist_ok=True)
         pictures = {file: self._keep(data) for file, data in made.pictures.items()}
-        write_atomic(self.file, made.data)
+        write_atomic(self.file, container.to_bytes(made.portrait, pictures=False))
         note = {"pid": os.getpid(), "of": "" if of is None else str(of), "name": name, "photos": pictures}
         write_atomic(self.note, json.dumps(note).encode())
 

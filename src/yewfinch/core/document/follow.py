@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import weakref
 from dataclasses import dataclass
 from typing import Literal
 
@@ -46,19 +47,32 @@ class Follow:
 
     def surface(self, source: Surface) -> Surface:
         """The follower's surface, row by row the image of its source's."""
-        if not self.flips:
-            return source.moved(self.image(source.positions))
-        return source.turned(self.image(source.positions))
+        at = self.image(source.positions)
+        made = source.turned(at) if self.flips else source.moved(at)
+        self._remember(made, source)
+        return made
+
+    def _remember(self, own: Surface, source: Surface) -> None:
+        _KNOWN[own] = self.matrix, weakref.ref(source), source.version, own.version
 
     def fits(self, own: Surface, source: Surface) -> bool:
         """Whether a surface is the image of its source as that is now."""
-        return (
+        known = _KNOWN.get(own)
+        if known is not None and known[0] == self.matrix and known[1]() is source and known[2:] == (source.version, own.version):
+            return own.channels.same(source.channels)
+        fits = (
             len(own) == len(source) and own.faces.shape == source.faces.shape
             and np.array_equal(own.faces, turned_round(source.faces) if self.flips else source.faces)
             and np.array_equal(own.positions, self.image(source.positions))
             and own.channels.same(source.channels)
         )  # fmt: skip
+        if fits:
+            self._remember(own, source)
+        return fits
 
+
+#: Surfaces that were images, and of what: matrix, source, and versions of both. Comparing dense ones takes long.
+_KNOWN: weakref.WeakKeyDictionary[Surface, tuple[tuple[float, ...], weakref.ref[Surface], int, int]] = weakref.WeakKeyDictionary()
 
 #: Mirrored across the midline.
 MIRRORED = (-1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0)

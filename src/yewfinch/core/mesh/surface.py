@@ -279,6 +279,14 @@ class Surface:
         out.faces = self.faces.copy()  # what belongs to faces is told by which array they are
         return out
 
+    def frozen(self) -> Surface:
+        """What this surface is now, to be read in another thread while it goes on changing; nothing can be done with it."""
+        out = object.__new__(Surface)
+        out.__dict__.update(self.__dict__)
+        out.positions = self.positions.copy()
+        out._wear(self.channels.copy())
+        return out
+
 
 def triangles_of(faces: IndexArray) -> IndexArray:
     """Faces (m, 4) as (k, 3) triangles: quads cut along corners 0-2."""
