@@ -108,7 +108,7 @@ def adapted(
     Returns
     -------
     Adapted or None
-        None if nothing was to be done.
+        None if nothing was to be done, or if closed clay would be torn.
 
     Raises
     ------
@@ -134,7 +134,11 @@ def adapted(
         return None
     tables = tables or {}
     done = _worked(surface, tables, chosen, length, twin is not None, rounds)
-    return None if done is None else _joined(surface, tables, chosen, done, twin)
+    if done is None:
+        return None
+    made = _joined(surface, tables, chosen, done, twin)
+    # where clay lies folded on itself a new edge may fall on an old one: rather no detail than torn clay
+    return made if (made.surface.closed == 1).all() or not (surface.closed == 1).all() else None
 
 
 def _beside_midline(surface: Surface, faces: Rows) -> npt.NDArray[np.bool_]:
