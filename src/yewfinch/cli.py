@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from yewfinch import __version__
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.view import DIRECTIONS
 
@@ -327,7 +328,7 @@ def _head(args: argparse.Namespace) -> int:
     if args.pose or args.turn:
         _stand(portrait, args)
     container.save(portrait, args.out)
-    _say(f"Wrote {args.out.name}: {len(portrait.surface('head')):,} vertices.")
+    _say(f"Wrote {args.out.name}: {grouped(len(portrait.surface('head')))} vertices.")
     return 0
 
 

@@ -17,6 +17,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.armature_presets import PRESETS
 from yewfinch.core.reshape.armature_skin import QUICK, edge_for
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 
 #: What dragging a ball does.
@@ -218,7 +219,7 @@ class Armatures(QObject):
             self.bench.set_mode("tool")
             self.bench.choose_piece(key)
             made = portrait.pieces[key]
-            self.bench.say(f"{made.name}: {len(made.surface.faces):,} quads. The armature is kept, hidden.", "note")
+            self.bench.say(f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note")
 
         self._worker = behind_dialog(
             self, "Clothing the armature …", lambda progress: armatures.clothe(portrait, piece.id, edge, progress), done,

@@ -16,6 +16,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats import container, pieces
 from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.progress import Progress
 
@@ -147,7 +148,7 @@ class Documents(QObject):
         def done(found: list[Piece]) -> None:
             pieces.add_pieces(self.bench.portrait, found, f"Import {path.name}")
             count = sum(len(p.surface) for p in found)
-            self.bench.say(f"Imported {path.name}: {count:,} vertices, taken as millimetres.".replace(",", " "))
+            self.bench.say(f"Imported {path.name}: {grouped(count)} vertices, taken as millimetres.")
 
         self.run(work, done, f"Reading {path.name}")
 

@@ -121,11 +121,9 @@ class Outlines(QObject):
             self.bench.say(str(error), "warn")
 
     def _mask(self, camera: Camera, points: DoubleArray, take: bool) -> None:
-        held = self._clay()
-        outline = drawn(camera, points, self.mask_shape)
-        found = mask_makers.within(held.surface, outline, through=self.through, mirrored=self.bench.symmetry)
+        outline, through, mirrored = drawn(camera, points, self.mask_shape), self.through, self.bench.symmetry
         name = "Mask by box" if self.mask_shape == "box" else "Mask by lasso"
-        self.join(found, name, "take" if take else self.joining)
+        self.make(name, lambda p: mask_makers.within(p.surface, outline, through=through, mirrored=mirrored), "take" if take else self.joining)
 
     def _cut(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         outline = drawn(camera, points, self.cut_shape)
@@ -196,18 +194,11 @@ class Outlines(QObject):
         else:
             self.bench.portrait.perform(edit)
 
-    def make_replacing(self, name: str, maker: Callable[[Piece], ByteArray]) -> None:
-        """Put what follows from the present mask in its place."""
-        try:
-            self.join(maker(self._clay()), name, "replace")
-        except YewfinchError as error:
-            self.bench.say(str(error), "warn")
-
-    def make(self, name: str, maker: Callable[[Piece], ByteArray]) -> None:
+    def make(self, name: str, maker: Callable[[Piece], ByteArray], joining: Joining | None = None) -> None:
         """Join a mask that follows from the chosen piece; on dense clay behind a dialog."""
         try:
             held = self._clay()
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
             return
-        self.work(len(held.surface) // _LIGHT, "Making the mask …", lambda _: maker(held), lambda found: self.join(found, name))
+        self.work(len(held.surface) // _LIGHT, "Making the mask …", lambda _: maker(held), lambda found: self.join(found, name, joining))

@@ -10,6 +10,7 @@ from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.core.reshape.armature import WIDEST
 from yewfinch.core.reshape.armature_presets import PRESETS
 from yewfinch.core.reshape.armature_skin import edge_for
+from yewfinch.core.shared.counts import grouped
 
 #: Range of the sliders for a radius and for the clay's edges, mm.
 _RADII, _EDGES = (1.0, 250.0), (0.5, 40.0)
@@ -134,7 +135,7 @@ class ArmaturePanel(QWidget):
         if held is None:
             self.note.setText("Begin with a ready-made armature or one ball; then draw on with Ctrl.")
             return
-        faces = f"{self.armatures.faces_at(self.edge.value()):,}".replace(",", " ")
+        faces = grouped(self.armatures.faces_at(self.edge.value()))
         self.note.setText(f"{len(held.balls)} balls. Clothed, about {faces} quads.")
 
     def refresh(self) -> None:

@@ -14,6 +14,7 @@ from yewfinch.core.document import fusing
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.fuse import COARSEST, FINEST, WIDEST
+from yewfinch.core.shared.counts import grouped
 
 #: Edges that are offered at first along the longest side.
 _ALONG = 110
@@ -28,6 +29,8 @@ class FusePanel(LivePanel):
         self._counted: set[str] = set()
         #: An edge was chosen by hand since this portrait was opened.
         self._chosen = False
+        #: Area in sight, mm2, and of how many pieces.
+        self._area, self._shown = 0.0, 0
         self.edge = ValueSlider("Edges", FINEST, COARSEST, "mm", logarithmic=True)
         self.edge.setToolTip("Length of the quads' edges, about; shorter ones keep more")
         self.edge.changed.connect(lambda _: self._set())
@@ -105,7 +108,7 @@ class FusePanel(LivePanel):
         def done(edit: Edit) -> None:
             portrait.perform(edit)
             made = portrait.pieces[piece]
-            count = f"{len(made.surface.faces):,}".replace(",", " ")
+            count = grouped(len(made.surface.faces))
             self.bench.say(f"{edit.name}: {count} quads on the finest level.", "note")
 
         self._worker = behind_dialog(
@@ -122,7 +125,7 @@ class FusePanel(LivePanel):
             portrait.perform(edit)
             self.bench.choose_piece(pieces[0])
             made = portrait.pieces[pieces[0]]
-            self.bench.say(f"{edit.name}: {len(made.surface.faces):,} quads with edges of {edge:g} mm.".replace(",", " "), "note")
+            self.bench.say(f"{edit.name}: {grouped(len(made.surface.faces))} quads with edges of {edge:g} mm.", "note")
 
         self._worker = behind_dialog(
             self, "Making one surface …", lambda progress: fusing.fuse(portrait, pieces, edge, join=join, take=take, common=common, progress=progress), done,
@@ -148,6 +151,8 @@ class FusePanel(LivePanel):
             button.setEnabled(chosen is not None and len(shown) > 1)
         for widget in (self.remesh, self.detail, self.levels):
             widget.setEnabled(chosen is not None)
+        self._area = sum(p.surface.area() for p in shown)
+        self._shown = len(shown)
         self._say()
 
     def _set(self) -> None:
@@ -155,7 +160,5 @@ class FusePanel(LivePanel):
         self._say()
 
     def _say(self) -> None:
-        area = sum(p.surface.area() for p in self.shown())
-        count = f"{area / max(self.edge.value(), 0.1) ** 2:,.0f}".replace(",", " ")
-        shown = len(self.shown())
-        self.note.setText(f"{shown} piece{'' if shown == 1 else 's'} in sight, about {count} faces.")
+        count = grouped(self._area / max(self.edge.value(), 0.1) ** 2)
+        self.note.setText(f"{self._shown} piece{'' if self._shown == 1 else 's'} in sight, about {count} faces.")

@@ -17,6 +17,7 @@ from yewfinch.core.document import detail_levels
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.wrap import MOST_UNDER
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.progress import Progress
 
 #: A step between levels takes so much less time for a vertex than other work.
@@ -169,7 +170,7 @@ class LevelsPanel(LivePanel):
             button.setText(f"{number + 1}: {_short(size)}")
             button.setChecked(number == now)
             button.setEnabled(can)
-            button.setToolTip(f"Level {number + 1}, {size:,} vertices ({self._keys[0]}, {self._keys[1]} step down and up)".replace(",", " ", 1))
+            button.setToolTip(f"Level {number + 1}, {grouped(size)} vertices ({self._keys[0]}, {self._keys[1]} step down and up)")
         for key, useful in (("add", now + 1 == len(sizes)), ("finer", now + 1 < len(sizes)), ("coarser", now > 0)):
             self.buttons[key].setEnabled(can and useful)
         alone = len(sizes) == 1

@@ -137,9 +137,7 @@ class MaskMakingPanel(QWidget):
 
     def _own(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
         """What is done to the mask itself takes its place."""
-        piece = self.outlines.piece
-        if piece is not None:
-            self.outlines.make_replacing(name, lambda p: change(p.surface))
+        self.outlines.make(name, lambda p: change(p.surface), "replace")
 
     def _split(self) -> None:
         portrait = self.bench.portrait

@@ -27,6 +27,7 @@ from yewfinch.app.workers import Worker
 from yewfinch.core.document import pieces
 from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Height of a line, and how many are shown at most before the list scrolls.
@@ -131,7 +132,7 @@ class PiecesPanel(QWidget):
         item.setData(0, Qt.ItemDataRole.UserRole, piece.id)
         item.setSizeHint(0, QSize(0, _LINE))
         item.setIcon(0, _swatch(piece))
-        count = f"{len(piece.surface):,}".replace(",", " ")
+        count = grouped(len(piece.surface))
         kind = "a follower of another piece" if piece.follows is not None else "a solid" if piece.solid is not None else "clay"
         item.setToolTip(0, f"{piece.name}: {kind}, {count} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto another to group; F2 renames, Del removes")
         if not piece.visible:

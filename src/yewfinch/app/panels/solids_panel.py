@@ -23,6 +23,7 @@ from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.outlines import Outlines
 from yewfinch.app.solids import Solids
 from yewfinch.core.reshape.solid import COARSEST, FINEST, KINDS, Solid
+from yewfinch.core.shared.counts import grouped
 
 _AXES = ("left", "up", "forward")
 #: What the points of a line are made of: column and number of the point.
@@ -195,5 +196,5 @@ class SolidsPanel(QWidget):
                 box.setValue(value)
                 box.blockSignals(False)
         self.edge.set_value(solid.edge)
-        count = f"{len(piece.surface.faces):,}".replace(",", " ")
+        count = grouped(len(piece.surface.faces))
         self.note.setText(f"{piece.name}: {count} faces. It keeps its measures until it is settled." if on else f"{piece.name} is locked.")

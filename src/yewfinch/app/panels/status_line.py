@@ -11,6 +11,7 @@ from yewfinch.app.bench import Bench
 from yewfinch.app.documents import Documents
 from yewfinch.app.viewport import Viewport
 from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.shared.counts import grouped
 
 #: Milliseconds that a note stays; warnings and errors stay until the next sentence.
 NOTE_STAYS = 6000
@@ -100,7 +101,7 @@ class StatusLine(QWidget):
     def refresh(self) -> None:
         """Vertices, symmetry and when it was saved."""
         portrait = self.bench.portrait
-        count = f"{sum(len(p.surface) for p in portrait.pieces.values()):,}".replace(",", " ")
+        count = grouped(sum(len(p.surface) for p in portrait.pieces.values()))
         symmetry = "symmetry on" if self.bench.symmetry else "symmetry off"
         if self.documents.unsaved:
             saved = "unsaved changes"

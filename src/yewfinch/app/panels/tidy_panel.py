@@ -13,6 +13,7 @@ from yewfinch.core.document import tidying
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.mesh.mend import LONGEST_RIM, SPECK, WELD, Report
 from yewfinch.core.reshape.reduce import FEWEST, Reduced
+from yewfinch.core.shared.counts import grouped
 
 
 class TidyPanel(LivePanel):
@@ -80,8 +81,8 @@ class TidyPanel(LivePanel):
         def done(found: tuple[Edit, Reduced]) -> None:
             edit, result = found
             portrait.perform(edit)
-            text = f"{len(result.surface.faces):,} triangles; off by {result.mean:.3f} mm in the mean, {result.most:.2f} mm at most."
-            self._told(piece, text.replace(",", " "))
+            text = f"{grouped(len(result.surface.faces))} triangles; off by {result.mean:.3f} mm in the mean, {result.most:.2f} mm at most."
+            self._told(piece, text)
 
         self._worker = behind_dialog(
             self, "Reducing …", lambda progress: tidying.reduce(portrait, piece, count, progress), done, self._failed, "The piece was left as it was."
@@ -113,7 +114,7 @@ class TidyPanel(LivePanel):
             self._counted = piece.id, triangles
             self.count.setMaximum(max(FEWEST, triangles - 1))
             self.count.setValue(triangles // 2)
-        text = f"{piece.name}: {triangles:,} triangles.".replace(",", " ")
+        text = f"{piece.name}: {grouped(triangles)} triangles."
         if self._said is not None and self._said[0] == piece.id:
             text = f"{text} {self._said[1]}"
         self.note.setText(text if can else f"{piece.name} is locked, or no clay yet.")

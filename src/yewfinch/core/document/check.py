@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.mesh.parts import used_rows
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.photo import decode
 
@@ -18,7 +19,7 @@ def problems(portrait: Portrait) -> list[str]:
         surface = piece.surface
         if not np.isfinite(surface.positions).all():
             out.append(f"{piece.name}: some positions are not numbers.")
-        unused = len(surface) - len(np.unique(surface.faces))
+        unused = len(surface) - len(used_rows(surface.faces, len(surface))[0])
         if unused:
             out.append(f"{piece.name}: {unused} vertices belong to no face.")
         rim = int((surface.closed == 0).sum()) - unused

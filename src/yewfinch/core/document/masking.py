@@ -17,7 +17,7 @@ from yewfinch.core.document.tidying import usable
 from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.parts import parts_across_edges
+from yewfinch.core.mesh.parts import parts_across_edges, used_rows
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.outline_fit import fitted
 from yewfinch.core.reshape.shell import Where, chosen_faces, shell
@@ -133,7 +133,7 @@ def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tu
         away[_alone(held.surface, away == side)] = not side
     if not away.any() or away.all():
         raise YewfinchError("Single faces make no body. Mask a larger part of the piece, or a smaller one.")
-    was_closed = bool((held.surface.closed[np.unique(held.surface.faces)] == 1).all())
+    was_closed = bool((held.surface.closed[used_rows(held.surface.faces, len(held.surface))[0]] == 1).all())
     lots = []
     for share, rows in ((0.05, ~away), (0.5, away)):
         progress(share, "closing both")
@@ -158,9 +158,9 @@ def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
 def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     """Some faces of a piece as a piece without a mask."""
     surface = held.surface
-    rows, local = np.unique(faces, return_inverse=True)
+    rows, local = used_rows(faces, len(surface))
     made = mended(
-        surface.positions[rows].astype(np.float64), local.reshape(faces.shape), weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0, flat=True,
+        surface.positions[rows].astype(np.float64), local, weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0, flat=True,
     )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     back = rows[made.origin[order]]

@@ -18,6 +18,7 @@ from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.solid import Solid
 from yewfinch.core.shared.arrays import INDEX
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Loose parts that a piece is split into at most.
@@ -117,7 +118,7 @@ def split(portrait: Portrait, piece: str) -> Edit:
     if len(used) < 2:
         raise YewfinchError(f"{held.name} is in one part: there is nothing to split.")
     if len(used) > MOST_PARTS:
-        raise YewfinchError(f"{held.name} is in {len(used):,} parts; more than {MOST_PARTS} are not made into pieces. Drop specks first.")
+        raise YewfinchError(f"{held.name} is in {grouped(len(used))} parts; more than {MOST_PARTS} are not made into pieces. Drop specks first.")
     changes: list[PieceChange] = []
     taken = dict(portrait.pieces)
     for number, part in enumerate(used[np.argsort(-size[used], kind="stable")]):

@@ -17,6 +17,7 @@ from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import Plane, Side, evened, matched, mirrored_half
 from yewfinch.core.reshape.sectors import sectors
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Planes on offer.
@@ -59,9 +60,9 @@ class Report:
     def words(self) -> str:
         """As a sentence."""
         if self.renewed:
-            return f"{self.missing:,} vertices had no image, so one half was welded to its own image.".replace(",", " ")
-        text = f"{self.pairs:,} vertices have an image, {self.missing:,} have none; largest difference {self.most:.2f} mm.".replace(",", " ")
-        return text + (f" {self.moved:,} were moved.".replace(",", " ") if self.moved else "")
+            return f"{grouped(self.missing)} vertices had no image, so one half was welded to its own image."
+        text = f"{grouped(self.pairs)} vertices have an image, {grouped(self.missing)} have none; largest difference {self.most:.2f} mm."
+        return text + (f" {grouped(self.moved)} were moved." if self.moved else "")
 
 
 def plane_of(piece: Piece, where: Where) -> Plane:
@@ -109,8 +110,7 @@ def even(portrait: Portrait, piece: str, where: Where, keep: Side) -> tuple[Edit
     if match.missing:
         if keep == "both":
             raise YewfinchError(
-                f"{match.missing:,} vertices of '{held.name}' have no image, so there is no mean of both sides. Take one side, or remesh it."
-                .replace(",", " ")
+                f"{grouped(match.missing)} vertices of '{held.name}' have no image, so there is no mean of both sides. Take one side, or remesh it."
             )
         return _renewed(portrait, held, plane, keep, match.missing)
     now = evened(at, match, plane, keep)

@@ -12,6 +12,7 @@ from typing import Any
 import numpy as np
 
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
 
 #: Type, width and most rows of what every piece has.
@@ -72,7 +73,7 @@ def piece_array(archive: zipfile.ZipFile, member: str, kind: str, name: str) -> 
         if found != dtype or len(shape) != 2 or shape[1] != width or fortran:
             raise BadFileError(f"{name} is damaged: {member} is {found} {shape}.")
         if not 0 < shape[0] <= most:
-            raise BadFileError(f"{name} is damaged: {member} claims {shape[0]:,} rows.")
+            raise BadFileError(f"{name} is damaged: {member} claims {grouped(shape[0])} rows.")
         data = file.read(shape[0] * width * dtype.itemsize)
     if len(data) != shape[0] * width * dtype.itemsize:
         raise BadFileError(f"{name} is damaged: {member} is cut short.")

@@ -8,6 +8,7 @@ import numpy as np
 
 from yewfinch.core.formats.exchange import Format, Shape, merged
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, IndexArray
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
 
 _TYPES = {
@@ -68,7 +69,7 @@ def read(path: Path) -> list[Shape]:
     limits = {"vertex": MAX_VERTICES, "face": MAX_FACES}
     for name, count, _ in elements:
         if count < 0 or count > limits.get(name, MAX_FACES) or count > len(data):
-            raise BadFileError(f"{path.name} claims {count:,} of '{name}', more than it can hold.")
+            raise BadFileError(f"{path.name} claims {grouped(count)} of '{name}', more than it can hold.")
     if kind == "ascii":
         return _read_ascii(path, data[at:], elements)
     order = {"binary_little_endian": "<", "binary_big_endian": ">"}[kind]

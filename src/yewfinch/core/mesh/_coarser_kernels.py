@@ -8,7 +8,7 @@ from numba import njit
 CORNER, SIDE, MIDDLE = 0, 1, 2
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def kinds(ring_at, ring, closed):  # type: ignore[no-untyped-def]
     """What each vertex of a subdivided net was: a vertex, the middle of an edge or that of a face; and whether it is such a net."""
     n = len(ring_at) - 1
@@ -46,7 +46,7 @@ def kinds(ring_at, ring, closed):  # type: ignore[no-untyped-def]
     return kind, True
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _corners_and_middles(part, ring_at, ring, closed, kind):  # type: ignore[no-untyped-def]
     """Tell corners from middles of faces, which lie across from each other in every quad; whether that is possible."""
     stack = np.empty(len(part), np.int32)
@@ -100,7 +100,7 @@ def _corners_and_middles(part, ring_at, ring, closed, kind):  # type: ignore[no-
     return True
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def faces_of(middles, ring_at, ring, corners, sides):  # type: ignore[no-untyped-def]
     """Corners of the coarse face round each middle, and the middles of its edges from each corner to the next; a triangle repeats its last."""
     for f in range(len(middles)):

@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
     """For every triangle the grid cells that its box touches: cell keys and triangles."""
     count = 0
@@ -30,7 +30,7 @@ def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
     return keys, owner
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _pierces(v, p, q, a, b, c):  # type: ignore[no-untyped-def]
     """Whether the segment of rows pq goes through the triangle of rows abc (Moeller & Trumbore 1997)."""
     ax, ay, az = v[a, 0], v[a, 1], v[a, 2]
@@ -53,7 +53,7 @@ def _pierces(v, p, q, a, b, c):  # type: ignore[no-untyped-def]
     return 0.0 <= t <= 1.0
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def boxes(points, triangles):  # type: ignore[no-untyped-def]
     """Lower and upper corner of each triangle's box."""
     low, high = np.empty((len(triangles), 3)), np.empty((len(triangles), 3))
@@ -64,7 +64,7 @@ def boxes(points, triangles):  # type: ignore[no-untyped-def]
     return low, high
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _one_side(v, triangles, i, j):  # type: ignore[no-untyped-def]
     """Whether triangle j lies wholly on one side of the plane of triangle i."""
     a, b, c = triangles[i, 0], triangles[i, 1], triangles[i, 2]
@@ -82,7 +82,7 @@ def _one_side(v, triangles, i, j):  # type: ignore[no-untyped-def]
     return not (over and under)
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _cross(points, triangles, i, j):  # type: ignore[no-untyped-def]
     """Whether two triangles without a common corner cross."""
     for a in range(3):
@@ -101,7 +101,7 @@ def _cross(points, triangles, i, j):  # type: ignore[no-untyped-def]
     return False
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _overlaps(boxes, m, end, out):  # type: ignore[no-untyped-def]
     """Which boxes after m overlap it; no branches, so that it is done several at a time."""
     x0, y0, z0, x1, y1, z1 = boxes[0, m], boxes[1, m], boxes[2, m], boxes[3, m], boxes[4, m], boxes[5, m]
@@ -111,7 +111,7 @@ def _overlaps(boxes, m, end, out):  # type: ignore[no-untyped-def]
         out[n - m - 1] = across & up & (boxes[2, n] <= z1) & (boxes[5, n] >= z0)
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def crossing_pairs(points, triangles, owner, starts, boxes, most):  # type: ignore[no-untyped-def]
     """Pairs of triangles that cross; at most `most`; one may come twice."""
     out = np.empty((most, 2), np.int64)

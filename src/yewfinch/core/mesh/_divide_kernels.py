@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _emit(out, at, poly, n):  # type: ignore[no-untyped-def]
     """Write a polygon of three to six corners as triangles and quads; returns the next free row."""
     if n == 3:
@@ -24,7 +24,7 @@ def _emit(out, at, poly, n):  # type: ignore[no-untyped-def]
     return at + 2
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def split_faces(faces, sign, cut):  # type: ignore[no-untyped-def]
     """Faces of the two sides.
 

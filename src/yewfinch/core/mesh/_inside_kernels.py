@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
     """Triangles sorted into the cells of a grid across y and z that their boxes touch: starts and triangles."""
     count = np.zeros(shape[0] * shape[1] + 1, np.int64)
@@ -30,7 +30,7 @@ def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
     return count, out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
     """What is asked of each owner, one after the other: y and z of its corners by ascending row, x of them, and how it is turned."""
     out = np.empty((len(owners), 10))

@@ -11,7 +11,7 @@ _RUN = 256
 _ON = 1e-12
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _halve(order, key, low, high, middle):  # type: ignore[no-untyped-def]
     """Put rows of order[low:high] so that none before `middle` has a larger key than those after (Hoare 1961, "Find")."""
     high -= 1
@@ -83,7 +83,7 @@ def laid_out(positions, corners):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def six_volumes(positions, triangles):  # type: ignore[no-untyped-def]
     """Six times the volume that triangles go round, negative if they look inwards."""
     out = 0.0
@@ -95,7 +95,7 @@ def six_volumes(positions, triangles):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def boxes(data, leaves):  # type: ignore[no-untyped-def]
     """Boxes of a complete binary tree over triangles in order, two children after each other: lower and upper corners, float32 rounded outwards."""
     out = np.empty((2 * leaves, 6), np.float32)  # node n in row n + 1, so that both children share a cache line

@@ -4,7 +4,7 @@ import numpy as np
 from numba import njit, prange
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=True, nogil=True)
 def build_ring(faces, count):  # type: ignore[no-untyped-def]
     """Ordered one-ring of every vertex in CSR form, counter-clockwise seen from outside.
 
@@ -77,7 +77,7 @@ def build_ring(faces, count):  # type: ignore[no-untyped-def]
     return offsets, out, closed
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _ring_of(sides, a, b, closed, v, ring, at, write):  # type: ignore[no-untyped-def]
     """The ring of one vertex, written if asked for; its length."""
     n = min(b - a, 1024)
@@ -134,14 +134,14 @@ def _ring_of(sides, a, b, closed, v, ring, at, write):  # type: ignore[no-untype
     return at - first
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _is_used(used, many, i):  # type: ignore[no-untyped-def]
     if len(many):
         return many[i] != 0
     return (used >> np.uint64(i)) & np.uint64(1) != 0
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=True, nogil=True)
 def turned_rings(ring_at, ring):  # type: ignore[no-untyped-def]
     """Closed rings seen from the other side, beginning as `build_ring` has them: one face on, the way round."""
     out = np.empty_like(ring)

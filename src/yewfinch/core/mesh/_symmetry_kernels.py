@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def walked(start, nxt, prev, opposite, size, first, other, twin):  # type: ignore[no-untyped-def]
     """Match vertices across by going from face to face on both sides at once.
 
@@ -54,7 +54,7 @@ def walked(start, nxt, prev, opposite, size, first, other, twin):  # type: ignor
     return met, odd
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def all_mirrored(at, order, key, near):  # type: ignore[no-untyped-def]
     """Has each point an image across x = 0 within `near`? `key` in ascending `order` is the same for both."""
     for n in range(len(order)):

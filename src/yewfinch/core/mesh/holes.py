@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh import _parts_kernels as kernels
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: A ring of a patch is thinned to half when its edges are shorter than this part of the rim's.
@@ -26,6 +27,20 @@ def half_edges(faces: IndexArray) -> tuple[npt.NDArray[np.int64], npt.NDArray[np
     return face[real], start[real], end[real]
 
 
+def border_edges(faces: npt.NDArray[np.integer], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+    """Starts and ends of sides of faces that no other face runs along the other way, in the order of the faces.
+
+    Parameters
+    ----------
+    faces : (m, 4) int
+        A triangle repeats its third index.
+    count : int
+        Vertices.
+    """
+    start, end = kernels.border(np.ascontiguousarray(faces), count)
+    return start, end
+
+
 def rims(faces: IndexArray, count: int) -> list[npt.NDArray[np.int64]]:
     """The closed loops of border edges, each in the direction in which a patch goes round.
 
@@ -41,11 +56,9 @@ def rims(faces: IndexArray, count: int) -> list[npt.NDArray[np.int64]]:
     list of (k,) int64
         Longest first.
     """
-    _, start, end = half_edges(faces)
-    key, back = start * count + end, end * count + start
-    free = ~np.isin(back, key)
+    start, end = border_edges(faces, count)
     # a patch runs against the border
-    follow = dict(zip(end[free].tolist(), start[free].tolist(), strict=True))
+    follow = dict(zip(end.tolist(), start.tolist(), strict=True))
     out = []
     while follow:
         first = next(iter(follow))

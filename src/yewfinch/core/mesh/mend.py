@@ -7,10 +7,12 @@ from dataclasses import dataclass, fields
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh import _parts_kernels as kernels
 from yewfinch.core.mesh.holes import faired, half_edges, patch, rims
 from yewfinch.core.mesh.orientation import turned_round
-from yewfinch.core.mesh.parts import loose_parts
+from yewfinch.core.mesh.parts import joined, loose_parts, used_rows
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.core.shared.progress import Progress, silent
 
@@ -61,7 +63,7 @@ class Report:
             (self.specks, "speck", "dropped"), (self.closed, "hole", "closed"), (self.left_open, "rim", "left open"),
         )  # fmt: skip
         many = {"vertex": "vertices", "tangled vertex": "tangled vertices"}
-        parts = [f"{n:,} {what if n == 1 else many.get(what, what + 's')} {done}".replace(",", " ") for n, what, done in told if n]
+        parts = [f"{grouped(n)} {what if n == 1 else many.get(what, what + 's')} {done}" for n, what, done in told if n]
         return ", ".join(parts) + "." if parts else "Nothing was wrong."
 
 
@@ -124,7 +126,7 @@ def mended(
     if weld > 0 and len(quads):
         progress(0.15, "welding")
         rows = _welded(np.where(whole[:, None], at, 0.0), weld)
-        used = np.unique(quads)
+        used = used_rows(quads, len(at))[0]
         count["welded"] = int((rows[used] != used).sum())
         quads = rows[quads]
     progress(0.3, "dropping empty and doubled faces")
@@ -178,8 +180,8 @@ def _tidy(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
 
 def _once(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
     """Of faces with the same corners the first stays."""
-    _, first = np.unique(np.sort(quads, axis=1), axis=0, return_index=True)
-    return quads[np.sort(first)], len(quads) - len(first)
+    first = kernels.first_of_same(quads)
+    return quads[first], int((~first).sum())
 
 
 def _pairs(quads: npt.NDArray[np.int64], count: int):  # type: ignore[no-untyped-def]
@@ -198,17 +200,13 @@ def _pairs(quads: npt.NDArray[np.int64], count: int):  # type: ignore[no-untyped
 
 def _turned(quads: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int64], int, bool]:
     """Faces turned alike across edges of two, as few as can be; whether some part has only one side."""
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
     m = len(quads)
     face, start, _, i, j = _pairs(quads, count)
     f, g, against = face[i], face[j], start[i] == start[j]
     # each face as it is (0 to m - 1) and turned (m to 2 m - 1); those that go together are joined
     other = np.where(against, g + m, g)
     back = np.where(against, g, g + m)
-    graph = coo_array((np.ones(2 * len(f), np.int8), (np.r_[f, f + m], np.r_[other, back])), shape=(2 * m, 2 * m))
-    label = connected_components(graph, directed=False)[1]
+    label, _ = joined(np.r_[f, f + m], np.r_[other, back], 2 * m)
     as_is, turned = label[:m], label[m:]
     votes = np.bincount(as_is, minlength=int(label.max()) + 1)
     flip = votes[turned] > votes[as_is]
@@ -244,15 +242,11 @@ def cut_free(
     int
         How many vertices were doubled.
     """
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
-    _, start, _, i, j = _pairs(quads, len(at))
+    face, start, _, i, j = _pairs(quads, len(at))
     if torn:
         alike = start[i] != start[j]
         i, j = i[alike], j[alike]
     # corners of faces, as half edges number them by their starts; the end of one is the start of the next
-    face, _, _ = half_edges(quads)  # type: ignore[arg-type]
     n = len(face)
     nxt = np.arange(1, n + 1)
     last = np.r_[face[1:] != face[:-1], True]
@@ -262,28 +256,27 @@ def cut_free(
     # alike: i starts where j ends
     a = np.r_[i, nxt[i]]
     b = np.where(np.r_[same, same], np.r_[j, nxt[j]], np.r_[nxt[j], j])
-    label = connected_components(coo_array((np.ones(len(a), np.int8), (a, b)), shape=(n, n)), directed=False)[1]
-    _, first, which = np.unique(label, return_index=True, return_inverse=True)
+    label, first = joined(a, np.asarray(b), n)
     old = start[first]
     order = np.argsort(old, kind="stable")
     rank = np.empty(len(order), np.int64)
     rank[order] = np.arange(len(order))
-    corner = rank[which.ravel()]
+    corner = rank[label]
     out = np.empty_like(quads)
     place = np.arange(n) - heads[face] if len(heads) == len(quads) else None
     assert place is not None
     out[face, place] = corner
     three = quads[:, 2] == quads[:, 3]
     out[three, 3] = out[three, 2]
-    return at[old[order]], out, origin[old[order]], len(order) - len(np.unique(old))
+    kept = old[order]
+    return at[kept], out, origin[kept], int((np.diff(kept) == 0).sum())
 
 
 def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], speck: float, closing: bool):  # type: ignore[no-untyped-def]
     label = loose_parts(quads.astype(INDEX), len(at))
     parts = int(label.max()) + 1
     if parts > MOST_PARTS:
-        raise BadSurfaceError(f"This surface falls apart into {parts:,} loose parts; {MOST_PARTS:,} are mended at most. Weld over a larger distance."
-                              .replace(",", " "))
+        raise BadSurfaceError(f"This surface falls apart into {grouped(parts)} loose parts; {grouped(MOST_PARTS)} are mended at most. Weld over a larger distance.")
     low, high = np.full((int(label.max()) + 1, 3), np.inf), np.full((int(label.max()) + 1, 3), -np.inf)
     np.minimum.at(low, label, at)
     np.maximum.at(high, label, at)

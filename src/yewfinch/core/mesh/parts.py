@@ -1,29 +1,66 @@
-"""Loose parts of a surface."""
+"""What of a surface hangs together, and what is used."""
 
 from __future__ import annotations
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh import _parts_kernels as kernels
 from yewfinch.core.mesh.holes import half_edges
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import INDEX, IndexArray
 
 
-def loose_parts(faces: IndexArray, count: int) -> npt.NDArray[np.int32]:
+def joined(a: npt.NDArray[np.integer], b: npt.NDArray[np.integer], count: int) -> tuple[npt.NDArray[np.int32], npt.NDArray[np.int64]]:
+    """Sets of the numbers 0 to count - 1, of which pairs are together.
+
+    Parameters
+    ----------
+    a, b : (k,) int
+        The pairs.
+    count : int
+
+    Returns
+    -------
+    (count,) int32
+        The set of each number, from 0, in the order of their first members.
+    (sets,) int64
+        These.
+    """
+    label, first = kernels.joined(np.ascontiguousarray(a, np.int64), np.ascontiguousarray(b, np.int64), count)
+    return label, first
+
+
+def used_rows(faces: npt.NDArray[np.integer], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+    """The vertices that faces use, and the faces on these alone.
+
+    Parameters
+    ----------
+    faces : (m, 4) int
+    count : int
+        Vertices of the surface.
+
+    Returns
+    -------
+    (k,) int64
+        Ascending.
+    (m, 4) int64
+        Numbers among them.
+    """
+    rows, local = kernels.used(np.ascontiguousarray(faces), count)
+    return rows, local
+
+
+def loose_parts(faces: npt.NDArray[np.integer], count: int) -> npt.NDArray[np.int32]:
     """Which part each vertex belongs to, (count,) int32 from 0; vertices without faces are parts of their own.
 
     Parameters
     ----------
-    faces : (m, 4) int32
+    faces : (m, 4) int
     count : int
         Vertices of the surface.
     """
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
-    a, b = np.concatenate([faces[:, [i, (i + 1) % 4]] for i in range(4)]).T
-    graph = coo_array((np.ones(len(a), np.int8), (a, b)), shape=(count, count))
-    return np.asarray(connected_components(graph, directed=False)[1], np.int32)
+    return np.asarray(kernels.parts(np.ascontiguousarray(faces), count))
 
 
 def parts_across_edges(faces: IndexArray, count: int) -> npt.NDArray[np.int32]:
@@ -35,13 +72,21 @@ def parts_across_edges(faces: IndexArray, count: int) -> npt.NDArray[np.int32]:
     count : int
         Vertices of the surface.
     """
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
     face, start, end = half_edges(faces)
     key = np.minimum(start, end) * count + np.maximum(start, end)
     order = np.argsort(key, kind="stable")
     same = np.nonzero(np.diff(key[order]) == 0)[0]
-    a, b = face[order[same]], face[order[same + 1]]
-    graph = coo_array((np.ones(len(a), np.int8), (a, b)), shape=(len(faces), len(faces)))
-    return np.asarray(connected_components(graph, directed=False)[1], np.int32)
+    return joined(face[order[same]], face[order[same + 1]], len(faces))[0]
+
+
+def _warm() -> None:
+    wide = np.array([[0, 1, 2, 2]], np.int64)
+    for faces in (wide, wide.astype(INDEX)):
+        loose_parts(faces, 3)
+        used_rows(faces, 3)
+        kernels.border(faces, 3)
+    kernels.first_of_same(wide)
+    joined(wide[0], wide[0], 3)
+
+
+warmup.register("loose parts", _warm)

@@ -23,6 +23,7 @@ from yewfinch.core.shared.arrays import (
     FloatArray,
     IndexArray,
 )
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadSurfaceError
 
 
@@ -102,7 +103,7 @@ class Surface:
         out.__dict__.update(self.__dict__)  # faces, rings and links are never written to
         out.positions = np.array(positions, dtype=POSITION, order="C")
         if len(out.positions) != len(self):
-            raise BadSurfaceError(f"the surface has {len(self):,} vertices, got {len(out.positions):,}")
+            raise BadSurfaceError(f"the surface has {grouped(len(self))} vertices, got {grouped(len(out.positions))}")
         _check_positions(out.positions if rows is None else out.positions[rows])
         out._wear((self.channels if channels is None else channels).copy())
         out.version, out._tick = 0, 0
@@ -270,8 +271,7 @@ class Surface:
 
     def area(self) -> float:
         """Area of all faces, mm2."""
-        a, b, c = (self.positions[t].astype(np.float64) for t in self.triangles().T)
-        return float(np.linalg.norm(np.cross(b - a, c - a), axis=1).sum() / 2)
+        return float(_kernels.area(self.positions, self.faces))
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
@@ -299,7 +299,7 @@ def _as_quads(faces: npt.ArrayLike) -> IndexArray:
     if array.ndim != 2 or array.shape[1] not in (3, 4):
         raise BadSurfaceError(f"faces must have shape (m, 3) or (m, 4), got {array.shape}")
     if len(array) > MAX_FACES:
-        raise BadSurfaceError(f"{len(array):,} faces are more than the {MAX_FACES:,} allowed")
+        raise BadSurfaceError(f"{grouped(len(array))} faces are more than the {grouped(MAX_FACES)} allowed")
     if array.shape[1] == 3:
         array = np.concatenate([array, array[:, 2:3]], axis=1)
     return np.array(array, dtype=INDEX, order="C")
@@ -309,7 +309,7 @@ def _check(positions: FloatArray, faces: IndexArray) -> None:
     _check_positions(positions)
     n = len(positions)
     if n > MAX_VERTICES:
-        raise BadSurfaceError(f"{n:,} vertices are more than the {MAX_VERTICES:,} allowed")
+        raise BadSurfaceError(f"{grouped(n)} vertices are more than the {grouped(MAX_VERTICES)} allowed")
     if n == 0 or len(faces) == 0:
         raise BadSurfaceError("the surface is empty: it needs at least one face")
     if faces.min() < 0 or faces.max() >= n:
@@ -340,6 +340,7 @@ def _warm() -> None:
     surface.set_rows(rows, surface.positions[rows])
     surface.nearest_row((0, 0, 0))
     surface.turned(-surface.positions)
+    surface.area()
 
 
 warmup.register("surfaces", _warm)

@@ -13,6 +13,7 @@ from yewfinch.core.mesh.divide import Divided, divided
 from yewfinch.core.mesh.holes import half_edges
 from yewfinch.core.mesh.mend import cut_free
 from yewfinch.core.mesh.orientation import turned_round
+from yewfinch.core.mesh.parts import used_rows
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
@@ -181,16 +182,12 @@ def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep:
         Row of `Divided` that each vertex comes from.
     """
     cut = half(positions, faces, plane, keep)
-    kept = cut.high
-    rows = np.unique(kept)
-    local = np.full(len(cut.positions), -1)
-    local[rows] = np.arange(len(rows))
+    rows, faces_own = used_rows(cut.high, len(cut.positions))
     at = cut.positions[rows]
     middle = cut.on_cut[rows]
     at[middle] -= plane.distance(at[middle])[:, None] * np.array(plane.normal)
     twin = np.where(middle, np.arange(len(rows)), 0)
     twin[~middle] = len(rows) + np.arange(int((~middle).sum()))
-    faces_own = local[kept]
     faces_own = faces_own[~middle[faces_own].all(axis=1)]  # one that lies in the plane is its own image
     back = turned_round(twin[faces_own])
     whole, both = np.concatenate([at, plane.image(at[~middle])]), np.concatenate([faces_own, back]).astype(np.int64)

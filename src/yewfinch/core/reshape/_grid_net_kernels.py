@@ -84,7 +84,7 @@ def numbered(solid, first, number, cells):  # type: ignore[no-untyped-def]
                 n += 1
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def _put(faces, m, a, b, c, d, outward):  # type: ignore[no-untyped-def]
     if outward:
         faces[m, 0], faces[m, 1], faces[m, 2], faces[m, 3] = a, b, c, d
@@ -156,7 +156,7 @@ def neighbours(solid, number, cells, mirrored):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def bodies(beside):  # type: ignore[no-untyped-def]
     """The loose part that each row belongs to, numbered from 0."""
     label = np.full(len(beside), -1, np.int32)

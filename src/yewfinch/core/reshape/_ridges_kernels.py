@@ -6,7 +6,7 @@ import numpy as np
 from numba import njit
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def doubtful(beside, normals, least):  # type: ignore[no-untyped-def]
     """Rows that have a neighbour whose normal agrees with theirs by less than `least` (a cosine)."""
     flag = np.zeros(len(beside), np.uint8)
@@ -18,7 +18,7 @@ def doubtful(beside, normals, least):  # type: ignore[no-untyped-def]
     return flag
 
 
-@njit(cache=True)
+@njit(cache=True, nogil=True)
 def gathered(owner, count, at, foot, plane):  # type: ignore[no-untyped-def]
     """For each of `count` owners of planes: their mean normal, the least cosine with it, and the squares and right side of their distances from the place `at`."""
     mean, spread = np.zeros((count, 3)), np.ones(count)

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+import sys
+import time
 from dataclasses import dataclass
+from pathlib import Path
+from subprocess import DEVNULL, Popen
+from tempfile import TemporaryDirectory
 
 import numpy as np
 
@@ -11,6 +16,8 @@ from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import Plane, Side, is_symmetric, mirrored_half
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 
@@ -18,6 +25,8 @@ from yewfinch.core.shared.progress import Progress, silent
 FEWEST = 12
 #: How fast the library lets its bound of the error grow: as slowly as gets to the count.
 _HASTES = (4, 6, 8, 11)
+#: The script that calls the library.
+_PROCESS = Path(__file__).with_name("_simplify_process.py")
 
 
 @dataclass(frozen=True, eq=False)
@@ -58,31 +67,30 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
     using quadric error metrics"); the library that does it is pyfqmr. What is symmetric stays so: the library's left half
     is welded to its image.
     """
-    import pyfqmr
-
     triangles = surface.triangles()
     if not FEWEST <= count < len(triangles):
-        raise YewfinchError(f"{count:,} triangles make no sense here; {FEWEST} to {len(triangles) - 1:,} do.".replace(",", " "))
+        raise YewfinchError(f"{grouped(count)} triangles make no sense here; {FEWEST} to {grouped(len(triangles) - 1)} do.")
     progress(0.1, "collapsing edges")
     symmetric = is_symmetric(surface.positions)
     haste, wanted = 0, float(count)
-    while True:
-        job = pyfqmr.Simplify()
-        job.setMesh(surface.positions.astype(np.float64), triangles.astype(np.int32))
-        job.simplify_mesh(target_count=int(wanted), aggressiveness=_HASTES[haste], preserve_border=True, verbose=False)
-        at, faces, _ = job.getMesh()
-        # an edge collapsed too many can leave three faces in one place
-        whole = mended(at, np.asarray(faces)[:, [0, 1, 2, 2]], weld=0.0, speck=0.0, longest=0)
-        if symmetric:
-            whole = _even(whole)
-        if len(whole.faces) <= (1.004 if symmetric else 1.01) * count + 4 or wanted <= FEWEST:
-            break
-        if len(faces) <= 1.01 * wanted + 4:  # cutting it along the middle has made more
-            wanted = max(0.998 * wanted * count / len(whole.faces), FEWEST)
-        elif haste + 1 < len(_HASTES):
-            haste += 1
-        else:
-            break
+    with TemporaryDirectory(prefix="yewfinch-") as name:
+        folder = Path(name)
+        np.save(folder / "positions.npy", surface.positions.astype(np.float64))
+        np.save(folder / "triangles.npy", triangles.astype(np.int32))
+        while True:
+            at, faces = _simplified(folder, int(wanted), _HASTES[haste], progress)
+            # an edge collapsed too many can leave three faces in one place
+            whole = mended(at, faces[:, [0, 1, 2, 2]], weld=0.0, speck=0.0, longest=0)
+            if symmetric:
+                whole = _even(whole)
+            if len(whole.faces) <= (1.004 if symmetric else 1.01) * count + 4 or wanted <= FEWEST:
+                break
+            if len(faces) <= 1.01 * wanted + 4:  # cutting it along the middle has made more
+                wanted = max(0.998 * wanted * count / len(whole.faces), FEWEST)
+            elif haste + 1 < len(_HASTES):
+                haste += 1
+            else:
+                break
     progress(0.6, "looking it over")
     if whole.report.left_open and (surface.closed == 1).all():  # where three faces lay in one place, none may be left
         whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0)
@@ -92,6 +100,25 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
     there = np.sqrt(np.maximum(nearest(made, surface.positions.astype(np.float64))[0], 0.0))
     back = np.sqrt(np.maximum(nearest(surface, made.positions.astype(np.float64))[0], 0.0))
     return Reduced(made, float(there.mean()), float(max(there.max(), back.max())))
+
+
+def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tuple[DoubleArray, IndexArray]:
+    """What the library makes of the arrays in the folder, in a process of its own: it keeps Python's lock, and the window would stand still."""
+    words = folder / "said.txt"
+    with words.open("wb") as said:
+        job = Popen([sys.executable, "-P", str(_PROCESS), str(folder), str(count), str(haste)], stdin=DEVNULL, stdout=said, stderr=said)
+    try:
+        while job.poll() is None:
+            progress(0.1, "collapsing edges")
+            time.sleep(0.02)
+    finally:
+        if job.poll() is None:
+            job.kill()
+            job.wait()
+    if job.returncode:
+        last = words.read_text(errors="replace").strip().rpartition("\n")[2]
+        raise YewfinchError(f"The faces could not be made fewer ({last or f'ended with {job.returncode}'}); nothing was changed. Try Mend first.")
+    return np.load(folder / "at.npy"), np.load(folder / "faces.npy")
 
 
 def _even(whole: Mended) -> Mended:

@@ -7,6 +7,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.mend import Mended, mended
 from yewfinch.core.mesh.orientation import turned_round
+from yewfinch.core.mesh.parts import joined, used_rows
 from yewfinch.core.mesh.symmetry import Plane, half
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -59,12 +60,10 @@ def sectors(
         plane = Plane(centre, (float(normal[0]), float(normal[1]), float(normal[2])))
         cut = half(at, net, plane, "left", *planes)
         planes.append(plane)
-        rows = np.unique(cut.high)
+        rows, local = used_rows(cut.high, len(cut.positions))
         if not len(rows):
             raise YewfinchError("Nothing of this piece lies in that sector. Begin it elsewhere.")
-        local = np.full(len(cut.positions), -1)
-        local[rows] = np.arange(len(rows))
-        at, net = cut.positions[rows], local[cut.high].astype(INDEX)
+        at, net = cut.positions[rows], local.astype(INDEX)
         near = np.where(cut.share < 0.5, cut.ends[:, 0], cut.ends[:, 1])[rows]
         origin = origin[near]
     image = planes[0].image(at)
@@ -89,16 +88,11 @@ def _met(size: int, count: int, begin: npt.NDArray[np.intp], end: npt.NDArray[np
 
     A half begins where its mirror image does, and ends where the next sector's image begins.
     """
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
     halves = np.arange(2 * count) * size
     own, image = halves[::2, None], halves[1::2, None]
     pairs = np.concatenate([
         np.stack([(own + begin).ravel(), (image + begin).ravel()]), np.stack([(own + end).ravel(), (np.roll(image, -1, axis=0) + end).ravel()])
     ], axis=1)  # fmt: skip
     n = 2 * count * size
-    _, label = connected_components(coo_array((np.ones(pairs.shape[1], np.int8), (pairs[0], pairs[1])), shape=(n, n)), directed=False)
-    first = np.full(int(label.max()) + 1, n)
-    np.minimum.at(first, label, np.arange(n))
+    label, first = joined(pairs[0], pairs[1], n)
     return first[label]

@@ -11,8 +11,9 @@ import numpy.typing as npt
 from scipy.spatial import cKDTree
 
 from yewfinch.core.mesh.crossings import crossings
-from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.holes import border_edges, half_edges
 from yewfinch.core.mesh.orientation import turned_round
+from yewfinch.core.mesh.parts import used_rows
 from yewfinch.core.mesh.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -85,12 +86,11 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     faces = surface.faces[chosen_faces(surface)].astype(np.int64)
     if not len(faces):
         raise YewfinchError("Nothing is masked. Paint with Mask (Q) where the shell is to be.")
-    rows, faces = _apart(faces)
+    rows, faces = _apart(faces, len(surface))
     at = surface.positions[rows].astype(np.float64)
     _, start, end = half_edges(faces.astype(INDEX))
     n = len(rows)
-    free = ~np.isin(end * n + start, start * n + end)
-    a, b = start[free], end[free]
+    a, b = border_edges(faces, n)
     rim = np.unique(a)
     jagged, at = at, _smooth_rim(at, a, b)
     normals = surface.normals[rows].astype(np.float64)
@@ -174,12 +174,11 @@ def _closed(
     return np.concatenate([outer, inner, middle]), np.concatenate([faces, back + n, upper, lower]).astype(INDEX)
 
 
-def _apart(faces: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+def _apart(faces: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
     """Rows that are used, and faces on them; where parts touch in one vertex only, it is doubled."""
     from yewfinch.core.mesh.mend import mended
 
-    rows, local = np.unique(faces, return_inverse=True)
-    local = local.reshape(faces.shape)
+    rows, local = used_rows(faces, count)
     made = mended(np.stack([rows, np.arange(len(rows)), np.zeros(len(rows))], axis=1), local, weld=0.0, speck=0.0, longest=0)
     return rows[made.origin], made.faces.astype(np.int64)
 

@@ -11,6 +11,7 @@ from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.solid import Solid, checked
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Quads of one solid at most.
@@ -256,7 +257,7 @@ def _evenly(line: DoubleArray, edge: float) -> DoubleArray:
 
 def _limit(count: float, s: Solid) -> None:
     if count > MOST:
-        raise YewfinchError(f"Edges of {s.edge:g} mm would give about {count:,.0f} quads. Choose longer ones; {MOST:,} are the most.")
+        raise YewfinchError(f"Edges of {s.edge:g} mm would give about {grouped(count)} quads. Choose longer ones; {grouped(MOST)} are the most.")
 
 
 _MAKERS: dict[str, Callable[[Solid], _Net]] = {

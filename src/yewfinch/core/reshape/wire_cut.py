@@ -8,9 +8,10 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.divide import Divided, divided
-from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.holes import border_edges
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.mesh.order import in_face_order
+from yewfinch.core.mesh.parts import used_rows
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.caps import Cap, evened_caps
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
@@ -104,8 +105,8 @@ def _sound(*halves: Half) -> bool:
 
 
 def _half(found: Divided, faces: IndexArray) -> Half:
-    rows = np.unique(faces)
-    ordered, order = in_face_order(found.positions[rows].astype(np.float32), np.searchsorted(rows, faces).astype(INDEX))
+    rows, local = used_rows(faces, len(found.positions))
+    ordered, order = in_face_order(found.positions[rows].astype(np.float32), local.astype(INDEX))
     kept = rows[order]
     return Half(Surface(found.positions[kept], ordered), found.ends[kept], found.share[kept])
 
@@ -120,13 +121,10 @@ def _closed(half: Half) -> Half:
 
 def _caps(found: Divided, outline: Outline, surface: Surface) -> tuple[list[Cap], float]:
     """What closes the lower lot where it was cut, turned round it closes the upper one; and mm along its wall for each pixel of the outline."""
-    _, start, end = half_edges(found.low)
-    n = len(found.positions)
-    key = start * n + end
-    free = ~np.isin(end * n + start, key)
+    start, end = border_edges(found.low, len(found.positions))
     was_open = {int(v) for v in np.nonzero(surface.closed == 0)[0]} if (surface.closed == 0).any() else set()
     follow: dict[int, list[int]] = {}
-    for a, b in zip(end[free].tolist(), start[free].tolist(), strict=True):
+    for a, b in zip(end.tolist(), start.tolist(), strict=True):
         if found.on_cut[a] and found.on_cut[b] and not (a in was_open and b in was_open):
             follow.setdefault(a, []).append(b)
     loops = _loops(follow)

@@ -176,3 +176,16 @@ def paint(rows, weights, strength, stamp, tick, alpha, base, colour, rgb):
             alpha[v] = a
             for k in range(3):
                 colour[v, k] = np.uint8(base[v, k] + (rgb[k] - base[v, k]) * a + 0.5)
+
+
+@njit(cache=True, nogil=True)
+def ring_means(ring_at, ring, values):  # type: ignore[no-untyped-def]
+    """Mean of a value (n,) over each vertex's neighbours; its own where it has none."""
+    out = np.empty(len(values), np.float32)
+    for i in range(len(values)):
+        total = np.float32(0.0)
+        for k in range(ring_at[i], ring_at[i + 1]):
+            total += values[ring[k]]
+        many = ring_at[i + 1] - ring_at[i]
+        out[i] = total / many if many else values[i]
+    return out

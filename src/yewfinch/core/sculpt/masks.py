@@ -7,7 +7,9 @@ import numpy as np
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
+from yewfinch.core.sculpt import _kernels as kernels
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import ByteArray, FloatArray
 from yewfinch.core.shared.geometry import smooth_step
 
 
@@ -40,7 +42,8 @@ def softened(surface: Surface, rounds: int = 3) -> ByteArray:
 
 def sharpened(surface: Surface) -> ByteArray:
     """With a narrower edge: a steep curve through the half held ones."""
-    return np.round(255 * smooth_step((surface.mask[:, 0] / 255.0 - 0.25) / 0.5))[:, None].astype(np.uint8)
+    steep = np.round(255 * smooth_step((np.arange(256) / 255.0 - 0.25) / 0.5)).astype(np.uint8)
+    return np.asarray(steep[surface.mask])
 
 
 def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
@@ -77,7 +80,11 @@ def _spread(surface: Surface, rounds: int, better: np.ufunc) -> ByteArray:
 
 def ring_mean(surface: Surface, values: FloatArray) -> FloatArray:
     """Mean of a value (n,) over each vertex's neighbours."""
-    starts: IndexArray = surface.ring_at[:-1]
-    counts = np.diff(surface.ring_at)
-    total = np.add.reduceat(values[surface.ring], np.minimum(starts, len(surface.ring) - 1))
-    return np.where(counts > 0, total / np.maximum(counts, 1), values).astype(np.float32)
+    return np.asarray(kernels.ring_means(surface.ring_at, surface.ring, np.ascontiguousarray(values, np.float32)))
+
+
+def _warm() -> None:
+    kernels.ring_means(np.zeros(2, np.int32), np.zeros(0, np.int32), np.zeros(1, np.float32))
+
+
+warmup.register("masks", _warm)

@@ -6,9 +6,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
+import numpy.typing as npt
 
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.show import _outline_kernels as kernels
 from yewfinch.core.show.camera import Camera
 
 #: A straight line, a drawn one, a closed one, a rectangle.
@@ -17,8 +20,6 @@ Shape = Literal["line", "curve", "lasso", "box"]
 _STEP, _ON = 3.0, 1e5
 #: Outside the box of a closed outline by more, the distance is that from the box, pixels.
 _BESIDE = 40.0
-#: Points worked on at a time.
-_CHUNK = 4_000
 
 
 @dataclass(frozen=True, eq=False)
@@ -50,18 +51,15 @@ class Outline:
         return out
 
     def _flat_side(self, at: DoubleArray) -> DoubleArray:
-        start, end = self._sides()
-        out = np.full(len(at), _ON)
-        near = np.arange(len(at))
-        if self.closed:  # far from its box is outside, how far hardly matters
-            low, high = self.points.min(axis=0), self.points.max(axis=0)
-            apart = np.maximum(np.maximum(low - at, at - high), 0.0).max(axis=1)
-            out = apart
-            near = np.nonzero(apart < _BESIDE)[0]
-        for first in range(0, len(near), _CHUNK):
-            rows = near[first : first + _CHUNK]
-            out[rows] = self._flat_part(at[rows], start, end)
-        return out
+        if not self.closed:
+            return self._open_side(at)
+        # far from its box is outside, how far hardly matters
+        low, high = self.points.min(axis=0), self.points.max(axis=0)
+        out = np.maximum(np.maximum(low - at, at - high), 0.0).max(axis=1)
+        near = np.nonzero(out < _BESIDE)[0]
+        _, _, square, inside = kernels.nearest_sides(at[near], *self._sides())
+        out[near] = np.where(inside, -1.0, 1.0) * np.sqrt(square)
+        return np.asarray(out)
 
     def _sides(self) -> tuple[DoubleArray, DoubleArray]:
         """Starts and ends of the sides; open lines go on straight beyond their ends."""
@@ -74,34 +72,26 @@ class Outline:
         whole = np.concatenate([first[None], p, last[None]])
         return whole[:-1], whole[1:]
 
-    def _flat_part(self, at: DoubleArray, start: DoubleArray, end: DoubleArray) -> DoubleArray:
+    def _open_side(self, at: DoubleArray) -> DoubleArray:
+        start, end = self._sides()
         along = end - start
-        away = at[:, None] - start[None]
-        t = np.clip((away * along).sum(axis=2) / np.maximum((along * along).sum(axis=1), 1e-12), 0.0, 1.0)
-        gap = away - t[:, :, None] * along
-        square = (gap * gap).sum(axis=2)
-        nearest = square.argmin(axis=1)
-        rows = np.arange(len(at))
-        distance = np.sqrt(square[rows, nearest])
-        if self.closed:
-            y = at[:, 1:2]
-            between = (start[:, 1] > y) != (end[:, 1] > y)
-            rise = np.where(end[:, 1] == start[:, 1], 1.0, end[:, 1] - start[:, 1])
-            meets = start[:, 0] + (y - start[:, 1]) / rise * along[:, 0]
-            inside = (between & (at[:, 0:1] < meets)).sum(axis=1) % 2 == 1
-            return np.asarray(np.where(inside, -distance, distance))
-        cross = along[nearest, 0] * away[rows, nearest, 1] - along[nearest, 1] * away[rows, nearest, 0]
+        nearest, tn, square, _ = kernels.nearest_sides(at, start, end)
+
+        def across(side: npt.NDArray[np.int64]) -> DoubleArray:
+            away = at - start[side]
+            return np.asarray(along[side, 0] * away[:, 1] - along[side, 1] * away[:, 0])
+
+        cross = across(nearest)
         # at a corner the two sides may disagree: the corner's own bend decides
-        tn = t[rows, nearest]
         for corner, other in ((tn >= 1.0, nearest + 1), (tn <= 0.0, nearest - 1)):
             k = np.clip(other, 0, len(start) - 1)
             bend = along[nearest, 0] * along[k, 1] - along[nearest, 1] * along[k, 0]
             bend = np.where(other < nearest, -bend, bend)
-            both = along[k, 0] * away[rows, k, 1] - along[k, 1] * away[rows, k, 0]
+            both = across(k)
             mixed = corner & (other >= 0) & (other < len(start)) & (np.sign(both) != np.sign(cross))
             cross = np.where(mixed, np.where(bend > 0, np.minimum(cross, both), np.maximum(cross, both)), cross)
         # y runs down: a positive cross product is to the right
-        return np.asarray(np.where(cross > 0, -distance, distance))
+        return np.asarray(np.where(cross > 0, -1.0, 1.0) * np.sqrt(square))
 
     def place(self, p: DoubleArray) -> DoubleArray:
         """Where points (n, 3) mm lie on the wall that the line makes along the view: (n, 2), pixels along, mm deep."""
@@ -109,15 +99,9 @@ class Outline:
         along = end - start
         length = np.linalg.norm(along, axis=1)
         begins = np.r_[0.0, np.cumsum(length)[:-1]]
-        flat = np.nan_to_num(self.camera.project(p))
+        side, t, _, _ = kernels.nearest_sides(np.nan_to_num(self.camera.project(p)), start, end)
         out = np.empty((len(p), 2))
-        for first in range(0, len(p), _CHUNK):
-            rows = slice(first, first + _CHUNK)
-            away = flat[rows][:, None] - start[None]
-            t = np.clip((away * along).sum(axis=2) / np.maximum(length**2, 1e-12), 0.0, 1.0)
-            gap = ((away - t[:, :, None] * along) ** 2).sum(axis=2)
-            nearest = gap.argmin(axis=1)
-            out[rows, 0] = begins[nearest] + t[np.arange(len(nearest)), nearest] * length[nearest]
+        out[:, 0] = begins[side] + t * length[side]
         out[:, 1] = self.camera.depths(p)
         return out
 
@@ -176,3 +160,10 @@ def drawn(camera: Camera, points: DoubleArray, shape: Shape) -> Outline:
     if shape == "lasso" and len(line) < 4:
         raise YewfinchError("That outline is too small. Draw round what is meant.")
     return Outline(camera, line, shape == "lasso")
+
+
+def _warm() -> None:
+    kernels.nearest_sides(np.zeros((1, 2)), np.zeros((1, 2)), np.ones((1, 2)))
+
+
+warmup.register("outline", _warm)
