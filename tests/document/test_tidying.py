@@ -8,8 +8,9 @@ from yewfinch.core.document import tidying
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.nearest import nearest_anchors
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.reshape import reduce
 from yewfinch.core.reshape.reduce import reduced
-from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.errors import CancelledError, YewfinchError
 
 
 @pytest.fixture
@@ -96,3 +97,32 @@ def test_what_is_symmetric_stays_so_when_it_is_reduced(portrait, count):
     bent.set_rows(np.arange(len(bent), dtype=np.int32), bent.positions + np.float32([1, 0, 0]) * (bent.positions[:, 1:2] / 30))
     at = reduced(bent, 2000).surface.positions
     assert cKDTree(at).query(at * np.float32([-1, 1, 1]))[0].max() > 0.1
+
+
+def test_reducing_can_be_cancelled_while_edges_collapse_and_leaves_no_process(with_ball, monkeypatch):
+    started = []
+
+    class Watched(reduce.Popen):
+        def __init__(self, *args, **more):
+            super().__init__(*args, **more)
+            started.append(self)
+
+    def progress(_share, words):
+        if started and words == "collapsing edges":
+            raise CancelledError("cancelled")
+
+    monkeypatch.setattr(reduce, "Popen", Watched)
+    before = with_ball.surface("clay").faces.copy()
+    with pytest.raises(CancelledError):
+        tidying.reduce(with_ball, "clay", 500, progress)
+    assert len(started) == 1
+    assert started[0].returncode is not None
+    assert np.array_equal(with_ball.surface("clay").faces, before)
+
+
+def test_when_the_process_fails_its_last_words_are_told(with_ball, monkeypatch, tmp_path):
+    script = tmp_path / "broken.py"
+    script.write_text("raise MemoryError('no room for it')\n")
+    monkeypatch.setattr(reduce, "_PROCESS", script)
+    with pytest.raises(YewfinchError, match=r"no room for it.*nothing was changed"):
+        tidying.reduce(with_ball, "clay", 500)

@@ -352,29 +352,94 @@ def _cotangent(p, a, b, c):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
-def flip_round(tri, p, starts, around, edges):  # type: ignore[no-untyped-def]
-    """Turn edges whose opposite angles make more than two right angles, on a flat patch (Lawson 1977, "Software for C1 surface interpolation"); returns how many."""
-    used = np.zeros(len(p), np.uint8)
+def _side(tri, t, a, b):  # type: ignore[no-untyped-def]
+    """Which side of a triangle runs from a to b, -1 if none does."""
+    for k in range(3):
+        if tri[t, k] == a and tri[t, (k + 1) % 3] == b:
+            return k
+    return -1
+
+
+@njit(cache=True, nogil=True)
+def _meets(tri, beyond, t, k, d):  # type: ignore[no-untyped-def]
+    """Whether an edge joins the start of side k of a triangle with d: looked for all round that start."""
+    c = tri[t, k]
+    for way in range(2):
+        f = t
+        while True:
+            place = 0 if tri[f, 0] == c else 1 if tri[f, 1] == c else 2
+            if d in (tri[f, 0], tri[f, 1], tri[f, 2]):
+                return True
+            f = beyond[f, place if way == 0 else (place + 2) % 3]
+            if f == t:
+                return False
+            if f < 0:
+                break
+    return False
+
+
+@njit(cache=True, nogil=True)
+def turn_edges(tri, alive, p, starts, around):  # type: ignore[no-untyped-def]
+    """Turn edges of a flat patch whose opposite angles make more than two right angles until there are none (Lawson 1977, "Software for C1 surface interpolation")."""
+    m = len(tri)
+    beyond = np.full((m, 3), -1, np.int64)
+    todo = np.empty((3 * m, 2), np.int64)
+    n = 0
+    for t in range(m):
+        if not alive[t]:
+            continue
+        for k in range(3):
+            a, b = tri[t, k], tri[t, (k + 1) % 3]
+            s = _across(tri, starts, around, t, a, b)
+            if s >= 0 and _side(tri, s, b, a) >= 0:
+                beyond[t, k] = s
+    for t in range(m):
+        for k in range(3):
+            s = beyond[t, k]
+            if s >= 0 and beyond[s, _side(tri, s, tri[t, (k + 1) % 3], tri[t, k])] != t:
+                beyond[t, k] = -1  # an edge of three
+            elif s > t:
+                todo[n, 0], todo[n, 1] = t, k
+                n += 1
+    left = min(n, 4096) * n + 64  # numbers are round: it ends even where they would go on for ever
+    waits = np.zeros((m, 3), np.uint8)
+    for i in range(n):
+        waits[todo[i, 0], todo[i, 1]] = 1
     n0, n2, n3 = np.empty(3), np.empty(3), np.empty(3)
-    done = 0
-    for e in range(len(edges)):
-        a, b, t, s = edges[e, 0], edges[e, 1], edges[e, 2], edges[e, 3]
+    while n > 0 and left > 0:
+        n -= 1
+        left -= 1
+        t, k = todo[n, 0], todo[n, 1]
+        waits[t, k] = 0
+        s = beyond[t, k]
         if s < 0:
             continue
-        c, d = _third(tri, t, a, b), _third(tri, s, a, b)
-        if used[a] or used[b] or used[c] or used[d] or _cotangent(p, c, a, b) + _cotangent(p, d, a, b) >= -1e-9:
+        a, b, c = tri[t, k], tri[t, (k + 1) % 3], tri[t, (k + 2) % 3]
+        j = _side(tri, s, b, a)
+        d = tri[s, (j + 2) % 3]
+        if c == d or _cotangent(p, c, a, b) + _cotangent(p, d, a, b) >= -1e-9:
             continue
-        there = _joined(tri, starts, around, c, d)
-        x, y = _as_it_runs(tri, t, a, b)
         # the larger of both triangles tells which way is up: the other may have no area
-        if _normal(p, x, y, c, n0) < _normal(p, y, x, d, n2):
+        if _normal(p, a, b, c, n0) < _normal(p, b, a, d, n2):
             n0[:] = n2
-        _normal(p, c, x, d, n2)
-        _normal(p, d, y, c, n3)
-        if there or n0[0] * n2[0] + n0[1] * n2[1] + n0[2] * n2[2] <= 0.0 or n0[0] * n3[0] + n0[1] * n3[1] + n0[2] * n3[2] <= 0.0:
+        _normal(p, c, a, d, n2)
+        _normal(p, d, b, c, n3)
+        if n0[0] * n2[0] + n0[1] * n2[1] + n0[2] * n2[2] <= 0.0 or n0[0] * n3[0] + n0[1] * n3[1] + n0[2] * n3[2] <= 0.0:
             continue
-        tri[t, 0], tri[t, 1], tri[t, 2] = c, x, d
-        tri[s, 0], tri[s, 1], tri[s, 2] = d, y, c
-        used[a] = used[b] = used[c] = used[d] = 1
-        done += 1
-    return done
+        if _meets(tri, beyond, t, (k + 2) % 3, d):
+            continue
+        ta, tb, sa, sb = beyond[t, (k + 2) % 3], beyond[t, (k + 1) % 3], beyond[s, (j + 1) % 3], beyond[s, (j + 2) % 3]
+        tri[t, 0], tri[t, 1], tri[t, 2] = c, a, d
+        tri[s, 0], tri[s, 1], tri[s, 2] = d, b, c
+        beyond[t, 0], beyond[t, 1], beyond[t, 2] = ta, sa, s
+        beyond[s, 0], beyond[s, 1], beyond[s, 2] = sb, tb, t
+        if sa >= 0:
+            beyond[sa, _side(tri, sa, d, a)] = t
+        if tb >= 0:
+            beyond[tb, _side(tri, tb, c, b)] = s
+        for f in (t, s):
+            for side in range(2):
+                if beyond[f, side] >= 0 and not waits[f, side]:
+                    waits[f, side] = 1
+                    todo[n, 0], todo[n, 1] = f, side
+                    n += 1

@@ -40,8 +40,8 @@ LEAST_QUALITY = 0.25
 _GRADING = 0.3
 #: Rounds, and passes of each kind in one; passes where there is but one round, as within a stroke.
 ROUNDS, _PASSES, _QUICK = 4, 8, 3
-#: Rounds for caps, whose vertices may move within them, how often they do in each, and passes of turning edges.
-_CAP_ROUNDS, _RELAX, _FLIPS = 24, 3, 40
+#: Rounds for caps, whose vertices may move within them, and how often they do in each.
+_CAP_ROUNDS, _RELAX = 24, 3
 #: New vertices for each old one of the patch at most, in one go.
 _GROWTH = 60
 #: Vertices so near to x = 0 lie on the midline, mm.
@@ -243,10 +243,7 @@ def evened(points: DoubleArray, triangles: npt.NDArray[np.int64], size: DoubleAr
         return (starts, around, *kernels.edges_of(tri, alive, free, p, want, starts, around, border))
 
     def flip() -> None:
-        for _ in range(_FLIPS):
-            starts, around, edges, _size = looked(count)
-            if not kernels.flip_round(tri, p, starts, around, edges):
-                break
+        kernels.turn_edges(tri, alive, p, *kernels.adjacency(tri, alive, count))
 
     flip()
     for _ in range(_CAP_ROUNDS):
