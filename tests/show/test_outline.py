@@ -55,7 +55,7 @@ def test_the_right_hand_side_of_a_drawn_line_is_negative_and_places_come_back():
     line = np.stack([np.linspace(250, 550, 40), 300 + 40 * np.sin(np.linspace(0, 6, 40))], axis=1)
     outline = drawn(CAMERA, line, "curve")
     middle = line[10:30]
-    down, up = outline.side(_mm(middle + (0, 15))), outline.side(_mm(middle - (0, 15)))
+    down, up = outline.side(_mm(middle + np.array([0, 15]))), outline.side(_mm(middle - np.array([0, 15])))
     assert (down < 0).all()  # drawn to the right, and y runs down
     assert (up > 0).all()
     assert (np.abs(down) <= 15 + 1e-9).all()

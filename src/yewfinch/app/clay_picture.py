@@ -145,7 +145,11 @@ class ClayPicture(QObject):
 
     def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
-        self._rough = not self._whole and self._seconds(renderer, camera) > SLOW
+        rough = not self._whole and self._seconds(renderer, camera) > SLOW
+        if rough and renderer.coarsen(self.bench.portrait, camera):  # much dense clay is new: the old picture stays a little
+            self._next.start()
+            return
+        self._rough = rough
         begun = time.perf_counter()
         renderer.quick = self._rough
         renderer.draw(self.canvas.plain if self._rough else self.canvas.target, self.bench.portrait, camera)

@@ -28,6 +28,16 @@ class Garbage(QObject):
         self._clock.timeout.connect(self.look)
         self._clock.start()
 
+    def set_apart(self) -> None:
+        """What there is now is not looked through again: programs and kernels above all, which took nearly a tenth of a second each time."""
+        gc.freeze()
+
+    def look_through(self) -> None:
+        """Look through all there is, once a portrait has been left for another; it may hold on to itself."""
+        gc.unfreeze()
+        gc.collect()
+        gc.freeze()
+
     def look(self) -> None:
         """Collect the youngest generations that have grown past Python's own limits."""
         counts = gc.get_count()

@@ -25,6 +25,8 @@ from yewfinch.core.shared.progress import Progress
 
 #: Milliseconds after the start when nobody minds some work beside the window.
 _IDLE = 1200
+#: Milliseconds after which a portrait that was left is looked for in memory.
+_LEFT = 3000
 
 
 def make_app(argv: list[str] | None = None) -> QApplication:
@@ -71,6 +73,9 @@ def main(argv: list[str] | None = None) -> int:
     else:
         portrait = new_portrait()
     window = MainWindow(portrait, settings)
+    garbage = app.findChild(Garbage)
+    assert garbage is not None
+    window.bench.portrait_changed.connect(lambda: QTimer.singleShot(_LEFT, garbage.look_through))
     window.documents.path = path
     if path is not None:
         settings.opened(path)
@@ -85,6 +90,7 @@ def main(argv: list[str] | None = None) -> int:
         signal.signal(signal.SIGINT, lambda *_: app.quit())
         QTimer.singleShot(400, lambda: _offer_recovery(window))
         worker = Worker(_load_kernels, window)
+        worker.done.connect(garbage.set_apart)
         QTimer.singleShot(_IDLE, worker.start)
         app.aboutToQuit.connect(lambda: (worker.cancel(), worker.wait()))
     return app.exec()

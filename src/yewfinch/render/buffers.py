@@ -281,6 +281,15 @@ class SurfaceBuffers:
                 return about
         return ABOUT if n > MANY and self._cell < COARSE_PIXELS * pixel else 0
 
+    def lacks(self, pixel: float, enough: float) -> bool:
+        """Have the coarser faces that would be drawn still to be worked out?"""
+        about = self._coarser(pixel, enough)
+        return about > 0 and about not in self._coarse
+
+    def coarsen(self, pixel: float, enough: float) -> None:
+        """Work them out."""
+        self._coarse_faces(self._coarser(pixel, enough))
+
     def _coarse_faces(self, about: int) -> IndexArray:
         if about not in self._coarse:
             found = None if self._levels is None else coarse_of_levels(self._levels, 2 * about)

@@ -33,6 +33,8 @@ CORNER = 1.2e-6
 #: Pictures of one sample a pixel, without faces that look away, take so much of that.
 QUICK = 0.28
 
+#: Coarser faces of so many vertices are worked out in one go.
+COARSENED = 500_000
 #: A quick picture has a vertex for so many pixels, about, and no fewer or more in all than these.
 SPARSE, FEWEST, MOST = 5.0, 10_000, 80_000
 
@@ -64,6 +66,11 @@ def ground_of(portrait: Portrait) -> float | None:
 def by_processor(context: moderngl.Context) -> bool:
     """Does the machine's processor draw, for want of a graphics card?"""
     return any(name in str(context.info["GL_RENDERER"]).lower() for name in ("llvmpipe", "softpipe", "swrast", "swr"))
+
+
+def _share(camera: Camera, count: int) -> float:
+    """Which part of so many vertices a quick picture has."""
+    return float(min(max(camera.width * camera.height / SPARSE, FEWEST), MOST)) / max(count, 1)
 
 
 class SceneRenderer:
@@ -203,10 +210,7 @@ class SceneRenderer:
         self._look()
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
-        self._share = np.inf
-        if self.quick and not self.fine:
-            enough = min(max(camera.width * camera.height / SPARSE, FEWEST), MOST)
-            self._share = enough / max(sum(len(p.surface) for _, p in shown), 1)
+        self._share = _share(camera, sum(len(p.surface) for _, p in shown)) if self.quick and not self.fine else np.inf
         solid = [(k, p.hide_masked) for k, p in shown if not p.see_through or only is not None]
         self._corners(target, portrait, camera, solid)
         if self.program is self._rich:
@@ -222,6 +226,21 @@ class SceneRenderer:
         if only is None:
             self._draw_through([k for k, p in shown if p.see_through], target)
         target.scissor = None
+
+    def coarsen(self, portrait: Portrait, camera: Camera) -> bool:
+        """Work out coarser faces that a quick picture lacks, of so much clay as can be done in good time; is there more to do?"""
+        self.sync(portrait)
+        self._see(portrait, camera, None, None)
+        shown = [self._pieces[k] for k, p in portrait.pieces.items() if p.visible]
+        share = _share(camera, sum(len(b.surface) for b in shown))
+        done = 0
+        for buffers in shown:
+            if buffers.lacks(self._pixel, share * len(buffers.surface)):
+                if done > 0 and done + len(buffers.surface) > COARSENED:
+                    return True
+                buffers.coarsen(self._pixel, share * len(buffers.surface))
+                done += len(buffers.surface)
+        return done > COARSENED
 
     def work(self, portrait: Portrait, camera: Camera, part: Part | None = None) -> float:
         """How much there is to draw in full, in seconds of a machine whose processor draws: another takes a multiple of it."""
