@@ -59,3 +59,18 @@ def test_a_tangle_is_smoothed_away_and_the_rest_left_alone():
     assert len(crossings(out, t)) == 0
     far = np.linalg.norm(ball.positions - ball.positions[row], axis=1) > 70
     np.testing.assert_array_equal(out[far], p[far])
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_looked_for_near_changed_triangles_are_all_pairs_with_one_of_them(seed):
+    rng = np.random.default_rng(seed)
+    points = rng.uniform(-10, 10, (900, 3))
+    triangles = rng.permutation(900).reshape(300, 3)
+    points[triangles[:, 1:]] = points[triangles[:, :1]] + 0.3 * (points[triangles[:, 1:]] - points[triangles[:, :1]])
+    changed = rng.random(300) < 0.1
+    whole, part = crossings(points, triangles), crossings(points, triangles, changed)
+    wanted = whole[changed[whole].any(axis=1)]
+    assert len(wanted) > 3
+    assert np.array_equal(part[changed[part].any(axis=1)], wanted)
+    assert {tuple(p) for p in part.tolist()} <= {tuple(p) for p in whole.tolist()}
+    assert not len(crossings(points, triangles, np.zeros(300, bool)))

@@ -22,6 +22,8 @@ from yewfinch.core.shared.progress import Progress
 
 #: A step between levels takes so much less time for a vertex than other work.
 _LIGHT = 20
+#: And making a new one, for each of its vertices.
+_NEW = 8
 
 
 class LevelsPanel(LivePanel):
@@ -113,7 +115,7 @@ class LevelsPanel(LivePanel):
         """Add a level to the chosen piece."""
         piece = self.piece
         if piece is not None:
-            self._work("Adding a level …", 4 * len(piece.surface) // _LIGHT, lambda p, _: detail_levels.add(self.bench.portrait, p))
+            self._work("Adding a level …", 4 * len(piece.surface) // _NEW, lambda p, _: detail_levels.add(self.bench.portrait, p))
 
     def _do(self, change: Callable[..., Edit]) -> None:
         self._work("", 0, lambda p, _: change(self.bench.portrait, p))

@@ -31,6 +31,31 @@ def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
+def cells_among(low, high, origin, cell, shape, some):  # type: ignore[no-untyped-def]
+    """As `cells_of`, but only those cells whose keys are among some, which ascend."""
+    room = 0
+    for turn in range(2):
+        if turn == 1:
+            keys, owner = np.empty(room, np.int64), np.empty(room, np.int64)
+        at = 0
+        for i in range(len(low)):
+            x0, x1 = int((low[i, 0] - origin[0]) / cell), int((high[i, 0] - origin[0]) / cell)
+            y0, y1 = int((low[i, 1] - origin[1]) / cell), int((high[i, 1] - origin[1]) / cell)
+            z0, z1 = int((low[i, 2] - origin[2]) / cell), int((high[i, 2] - origin[2]) / cell)
+            for x in range(x0, x1 + 1):
+                for y in range(y0, y1 + 1):
+                    first = (x * shape[1] + y) * shape[2] + z0
+                    spot = np.searchsorted(some, first)
+                    while spot < len(some) and some[spot] <= first + z1 - z0:
+                        if turn == 1:
+                            keys[at], owner[at] = some[spot], i
+                        at += 1
+                        spot += 1
+        room = at
+    return keys, owner
+
+
+@njit(cache=True, nogil=True)
 def _pierces(v, p, q, a, b, c):  # type: ignore[no-untyped-def]
     """Whether the segment of rows pq goes through the triangle of rows abc (Moeller & Trumbore 1997)."""
     ax, ay, az = v[a, 0], v[a, 1], v[a, 2]

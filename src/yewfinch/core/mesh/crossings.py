@@ -18,13 +18,15 @@ if TYPE_CHECKING:
 MOST = 100_000
 
 
-def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> npt.NDArray[np.int64]:
+def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike, changed: npt.NDArray[np.bool_] | None = None) -> npt.NDArray[np.int64]:
     """Pairs of triangles that cross and have no corner in common.
 
     Parameters
     ----------
     positions : (n, 3) mm
     triangles : (m, 3) int
+    changed : (m,) bool, optional
+        Only where these are is looked; all pairs with one of them are found.
 
     Returns
     -------
@@ -39,7 +41,7 @@ def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> npt.NDArray
     points, tri = np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, np.int64)
     if not len(tri):
         return np.empty((0, 2), np.int64)
-    pairs = kernels.crossing_pairs(points, tri, *_sorted(points, tri), MOST)
+    pairs = kernels.crossing_pairs(points, tri, *_sorted(points, tri, changed), MOST)
     return np.asarray(np.unique(pairs, axis=0))
 
 
@@ -79,17 +81,23 @@ def _flags(points: DoubleArray, tri: npt.NDArray[np.int64]) -> npt.NDArray[np.ui
     return np.asarray(kernels.crossing_flags(points, tri, *_sorted(points, tri)))
 
 
-def _sorted(points: DoubleArray, tri: npt.NDArray[np.int64]) -> tuple[np.ndarray, np.ndarray, DoubleArray]:
+def _sorted(
+    points: DoubleArray, tri: npt.NDArray[np.int64], changed: npt.NDArray[np.bool_] | None = None
+) -> tuple[np.ndarray, np.ndarray, DoubleArray]:
     """Triangles sorted into cells: owners, where each cell starts among them, and the owners' boxes, (6, ...)."""
     low, high = kernels.boxes(points, tri)
     origin, extent = low.min(axis=0), high.max(axis=0)
     size = np.median((high - low).max(axis=1))
     cell = float(max(size * 1.5, (extent - origin).max() / 1000.0, 1e-9))
     shape = np.floor((extent - origin) / cell).astype(np.int64) + 1
-    keys, owner = kernels.cells_of(low, high, origin, cell, shape)
+    if changed is None:
+        keys, owner = kernels.cells_of(low, high, origin, cell, shape)
+    else:
+        some = np.sort(kernels.cells_of(low[changed], high[changed], origin, cell, shape)[0])
+        keys, owner = kernels.cells_among(low, high, origin, cell, shape, some[np.r_[True, np.diff(some) > 0][: len(some)]])
     order = np.argsort(keys)
     keys, owner = keys[order], owner[order]
-    starts = np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]])
+    starts = np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]]) if len(keys) else np.zeros(1, np.int64)
     return owner, starts, np.concatenate([low, high], axis=1).T[:, owner].copy()
 
 
@@ -138,6 +146,7 @@ def untangled(
 
 
 def _warm() -> None:
+    crossings(np.eye(3), [[0, 1, 2]], np.array([True]))
     crossings(np.eye(3), [[0, 1, 2]])
     _flags(np.eye(3), np.array([[0, 1, 2]]))
 
