@@ -104,3 +104,17 @@ def test_a_level_serves_for_the_coarse_faces():
     assert cKDTree(second.kept.positions).query(at[np.unique(found)])[0].max() < 1.5
     assert coarse_of_levels(state.levels, 100) is None  # none is so coarse
     assert coarse_of_levels(levels.to_level(state, 0).levels, 20_000) is None  # nothing lies under it
+
+
+def test_both_walls_of_a_thin_body_stay_apart():
+    """A ball within a ball, 1 mm apart, in cells of far more than that."""
+    ball = cube_sphere(60)
+    n = len(ball)
+    inner = ball.positions * np.float32(0.99)
+    thin = Surface(np.concatenate([ball.positions, inner]), np.concatenate([ball.faces, ball.faces[:, [0, 3, 2, 1]] + n]))
+    found = coarse_triangles(thin, 2000)
+    assert coarse_cell(thin, 2000) > 5
+    outside = found < n
+    assert (outside.all(axis=1) | ~outside.any(axis=1)).all()
+    assert outside.all(axis=1).any()
+    assert (~outside).all(axis=1).any()

@@ -107,7 +107,8 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, p
     if made_of.crossings:
         words = f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. Mask less there, or fuse it: that clears it up."
     elif made_of.thin > 0.01:
-        words = f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {made_of.thinnest:.1f} mm at the least)."
+        least = f"{made_of.thinnest:.1f}" if made_of.thinnest >= 0.1 else "under 0.1"
+        words = f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {least} mm at the least)."
     return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
 
 

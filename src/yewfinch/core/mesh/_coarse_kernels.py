@@ -10,8 +10,11 @@ BLOCK = 8192
 
 
 @njit(cache=True, parallel=True)
-def clustered(positions, low, cell):  # type: ignore[no-untyped-def]
-    """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open addressing)."""
+def clustered(positions, normals, low, cell):  # type: ignore[no-untyped-def]
+    """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open addressing).
+
+    Only rows whose normals point into the same octant are together: both walls of a thin body stay apart.
+    """
     n = len(positions)
     first = np.empty(n, np.int32)
     for part in prange((n + BLOCK - 1) // BLOCK):
@@ -25,6 +28,9 @@ def clustered(positions, low, cell):  # type: ignore[no-untyped-def]
             y = np.int64((positions[begin + i, 1] - low[1]) / cell)
             z = np.int64((positions[begin + i, 2] - low[2]) / cell)
             key = x + (y << 20) + (z << 40)
+            for k in range(3):
+                if normals[begin + i, k] < 0.0:
+                    key += np.int64(1) << (60 + k)
             mixed = key * np.int64(-7046029254386353131)
             slot = (mixed ^ (mixed >> 29)) & (2 * BLOCK - 1)
             while table[slot] >= 0 and keys[table[slot]] != key:

@@ -35,12 +35,12 @@ def coarse_triangles(surface: Surface, about: int = ABOUT) -> IndexArray:
 
     Notes
     -----
-    Vertices of one cell of a grid become the first of them (Rossignac & Borrel 1993, "Multi-resolution 3D
+    Vertices of one cell of a grid that look much the same way become the one in their middle (Rossignac & Borrel 1993, "Multi-resolution 3D
     approximations for rendering complex scenes"); faces that lose their area go.
     """
     cell = coarse_cell(surface, about)
     low = surface.bounds()[0].astype(np.float64)
-    first = kernels.clustered(surface.positions, low, cell)
+    first = kernels.clustered(surface.positions, surface.normals, low, cell)
     return np.asarray(kernels.mapped(surface.faces, first))
 
 
