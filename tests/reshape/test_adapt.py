@@ -172,3 +172,22 @@ def test_absurd_lengths_are_said(ball, length):
         worked(ball, around(ball, (0, 0, 100), 30), length)
 
 
+
+
+def test_quads_with_both_ends_of_their_shorter_diagonals_in_common_are_not_cut_along_them():
+    """A lantern: every quad runs from the upper end to the lower one, which are nearer to each other than its other corners."""
+    turn = np.arange(6) * np.pi / 3
+    round_ = np.stack([30 * np.cos(turn), np.zeros(6), 30 * np.sin(turn)], axis=1)
+    lantern = Surface(np.r_[[[0, 6, 0], [0, -6, 0]], round_].astype(np.float32), [[0, 2 + (k + 1) % 6, 1, 2 + k] for k in range(6)])
+    assert (lantern.closed == 1).all()
+    made = adapted(lantern, np.arange(8), 5.0)
+    assert made is not None
+    assert (made.surface.closed == 1).all()
+    assert lantern_volume(made.surface) == pytest.approx(12 * 6 * 30**2 * np.sqrt(3) / 4 / 3, rel=0.1)  # two pyramids on a hexagon
+    start, end = (made.surface.triangles().ravel(), np.roll(made.surface.triangles(), -1, axis=1).ravel())
+    assert (np.unique(np.sort(np.stack([start, end], axis=1), axis=1), axis=0, return_counts=True)[1] == 2).all()
+
+
+def lantern_volume(surface):
+    a, b, c = (surface.positions[surface.triangles()[:, k]].astype(float) for k in range(3))
+    return float((a * np.cross(b, c)).sum() / 6)

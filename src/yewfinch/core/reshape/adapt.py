@@ -108,7 +108,7 @@ def adapted(
     Returns
     -------
     Adapted or None
-        None if nothing was to be done, or if closed clay would be torn.
+        None if nothing was to be done, or if clay would be torn.
 
     Raises
     ------
@@ -137,8 +137,14 @@ def adapted(
     if done is None:
         return None
     made = _joined(surface, tables, chosen, done, twin)
-    # where clay lies folded on itself a new edge may fall on an old one: rather no detail than torn clay
-    return made if (made.surface.closed == 1).all() or not (surface.closed == 1).all() else None
+    return None if _torn(surface, made.made) else made
+
+
+def _torn(surface: Surface, made: Spliced) -> bool:
+    """Whether a vertex lies on a rim that did not before: where clay lies folded on itself a new edge may fall on an old one. Rather no detail than torn clay."""
+    opened = np.nonzero(made.surface.closed != 1)[0]
+    old = made.source[opened]
+    return bool((old >= len(surface)).any() or (surface.closed[old] == 1).any())
 
 
 def _beside_midline(surface: Surface, faces: Rows) -> npt.NDArray[np.bool_]:
@@ -186,7 +192,7 @@ def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
         beside = beside[_beside_midline(surface, beside)]
     rows = each_once(np.concatenate([inner.ravel(), surface.faces[beside].ravel()]), len(surface))
     at = surface.positions[rows]
-    own, other = (_triangles(np.searchsorted(rows, f), at) for f in (inner, surface.faces[beside]))
+    own, other = _triangles(np.searchsorted(rows, inner), np.searchsorted(rows, surface.faces[beside]), at)
     attrs = np.concatenate([surface.channels.at(rows).packed(), *(t[rows][:, None] for t in tables.values())], axis=1).astype(np.float32)
     n = len(rows)
     area = float(np.linalg.norm(np.cross(at[own[:, 1]] - at[own[:, 0]], at[own[:, 2]] - at[own[:, 0]]), axis=1).sum() / 2)
@@ -317,13 +323,27 @@ def _wanted(p: DoubleArray, tri: npt.NDArray[np.int64], locked: npt.NDArray[np.b
     return np.asarray(np.clip(out, there - _GRADING * away, there + _GRADING * away))
 
 
-def _triangles(faces: npt.NDArray[np.int64], p: FloatArray) -> npt.NDArray[np.int64]:
-    """Quads cut along their shorter diagonals."""
-    three = faces[:, 2] == faces[:, 3]
-    q = faces[~three]
+def _triangles(inner: npt.NDArray[np.int64], beside: npt.NDArray[np.int64], p: FloatArray) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+    """Both lots of faces in triangles: quads cut along their shorter diagonals, but not along one that is an edge, or another's diagonal, already."""
+    faces, n = np.concatenate([inner, beside]), len(p)
+    quad = faces[:, 2] != faces[:, 3]
+    q = faces[quad]
     other = ((p[q[:, 0]] - p[q[:, 2]]) ** 2).sum(axis=1) > ((p[q[:, 1]] - p[q[:, 3]]) ** 2).sum(axis=1)
     q = np.where(other[:, None], np.roll(q, -1, axis=1), q)
-    return np.concatenate([faces[three][:, :3], q[:, [0, 1, 2]], q[:, [0, 2, 3]]])
+
+    def keys(a: npt.NDArray[np.int64], b: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:
+        return np.minimum(a, b) * n + np.maximum(a, b)
+
+    sides = keys(faces.ravel(), np.roll(faces, -1, axis=1).ravel())
+    one, two = keys(q[:, 0], q[:, 2]), keys(q[:, 1], q[:, 3])
+    _, which, often = np.unique(one, return_inverse=True, return_counts=True)
+    turn = np.isin(one, sides) | (often[which] > 1)
+    turn &= ~np.isin(two, np.r_[sides, one[~turn]])
+    q = np.where(turn[:, None], np.roll(q, -1, axis=1), q)
+    mine = np.nonzero(quad)[0] < len(inner)
+    lots = ((faces[: len(inner)][~quad[: len(inner)]], q[mine]), (faces[len(inner) :][~quad[len(inner) :]], q[~mine]))
+    own, rest = (np.concatenate([three[:, :3], four[:, [0, 1, 2]], four[:, [0, 2, 3]]]) for three, four in lots)
+    return own, rest
 
 
 def _open(own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], n: int, border: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
