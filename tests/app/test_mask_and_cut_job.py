@@ -5,10 +5,12 @@ import pytest
 import trimesh
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QInputDialog
+from PyQt6.QtWidgets import QApplication, QInputDialog, QProgressDialog, QPushButton
 
 from tests.app.hands import drag, line
 from tests.app.test_base_head_job import click
+
+from yewfinch.app import outlines
 
 
 @pytest.fixture
@@ -68,6 +70,43 @@ def test_masked_by_lasso_freed_by_box_stored_hidden_and_saved(w, qtbot, tmp_path
     head = w.bench.portrait.pieces["head"]
     assert head.hide_masked
     assert "around the eyes" in head.regions
+
+
+def test_on_dense_clay_a_lasso_masks_the_same_behind_a_dialog(w, qtbot, monkeypatch):
+    surface, ways = w.bench.portrait.surface("head"), []
+    made = outlines.at_once_or_behind_dialog
+    monkeypatch.setattr(outlines, "at_once_or_behind_dialog", lambda *a: (ways.append(made(*a)), ways[-1])[1])
+    click(w.mask_making.shapes["lasso"])
+    drag(w.viewport, round_about(w, (35, 45, 85), 40))
+    at_once = surface.mask.copy()
+    assert ways == [None]
+    assert at_once.any()
+    w.undo()
+    monkeypatch.setattr(outlines, "_LIGHT", 1)  # as if there were so many more vertices
+    drag(w.viewport, round_about(w, (35, 45, 85), 40))
+    finished(w, w.outlines, qtbot)
+    assert ways[1] is not None
+    assert np.array_equal(surface.mask, at_once)
+    w.undo()
+    assert not surface.mask.any()
+
+
+def test_reducing_is_cancelled_while_its_process_works(w, qtbot):
+    faces = w.bench.portrait.surface("head").faces
+    w.tidy.count.setValue(1000)
+    click(w.tidy.reduce)
+    (dialog,) = [d for d in QApplication.topLevelWidgets() if isinstance(d, QProgressDialog) and d.isVisible()]
+    qtbot.waitUntil(lambda: dialog.value() >= 80, timeout=20000)  # edges collapse
+    cancel = dialog.findChild(QPushButton)
+    QTest.mouseClick(cancel, Qt.MouseButton.LeftButton)
+    finished(w, w.tidy, qtbot)
+    assert w.status.message.text() == "The piece was left as it was."
+    assert w.bench.portrait.surface("head").faces is faces
+    click(w.tidy.reduce)  # and once more, to its end
+    finished(w, w.tidy, qtbot)
+    assert len(w.bench.portrait.surface("head").faces) <= 1008
+    w.undo()
+    assert w.bench.portrait.surface("head").faces is faces
 
 
 def test_hidden_clay_is_not_drawn_and_not_met(w, qtbot):

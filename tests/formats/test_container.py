@@ -128,7 +128,7 @@ HOSTILE = {
     "pickle": ({"pieces_head_faces_npy": npy(np.array([{"a": 1}], dtype=object))}, "damaged"),
     "absurd shape": (
         {"pieces_head_positions_npy": npy(np.zeros((2, 3), "f4")).replace(b"(2, 3), }        ", b"(900000000, 3), }")},
-        "claims 900,000,000 rows",
+        "claims 900 000 000 rows",
     ),
     "faces beyond the vertices": ({"pieces_head_faces_npy": npy(np.full((9, 4), 10**8, "i4"))}, "names vertex"),
     "positions that are no numbers": ({"pieces_head_positions_npy": npy(np.full((31918, 3), np.nan, "f4"))}, "damaged"),

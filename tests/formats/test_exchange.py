@@ -81,7 +81,7 @@ BAD = {
     "a.ply": (b"ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nend_header\n1\n", "damaged"),
     "b.ply": (b"not a ply", "not a PLY"),
     "c.ply": (b"ply\nformat binary_little_endian 1.0\nelement vertex 999999999\nproperty float x\n"
-              b"element face 1\nproperty list uchar int i\nend_header\n", "claims 999,999,999"),
+              b"element face 1\nproperty list uchar int i\nend_header\n", "claims 999 999 999"),
     "d.obj": (b"v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n", "names? vert"),
     "e.obj": (b"v 0 0 zero\n", "damaged"),
     "f.obj": (b"v 0 0 nan\nv 1 0 0\nv 0 1 0\nf 1 2 3\n", "not numbers"),

@@ -32,7 +32,7 @@ class Worker(QThread):
 
     def __init__(self, work: Callable[[Progress], Any], parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._work = work
+        self._work: Callable[[Progress], Any] | None = work
         self._stop = threading.Event()
 
     def cancel(self) -> None:
@@ -41,8 +41,10 @@ class Worker(QThread):
 
     def run(self) -> None:
         """Do the work (called by Qt in the thread)."""
+        work, self._work = self._work, None  # it may hold surfaces that are not wanted any more, and Qt keeps threads that have run
+        assert work is not None
         try:
-            result = self._work(self._report)
+            result = work(self._report)
         except CancelledError:
             self.cancelled.emit()
         except YewfinchError as error:

@@ -77,6 +77,7 @@ def behind_dialog(
     worker.cancelled.connect(lambda: (dialog.reset(), failed(left)))
     if counted:
         worker.progressed.connect(lambda share, _text: dialog.setValue(min(int(1000 * share), 999)))
+    worker.finished.connect(dialog.deleteLater)
     worker.start()
     dialog.show()
     return worker

@@ -7,27 +7,26 @@ from numba import njit
 
 
 @njit(cache=True, nogil=True)
-def joined(a, b, count):  # type: ignore[no-untyped-def]
-    """Sets of 0 to count - 1 that pairs join: the number of each one's set, in the order of the sets' first members, and these.
+def _join(up, i, j):  # type: ignore[no-untyped-def]
+    """Let the sets of two members be one: the lower root becomes that of both; ways to the roots are halved."""
+    while up[i] != i:
+        up[i] = up[up[i]]
+        i = up[i]
+    while up[j] != j:
+        up[j] = up[up[j]]
+        j = up[j]
+    if i < j:
+        up[j] = i
+    else:
+        up[i] = j
 
-    Union by the lower root, with path halving (Tarjan & van Leeuwen 1984, "Worst-case analysis of set union algorithms").
-    """
-    up = np.arange(count)
-    for k in range(len(a)):
-        i, j = a[k], b[k]
-        while up[i] != i:
-            up[i] = up[up[i]]
-            i = up[i]
-        while up[j] != j:
-            up[j] = up[up[j]]
-            j = up[j]
-        if i < j:
-            up[j] = i
-        else:
-            up[i] = j
-    label, first = np.empty(count, np.int32), np.empty(count, np.int64)
+
+@njit(cache=True, nogil=True)
+def _numbered(up):  # type: ignore[no-untyped-def]
+    """The number of each member's set, in the order of the sets' first members, and these: a root is the lowest of its set."""
+    label, first = np.empty(len(up), np.int32), np.empty(len(up), np.int64)
     found = 0
-    for i in range(count):  # a root is the lowest of its set
+    for i in range(len(up)):
         if up[i] == i:
             label[i] = found
             first[found] = i
@@ -39,32 +38,22 @@ def joined(a, b, count):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
+def joined(a, b, count):  # type: ignore[no-untyped-def]
+    """Sets of 0 to count - 1 that pairs join: the number of each one's set, and the sets' first members (Tarjan & van Leeuwen 1984, "Worst-case analysis of set union algorithms")."""
+    up = np.arange(count)
+    for k in range(len(a)):
+        _join(up, a[k], b[k])
+    return _numbered(up)
+
+
+@njit(cache=True, nogil=True)
 def parts(faces, count):  # type: ignore[no-untyped-def]
     """The loose part of each vertex, (count,) int32, as `joined` numbers them."""
     up = np.arange(count)
     for f in range(len(faces)):
         for k in range(1, 4):
-            i, j = faces[f, 0], faces[f, k]
-            while up[i] != i:
-                up[i] = up[up[i]]
-                i = up[i]
-            while up[j] != j:
-                up[j] = up[up[j]]
-                j = up[j]
-            if i < j:
-                up[j] = i
-            else:
-                up[i] = j
-    label = np.empty(count, np.int32)
-    found = 0
-    for i in range(count):
-        if up[i] == i:
-            label[i] = found
-            found += 1
-        else:
-            up[i] = up[up[i]]
-            label[i] = label[up[i]]
-    return label
+            _join(up, faces[f, 0], faces[f, k])
+    return _numbered(up)[0]
 
 
 @njit(cache=True, nogil=True)
