@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import QApplication, QInputDialog, QProgressDialog, QPushBu
 
 from tests.app.hands import drag, line
 from tests.app.test_base_head_job import click
-
 from yewfinch.app import outlines
 
 

@@ -33,7 +33,7 @@ def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
 @njit(cache=True, nogil=True)
 def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
     """What is asked of each owner, one after the other: y and z of its corners by ascending row, x of them, and how it is turned."""
-    out = np.empty((len(owners), 10))
+    out = np.empty((len(owners), 10), x.dtype)
     for n in range(len(owners)):
         t = owners[n]
         a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
@@ -49,7 +49,7 @@ def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=True, nogil=True)
 def winding(points, data, starts, low, cell, shape):  # type: ignore[no-untyped-def]
     """How often the surface goes round each point, by the crossings of the ray towards growing x.
 
@@ -63,7 +63,8 @@ def winding(points, data, starts, low, cell, shape):  # type: ignore[no-untyped-
             continue
         total = 0
         for n in range(starts[j * shape[1] + k], starts[j * shape[1] + k + 1]):
-            ay, az, by, bz, cy, cz = data[n, 0], data[n, 1], data[n, 2], data[n, 3], data[n, 4], data[n, 5]
+            ay, az, by = np.float64(data[n, 0]), np.float64(data[n, 1]), np.float64(data[n, 2])
+            bz, cy, cz = np.float64(data[n, 3]), np.float64(data[n, 4]), np.float64(data[n, 5])
             first = (by - ay) * (z - az) - (bz - az) * (y - ay) >= 0.0
             second = (cy - by) * (z - bz) - (cz - bz) * (y - by) >= 0.0
             third = (cy - ay) * (z - az) - (cz - az) * (y - ay) >= 0.0
@@ -72,7 +73,8 @@ def winding(points, data, starts, low, cell, shape):  # type: ignore[no-untyped-
                 area = uy * wz - uz * wy
                 if area != 0.0:
                     u, v = ((y - ay) * wz - (z - az) * wy) / area, (uy * (z - az) - uz * (y - ay)) / area
-                    if data[n, 6] + u * (data[n, 7] - data[n, 6]) + v * (data[n, 8] - data[n, 6]) > px:
+                    ax, bx, cx = np.float64(data[n, 6]), np.float64(data[n, 7]), np.float64(data[n, 8])
+                    if ax + u * (bx - ax) + v * (cx - ax) > px:
                         total += int(data[n, 9]) if first else -int(data[n, 9])
         out[i] = total
     return out

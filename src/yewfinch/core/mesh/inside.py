@@ -40,6 +40,9 @@ class Inside:
         self._cell = float(max(_CELL * np.median(side), (high - self._low).max() / _MOST, 1e-9))
         self._shape = np.floor((high - self._low) / self._cell).astype(np.int64) + 1
         self._starts, owners = kernels.binned(yz, tri, self._low, self._cell, self._shape)
+        short = at.astype(np.float32)
+        if np.array_equal(short, at):  # as those of clay are: half of the memory holds the same numbers
+            x, yz = np.ascontiguousarray(short[:, 0]), np.ascontiguousarray(short[:, 1:])
         self._data = kernels.packed(x, yz, tri, owners)
 
     def winding(self, points: DoubleArray) -> npt.NDArray[np.int32]:
@@ -49,7 +52,8 @@ class Inside:
 
 
 def _warm() -> None:
-    Inside(np.eye(3), [[0, 1, 2]]).winding(np.zeros((1, 3)))
+    for size in (1.0, 0.1):  # a number of 32 bits, and one that is none
+        Inside(size * np.eye(3), [[0, 1, 2]]).winding(np.zeros((1, 3)))
 
 
 warmup.register("insides", _warm)
