@@ -337,6 +337,28 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     np.testing.assert_allclose(clay_picture(w), full, atol=1)
 
 
+def test_the_old_picture_stays_until_much_new_clay_can_be_drawn(window, qtbot, monkeypatch):
+    from yewfinch.app import clay_picture as module
+    from yewfinch.core.document import pieces
+    from yewfinch.render import scene
+
+    w, picture = window, window.viewport.picture
+    clay_picture(w)
+    picture._pace = 1.0
+    for place in (module, scene):
+        monkeypatch.setattr(place, "COARSENED", 1000)
+    drawn = []
+    draw = w.viewport.renderer.draw
+    w.viewport.renderer.draw = lambda *a, **k: (drawn.append(len(w.viewport.renderer._pieces)), draw(*a, **k))[1]
+    portrait = w.bench.portrait
+    portrait.perform(pieces.mirror(portrait, "head")[0])
+    w.viewport.repaint()  # for whatever reason: what came just now is not drawn in the same breath
+    assert not drawn
+    qtbot.waitUntil(lambda: bool(drawn), timeout=10000)
+    assert drawn[0] == len(portrait.pieces)
+    qtbot.waitUntil(lambda: picture.full, timeout=20000)
+
+
 def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
     w, picture = window, window.viewport.picture
     w.bench.set_stage("Form")

@@ -118,3 +118,15 @@ def test_both_walls_of_a_thin_body_stay_apart():
     assert (outside.all(axis=1) | ~outside.any(axis=1)).all()
     assert outside.all(axis=1).any()
     assert (~outside).all(axis=1).any()
+
+
+def test_coarse_faces_between_coarse_ones_cover_the_same_form():
+    ball = cube_sphere(120)
+    finer = coarse_triangles(ball, 12_000)
+    there, again = coarse_triangles(ball, 1500), coarse_triangles(ball, 1500, finer)
+    assert set(np.unique(again)) <= set(np.unique(finer))
+    assert len(np.unique(again)) == pytest.approx(len(np.unique(there)), rel=0.3)
+    at = ball.positions.astype(float)
+    for triangles in (there, again):
+        normal = np.cross(at[triangles[:, 1]] - at[triangles[:, 0]], at[triangles[:, 2]] - at[triangles[:, 0]])
+        assert np.linalg.norm(normal, axis=1).sum() / 2 == pytest.approx(ball.area(), rel=0.08)  # no hole; a few slivers lie twice

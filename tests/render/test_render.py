@@ -369,6 +369,34 @@ def test_many_pieces_share_what_a_quick_picture_draws(context):
     renderer.release()
 
 
+def test_coarser_faces_of_much_new_clay_are_worked_out_bit_by_bit(context, monkeypatch):
+    from yewfinch.render import buffers, scene
+
+    monkeypatch.setattr(scene, "COARSENED", 40_000)
+    monkeypatch.setattr(buffers, "HALVED", 60_000)
+    portrait = Portrait()
+    for k, size in enumerate((80, 80, 110)):  # of 38 thousand vertices, and one of 73: that is done in halves
+        ball = cube_sphere(size, 30.0)
+        portrait.pieces[str(k)] = Piece(str(k), str(k), ball.moved(ball.positions + np.float32([70 * (k - 1), 0, 0])))
+    camera = View(0, 0, (0, 0, 0), 900).camera(120, 90)
+    renderer = SceneRenderer(context)
+    assert renderer.sync(portrait) == sum(len(p.surface) for p in portrait.pieces.values())
+    assert renderer.sync(portrait) == 0
+    steps = 1
+    while renderer.coarsen(portrait, camera):
+        steps += 1
+    assert 3 <= steps <= 5
+    assert not renderer.coarsen(portrait, camera)
+    made = {k: dict(b._coarse) for k, b in renderer._pieces.items()}
+    assert all(len(held) == 1 for held in made.values())
+    renderer.quick = True
+    quick = drawn(context, portrait, camera, renderer)
+    assert all(b._coarse.keys() == made[k].keys() for k, b in renderer._pieces.items())  # nothing was left to do
+    renderer.quick = False
+    assert (np.abs(quick.astype(int) - drawn(context, portrait, camera, renderer)).max(axis=2) > 16).mean() < 0.06
+    renderer.release()
+
+
 def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
     """Their vertices are gathered anew for each: strokes, colours, masks and finishes show."""
     camera = View(0, 0, (0, 0, 0), 300).camera(300, 240)

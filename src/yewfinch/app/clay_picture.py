@@ -14,7 +14,7 @@ from yewfinch.app.bench import Bench
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.render.buffers import Part
-from yewfinch.render.scene import Canvas, SceneRenderer
+from yewfinch.render.scene import COARSENED, Canvas, SceneRenderer
 
 #: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly first.
 STILL, SLOW = 160, 0.05
@@ -47,6 +47,8 @@ class ClayPicture(QObject):
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
         self._stale, self._whole, self._rough = True, False, False
+        #: A picture that is drawn for another reason does not have what was spoilt just now.
+        self._waits = False
         self._touched: DoubleArray | None = None
         self._tiles: list[Part] = []
         #: What of a full picture was drawn roughly since.
@@ -56,7 +58,7 @@ class ClayPicture(QObject):
         #: How many times the time of `SceneRenderer.work` this machine takes.
         self._pace = 1.0
         self._still, self._next = QTimer(self), QTimer(self)
-        for timer, wait, run in ((self._still, STILL, self._rested), (self._next, 0, again)):
+        for timer, wait, run in ((self._still, STILL, self._rested), (self._next, 0, self._go_on)):
             timer.setSingleShot(True)
             timer.setInterval(wait)
             timer.timeout.connect(run)
@@ -75,6 +77,10 @@ class ClayPicture(QObject):
     def _tiling(self) -> bool:
         return bool(self._tiles) and not self._still.isActive()
 
+    def _go_on(self) -> None:
+        self._waits = False
+        self._again()
+
     def begin(self, software: bool) -> None:
         """There is a new context, of the processor or of a graphics card: nothing is drawn yet."""
         self.canvas, self._stale = None, True
@@ -82,7 +88,7 @@ class ClayPicture(QObject):
 
     def spoil(self) -> None:
         """All of it has to be drawn anew, after what else waits: whoever changed so much has held the window already."""
-        self._stale = True
+        self._stale = self._waits = True
         self._next.start()
 
     def fill(self) -> None:
@@ -120,7 +126,9 @@ class ClayPicture(QObject):
         if self.canvas is None or self.canvas.size != size or self.canvas.wanted != samples:
             if self.canvas is not None:
                 self.canvas.release()
-            self.canvas, self._stale = Canvas(context, *size, samples), True
+            self.canvas, self._stale, self._waits = Canvas(context, *size, samples), True, False
+        if self._stale and self._waits and not self._whole:
+            return self.canvas
         part = None
         if self._touched is not None:
             part = part_of(self._touched, camera, size)
@@ -145,8 +153,12 @@ class ClayPicture(QObject):
 
     def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
-        rough = not self._whole and self._seconds(renderer, camera) > SLOW
-        if rough and renderer.coarsen(self.bench.portrait, camera):  # much dense clay is new: the old picture stays a little
+        can_wait = self._pace > 0.0 and not self._whole
+        if can_wait and renderer.sync(self.bench.portrait) > COARSENED:  # much dense clay is new: the old picture stays a little
+            self._next.start()
+            return
+        rough = can_wait and self._seconds(renderer, camera) > SLOW
+        if rough and renderer.coarsen(self.bench.portrait, camera):
             self._next.start()
             return
         self._rough = rough

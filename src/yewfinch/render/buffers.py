@@ -8,7 +8,7 @@ import moderngl
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.coarse import ABOUT, coarse_cell, coarse_of_levels, coarse_triangles
+from yewfinch.core.mesh.coarse import ABOUT, clustered, coarse_cell, coarse_of_levels, coarse_triangles, mapped
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.surface import Surface
@@ -24,6 +24,8 @@ Part = tuple[int, int, int, int]
 MANY, COARSE_PIXELS = 100_000, 0.8
 #: Coarser faces are made for about so many vertices, or for a half of that, a quarter and so on.
 STEPS = 6
+#: For more vertices than these that work is done in two halves.
+HALVED = 1_000_000
 #: Numbers of rows begin anew from here on.
 MANY_NUMBERS = 1_500_000_000
 #: Leaves that are out of sight are drawn along if there are no more of them in a row: a call costs more.
@@ -171,6 +173,8 @@ class SurfaceBuffers:
         self._wire_at: npt.NDArray[np.int64]
         self._coarse: dict[int, IndexArray] = {}
         self._coarse_gl: dict[int, moderngl.Buffer] = {}
+        #: The first half of such work.
+        self._clustered: tuple[int, IndexArray] = (0, np.empty(0, INDEX))
         #: For faces that look at the eye.
         self._passing: Passing | None = None
         self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
@@ -287,14 +291,35 @@ class SurfaceBuffers:
         return about > 0 and about not in self._coarse
 
     def coarsen(self, pixel: float, enough: float) -> None:
-        """Work them out."""
-        self._coarse_faces(self._coarser(pixel, enough))
+        """Work them out, of very dense clay a half."""
+        about = self._coarser(pixel, enough)
+        if len(self.surface) > HALVED and self._finer(about) is None and self._clustered[0] != about and not self._by_levels(about):
+            self._clustered = about, clustered(self.surface, about)
+        else:
+            self._coarse_faces(about)
 
     def _coarse_faces(self, about: int) -> IndexArray:
         if about not in self._coarse:
-            found = None if self._levels is None else coarse_of_levels(self._levels, 2 * about)
-            self._coarse[about] = coarse_triangles(self.surface, about) if found is None else found
+            finer = self._finer(about)
+            if self._by_levels(about):
+                pass
+            elif finer is None and self._clustered[0] == about:
+                self._coarse[about] = mapped(self.surface, self._clustered[1])
+            else:
+                self._coarse[about] = coarse_triangles(self.surface, about, finer)
+            self._clustered = 0, np.empty(0, INDEX)
         return self._coarse[about]
+
+    def _by_levels(self, about: int) -> bool:
+        """Whether a coarser level does; its triangles are held then."""
+        found = None if self._levels is None else coarse_of_levels(self._levels, 2 * about)
+        if found is not None:
+            self._coarse[about] = found
+        return found is not None
+
+    def _finer(self, about: int) -> IndexArray | None:
+        """Triangles between more vertices that were worked out already."""
+        return min(((k, v) for k, v in self._coarse.items() if k > about), default=(0, None), key=lambda item: item[0])[1]
 
     def _coarse_index(self, about: int) -> moderngl.Buffer:
         if about not in self._coarse_gl:

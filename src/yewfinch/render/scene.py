@@ -113,22 +113,31 @@ class SceneRenderer:
         found = self._pieces.get(piece)
         return None if found is None else found.update(channel, leaves)
 
-    def sync(self, portrait: Portrait) -> None:
+    def sync(self, portrait: Portrait) -> int:
         """Drop buffers of pieces that went or got another surface, but for those of other levels; make missing ones.
 
         Buffers with the same faces serve again: only what differs is uploaded.
+
+        Returns
+        -------
+        int
+            How many vertices new ones are for.
         """
         wanted = {k: self.instead.get(k, held.surface) for k, held in portrait.pieces.items()}
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(self._pieces):
-            return
+            return 0
+        new = 0
         for piece in list(self._pieces):
             if self._pieces[piece].surface is not wanted.get(piece):
                 self._parked.append(self._pieces.pop(piece))
         for piece, surface in wanted.items():
             if piece not in self._pieces:
                 levels = portrait.pieces[piece].levels
-                self._pieces[piece] = self._unparked(surface, levels) or SurfaceBuffers(self.context, surface, levels)
+                held = self._unparked(surface, levels)
+                new += len(surface) if held is None else 0
+                self._pieces[piece] = held or SurfaceBuffers(self.context, surface, levels)
         self._clear_parked([v.skeleton.faces for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels if v.skeleton is not None])
+        return new
 
     def prepare(self, portrait: Portrait) -> bool:
         """Upload some of what full pictures need and quick ones do not; was there anything?"""
