@@ -48,7 +48,8 @@ def coarse_triangles(surface: Surface, about: int = ABOUT, among: IndexArray | N
     number[rows] = np.arange(len(rows), dtype=INDEX)
     low, cell = surface.bounds()[0].astype(np.float64), coarse_cell(surface, about)
     first = kernels.clustered(surface.positions[rows], surface.normals[rows], low, cell)
-    return np.asarray(rows[kernels.mapped(number[among][:, [0, 1, 2, 2]], first)])
+    three = np.ascontiguousarray(number[among[:, [0, 1, 2, 2]]])
+    return np.asarray(rows[kernels.mapped(three, first)])
 
 
 def clustered(surface: Surface, about: int) -> IndexArray:
