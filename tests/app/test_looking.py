@@ -318,7 +318,7 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     drawn = []
     draw = w.viewport.renderer.draw
     w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, k.get("part"))), draw(*a, **k))[1]
-    picture._pace = 1.0
+    picture._pace = picture._tile_pace = 1.0
     picture.spoil()
     qtbot.waitUntil(lambda: bool(drawn))
     assert drawn[0] == (True, None) and not picture.full
@@ -344,7 +344,7 @@ def test_the_old_picture_stays_until_much_new_clay_can_be_drawn(window, qtbot, m
 
     w, picture = window, window.viewport.picture
     clay_picture(w)
-    picture._pace = 1.0
+    picture._pace = picture._tile_pace = 1.0
     for place in (module, scene):
         monkeypatch.setattr(place, "COARSENED", 1000)
     drawn = []
@@ -363,7 +363,7 @@ def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
     w, picture = window, window.viewport.picture
     w.bench.set_stage("Form")
     clay_picture(w)
-    picture._pace = 1.0
+    picture._pace = picture._tile_pace = 1.0
     x, y = at_landmark(w, "g")
     w.viewport.zoom(1.02, QPointF(x, y))
     QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(round(x), round(y)))
@@ -382,7 +382,7 @@ def test_what_a_stroke_touches_is_drawn_roughly_and_in_full_when_the_hand_rests(
     w.bench.set_stage("Form")
     w.bench.set_tool(size=30.0)
     before = clay_picture(w).astype(int)
-    picture._pace = 1.0
+    picture._pace = picture._tile_pace = 1.0
     drawn = []
     draw = w.viewport.renderer.draw
     w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, w.viewport.renderer.fine, k.get("part"))), draw(*a, **k))[1]

@@ -21,7 +21,7 @@ STILL, SLOW = 160, 0.05
 #: A part that takes more seconds is drawn roughly, one that takes far more makes all of the picture a rough one.
 SOME, MUCH = 0.012, 0.15
 #: Seconds that a tile of a picture may take, about; tiles of no more pixels to a side are not divided.
-TILE, LEAST = 0.035, 64
+TILE, LEAST = 0.035, 20
 #: How much of the pace is learnt with each picture, but from those of less work, seconds, which tell little.
 LEARN, LITTLE = 0.3, 0.005
 #: Pixels round a part that is drawn anew: outlines are softened.
@@ -57,6 +57,8 @@ class ClayPicture(QObject):
         self._deep = False
         #: How many times the time of `SceneRenderer.work` this machine takes.
         self._pace = 1.0
+        #: The same for tiles, of which it draws many in a row.
+        self._tile_pace = 1.0
         self._still, self._next = QTimer(self), QTimer(self)
         for timer, wait, run in ((self._still, STILL, self._rested), (self._next, 0, self._go_on)):
             timer.setSingleShot(True)
@@ -84,7 +86,7 @@ class ClayPicture(QObject):
     def begin(self, software: bool) -> None:
         """There is a new context, of the processor or of a graphics card: nothing is drawn yet."""
         self.canvas, self._stale = None, True
-        self._pace = 1.0 if software else 0.0
+        self._pace = self._tile_pace = 1.0 if software else 0.0
 
     def spoil(self) -> None:
         """All of it has to be drawn anew, after what else waits: whoever changed so much has held the window already."""
@@ -197,13 +199,18 @@ class ClayPicture(QObject):
             return
         while self._tiles and time.perf_counter() - begun < TILE / 2:
             part = self._tiles.pop()
-            while self._seconds(renderer, camera, part) > TILE and max(part[2:]) > LEAST:
+            work = renderer.work(self.bench.portrait, camera, part)
+            while self._tile_pace * work > TILE and max(part[2:]) > LEAST:
                 part, rest = halves(part)
                 self._tiles.append(rest)
+                work = renderer.work(self.bench.portrait, camera, part)
+            at = time.perf_counter()
             renderer.depths_stay = self._deep
             self._draw_part(renderer, camera, part)
             self._deep, renderer.depths_stay = True, False
             renderer.context.finish()
+            if work > LITTLE and self.bench.looking.occlusion <= 0.0:
+                self._tile_pace += LEARN * ((time.perf_counter() - at) / work - self._tile_pace)
 
     def _rested(self) -> None:
         """Nothing has changed for a moment: draw in full what was drawn roughly."""
