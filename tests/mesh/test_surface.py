@@ -223,3 +223,19 @@ def test_a_turned_surface_is_the_one_made_of_turned_faces(ball, open_):
         np.testing.assert_array_equal(getattr(made, name), getattr(expected, name), err_msg=name)
     made.set_rows(np.array([0], np.int32), made.positions[:1] * 1.1)
     np.testing.assert_array_equal(s.positions, ball.positions[used])  # nothing is shared that is written to
+
+
+@pytest.mark.parametrize("order", ["as they stand", "turned round"])
+def test_all_rows_moved_at_once_are_as_if_moved_in_two_lots(order):
+    rng = np.random.default_rng(3)
+    at_once, by_lots = cube_sphere(30), cube_sphere(30)
+    rows = np.arange(len(at_once), dtype=np.int32)[:: 1 if order == "as they stand" else -1]
+    new = at_once.positions[rows] + rng.normal(size=(len(rows), 3)).astype(np.float32)
+    dirty = at_once.set_rows(rows, new)
+    half = len(rows) // 2
+    by_lots.set_rows(rows[:half], new[:half])
+    by_lots.set_rows(rows[half:], new[half:])
+    assert np.array_equal(dirty, np.arange(at_once.leaf_count))
+    assert dirty.dtype == np.int32
+    for name in ("positions", "normals", "leaf_lo", "leaf_hi"):
+        assert np.array_equal(getattr(at_once, name), getattr(by_lots, name)), name

@@ -7,6 +7,15 @@ from numba import njit, prange
 
 
 @njit(cache=True, nogil=True)
+def _span(low, high, origin, cell, i):  # type: ignore[no-untyped-def]
+    """First and last cell of a triangle's box along each axis."""
+    x0, x1 = int((low[i, 0] - origin[0]) / cell), int((high[i, 0] - origin[0]) / cell)
+    y0, y1 = int((low[i, 1] - origin[1]) / cell), int((high[i, 1] - origin[1]) / cell)
+    z0, z1 = int((low[i, 2] - origin[2]) / cell), int((high[i, 2] - origin[2]) / cell)
+    return x0, x1, y0, y1, z0, z1
+
+
+@njit(cache=True, nogil=True)
 def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
     """For every triangle the grid cells that its box touches: cell keys and triangles."""
     count = 0
@@ -18,9 +27,7 @@ def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
     keys, owner = np.empty(count, np.int64), np.empty(count, np.int64)
     at = 0
     for i in range(len(low)):
-        x0, x1 = int((low[i, 0] - origin[0]) / cell), int((high[i, 0] - origin[0]) / cell)
-        y0, y1 = int((low[i, 1] - origin[1]) / cell), int((high[i, 1] - origin[1]) / cell)
-        z0, z1 = int((low[i, 2] - origin[2]) / cell), int((high[i, 2] - origin[2]) / cell)
+        x0, x1, y0, y1, z0, z1 = _span(low, high, origin, cell, i)
         for x in range(x0, x1 + 1):
             for y in range(y0, y1 + 1):
                 for z in range(z0, z1 + 1):
@@ -39,9 +46,7 @@ def cells_among(low, high, origin, cell, shape, some):  # type: ignore[no-untype
             keys, owner = np.empty(room, np.int64), np.empty(room, np.int64)
         at = 0
         for i in range(len(low)):
-            x0, x1 = int((low[i, 0] - origin[0]) / cell), int((high[i, 0] - origin[0]) / cell)
-            y0, y1 = int((low[i, 1] - origin[1]) / cell), int((high[i, 1] - origin[1]) / cell)
-            z0, z1 = int((low[i, 2] - origin[2]) / cell), int((high[i, 2] - origin[2]) / cell)
+            x0, x1, y0, y1, z0, z1 = _span(low, high, origin, cell, i)
             for x in range(x0, x1 + 1):
                 for y in range(y0, y1 + 1):
                     first = (x * shape[1] + y) * shape[2] + z0
