@@ -14,7 +14,7 @@ from yewfinch.core.anatomy.people import draw
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import View
-from yewfinch.core.sitter.joint import softness
+from yewfinch.core.sitter.noise import softness
 from yewfinch.core.sitter.photo import Photo, Sitter
 
 WIDTH, HEIGHT = 1080, 1350

@@ -1,8 +1,8 @@
 """The pose and lens of one camera from known points: a first guess and its refinement.
 
-The guess comes from a perspective-n-point solver (SQPNP: Terzakis & Lourakis 2020, in OpenCV) at
-several focal lengths; Levenberg-Marquardt then works on rotation, position and focal length
-together, with a prior on the lens and, on request, a loss that gross errors cannot bend.
+The guess comes from a perspective-n-point solver (SQPNP: Terzakis & Lourakis 2020, in OpenCV), moved to
+several focal lengths; Levenberg-Marquardt then works on rotation, position and focal length together,
+with priors on lens and distance and, on request, a loss that gross errors cannot bend.
 """
 
 from __future__ import annotations
@@ -11,15 +11,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.camera import focal_px
+from yewfinch.core.sitter import _pose_kernels
+from yewfinch.core.sitter.camera_prior import KNOWN_LENS, CameraPrior
 
-#: Spread of the logarithm of the lens: given by the photo, or guessed.
-KNOWN_LENS, UNKNOWN_LENS = 0.03, 0.45
-#: Lens assumed when the photo says nothing, 35 mm equivalent.
-USUAL_LENS = 60.0
-#: Lenses tried when the photo says nothing.
+#: Lenses tried when the photo says nothing, 35 mm equivalent, mm.
 GUESSES = (28.0, 60.0, 150.0)
+#: Squared error, in units of the expected one, at which a mark counts half in the robust loss.
+_TAIL = 4.0
 
 
 @dataclass(frozen=True)
@@ -46,12 +47,7 @@ class Pose:
 
 def rotation_of(vector: DoubleArray) -> DoubleArray:
     """Rotation matrix of a rotation vector in radians (Rodrigues)."""
-    angle = float(np.linalg.norm(vector))
-    if angle < 1e-12:
-        return np.eye(3)
-    x, y, z = vector / angle
-    k = np.array([[0, -z, y], [z, 0, -x], [-y, x, 0]])
-    return np.asarray(np.eye(3) + np.sin(angle) * k + (1 - np.cos(angle)) * (k @ k))
+    return np.asarray(_pose_kernels.turned(np.ascontiguousarray(vector, np.float64), np.eye(3)))
 
 
 def fit_pose(
@@ -60,7 +56,7 @@ def fit_pose(
     centre: tuple[float, float],
     width: int,
     height: int,
-    lens: float | None,
+    prior: CameraPrior,
     spread: float,
     *,
     robust: bool = False,
@@ -74,8 +70,8 @@ def fit_pose(
     centre : principal point, pixels
     width, height : int
         Of the photo, pixels.
-    lens : float or None
-        35 mm equivalent, mm.
+    prior : CameraPrior
+        What is known of lens and distance.
     spread : float
         Expected error of a mark, pixels.
     robust : bool
@@ -88,94 +84,39 @@ def fit_pose(
     """
     import cv2
 
-    sigma = UNKNOWN_LENS if lens is None else KNOWN_LENS
-    prior = float(np.log(focal_px(lens or USUAL_LENS, width, height)))
+    world, image = np.ascontiguousarray(world, np.float64), np.ascontiguousarray(image, np.float64)
+    known = prior.focal_spread <= KNOWN_LENS
+    lenses = (np.exp(prior.focal),) if known else tuple(focal_px(g, width, height) for g in GUESSES)
+    first = float(lenses[len(lenses) // 2])
+    k = np.array([[first, 0, centre[0]], [0, first, centre[1]], [0, 0, 1.0]])
+    try:
+        ok, rvecs, tvecs, _ = cv2.solvePnPGeneric(world, image, k, None, flags=cv2.SOLVEPNP_SQPNP)
+    except cv2.error:
+        return None
+    if not ok:
+        return None
+    middle = world.mean(axis=0)
     best: Pose | None = None
-    for guess in (lens,) if lens else GUESSES:
-        focal = focal_px(guess, width, height)
-        k = np.array([[focal, 0, centre[0]], [0, focal, centre[1]], [0, 0, 1.0]])
-        try:
-            ok, rvecs, tvecs, _ = cv2.solvePnPGeneric(world, image, k, None, flags=cv2.SOLVEPNP_SQPNP)
-        except cv2.error:
-            continue
-        if not ok:
-            continue
-        for rvec, tvec in zip(rvecs, tvecs, strict=True):
-            start = rotation_of(np.ravel(rvec)), np.ravel(tvec).astype(np.float64), float(np.log(focal))
-            found = _refine(start, world, image, centre, prior, sigma, spread, robust)
-            if found is not None and (best is None or found.cost < best.cost):
-                best = found
+    for rvec, tvec in zip(rvecs, tvecs, strict=True):
+        rotation, shift = rotation_of(np.ravel(rvec)), np.ravel(tvec).astype(np.float64)
+        for focal in lenses:
+            start = shift.copy()
+            # another lens sees the middle of the head as large from another distance
+            start[2] += (focal / first - 1.0) * (shift[2] + rotation[2] @ middle)
+            found = _pose_kernels.refine(
+                world, image, np.asarray(centre, np.float64), spread, rotation, start, float(np.log(focal)),
+                (prior.focal, prior.focal_spread), (prior.distance, prior.distance_spread), _TAIL if robust else 0.0,
+            )  # fmt: skip
+            r, t, log_focal, cost, squares = found
+            if np.isfinite(cost) and (best is None or cost < best.cost):
+                best = Pose(r, t, float(np.exp(log_focal)), float(cost), float(np.sqrt(squares / len(world))))
     return best
 
 
-#: Squared error, in units of the expected one, at which a mark counts half in the robust loss.
-_TAIL = 4.0
+def _warm() -> None:
+    corners = np.array([[x, y, z] for x in (-50.0, 50.0) for y in (-50.0, 50.0) for z in (0.0, 30.0)])
+    seen = corners[:, :2] / (corners[:, 2:] + 900.0) * 1000.0 + 500.0
+    fit_pose(corners, seen, (500.0, 500.0), 1000, 1000, CameraPrior(7.0, 0.6, 7.0, 0.6), 1.0, robust=True)
 
 
-def _refine(
-    start: tuple[DoubleArray, DoubleArray, float],
-    world: DoubleArray,
-    image: DoubleArray,
-    centre: tuple[float, float],
-    prior: float,
-    sigma: float,
-    spread: float,
-    robust: bool,
-) -> Pose | None:
-    """Levenberg-Marquardt; rotations are updated by a small turn on the left."""
-    rotation, t, log_focal = start
-    n = len(world)
-
-    def residual(r: DoubleArray, t: DoubleArray, lf: float) -> tuple[DoubleArray, float, DoubleArray]:
-        c = world @ r.T + t
-        z = np.where(np.abs(c[:, 2]) < 1e-6, 1e-6, c[:, 2])
-        e = (c[:, :2] / z[:, None] * np.exp(lf) + centre - image) / spread
-        squares = (e**2).sum(axis=1)
-        data = _TAIL * np.log1p(squares / _TAIL).sum() if robust else squares.sum()
-        return e, float(data + ((lf - prior) / sigma) ** 2), c
-
-    e, cost, c = residual(rotation, t, log_focal)
-    if not np.isfinite(cost):
-        return None
-    damping = 1e-3
-    for _ in range(60):
-        f = np.exp(log_focal)
-        z = c[:, 2]
-        jac = np.zeros((n, 2, 7))
-        scale, x, y = f / z, f * c[:, 0] / z**2, f * c[:, 1] / z**2
-        ax, ay, az = (c - t).T
-        jac[:, 0, 0], jac[:, 0, 1], jac[:, 0, 2] = -ay * x, az * scale + ax * x, -ay * scale
-        jac[:, 1, 0], jac[:, 1, 1], jac[:, 1, 2] = -ay * y - az * scale, ax * y, ax * scale
-        jac[:, 0, 3], jac[:, 0, 5] = scale, -x
-        jac[:, 1, 4], jac[:, 1, 5] = scale, -y
-        jac[:, :, 6] = f * c[:, :2] / z[:, None]
-        jac /= spread
-        weight = 1.0 / (1.0 + (e**2).sum(axis=1) / _TAIL) if robust else np.ones(n)
-        weighted = (jac * weight[:, None, None]).reshape(2 * n, 7)
-        normal = weighted.T @ jac.reshape(2 * n, 7)
-        gradient = weighted.T @ e.ravel()
-        normal[6, 6] += 1.0 / sigma**2
-        gradient[6] += (log_focal - prior) / sigma**2
-        normal[np.diag_indices(7)] += damping * np.maximum(np.diag(normal), 1e-12)
-        try:
-            step = -np.linalg.solve(normal, gradient)
-        except np.linalg.LinAlgError:
-            return None
-        trial = (
-            rotation_of(np.asarray(step[:3], np.float64)) @ rotation, t + step[3:6], float(np.clip(log_focal + step[6], 3.0, 13.0)),
-        )  # fmt: skip
-        e2, cost2, c2 = residual(*trial)
-        if np.isfinite(cost2) and cost2 < cost and (c2[:, 2] > 0).all():
-            done = cost - cost2 < 1e-10 * cost
-            (rotation, t, log_focal), e, c, cost = trial, e2, c2, cost2
-            damping = max(damping * 0.2, 1e-9)
-            if done:
-                break
-        else:
-            damping *= 5.0
-            if damping > 1e7:
-                break
-    if (c[:, 2] <= 0).any():
-        return None
-    rms = float(np.sqrt((e**2).sum(axis=1).mean())) * spread
-    return Pose(rotation, t, float(np.exp(log_focal)), cost, rms)
+warmup.register("standpoints", _warm)

@@ -1,0 +1,166 @@
+"""From a first guess to the head: the solve that finds bad clicks, how noisy marks are and how far the prior gives way.
+
+Bad clicks are found by testing each mark against what all others say of it (data snooping: Baarda 1968, from memory),
+after a start that they cannot bend.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.progress import Progress
+from yewfinch.core.sitter import bundle
+from yewfinch.core.sitter.bundle import Covariance, Problem, State
+from yewfinch.core.sitter.head_prior import Factors, HeadPrior
+from yewfinch.core.sitter.noise import Noise, no_noise
+
+#: Test values of a mark, chi squared with two degrees of freedom: left out above the first
+#: (1 in 8000), taken back below the second (1 in 600).
+REJECT, READMIT = 18.0, 12.8
+#: How loose the prior is at the first look, as factors of variances (choice).
+_FIRST = 4.0
+#: Rounds of the first look and of the testing.
+_LOOKS, _TESTS = 4, 14
+#: Marks this many expected errors off after the first look begin as bad ones.
+_GONE = 5.0
+
+
+@dataclass(frozen=True, eq=False)
+class Settled:
+    """What was found.
+
+    Attributes
+    ----------
+    problem : Problem
+        With the expected errors and the prior as they were found.
+    state : State
+    keep : (m,) float64
+        1 for a mark that is used, 0 for a bad one.
+    factors : Factors
+    noise : Noise
+    covariance : Covariance
+    settled : float
+        How many coordinates of the landmarks the marks settle.
+    """
+
+    problem: Problem
+    state: State
+    keep: DoubleArray
+    factors: Factors
+    noise: Noise
+    covariance: Covariance
+    settled: float
+
+
+def settle(
+    problem: Problem, state: State, prior: HeadPrior, kind: npt.NDArray[np.int64], progress: Progress
+) -> Settled:
+    """Solve, with everything that has to be found on the way.
+
+    Parameters
+    ----------
+    problem : Problem
+        With expected errors as before any is known; its precision is not used.
+    state : State
+        Where to begin.
+    prior : HeadPrior
+    kind : (m,) int64
+        Class of each mark (see `noise`).
+    progress : Progress
+    """
+    photos = _photos_of(problem)
+    everything = np.ones(len(problem.seen))
+    factors = Factors(_FIRST, _FIRST, prior.start().own)
+    # The first look is forgiving: a heavy tail, twice the expected error at the very start, and a loose prior that
+    # gives way further where the head is a strange one.
+    for look in range(_LOOKS):
+        progress(0.4 + 0.1 * look / _LOOKS, "a first look at all photos together")
+        wide = _with_prior(problem, prior, factors)
+        wide = replace(wide, spread=problem.spread * (2.0 if look == 0 else 1.0))
+        state = bundle.adjust(wide, state, everything, robust=True, steps=25 if look == 0 else 8, exact=1e-4)
+        if look == _LOOKS - 1:
+            break
+        square = (bundle.residuals(problem, state) ** 2).sum(axis=1) / wide.spread**2
+        whole = bundle.covariance(wide, state, 6.0 / (4.0 + square))
+        found, _ = prior.given_way(factors, wide.precision, state.points, whole.points, photos)
+        factors = Factors(max(found.shape, 1.0), max(found.placing, 1.0), found.own)
+    gone = (bundle.residuals(problem, state) ** 2).sum(axis=1) / problem.spread**2
+    rough = float(np.clip(np.sqrt(np.median(gone) / 1.386), 0.3, 4.0))  # median of chi2(2) is 1.386
+    keep = np.where(gone > (_GONE * max(rough, 1.0)) ** 2, 0.0, 1.0)
+    noise = replace(no_noise(problem.cameras), whole=rough)
+    settled = 0.0
+    for turn in range(_TESTS):
+        progress(0.5 + 0.35 * turn / _TESTS, "testing each mark against the others")
+        now = _with_prior(problem, prior, factors)
+        now = replace(now, spread=problem.spread * noise.of_marks(kind, problem.photo))
+        state = bundle.adjust(now, state, keep, robust=False, steps=12, exact=1e-6)
+        whole = bundle.covariance(now, state, keep)
+        test, leverage = mark_tests(now, state, keep, whole)
+        used = keep > 0
+        wrong, right = used & (test > REJECT), ~used & (test < READMIT)
+        square = (bundle.residuals(now, state) ** 2).sum(axis=1) / now.spread**2
+        next_noise = noise.found(kind[used], problem.photo[used], square[used], 2.0 - leverage[used])
+        next_factors, settled = prior.given_way(factors, now.precision, state.points, whole.points, photos)
+        calm = (
+            abs(next_noise.whole / noise.whole - 1.0) < 0.03
+            and abs(next_factors.shape / factors.shape - 1.0) < 0.1
+            and abs(next_factors.placing / factors.placing - 1.0) < 0.1
+        )
+        if (not wrong.any() and not right.any() and calm) or turn == _TESTS - 1:
+            return Settled(now, state, keep, factors, noise, whole, settled)
+        noise, factors = next_noise, next_factors
+        if turn < _TESTS - 4:
+            keep = keep.copy()
+            keep[right] = 1.0
+            for i in np.unique(problem.photo[wrong]):  # the worst of each photo at a time
+                here = np.flatnonzero(wrong & (problem.photo == i))
+                keep[here[np.argmax(test[here])]] = 0.0
+    raise AssertionError("the last round returns")
+
+
+def _with_prior(problem: Problem, prior: HeadPrior, factors: Factors) -> Problem:
+    precision = np.linalg.inv(prior.covariance(factors))
+    by_shape, spread = prior.size(factors, precision)
+    return replace(problem, precision=precision, size_by_shape=by_shape, size_spread=spread)
+
+
+def _photos_of(problem: Problem) -> IndexArray:
+    """How many photos show each landmark, (n,)."""
+    pairs = np.unique(problem.landmark * np.int64(problem.cameras) + problem.photo)
+    return np.bincount(pairs // problem.cameras, minlength=len(problem.mean)).astype(np.int32)
+
+
+def mark_tests(
+    problem: Problem, state: State, keep: DoubleArray, whole: Covariance
+) -> tuple[DoubleArray, DoubleArray]:
+    """Chi-squared test value of each mark against all others, and its leverage (0 to 2).
+
+    A used mark's residual is compared with the residual's own covariance, one left out with the
+    covariance of its prediction: both equal the test against a solve without it (Baarda 1968).
+    """
+    error = bundle.residuals(problem, state)
+    block = spread_in_photo(bundle.slopes(problem, state), problem.photo, problem.landmark, whole)
+    own = problem.spread**2
+    sign = np.where(keep > 0, -1.0, 1.0)
+    values, vectors = np.linalg.eigh(own[:, None, None] * np.eye(2) + sign[:, None, None] * block)
+    values = np.maximum(values, own[:, None] * 1e-3)
+    test = (np.einsum("mji,mj->mi", vectors, error) ** 2 / values).sum(axis=1)
+    leverage = np.where(keep > 0, np.trace(block, axis1=1, axis2=2) / own, 0.0)
+    return test, leverage
+
+
+def spread_in_photo(
+    slopes: DoubleArray, photo: npt.NDArray[np.int64], landmark: npt.NDArray[np.int64], whole: Covariance
+) -> DoubleArray:
+    """Covariance of projected landmarks, (m, 2, 2) pixels squared, from their derivatives (m, 2, p + 3)."""
+    p = whole.cameras.shape[1]
+    column = 3 * landmark[:, None] + np.arange(3)
+    by_camera, by_point = slopes[:, :, :p], slopes[:, :, p:]
+    out = by_camera @ whole.cameras[photo] @ by_camera.transpose(0, 2, 1)
+    mixed = by_camera @ whole.between[photo[:, None], :, column].transpose(0, 2, 1) @ by_point.transpose(0, 2, 1)
+    own = whole.shared[column[:, :, None], column[:, None, :]]
+    return np.asarray(out + mixed + mixed.transpose(0, 2, 1) + by_point @ own @ by_point.transpose(0, 2, 1))
