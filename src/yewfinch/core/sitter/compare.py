@@ -114,11 +114,12 @@ def compare(
     lay = alignment or AS_IS
     turned = {k: lay.rotation @ p for k, p in clay.items()}
     seen = {} if solution is None else solution.landmarks()
+    defined = None if solution is None else solution.from_definition
     out = []
     for m in measures:
         sitter = m.value(seen)
         spread = None
-        if sitter is not None and solution is not None:
-            spread = m.spread(solution.keys, solution.points, solution.covariance)
+        if sitter is not None and solution is not None and defined is not None:
+            spread = m.spread(solution.keys, solution.points, defined)
         out.append(Compared(m, sitter, spread, m.value(turned), m.norm(kind)))
     return out

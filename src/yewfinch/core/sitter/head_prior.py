@@ -57,7 +57,7 @@ class HeadPrior:
     seen : (n,) int32
         Rows of those that photos show.
     mean : (N, 3) float64, mm
-        Of a head of usual size, about the middle of the seen landmarks.
+        Of a head of usual size, in the head's frame.
     shape : (3 N, 3 N) float64, mm squared
         Covariance on heads of that size.
     placing : (n,) float64, mm
@@ -114,7 +114,8 @@ class HeadPrior:
 
     def _size_way(self) -> DoubleArray:
         """Unit vector along a change of size, (3 n,)."""
-        flat = self.mean[self.seen].ravel()
+        some = self.mean[self.seen]
+        flat = (some - some.mean(axis=0)).ravel()
         return np.asarray(flat / np.linalg.norm(flat))
 
     def _placing(self, factor: DoubleArray) -> DoubleArray:
@@ -209,19 +210,17 @@ def head_prior(spread: Spread, seen: set[str]) -> HeadPrior:
     HeadPrior
     """
     rows = np.array([i for i, k in enumerate(spread.keys) if k in seen], np.int32)
-    mean = spread.mean - spread.mean[rows].mean(axis=0)
     index = (3 * rows[:, None] + np.arange(3)).ravel()
-    flat = mean.ravel()
+    centred = spread.mean - spread.mean[rows].mean(axis=0)
+    flat = centred.ravel()
     measure = np.zeros(flat.size)
-    centred = np.zeros_like(mean)
-    centred[rows] = mean[rows]
-    measure[index] = centred.ravel()[index] / (centred**2).sum()
+    measure[index] = flat[index] / (flat[index] ** 2).sum()
     take = np.eye(flat.size) - np.outer(flat, measure)
     shape = take @ spread.covariance @ take.T
     size = float(np.sqrt(measure @ spread.covariance @ measure))
     placing = np.array([placing_spread(spread.keys[r]) for r in rows])
     growth = (take @ spread.covariance @ measure)[index]
-    return HeadPrior(spread.keys, rows, mean, (shape + shape.T) / 2, placing, size, growth)
+    return HeadPrior(spread.keys, rows, spread.mean, (shape + shape.T) / 2, placing, size, growth)
 
 
 def loosened(prior: HeadPrior, factors: Factors, least: float) -> Factors:

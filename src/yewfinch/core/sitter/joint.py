@@ -8,7 +8,7 @@ normal matrix.
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -25,13 +25,15 @@ from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
 from yewfinch.core.sitter.camera_prior import CameraPrior, camera_prior
 from yewfinch.core.sitter.head_prior import HeadPrior, head_prior
-from yewfinch.core.sitter.noise import GUESSED, LEAST_PX, MARK_MM, class_of, softness
+from yewfinch.core.sitter.moods import WIDEST, moved_photos, told_open
+from yewfinch.core.sitter.noise import CLICK_PX, class_of, expected_error
 from yewfinch.core.sitter.photo import Photo, Sitter
 from yewfinch.core.sitter.report import report
 from yewfinch.core.sitter.settle import Settled, settle
 from yewfinch.core.sitter.sides import Sighting, both_ways
 from yewfinch.core.sitter.solution import Solution
 from yewfinch.core.sitter.standpoint import standpoint_of
+from yewfinch.core.sitter.strangers import strangers, suspicious
 
 #: Error of an iris diameter drawn on a photo, mm on the head.
 IRIS_MM = 0.25
@@ -105,14 +107,20 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
 
 
 def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
-    spread = people(sitter.kind)
+    spread = people(sitter.kind, sitter.age, sitter.years)
     progress(0.0, "looking at each photo")
     entries, left_out = enter(sitter, spread, progress)
     if not entries:
         raise CannotSolveError(next(iter(left_out.values()), "No photo has marks yet. Mark six landmarks on one."))
-    entries, found, prior = _decided(entries, spread, sitter, progress)
+    solve = _Solve(spread, sitter, progress)
+    solved = solve.sides_decided(entries)
+    solved, others = solve.without_strangers(solved)
+    solved = solve.with_moods(solved)
     progress(0.9, "working out how sure it is")
-    solution = report(entries, prior, found, left_out, stamp(sitter))
+    for e in others:
+        left_out[e.photo.id] = _STRANGER
+    entries, found = solved.entries, solved.found
+    solution = report(entries, solved.prior, found, left_out, stamp(sitter), tuple(e.photo.id for e in others))
     state = found.state
     scale = float(np.exp(state.log_size))
     at = {e.photo.id: i for i, e in enumerate(entries)}
@@ -132,11 +140,11 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
 def stamp(sitter: Sitter) -> str:
     """A short name for everything the solve depends on."""
     told = [
-        (p.id, p.width, p.height, p.lens, p.cut, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans))
+        (p.id, p.width, p.height, p.lens, p.cut, p.mouth_open, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans))
         for p in sitter.photos
     ]
     known = [(d.start, d.end, float(d.mm), float(d.spread)) for d in sitter.known]
-    return hashlib.sha256(repr((told, known, sitter.kind)).encode()).hexdigest()[:16]
+    return hashlib.sha256(repr((told, known, sitter.kind, sitter.age, sitter.years)).encode()).hexdigest()[:16]
 
 
 def _numbers(table: Mapping[str, tuple[float, ...]]) -> list[tuple[str, tuple[float, ...]]]:
@@ -180,27 +188,75 @@ _DOUBT, _LOST = 40.0, 0.12
 _OWN_PART = 0.006
 
 
-def _decided(
-    entries: list[Entry], spread: Spread, sitter: Sitter, progress: Progress
-) -> tuple[list[Entry], Settled, HeadPrior]:
-    """Solve with each photo taken the way that all of them together make likelier."""
-    found, prior = _settled(entries, spread, sitter, progress)
-    if len(entries) < 2:
-        return entries, found, prior
-    turned = _turned_round(entries, spread, found, prior)
-    if turned is None:
-        return entries, found, prior
-    again, prior_again = _settled(turned, spread, sitter, progress)
-    if _evidence(again, turned) < _evidence(found, entries):
-        return turned, again, prior_again
-    return entries, found, prior
+_STRANGER = (
+    "This photo seems to show another person than the others. It was left out; if it is the same person, look for marks "
+    "that are far off or meant differently."
+)
 
 
-def _settled(entries: list[Entry], spread: Spread, sitter: Sitter, progress: Progress) -> tuple[Settled, HeadPrior]:
-    measured = {k for d in sitter.known for k in (d.start, d.end)}
-    prior = head_prior(spread, {k for e in entries for k in e.keys} | measured)
-    problem, state, kind = pose_problem(entries, spread, prior, sitter)
-    return settle(problem, state, prior, kind, progress), prior
+@dataclass(frozen=True, eq=False)
+class _Solved:
+    """Photos solved together.
+
+    Attributes
+    ----------
+    entries : list of Entry
+    problem : Problem
+        With errors as they are expected before any is known.
+    found : Settled
+    prior : HeadPrior
+    """
+
+    entries: list[Entry]
+    problem: Problem
+    found: Settled
+    prior: HeadPrior
+
+
+class _Solve:
+    """The steps of the joint solve, which all need who the sitter is."""
+
+    def __init__(self, spread: Spread, sitter: Sitter, progress: Progress) -> None:
+        self.spread, self.sitter, self.progress = spread, sitter, progress
+
+    def settled(self, entries: list[Entry], moved: Sequence[int] = ()) -> _Solved:
+        """Solve photos as they are taken; mouth, lids and brows may move on some."""
+        measured = {k for d in self.sitter.known for k in (d.start, d.end)}
+        prior = head_prior(self.spread, {k for e in entries for k in e.keys} | measured)
+        problem, state, kind = pose_problem(entries, prior, self.sitter)
+        express = problem.express_spread.copy()
+        express[list(moved)] = WIDEST
+        problem = replace(problem, express_spread=express)
+        return _Solved(entries, problem, settle(problem, state, prior, kind, self.progress), prior)
+
+    def sides_decided(self, entries: list[Entry]) -> _Solved:
+        """Solve with each photo taken the way that all of them together make likelier."""
+        solved = self.settled(entries)
+        if len(entries) < 2:
+            return solved
+        turned = _turned_round(entries, solved.found, solved.prior)
+        if turned is None:
+            return solved
+        again = self.settled(turned)
+        return again if _evidence(again.found, turned) < _evidence(solved.found, entries) else solved
+
+    def without_strangers(self, solved: _Solved) -> tuple[_Solved, list[Entry]]:
+        """Leave photos out that show another person."""
+        if len(solved.entries) < 2 or not suspicious(solved.found):
+            return solved, []
+        self.progress(0.86, "looking whether all photos show one person")
+        others = strangers(solved.problem, solved.found, solved.prior)
+        if not others:
+            return solved, []
+        mine = [e for i, e in enumerate(solved.entries) if i not in others]
+        return self.settled(mine), [solved.entries[i] for i in others]
+
+    def with_moods(self, solved: _Solved) -> _Solved:
+        """Let mouth, lids and brows move on photos that show another expression."""
+        if len(solved.entries) < 2:
+            return solved
+        moved = moved_photos(solved.found)
+        return self.settled(solved.entries, moved) if moved else solved
 
 
 def _evidence(found: Settled, entries: list[Entry]) -> float:
@@ -210,10 +266,9 @@ def _evidence(found: Settled, entries: list[Entry]) -> float:
     return bundle.cost(problem, found.state, every, robust=True) + sum(e.sighting.cost - e.sighting.pose.cost for e in entries)
 
 
-def _turned_round(entries: list[Entry], spread: Spread, found: Settled, prior: HeadPrior) -> list[Entry] | None:
+def _turned_round(entries: list[Entry], found: Settled, prior: HeadPrior) -> list[Entry] | None:
     """The entries with left and right of some suspects exchanged, if the head of all fits them better so."""
     points, _, _ = prior.completed(found.factors, found.problem.precision, found.state.points)
-    points = points + spread.mean[prior.seen].mean(axis=0)  # back into the head's frame
     head = dict(zip(prior.keys, points, strict=True))
     out, changed = list(entries), False
     for i, e in enumerate(entries):
@@ -237,21 +292,20 @@ def _turned_round(entries: list[Entry], spread: Spread, found: Settled, prior: H
 
 
 def pose_problem(
-    entries: list[Entry], spread: Spread, prior: HeadPrior, sitter: Sitter
+    entries: list[Entry], prior: HeadPrior, sitter: Sitter
 ) -> tuple[Problem, State, bundle.Ints]:
     """What is known, where to begin, and the class of each mark."""
     row = {k: i for i, k in enumerate(prior.seen_keys)}
-    away = spread.mean[prior.seen].mean(axis=0)
     mean = prior.mean[prior.seen]
     photo, landmark, seen, spreads, kind = [], [], [], [], []
-    scales = [_px_per_mm(e.sighting, away) for e in entries]
+    scales = [_px_per_mm(e.sighting, mean.mean(axis=0)) for e in entries]
     for i, e in enumerate(entries):
         for key, at in zip(e.keys, e.sighting.seen, strict=True):
             guessed = e.photo.certainty.get(e.told(key)) == "guessed"
             photo.append(i)
             landmark.append(row[key])
             seen.append(at)
-            spreads.append(max(MARK_MM * scales[i], LEAST_PX) * softness(key) * (GUESSED if guessed else 1.0))
+            spreads.append(expected_error(key, scales[i], guessed=guessed))
             kind.append(class_of(key, guessed=guessed))
     iris = []
     for i, e in enumerate(entries):
@@ -260,7 +314,7 @@ def pose_problem(
             other = {"l": "r", "r": "l"}[side] if e.swapped else side
             if span is not None and f"p_{other}" in row:
                 width = float(np.hypot(span[2] - span[0], span[3] - span[1]))
-                iris.append((i, row[f"p_{other}"], width, max(IRIS_MM * scales[i], LEAST_PX)))
+                iris.append((i, row[f"p_{other}"], width, float(np.hypot(IRIS_MM * scales[i], CLICK_PX))))
     known = [(row[d.start], row[d.end], d.mm, d.spread) for d in sitter.known if d.start in row and d.end in row]
     k, ways = len(entries), len(EXPRESSIONS)
     cameras = [e.prior() for e in entries]
@@ -270,12 +324,13 @@ def pose_problem(
         np.array([c.distance for c in cameras]), np.array([c.distance_spread for c in cameras]),
         np.array([(e.photo.width / 2, e.photo.height / 2) for e in entries]),
         np.array([CUT_SPREAD * np.hypot(e.photo.width, e.photo.height) if e.photo.cut else 0.0 for e in entries]),
-        mean, np.eye(mean.size), np.zeros(mean.size), prior.size_spread, modes(prior.seen_keys, mean), np.zeros((k, ways)), np.zeros((k, ways)),
+        mean, np.eye(mean.size), np.zeros(mean.size), prior.size_spread, modes(prior.seen_keys, mean), np.zeros((k, ways)),
+        told_open([e.photo.mouth_open for e in entries]),
         np.array(iris, np.float64).reshape(-1, 4), known=np.array(known, np.float64).reshape(-1, 4),
     )  # fmt: skip
     poses = [e.sighting.pose for e in entries]
     state = State(
-        np.array([p.rotation for p in poses]), np.array([p.shift + p.rotation @ away for p in poses]),
+        np.array([p.rotation for p in poses]), np.array([p.shift for p in poses]),
         np.log([p.focal for p in poses]), problem.centre.copy(), np.zeros((k, ways)), mean.copy(), 0.0,
         float(np.log(problem.iris_size[0])),
     )  # fmt: skip

@@ -18,8 +18,9 @@ from yewfinch.core.sitter.solution import Solution
 
 #: Offsets smaller than this are not put into words, mm.
 SILENT = 0.15
-#: An offset counts as significant beyond so many standard deviations of it.
-SIGMAS = 2.0
+#: An offset is beyond doubt if chance alone would give a larger one in fewer than 1 of 20 cases: squared in units of its
+#: covariance it exceeds the 95 % point of chi squared with three degrees of freedom.
+BEYOND_DOUBT = 7.815
 #: An error of placing the clay's own landmark, mm (choice).
 PLACING = 0.2
 
@@ -37,6 +38,8 @@ class Offset:
         One standard deviation along each of these.
     along : float
         One standard deviation along the offset itself, mm.
+    square : float
+        Squared offset in units of its covariance.
     photos : tuple of str
         Ids of the photos that see it.
     """
@@ -45,6 +48,7 @@ class Offset:
     vector: DoubleArray
     spread: DoubleArray
     along: float
+    square: float
     photos: tuple[str, ...]
 
     @property
@@ -54,8 +58,8 @@ class Offset:
 
     @property
     def significant(self) -> bool:
-        """Whether it is larger than two standard deviations of it."""
-        return self.size > SIGMAS * self.along
+        """Whether it is beyond doubt: chance alone gives a larger one in fewer than 1 of 20 cases."""
+        return self.square > BEYOND_DOUBT
 
     def words(self) -> str:
         """In plain words, as 'the clay is ...': 1.8 mm too low, 0.4 mm too far forward."""
@@ -129,9 +133,12 @@ def likeness(clay: Mapping[str, DoubleArray], solution: Solution, *, scaled: boo
     out = []
     for i, key in enumerate(keys):
         vector = moved[i] - target[i]
-        block = covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3] + PLACING**2 * np.eye(3)
+        placing = PLACING**2 + float(solution.placing[solution.index(key)]) ** 2
+        block = covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3] + placing * np.eye(3)
         way = vector / max(float(np.linalg.norm(vector)), 1e-9)
-        out.append(Offset(key, vector, np.sqrt(np.diag(block)), float(np.sqrt(way @ block @ way)), solution.seen[key]))
+        square = float(vector @ np.linalg.solve(block, vector))
+        along = float(np.sqrt(way @ block @ way))
+        out.append(Offset(key, vector, np.sqrt(np.diag(block)), along, square, solution.seen[key]))
     regions = {}
     for region in REGIONS:
         some = [o for o in out if region_of(o.key) == region]

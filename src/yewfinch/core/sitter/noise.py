@@ -15,8 +15,9 @@ import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray
 
-#: Expected error of a clear mark on a sharp landmark, mm on the head; at least half a pixel (common practice).
-MARK_MM, LEAST_PX = 0.4, 0.5
+#: Expected error of a clear mark on a sharp landmark: of seeing where it is, mm on the head, and of clicking, pixels
+#: (common practice). The two add as squares.
+MARK_MM, CLICK_PX = 0.4, 0.7
 #: Landmarks defined by a slope or an outline rather than a corner are marked less surely (common practice).
 SOFT: dict[str, float] = {
     "g": 2.0, "tr": 2.0, "zy": 2.5, "go": 2.5, "eu": 3.0, "ft": 2.5, "op": 3.0, "v": 3.0, "c": 2.0,
@@ -28,9 +29,11 @@ OUTLINE = ("v", "op", "eu", "ft", "zy", "go", "tr", "c", "pa", "gn")
 #: A guessed mark is that much less sure than a clear one (choice).
 GUESSED = 3.0
 #: Weight of the expected error against the found one, as so many marks: of all, of a class, of a photo (choice).
-TRUST, CLASS_TRUST, PHOTO_TRUST = 6.0, 10.0, 12.0
+TRUST, CLASS_TRUST, PHOTO_TRUST = 3.0, 10.0, 4.0
 #: Limits of each factor of the standard deviation.
 LEAST, MOST = 0.2, 5.0
+#: And of those of classes and photos against the whole.
+_APART = (0.3, 4.0)
 
 CORNER, RIDGE, EDGE, HIDDEN = range(4)
 
@@ -40,6 +43,21 @@ Ints = npt.NDArray[np.int64]
 def softness(key: str) -> float:
     """How much less surely than a corner a landmark is marked."""
     return SOFT.get(key.rsplit("_", 1)[0], 1.0)
+
+
+def expected_error(key: str, px_per_mm: float, *, guessed: bool) -> float:
+    """Of a mark before any is known, pixels.
+
+    Parameters
+    ----------
+    key : str
+        Its landmark.
+    px_per_mm : float
+        Of the head in the photo.
+    guessed : bool
+        Placed behind hair or shade.
+    """
+    return float(np.hypot(MARK_MM * px_per_mm, CLICK_PX)) * softness(key) * (GUESSED if guessed else 1.0)
 
 
 def class_of(key: str, *, guessed: bool) -> int:
@@ -93,12 +111,11 @@ class Noise:
             classes[c] = self.classes[c] * _ratio(now[mine].sum(), left[mine].sum(), CLASS_TRUST, self.classes[c])
         now = now * (self.classes / classes)[kind] ** 2
         photos = self.photos.copy()
-        for i in range(len(photos)):
+        for i in range(len(photos) if len(photos) > 1 else 0):
             mine = photo == i
             photos[i] = self.photos[i] * _ratio(now[mine].sum(), left[mine].sum(), PHOTO_TRUST, self.photos[i])
-        limit = np.clip
         return Noise(
-            float(limit(self.whole * whole, LEAST, MOST)), limit(classes, 0.4, 3.0), limit(photos, 0.4, 3.0)
+            float(np.clip(self.whole * whole, LEAST, MOST)), np.clip(classes, *_APART), np.clip(photos, *_APART)
         )
 
 

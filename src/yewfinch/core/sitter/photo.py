@@ -17,6 +17,7 @@ from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.standpoint import Standpoint
 
 if TYPE_CHECKING:
+    from yewfinch.core.anatomy.people import Age
     from yewfinch.core.anatomy.spread import Kind
     from yewfinch.core.sitter.solution import Solution
 
@@ -112,6 +113,8 @@ class Photo:
         Iris diameters, pixels.
     cut : bool
         The file was cut out of a larger photo, so its middle is not the lens's.
+    mouth_open : bool
+        The sitter's mouth is open on it, so that jaw and lips do not show the form at rest.
     curves : mapping of curve key to its points (x, y)
         Lines of the face drawn on the photo, pixels.
     drawings : tuple of Drawing
@@ -138,6 +141,7 @@ class Photo:
     certainty: Mapping[str, Certainty] = field(default_factory=dict)
     spans: Mapping[str, tuple[float, float, float, float]] = field(default_factory=dict)
     cut: bool = False
+    mouth_open: bool = False
     curves: Mapping[str, tuple[tuple[float, float], ...]] = field(default_factory=dict)
     drawings: tuple[Drawing, ...] = ()
     note: str = ""
@@ -190,6 +194,10 @@ class Sitter:
     files : mapping of file name to bytes
     kind : {"any", "man", "woman"}
         Whose spread is the prior of the joint solve.
+    age : {"adult", "child", "old"}
+        Of what age, the same.
+    years : float or None
+        The sitter's years on the photos, if they are known.
     known : tuple of KnownDistance
     solution : Solution or None
     sheets : tuple of Sheet
@@ -199,9 +207,16 @@ class Sitter:
     photos: tuple[Photo, ...] = ()
     files: Mapping[str, bytes] = field(default_factory=dict)
     kind: Kind = "any"
+    age: Age = "adult"
+    years: float | None = None
     known: tuple[KnownDistance, ...] = ()
     solution: Solution | None = None
     sheets: tuple[Sheet, ...] = ()
+
+    @property
+    def sized(self) -> bool:
+        """Whether anything measured says how large the sitter is: a distance, or an iris drawn on a photo."""
+        return bool(self.known) or any(k in p.marks for p in self.photos for s in p.spans for k in (s.replace("iris", "p"),))
 
     def photo(self, photo_id: str) -> Photo:
         """One photo by its id.

@@ -9,17 +9,21 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.repeatability import placing_spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import _bundle_kernels, bundle
 from yewfinch.core.sitter.bundle import CAMERA, Covariance, Problem, State
 from yewfinch.core.sitter.head_prior import HeadPrior
+from yewfinch.core.sitter.moods import in_words
 from yewfinch.core.sitter.noise import MARK_MM
 from yewfinch.core.sitter.settle import Settled, spread_in_photo
-from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
+from yewfinch.core.sitter.solution import BadMark, Doubt, PhotoFit, Solution
 
 if TYPE_CHECKING:
     from yewfinch.core.sitter.joint import Entry
 
+#: A landmark is named as meant differently if its own placing varies by this factor more than the hand's (choice).
+DIFFERENTLY = 6.0
 #: A mark is bad only if it is also off by so many mm on the head.
 LEAST_BAD = 2.0
 
@@ -30,6 +34,7 @@ def report(
     found: Settled,
     left_out: Mapping[str, str],
     stamp: str,
+    others: tuple[str, ...] = (),
 ) -> Solution:
     """Put a solved sitter into words and millimetres."""
     problem, keep = found.problem, found.keep
@@ -61,7 +66,24 @@ def report(
     return Solution(
         keys, state.points, covariance, {k: tuple(v) for k, v in seen.items()}, tuple(fits),
         tuple(_bad(entries, prior.seen_keys, problem, found.state, keep)), dict(left_out), ellipses, scale_spread,
-        _source(problem), found.noise.whole * MARK_MM, stamp,
+        _source(problem), found.noise.whole * MARK_MM, stamp, _placing(prior, found), _doubt(entries, prior, found, others),
+    )  # fmt: skip
+
+
+def _placing(prior: HeadPrior, found: Settled) -> DoubleArray:
+    """How far each landmark is placed from its definition, mm on one axis; as published for those no photo shows."""
+    out = np.array([placing_spread(k) for k in prior.keys])
+    out[prior.seen] = np.sqrt(found.factors.placing * found.factors.own) * prior.placing
+    return out
+
+
+def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: tuple[str, ...]) -> Doubt:
+    own = found.factors.own
+    worst = [i for i in np.argsort(-own) if own[i] > DIFFERENTLY]
+    words = {e.photo.id: in_words(found.state.express[i]) for i, e in enumerate(entries)}
+    return Doubt(
+        found.factors.shape, found.factors.placing, tuple(prior.seen_keys[i] for i in worst),
+        {k: w for k, w in words.items() if w}, others,
     )  # fmt: skip
 
 
