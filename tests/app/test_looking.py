@@ -270,11 +270,11 @@ def test_a_known_distance_sets_the_size(window, qtbot):
     ends = [found.points[found.index(k)] for k in ("ex_l", "ex_r")]
     assert np.linalg.norm(ends[0] - ends[1]) == pytest.approx(95, abs=0.7)
     assert found.scale_spread < 0.013
-    assert not bench.sized()  # with a measured distance, size counts
+    assert not bench.leaves_size_out()  # with a measured distance, size counts
     window.likeness.refresh()
     assert "too" in window.likeness.figure.text()
     window.likeness.sizeless.click()
-    assert bench.sized()
+    assert bench.leaves_size_out()
     panel.kind.setCurrentIndex(panel.kind.findData("man"))
     panel.kind.activated.emit(panel.kind.currentIndex())
     assert bench.portrait.sitter.kind == "man"

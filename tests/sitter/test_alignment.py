@@ -1,5 +1,7 @@
 """What the alignment takes out of the uncertainty, against a plain simulation; poses against OpenCV."""
 
+from dataclasses import replace
+
 import cv2
 import numpy as np
 import pytest
@@ -7,6 +9,7 @@ import pytest
 from yewfinch.core.show.camera import focal_px
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.alignment import AS_IS, align, procrustes, relative_covariance
+from yewfinch.core.sitter.camera_prior import camera_prior
 from yewfinch.core.sitter.pose import fit_pose, rotation_of
 from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
 
@@ -76,7 +79,8 @@ def test_a_pose_without_noise_is_opencvs(turn):
     w, h, lens = 1080, 1350, 85.0
     camera = View(turn, 6, (0, -10, 20), 900, lens).camera(w, h)
     image = camera.project(POINTS)
-    found = fit_pose(POINTS, image, (w / 2, h / 2), w, h, lens, 1.0)
+    prior = replace(camera_prior(w, h, lens), distance_spread=1e6)  # OpenCV knows no usual distance
+    found = fit_pose(POINTS, image, (w / 2, h / 2), w, h, prior, 1.0)
     f = focal_px(lens, w, h)
     k = np.array([[f, 0, w / 2], [0, f, h / 2], [0, 0, 1]])
     _, rvec, tvec = cv2.solvePnP(POINTS, image, k, None, flags=cv2.SOLVEPNP_SQPNP)
@@ -92,8 +96,8 @@ def test_one_gross_error_hardly_moves_a_robust_pose():
     camera = View(25, 6, (0, -10, 20), 900, lens).camera(w, h)
     image = camera.project(POINTS)
     image[0] += (60, -50)
-    plain = fit_pose(POINTS, image, (w / 2, h / 2), w, h, lens, 3.0)
-    firm = fit_pose(POINTS, image, (w / 2, h / 2), w, h, lens, 3.0, robust=True)
+    plain = fit_pose(POINTS, image, (w / 2, h / 2), w, h, camera_prior(w, h, lens), 3.0)
+    firm = fit_pose(POINTS, image, (w / 2, h / 2), w, h, camera_prior(w, h, lens), 3.0, robust=True)
 
     def off(pose):
         return np.degrees(np.arccos((np.trace(pose.rotation @ camera.rotation.T) - 1) / 2))

@@ -116,46 +116,98 @@ def small_problem():
     cameras = [View(t, 5, (0, 0, 0), 900, 85).camera(1000, 1000) for t in (0, 60)]
     photo, landmark = np.repeat(np.arange(k), n), np.tile(np.arange(n), k)
     seen = np.concatenate([c.project(mean) for c in cameras]) + rng.normal(0, 1, (k * n, 2))
+    modes = np.zeros((n, 3, 1))
+    modes[:3, 1, 0] = 1.0
     problem = bundle.Problem(
         photo, landmark, seen, np.full(k * n, 1.5), np.log([c.focal for c in cameras]), np.full(k, 0.03),
-        np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n) / 9.0,
+        np.full(k, np.log(900.0)), np.full(k, 0.6), np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n) / 9.0,
+        np.zeros(3 * n), 0.03, modes, np.zeros((k, 1)), np.zeros((k, 1)),
     )  # fmt: skip
     state = bundle.State(
         np.array([c.rotation for c in cameras]), np.array([-c.rotation @ c.position for c in cameras]),
-        np.log([c.focal for c in cameras]), np.full((k, 2), 500.0), mean.copy(), float(np.log(11.71)),
+        np.log([c.focal for c in cameras]), np.full((k, 2), 500.0), np.zeros((k, 1)), mean.copy(), 0.0, float(np.log(11.71)),
     )  # fmt: skip
     return problem, state
 
 
-def test_the_slope_of_the_size_term_equals_differences():
+def test_no_misfit_of_shape_pulls_on_the_size():
+    # a head that lies far off its prior, in a direction that has nothing to do with size
     problem, state = small_problem()
-    problem = replace(problem, settled=17.0)
-    _, half = bundle.size_term(problem, state.points)
-    for i in (0, 7, 20):
-        step = np.zeros(state.points.size)
-        step[i] = 1e-4
-        up = bundle.size_term(problem, state.points + step.reshape(-1, 3))[0]
-        down = bundle.size_term(problem, state.points - step.reshape(-1, 3))[0]
-        assert (up - down) / 2e-4 / 2 == pytest.approx(half[i], rel=1e-5)
-
-
-def test_the_size_term_prefers_the_larger_head():
-    problem, state = small_problem()
-    problem = replace(problem, settled=5.0)
-    assert bundle.size_term(problem, state.points * 1.1)[0] < bundle.size_term(problem, state.points)[0]
+    way = (problem.mean - problem.mean.mean(axis=0)).ravel()
+    held = problem.precision + 1e4 * np.outer(way, way) / (way @ way)  # as HeadPrior holds the size
+    problem = replace(problem, precision=held)
+    weight = np.ones(len(problem.seen))
+    near = bundle.adjust(problem, state, weight, robust=False)
+    tight = replace(problem, precision=problem.precision * 100.0)
+    assert bundle.adjust(tight, state, weight, robust=False).log_size == pytest.approx(near.log_size, abs=1e-3)
+    assert abs(near.log_size) < 0.01
+    told = replace(problem, known=np.array([[0.0, 1.0, 1.2 * np.linalg.norm(near.points[0] - near.points[1]), 0.1]]))
+    assert bundle.adjust(told, state, weight, robust=False).log_size == pytest.approx(np.log(1.2), abs=0.02)
 
 
 def test_adjusting_lowers_the_cost_and_ends_where_the_gradient_vanishes():
     problem, state = small_problem()
     weight = np.ones(len(problem.seen))
-    found = bundle.adjust(problem, state, weight, robust=False)
+    found = bundle.adjust(problem, state, weight, robust=False, exact=1e-12)
     before = bundle.cost(problem, state, weight, robust=False)
     after = bundle.cost(problem, found, weight, robust=False)
     assert after < before
-    normal, gradient = bundle.normal_equations(problem, found, weight)
-    free = problem.free()
-    step = np.linalg.solve(normal[np.ix_(free, free)], gradient[free])
-    assert np.abs(gradient[free] @ step) < 1e-4 * after
+    normal = bundle.normal_equations(problem, found, weight)
+    cameras, shared = bundle._steps(normal, 0.0)
+    assert abs((cameras * normal.camera_pull).sum() + shared @ normal.shared_pull) < 1e-4 * after
+
+
+def test_eliminating_the_cameras_equals_solving_everything_at_once():
+    problem, state = small_problem()
+    problem = replace(problem, centre_spread=np.full(2, 30.0), express_spread=np.full((2, 1), 2.0))
+    normal = bundle.normal_equations(problem, state, np.ones(len(problem.seen)))
+    k, p, q = normal.between.shape
+    dense = np.zeros((k * p + q, k * p + q))
+    for i in range(k):
+        dense[i * p : i * p + p, i * p : i * p + p] = normal.cameras[i]
+        dense[i * p : i * p + p, k * p :] = normal.between[i]
+        dense[k * p :, i * p : i * p + p] = normal.between[i].T
+    dense[k * p :, k * p :] = normal.shared
+    pull = np.concatenate([normal.camera_pull.ravel(), normal.shared_pull])
+    cameras, shared = bundle._steps(normal, 0.0)
+    np.testing.assert_allclose(np.concatenate([cameras.ravel(), shared]), -np.linalg.solve(dense, pull), rtol=1e-5, atol=1e-8)
+    whole = bundle.covariance(problem, state, np.ones(len(problem.seen)))
+    inverse = np.linalg.inv(dense)
+    inverse[-1] = inverse[:, -1] = 0.0  # no iris is drawn
+    np.testing.assert_allclose(whole.shared, inverse[k * p :, k * p :], rtol=1e-5, atol=1e-8)
+    for i in range(k):
+        part = slice(i * p, i * p + p)
+        np.testing.assert_allclose(whole.cameras[i], inverse[part, part], rtol=1e-5, atol=1e-8)
+        np.testing.assert_allclose(whole.between[i], inverse[part, k * p :], rtol=1e-5, atol=1e-8)
+    assert bundle.log_determinant(problem, state, np.ones(len(problem.seen))) == pytest.approx(np.linalg.slogdet(dense)[1], rel=1e-9)
+
+
+def test_the_marks_kernels_equal_numpy():
+    problem, state = small_problem()
+    rng = np.random.default_rng(8)
+    state = replace(state, express=rng.normal(size=(2, 1)))
+    x = state.points[problem.landmark] + (problem.modes[problem.landmark] * state.express[problem.photo][:, None, :]).sum(axis=2)
+    c = np.einsum("mij,mj->mi", state.rotation[problem.photo], x) + state.shift[problem.photo]
+    plain = c[:, :2] / c[:, 2:] * np.exp(state.log_focal)[problem.photo][:, None] + state.centre[problem.photo] - problem.seen
+    np.testing.assert_allclose(bundle.residuals(problem, state), plain, rtol=1e-9)
+    behind = replace(state, shift=state.shift - (0, 0, 2000.0))
+    assert (bundle.residuals(problem, behind) == 1e9).all()
+    # the normal equations of marks, written out
+    errors, found = bundle.residuals(problem, state), bundle.slopes(problem, state)
+    k, p, q = 2, problem.camera_size, problem.shared_size
+    turned = np.array([[[2.0, 0.3], [0.3, 1.0]]]) * rng.uniform(0.5, 2.0, (len(errors), 1, 1))
+    out = np.zeros((k, p, p)), np.zeros((k, p, q)), np.zeros((q, q)), np.zeros((k, p)), np.zeros(q)
+    bundle._bundle_kernels.gather(problem.photo, problem.landmark, found, errors, turned, *out)
+    dense = np.zeros((len(errors), 2, k * p + q))
+    for m, (photo, landmark) in enumerate(zip(problem.photo, problem.landmark, strict=True)):
+        dense[m][:, photo * p : photo * p + p] = found[m, :, :p]
+        dense[m][:, k * p + 3 * landmark : k * p + 3 * landmark + 3] = found[m, :, p:]
+    normal = np.einsum("mia,mij,mjb->ab", dense, turned, dense)
+    np.testing.assert_allclose(out[0][1], normal[p : 2 * p, p : 2 * p], rtol=1e-9)
+    np.testing.assert_allclose(out[1][0], normal[:p, 2 * p :], rtol=1e-9, atol=1e-12)
+    np.testing.assert_allclose(out[2], normal[2 * p :, 2 * p :], rtol=1e-9, atol=1e-12)
+    pull = np.einsum("mia,mij,mj->a", dense, turned, errors)
+    np.testing.assert_allclose(np.concatenate([out[3].ravel(), out[4]]), pull, rtol=1e-9, atol=1e-9)
 
 
 def test_marks_without_weight_say_nothing():
@@ -186,13 +238,14 @@ def test_held_parameters_stay_and_have_no_spread():
     weight = np.ones(len(problem.seen))
     found = bundle.adjust(problem, state, weight, robust=False)
     np.testing.assert_array_equal(found.centre, state.centre)
+    np.testing.assert_array_equal(found.express, state.express)
     assert found.log_iris == state.log_iris
     whole = bundle.covariance(problem, found, weight)
-    assert whole[-1, -1] == 0
-    assert whole[7, 7] == whole[8, 8] == 0
-    values = np.linalg.eigvalsh(whole)
-    assert values.min() > -1e-9
-    free = replace(problem, centre_spread=np.full(2, 40.0))
+    assert whole.shared[-1, -1] == 0
+    assert whole.cameras[0, 7, 7] == whole.cameras[1, 8, 8] == whole.cameras[0, 9, 9] == 0
+    assert min(np.linalg.eigvalsh(c).min() for c in (whole.shared, *whole.cameras)) > -1e-9
+    free = replace(problem, centre_spread=np.full(2, 40.0), express_spread=np.full((2, 1), 3.0))
     moved = bundle.adjust(free, state, weight, robust=False)
     assert np.abs(moved.centre - state.centre).max() > 1e-3
-    assert bundle.covariance(free, moved, weight)[7, 7] > 0
+    assert np.abs(moved.express).max() > 1e-6
+    assert bundle.covariance(free, moved, weight).cameras[0, 7, 7] > 0

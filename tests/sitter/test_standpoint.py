@@ -29,10 +29,11 @@ def test_a_known_standpoint_is_found_again(points, turn, tilt, lens, distance):
     camera = View(turn, tilt, (0, -20, 20), distance, lens).camera(W, H)
     keys = [k for k in GUIDED if k[-1] == ("l" if turn > 0 else "r") or "_" not in k][:18]
     found = solve(marks_of(camera, points, keys), points, W, H, lens)
-    assert found.lens == pytest.approx(lens, rel=1e-3)
-    np.testing.assert_allclose(found.position, camera.position, rtol=2e-3, atol=0.5)
-    np.testing.assert_allclose(np.array(found.rotation).reshape(3, 3), camera.rotation, atol=1e-3)
-    assert max(found.errors(marks_of(camera, points, keys), points).values()) < 0.2
+    # the usual distances that heads are photographed from pull a little, as does the lens that is told
+    assert found.lens == pytest.approx(lens, rel=5e-3)
+    np.testing.assert_allclose(found.position, camera.position, rtol=6e-3, atol=1.5)
+    np.testing.assert_allclose(np.array(found.rotation).reshape(3, 3), camera.rotation, atol=3e-3)
+    assert max(found.errors(marks_of(camera, points, keys), points).values()) < 0.6
 
 
 def test_with_a_fixed_lens_it_equals_opencv(points):
@@ -46,11 +47,11 @@ def test_with_a_fixed_lens_it_equals_opencv(points):
     _, rvec, tvec = cv2.solvePnP(world, image, k, None, flags=cv2.SOLVEPNP_ITERATIVE)
     found = solve(marks, points, W, H, 85)
     position = (-cv2.Rodrigues(rvec)[0].T @ tvec).ravel()
-    # the lens is a prior of 3 percent here, so the distance may give a little
+    # the lens is a prior of 3 percent here and the distance one of its own, so both may give a little
     seen = cv2.projectPoints(world, rvec, tvec, k, None)[0][:, 0]
     theirs = np.sqrt(((seen - image) ** 2).sum(axis=1).mean())
     mine = np.sqrt(np.mean(np.square(list(found.errors(marks, points).values()))))
-    assert mine <= theirs + 1e-6
+    assert mine <= theirs + 5e-3
     assert np.linalg.norm(found.position - position) < 0.03 * np.linalg.norm(position)
 
 

@@ -134,7 +134,7 @@ class Bench:
         self.instead: dict[str, Surface] = {}
         #: Clay to sitter, as it was when the standpoint was taken: the view rests while one models.
         self.alignment: Alignment = AS_IS
-        #: Whether likeness leaves size out; None: unless a distance of the sitter was measured.
+        #: Whether likeness leaves size out; None: unless the sitter's size was measured.
         self.scaled: bool | None = None
         self._likeness: tuple[object, Likeness | None, tuple[object, ...]] | None = None
         self.rgb: tuple[int, int, int] = (196, 120, 100)
@@ -364,9 +364,9 @@ class Bench:
         self.overlay_changed.emit()
         self.view_changed.emit()
 
-    def sized(self) -> bool:
-        """Whether likeness leaves size out: by choice, or because no caliper has measured it."""
-        return not self.portrait.sitter.known if self.scaled is None else self.scaled
+    def leaves_size_out(self) -> bool:
+        """Whether likeness leaves size out: by choice, or because nothing has measured it."""
+        return not self.portrait.sitter.size_measured if self.scaled is None else self.scaled
 
     def set_scaled(self, scaled: bool | None) -> None:
         """Leave size out of likeness, or not."""
@@ -382,7 +382,7 @@ class Bench:
         if solution is None:
             return AS_IS
         try:
-            return align(self.portrait.landmarks(), solution, scaled=self.sized())[0]
+            return align(self.portrait.landmarks(), solution, scaled=self.leaves_size_out())[0]
         except CannotSolveError:
             return AS_IS
 
@@ -395,13 +395,13 @@ class Bench:
         versions = tuple((k, p.surface.version) for k, p in portrait.pieces.items())
         # the things themselves are kept and compared: a freed one's address may be given again
         held = (portrait, portrait.anchors, portrait.sitter.solution, *(p.surface for p in portrait.pieces.values()))
-        key = (versions, self.sized())
+        key = (versions, self.leaves_size_out())
         old = self._likeness
         if old is None or old[0] != key or len(old[2]) != len(held) or any(a is not b for a, b in zip(old[2], held, strict=True)):
             found = None
             if portrait.sitter.solution is not None:
                 try:
-                    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=self.sized())
+                    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=self.leaves_size_out())
                 except CannotSolveError:
                     found = None
             self._likeness = old = (key, found, held)

@@ -126,7 +126,7 @@ def _compared(bench: Bench) -> list:  # type: ignore[type-arg]
     portrait = bench.portrait
     return compare(
         (*MEASURES, *portrait.rules), portrait.landmarks(), portrait.sitter.solution,
-        None if found is None else found.alignment, portrait.sitter.kind,
+        None if found is None else found.alignment, portrait.sitter.kind, portrait.sitter.age,
     )  # fmt: skip
 
 
@@ -188,7 +188,7 @@ def _summary(page: _Page, bench: Bench) -> None:
         page.text(MARGIN, y, "The clay has too few landmarks to be compared.", 16)
         _foot(page, bench)
         return
-    size = "size left out" if bench.sized() else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
+    size = "size left out" if bench.leaves_size_out() else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
     page.text(MARGIN, y, f"{found.overall:.1f} mm off over {len(found.offsets)} landmarks ({size})", 22, bold=True)
     y += 44
     x = MARGIN

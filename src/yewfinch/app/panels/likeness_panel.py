@@ -20,7 +20,7 @@ from yewfinch.app import theme
 from yewfinch.app.bench import Bench
 from yewfinch.app.controls.course import Course
 from yewfinch.app.controls.table import plain_table
-from yewfinch.core.sitter.likeness import SIGMAS, Likeness, Offset, short_title, title
+from yewfinch.core.sitter.likeness import Likeness, Offset, short_title, title
 
 _AXES = (("left", "right"), ("high", "low"), ("forward", "back"))
 
@@ -93,7 +93,7 @@ class LikenessPanel(QWidget):
         found = self.bench.likeness()
         self.rows = () if found is None else found.offsets
         self.figure.setProperty("soft", found is None)
-        self.sizeless.setChecked(self.bench.sized())
+        self.sizeless.setChecked(self.bench.leaves_size_out())
         for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows):
             widget.setVisible(found is not None)
         if found is None:
@@ -109,7 +109,7 @@ class LikenessPanel(QWidget):
 
     def _figures(self, found: Likeness) -> None:
         count = sum(o.significant for o in found.offsets)
-        size = "" if self.bench.sized() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        size = "" if self.bench.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
         old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.out_of_date() else ""
         self.figure.setText(
             f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
@@ -137,7 +137,7 @@ class LikenessPanel(QWidget):
             word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
             cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
             seen = ", ".join(names.get(p, p) for p in o.photos)
-            sure = f"beyond {SIGMAS:.0f} times its uncertainty" if o.significant else "within its uncertainty"
+            sure = "beyond doubt: chance gives so much in under 1 of 20 cases" if o.significant else "within its uncertainty"
             tip = (
                 f"{title(o.key)}: the clay is {o.words()} ({sure}). "
                 f"Left and right are the sitter's own. Seen in {seen}."

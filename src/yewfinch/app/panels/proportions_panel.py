@@ -76,7 +76,7 @@ class ProportionsPanel(LivePanel):
         found = self.bench.likeness()
         self.rows = compare(
             measures, portrait.landmarks(), portrait.sitter.solution,
-            None if found is None else found.alignment, portrait.sitter.kind,
+            None if found is None else found.alignment, portrait.sitter.kind, portrait.sitter.age,
         )  # fmt: skip
         if group in ("size", "angle"):  # differences beyond doubt first, then what the photos tell
             self.rows.sort(key=lambda r: (not r.significant, r.sitter is None))

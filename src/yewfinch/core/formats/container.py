@@ -14,13 +14,15 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
-from typing import Any, Literal
+from typing import Annotated, Any
 
 import msgspec
 import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.measures import TAKES, Measure, MeasureKind
+from yewfinch.core.anatomy.people import OLDEST, YOUNGEST, Age
+from yewfinch.core.anatomy.spread import Kind
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.archive_arrays import ARRAYS, any_rows, held, matrix, piece_array, plain, write_array
@@ -58,7 +60,7 @@ from yewfinch.core.show.view import DIRECTIONS
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Certainty, Drawing, KnownDistance, Photo, Sitter
 from yewfinch.core.sitter.sheets import Sheet
-from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
+from yewfinch.core.sitter.solution import BadMark, Doubt, PhotoFit, Solution
 from yewfinch.core.sitter.standpoint import Standpoint
 
 SCHEMA = 1
@@ -85,7 +87,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
     photos = [
         {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
          "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
-         "certainty": dict(p.certainty), "spans": {k: list(v) for k, v in p.spans.items()}, "cut": p.cut,
+         "certainty": dict(p.certainty), "spans": {k: list(v) for k, v in p.spans.items()}, "cut": p.cut, "mouth_open": p.mouth_open,
          "curves": {k: [list(q) for q in v] for k, v in p.curves.items()},
          "drawings": [msgspec.to_builtins(d) for d in p.drawings], "note": p.note, "tags": list(p.tags),
          "turn": p.turn, "crop": None if p.crop is None else list(p.crop), "exposure": p.exposure,
@@ -100,7 +102,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "landmarks": {k: msgspec.to_builtins(a) for k, a in portrait.anchors.items()},
         "lines": {k: [msgspec.to_builtins(a) for a in v] for k, v in portrait.lines.items()},
         "sitter": {
-            "photos": photos, "kind": portrait.sitter.kind,
+            "photos": photos, "kind": portrait.sitter.kind, "age": portrait.sitter.age, "years": portrait.sitter.years,
             "known": [msgspec.to_builtins(d) for d in portrait.sitter.known],
             "solution": _solution_manifest(portrait.sitter.solution),
             "sheets": [msgspec.to_builtins(s) for s in portrait.sitter.sheets],
@@ -130,6 +132,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
         "bad": [msgspec.to_builtins(b) for b in found.bad],
         "left_out": dict(found.left_out), "scale_spread": found.scale_spread,
         "scale_source": found.scale_source, "noise": found.noise, "stamp": found.stamp,
+        "placing": found.placing.tolist(), "doubt": msgspec.to_builtins(found.doubt),
     }  # fmt: skip
 
 
@@ -268,6 +271,7 @@ class _PhotoRecord(msgspec.Struct):
     certainty: dict[str, Certainty] = {}
     spans: dict[str, tuple[float, float, float, float]] = {}
     cut: bool = False
+    mouth_open: bool = False
     curves: dict[str, tuple[tuple[float, float], ...]] = {}
     drawings: tuple[Drawing, ...] = ()
     note: str = ""
@@ -289,11 +293,15 @@ class _SolutionRecord(msgspec.Struct):
     scale_source: str = ""
     noise: float = 0.0
     stamp: str = ""
+    placing: list[float] = []
+    doubt: Doubt = msgspec.field(default_factory=Doubt)
 
 
 class _SitterRecord(msgspec.Struct):
     photos: list[_PhotoRecord] = []
-    kind: Literal["any", "man", "woman"] = "any"
+    kind: Kind = "any"
+    age: Age = "adult"
+    years: Annotated[float, msgspec.Meta(ge=YOUNGEST, le=OLDEST)] | None = None
     known: tuple[KnownDistance, ...] = ()
     solution: _SolutionRecord | None = None
     sheets: tuple[Sheet, ...] = ()
@@ -410,7 +418,7 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
     told = manifest.sitter
     portrait.sitter = Sitter(
-        tuple(photos), files, told.kind, told.known, _solution(archive, told.solution, name), told.sheets
+        tuple(photos), files, told.kind, told.age, told.years, told.known, _solution(archive, told.solution, name), told.sheets
     )
     return portrait
 
@@ -470,6 +478,9 @@ def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: st
     known = all(k in LANDMARKS for k in (*record.keys, *record.seen))
     if len(points) != n or not 0 < n <= MAX_LANDMARKS or not known or not set(record.seen) <= set(record.keys):
         raise BadFileError(f"{name} is damaged: its solved sitter does not fit together.")
+    placing = np.array(record.placing or [0.0] * n, np.float64)
+    if len(placing) != n or not np.isfinite(placing).all() or (placing < 0).any() or not set(record.doubt.differently) <= set(LANDMARKS):
+        raise BadFileError(f"{name} is damaged: its solved sitter does not fit together.")
     covariance = matrix(archive, COVARIANCE, (3 * n, 3 * n), name)
     ellipses = {
         f.photo: matrix(archive, ELLIPSES.format(f.photo), (n, 3), name)
@@ -478,7 +489,7 @@ def _solution(archive: zipfile.ZipFile, record: _SolutionRecord | None, name: st
     return Solution(
         record.keys, points, covariance, record.seen, record.fits,
         tuple(b for b in record.bad if b.key in LANDMARKS), record.left_out, ellipses,
-        record.scale_spread, record.scale_source, record.noise, record.stamp,
+        record.scale_spread, record.scale_source, record.noise, record.stamp, placing, record.doubt,
     )  # fmt: skip
 
 

@@ -61,7 +61,8 @@ def mark_slopes(photo, landmark, rotation, shift, log_focal, points, modes, expr
 @njit(cache=True, nogil=True)
 def gather(photo, landmark, slopes, errors, information, cameras, between, shared, camera_pull, shared_pull):
     """Add the marks to the normal equations: blocks of cameras (k, p, p), of cameras against what they share (k, p, q), of what
-    they share (q, q), and the gradients. `information` is the inverse covariance of each mark, (m, 2, 2)."""
+    they share (q, q), and the gradients. `information` is the inverse covariance of each mark, (m, 2, 2).
+    """
     size = cameras.shape[1]
     for m in range(len(photo)):
         k, at = photo[m], 3 * landmark[m]

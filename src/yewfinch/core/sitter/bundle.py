@@ -340,8 +340,11 @@ class Normal:
 def normal_equations(problem: Problem, state: State, weight: DoubleArray) -> Normal:
     """Normal matrix and half the gradient, for given weights of marks."""
     k, p, q = problem.cameras, problem.camera_size, problem.shared_size
-    cameras, between, shared = np.zeros((k, p, p)), np.zeros((k, p, q)), np.zeros((q, q))
-    camera_pull, shared_pull = np.zeros((k, p)), np.zeros(q)
+    cameras: DoubleArray = np.zeros((k, p, p))
+    between: DoubleArray = np.zeros((k, p, q))
+    shared: DoubleArray = np.zeros((q, q))
+    camera_pull: DoubleArray = np.zeros((k, p))
+    shared_pull: DoubleArray = np.zeros(q)
     information = (weight / problem.spread**2)[:, None, None] * np.eye(2)
     _bundle_kernels.gather(
         problem.photo, problem.landmark, slopes(problem, state), residuals(problem, state), information,
@@ -363,14 +366,14 @@ def normal_equations(problem: Problem, state: State, weight: DoubleArray) -> Nor
         cameras[:, CAMERA + a, CAMERA + a] += express[:, a]
         camera_pull[:, CAMERA + a] += express[:, a] * (state.express[:, a] - problem.express_mean[:, a])
     other = rows(problem, state)
-    shared += other.by_shared.T @ other.by_shared
-    shared_pull += other.by_shared.T @ other.error
+    shared = shared + other.by_shared.T @ other.by_shared
+    shared_pull = shared_pull + other.by_shared.T @ other.error
     for i in range(k):
         mine = np.flatnonzero(other.camera == i)
-        a, b = other.by_camera[mine], other.by_shared[mine]
-        cameras[i] += a.T @ a
-        between[i] += a.T @ b
-        camera_pull[i] += a.T @ other.error[mine]
+        by_camera = other.by_camera[mine]
+        cameras[i] += by_camera.T @ by_camera
+        between[i] += by_camera.T @ other.by_shared[mine]
+        camera_pull[i] += by_camera.T @ other.error[mine]
     index, which = np.nonzero(held)
     cameras[index, which, :] = 0.0
     cameras[index, :, which] = 0.0
@@ -507,6 +510,11 @@ def covariance(problem: Problem, state: State, weight: DoubleArray) -> Covarianc
     cameras[rows_, :, which] = 0.0
     between[rows_, which, :] = 0.0
     return Covariance(cameras, between, shared)
+
+
+def inverse(matrix: DoubleArray) -> DoubleArray:
+    """Inverse of a symmetric positive matrix."""
+    return np.asarray(cho_solve(cho_factor(matrix, lower=True, check_finite=False), np.eye(len(matrix)), check_finite=False))
 
 
 def log_determinant(problem: Problem, state: State, weight: DoubleArray) -> float:

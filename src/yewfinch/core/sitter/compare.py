@@ -5,7 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+import numpy as np
+
 from yewfinch.core.anatomy.measures import Measure
+from yewfinch.core.anatomy.people import Age
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter.alignment import AS_IS, Alignment
 from yewfinch.core.sitter.solution import Solution
@@ -96,6 +99,7 @@ def compare(
     solution: Solution | None,
     alignment: Alignment | None,
     kind: str = "any",
+    age: Age = "adult",
 ) -> list[Compared]:
     """Measure sitter and clay.
 
@@ -106,20 +110,34 @@ def compare(
     solution : Solution or None
         Landmarks no photo shows are not measured.
     alignment : Alignment or None
-        Clay to sitter: heights and tilts are taken in the sitter's frame; its scale is not used,
-        so that the clay's millimetres stay the clay's.
+        Clay to sitter: heights and tilts are taken in the sitter's frame. The clay's millimetres stay the clay's; where
+        size is left out (the alignment scales) the sitter is measured at the clay's size.
     kind : str
         Whose norms.
+    age : {"adult", "child", "old"}
+        The norms are those of grown people: a child is compared with none.
     """
     lay = alignment or AS_IS
     turned = {k: lay.rotation @ p for k, p in clay.items()}
-    seen = {} if solution is None else solution.landmarks()
-    defined = None if solution is None else solution.from_definition
+    seen = {} if solution is None else {k: p / lay.scale for k, p in solution.landmarks().items()}
+    defined = None if solution is None else _defined(solution, lay)
     out = []
     for m in measures:
         sitter = m.value(seen)
         spread = None
         if sitter is not None and solution is not None and defined is not None:
-            spread = m.spread(solution.keys, solution.points, defined)
-        out.append(Compared(m, sitter, spread, m.value(turned), m.norm(kind)))
+            spread = m.spread(solution.keys, solution.points / lay.scale, defined)
+        out.append(Compared(m, sitter, spread, m.value(turned), None if age == "child" else m.norm(kind)))
     return out
+
+
+def _defined(solution: Solution, lay: Alignment) -> DoubleArray:
+    """Covariance of the sitter's landmarks by their definitions, (3 n, 3 n) mm squared, at the clay's size if that counts."""
+    covariance = solution.from_definition
+    if lay.scale == 1.0:
+        return covariance
+    seen = np.array([k in solution.seen for k in solution.keys])
+    centred = solution.points - solution.points[seen].mean(axis=0)
+    measure = np.where(seen[:, None], centred, 0.0)
+    take = np.eye(centred.size) - np.outer(centred.ravel(), measure.ravel()) / (measure**2).sum()
+    return np.asarray(take @ covariance @ take.T) / lay.scale**2

@@ -18,7 +18,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.repeatability import placing_spread
 from yewfinch.core.anatomy.spread import Spread
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: Degrees of freedom with which a factor is held near 1: shape and placing, and one landmark's own (choice).
 FIRMNESS, OWN_FIRMNESS = 20.0, 6.0
@@ -84,7 +84,7 @@ class HeadPrior:
     @property
     def coordinates(self) -> IndexArray:
         """Rows of the seen landmarks' coordinates among all."""
-        return (3 * self.seen[:, None] + np.arange(3, dtype=self.seen.dtype)).ravel()
+        return np.asarray((3 * self.seen[:, None] + np.arange(3)).ravel(), INDEX)
 
     def start(self) -> Factors:
         """Factors before anything is known."""
@@ -168,6 +168,13 @@ class HeadPrior:
         shape = (FIRMNESS + shape_squares) / (FIRMNESS + shape_settled)
         found = Factors(float(np.clip(shape, LEAST, MOST)), float(np.clip(placing, LEAST, MOST)), own)
         return found, float((precision * posterior).sum() * -1.0 + len(precision))
+
+    def farthest(self, precision: DoubleArray, points: DoubleArray) -> list[int]:
+        """Seen landmarks (by their number among these), the one farthest from where the others expect it first."""
+        pull = precision @ (points - self.mean[self.seen]).ravel()
+        gap = pull / np.diag(precision)  # what a coordinate lies off its expectation given all others
+        size = np.linalg.norm(gap.reshape(-1, 3), axis=1) / self.placing
+        return [int(i) for i in np.argsort(-size)]
 
     def completed(
         self, factors: Factors, precision: DoubleArray, points: DoubleArray

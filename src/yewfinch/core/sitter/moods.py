@@ -13,8 +13,8 @@ import numpy as np
 from yewfinch.core.anatomy.expressions import EXPRESSIONS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import bundle
-from yewfinch.core.sitter.some_photos import only, solved_alone
 from yewfinch.core.sitter.settle import Settled
+from yewfinch.core.sitter.some_photos import only, solved_alone
 
 #: Widest spread of each expression.
 WIDEST = np.array([e.widest for e in EXPRESSIONS])
@@ -40,7 +40,7 @@ def moved_photos(found: Settled) -> list[int]:
     still = replace(problem, spread=problem.spread / np.maximum(found.noise.photos[problem.photo], 1.0))
     soft = np.abs(problem.modes).max(axis=(1, 2))[problem.landmark] > _SOFT_MM
     square = (bundle.residuals(problem, state) ** 2).sum(axis=1) / still.spread**2
-    precision = np.linalg.inv(found.covariance.points + 1e-6 * np.eye(state.points.size))
+    precision = bundle.inverse(found.covariance.points + 1e-6 * np.eye(state.points.size))
     gains: dict[int, float] = {}
     for i in range(problem.cameras):
         mine = (problem.photo == i) & soft
@@ -66,7 +66,7 @@ def _costs(problem: bundle.Problem, state: bundle.State) -> DoubleArray:
 
 
 def in_words(express: DoubleArray) -> str:
-    """What a photo's expression is, as in 'open mouth, smile'; empty if there is none to speak of."""
+    """What a photo's expression is in one or two words, as in 'open mouth, smile'; empty if there is none to speak of."""
     part = np.abs(express) / WIDEST
     order = np.argsort(-part)
-    return ", ".join(EXPRESSIONS[e].plain for e in order if part[e] > _SAID)
+    return ", ".join(EXPRESSIONS[e].plain for e in order[:2] if part[e] > _SAID)

@@ -161,6 +161,12 @@ class Photo:
         rest = {k: c for k, c in self.spans.items() if k != key}
         return replace(self, spans=rest if span is None else {**rest, key: span})
 
+    @property
+    def measures_iris(self) -> bool:
+        """Whether an iris is drawn beside a mark on its pupil."""
+        seen = self.usable()
+        return any(f"p_{key.removeprefix('iris_')}" in seen for key in self.spans)
+
     def usable(self) -> dict[str, tuple[float, float]]:
         """Marks that say something: all but the hidden ones."""
         return {k: m for k, m in self.marks.items() if self.certainty.get(k) != "hidden"}
@@ -214,9 +220,12 @@ class Sitter:
     sheets: tuple[Sheet, ...] = ()
 
     @property
-    def sized(self) -> bool:
-        """Whether anything measured says how large the sitter is: a distance, or an iris drawn on a photo."""
-        return bool(self.known) or any(k in p.marks for p in self.photos for s in p.spans for k in (s.replace("iris", "p"),))
+    def size_measured(self) -> bool:
+        """Whether anything says how large the sitter is: a distance taken with calipers, or an iris drawn on a photo.
+
+        Until then every figure leaves size out: photos alone do not tell it.
+        """
+        return bool(self.known) or any(p.measures_iris for p in self.photos)
 
     def photo(self, photo_id: str) -> Photo:
         """One photo by its id.

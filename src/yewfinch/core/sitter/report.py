@@ -17,7 +17,7 @@ from yewfinch.core.sitter.head_prior import HeadPrior
 from yewfinch.core.sitter.moods import in_words
 from yewfinch.core.sitter.noise import MARK_MM
 from yewfinch.core.sitter.settle import Settled, spread_in_photo
-from yewfinch.core.sitter.solution import BadMark, Doubt, PhotoFit, Solution
+from yewfinch.core.sitter.solution import STRANGE_PLACING, STRANGE_SHAPE, BadMark, Doubt, PhotoFit, Solution
 
 if TYPE_CHECKING:
     from yewfinch.core.sitter.joint import Entry
@@ -80,6 +80,8 @@ def _placing(prior: HeadPrior, found: Settled) -> DoubleArray:
 def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: tuple[str, ...]) -> Doubt:
     own = found.factors.own
     worst = [i for i in np.argsort(-own) if own[i] > DIFFERENTLY]
+    if not worst and (found.factors.shape > STRANGE_SHAPE or found.factors.placing > STRANGE_PLACING):
+        worst = prior.farthest(found.problem.precision, found.state.points)[:4]
     words = {e.photo.id: in_words(found.state.express[i]) for i, e in enumerate(entries)}
     return Doubt(
         found.factors.shape, found.factors.placing, tuple(prior.seen_keys[i] for i in worst),

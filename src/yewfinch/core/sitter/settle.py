@@ -123,7 +123,7 @@ def settle(
 
 
 def _with_prior(problem: Problem, prior: HeadPrior, factors: Factors) -> Problem:
-    precision = np.linalg.inv(prior.covariance(factors))
+    precision = bundle.inverse(prior.covariance(factors))
     by_shape, spread = prior.size(factors, precision)
     return replace(problem, precision=precision, size_by_shape=by_shape, size_spread=spread)
 

@@ -205,8 +205,14 @@ class Solution:
         """How well a photo's standpoint is known; None if it was not used."""
         return next((f for f in self.fits if f.photo == photo_id), None)
 
-    def words(self) -> str:
-        """What is known and how well, for the user."""
+    def words(self, names: Mapping[str, str] | None = None) -> str:
+        """What is known and how well, for the user.
+
+        Parameters
+        ----------
+        names : mapping of photo id to name, optional
+            Needed to say which photo shows another expression or another person.
+        """
         spreads = [self.spread(k) for k in self.seen]
         middle = float(np.median(spreads)) if spreads else 0.0
         n = len(self.fits)
@@ -219,4 +225,21 @@ class Solution:
                 " One photo says little about depth: it is mostly that of an average head. "
                 "A second photo from another side helps most."
             )
-        return text
+        return " ".join([text, *self.warnings(names or {})])
+
+    def warnings(self, names: Mapping[str, str]) -> list[str]:
+        """Sentences on what does not fit one ordinary head at rest, marked by one hand."""
+        doubt, out = self.doubt, []
+        for i in doubt.strangers:
+            out.append(f"'{names.get(i, i)}' seems to show another person than the other photos, and was left out.")
+        for i, expression in doubt.moved.items():
+            out.append(f"'{names.get(i, i)}' shows another expression ({expression}): mouth, lids and brows may move there.")
+        look = ", ".join(LANDMARKS[k].plain for k in doubt.differently[:4] if k in LANDMARKS)
+        if doubt.strange:
+            out.append(
+                "These marks do not fit one ordinary head: two persons, another expression, or marks meant differently"
+                + (f"; look at these: {look}." if look else ".")
+            )
+        elif look:
+            out.append(f"Marked alike on all photos, but not where an ordinary head has it: {look}.")
+        return out

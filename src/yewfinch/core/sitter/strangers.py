@@ -17,8 +17,8 @@ from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
 from yewfinch.core.sitter.head_prior import HeadPrior
 from yewfinch.core.sitter.moods import WIDEST
-from yewfinch.core.sitter.some_photos import only, solved_alone
 from yewfinch.core.sitter.settle import Settled
+from yewfinch.core.sitter.some_photos import only, solved_alone
 
 #: How much larger than on the group's photos the marks' errors may be.
 _NOISE = (1.0, 1.8)
@@ -52,7 +52,7 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
     if k < 2:
         return []
     spread = prior.covariance(prior.start())
-    precision = np.linalg.inv(spread)
+    precision = bundle.inverse(spread)
     loose = replace(problem, precision=precision, express_spread=np.tile(WIDEST, (k, 1)))
     state = found.state
     anyone = prior.mean[prior.seen], precision
@@ -66,7 +66,7 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
         head, known, noise = _head_of(loose, state, group)
         here = replace(loose, spread=loose.spread * noise)
         # another person marked by the same hand, whose misunderstandings go along: as far from this head as people are
-        other = np.linalg.inv(np.linalg.inv(known) + apart)
+        other = bundle.inverse(bundle.inverse(known) + apart)
         for i in left:
             same = _evidence(here, state, i, head, known)
             against[i] = same - max(_evidence(here, state, i, *anyone), _evidence(here, state, i, head, other))
@@ -92,7 +92,7 @@ def _head_of(problem: Problem, state: State, group: list[int]) -> tuple[DoubleAr
     square = (bundle.residuals(part, found) ** 2).sum(axis=1) / part.spread**2
     noise = max(1.0, float(np.sqrt(np.median(square) / 1.386)))
     whole = bundle.covariance(replace(part, spread=part.spread * noise), found, 6.0 / (4.0 + square / noise**2))
-    return found.points, np.linalg.inv(whole.points + 1e-6 * np.eye(found.points.size)), noise
+    return found.points, bundle.inverse(whole.points + 1e-6 * np.eye(found.points.size)), noise
 
 
 def _evidence(problem: Problem, state: State, photo: int, head: DoubleArray, precision: DoubleArray) -> float:
