@@ -20,7 +20,8 @@ from yewfinch.core.formats import container
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
-from yewfinch.core.sitter.joint import softness, solve_sitter
+from yewfinch.core.sitter.joint import solve_sitter
+from yewfinch.core.sitter.noise import softness
 from yewfinch.core.sitter.photo import read_photo
 from yewfinch.demo.portrait import FILE, PHOTOS, photo_file
 from yewfinch.render import picture

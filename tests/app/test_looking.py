@@ -259,9 +259,9 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
 
 def test_a_known_distance_sets_the_size(window, qtbot):
     bench, panel = window.bench, window.sitter_panel
-    panel.measure.setCurrentText("between the outer eye corners")
-    panel.mm.setValue(95.0)
-    panel.add_known()
+    panel.size.measure.setCurrentText("between the outer eye corners")
+    panel.size.mm.setValue(95.0)
+    panel.size.add_known()
     assert bench.out_of_date()
     assert "changed" in panel.state.text()
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
@@ -275,8 +275,9 @@ def test_a_known_distance_sets_the_size(window, qtbot):
     assert "too" in window.likeness.figure.text()
     window.likeness.sizeless.click()
     assert bench.leaves_size_out()
-    panel.kind.setCurrentIndex(panel.kind.findData("man"))
-    panel.kind.activated.emit(panel.kind.currentIndex())
+    kind = panel.person.kind
+    kind.setCurrentIndex(kind.findData("man"))
+    kind.activated.emit(kind.currentIndex())
     assert bench.portrait.sitter.kind == "man"
 
 

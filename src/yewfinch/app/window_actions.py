@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 from yewfinch.app.actions import Action, ActionTable
 from yewfinch.app.bench import OVERLAYS, STAGES
 from yewfinch.core.sculpt.registry import tools
-from yewfinch.core.sitter.standpoint import FEWEST
+from yewfinch.core.sitter.sides import FEWEST
 
 if TYPE_CHECKING:
     from yewfinch.app.window import MainWindow

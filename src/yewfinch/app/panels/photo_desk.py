@@ -9,6 +9,7 @@ from functools import lru_cache
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter, QPen, QPixmap
 from PyQt6.QtWidgets import (
+    QCheckBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -29,7 +30,7 @@ from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Certainty, Drawing, DrawingKind, Photo
-from yewfinch.core.sitter.standpoint import FEWEST
+from yewfinch.core.sitter.sides import FEWEST
 
 ORDER = (*GUIDED, *(k for k in LANDMARKS if k not in GUIDED))
 MODES: tuple[tuple[DeskMode, str, str], ...] = (
@@ -159,6 +160,10 @@ class PhotoDesk(QWidget):
         grid.addWidget(self.back, 1, 0, 1, 3)
         grid.addWidget(self.skip, 1, 3, 1, 3)
         column.addLayout(grid)
+        self.mouth_open = QCheckBox("mouth open on this photo")
+        self.mouth_open.setToolTip("Jaw and lips do not show the form at rest here: the solve lets them move on this photo")
+        self.mouth_open.clicked.connect(self._open_mouth)
+        column.addWidget(self.mouth_open)
         self.list = QListWidget()
         self.list.setAccessibleName("landmarks")
         self.list.itemClicked.connect(lambda i: self.choose(i.data(Qt.ItemDataRole.UserRole)))
@@ -268,6 +273,11 @@ class PhotoDesk(QWidget):
             self._go_on(key)
         self.refresh()
         self.canvas.setFocus()
+
+    def _open_mouth(self, on: bool) -> None:
+        photo = self.photo
+        if photo is not None:
+            self.change(replace(photo, mouth_open=on), "Mouth open" if on else "Mouth closed")
 
     # --- lines, scale, drawings, frame ---------------------------------------------------
 
@@ -400,6 +410,7 @@ class PhotoDesk(QWidget):
         self.errors = {}
         if photo.standpoint is not None and solution is not None:
             self.errors = photo.standpoint.errors(photo.usable(), solution.landmarks())
+        self.mouth_open.setChecked(photo.mouth_open)
         mark = LANDMARKS[self.current]
         self.heading.setText(mark.plain[0].upper() + mark.plain[1:])
         side = {1: " The sitter's own left.", -1: " The sitter's own right.", 0: ""}[mark.side]

@@ -2,32 +2,27 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QComboBox,
-    QDoubleSpinBox,
-    QGridLayout,
     QHBoxLayout,
     QLabel,
     QListWidget,
     QListWidgetItem,
     QProgressBar,
     QPushButton,
-    QToolButton,
     QVBoxLayout,
     QWidget,
 )
 
 from yewfinch.app import theme
 from yewfinch.app.bench import Bench
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.measures import MEASURES
-from yewfinch.core.sitter.photo import KnownDistance, Sitter
-from yewfinch.core.sitter.standpoint import FEWEST
+from yewfinch.app.panels.sitter_person import SitterPerson
+from yewfinch.app.panels.sitter_size import SitterSize
+from yewfinch.core.sitter.photo import Sitter
+from yewfinch.core.sitter.sides import FEWEST
 
-KIND_NAMES = {"any": "an adult", "man": "a man", "woman": "a woman"}
+#: Letters that fit into one line of the list of what was left out.
+_LINE = 38
 
 
 class SitterPanel(QWidget):
@@ -49,9 +44,12 @@ class SitterPanel(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
+        self.size = SitterSize(bench)
+        self.person = SitterPerson(bench)
+        column.addWidget(self.size)
+        column.addWidget(self.person)
         self.state = QLabel()
         self.state.setWordWrap(True)
-        column.addWidget(self.state)
         row = QHBoxLayout()
         self.solve = QPushButton("Solve the sitter")
         self.solve.setProperty("main", True)
@@ -65,6 +63,12 @@ class SitterPanel(QWidget):
         self.progress.setFixedHeight(6)
         self.progress.setVisible(False)
         column.addWidget(self.progress)
+        column.addWidget(self.state)
+        self.warnings = QLabel()
+        self.warnings.setWordWrap(True)
+        self.warnings.setProperty("warn", True)
+        self.warnings.setAccessibleName("what does not fit one head")
+        column.addWidget(self.warnings)
         self.bad_title = QLabel()
         column.addWidget(self.bad_title)
         self.bad = QListWidget()
@@ -75,46 +79,6 @@ class SitterPanel(QWidget):
         self.bad.itemActivated.connect(self._look)
         self.bad.itemClicked.connect(self._look)
         column.addWidget(self.bad)
-        who = QHBoxLayout()
-        who.addWidget(QLabel("The sitter is"))
-        self.kind = QComboBox()
-        for key, name in KIND_NAMES.items():
-            self.kind.addItem(name, key)
-        self.kind.setToolTip("Whose published spread of heads stands in for what the photos do not show")
-        self.kind.setAccessibleName("kind of sitter")
-        self.kind.activated.connect(self._kind)
-        who.addWidget(self.kind, 1)
-        column.addLayout(who)
-        column.addWidget(QLabel("Measured on the sitter"))
-        self._known = QVBoxLayout()
-        self._known.setSpacing(2)
-        column.addLayout(self._known)
-        grid = QGridLayout()
-        grid.setSpacing(4)
-        self.measure = QComboBox()
-        self.measure.setAccessibleName("what was measured")
-        self.measure.setToolTip("A distance taken on the sitter with calipers; it sets the size")
-        for m in MEASURES:
-            if m.kind == "distance":
-                self.measure.addItem(m.title, m.landmarks)
-        self.mm = QDoubleSpinBox()
-        self.mm.setRange(5.0, 400.0)
-        self.mm.setDecimals(1)
-        self.mm.setSuffix(" mm")
-        self.mm.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
-        self.mm.setAccessibleName("measured distance")
-        self.mm.setValue(63.0)
-        self.measure.setCurrentText("between the pupils")
-        add = QToolButton()
-        add.setIcon(theme.icon("plus"))
-        add.setToolTip("Use this distance; solve again afterwards")
-        add.setAccessibleName("add a known distance")
-        add.clicked.connect(self.add_known)
-        grid.addWidget(self.measure, 0, 0, 1, 2)
-        grid.addWidget(self.mm, 1, 0)
-        grid.addWidget(add, 1, 1)
-        grid.setColumnStretch(0, 1)
-        column.addLayout(grid)
         bench.portrait_changed.connect(self._listen)
         self._listen()
 
@@ -137,29 +101,16 @@ class SitterPanel(QWidget):
         if found is None:
             self._say("Mark six or more landmarks on each photo; then all photos are solved together.", "soft")
         elif self.bench.out_of_date():
-            self._say("The marks have changed since the sitter was solved.", "warn")
+            self._say("Solve again: marks, size or sitter have changed since.", "warn")
         else:
             self._say(found.words(), "")
+        names = {p.id: p.name for p in sitter.photos}
+        told = [] if found is None else found.warnings(names)
+        self.warnings.setText("\n".join(told))
+        self.warnings.setVisible(bool(told))
+        self.size.refresh()
+        self.person.refresh()
         self._list_bad(sitter)
-        self.kind.blockSignals(True)
-        self.kind.setCurrentIndex(self.kind.findData(sitter.kind))
-        self.kind.blockSignals(False)
-        while (item := self._known.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.deleteLater()
-        for i, d in enumerate(sitter.known):
-            line = QWidget()
-            row = QHBoxLayout(line)
-            row.setContentsMargins(0, 0, 0, 0)
-            row.addWidget(QLabel(f"{_distance_title(d)}: {d.mm:.1f} mm"), 1)
-            gone = QPushButton(theme.icon("x", "soft", 14), "")
-            gone.setFixedWidth(28)
-            gone.setToolTip("Take this distance away")
-            gone.setAccessibleName(f"remove {_distance_title(d)}")
-            gone.clicked.connect(lambda _=False, n=i: self._forget(n))
-            row.addWidget(gone)
-            self._known.addWidget(line)
 
     def _list_bad(self, sitter: Sitter) -> None:
         self.bad.clear()
@@ -180,7 +131,8 @@ class SitterPanel(QWidget):
         self.bad_title.setText("Left out, because it does not fit:")
         for widget in (self.bad, self.bad_title):
             widget.setVisible(bool(lines))
-        self.bad.setFixedHeight(min(170, 8 + 48 * len(lines)))
+        tall = sum(10 + 20 * -(-len(text) // _LINE) for _, _, text in lines)
+        self.bad.setFixedHeight(min(190, 8 + tall))
 
     def _look(self, item: QListWidgetItem) -> None:
         photo, key = item.data(Qt.ItemDataRole.UserRole)
@@ -195,26 +147,6 @@ class SitterPanel(QWidget):
         else:
             self.solve.setEnabled(False)
 
-    def _kind(self, index: int) -> None:
-        kind = self.kind.itemData(index)
-        sitter = replace(self.bench.portrait.sitter, kind=kind)
-        self.bench.portrait.set_field("sitter", sitter, f"The sitter is {KIND_NAMES[kind]}")
-
-    def add_known(self) -> None:
-        """Use the distance that is set."""
-        start, end = self.measure.currentData()
-        sitter = self.bench.portrait.sitter
-        rest = tuple(d for d in sitter.known if (d.start, d.end) != (start, end))
-        new = KnownDistance(start, end, self.mm.value())
-        self.bench.portrait.set_field(
-            "sitter", replace(sitter, known=(*rest, new)), f"Measure {self.measure.currentText()}"
-        )
-
-    def _forget(self, index: int) -> None:
-        sitter = self.bench.portrait.sitter
-        known = sitter.known[:index] + sitter.known[index + 1 :]
-        self.bench.portrait.set_field("sitter", replace(sitter, known=known), "Remove a known distance")
-
     def _say(self, text: str, tone: str) -> None:
         self.state.setText(text)
         for name in ("soft", "warn"):
@@ -223,10 +155,3 @@ class SitterPanel(QWidget):
         assert style is not None
         style.unpolish(self.state)
         style.polish(self.state)
-
-
-def _distance_title(d: KnownDistance) -> str:
-    for m in MEASURES:
-        if m.kind == "distance" and m.landmarks == (d.start, d.end):
-            return m.title
-    return f"{LANDMARKS[d.start].plain} to {LANDMARKS[d.end].plain}"

@@ -103,6 +103,11 @@ def draw(rng: np.random.Generator, kind: Kind = "any", age: Age = "adult") -> di
     return {k: points[i] for i, k in enumerate(found.keys)}
 
 
+def age_of_years(years: float) -> Age:
+    """The word for a sitter's years."""
+    return "child" if years < AGES["adult"][0] else "old" if years >= AGES["old"][0] + 5.0 else "adult"
+
+
 def years_of(age: Age, years: float | None) -> tuple[float, float]:
     """Youngest and oldest that a sitter may be.
 

@@ -205,14 +205,8 @@ class Solution:
         """How well a photo's standpoint is known; None if it was not used."""
         return next((f for f in self.fits if f.photo == photo_id), None)
 
-    def words(self, names: Mapping[str, str] | None = None) -> str:
-        """What is known and how well, for the user.
-
-        Parameters
-        ----------
-        names : mapping of photo id to name, optional
-            Needed to say which photo shows another expression or another person.
-        """
+    def words(self) -> str:
+        """What is known and how well, for the user; `warnings` tells what does not fit."""
         spreads = [self.spread(k) for k in self.seen]
         middle = float(np.median(spreads)) if spreads else 0.0
         n = len(self.fits)
@@ -225,13 +219,18 @@ class Solution:
                 " One photo says little about depth: it is mostly that of an average head. "
                 "A second photo from another side helps most."
             )
-        return " ".join([text, *self.warnings(names or {})])
+        return text
 
     def warnings(self, names: Mapping[str, str]) -> list[str]:
-        """Sentences on what does not fit one ordinary head at rest, marked by one hand."""
+        """Sentences on what does not fit one ordinary head at rest, marked by one hand.
+
+        Parameters
+        ----------
+        names : mapping of photo id to name
+        """
         doubt, out = self.doubt, []
-        for i in doubt.strangers:
-            out.append(f"'{names.get(i, i)}' seems to show another person than the other photos, and was left out.")
+        if doubt.strangers:
+            out.append(f"The photos seem to show two persons. Left out: {', '.join(names.get(i, i) for i in doubt.strangers)}.")
         for i, expression in doubt.moved.items():
             out.append(f"'{names.get(i, i)}' shows another expression ({expression}): mouth, lids and brows may move there.")
         look = ", ".join(LANDMARKS[k].plain for k in doubt.differently[:4] if k in LANDMARKS)
