@@ -246,7 +246,7 @@ def problem():
     rng = np.random.default_rng(1)
     lines = bundle.Lines(
         np.sort(rng.integers(0, 3, 9)), prior.mean[prior.seen][rng.integers(0, n, 9)] + rng.normal(0, 5, (9, 3)),
-        rng.dirichlet(np.ones(n), 9), np.array([(np.cos(a), np.sin(a)) for a in rng.uniform(0, 6, 9)]),
+        np.einsum("rn,cd->rcnd", rng.dirichlet(np.ones(n), 9), np.eye(3)).reshape(9, 3, 3 * n), np.array([(np.cos(a), np.sin(a)) for a in rng.uniform(0, 6, 9)]),
         rng.uniform(300, 800, (9, 2)), rng.uniform(1, 3, 9),
     )  # fmt: skip
     return replace(found, precision=precision, size_by_shape=by_shape, size_spread=size_spread, lines=lines), state

@@ -13,9 +13,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.anatomy import dials, head_field
 from yewfinch.core.anatomy.base_head import BaseHead
@@ -39,6 +40,7 @@ from yewfinch.core.anatomy.lid_laying import LidLayer
 from yewfinch.core.anatomy.neck import Neck
 from yewfinch.core.anatomy.person import Person
 from yewfinch.core.anatomy.spread import Spread, adults
+from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.crossings import around, crosses_itself, untangled
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
@@ -438,6 +440,14 @@ class HeadShaper:
             base = np.concatenate([away, np.ones((len(rows), 1)), rows], axis=1)
             out[start : start + 8192] = base @ inverse
         return out
+
+    def warp_of(self, rows: npt.NDArray[np.integer[Any]]) -> DoubleArray:
+        """How vertices of the model follow the landmarks alone, (n, k): neck and bust stay."""
+        return self._warp[rows, : len(self.keys)].astype(np.float64)
+
+    def model_rows(self, anchor: Anchor) -> list[int]:
+        """Vertices of the model that an anchor on the plain head lies between."""
+        return [int(self._order[c]) for c in anchor.corners]
 
     def _evened(self, p: DoubleArray) -> DoubleArray:
         """Exactly symmetric."""

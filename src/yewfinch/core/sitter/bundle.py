@@ -40,9 +40,9 @@ class Lines:
     photo : (r,) int64
         In rising order.
     place : (r, 3) float64, mm
-        Of the mean head.
-    weights : (r, n) float64
-        How much of each landmark's way from the mean the place goes along.
+        On the mean head.
+    follows : (r, 3, 3 n) float64
+        How it goes along with the landmarks' way from the mean.
     normal : (r, 2) float64
         Unit normals of the line in the photo.
     seen : (r, 2) float64, pixels
@@ -53,15 +53,10 @@ class Lines:
 
     photo: Ints
     place: DoubleArray
-    weights: DoubleArray
+    follows: DoubleArray
     normal: DoubleArray
     seen: DoubleArray
     spread: DoubleArray
-
-
-def no_lines(landmarks: int) -> Lines:
-    """Nothing drawn."""
-    return Lines(np.zeros(0, np.int64), np.zeros((0, 3)), np.zeros((0, landmarks)), np.zeros((0, 2)), np.zeros((0, 2)), np.zeros(0))
 
 
 @dataclass(frozen=True)
@@ -281,11 +276,11 @@ def rows(problem: Problem, state: State) -> Rows:
 
 def line_places(problem: Problem, state: State, lines: Lines) -> DoubleArray:
     """Places of drawn lines on the head as it is now, (r, 3) mm on a head of usual size."""
-    return np.asarray(lines.place + lines.weights @ (state.points - problem.mean))
+    return np.asarray(lines.place + lines.follows @ (state.points - problem.mean).ravel())
 
 
 def _line_rows(problem: Problem, state: State, lines: Lines) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
-    """Errors of drawn lines and their derivatives; the loss has a heavy tail, by weights."""
+    """Errors of drawn lines and their derivatives."""
     x = line_places(problem, state, lines)
     r = len(x)
     number = np.arange(r)
@@ -299,8 +294,7 @@ def _line_rows(problem: Problem, state: State, lines: Lines) -> tuple[DoubleArra
     gap = (errors * lines.normal).sum(axis=1) / lines.spread
     across = np.einsum("rj,rjp->rp", lines.normal, found) / lines.spread[:, None]
     size = problem.camera_size
-    by_points = lines.weights[:, :, None] * across[:, None, size:]
-    return gap, across[:, :size], by_points.reshape(r, -1)
+    return gap, across[:, :size], np.einsum("rc,rcq->rq", across[:, size:], lines.follows)
 
 
 def cost(problem: Problem, state: State, weight: DoubleArray, *, robust: bool) -> float:

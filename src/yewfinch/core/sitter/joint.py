@@ -14,6 +14,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from threadpoolctl import threadpool_limits
 
+from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.expressions import EXPRESSIONS, modes
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.people import people
@@ -24,6 +25,7 @@ from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
 from yewfinch.core.sitter.camera_prior import CameraPrior, camera_prior
+from yewfinch.core.sitter.drawn_lines import Drawn, LineFinder, curve_of, landmarks_on
 from yewfinch.core.sitter.head_prior import HeadPrior, head_prior
 from yewfinch.core.sitter.moods import WIDEST, moved_photos, told_open
 from yewfinch.core.sitter.noise import CLICK_PX, class_of, expected_error
@@ -72,10 +74,9 @@ class Entry:
         """What the user called a landmark on this photo."""
         return LANDMARKS[key].twin if self.swapped else key
 
-    def turned(self) -> Entry:
-        """Taken the other way round."""
-        assert self.other is not None
-        return Entry(self.photo, self.other, self.sighting)
+    def curves(self) -> dict[str, tuple[tuple[float, float], ...]]:
+        """Lines drawn on it, exchanged if the photo is."""
+        return {curve_of(k, swapped=self.swapped): c for k, c in self.photo.curves.items() if k in CURVES and len(c) > 1}
 
     def prior(self) -> CameraPrior:
         """What is known of its camera."""
@@ -140,11 +141,15 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
 def stamp(sitter: Sitter) -> str:
     """A short name for everything the solve depends on."""
     told = [
-        (p.id, p.width, p.height, p.lens, p.cut, p.mouth_open, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans))
+        (p.id, p.width, p.height, p.lens, p.cut, p.mouth_open, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans), _lines(p.curves))
         for p in sitter.photos
     ]
     known = [(d.start, d.end, float(d.mm), float(d.spread)) for d in sitter.known]
     return hashlib.sha256(repr((told, known, sitter.kind, sitter.age, sitter.years)).encode()).hexdigest()[:16]
+
+
+def _lines(curves: Mapping[str, tuple[tuple[float, float], ...]]) -> list[tuple[str, tuple[float, ...]]]:
+    return _numbers({k: tuple(v for point in line for v in point) for k, line in curves.items()})
 
 
 def _numbers(table: Mapping[str, tuple[float, ...]]) -> list[tuple[str, tuple[float, ...]]]:
@@ -222,12 +227,15 @@ class _Solve:
     def settled(self, entries: list[Entry], moved: Sequence[int] = ()) -> _Solved:
         """Solve photos as they are taken; mouth, lids and brows may move on some."""
         measured = {k for d in self.sitter.known for k in (d.start, d.end)}
-        prior = head_prior(self.spread, {k for e in entries for k in e.keys} | measured)
+        on_lines = {k for e in entries for c in e.curves() for k in landmarks_on(c)}
+        prior = head_prior(self.spread, ({k for e in entries for k in e.keys} | measured | on_lines) & set(self.spread.keys))
         problem, state, kind = pose_problem(entries, prior, self.sitter)
+        drawn = _drawn(entries, prior)
+        finder = LineFinder(drawn, prior) if drawn else None
         express = problem.express_spread.copy()
         express[list(moved)] = WIDEST
         problem = replace(problem, express_spread=express)
-        return _Solved(entries, problem, settle(problem, state, prior, kind, self.progress), prior)
+        return _Solved(entries, problem, settle(problem, state, prior, kind, self.progress, finder), prior)
 
     def sides_decided(self, entries: list[Entry]) -> _Solved:
         """Solve with each photo taken the way that all of them together make likelier."""
@@ -335,6 +343,14 @@ def pose_problem(
         float(np.log(problem.iris_size[0])),
     )  # fmt: skip
     return problem, state, np.array(kind, np.int64)
+
+
+def _drawn(entries: list[Entry], prior: HeadPrior) -> list[Drawn]:
+    middle = prior.mean[prior.seen].mean(axis=0)
+    return [
+        Drawn(i, key, np.array(points, np.float64), _px_per_mm(e.sighting, middle))
+        for i, e in enumerate(entries) for key, points in e.curves().items()
+    ]  # fmt: skip
 
 
 def _px_per_mm(sighting: Sighting, middle: DoubleArray) -> float:

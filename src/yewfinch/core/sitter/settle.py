@@ -15,6 +15,7 @@ from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Covariance, Problem, State
+from yewfinch.core.sitter.drawn_lines import LineFinder
 from yewfinch.core.sitter.head_prior import Factors, HeadPrior
 from yewfinch.core.sitter.noise import Noise, no_noise
 
@@ -57,7 +58,12 @@ class Settled:
 
 
 def settle(
-    problem: Problem, state: State, prior: HeadPrior, kind: npt.NDArray[np.int64], progress: Progress
+    problem: Problem,
+    state: State,
+    prior: HeadPrior,
+    kind: npt.NDArray[np.int64],
+    progress: Progress,
+    finder: LineFinder | None = None,
 ) -> Settled:
     """Solve, with everything that has to be found on the way.
 
@@ -71,6 +77,8 @@ def settle(
     kind : (m,) int64
         Class of each mark (see `noise`).
     progress : Progress
+    finder : LineFinder, optional
+        Of lines drawn on the photos, which join in once the marks have placed the cameras.
     """
     photos = _photos_of(problem)
     everything = np.ones(len(problem.seen))
@@ -96,7 +104,8 @@ def settle(
     for turn in range(_TESTS):
         progress(0.5 + 0.35 * turn / _TESTS, "testing each mark against the others")
         now = _with_prior(problem, prior, factors)
-        now = replace(now, spread=problem.spread * noise.of_marks(kind, problem.photo))
+        lines = None if finder is None else finder.lines(state, factors, now.precision)
+        now = replace(now, spread=problem.spread * noise.of_marks(kind, problem.photo), lines=lines)
         state = bundle.adjust(now, state, keep, robust=False, steps=12, exact=1e-6)
         whole = bundle.covariance(now, state, keep)
         test, leverage = mark_tests(now, state, keep, whole)
