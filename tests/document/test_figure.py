@@ -12,11 +12,12 @@ from yewfinch.core.anatomy.people import draw
 from yewfinch.core.anatomy.person import PRESETS, Figure, Person
 from yewfinch.core.document.check import problems
 from yewfinch.core.document.figure import LEVELS, figures
+from yewfinch.core.document.fitting import person_of
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError, YewfinchError
 from yewfinch.core.sitter.alignment import procrustes
-from yewfinch.core.sitter.photo import Sitter
+from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.core.sitter.solution import Solution
 
 
@@ -177,15 +178,15 @@ def solved(seed, kind_keys=None):
     keys = tuple(k for k in truth if kind_keys is None or k in kind_keys)
     turn = Rotation.from_euler("xyz", [4, -7, 3], degrees=True).as_matrix()
     points = np.array([truth[k] for k in keys]) @ turn.T + [3.0, -8.0, 12.0]
-    solution = Solution(keys, points, np.eye(3 * len(keys)), dict.fromkeys(keys, ("a",)), ())
-    return Sitter(solution=solution), keys, points
+    solution = Solution(keys, points, 1e-4 * np.eye(3 * len(keys)), dict.fromkeys(keys, ("a",)), ())
+    return Sitter(solution=solution, known=(KnownDistance("ex_l", "ex_r", 90.0),)), keys, points
 
 
 @pytest.mark.parametrize("seed", [1, 2, 3, 4])
 def test_fitted_to_a_sitter(portrait, maker, seed):
     portrait.sitter, keys, points = solved(seed)
     for lopsided, most in ((True, 0.5), (False, 2.5)):
-        person = maker.from_sitter(portrait, portrait.figure.person, lopsided=lopsided)
+        person = person_of(portrait, maker.shaper, portrait.figure.person, lopsided=lopsided)
         portrait.perform(maker.steer(portrait, person, "fit"))
         clay = portrait.landmarks()
         laid_on = [k for k in keys if k.split("_")[0] not in ("ps", "pi", "p")]
@@ -201,8 +202,8 @@ def test_a_fit_to_some_landmarks_guesses_the_rest_and_the_sex(portrait, maker):
     keys = maker.shaper.keys
     some = [k for k in keys if k.split("_")[0] in ("en", "ex", "prn", "sn", "ch", "gn", "t", "al", "zy", "go", "g", "li")]
     points = np.array([woman[keys.index(k)] for k in some])
-    portrait.sitter = Sitter(solution=Solution(tuple(some), points, np.eye(3 * len(some)), dict.fromkeys(some, ("a",)), ()))
-    person = maker.from_sitter(portrait, Person(1.0, 30.0))
+    portrait.sitter = Sitter(solution=Solution(tuple(some), points, 1e-4 * np.eye(3 * len(some)), dict.fromkeys(some, ("a",)), ()))
+    person = person_of(portrait, maker.shaper, Person(1.0, 30.0))
     assert person.sex < 0.25
     found = maker.shape(person).landmarks
     assert np.linalg.norm(found["eu_l"] - woman[keys.index("eu_l")]) < 6.0
@@ -210,4 +211,4 @@ def test_a_fit_to_some_landmarks_guesses_the_rest_and_the_sex(portrait, maker):
 
 def test_without_a_solution_there_is_nothing_to_fit(portrait, maker):
     with pytest.raises(CannotSolveError, match="not solved yet"):
-        maker.from_sitter(portrait, portrait.figure.person)
+        person_of(portrait, maker.shaper, portrait.figure.person)

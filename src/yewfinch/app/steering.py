@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from psygnal import Signal
 from PyQt6.QtCore import QObject, QTimer
 
 from yewfinch.app.bench import Bench
+from yewfinch.app.dialogs.waiting import behind_dialog
 from yewfinch.app.making import Making
+from yewfinch.app.workers import Worker
+from yewfinch.core.anatomy.base_head import HEAD
 from yewfinch.core.anatomy.head_form import FORMED
 from yewfinch.core.anatomy.person import Figure, Person
 from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.document.edits import Edit
 from yewfinch.core.document.figure import Figures
+from yewfinch.core.document.fitting import Fit, SurfaceFit, person_of
 from yewfinch.core.document.under_skin import guides
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -39,6 +44,7 @@ class Steering(QObject):
         self._draft: Figure | None = None
         self._wish: tuple[Figure, str] | None = None
         self.making = Making(self, self._failed)
+        self._worker: Worker | None = None
         self._soon = QTimer(self)
         self._soon.setSingleShot(True)
         self._soon.setInterval(0)
@@ -123,10 +129,15 @@ class Steering(QObject):
         elif figure is not None and figure is self._draft:
             self._apply(figure, self._step[0] if self._step else "Base head", draft=False)
 
-    def _apply(self, figure: Figure, what: str, *, draft: bool, once: bool = False) -> None:
+    def _apply(
+        self, figure: Figure, what: str, *, draft: bool, once: bool = False, then: Callable[[bool], None] | None = None
+    ) -> None:
+        """Make the clay this figure's; `then` is called afterwards, and told whether that was a step of the history."""
         portrait = self.bench.portrait
         before = portrait.figure
         if before is None or (before == figure and before is not self._draft):
+            if then is not None:
+                then(False)
             return
         from_draft = before is self._draft
 
@@ -137,6 +148,8 @@ class Steering(QObject):
                 portrait.amend(edit)
             self._step = None if once else (what, portrait.history.position)
             self._draft = portrait.figure if draft else None
+            if then is not None:
+                then(True)
 
         name = what if what.startswith("Body: ") else f"Base head: {what}"
         posed = portrait.posed is not None and portrait.posed.on
@@ -147,13 +160,13 @@ class Steering(QObject):
 
     def busy(self) -> bool:
         """Whether a thread is shaping a head."""
-        return self.making.busy()
+        return self.making.busy() or (self._worker is not None and self._worker.isRunning())
 
     def _failed(self, text: str) -> None:
         self.bench.say(text, "error")
         self.changed.emit()
 
-    def begin(self, figure: Figure, name: str) -> None:
+    def begin(self, figure: Figure, name: str, then: Callable[[bool], None] | None = None) -> None:
         """Put this base head or figure in the place of the present one."""
         self._wish = None
         portrait = self.bench.portrait
@@ -162,22 +175,49 @@ class Steering(QObject):
             portrait.perform(edit)
             self._step = self._draft = None
             self.bench.choose_piece("head")
+            if then is not None:
+                then(True)
 
         self.making.work(lambda: self.maker.begin(portrait, figure, name), done, figure, skull=bool(guides(portrait)))
 
-    def become(self, person: Person, name: str) -> None:
+    def become(self, person: Person, name: str, then: Callable[[bool], None] | None = None) -> None:
         """Steer to a person in one finished step, or begin with it where there is nothing to steer."""
         if self.why_not():
-            self.begin(replace(self.figure, person=person), f"New base head: {name}")
+            self.begin(replace(self.figure, person=person), f"New base head: {name}", then)
             return
-        self._apply(replace(self.figure, person=person), name, draft=False, once=True)
+        self._apply(replace(self.figure, person=person), name, draft=False, once=True, then=then)
 
     def fit(self, lopsided: bool) -> None:
-        """The base head that fits the sitter's landmarks best."""
+        """The base head that fits the sitter's landmarks best, then its surface bent to the drawn lines, as one step."""
+        portrait = self.bench.portrait
         try:
-            person = self.maker.from_sitter(self.bench.portrait, replace(self.person, dials={}), lopsided=lopsided)
+            person = person_of(portrait, self.maker.shaper, replace(self.person, dials={}), lopsided=lopsided)
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return
-        self.become(person, "fitted to the sitter")
-        self.bench.say(f"The base head now has the sitter's {len(person.landmarks)} landmarks; undo takes it back.", "note")
+        self.become(person, "fitted to the sitter", lambda stepped: self._fit_surface(stepped))
+
+    def _fit_surface(self, stepped: bool) -> None:
+        portrait = self.bench.portrait
+        try:
+            job = SurfaceFit(portrait, HEAD)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
+        if not job.photos:
+            self.bench.say(job.without_lines().words(), "note")
+            return
+
+        def done(found: tuple[Edit, Fit]) -> None:
+            edit, fit = found
+            if self.bench.portrait is not portrait:
+                return
+            if stepped:
+                portrait.append(edit.changes)
+            else:
+                portrait.perform(edit)
+            self.bench.say(fit.words(), "note")
+
+        self._worker = behind_dialog(
+            self, "Fitting the surface to the drawn lines …", job.carry_out, done, self._failed, "The surface was left as the landmarks make it."
+        )

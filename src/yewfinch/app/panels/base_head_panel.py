@@ -94,7 +94,7 @@ class BaseHeadPanel(QWidget):
     def _sitter(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.fit = QPushButton(theme.icon("crosshair"), "Fit to the sitter")
-        self.fit.setToolTip("Give the base head the landmarks that were solved from the photos")
+        self.fit.setToolTip("Give the base head the landmarks that were solved from the photos, each as surely as it is known, then bend its surface to the drawn lines and outlines")
         self.lopsided = QCheckBox("with asymmetry")
         self.lopsided.setToolTip("Also what the sitter's two sides differ in; without it the head stays symmetric")
         self.fit.clicked.connect(lambda: self.steering.fit(self.lopsided.isChecked()))

@@ -21,7 +21,6 @@ from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
 from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.anatomy.relief import relief
-from yewfinch.core.anatomy.spread import adults
 from yewfinch.core.document import under_skin
 from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.piece import Piece
@@ -34,11 +33,10 @@ from yewfinch.core.mesh.nearest import nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
-from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.show.pose import Bones, Pose, Posed
 from yewfinch.core.show.pose import checked as checked_pose
-from yewfinch.core.sitter.alignment import procrustes
 
 LEVELS = tuple(range(FINEST + 1))
 PIECES = (HEAD, LEFT_EYE, RIGHT_EYE)
@@ -415,44 +413,6 @@ class Figures:
         now = Posed(checked_pose(pose), on)
         rest = {key: was.off(portrait, key) for key in (*PIECES, *below)}
         return Edit(name, stood(portrait, self.pose_of(figure, now).with_guides(below), rest, now))
-
-    def from_sitter(self, portrait: Portrait, person: Person, *, lopsided: bool = False) -> Person:
-        """The person whose base head fits the sitter's measured landmarks best.
-
-        Parameters
-        ----------
-        portrait : Portrait
-            With a solved sitter.
-        person : Person
-            Age and dials stay as they are here.
-        lopsided : bool
-            Also the sitter's asymmetry.
-
-        Raises
-        ------
-        CannotSolveError
-            If the sitter is not solved.
-        """
-        found = portrait.sitter.solution
-        if found is None:
-            raise CannotSolveError("The sitter is not solved yet. Mark the photos and solve first.")
-        mean = dict(zip(self.shaper.keys, self.shaper.mean(0.5, max(person.age, 20.0)), strict=True))
-        keys = [k for k in found.keys if k in mean]
-        points = np.array([found.points[found.keys.index(k)] for k in keys])
-        laid = procrustes(points, np.array([mean[k] for k in keys])).to_sitter(points)
-        places = {k: (float(p[0]), float(p[1]), float(p[2])) for k, p in zip(keys, laid, strict=True)}
-        return replace(
-            person, sex=self._sex_of(places), landmarks=places, measures={}, seed=0, asymmetry=1.0 if lopsided else 0.0
-        )
-
-    def _sex_of(self, places: Mapping[str, tuple[float, float, float]]) -> float:
-        """Where between the mean woman (0) and man (1) landmarks lie (Fisher 1936)."""
-        woman, man = adults("woman").of(set(places)), adults("man").of(set(places))
-        way = (man.mean - woman.mean).ravel()
-        weights = np.linalg.solve(man.covariance + 0.1 * np.eye(len(way)), way)
-        at = np.array([places[k] for k in woman.keys]).ravel()
-        t = float(weights @ (at - woman.mean.ravel()) / (weights @ way))
-        return float(np.clip(t, 0.0, 1.0))
 
 
 def _shaded(regions: Mapping[str, ByteArray]) -> ByteArray:
