@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import sys
+from collections.abc import Mapping
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
-from yewfinch import __version__
+from yewfinch import __version__, cli_sitter
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.view import DIRECTIONS
@@ -18,14 +20,24 @@ if TYPE_CHECKING:
     from yewfinch.core.sitter.alignment import Alignment
 
 
+#: Version of the JSON that commands print; docs/cli.md describes it.
+SCHEMA = 1
+
+
 def main(argv: list[str] | None = None) -> int:
     """Run one command; returns the exit code: 0 done, 1 the file is at fault, 2 wrong words."""
     args = _parser().parse_args(argv)
     try:
-        return int(args.run(args))
+        code = int(args.run(args))
+        sys.stdout.flush()
     except YewfinchError as error:
         sys.stderr.write(f"yewfinch: {error}\n")
         return 1
+    except BrokenPipeError:
+        # whoever read the words has seen enough; nothing may be written at the interpreter's end either
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 141
+    return code
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -44,6 +56,7 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--size", type=_size, default=(800, 1000), metavar="WxH")
     p.add_argument("--raking", action="store_true", help="one hard lamp from the left, which shows the relief")
     p.add_argument("-o", "--out", type=Path, required=True)
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_render)
 
     p = commands.add_parser("head", help="a new portrait with a base head or figure")
@@ -62,50 +75,31 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--under-skin", action="store_true", help="with the skull and tissue-depth pegs")
     p.add_argument("--pose", action="append", default=[], help="a ready-made pose: sitting, one_leg, fist_l …; may be repeated")
     p.add_argument("--turn", type=_turn, action="append", default=[], metavar="JOINT=DEG[,DEG …]", help="elbow_l=90, head=10,0,30 …; may be repeated")
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_head)
 
-    p = commands.add_parser("solve", help="work out standpoints and the sitter from the marks on all photos")
-    p.add_argument("file", type=Path)
-    p.add_argument("--json", action="store_true")
-    p.set_defaults(run=_solve)
-
-    p = commands.add_parser("likeness", help="how far the clay lies from the sitter, landmark by landmark")
-    p.add_argument("file", type=Path)
-    p.add_argument("--json", action="store_true")
-    p.add_argument("--scaled", action="store_true", help="leave differences of size out")
-    p.set_defaults(run=_likeness)
+    cli_sitter.add_commands(commands, _tell)
 
     p = commands.add_parser("sheet", help="a comparison sheet as PDF or PNG, or its numbers as CSV")
     p.add_argument("file", type=Path)
     p.add_argument("-o", "--out", type=Path, required=True)
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_sheet)
-
-    p = commands.add_parser("sitter", help="photos and marks")
-    parts = p.add_subparsers(required=True, metavar="WHAT")
-    p = parts.add_parser("add", help="add a photo, on request with its marks")
-    p.add_argument("file", type=Path)
-    p.add_argument("photo", type=Path)
-    p.add_argument("--marks", type=Path, help="CSV or JSON with the marks of this photo")
-    p.set_defaults(run=_sitter_add)
-    p = parts.add_parser("marks", help="write all marks as CSV or JSON, or read them")
-    p.add_argument("file", type=Path)
-    group = p.add_mutually_exclusive_group(required=True)
-    group.add_argument("-o", "--out", type=Path)
-    group.add_argument("--read", type=Path)
-    p.set_defaults(run=_sitter_marks)
 
     p = commands.add_parser("measure", help="head measures beside published norms")
     p.add_argument("file", type=Path)
-    p.add_argument("--json", action="store_true")
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_measure)
 
     p = commands.add_parser("export", help="write PLY, OBJ, STL or GLB")
     p.add_argument("file", type=Path)
     p.add_argument("-o", "--out", type=Path, required=True)
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_export)
 
     p = commands.add_parser("check", help="is the portrait sound?")
     p.add_argument("file", type=Path)
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_check)
     return parser
 
@@ -140,6 +134,15 @@ def _say(text: str) -> None:
     sys.stdout.write(text + "\n")
 
 
+def _tell(args: argparse.Namespace, sentence: str, facts: Mapping[str, Any]) -> int:
+    """Print a sentence or, if asked for, facts as JSON; exit code 0."""
+    if args.json:
+        _say(json.dumps({"yewfinch_json": SCHEMA, **facts}, indent=1, allow_nan=False))
+    else:
+        _say(sentence)
+    return 0
+
+
 def _open(args: argparse.Namespace) -> int:
     from yewfinch.app.main import main as window
 
@@ -165,7 +168,7 @@ def _render(args: argparse.Namespace) -> int:
     else:
         camera = picture.direction(portrait, args.view, w, h)
     write_atomic(args.out, picture.png(picture.take(portrait, camera, raking=args.raking)))
-    return 0
+    return _tell(args, f"Wrote {args.out.name}.", {"file": args.out.name, "width": w, "height": h})
 
 
 def _laid_on(portrait: Portrait) -> Alignment:
@@ -176,131 +179,16 @@ def _laid_on(portrait: Portrait) -> Alignment:
     if portrait.sitter.solution is None:
         return AS_IS
     try:
-        return align(portrait.landmarks(), portrait.sitter.solution, scaled=not portrait.sitter.known)[0]
+        return align(portrait.landmarks(), portrait.sitter.solution, scaled=not portrait.sitter.size_measured)[0]
     except CannotSolveError:
         return AS_IS
-
-
-def _solve(args: argparse.Namespace) -> int:
-    from yewfinch.core.formats import container
-    from yewfinch.core.sitter.joint import solve_sitter
-
-    portrait = container.load(args.file)
-    portrait.sitter, found = solve_sitter(portrait.sitter)
-    container.save(portrait, args.file, container.preview_of(args.file))
-    names = {p.id: p.name for p in portrait.sitter.photos}
-    if args.json:
-        _say(json.dumps({
-            "landmarks": {
-                k: {"mm": [round(float(v), 3) for v in found.points[found.index(k)]], "spread_mm": round(found.spread(k), 3),
-                    "photos": [names[p] for p in found.seen[k]]}
-                for k in found.seen
-            },
-            "photos": {
-                names[f.photo]: {"marks": f.marks, "rms_px": round(f.rms, 3), "turn_spread_deg": round(f.turn_spread, 3),
-                                 "distance_spread_mm": round(f.distance_spread, 2), "lens_spread": round(f.lens_spread, 4),
-                                 "lens_mm": round(portrait.sitter.photo(f.photo).standpoint.lens, 2), "swapped": f.swapped}  # type: ignore[union-attr]
-                for f in found.fits
-            },
-            "bad": [{"photo": names[b.photo], "landmark": b.key, "pixels": round(b.pixels, 1), "swapped": b.swapped} for b in found.bad],
-            "left_out": {names[i]: text for i, text in found.left_out.items()},
-            "scale_spread": round(found.scale_spread, 4), "scale_source": found.scale_source,
-        }, indent=1))  # fmt: skip
-        return 0
-    _say(found.words())
-    for f in found.fits:
-        place = portrait.sitter.photo(f.photo).standpoint
-        assert place is not None
-        _say(f"{names[f.photo]:20s} {place.lens:6.1f} mm ±{f.lens_spread * 100:.0f} %, {f.marks} marks, {f.rms:.1f} px")
-        if f.swapped:
-            _say(f"  left and right are exchanged on {names[f.photo]}")
-    for b in found.bad:
-        _say(f"left out: {names[b.photo]}: {b.words()}")
-    for i, text in found.left_out.items():
-        _say(f"not used: {names[i]}: {text}")
-    return 0
-
-
-def _likeness(args: argparse.Namespace) -> int:
-    import math
-
-    from yewfinch.app.bench import Bench
-    from yewfinch.app.fringes import Fringes
-    from yewfinch.core.anatomy.curves import CURVES
-    from yewfinch.core.formats import container
-    from yewfinch.core.sitter.likeness import likeness, title
-
-    portrait = container.load(args.file)
-    if portrait.sitter.solution is None:
-        raise YewfinchError("The sitter is not solved yet: run 'yewfinch solve' on the file first.")
-    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=args.scaled)
-    names = {p.id: p.name for p in portrait.sitter.photos}
-    bench = Bench(portrait)
-    bench.scaled = args.scaled
-    gaps = [g for g in Fringes(bench).everything() if math.isfinite(g.rms)]
-    if args.json:
-        lines = [
-            {"line": g.key, "photo": names.get(g.photo, g.photo), "off_mm": round(g.rms, 3),
-             "worst_mm": round(float(g.signed[g.worst or 0]), 3)}
-            for g in gaps
-        ]  # fmt: skip
-        rows = [
-            {"landmark": o.key, "off_mm": round(o.size, 3), "spread_mm": round(o.along, 3), "significant": o.significant,
-             "left_up_forward_mm": [round(float(v), 3) for v in o.vector],
-             "left_up_forward_spread_mm": [round(float(v), 3) for v in o.spread],
-             "photos": [names.get(p, p) for p in o.photos]}
-            for o in found.offsets
-        ]  # fmt: skip
-        regions = {r: {"mm": round(mm, 3), "landmarks": n} for r, (mm, n) in found.regions.items()}
-        _say(json.dumps({"overall_mm": round(found.overall, 3), "size": round(found.size, 4), "scaled": args.scaled,
-                         "regions": regions, "offsets": rows, "lines": lines}, indent=1))  # fmt: skip
-        return 0
-    _say(f"{found.overall:.2f} mm off over {len(found.offsets)} landmarks")
-    _say("  ".join(f"{r} {mm:.1f}" for r, (mm, _n) in found.regions.items()))
-    for o in found.offsets:
-        sign = "*" if o.significant else " "
-        _say(f"{sign} {o.size:5.2f} ±{o.along:4.2f} mm  {title(o.key):26s} {o.words()}")
-    for g in gaps:
-        _say(f"  {g.rms:5.2f} mm        {CURVES[g.key].plain:26s} {g.words()} (on '{names.get(g.photo, g.photo)}')")
-    return 0
 
 
 def _sheet(args: argparse.Namespace) -> int:
     from yewfinch.app.sheet import write_sheet_headless
     from yewfinch.core.formats import container
 
-    _say(write_sheet_headless(container.load(args.file), args.out))
-    return 0
-
-
-def _sitter_add(args: argparse.Namespace) -> int:
-    from yewfinch.core.formats import container
-    from yewfinch.core.formats.marks import read_marks
-    from yewfinch.core.sitter.photo import read_photo
-
-    portrait = container.load(args.file)
-    photo, data = read_photo(args.photo, portrait.sitter.photos)
-    sitter, count = portrait.sitter.added(photo, data), 0
-    if args.marks is not None:
-        sitter, count = read_marks(sitter, args.marks, only=photo.name)
-    portrait.sitter = sitter
-    container.save(portrait, args.file, container.preview_of(args.file))
-    _say(f"Added '{photo.name}' with {count} marks.")
-    return 0
-
-
-def _sitter_marks(args: argparse.Namespace) -> int:
-    from yewfinch.core.formats import container
-    from yewfinch.core.formats.marks import read_marks, write_marks
-
-    portrait = container.load(args.file)
-    if args.out is not None:
-        _say(f"Wrote {write_marks(portrait.sitter, args.out)} marks to {args.out.name}.")
-        return 0
-    portrait.sitter, count = read_marks(portrait.sitter, args.read)
-    container.save(portrait, args.file, container.preview_of(args.file))
-    _say(f"Read {count} marks.")
-    return 0
+    return _tell(args, write_sheet_headless(container.load(args.file), args.out), {"file": args.out.name})
 
 
 def _head(args: argparse.Namespace) -> int:
@@ -328,8 +216,8 @@ def _head(args: argparse.Namespace) -> int:
     if args.pose or args.turn:
         _stand(portrait, args)
     container.save(portrait, args.out)
-    _say(f"Wrote {args.out.name}: {grouped(len(portrait.surface('head')))} vertices.")
-    return 0
+    count = len(portrait.surface("head"))
+    return _tell(args, f"Wrote {args.out.name}: {grouped(count)} vertices.", {"file": args.out.name, "vertices": count})
 
 
 def _stand(portrait: Portrait, args: argparse.Namespace) -> None:
@@ -355,13 +243,8 @@ def _measure(args: argparse.Namespace) -> int:
 
     points = container.load(args.file).landmarks()
     rows = [(n, distance(points, n.start, n.end)) for n in NORMS]
-    if args.json:
-        _say(json.dumps({n.key: d for n, d in rows if d is not None}, indent=1))
-        return 0
-    for n, d in rows:
-        if d is not None:
-            _say(f"{n.title:28s} {d:6.1f} mm   men {_norm(n.men)}  women {_norm(n.women)}")
-    return 0
+    lines = [f"{n.title:28s} {d:6.1f} mm   men {_norm(n.men)}  women {_norm(n.women)}" for n, d in rows if d is not None]
+    return _tell(args, "\n".join(lines), {n.key: d for n, d in rows if d is not None})
 
 
 def _norm(value: tuple[float, float | None]) -> str:
@@ -372,8 +255,7 @@ def _norm(value: tuple[float, float | None]) -> str:
 def _export(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container, pieces
 
-    _say(pieces.export(container.load(args.file), args.out))
-    return 0
+    return _tell(args, pieces.export(container.load(args.file), args.out), {"file": args.out.name})
 
 
 def _check(args: argparse.Namespace) -> int:
@@ -382,12 +264,15 @@ def _check(args: argparse.Namespace) -> int:
 
     portrait = container.load(args.file)
     found = problems(portrait)
-    for text in found:
-        _say(text)
-    if not found:
-        count = sum(len(p.surface) for p in portrait.pieces.values())
-        _say(f"{args.file.name} is sound: {len(portrait.pieces)} pieces, {count} vertices, "
-             f"{len(portrait.sitter.photos)} photos, {len(portrait.anchors)} landmarks.")  # fmt: skip
+    count = sum(len(p.surface) for p in portrait.pieces.values())
+    sound = (
+        f"{args.file.name} is sound: {len(portrait.pieces)} pieces, {count} vertices, "
+        f"{len(portrait.sitter.photos)} photos, {len(portrait.anchors)} landmarks."
+    )
+    _tell(args, "\n".join(found) or sound, {
+        "problems": found, "pieces": len(portrait.pieces), "vertices": count,
+        "photos": len(portrait.sitter.photos), "landmarks": len(portrait.anchors),
+    })  # fmt: skip
     return 1 if found else 0
 
 

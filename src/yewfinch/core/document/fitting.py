@@ -28,6 +28,8 @@ from yewfinch.core.sitter.towards import steps_to_sitter
 
 #: Regions that are named if no photo tells of them.
 _TOLD = ("forehead", "temple_l", "temple_r", "cheek_l", "cheek_r", "nose", "jaw", "chin", "ear_l", "ear_r", "scalp")
+#: Places that are looked at in each of them.
+_SAMPLES = 8
 _OUTLINES = ("face_outline", "jaw")
 
 
@@ -187,10 +189,10 @@ class SurfaceFit:
         after = start + (after - start) * free
         moved = np.linalg.norm(after - start, axis=1)
         rows = np.flatnonzero(moved > 1e-4).astype(INDEX)
-        middles = {k: start[r].mean(axis=0) for k, r in self.regions.items()}
+        some = {k: start[r[:: max(1, len(r) // _SAMPLES)]] for k, r in self.regions.items()}
         lines = len({(g.photo, g.key) for g in used if np.isfinite(g.signed).any()})
         change = RowsChange(self.piece, "positions", rows, self.before[rows], after[rows].astype(POSITION))
-        fit = Fit(len(spreads), lines, float(moved.max(initial=0.0)), tuple(unseen_regions(bend, middles)), not self.scaled)
+        fit = Fit(len(spreads), lines, float(moved.max(initial=0.0)), tuple(unseen_regions(bend, some)), not self.scaled)
         return Edit("Fit the surface to the sitter's lines", (change,)), fit
 
     def without_lines(self) -> Fit:

@@ -201,14 +201,10 @@ def unseen_regions(bend: Bending, regions: Mapping[str, DoubleArray]) -> list[st
     Parameters
     ----------
     bend : Bending
-    regions : mapping of name to (3,) mm
-        A place in the middle of each.
+    regions : mapping of name to (k, 3) mm
+        Some places of each.
     """
-    names = list(regions)
-    if not names:
-        return []
-    still = bend.still_open(np.array([regions[n] for n in names]))
-    return [n for n, part in zip(names, still, strict=True) if part > _OPEN]
+    return [name for name, places in regions.items() if bend.still_open(places).mean() > _OPEN]
 
 
 def _warm() -> None:
