@@ -29,6 +29,10 @@ _OUTLINE_OFF, _OUTLINE_ALIKE = 2.2, 25.0
 _APART = 6.0
 #: A drawn line farther off than this is another line or hair, mm.
 _REACH = 9.0
+#: Landmarks that outlines show from some side.
+_ON_OUTLINES = (
+    "v", "tr", "g", "n", "se", "prn", "sn", "ls", "sto", "li", "sl", "pg", "gn", "op", "eu", "ft", "sci", "zy", "go",
+)  # fmt: skip
 #: Squared error, in units of the expected one, at which a point counts half.
 _TAIL = 4.0
 #: Cosine by which the directions of a drawn outline and the surface's contour agree at least.
@@ -88,8 +92,10 @@ def curve_of(key: str, *, swapped: bool) -> str:
 
 
 def landmarks_on(key: str) -> set[str]:
-    """Landmarks that a line of the face runs through."""
+    """Landmarks that a line of the face runs through, or that an outline may show."""
     line = CURVES[key]
+    if line.kind == "outline":
+        return {k for k, mark in LANDMARKS.items() if k.removesuffix("_l").removesuffix("_r") in _ON_OUTLINES and mark.rigid}
     names = {p for p in line.through if isinstance(p, str)}
     return {LANDMARKS[k].twin if line.side < 0 and k.endswith("_l") else k for k in names}
 

@@ -15,6 +15,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.anatomy.repeatability import placing_spread
 from yewfinch.core.anatomy.spread import Spread
@@ -55,7 +56,9 @@ class HeadPrior:
     keys : tuple of str
         All landmarks.
     seen : (n,) int32
-        Rows of those that photos show.
+        Rows of those that are solved for: photos show them, or drawn lines and measured distances tell of them.
+    marked : (n,) bool
+        Which of these are marked. Size is measured on them, and only they are placed by a hand.
     mean : (N, 3) float64, mm
         Of a head of usual size, in the head's frame.
     shape : (3 N, 3 N) float64, mm squared
@@ -70,6 +73,7 @@ class HeadPrior:
 
     keys: tuple[str, ...]
     seen: IndexArray
+    marked: npt.NDArray[np.bool_]
     mean: DoubleArray
     shape: DoubleArray
     placing: DoubleArray
@@ -115,7 +119,7 @@ class HeadPrior:
     def _size_way(self) -> DoubleArray:
         """Unit vector along a change of size, (3 n,)."""
         some = self.mean[self.seen]
-        flat = (some - some.mean(axis=0)).ravel()
+        flat = np.where(self.marked[:, None], some - some[self.marked].mean(axis=0), 0.0).ravel()
         return np.asarray(flat / np.linalg.norm(flat))
 
     def _placing(self, factor: DoubleArray) -> DoubleArray:
@@ -171,10 +175,12 @@ class HeadPrior:
 
     def farthest(self, precision: DoubleArray, points: DoubleArray) -> list[int]:
         """Seen landmarks (by their number among these), the one farthest from where the others expect it first."""
-        pull = precision @ (points - self.mean[self.seen]).ravel()
-        gap = pull / np.diag(precision)  # what a coordinate lies off its expectation given all others
-        size = np.linalg.norm(gap.reshape(-1, 3), axis=1) / self.placing
-        return [int(i) for i in np.argsort(-size)]
+        pull = (precision @ (points - self.mean[self.seen]).ravel()).reshape(-1, 3)
+        n = len(pull)
+        own = precision.reshape(n, 3, n, 3)[np.arange(n), :, np.arange(n)]
+        # squared distance from the place that all others make most probable, in units of its covariance
+        square = np.einsum("na,na->n", pull, np.linalg.solve(own, pull[:, :, None])[:, :, 0])
+        return [int(i) for i in np.argsort(-square)]
 
     def completed(
         self, factors: Factors, precision: DoubleArray, points: DoubleArray
@@ -200,34 +206,37 @@ class HeadPrior:
         return out, gain, (rest + rest.T) / 2
 
 
-def head_prior(spread: Spread, seen: set[str]) -> HeadPrior:
+def head_prior(spread: Spread, marked: set[str], also: set[str] = frozenset()) -> HeadPrior:  # type: ignore[assignment]
     """Take size and shape of a spread of heads apart.
 
-    Size is measured on the landmarks that photos show, by projecting a head on the mean one: what is not seen must
+    Size is measured on the landmarks that are marked, by projecting a head on the mean one: what is not seen must
     not say how large the rest is.
 
     Parameters
     ----------
     spread : Spread
-    seen : set of landmark keys
+    marked : set of landmark keys
         That photos show.
+    also : set of landmark keys
+        That are solved for besides, because drawn lines or measured distances tell of them.
 
     Returns
     -------
     HeadPrior
     """
-    rows = np.array([i for i, k in enumerate(spread.keys) if k in seen], np.int32)
+    rows = np.array([i for i, k in enumerate(spread.keys) if k in marked or k in also], np.int32)
+    own = np.array([spread.keys[r] in marked for r in rows])
     index = (3 * rows[:, None] + np.arange(3)).ravel()
-    centred = spread.mean - spread.mean[rows].mean(axis=0)
-    flat = centred.ravel()
+    on_marks = (3 * rows[own][:, None] + np.arange(3)).ravel()
+    flat = (spread.mean - spread.mean[rows[own]].mean(axis=0)).ravel()
     measure = np.zeros(flat.size)
-    measure[index] = flat[index] / (flat[index] ** 2).sum()
+    measure[on_marks] = flat[on_marks] / (flat[on_marks] ** 2).sum()
     take = np.eye(flat.size) - np.outer(flat, measure)
     shape = take @ spread.covariance @ take.T
     size = float(np.sqrt(measure @ spread.covariance @ measure))
-    placing = np.array([placing_spread(spread.keys[r]) for r in rows])
+    placing = np.array([placing_spread(spread.keys[r]) if m else 0.0 for r, m in zip(rows, own, strict=True)])
     growth = (take @ spread.covariance @ measure)[index]
-    return HeadPrior(spread.keys, rows, spread.mean, (shape + shape.T) / 2, placing, size, growth)
+    return HeadPrior(spread.keys, rows, own, spread.mean, (shape + shape.T) / 2, placing, size, growth)
 
 
 def loosened(prior: HeadPrior, factors: Factors, least: float) -> Factors:

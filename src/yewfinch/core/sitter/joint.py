@@ -114,9 +114,10 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
     if not entries:
         raise CannotSolveError(next(iter(left_out.values()), "No photo has marks yet. Mark six landmarks on one."))
     solve = _Solve(spread, sitter, progress)
-    solved = solve.sides_decided(entries)
+    solved = solve.with_moods(solve.sides_decided(entries))
     solved, others = solve.without_strangers(solved)
-    solved = solve.with_moods(solved)
+    if others:
+        solved = solve.with_moods(solved)
     progress(0.9, "working out how sure it is")
     for e in others:
         left_out[e.photo.id] = _STRANGER
@@ -228,7 +229,7 @@ class _Solve:
         """Solve photos as they are taken; mouth, lids and brows may move on some."""
         measured = {k for d in self.sitter.known for k in (d.start, d.end)}
         on_lines = {k for e in entries for c in e.curves() for k in landmarks_on(c)}
-        prior = head_prior(self.spread, ({k for e in entries for k in e.keys} | measured | on_lines) & set(self.spread.keys))
+        prior = head_prior(self.spread, {k for e in entries for k in e.keys}, measured | on_lines)
         problem, state, kind = pose_problem(entries, prior, self.sitter)
         drawn = _drawn(entries, prior)
         finder = LineFinder(drawn, prior) if drawn else None

@@ -73,7 +73,8 @@ def report(
 def _placing(prior: HeadPrior, found: Settled) -> DoubleArray:
     """How far each landmark is placed from its definition, mm on one axis; as published for those no photo shows."""
     out = np.array([placing_spread(k) for k in prior.keys])
-    out[prior.seen] = np.sqrt(found.factors.placing * found.factors.own) * prior.placing
+    factor = np.sqrt(found.factors.placing * found.factors.own)
+    out[prior.seen[prior.marked]] = (factor * prior.placing)[prior.marked]
     return out
 
 
@@ -81,7 +82,7 @@ def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: t
     own = found.factors.own
     worst = [i for i in np.argsort(-own) if own[i] > DIFFERENTLY]
     if not worst and (found.factors.shape > STRANGE_SHAPE or found.factors.placing > STRANGE_PLACING):
-        worst = prior.farthest(found.problem.precision, found.state.points)[:4]
+        worst = [i for i in prior.farthest(found.problem.precision, found.state.points) if prior.marked[i]][:4]
     words = {e.photo.id: in_words(found.state.express[i]) for i, e in enumerate(entries)}
     return Doubt(
         found.factors.shape, found.factors.placing, tuple(prior.seen_keys[i] for i in worst),

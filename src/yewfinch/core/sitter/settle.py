@@ -22,10 +22,14 @@ from yewfinch.core.sitter.noise import Noise, no_noise
 #: Test values of a mark, chi squared with two degrees of freedom: left out above the first
 #: (1 in 8000), taken back below the second (1 in 600).
 REJECT, READMIT = 18.0, 12.8
+#: A mark that was left out so often is not taken back: without it the others look better than they are.
+_OUT_FOR_GOOD = 2
+#: Above this value marks are left out several at a time.
+_FAR_OFF = 80.0
 #: How loose the prior is at the first look, as factors of variances (choice).
 _FIRST = 4.0
 #: Rounds of the first look and of the testing.
-_LOOKS, _TESTS = 4, 14
+_LOOKS, _TESTS = 4, 18
 #: Marks this many expected errors off after the first look begin as bad ones.
 _GONE = 5.0
 
@@ -101,6 +105,7 @@ def settle(
     keep = np.where(gone > (_GONE * max(rough, 1.0)) ** 2, 0.0, 1.0)
     noise = replace(no_noise(problem.cameras), whole=rough)
     settled = 0.0
+    times_out = np.zeros(len(keep), np.int64)
     for turn in range(_TESTS):
         progress(0.5 + 0.35 * turn / _TESTS, "testing each mark against the others")
         now = _with_prior(problem, prior, factors)
@@ -110,7 +115,7 @@ def settle(
         whole = bundle.covariance(now, state, keep)
         test, leverage = mark_tests(now, state, keep, whole)
         used = keep > 0
-        wrong, right = used & (test > REJECT), ~used & (test < READMIT)
+        wrong, right = used & (test > REJECT), ~used & (test < READMIT) & (times_out < _OUT_FOR_GOOD)
         square = (bundle.residuals(now, state) ** 2).sum(axis=1) / now.spread**2
         next_noise = noise.found(kind[used], problem.photo[used], square[used], 2.0 - leverage[used])
         next_factors, settled = prior.given_way(factors, now.precision, state.points, whole.points, photos)
@@ -125,9 +130,11 @@ def settle(
         if turn < _TESTS - 4:
             keep = keep.copy()
             keep[right] = 1.0
-            for i in np.unique(problem.photo[wrong]):  # the worst of each photo at a time
+            keep[wrong & (test > _FAR_OFF)] = 0.0
+            for i in np.unique(problem.photo[wrong]):  # of the others the worst of each photo at a time
                 here = np.flatnonzero(wrong & (problem.photo == i))
                 keep[here[np.argmax(test[here])]] = 0.0
+            times_out += used & (keep == 0.0)
     raise AssertionError("the last round returns")
 
 

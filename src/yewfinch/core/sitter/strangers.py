@@ -33,7 +33,7 @@ def suspicious(found: Settled) -> bool:
     """Whether it is worth while to look for another person: few photos, or marks that fit badly, on all or on one."""
     problem = found.problem
     lost = np.bincount(problem.photo, 1.0 - found.keep) / np.maximum(np.bincount(problem.photo), 1)
-    noisy = bool(found.noise.whole > 1.5 or (found.noise.photos > 1.6).any())
+    noisy = bool(found.noise.whole > 2.2 or (found.noise.photos > 1.6).any())
     return problem.cameras <= 3 or noisy or bool((lost > 0.1).any())
 
 
@@ -59,7 +59,9 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
     index = prior.coordinates
     apart = 2.0 * max(found.factors.shape, 1.0) * prior.shape[np.ix_(index, index)]
     marks = np.bincount(problem.photo, minlength=k)
-    group = [int(np.argmax(marks))]
+    kept = np.bincount(problem.photo, found.keep, minlength=k)
+    resting = ~(problem.express_spread > 0).any(axis=1)
+    group = [int(np.argmax(kept * (1.0 + resting)))]  # a face at rest with many marks that fit
     left = [i for i in range(k) if i not in group]
     against: dict[int, float] = {}
     while left:
