@@ -5,6 +5,7 @@ import json
 import os
 import subprocess
 import sys
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -86,6 +87,89 @@ def test_likeness(demo_file):
     assert 0.3 < outline["off_mm"] < 4
     assert abs(outline["worst_mm"]) >= outline["off_mm"]
     assert "mm off over" in yewfinch("likeness", demo_file).stdout
+    # an iris is drawn on the demo's front photo, so size counts unless it is left out by hand
+    sized = json.loads(yewfinch("likeness", demo_file, "--json").stdout)
+    assert sized["size_measured"] and not sized["scaled"] and sized["size"] != 1
+    assert json.loads(yewfinch("likeness", demo_file, "--json", "--sized").stdout)["overall_mm"] == sized["overall_mm"]
+    assert "(the clay is" in yewfinch("likeness", demo_file).stdout
+
+
+def test_what_is_known_of_the_sitter_a_stale_solve_and_the_fit(tmp_path, demo_file):
+    from yewfinch.core.formats import container
+    from yewfinch.demo.portrait import photo_file
+
+    mine = tmp_path / "mine.yewfinch"
+    mine.write_bytes(demo_file.read_bytes())
+    done = yewfinch("sitter", "tell", mine, "--years", 52, "--kind", "man", "--known", "ex_l:ex_r=94+-0.4")
+    assert done.stdout == "The sitter: man, adult, 52 years; measured: ex_l:ex_r 94 mm.\n"
+    for command in ("likeness", "fit"):
+        done = yewfinch(command, mine)
+        assert done.returncode == 1
+        assert "have changed since the sitter was solved. Run 'yewfinch solve'" in done.stderr
+    done = yewfinch("likeness", mine, "--stale", "--json")
+    assert json.loads(done.stdout)["out_of_date"]
+    assert "have changed since" in done.stderr
+    solved = json.loads(yewfinch("solve", mine, "--json").stdout)
+    assert solved["size_measured"] and solved["scale_spread"] < 0.02
+    assert solved["doubt"]["strangers"] == [] and not solved["doubt"]["strange"]
+    before = json.loads(yewfinch("likeness", mine, "--json").stdout)
+    fit = json.loads(yewfinch("fit", mine, "-o", tmp_path / "fit.yewfinch", "--asymmetry", "--json").stdout)
+    assert fit["lines"] >= 8 and 0.3 < fit["moved_mm"] < 12
+    after = json.loads(yewfinch("likeness", tmp_path / "fit.yewfinch", "--json").stdout)
+    assert after["overall_mm"] < 0.4 * before["overall_mm"]
+    outlines = [{(g["line"], g["photo"]): g["off_mm"] for g in found["lines"]} for found in (before, after)]
+    assert outlines[1]["face_outline", "profile"] < 0.6 * outlines[0]["face_outline", "profile"]
+    assert "is sound" in yewfinch("check", tmp_path / "fit.yewfinch").stdout
+
+    added = yewfinch(
+        "sitter", "add", mine, photo_file("profile"), "--lens", 90, "--cut", "--mouth-open", "--iris-left", "500,600,540,601",
+        "--known", "en_l:en_r=33", "--json",
+    )  # fmt: skip
+    facts = json.loads(added.stdout)
+    assert (facts["lens_mm"], facts["cut"], facts["mouth_open"], facts["irises"]) == (90, True, True, ["iris_l"])
+    assert [k["mm"] for k in facts["known"]] == [94, 33]
+    sitter = container.load(mine).sitter
+    assert sitter.photos[-1].spans == {"iris_l": (500, 600, 540, 601)}
+    assert yewfinch("sitter", "tell", mine, "--years", "unknown", "--forget-known").stdout.endswith("measured: nothing.\n")
+    for wrong, words in (
+        (("--known", "ex_l:elbow=3"), "needs two landmarks"), (("--known", "ex_l:ex_r=wide"), "written like"),
+        (("--known", "ex_l:ex_r=9000"), "between 1 and 500 mm"), (("--years", "1e400"), "years lie between"),
+    ):  # fmt: skip
+        done = yewfinch("sitter", "tell", mine, *wrong)
+        assert done.returncode == 2
+        assert words in done.stderr
+    done = yewfinch("sitter", "add", mine, photo_file("profile"), "--iris-left", "5000,600,5040,601")
+    assert done.returncode == 1
+    assert "outside" in done.stderr
+
+
+def test_a_closed_pipe_is_no_traceback(demo_file):
+    env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+    read, write = os.pipe()
+    os.close(read)
+    with os.fdopen(write, "w") as pipe:
+        done = subprocess.run(
+            [sys.executable, "-m", "yewfinch.cli", "measure", str(demo_file)], stdout=pipe, stderr=subprocess.PIPE, text=True, env=env,
+            timeout=120, check=False,
+        )  # fmt: skip
+    assert done.returncode == 141
+    assert done.stderr == ""
+
+
+@pytest.mark.parametrize(("command", "key"), [
+    (("check",), "problems"), (("measure",), "head_length"), (("sitter", "tell"), "size_measured"), (("export", "-o", "a.stl"), "file"),
+    (("render", "-o", "a.png", "--size", "64x64"), "width"), (("sitter", "marks", "-o", "a.json"), "marks"), (("sheet", "-o", "a.csv"), "file"),
+])  # fmt: skip
+def test_every_command_can_say_it_as_json_with_its_schema(tmp_path, demo_file, command, key):
+    words = [tmp_path / w if w.startswith("a.") else w for w in command]
+    at = 2 if command[0] == "sitter" else 1
+    done = yewfinch(*words[:at], demo_file, *words[at:], "--json")
+    assert done.returncode == 0, done.stderr
+    facts = json.loads(done.stdout)
+    assert facts["yewfinch_json"] == 1
+    assert key in facts
+    told = (Path(__file__).parents[1] / "docs/cli.md").read_text()
+    assert f"`{key}`" in told or command[0] == "measure"
 
 
 def test_a_photo_with_marks_is_added_and_solved(tmp_path, demo_file):

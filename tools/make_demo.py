@@ -1,7 +1,8 @@
 """Make the demo portrait from the shipped photos: three marked and solved together, some modelling, some paint.
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
-them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json
+them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json, or make_demo.py --solve
+to solve the sitter of the demo portrait that is there again, after the solve has changed.
 """
 
 from __future__ import annotations
@@ -40,7 +41,13 @@ DRAWN = {
 
 
 def main() -> None:
-    """Build and write it."""
+    """Build and write it, or solve it again."""
+    if sys.argv[1:] == ["--solve"]:
+        portrait = container.load(FILE)
+        portrait.sitter = solve_sitter(portrait.sitter)[0]
+        FILE.write_bytes(container.to_bytes(portrait, container.preview_of(FILE) or b"", deflate=True))
+        portrait.history.close()
+        return
     rng = np.random.default_rng(7)
     places = json.loads(Path(sys.argv[1]).read_text())
     portrait = new_portrait()

@@ -6,7 +6,7 @@ import pytest
 from yewfinch.core.anatomy import people as population
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.norms import NORMS
-from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.people import AGES, age_of_years, people, years_of
 
 
 @pytest.mark.parametrize("norm", [n for n in NORMS if n.men[1] is not None], ids=lambda n: n.key)
@@ -47,3 +47,32 @@ def test_draws_are_the_same_for_the_same_seed_and_kept_on_disk(monkeypatch):
 def test_an_unknown_kind_is_refused():
     with pytest.raises(ValueError, match="got 'child'"):
         people("child")
+
+
+def size(spread, start, end):
+    return np.linalg.norm(spread.mean[spread.keys.index(start)] - spread.mean[spread.keys.index(end)])
+
+
+def test_children_are_smaller_and_of_another_form():
+    child, adult, old = people("any", "child"), people("any"), people("any", "old")
+    # face height n-gn at 8 years 0.84 of the adult's, nose height n-sn 0.80, pupils 55 mm (Farkas 1994, Dodgson; from memory)
+    assert 0.74 < size(child, "n", "gn") / size(adult, "n", "gn") < 0.92
+    assert size(child, "p_l", "p_r") == pytest.approx(55, abs=3)
+    assert size(child, "g", "op") / size(adult, "g", "op") > size(child, "n", "gn") / size(adult, "n", "gn")
+    # the ear grows 0.22 mm a year from 30 (Heathcote 1995, BMJ 311:1668, from memory)
+    assert 3 < size(old, "sa_l", "sba_l") - size(adult, "sa_l", "sba_l") < 9
+    eight = people("any", "child", 8.0)
+    assert eight.spread_of("n", "gn") < child.spread_of("n", "gn")
+
+
+def test_years_and_words():
+    assert years_of("child", None) == AGES["child"]
+    assert years_of("adult", 50.0) == (47.5, 52.5)
+    assert years_of("child", 6.0) == (5.0, 7.0)
+    assert [age_of_years(y) for y in (4, 17, 30, 64, 70)] == ["child", "child", "adult", "adult", "old"]
+    with pytest.raises(ValueError, match="got 'baby'"):
+        years_of("baby", None)
+    with pytest.raises(ValueError, match="years must lie between 2 and 100, got 140"):
+        people("any", "adult", 140.0)
+    assert np.isfinite(people("woman", "child", 2.0).mean).all()
+    assert np.isfinite(people("man", "old", 100.0).mean).all()

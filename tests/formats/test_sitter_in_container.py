@@ -12,6 +12,7 @@ from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.photo import Drawing, KnownDistance
 from yewfinch.core.sitter.sheets import Sheet
+from yewfinch.core.sitter.solution import Doubt
 from yewfinch.demo.portrait import demo_portrait
 
 
@@ -21,14 +22,16 @@ def full():
     p = demo_portrait()
     first = replace(
         p.sitter.photos[0], note="by the window", tags=("a", "b"), turn=7.5, crop=(10.0, 20.0, 700.0, 900.0),
-        exposure=0.5, warmth=-0.25, cut=True, certainty={"prn": "guessed", "t_l": "hidden"},
+        exposure=0.5, warmth=-0.25, cut=True, mouth_open=True, certainty={"prn": "guessed", "t_l": "hidden"},
         drawings=(Drawing("thirds", ((1.0, 2.0), (3.0, 4.0)), "#123456", False),),
     )  # fmt: skip
     sheet = Sheet("sheet1", "drawing", "sheet1.jpg", 100, 200, "profile-left", 0.4, 1.0, 2.0, 0.3, False, ((1.0, 2.0),))
     p.sitter = replace(
-        p.sitter.replaced(first), kind="woman", known=(KnownDistance("ex_l", "ex_r", 90.0, 0.4),), sheets=(sheet,),
+        p.sitter.replaced(first), kind="woman", age="old", years=71.0, known=(KnownDistance("ex_l", "ex_r", 90.0, 0.4),), sheets=(sheet,),
         files={**p.sitter.files, "sheet1.jpg": p.sitter.files[first.file]},
     )  # fmt: skip
+    doubt = Doubt(2.5, 3.0, ("ch_l",), {"photo1": "smile"}, ("photo2",))
+    p.sitter = replace(p.sitter, solution=replace(p.sitter.solution, doubt=doubt))
     p.rules = (Measure("own1", "mine", "ratio", ("en_l", "en_r", "al_l", "al_r"), 1.0, group="own"),)
     yield p
     p.history.close()
@@ -38,6 +41,7 @@ def test_everything_of_the_sitter_comes_back(full, tmp_path):
     container.save(full, tmp_path / "a.yewfinch")
     back = container.load(tmp_path / "a.yewfinch")
     assert back.sitter == full.sitter
+    assert back.sitter.solution.placing.max() > 0.3
     assert back.lines == full.lines
     assert back.rules == full.rules
 
@@ -46,8 +50,8 @@ def test_an_older_file_without_any_of_it_opens(full, tmp_path):
     container.save(full, tmp_path / "a.yewfinch")
     change(tmp_path / "a.yewfinch", lambda m: [
         m.pop("lines"), m.pop("rules"), m["sitter"].pop("solution"), m["sitter"].pop("sheets"), m["sitter"].pop("known"),
-        m["sitter"].pop("kind"),
-        [[p.pop(k) for k in ("certainty", "spans", "curves", "drawings", "note", "tags", "turn", "crop", "exposure", "warmth", "cut")]
+        m["sitter"].pop("kind"), m["sitter"].pop("age"), m["sitter"].pop("years"),
+        [[p.pop(k) for k in ("certainty", "spans", "curves", "drawings", "note", "tags", "turn", "crop", "exposure", "warmth", "cut", "mouth_open")]
          for p in m["sitter"]["photos"]],
     ])  # fmt: skip
     back = container.load(tmp_path / "a.yewfinch")
@@ -67,6 +71,27 @@ def change(path, edit, drop=(), replace_with=None):
     with zipfile.ZipFile(path, "w") as z:
         for name, data in members.items():
             z.writestr(name, data)
+
+
+def test_a_solution_of_before_opens_without_doubts(full, tmp_path):
+    container.save(full, tmp_path / "a.yewfinch")
+    change(tmp_path / "a.yewfinch", lambda m: [m["sitter"]["solution"].pop("placing"), m["sitter"]["solution"].pop("doubt")])
+    back = container.load(tmp_path / "a.yewfinch").sitter.solution
+    assert back.doubt == Doubt()
+    assert not back.placing.any()
+
+
+@pytest.mark.parametrize(("edit", "message"), [
+    (lambda m: m["sitter"].update(years=-3.0), "years"), (lambda m: m["sitter"].update(years=4000.0), "years"),
+    (lambda m: m["sitter"].update(age="ancient"), "age"), (lambda m: m["sitter"]["solution"].update(placing=[1.0]), "does not fit together"),
+    (lambda m: m["sitter"]["solution"]["placing"].__setitem__(0, -1.0), "does not fit together"),
+    (lambda m: m["sitter"]["solution"]["doubt"].update(differently=["elbow"]), "does not fit together"),
+])  # fmt: skip
+def test_what_is_said_of_the_sitter_is_checked(full, tmp_path, edit, message):
+    container.save(full, tmp_path / "a.yewfinch")
+    change(tmp_path / "a.yewfinch", edit)
+    with pytest.raises(BadFileError, match=message):
+        container.load(tmp_path / "a.yewfinch")
 
 
 def nothing(_manifest):
