@@ -223,7 +223,7 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
     bench, panel = window.bench, window.proportions
     panel.refresh()
     row = next(r for r in panel.rows if r.measure.key == "mouth_width")
-    assert row.sitter == pytest.approx(57.5, abs=3)
+    assert row.sitter == pytest.approx(60.7, abs=2)  # of the hidden head that was photographed
     assert row.clay == pytest.approx(53.6, abs=1)
     assert row.significant
     assert row.norm_text == "52 (4)"

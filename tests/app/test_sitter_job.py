@@ -80,7 +80,7 @@ def test_the_whole_job(window, qtbot, tmp_path):
     window.towards.amount.setValue(50)
     QTest.mouseClick(window.towards.go, Qt.MouseButton.LeftButton)
     half = bench.likeness().overall
-    assert half < 0.7 * before
+    assert half < 0.8 * before  # only what is beyond doubt is brought over
     steps = portrait.history.position
     window.towards.amount.setValue(100)
     assert portrait.history.position == steps  # the same step, changed
