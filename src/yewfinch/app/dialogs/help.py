@@ -22,18 +22,24 @@ zooms, right drag moves the photo, Alt+click takes a colour from it. Marks can a
 and JSON files (menu File).</p>
 <p><b>3. Solve the sitter.</b> Six marks on each of a few photos from different sides are enough to begin. All photos
 are solved together: where each was taken from, through which lens, and the sitter's landmarks in
-millimetres, each with its uncertainty. What no photo tells comes from published measures of adults. A click that does not fit the
-others is left out and named in the panel <i>The sitter</i>; its desk shows where it should be. The dashed gold
-ellipse on the desk is where the solve expects the landmark (two standard deviations).</p>
-<p><b>Size.</b> Photos do not tell how large a head is. Measure an iris on the desk (Scale), or give a
-distance taken on the sitter with calipers. Until a distance is given, likeness leaves size out.</p>
+millimetres, each with its uncertainty. What no photo tells comes from published measures of people of the sitter's age and sex: say in the
+panel <i>The sitter</i> whether it is an adult, a child or an old person, with the years if you know them. A click that does not fit the
+others is left out and named there; its desk shows where it should be. The dashed gold
+ellipse on the desk is where the solve expects the landmark (two standard deviations). Lines and outlines drawn on photos (6) have a part in the solve.</p>
+<p><b>Size.</b> Photos do not tell how large a head is, so the panel asks for it first: give one
+distance taken on the sitter with calipers, or measure an iris on the desk (Scale). Until there is one, every figure leaves size out: likeness,
+its course, the sheet, the proportions (the sitter is then measured at the clay's size) and the command line.</p>
+<p><b>What does not fit</b> is said in gold in the panel. Marks that do not fit one ordinary head: landmarks that you mean differently from their
+definition (look at those that are named), another expression, or another person. A photo with a smile is found, and mouth, lids and brows may move there; tick <i>mouth open
+on this photo</i> on the desk (Marks) if it is. A photo of another person is left out. A photo whose sides are all exchanged is read the other way round.</p>
 <p><b>4. Stand there.</b> Click a solved photo: the clay is seen as the camera saw it. The bar over the wall lays photo and clay
 over each other: with opacity, as difference, with the clay's outline only, or with the photo's edges only (G for the next); wipe (W; drag the
 line, with Shift turn it); blink (B). Modelling goes on as usual. The wheel zooms photo and clay together;
 turning or Esc leaves. Fold <i>Photo on the clay</i> lays one photo, or all blended by facing, onto the surface as a guide; it does not know what
 stands before what.</p>
 <p><b>5. Likeness.</b> The clay is laid onto the sitter by the best rigid motion. The table lists how far each landmark of the
-<i>clay</i> is off and its uncertainty; those beyond twice their uncertainty come first. Click a row to stand where it shows best.
+<i>clay</i> is off and its uncertainty, that of placing it among it; those beyond doubt come first: chance alone gives so much in fewer than 1 of 20
+cases. Click a row to stand where it shows best.
 J shows arrows. The figure above is the root mean square, with its course through the session.</p>
 <p><b>6. Outlines and lines.</b> Draw outlines, lids, lips, brows, wings and ears on the desk (Lines). From the photo's standpoint they are
 compared with the clay along their whole length: a fringe from blue (clay too far in, or too low) to orange (too far out, or too high), F shows or hides
@@ -45,7 +51,8 @@ that are not chosen and locked pieces stay, eyeballs move as a whole. Moving the
 each other by two marks each.</p>
 <h2>The base head</h2>
 <p>Every portrait begins with a base head (stage Block). Choose a ready-made one, draw a random person by its number, or press
-<i>Fit to the sitter</i> once the sitter is solved. <i>Woman – man</i> and <i>age</i> go between them; the dials under face, nose, lips,
+<i>Fit to the sitter</i> once the sitter is solved: each landmark counts as much as it is known, then the surface is bent to outlines and lines drawn on the
+photos, also at cheeks, temples and jaw; what no photo tells of is said, masked clay stays, and the head keeps its size until the sitter's is measured. <i>Woman – man</i> and <i>age</i> go between them; the dials under face, nose, lips,
 lids and ears make more or less of one thing. In <i>Measures of the head</i> choose a measure and set it in millimetres: the most
 probable head with all that is set follows, <i>Free</i> lets it go again. The table shows the published mean and spread (±) beside it.
 The neck's girth and length are at the end of the table. What you have modelled stays on the head while it is steered, and each dial is one undo step. Asymmetry starts at 0; bring it in
