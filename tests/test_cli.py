@@ -209,7 +209,7 @@ def test_the_sheet_without_a_display(tmp_path, demo_file):
     done = yewfinch("sheet", demo_file, "-o", tmp_path / "s.csv")
     assert done.returncode == 0, done.stderr
     rows = list(csv.DictReader((tmp_path / "s.csv").read_text().splitlines()))
-    assert {r["kind"] for r in rows} == {"overall", "region", "landmark", "line", "measure", "photo"}
+    assert {r["kind"] for r in rows} == {"overall", "size", "region", "landmark", "line", "measure", "photo"}
     nose = next(r for r in rows if r["key"] == "prn")
     way = [float(nose[k]) for k in ("left_mm", "up_mm", "forward_mm")]
     assert float(nose["difference"]) == pytest.approx(sum(v * v for v in way) ** 0.5, abs=2e-3)

@@ -5,6 +5,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.formats.marks import read_marks
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError
@@ -24,9 +25,17 @@ def test_any_marks_solve_or_say_why(data):
     for i in range(data.draw(st.integers(1, 3))):
         keys = data.draw(st.lists(st.sampled_from(list(LANDMARKS)), max_size=20, unique=True))
         marks = {k: data.draw(place) for k in keys}
-        photos.append(Photo(f"p{i}", f"p{i}", "x.jpg", 1080, 1350, data.draw(st.none() | st.floats(8, 800)), marks))
+        lines = data.draw(st.lists(st.sampled_from(list(CURVES)), max_size=3, unique=True))
+        curves = {k: tuple(data.draw(st.lists(place, min_size=2, max_size=5))) for k in lines}
+        spans = {"iris_l": (*data.draw(place), *data.draw(place))} if data.draw(st.booleans()) else {}
+        photos.append(Photo(
+            f"p{i}", f"p{i}", "x.jpg", 1080, 1350, data.draw(st.none() | st.floats(8, 800)), marks, curves=curves, spans=spans,
+            cut=data.draw(st.booleans()), mouth_open=data.draw(st.booleans()),
+        ))  # fmt: skip
+    ends = data.draw(st.lists(st.sampled_from([k for k, m in LANDMARKS.items() if m.rigid]), min_size=2, max_size=2, unique=True))
+    known = (KnownDistance(*ends, data.draw(st.floats(1, 400)), 0.5),) if data.draw(st.booleans()) else ()
     try:
-        sitter, found = solve_sitter(Sitter(tuple(photos)))
+        sitter, found = solve_sitter(Sitter(tuple(photos), age=data.draw(st.sampled_from(["adult", "child", "old"])), known=known))
     except CannotSolveError as error:
         assert str(error).endswith(".")
         return

@@ -62,8 +62,7 @@ def found(prior, points, rounds=40):
     factors, n = prior.start(), points.size
     for _ in range(rounds):
         precision = np.linalg.inv(prior.covariance(factors))
-        factors, settled = prior.given_way(factors, precision, points, 1e-6 * np.eye(n), np.full(n // 3, 3))
-    assert settled == pytest.approx(n, abs=1)
+        factors = prior.given_way(factors, precision, points, 1e-6 * np.eye(n), np.full(n // 3, 3))
     return factors
 
 
@@ -99,7 +98,7 @@ def test_a_landmark_meant_differently_is_told_apart(prior):
     assert factors.placing < 2
     precision = np.linalg.inv(prior.covariance(prior.start()))
     assert prior.farthest(precision, points)[0] == at
-    alone = prior.given_way(prior.start(), precision, points, 1e-6 * np.eye(points.size), np.ones(len(points)))[0]
+    alone = prior.given_way(prior.start(), precision, points, 1e-6 * np.eye(points.size), np.ones(len(points)))
     assert (alone.own == 1.0).all()  # on one photo a wrong click looks the same
 
 

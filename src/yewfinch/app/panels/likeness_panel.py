@@ -47,7 +47,7 @@ class LikenessPanel(QWidget):
         self.sizeless = QCheckBox("leave size out")
         self.sizeless.setToolTip(
             "Photos do not tell how large the head is. Until an iris or a distance is measured, forms are "
-            "compared as if both heads were of one size."
+            "compared as if both heads were of one size, here and in every other figure."
         )
         self.sizeless.clicked.connect(lambda on: bench.set_scaled(on))
         self.arrows = QCheckBox("arrows on the clay")
@@ -64,6 +64,7 @@ class LikenessPanel(QWidget):
         self.table.cellActivated.connect(lambda row, _c: self.fly(row))
         column.addWidget(self.table)
         self.rows: tuple[Offset, ...] = ()
+        self._left_out: bool | None = None
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(120)
@@ -109,12 +110,15 @@ class LikenessPanel(QWidget):
 
     def _figures(self, found: Likeness) -> None:
         count = sum(o.significant for o in found.offsets)
-        size = "" if self.bench.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        size = " Size left out." if self.bench.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
         old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.out_of_date() else ""
         self.figure.setText(
             f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
             f"landmarks, {count} beyond doubt.{size}{old}"
         )
+        if self._left_out is not self.bench.leaves_size_out():  # figures with and without size are not one course
+            self._left_out = self.bench.leaves_size_out()
+            self.course.clear()
         self.course.add(found.overall)
         soft = theme.palette().soft
         cells = "".join(

@@ -70,7 +70,8 @@ class ProportionsPanel(LivePanel):
             "canon": "Each canon fits only a minority of real faces: a guide, never an error.",
             "own": "A rule holds on sitter and clay alike; the norm column shows what you wish for.",
         }
-        self.note.setText(notes[group])
+        scaled = group == "size" and self.bench.portrait.sitter.solution is not None and self.bench.leaves_size_out()
+        self.note.setText(notes[group] + (" Size is left out: the sitter is measured at the clay's size." if scaled else ""))
         measures = self.bench.portrait.rules if own else tuple(m for m in MEASURES if m.group == group)
         portrait = self.bench.portrait
         found = self.bench.likeness()

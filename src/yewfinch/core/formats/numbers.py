@@ -39,6 +39,11 @@ def comparison_csv(
     names = {p.id: p.name for p in sitter.photos}
     if found is not None:
         writer.writerow({"kind": "overall", "title": "root mean square offset", "difference": f"{found.overall:.3f}", "unit": "mm"})
+        left_out = found.alignment.scale != 1.0
+        writer.writerow({
+            "kind": "size", "key": "left out" if left_out else "counts", "title": "clay over sitter",
+            "difference": "" if left_out else f"{found.size:.4f}",
+        })  # fmt: skip
         for region, (mm, _n) in found.regions.items():
             writer.writerow({"kind": "region", "key": region, "title": region, "difference": f"{mm:.3f}", "unit": "mm"})
         for o in found.offsets:

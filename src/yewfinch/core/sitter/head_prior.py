@@ -12,7 +12,7 @@ its scale after MacKay 1992, Neural Computation 4:415, from memory):
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
@@ -132,7 +132,7 @@ class HeadPrior:
 
     def given_way(
         self, factors: Factors, precision: DoubleArray, points: DoubleArray, posterior: DoubleArray, photos: IndexArray
-    ) -> tuple[Factors, float]:
+    ) -> Factors:
         """The factors after a look at a solution.
 
         Parameters
@@ -150,9 +150,7 @@ class HeadPrior:
 
         Returns
         -------
-        factors : Factors
-        settled : float
-            How many coordinates the marks settle.
+        Factors
         """
         index = self.coordinates
         pull = precision @ (points - self.mean[self.seen]).ravel()
@@ -170,8 +168,7 @@ class HeadPrior:
         own = np.where(photos >= OWN_PHOTOS, np.clip(own, 1.0, MOST), 1.0)
         placing = (FIRMNESS + factors.placing**2 * float(factors.own @ squares)) / (FIRMNESS + float(traces.sum()))
         shape = (FIRMNESS + shape_squares) / (FIRMNESS + shape_settled)
-        found = Factors(float(np.clip(shape, LEAST, MOST)), float(np.clip(placing, LEAST, MOST)), own)
-        return found, float((precision * posterior).sum() * -1.0 + len(precision))
+        return Factors(float(np.clip(shape, LEAST, MOST)), float(np.clip(placing, LEAST, MOST)), own)
 
     def farthest(self, precision: DoubleArray, points: DoubleArray) -> list[int]:
         """Seen landmarks (by their number among these), the one farthest from where the others expect it first."""
@@ -237,8 +234,3 @@ def head_prior(spread: Spread, marked: set[str], also: set[str] = frozenset()) -
     placing = np.array([placing_spread(spread.keys[r]) if m else 0.0 for r, m in zip(rows, own, strict=True)])
     growth = (take @ spread.covariance @ measure)[index]
     return HeadPrior(spread.keys, rows, own, spread.mean, (shape + shape.T) / 2, placing, size, growth)
-
-
-def loosened(prior: HeadPrior, factors: Factors, least: float) -> Factors:
-    """The same, but nothing tighter than a factor: for a first look that no strange head is to bend."""
-    return replace(factors, shape=max(factors.shape, least), placing=max(factors.placing, least))

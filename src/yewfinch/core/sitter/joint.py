@@ -104,7 +104,12 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
     """
     # matrices of some hundred rows: more threads only wait for each other
     with threadpool_limits(limits=1, user_api="blas"):
-        return _solve(sitter, progress)
+        try:
+            return _solve(sitter, progress)
+        except np.linalg.LinAlgError as error:
+            raise CannotSolveError(
+                "The marks give no solution in numbers. Look for marks that are far off, or take away the photo that was added last."
+            ) from error
 
 
 def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:

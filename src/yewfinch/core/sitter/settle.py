@@ -48,8 +48,6 @@ class Settled:
     factors : Factors
     noise : Noise
     covariance : Covariance
-    settled : float
-        How many coordinates of the landmarks the marks settle.
     """
 
     problem: Problem
@@ -58,7 +56,6 @@ class Settled:
     factors: Factors
     noise: Noise
     covariance: Covariance
-    settled: float
 
 
 def settle(
@@ -85,26 +82,11 @@ def settle(
         Of lines drawn on the photos, which join in once the marks have placed the cameras.
     """
     photos = _photos_of(problem)
-    everything = np.ones(len(problem.seen))
-    factors = Factors(_FIRST, _FIRST, prior.start().own)
-    # The first look is forgiving: a heavy tail, twice the expected error at the very start, and a loose prior that
-    # gives way further where the head is a strange one.
-    for look in range(_LOOKS):
-        progress(0.4 + 0.1 * look / _LOOKS, "a first look at all photos together")
-        wide = _with_prior(problem, prior, factors)
-        wide = replace(wide, spread=problem.spread * (2.0 if look == 0 else 1.0))
-        state = bundle.adjust(wide, state, everything, robust=True, steps=25 if look == 0 else 8, exact=1e-4)
-        if look == _LOOKS - 1:
-            break
-        square = (bundle.residuals(problem, state) ** 2).sum(axis=1) / wide.spread**2
-        whole = bundle.covariance(wide, state, 6.0 / (4.0 + square))
-        found, _ = prior.given_way(factors, wide.precision, state.points, whole.points, photos)
-        factors = Factors(max(found.shape, 1.0), max(found.placing, 1.0), found.own)
+    state, factors = _first_look(problem, state, prior, photos, progress)
     gone = (bundle.residuals(problem, state) ** 2).sum(axis=1) / problem.spread**2
     rough = float(np.clip(np.sqrt(np.median(gone) / 1.386), 0.3, 4.0))  # median of chi2(2) is 1.386
     keep = np.where(gone > (_GONE * max(rough, 1.0)) ** 2, 0.0, 1.0)
     noise = replace(no_noise(problem.cameras), whole=rough)
-    settled = 0.0
     times_out = np.zeros(len(keep), np.int64)
     for turn in range(_TESTS):
         progress(0.5 + 0.35 * turn / _TESTS, "testing each mark against the others")
@@ -118,14 +100,14 @@ def settle(
         wrong, right = used & (test > REJECT), ~used & (test < READMIT) & (times_out < _OUT_FOR_GOOD)
         square = (bundle.residuals(now, state) ** 2).sum(axis=1) / now.spread**2
         next_noise = noise.found(kind[used], problem.photo[used], square[used], 2.0 - leverage[used])
-        next_factors, settled = prior.given_way(factors, now.precision, state.points, whole.points, photos)
+        next_factors = prior.given_way(factors, now.precision, state.points, whole.points, photos)
         calm = (
             abs(next_noise.whole / noise.whole - 1.0) < 0.03
             and abs(next_factors.shape / factors.shape - 1.0) < 0.1
             and abs(next_factors.placing / factors.placing - 1.0) < 0.1
         )
         if (not wrong.any() and not right.any() and calm) or turn == _TESTS - 1:
-            return Settled(now, state, keep, factors, noise, whole, settled)
+            return Settled(now, state, keep, factors, noise, whole)
         noise, factors = next_noise, next_factors
         if turn < _TESTS - 4:
             keep = keep.copy()
@@ -136,6 +118,28 @@ def settle(
                 keep[here[np.argmax(test[here])]] = 0.0
             times_out += used & (keep == 0.0)
     raise AssertionError("the last round returns")
+
+
+def _first_look(
+    problem: Problem, state: State, prior: HeadPrior, photos: IndexArray, progress: Progress
+) -> tuple[State, Factors]:
+    """A forgiving one: a heavy tail, twice the expected error at the very start, and a loose prior that gives way further
+    where the head is a strange one.
+    """
+    everything = np.ones(len(problem.seen))
+    factors = Factors(_FIRST, _FIRST, prior.start().own)
+    for look in range(_LOOKS):
+        progress(0.4 + 0.1 * look / _LOOKS, "a first look at all photos together")
+        wide = _with_prior(problem, prior, factors)
+        wide = replace(wide, spread=problem.spread * (2.0 if look == 0 else 1.0))
+        state = bundle.adjust(wide, state, everything, robust=True, steps=25 if look == 0 else 8, exact=1e-4)
+        if look == _LOOKS - 1:
+            break
+        square = (bundle.residuals(problem, state) ** 2).sum(axis=1) / wide.spread**2
+        whole = bundle.covariance(wide, state, 6.0 / (4.0 + square))
+        found = prior.given_way(factors, wide.precision, state.points, whole.points, photos)
+        factors = Factors(max(found.shape, 1.0), max(found.placing, 1.0), found.own)
+    return state, factors
 
 
 def _with_prior(problem: Problem, prior: HeadPrior, factors: Factors) -> Problem:
