@@ -190,14 +190,7 @@ def enter(sitter: Sitter, spread: Spread, progress: Progress) -> tuple[list[Entr
     return entries, left_out
 
 
-# --- left and right, decided by all photos together ------------------------------------------
-
-#: A photo is a suspect if the other way round costs at most so much more than the way taken, or if it lost so much of
-#: its marks.
-_DOUBT, _LOST = 40.0, 0.12
-#: Expected error against the sitter's own head, as a part of its size in the picture.
-_OWN_PART = 0.006
-
+# --- the steps of the solve ------------------------------------------------------------------
 
 _STRANGER = (
     "This photo seems to show another person than the others. It was left out; if it is the same person, look for marks "
@@ -228,7 +221,13 @@ class _Solve:
     """The steps of the joint solve, which all need who the sitter is."""
 
     def __init__(self, spread: Spread, sitter: Sitter, progress: Progress) -> None:
-        self.spread, self.sitter, self.progress = spread, sitter, progress
+        self.spread, self.sitter = spread, sitter
+        self._progress, self._share = progress, 0.0
+
+    def progress(self, share: float, words: str) -> None:
+        """Tell how far it is; a step that is done again does not go back."""
+        self._share = max(self._share, share)
+        self._progress(self._share, words)
 
     def settled(self, entries: list[Entry], moved: Sequence[int] = ()) -> _Solved:
         """Solve photos as they are taken; mouth, lids and brows may move on some."""
@@ -271,6 +270,15 @@ class _Solve:
             return solved
         moved = moved_photos(solved.found)
         return self.settled(solved.entries, moved) if moved else solved
+
+
+# --- left and right, decided by all photos together ------------------------------------------
+
+#: A photo is a suspect if the other way round costs at most so much more than the way taken, or if it lost so much of
+#: its marks.
+_DOUBT, _LOST = 40.0, 0.12
+#: Expected error against the sitter's own head, as a part of its size in the picture.
+_OWN_PART = 0.006
 
 
 def _evidence(found: Settled, entries: list[Entry]) -> float:
