@@ -121,7 +121,7 @@ def small_problem():
     problem = bundle.Problem(
         photo, landmark, seen, np.full(k * n, 1.5), np.log([c.focal for c in cameras]), np.full(k, 0.03),
         np.full(k, np.log(900.0)), np.full(k, 0.6), np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n) / 9.0,
-        np.zeros(3 * n), 0.03, modes, np.zeros((k, 1)), np.zeros((k, 1)),
+        np.zeros(3 * n), 0.03, modes, np.zeros((k, 1)),
     )  # fmt: skip
     state = bundle.State(
         np.array([c.rotation for c in cameras]), np.array([-c.rotation @ c.position for c in cameras]),

@@ -18,6 +18,7 @@ from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.alignment import Alignment, align, procrustes, relative_covariance
+from yewfinch.core.sitter.compare import defined_at_size
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.likeness import PLACING, likeness
 from yewfinch.core.sitter.outlines import Gap, gaps
@@ -71,7 +72,8 @@ class Fit:
 def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopsided: bool = False) -> Person:
     """The person whose base head fits the sitter's solved landmarks best.
 
-    Each landmark counts as much as it is known: those that no photo shows follow the others by the joint spread of heads.
+    Each landmark counts as much as the photos say of it: those that no photo shows follow the others by the joint spread of
+    heads. What the solve already took from how heads are is not counted a second time.
     The head keeps the size of its sex and age unless the sitter's was measured.
 
     Parameters
@@ -95,7 +97,7 @@ def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopside
     scaled = not portrait.sitter.size_measured
     keys = [k for k in found.keys if k in shaper.keys]
     rows = [shaper.keys.index(k) for k in keys]
-    points, covariance = _told(found, keys)
+    points = np.array([found.points[found.index(k)] for k in keys])
     middle = shaper.mean(0.5, max(person.age, 20.0))[rows]
     sex = {"man": 1.0, "woman": 0.0}.get(portrait.sitter.kind)
     if sex is None:
@@ -103,20 +105,25 @@ def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopside
         sex = sex_of(dict(zip(keys, laid, strict=True)))
     mean = shaper.mean(sex, person.age)
     lay = _laid(found, keys, points, mean[rows], scaled=scaled)
-    turn = np.kron(np.eye(len(keys)), lay.rotation * lay.scale)
-    noise = turn @ covariance @ turn.T + 1e-4 * np.eye(3 * len(keys))
     spread = shaper.spread.covariance * max(found.doubt.shape, 1.0)
     index = np.concatenate([3 * r + np.arange(3) for r in rows])
+    noise = np.diag(_said_by_photos(found, keys, lay, np.diag(spread)[index]))
     away = (lay.to_sitter(points) - mean[rows]).ravel()
     likeliest = mean + (spread[:, index] @ np.linalg.solve(spread[np.ix_(index, index)] + noise, away)).reshape(-1, 3)
     places = {k: (float(p[0]), float(p[1]), float(p[2])) for k, p in zip(shaper.keys, likeliest, strict=True)}
     return replace(person, sex=sex, landmarks=places, measures={}, seed=0, asymmetry=1.0 if lopsided else 0.0)
 
 
-def _told(found: Solution, keys: Sequence[str]) -> tuple[DoubleArray, DoubleArray]:
-    """Solved landmarks, (n, 3) mm, and their covariance by their definitions."""
+def _said_by_photos(found: Solution, keys: Sequence[str], lay: Alignment, usual: DoubleArray) -> DoubleArray:
+    """Variance of what the photos alone say of each coordinate, (3 n,) mm squared in the head's frame, at the sitter's size.
+
+    A precision of the solve is that of the photos and that of how heads are (`usual`, mm squared) together.
+    """
     index = np.concatenate([3 * found.index(k) + np.arange(3) for k in keys])
-    return np.array([found.points[found.index(k)] for k in keys]), found.from_definition[np.ix_(index, index)]
+    turn = np.kron(np.eye(len(keys)), lay.rotation * lay.scale)
+    whole = turn @ defined_at_size(found)[np.ix_(index, index)] @ turn.T
+    known = np.maximum(np.diag(whole), 1e-4)
+    return np.asarray(known * usual / np.maximum(usual - known, 0.02 * usual))
 
 
 def _laid(found: Solution, keys: Sequence[str], points: DoubleArray, mean: DoubleArray, *, scaled: bool) -> Alignment:

@@ -7,14 +7,21 @@ from numba import njit
 
 
 @njit(cache=True, nogil=True)
+def moved(point, modes, express):
+    """A landmark with a photo's expression."""
+    out = point.copy()
+    for a in range(len(express)):
+        if express[a] != 0.0:
+            out += modes[:, a] * express[a]
+    return out
+
+
+@njit(cache=True, nogil=True)
 def mark_errors(photo, landmark, seen, rotation, shift, log_focal, centre, points, modes, express, out):
     """Seen less marked of each mark, (m, 2) pixels, into `out`; 1e9 for a landmark behind its camera."""
     for m in range(len(photo)):
         k, j = photo[m], landmark[m]
-        x = points[j].copy()
-        for a in range(express.shape[1]):
-            if express[k, a] != 0.0:
-                x += modes[j, :, a] * express[k, a]
+        x = moved(points[j], modes[j], express[k])
         c = rotation[k] @ x + shift[k]
         if c[2] <= 1.0:
             out[m] = 1e9
@@ -30,10 +37,7 @@ def mark_slopes(photo, landmark, rotation, shift, log_focal, points, modes, expr
     size = 9 + express.shape[1]
     for m in range(len(photo)):
         k, j = photo[m], landmark[m]
-        x = points[j].copy()
-        for a in range(express.shape[1]):
-            if express[k, a] != 0.0:
-                x += modes[j, :, a] * express[k, a]
+        x = moved(points[j], modes[j], express[k])
         arm = rotation[k] @ x
         c = arm + shift[k]
         z = max(c[2], 1.0)

@@ -87,8 +87,8 @@ class Problem:
         Of the logarithm of the size around that.
     modes : (n, 3, e) float64, mm
         How each expression moves the landmarks.
-    express_mean, express_spread : (k, e) float64
-        Prior of each photo's expression; a spread of 0 holds it at the mean.
+    express_spread : (k, e) float64
+        Prior of each photo's expression, about rest; a spread of 0 holds it there.
     iris : (i, 4) float64
         Camera, landmark of the pupil, diameter and its expected error in pixels.
     iris_size : (float, float)
@@ -113,7 +113,6 @@ class Problem:
     size_by_shape: DoubleArray
     size_spread: float
     modes: DoubleArray
-    express_mean: DoubleArray
     express_spread: DoubleArray
     iris: DoubleArray = field(default_factory=lambda: np.zeros((0, 4)))
     iris_size: tuple[float, float] = (11.71, 0.42)
@@ -307,7 +306,7 @@ def cost(problem: Problem, state: State, weight: DoubleArray, *, robust: bool) -
     free = problem.centre_spread > 0
     middle = ((state.centre[free] - problem.centre[free]) / problem.centre_spread[free, None]) ** 2
     moves = problem.express_spread > 0
-    express = ((state.express - problem.express_mean)[moves] / problem.express_spread[moves]) ** 2
+    express = (state.express[moves] / problem.express_spread[moves]) ** 2
     return float(data + gap @ problem.precision @ gap + lens.sum() + other @ other + middle.sum() + express.sum())
 
 
@@ -358,7 +357,7 @@ def normal_equations(problem: Problem, state: State, weight: DoubleArray) -> Nor
     express = np.where(problem.express_spread > 0, 1.0 / np.maximum(problem.express_spread, 1e-9) ** 2, 0.0)
     for a in range(p - CAMERA):
         cameras[:, CAMERA + a, CAMERA + a] += express[:, a]
-        camera_pull[:, CAMERA + a] += express[:, a] * (state.express[:, a] - problem.express_mean[:, a])
+        camera_pull[:, CAMERA + a] += express[:, a] * state.express[:, a]
     other = rows(problem, state)
     shared = shared + other.by_shared.T @ other.by_shared
     shared_pull = shared_pull + other.by_shared.T @ other.error
@@ -529,7 +528,7 @@ def _warm() -> None:
     photo, landmark = np.repeat(np.arange(k), n), np.tile(np.arange(n), k)
     problem = Problem(
         photo, landmark, np.full((k * n, 2), 500.0), np.ones(k * n), np.full(k, 7.0), np.ones(k), np.full(k, 7.0), np.ones(k),
-        np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n), np.zeros(3 * n), 0.03, np.zeros((n, 3, 1)), np.zeros((k, 1)), np.zeros((k, 1)),
+        np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n), np.zeros(3 * n), 0.03, np.zeros((n, 3, 1)), np.zeros((k, 1)),
     )  # fmt: skip
     turn = np.tile(np.eye(3), (k, 1, 1))
     state = State(turn, np.tile((0.0, 0.0, 900.0), (k, 1)), np.full(k, 7.0), problem.centre, np.zeros((k, 1)), mean, 0.0, 2.46)

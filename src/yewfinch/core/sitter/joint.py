@@ -346,7 +346,7 @@ def pose_problem(
         np.array([c.distance for c in cameras]), np.array([c.distance_spread for c in cameras]),
         np.array([(e.photo.width / 2, e.photo.height / 2) for e in entries]),
         np.array([CUT_SPREAD * np.hypot(e.photo.width, e.photo.height) if e.photo.cut else 0.0 for e in entries]),
-        mean, np.eye(mean.size), np.zeros(mean.size), prior.size_spread, modes(prior.seen_keys, mean), np.zeros((k, ways)),
+        mean, np.eye(mean.size), np.zeros(mean.size), prior.size_spread, modes(prior.seen_keys, mean),
         told_open([e.photo.mouth_open for e in entries]),
         np.array(iris, np.float64).reshape(-1, 4), known=np.array(known, np.float64).reshape(-1, 4),
     )  # fmt: skip

@@ -34,12 +34,12 @@ def only(
         spread=problem.spread[mine], log_focal=problem.log_focal[photos], log_focal_spread=problem.log_focal_spread[photos],
         log_distance=problem.log_distance[photos], log_distance_spread=problem.log_distance_spread[photos],
         centre=problem.centre[photos], centre_spread=problem.centre_spread[photos], mean=mean, precision=precision,
-        size_by_shape=np.zeros(mean.size), express_mean=problem.express_mean[photos],
+        size_by_shape=np.zeros(mean.size),
         express_spread=problem.express_spread[photos], iris=np.zeros((0, 4)), known=np.zeros((0, 4)), lines=None,
     )  # fmt: skip
     start = replace(
         state, rotation=state.rotation[photos], shift=state.shift[photos], log_focal=state.log_focal[photos],
-        centre=state.centre[photos], express=part.express_mean.copy(), points=mean.copy(), log_size=0.0,
+        centre=state.centre[photos], express=np.zeros_like(part.express_spread), points=mean.copy(), log_size=0.0,
     )  # fmt: skip
     return part, start
 
