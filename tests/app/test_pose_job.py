@@ -57,6 +57,9 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     pull(w.base_head.age.slider, 0.5)
     settled(w, qtbot)
     click(w.base_head.fit)
+    qtbot.waitUntil(lambda: not w.steering.busy(), timeout=60000)
+    w.activateWindow()  # after the waiting dialog; without a window manager nobody else does
+    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     assert w.bench.likeness().overall < 3
     likeness = w.bench.likeness().overall
     rest = {k: portrait.surface(k).positions.copy() for k in ("head", "eye_left", "eye_right")}

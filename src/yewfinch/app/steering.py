@@ -208,9 +208,12 @@ class Steering(QObject):
             self.bench.say(job.without_lines().words(), "note")
             return
 
+        state = portrait.history.stamp
+
         def done(found: tuple[Edit, Fit]) -> None:
             edit, fit = found
-            if self.bench.portrait is not portrait:
+            if self.bench.portrait is not portrait or portrait.history.stamp != state:
+                self.bench.say("The clay was changed meanwhile: fit it again for its surface.", "warn")
                 return
             if stepped:
                 portrait.append(edit.changes)
