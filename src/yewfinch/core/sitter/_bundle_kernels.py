@@ -7,7 +7,7 @@ from numba import njit
 
 
 @njit(cache=True, nogil=True)
-def moved(point, modes, express):
+def _moved(point, modes, express):
     """A landmark with a photo's expression."""
     out = point.copy()
     for a in range(len(express)):
@@ -21,7 +21,7 @@ def mark_errors(photo, landmark, seen, rotation, shift, log_focal, centre, point
     """Seen less marked of each mark, (m, 2) pixels, into `out`; 1e9 for a landmark behind its camera."""
     for m in range(len(photo)):
         k, j = photo[m], landmark[m]
-        x = moved(points[j], modes[j], express[k])
+        x = _moved(points[j], modes[j], express[k])
         c = rotation[k] @ x + shift[k]
         if c[2] <= 1.0:
             out[m] = 1e9
@@ -37,7 +37,7 @@ def mark_slopes(photo, landmark, rotation, shift, log_focal, points, modes, expr
     size = 9 + express.shape[1]
     for m in range(len(photo)):
         k, j = photo[m], landmark[m]
-        x = moved(points[j], modes[j], express[k])
+        x = _moved(points[j], modes[j], express[k])
         arm = rotation[k] @ x
         c = arm + shift[k]
         z = max(c[2], 1.0)

@@ -28,7 +28,7 @@ def turned(vector, rotation):
 
 
 @njit(cache=True, nogil=True)
-def pose_cost(world, image, centre, spread, rotation, shift, log_focal, lens, distance, tail):
+def _pose_cost(world, image, centre, spread, rotation, shift, log_focal, lens, distance, tail):
     """What is minimised, and the sum of squared errors in pixels; infinite for a point behind the camera.
 
     `lens` and `distance` are mean and spread of the logarithms of the focal length in pixels and of the distance of the
@@ -54,12 +54,12 @@ def pose_cost(world, image, centre, spread, rotation, shift, log_focal, lens, di
 
 @njit(cache=True, nogil=True)
 def refine(world, image, centre, spread, rotation, shift, log_focal, lens, distance, tail):
-    """Levenberg-Marquardt on rotation, shift and focal length; see `pose_cost`.
+    """Levenberg-Marquardt on rotation, shift and focal length; see `_pose_cost`.
 
     Returns rotation, shift, logarithm of the focal length, cost and sum of squared errors in pixels.
     """
     rotation, shift = rotation.copy(), shift.copy()
-    cost, squares = pose_cost(world, image, centre, spread, rotation, shift, log_focal, lens, distance, tail)
+    cost, squares = _pose_cost(world, image, centre, spread, rotation, shift, log_focal, lens, distance, tail)
     damping = 1e-3
     row = np.empty(7)
     for _ in range(60):
@@ -116,7 +116,7 @@ def refine(world, image, centre, spread, rotation, shift, log_focal, lens, dista
             new_rotation = turned(step[:3], rotation)
             new_shift = shift + step[3:6]
             new_focal = min(max(log_focal + step[6], 3.0), 13.0)
-            there, squares_there = pose_cost(world, image, centre, spread, new_rotation, new_shift, new_focal, lens, distance, tail)
+            there, squares_there = _pose_cost(world, image, centre, spread, new_rotation, new_shift, new_focal, lens, distance, tail)
             if there < cost:
                 moved = cost - there > 1e-9 * cost
                 rotation, shift, log_focal = new_rotation, new_shift, new_focal
