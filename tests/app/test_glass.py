@@ -48,5 +48,6 @@ def test_a_card_and_a_processor_show_the_same(window, other_window, qtbot):
         photo = w.bench.standing_photo()
         qtbot.waitUntil(lambda w=w, p=photo: not w.photos.image(w.bench.portrait.sitter, p).isNull(), timeout=10000)
     c, d = on_screen(one, qtbot), on_screen(other, qtbot)
-    assert (np.abs(c - d).max(axis=2) > 8).mean() < 0.02
+    # fringes along the drawn lines, arrows and labels cover more of the picture than landmarks alone
+    assert (np.abs(c - d).max(axis=2) > 8).mean() < 0.03
     assert np.abs(c - a).mean() > 3.0
