@@ -30,7 +30,7 @@ from yewfinch.demo.portrait import demo_portrait
 RUNS = 30
 PHOTOS = (1, 2, 3, 5, 10)
 #: Sitters of a row that are also solved by the free bundle, which is slow.
-FREE = 6
+FREE = 4
 #: 95 % point of chi squared with three degrees of freedom.
 _WITHIN = 7.815
 
