@@ -22,9 +22,9 @@ from yewfinch.core.sitter.some_photos import only, solved_alone
 
 #: How much larger than on the group's photos the marks' errors may be.
 _NOISE = (1.0, 1.8)
-#: A photo is the group's if the logarithm of the evidence is higher for its head by the first, a stranger's if it is lower
-#: than minus the second.
-_FOR, _AGAINST = 3.0, 6.0
+#: A photo is the group's if the logarithm of the evidence is higher for its head by the first; it may be a stranger's if it
+#: is lower by the second; there are two persons if for all of the second one's photos together it is lower by the third.
+_FOR, _PERHAPS, _AGAINST = 3.0, 1.5, 6.0
 #: A group of fewer photos takes in one photo at a time: its head is not known well enough to judge all.
 _FIRM = 3
 
@@ -78,12 +78,62 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
             break
         group += sure if sure and len(group) >= _FIRM else [best]
         left = [i for i in left if i not in group]
-    others = [i for i in left if against[i] < -_AGAINST]
+    others = [i for i in left if against[i] < -_PERHAPS]
+    if others and k > 3:
+        others = _sorted_out(loose, state, others)
     if not others:
+        return []
+    head, known, noise = _head_of(loose, state, [i for i in range(k) if i not in others])
+    here, other = replace(loose, spread=loose.spread * noise), bundle.inverse(bundle.inverse(known) + apart)
+    gain = 0.0
+    for i in others:
+        heads = [anyone, (head, other)]
+        rest = [j for j in others if j != i]
+        if rest:
+            heads.append(_head_of(loose, state, rest)[:2])
+        gain += max(_evidence(here, state, i, *h) for h in heads) - _evidence(here, state, i, head, known)
+    if gain < _AGAINST:
         return []
     if (len(others), int(marks[others].sum())) > (k - len(others), int(marks.sum() - marks[others].sum())):
         return sorted(set(range(k)) - set(others))
     return sorted(others)
+
+
+#: Rounds in which photos may change their person.
+_ROUNDS = 3
+
+
+def _sorted_out(problem: Problem, state: State, others: list[int]) -> list[int]:
+    """The second person's photos once each has gone to the head, made without it, that explains it better; empty if none is left.
+
+    The first photos of a group are taken in while its head is hardly known; with two heads to choose from they are
+    looked at again.
+    """
+    second = set(others)
+    every = set(range(problem.cameras))
+    for _ in range(_ROUNDS):
+        heads = {frozenset(g): _head_of(problem, state, sorted(g)) for g in (every - second, second)}
+        noise = min(n for _, _, n in heads.values())
+        here = replace(problem, spread=problem.spread * noise)
+        after = set()
+        for i in every:
+            told = []
+            for group in (every - second, second):
+                rest = frozenset(group - {i})
+                if not rest:  # it stands alone: it stays unless the others explain it
+                    told.append(-np.inf)
+                    continue
+                head, known, _ = heads[rest] if rest in heads else _head_of(problem, state, sorted(rest))
+                told.append(_evidence(here, state, i, head, known))
+            alone = not np.isfinite(max(told)) or (second == {i} or every - second == {i})
+            if (told[1] > told[0] and not alone) or (alone and i in second):
+                after.add(i)
+        if not after or after == every:
+            return []
+        if after == second:
+            break
+        second = after
+    return sorted(second)
 
 
 def _head_of(problem: Problem, state: State, group: list[int]) -> tuple[DoubleArray, DoubleArray, float]:
