@@ -242,7 +242,7 @@ def sides(runs: int) -> None:
 
 def persons(runs: int) -> None:
     """Photos of two persons, and of one who smiles or opens the mouth."""
-    for mine, others in ((2, 0), (5, 0), (10, 0), (1, 1), (3, 1), (5, 5)):
+    for mine, others in ((2, 0), (5, 0), (10, 0), (1, 1), (3, 1), (3, 2), (5, 1), (5, 5)):
         named = right = 0
         for seed in range(runs):
             rng = np.random.default_rng([11, mine, others, seed])

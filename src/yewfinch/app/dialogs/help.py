@@ -31,7 +31,8 @@ distance taken on the sitter with calipers, or measure an iris on the desk (Scal
 its course, the sheet, the proportions (the sitter is then measured at the clay's size) and the command line.</p>
 <p><b>What does not fit</b> is said in gold in the panel. Marks that do not fit one ordinary head: landmarks that you mean differently from their
 definition (look at those that are named), another expression, or another person. A photo with a smile is found, and mouth, lids and brows may move there; tick <i>mouth open
-on this photo</i> on the desk (Marks) if it is. A photo that clearly shows another person is left out; two people who look alike, or two photos from very different sides, are not always told apart. A photo whose sides are all exchanged is read the other way round.</p>
+on this photo</i> on the desk (Marks) if it is. A photo of another person is left out and named;
+people who look much alike, or two single photos from very different sides, may pass for one person. A photo whose sides are all exchanged is read the other way round.</p>
 <p><b>4. Stand there.</b> Click a solved photo: the clay is seen as the camera saw it. The bar over the wall lays photo and clay
 over each other: with opacity, as difference, with the clay's outline only, or with the photo's edges only (G for the next); wipe (W; drag the
 line, with Shift turn it); blink (B). Modelling goes on as usual. The wheel zooms photo and clay together;

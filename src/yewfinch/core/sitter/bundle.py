@@ -26,7 +26,7 @@ from yewfinch.core.sitter.pose import rotation_of
 #: Parameters of a camera before its expression: turn (3), shift (3), log of the focal length, principal point (2).
 CAMERA = 9
 #: Degrees of freedom of the heavy-tailed loss (a multivariate t; choice).
-_TAIL = 4.0
+TAIL = 4.0
 
 Ints = npt.NDArray[np.int64]
 
@@ -299,7 +299,7 @@ def _line_rows(problem: Problem, state: State, lines: Lines) -> tuple[DoubleArra
 def cost(problem: Problem, state: State, weight: DoubleArray, *, robust: bool) -> float:
     """What is minimised; `weight` is per mark, 0 leaves it out."""
     d2 = (residuals(problem, state) ** 2).sum(axis=1) / problem.spread**2
-    data = ((_TAIL + 2) * np.log1p(d2 / _TAIL) if robust else d2) @ weight
+    data = ((TAIL + 2) * np.log1p(d2 / TAIL) if robust else d2) @ weight
     gap = (state.points - problem.mean).ravel()
     lens = ((state.log_focal - problem.log_focal) / problem.log_focal_spread) ** 2
     other = rows(problem, state).error
@@ -437,7 +437,7 @@ def adjust(
         w = weight
         if robust:
             d2 = (residuals(problem, state) ** 2).sum(axis=1) / problem.spread**2
-            w = weight * (_TAIL + 2) / (_TAIL + d2)
+            w = weight * (TAIL + 2) / (TAIL + d2)
         normal = normal_equations(problem, state, w)
         moved = False
         while damping < 1e9:
@@ -508,18 +508,6 @@ def covariance(problem: Problem, state: State, weight: DoubleArray) -> Covarianc
 def inverse(matrix: DoubleArray) -> DoubleArray:
     """Inverse of a symmetric positive matrix."""
     return np.asarray(cho_solve(cho_factor(matrix, lower=True, check_finite=False), np.eye(len(matrix)), check_finite=False))
-
-
-def log_determinant(problem: Problem, state: State, weight: DoubleArray) -> float:
-    """Logarithm of the determinant of the normal matrix over all parameters that are solved for."""
-    normal = normal_equations(problem, state, weight)
-    signs, logs = np.linalg.slogdet(normal.cameras)
-    gain = np.linalg.solve(normal.cameras, normal.between)
-    reduced = normal.shared - np.einsum("kpq,kpr->qr", normal.between, gain, optimize=True)
-    sign, log = np.linalg.slogdet(reduced)
-    if sign <= 0 or (signs <= 0).any():
-        raise np.linalg.LinAlgError("the normal matrix is not positive")
-    return float(logs.sum() + log)
 
 
 def _warm() -> None:

@@ -277,6 +277,8 @@ class _Solve:
 #: A photo is a suspect if the other way round costs at most so much more than the way taken, or if it lost so much of
 #: its marks.
 _DOUBT, _LOST = 40.0, 0.12
+#: A photo that lost so much of its marks may have its camera in a wrong place, whichever way it is taken.
+_ASTRAY = 0.3
 #: Expected error against the sitter's own head, as a part of its size in the picture.
 _OWN_PART = 0.006
 
@@ -289,23 +291,23 @@ def _evidence(found: Settled, entries: list[Entry]) -> float:
 
 
 def _turned_round(entries: list[Entry], found: Settled, prior: HeadPrior) -> list[Entry] | None:
-    """The entries with left and right of some suspects exchanged, if the head of all fits them better so."""
+    """The entries with suspects taken the way that fits the head of all better, and strayed cameras placed anew."""
     points, _, _ = prior.completed(found.factors, found.problem.precision, found.state.points)
     head = dict(zip(prior.keys, points, strict=True))
     out, changed = list(entries), False
     for i, e in enumerate(entries):
-        if e.other is None:
-            continue
         lost = float((found.keep[found.problem.photo == i] == 0).mean())
-        if e.other.cost - e.sighting.cost > _DOUBT and lost < _LOST:
+        if e.other is None and lost < _ASTRAY:
+            continue
+        if e.other is not None and e.other.cost - e.sighting.cost > _DOUBT and lost < _LOST:
             continue
         told = {e.told(k): (float(m[0]), float(m[1])) for k, m in zip(e.keys, e.sighting.seen, strict=True)}
         try:
             ways = both_ways(told, head, e.photo.width, e.photo.height, e.prior(), part=_OWN_PART)
         except CannotSolveError:
             continue
-        if ways[0].swapped != e.swapped:
-            other = next((w for w in ways if w.swapped == e.swapped), None)
+        if ways[0].swapped != e.swapped or lost > _ASTRAY:
+            other = ways[1] if len(ways) > 1 else None
             out[i], changed = Entry(e.photo, ways[0], other), True
     return out if changed else None
 
