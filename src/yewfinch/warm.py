@@ -1,10 +1,13 @@
-"""Compile all kernels and make the base head, bodies and skull, once, with visible progress."""
+"""Compile all kernels and make the base head, bodies and skull, once, on two processors, with visible progress."""
 
 from __future__ import annotations
 
 import importlib
+import multiprocessing
 import pkgutil
 import sys
+from collections.abc import Callable, Iterator
+from multiprocessing.sharedctypes import Synchronized
 
 import yewfinch.core
 import yewfinch.render
@@ -22,6 +25,39 @@ def import_all() -> None:
             importlib.import_module(module.name)
 
 
+def numbers(counter: Synchronized[int]) -> Iterator[int]:
+    """The next numbers of a count that two processes share."""
+    while True:
+        with counter.get_lock():
+            mine = counter.value
+            counter.value += 1
+        yield mine
+
+
+def compile_rest(counter: Synchronized[int]) -> None:
+    """A second process's part of the kernels, whatever is next."""
+    import_all()
+    warmup.run(numbers=numbers(counter))
+
+
+def make_bodies() -> None:
+    """A second process's part of what is made."""
+    import_all()
+    plain_bodies()
+
+
+def beside(own: Callable[[], object], other: Callable[..., None], *told: object) -> None:
+    """Do a job here and another in a second process."""
+    helper = multiprocessing.get_context("spawn").Process(target=other, args=told)
+    helper.start()
+    try:
+        own()
+    finally:
+        helper.join()
+    if helper.exitcode:
+        raise SystemExit(helper.exitcode)
+
+
 def main() -> None:
     """Show a line that counts up."""
     import_all()
@@ -30,10 +66,15 @@ def main() -> None:
         sys.stderr.write(f"\r{fraction * 100:3.0f} %  {text:40s}")
         sys.stderr.flush()
 
-    warmup.run(lambda f, t: show(f * 0.4, t))
-    plain_head(lambda f, t: show(0.4 + 0.2 * f, t))
-    plain_bodies(lambda f, t: show(0.6 + 0.36 * f, t))
-    plain_skull(lambda f, _: show(0.96 + 0.04 * f, "the skull"))
+    counter = multiprocessing.get_context("spawn").Value("i", 0)
+    beside(lambda: warmup.run(lambda f, t: show(f * 0.6, t), numbers=numbers(counter)), compile_rest, counter)
+    warmup.run()  # of what both compiled at once only one copy may be kept
+
+    def head_and_skull() -> None:
+        plain_head(lambda f, t: show(0.6 + 0.2 * f, t))
+        plain_skull(lambda f, _: show(0.8 + 0.1 * f, "the skull"))
+
+    beside(head_and_skull, make_bodies)
     for kind in KINDS:
         people(kind)
     show(1.0, "ready")

@@ -6,7 +6,7 @@ A module with kernels registers one small call of each; `run` makes those calls.
 from __future__ import annotations
 
 import os
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from yewfinch.core.shared.progress import Progress, silent
 
@@ -29,11 +29,16 @@ def register(title: str, call: Callable[[], None]) -> None:
     _calls[title] = call
 
 
-def run(progress: Progress = silent) -> int:
-    """Make every registered call; return how many there were."""
-    total = len(_calls)
-    for i, (title, call) in enumerate(_calls.items()):
-        progress(i / total, f"preparing {title}")
+def run(progress: Progress = silent, *, numbers: Iterable[int] | None = None) -> int:
+    """Make the registered calls, in their order or by these numbers; return how many were made."""
+    calls = list(_calls.items())
+    made = 0
+    for i in range(len(calls)) if numbers is None else numbers:
+        if i >= len(calls):
+            break
+        title, call = calls[i]
+        progress(i / len(calls), f"preparing {title}")
         call()
+        made += 1
     progress(1.0, "ready")
-    return total
+    return made
