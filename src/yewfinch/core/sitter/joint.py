@@ -257,8 +257,11 @@ class _Solve:
         """Leave photos out that show another person."""
         if len(solved.entries) < 2 or not suspicious(solved.found):
             return solved, []
-        self.progress(0.86, "looking whether all photos show one person")
-        others = strangers(solved.problem, solved.found, solved.prior)
+        words = "looking whether all photos show one person"
+        try:
+            others = strangers(solved.problem, solved.found, solved.prior, lambda: self.progress(0.86, words))
+        except np.linalg.LinAlgError:  # such marks cannot tell; all photos together were solved
+            return solved, []
         if not others:
             return solved, []
         mine = [e for i, e in enumerate(solved.entries) if i not in others]
@@ -268,7 +271,10 @@ class _Solve:
         """Let mouth, lids and brows move on photos that show another expression."""
         if len(solved.entries) < 2:
             return solved
-        moved = moved_photos(solved.found)
+        try:
+            moved = moved_photos(solved.found)
+        except np.linalg.LinAlgError:
+            return solved
         return self.settled(solved.entries, moved) if moved else solved
 
 

@@ -8,6 +8,7 @@ better, and then exchanged until none wants to change. Mouth, lids and brows may
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
@@ -20,11 +21,13 @@ from yewfinch.core.sitter.head_prior import Factors, HeadPrior
 from yewfinch.core.sitter.moods import UNQUIET, WIDEST, soft_landmarks
 from yewfinch.core.sitter.one_photo import NOISE_SPREAD, fit, marks_of
 from yewfinch.core.sitter.settle import Settled
+from yewfinch.core.sitter.sides import FEWEST
 
 #: How much likelier than not a face is at rest.
 _AT_REST = 0.75
 #: Two heads must explain the photos better by so much, as a logarithm: two photos, three, more. Of two photos each tells the
-#: same of the other. (Of 50 single persons on two and three photos the largest were 9 and 9, of 400 on more one was above 5.)
+#: same of the other. (Of single persons drawn in
+#: many ways the largest were 9 on two photos and 9 on three; on more it is above 5 only where one photo is marked far worse.)
 _NEEDED_OF = {2: 10.0, 3: 7.0}
 _NEEDED = 5.0
 #: Of that no group may lose more than this part: photos that are only marked badly do the others good by going, but are
@@ -55,7 +58,7 @@ def suspicious(found: Settled) -> bool:
     return problem.cameras <= 3 or noisy or bool((lost > 0.1).any())
 
 
-def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
+def strangers(problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None) -> list[int]:
     """Photos that show another person than the rest; of two equal groups the one with fewer marks.
 
     Parameters
@@ -65,11 +68,13 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
     found : Settled
         The solution of all as one person.
     prior : HeadPrior
+    breathe : callable, optional
+        Called now and then; it may raise to end the search.
     """
     k = problem.cameras
     if k < 2:
         return []
-    gain, second = two_groups(problem, found, prior)
+    gain, second = two_groups(problem, found, prior, breathe)
     if gain < _NEEDED_OF.get(k, _NEEDED):
         return []
     marks = np.bincount(problem.photo, minlength=k)
@@ -79,9 +84,11 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior) -> list[int]:
     return sorted(second)
 
 
-def two_groups(problem: Problem, found: Settled, prior: HeadPrior) -> tuple[float, frozenset[int]]:
+def two_groups(
+    problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None
+) -> tuple[float, frozenset[int]]:
     """By how much two heads explain two or more photos better than one, as a logarithm, and the photos of the second."""
-    search = _Search(problem, found, prior)
+    search = _Search(problem, found, prior, breathe)
     one = search.every
     own = np.array([search.in_group(i, one) for i in sorted(one)])
     doubt = np.array([search.beside(i, frozenset(), one - {i}, _NEAR) for i in sorted(one)]) - own
@@ -105,7 +112,8 @@ def two_groups(problem: Problem, found: Settled, prior: HeadPrior) -> tuple[floa
 class _Search:
     """Two groups of photos, and what each photo is worth in them."""
 
-    def __init__(self, problem: Problem, found: Settled, prior: HeadPrior) -> None:
+    def __init__(self, problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None) -> None:
+        self.breathe = breathe
         k = problem.cameras
         factors = found.factors
         usual = prior.covariance(prior.start())
@@ -116,8 +124,9 @@ class _Search:
         self.soft = soft_landmarks(problem)
         moved = np.asarray((problem.express_spread > 0).all(axis=1))
         still = ~self.soft[problem.landmark]
+        enough = np.bincount(problem.photo, still, minlength=k) >= FEWEST
         # what an expression is taken for must not tell of another person
-        self.marks = [marks_of(problem, found.state, i, still if moved[i] else None) for i in range(k)]
+        self.marks = [marks_of(problem, found.state, i, still if moved[i] and enough[i] else None) for i in range(k)]
         index = prior.coordinates
         self.people = prior.shape[np.ix_(index, index)]
         self.apart = [2.0 * a for a in (*_APART, max(factors.shape, 1.0))]
@@ -126,6 +135,7 @@ class _Search:
 
     def _fits(self, photo: int, head: DoubleArray, covariance: DoubleArray, noise: float) -> float:
         """What a photo is worth under a head, at rest or not."""
+        self.breathe()
         marks = self.marks[photo]
         rest = fit(marks, head, covariance, 0.0 * WIDEST, noise, NOISE_SPREAD)
         at_rest = rest.evidence + float(np.log(_AT_REST))
