@@ -24,8 +24,12 @@ if TYPE_CHECKING:
 SCHEMA = 1
 
 
+#: Exit code for an error of our own (EX_SOFTWARE of BSD's sysexits.h).
+OURS = 70
+
+
 def main(argv: list[str] | None = None) -> int:
-    """Run one command; returns the exit code: 0 done, 1 the file is at fault, 2 wrong words."""
+    """Run one command; returns the exit code: 0 done, 1 what was asked for is at fault, 2 wrong words, 70 Yewfinch is at fault."""
     args = _parser().parse_args(argv)
     try:
         code = int(args.run(args))
@@ -37,6 +41,13 @@ def main(argv: list[str] | None = None) -> int:
         # whoever read the words has seen enough; nothing may be written at the interpreter's end either
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 141
+    except Exception as error:
+        from yewfinch.core.document.journal import Journal, at_fault
+
+        journal = Journal()
+        journal.act(f"yewfinch {args.run.__name__.strip('_')}")
+        sys.stderr.write(f"yewfinch: {at_fault(journal, error)}\n")
+        return OURS
     return code
 
 

@@ -114,6 +114,31 @@ class Documents(QObject):
         self._writer = writer
         writer.start()
 
+    def autosave_now(self) -> None:
+        """Write the recovery file here and now.
+
+        Raises
+        ------
+        BadFileError, OSError
+            If it cannot be written.
+        """
+        if self._writer is not None:
+            self._writer.wait()
+        portrait = self.bench.portrait
+        self._autosave.write(self._autosave.snapshot(portrait), self.path, portrait.name)
+
+    def save_copy(self, path: Path) -> bool:
+        """Save under another name and stay with this one; returns False, having said why, if it fails."""
+        if path.suffix.lower() != ".yewfinch":
+            path = path.with_name(path.name + ".yewfinch")
+        try:
+            container.save(self.bench.portrait, path, None)
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.bench.say(f"Saved a copy as {path.name}.")
+        return True
+
     def recover(self, found: autosave.Recovery) -> bool:
         """Take up what a crash left behind; it counts as unsaved."""
         try:

@@ -16,6 +16,7 @@ from yewfinch.app import theme
 from yewfinch.app.garbage import Garbage
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
+from yewfinch.core.document.journal import Journal
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats import container
@@ -56,6 +57,7 @@ def main(argv: list[str] | None = None) -> int:
     app = make_app()
     settings = Settings.load()
     theme.apply(app, settings.dark)
+    from yewfinch.app.mishaps import Mishaps
     from yewfinch.app.window import MainWindow
 
     problem = ""
@@ -73,6 +75,8 @@ def main(argv: list[str] | None = None) -> int:
     else:
         portrait = new_portrait()
     window = MainWindow(portrait, settings)
+    journal = Journal()
+    Mishaps(window, journal).install()
     garbage = app.findChild(Garbage)
     assert garbage is not None
     window.bench.portrait_changed.connect(lambda: QTimer.singleShot(_LEFT, garbage.look_through))

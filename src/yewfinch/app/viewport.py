@@ -68,6 +68,8 @@ class Viewport(QWidget):
         self.setAccessibleName("clay view")
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
+        #: What draws, as OpenGL names it; for reports.
+        self.drawn_by = ""
         self.layer: PhotoLayer | None = None
         self.glass = glass_for(self, self)
         self.glass.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
@@ -245,6 +247,7 @@ class Viewport(QWidget):
     def begin(self, context: moderngl.Context) -> None:
         """Make a new context's things."""
         self.context = context
+        self.drawn_by = str(context.info["GL_RENDERER"])
         self.renderer = SceneRenderer(context)
         self.layer = PhotoLayer(context)
         self.picture.begin(self.renderer.software)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sys
 import threading
 from collections.abc import Callable
 from typing import Any
@@ -50,8 +51,9 @@ class Worker(QThread):
         except YewfinchError as error:
             self.failed.emit(str(error))
         except Exception as error:
-            self.failed.emit(f"Something went wrong inside Yewfinch ({error}). Nothing was changed.")
-            raise
+            self.failed.emit("This did not work because of an error in Yewfinch itself.")
+            # raised on from here it would end the process: Qt's threads are not Python's
+            sys.excepthook(type(error), error, error.__traceback__)
         else:
             self.done.emit(result)
 

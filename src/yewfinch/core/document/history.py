@@ -126,12 +126,13 @@ class History:
     Parameters
     ----------
     apply : callable (changes, forward)
-        Carries changes out on the portrait in this order, or takes them back.
+        Carries changes out on the portrait in this order, or takes them back, all or none; it returns a callable that
+        announces them.
     """
 
     changed = Signal()
 
-    def __init__(self, apply: Callable[[Sequence[Change], bool], object]) -> None:
+    def __init__(self, apply: Callable[[Sequence[Change], bool], Callable[[], None]]) -> None:
         self._apply = apply
         self._entries: list[_Entry] = []
         self._at = 0
@@ -179,8 +180,8 @@ class History:
         self._tidy()
         self.changed.emit()
 
-    def amend(self, edit: Edit) -> None:
-        """Let `edit`, carried out already on top of the last entry, become one with it.
+    def amendable(self, edit: Edit) -> tuple[Change, ...]:
+        """The changes of the last entry and of an edit on top of it as one.
 
         Raises
         ------
@@ -192,7 +193,17 @@ class History:
         last = self._entries[self._at - 1].edit()
         if len(last.changes) != len(edit.changes):
             raise ValueError(f"'{edit.name}' and '{last.name}' changed different things")
-        merged = tuple(_joined(a, b) for a, b in zip(last.changes, edit.changes, strict=True))
+        return tuple(_joined(a, b) for a, b in zip(last.changes, edit.changes, strict=True))
+
+    def amend(self, edit: Edit) -> None:
+        """Let `edit`, carried out already on top of the last entry, become one with it.
+
+        Raises
+        ------
+        ValueError
+            If there is no last entry, or it changed other things.
+        """
+        merged = self.amendable(edit)
         self._at -= 1
         self.push(Edit(edit.name, merged))
 
@@ -233,10 +244,8 @@ class History:
         """Take the last edit back; return its name, or None if there is none."""
         if self._at == 0:
             return None
-        self._at -= 1
-        edit = self._entries[self._at].edit()
-        self._apply(edit.changes[::-1], False)
-        self.changed.emit()
+        edit = self._entries[self._at - 1].edit()
+        self._go(edit.changes[::-1], -1)
         return edit.name
 
     def redo(self) -> str | None:
@@ -244,10 +253,17 @@ class History:
         if self._at == len(self._entries):
             return None
         edit = self._entries[self._at].edit()
-        self._at += 1
-        self._apply(edit.changes, True)
-        self.changed.emit()
+        self._go(edit.changes, 1)
         return edit.name
+
+    def _go(self, changes: Sequence[Change], way: int) -> None:
+        """One step on or back; if the changes cannot be done, nothing has moved."""
+        tell = self._apply(changes, way > 0)
+        self._at += way
+        try:
+            tell()
+        finally:
+            self.changed.emit()
 
     def go_to(self, position: int) -> None:
         """Undo or redo until `position` entries are in force."""

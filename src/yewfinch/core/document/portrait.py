@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -15,6 +15,7 @@ from yewfinch.core.document.edits import Change, Channel, Edit, FieldChange, Pie
 from yewfinch.core.document.history import History
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.sculpt.layers import FormState, Stack
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.sculpt.stencil import Stencil
@@ -23,6 +24,9 @@ from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.pose import Posed
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
+
+#: What is announced: rows of a channel of a piece in some leaves, a field, or that pieces changed.
+_News = tuple[str, str, IndexArray] | tuple[str] | tuple[()]
 
 #: Fields of the portrait that an edit may replace as a whole.
 FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "stamps", "stencil", "order")
@@ -74,7 +78,7 @@ class Portrait:
         self.stencil: Stencil | None = None
         #: The manifest as it was read: keys we do not know survive a round trip.
         self.unknown: dict[str, Any] = {}
-        self.history = History(self._carry_out)
+        self.history = History(self._prepare)
         #: What a stroke under way has changed and nobody has been told yet.
         self._held_back: list[tuple[str, ...]] = []
 
@@ -157,15 +161,19 @@ class Portrait:
         self.perform(Edit(edit_name, (RowsChange(piece_id, "colour", rows, before.copy(), after),)))
 
     def perform(self, edit: Edit) -> None:
-        """Carry an edit out and remember it."""
-        self.history.push(replace(edit, changes=self._carry_out(edit.changes, True)))
+        """Carry an edit out and remember it; if one of its changes fails, none is done."""
+        done, news = self._do(edit.changes, True)
+        self.history.push(replace(edit, changes=done))
+        self._tell(edit.changes, news)
 
     def extend(self, done: Edit, more: Sequence[Change], *, going: bool = False) -> None:
         """Carry changes out that follow from an edit that is done but not remembered yet, and remember both as one.
 
         While the stroke is `going` on, only what the picture needs is announced; `announce` has to follow.
         """
-        self.history.push(Edit(done.name, (*done.changes, *self._carry_out(more, True, going=going))))
+        changes, news = self._do(more, True)
+        self.history.push(Edit(done.name, (*done.changes, *changes)))
+        self._tell(more, news, going=going)
 
     def announce(self) -> None:
         """Tell everybody what was held back while a stroke was going on."""
@@ -188,7 +196,9 @@ class Portrait:
         """
         if self.history.last() is None:
             raise ValueError("there is no step that anything could follow from")
-        self.history.append(self._carry_out(more, True, going=going))
+        changes, news = self._do(more, True)
+        self.history.append(changes)
+        self._tell(more, news, going=going)
 
     def amend(self, edit: Edit) -> None:
         """Carry an edit out and let it become one with the last step of the history.
@@ -196,14 +206,16 @@ class Portrait:
         Raises
         ------
         ValueError
-            If the last step changed other things; nothing is done then to the history.
+            If the last step changed other things; nothing is done then.
         """
-        self._carry_out(edit.changes, True)
+        self.history.amendable(edit)
+        _, news = self._do(edit.changes, True)
         self.history.amend(edit)
+        self._tell(edit.changes, news)
 
     def take_back(self, edit: Edit) -> None:
         """Undo an edit that never came into the history: a stroke that was cancelled."""
-        self._carry_out(edit.changes[::-1], False)
+        self._prepare(edit.changes[::-1], False)()
 
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
         """Announce rows written by a running stroke (which records its own edit)."""
@@ -243,55 +255,100 @@ class Portrait:
             self.order = ids
         return list(self.pieces).index(piece.id)
 
-    def _carry_out(self, changes: Sequence[Change], forward: bool, *, going: bool = False) -> tuple[Change, ...]:
-        """Do changes, or take them back, and announce them once all are done; the changes as they were done.
+    def _prepare(self, changes: Sequence[Change], forward: bool) -> Callable[[], None]:
+        """Do changes, or take them back; what announces them is returned."""
+        _, news = self._do(changes, forward)
+        return lambda: self._tell(changes, news)
+
+    def _do(self, changes: Sequence[Change], forward: bool) -> tuple[tuple[Change, ...], list[_News]]:
+        """Do changes, or take them back, all or none; the changes as they were done, and what has to be announced.
 
         In between, landmarks may name rows that the surface does not have.
         """
-        news: list[tuple[str, ...] | tuple[str, str, IndexArray]] = []
+        news: list[_News] = []
         done: list[Change] = []
-        for change in changes:
-            done.append(change)
-            if isinstance(change, RowsChange):
-                surface = self.pieces[change.piece].surface
-                values = change.after if forward else change.before
-                if change.channel == "positions":
-                    leaves = surface.set_rows(change.rows, values)
+        pieces = dict(self.pieces)
+        fields: list[tuple[str, Any]] = []
+        rows: list[tuple[Surface, RowsChange]] = []
+        try:
+            for change in changes:
+                done.append(change)
+                if isinstance(change, RowsChange):
+                    surface = self.pieces[change.piece].surface
+                    _check(surface, change)
+                    rows.append((surface, change))
+                    leaves = _written(surface, change, change.after if forward else change.before)
+                    news.append((change.piece, change.channel, leaves))
+                elif isinstance(change, PieceChange):
+                    done[-1] = self._changed(change, forward)
+                    if () not in news:
+                        news.append(())
                 else:
-                    getattr(surface, change.channel)[change.rows] = values
-                    leaves = surface.leaves_of(change.rows)
-                news.append((change.piece, change.channel, leaves))
-            elif isinstance(change, PieceChange):
-                old, new = (change.before, change.after) if forward else (change.after, change.before)
-                if new is None:
-                    assert old is not None
-                    done[-1] = replace(change, seat=list(self.pieces).index(old.id))
-                    del self.pieces[old.id]
-                else:
-                    seat = self._seat(new, change.seat)
-                    done[-1] = change if old is not None else replace(change, seat=seat)
-                if () not in news:
-                    news.append(())
-            else:
-                setattr(self, change.field, change.after if forward else change.before)
-                news.append((change.field,))
-                if change.field == "order" and () not in news:
-                    news.append(())
-        if () in news:
-            self._gather()
+                    fields.append((change.field, getattr(self, change.field)))
+                    setattr(self, change.field, change.after if forward else change.before)
+                    news.append((change.field,))
+                    if change.field == "order" and () not in news:
+                        news.append(())
+            if () in news:
+                self._gather()
+        except BaseException:
+            for surface, written in reversed(rows):
+                _written(surface, written, written.before if forward else written.after)
+            for field, value in reversed(fields):
+                setattr(self, field, value)
+            self.pieces = pieces
+            raise
+        return tuple(done), news
+
+    def _changed(self, change: PieceChange, forward: bool) -> PieceChange:
+        """Let a piece come, go or be replaced; the change with its seat in the list."""
+        old, new = (change.before, change.after) if forward else (change.after, change.before)
+        if new is None:
+            assert old is not None
+            seat = list(self.pieces).index(old.id)
+            del self.pieces[old.id]
+            return replace(change, seat=seat)
+        seat = self._seat(new, change.seat)
+        return change if old is not None else replace(change, seat=seat)
+
+    def _tell(self, changes: Sequence[Change], news: Sequence[_News], *, going: bool = False) -> None:
+        """Announce changes that were done. Everybody is told, even if one who listens fails; its error is raised in the end."""
         boxes = [c for c in changes if isinstance(c, PieceChange)]
         if going and not any(self.followers(c.after.id) if c.after is not None else True for c in boxes) and all(c.within is not None for c in boxes):
             self._held_back += [w for w in news if len(w) < 2 and w not in self._held_back]
             for change in boxes:
                 assert change.after is not None
                 self.net_changed.emit(change.after.id, change.within)
-            return tuple(done)
+            return
+        failed: Exception | None = None
         for what in news:
-            if len(what) == 3:
-                self.rows_changed.emit(*what)
-                self._lead(*what)
-            elif what:
-                self.field_changed.emit(*what)
-            else:
-                self.pieces_changed.emit()
-        return tuple(done)
+            try:
+                if len(what) == 3:
+                    self.rows_changed.emit(*what)
+                    self._lead(*what)
+                elif what:
+                    self.field_changed.emit(*what)
+                else:
+                    self.pieces_changed.emit()
+            except Exception as error:
+                failed = failed or error
+        if failed is not None:
+            raise failed
+
+
+def _check(surface: Surface, change: RowsChange) -> None:
+    """Refuse rows that a surface does not have and values that do not fit them, before anything is written."""
+    count = len(change.rows)
+    if count and not 0 <= int(change.rows.min()) <= int(change.rows.max()) < len(surface):
+        raise IndexError(f"rows {change.rows.min()} to {change.rows.max()} of a surface of {len(surface)} vertices")
+    shape = (count, *getattr(surface, change.channel).shape[1:])
+    if change.before.shape != shape or change.after.shape != shape:
+        raise ValueError(f"values of shapes {change.before.shape} and {change.after.shape} for {change.channel} of shape {shape}")
+
+
+def _written(surface: Surface, change: RowsChange, values: np.ndarray) -> IndexArray:
+    """Write the values of a change into its rows; the leaves that they lie in."""
+    if change.channel == "positions":
+        return surface.set_rows(change.rows, values)
+    getattr(surface, change.channel)[change.rows] = values
+    return surface.leaves_of(change.rows)

@@ -89,7 +89,7 @@ def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
                 ctx.finish(name)
                 return
             event = yield
-    except GeneratorExit:
+    except BaseException:  # cancelled, or an error of ours
         ctx.abort()
         raise
 

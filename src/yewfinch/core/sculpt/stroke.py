@@ -64,6 +64,8 @@ class StrokeContext:
         From the last dab to where the pointer is.
     gone : float
         How far its dabs have gone, mm.
+    remembered : bool
+        The stroke has come into the history.
     """
 
     portrait: Portrait
@@ -82,6 +84,7 @@ class StrokeContext:
     going_on: float | None = None
     travelled: float = field(init=False, default=0.0)
     gone: float = field(init=False, default=0.0)
+    remembered: bool = field(init=False, default=False)
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
@@ -139,12 +142,16 @@ class StrokeContext:
         """Put the stroke into the history as one edit."""
         edit = self.recorder.edit(name)
         if edit is not None:
-            self.portrait.extend(edit, self.after(edit) if self.after is not None else (), going=self.going)
+            before = self.portrait.history.stamp
+            try:
+                self.portrait.extend(edit, self.after(edit) if self.after is not None else (), going=self.going)
+            finally:
+                self.remembered = self.portrait.history.stamp != before
         return edit
 
     def abort(self) -> None:
-        """Take everything back that the stroke did."""
-        edit = self.recorder.edit("")
+        """Take everything back that the stroke did, unless it is in the history already."""
+        edit = None if self.remembered else self.recorder.edit("")
         if edit is not None:
             self.portrait.take_back(edit)
 
@@ -277,7 +284,7 @@ def dab_stroke(
             if event.phase == "release":
                 ctx.finish(name)
                 return
-    except GeneratorExit:
+    except BaseException:  # cancelled, or an error of ours
         ctx.abort()
         raise
 

@@ -42,7 +42,7 @@ def make(ctx: StrokeContext) -> Stroke:
                 ctx.finish("Pull out")
                 return
             event = yield
-    except GeneratorExit:
+    except BaseException:  # cancelled, or an error of ours
         ctx.abort()
         raise
 
