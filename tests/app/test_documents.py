@@ -99,17 +99,57 @@ def test_an_impossible_place_is_named(window, tmp_path):
     assert "Choose another place" in window.status.message.text()
 
 
-def test_work_is_recovered_after_a_kill(window, qtbot, monkeypatch):
+def left_by_a_kill(window):
+    """The work of this window as if its process had ended."""
+    window.documents.autosave_now()
+    window.documents._autosave.abandon()
+    (found,) = autosave.left_behind()
+    return found
+
+
+def test_work_is_recovered_after_a_kill(window, qtbot, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
     window.bench.portrait.fill("head", (9, 8, 7, 255), "Fill")
     window.documents.autosave()
-    qtbot.waitUntil(lambda: window.documents._autosave.note.exists(), timeout=5000)
-    monkeypatch.setattr(autosave, "_runs", lambda pid: False)
-    found = autosave.left_behind()[0]
+    qtbot.waitUntil(lambda: window.documents._autosave.folder is not None, timeout=5000)
+    found = left_by_a_kill(window)
     window.bench.portrait.history.undo()
     assert window.documents.recover(found)
     assert tuple(window.bench.portrait.surface("head").colour[5, :3]) == (9, 8, 7)
     assert window.documents.unsaved
-    assert autosave.left_behind() == []
+    # the work is never without a recovery file: this window has one of its own now
+    assert not found.folder.exists()
+    again = left_by_a_kill(window)
+    assert tuple(again.load()[0].surface("head").colour[5, :3]) == (9, 8, 7)
+    autosave.forget(again)
+
+
+def test_a_recovery_is_kept_if_no_other_can_be_written(window, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
+    window.bench.portrait.fill("head", (9, 8, 7, 255), "Fill")
+    found = left_by_a_kill(window)
+    (tmp_path / "file").write_text("no folder")
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "file"))
+    assert window.documents.recover(found)
+    assert found.file.exists()
+    assert "cannot be written" in window.status.message.text()
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
+    (again,) = autosave.left_behind()
+    autosave.forget(again)
+
+
+def test_a_lost_photo_costs_that_photo_only(window, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    found = left_by_a_kill(window)
+    photo = window.bench.portrait.sitter.photos[1]
+    found.pictures[photo.file].unlink()
+    marks = {p.id: p.marks for p in window.bench.portrait.sitter.photos}
+    assert window.documents.recover(found)
+    assert f"'{photo.name}'" in window.status.message.text()
+    sitter = window.bench.portrait.sitter
+    assert {p.id: p.marks for p in sitter.photos} == marks
+    assert window.photos.image(sitter, sitter.photo(photo.id)) is not None if hasattr(window.photos, "image") else True
+    window.documents._autosave.clear()
 
 
 def test_export_says_units_and_colours(window, tmp_path):

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication, QPushButton
 from tests.app.hands import at_landmark, drag, line
 from yewfinch.app.mishaps import Mishaps
 from yewfinch.app.workers import Worker
+from yewfinch.core.document import autosave
 from yewfinch.core.document.journal import Journal
 from yewfinch.core.formats import container
 
@@ -24,7 +25,6 @@ def broken_kernel(x):
 @pytest.fixture
 def mishaps(window, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
-    window.documents._autosave = type(window.documents._autosave)()
     made = Mishaps(window, Journal(tmp_path))
     made.install()
     yield made
@@ -64,7 +64,10 @@ def test_a_failing_slot_ends_nothing(window, qtbot, mishaps, tmp_path, fails):
     press(button_that(window, lambda: fails()))
     dialog = shown(mishaps, qtbot)
     assert "recovery file" in dialog.safe.text()
-    recovered = container.load(window.documents._autosave.file, {f: window.documents._autosave.folder / n for f, n in names(window).items()})
+    window.documents._autosave.abandon()
+    (found,) = autosave.left_behind()
+    recovered, lost = found.load()
+    assert lost == []
     assert recovered.name == "Hours of work"
     for key, piece in window.bench.portrait.pieces.items():
         np.testing.assert_array_equal(recovered.surface(key).positions, piece.surface.positions)
@@ -84,12 +87,6 @@ def test_a_failing_slot_ends_nothing(window, qtbot, mishaps, tmp_path, fails):
     window.undo()
     window.undo()
     assert window.bench.portrait.name != "Hours of work"
-
-
-def names(window):
-    import json
-
-    return json.loads(window.documents._autosave.note.read_text())["photos"]
 
 
 def test_a_stroke_that_fails_is_taken_back(window, qtbot, mishaps, monkeypatch):

@@ -175,14 +175,71 @@ def test_recovery_is_offered_only_after_a_crash(portrait, tmp_path, monkeypatch)
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
     keeper = autosave.Autosave()
     keeper.write(keeper.snapshot(portrait), None, "My head")
-    assert autosave.left_behind() == []  # this process is alive
-    monkeypatch.setattr(autosave, "_runs", lambda pid: False)
+    assert autosave.left_behind() == []  # its process lives and holds it
+    keeper.abandon()
     found = autosave.left_behind()
     assert [f.name for f in found] == ["My head"]
-    np.testing.assert_array_equal(
-        container.load(found[0].file).surface("head").positions, portrait.surface("head").positions
-    )
-    autosave.forget(found[0])
+    assert autosave.left_behind() == []  # one window offers it already
+    np.testing.assert_array_equal(found[0].load()[0].surface("head").positions, portrait.surface("head").positions)
+    autosave.let_go(found[0])
+    (again,) = autosave.left_behind()
+    autosave.forget(again)
+    assert autosave.left_behind() == []
+    assert list(tmp_path.iterdir()) == []
+
+
+def test_recovery_lies_where_only_its_owner_reads(portrait, tmp_path, monkeypatch):
+    import stat
+
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    keeper = autosave.Autosave()
+    keeper.write(keeper.snapshot(portrait), None, "My head")
+    assert stat.S_IMODE(keeper.folder.stat().st_mode) == 0o700
+    keeper.clear()
+
+
+def test_a_file_saved_later_is_said_to_be_newer(portrait, tmp_path, monkeypatch):
+    import os
+
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
+    mine = tmp_path / "mine.yewfinch"
+    mine.write_bytes(b"saved")
+    keeper = autosave.Autosave()
+    keeper.write(keeper.snapshot(portrait), mine, "My head")
+    keeper.abandon()
+    (found,) = autosave.left_behind()
+    os.utime(mine, (1, 1))
+    assert not found.older
+    os.utime(mine, (4e9, 4e9))
+    assert found.older
+    autosave.forget(found)
+
+
+def test_left_overs_of_a_kill_are_swept_and_a_broken_note_costs_the_name_only(portrait, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    begun = autosave.Autosave()
+    begun.write(begun.snapshot(portrait), None, "Begun")
+    (begun.folder / "work.yewfinch").rename(begun.folder / ".work.yewfinch.tmp")  # killed before it was whole
+    begun.abandon()
+    for junk in (b"", b"{", b"[]", b'{"of": 1, "name": 2, "photos": 3}', b"\xff\xfe", b'{"of": "x"}'):
+        keeper = autosave.Autosave()
+        keeper.write(keeper.snapshot(portrait), None, "My head")
+        (keeper.folder / "note.json").write_bytes(junk)
+        keeper.abandon()
+        (found,) = autosave.left_behind()
+        made, lost = found.load()
+        assert "head" in made.pieces
+        assert set(lost) == {p.name for p in portrait.sitter.photos}
+        autosave.forget(found)
+    assert list(tmp_path.iterdir()) == []
+
+
+def test_a_state_folder_that_cannot_be_written_is_a_sentence(portrait, tmp_path, monkeypatch):
+    (tmp_path / "file").write_text("no folder")
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "file"))
+    keeper = autosave.Autosave()
+    with pytest.raises(BadFileError, match="Save your work yourself"):
+        keeper.write(keeper.snapshot(portrait), None, "My head")
     assert autosave.left_behind() == []
 
 
@@ -197,7 +254,7 @@ def test_what_is_kept_for_recovery_is_what_it_was_when_it_was_taken(portrait, tm
     surface.mask[rows] = 255
     portrait.remove_piece("eye_left")
     keeper.write(taken, None, "My head")
-    kept = container.load(keeper.file)
+    kept = container.load(keeper.folder / "work.yewfinch", lost=[])
     for name, array in zip(("positions", "colour", "mask"), was, strict=True):
         np.testing.assert_array_equal(getattr(kept.surface("head"), name), array)
     assert "eye_left" in kept.pieces and "eye_left" not in portrait.pieces
@@ -231,4 +288,4 @@ os.kill(os.getpid(), signal.SIGKILL)
     assert found.file.stat().st_size < 3_600_000  # the photos lie beside it, written once
     assert set(again.sitter.files) == {p.file for p in again.sitter.photos}
     autosave.forget(found)
-    assert not found.file.with_name(f"{found.file.stem}-photos").exists()
+    assert not found.folder.exists()

@@ -119,7 +119,7 @@ class Documents(QObject):
 
         Raises
         ------
-        BadFileError, OSError
+        BadFileError
             If it cannot be written.
         """
         if self._writer is not None:
@@ -140,15 +140,25 @@ class Documents(QObject):
         return True
 
     def recover(self, found: autosave.Recovery) -> bool:
-        """Take up what a crash left behind; it counts as unsaved."""
+        """Take up what a crash left behind; it counts as unsaved, and is kept until this window has a recovery file of its own."""
         try:
-            portrait = container.load(found.file, found.pictures)
+            portrait, lost = found.load()
         except BadFileError as error:
+            autosave.let_go(found)
             self.bench.say(str(error), "error")
             return False
         self.show(portrait, Path(found.of) if found.of else None)
         portrait.history.mark_unsaved()
-        autosave.forget(found)
+        try:
+            self.autosave_now()
+        except BadFileError as error:
+            autosave.let_go(found)
+            self.bench.say(str(error), "warn")
+        else:
+            autosave.forget(found)
+        if lost:
+            names = ", ".join(f"'{n}'" for n in lost)
+            self.bench.say(f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.", "warn")
         self.changed.emit()
         return True
 

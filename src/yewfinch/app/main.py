@@ -123,18 +123,27 @@ def _offer_recovery(window: object) -> None:
     from yewfinch.app.window import MainWindow
 
     assert isinstance(window, MainWindow)
-    for found in autosave.left_behind():
+    offered = autosave.left_behind()
+    for i, found in enumerate(offered):
         box = QMessageBox(window)
         box.setWindowTitle("Recover work")
-        box.setText(f"Yewfinch ended without saving '{found.name}'. Take the work up again?")
+        text = f"Yewfinch ended without saving '{found.name}'. Take the work up again?"
+        if found.older:
+            text += f"\n\nThe file {Path(found.of).name} was saved later than this: it is the newer one."
+        box.setText(text)
         yes = box.addButton("Recover", QMessageBox.ButtonRole.AcceptRole)
         later = box.addButton("Ask again later", QMessageBox.ButtonRole.RejectRole)
         box.addButton("Delete it", QMessageBox.ButtonRole.DestructiveRole)
+        box.setDefaultButton(later if found.older else yes)
         box.exec()
         if box.clickedButton() is yes:
             window.documents.recover(found)
+            for other in offered[i + 1 :]:
+                autosave.let_go(other)
             return
-        if box.clickedButton() is not later:
+        if box.clickedButton() is later:
+            autosave.let_go(found)
+        else:
             autosave.forget(found)
 
 

@@ -128,7 +128,7 @@ class Mishaps(QObject):
             return "All your work is saved."
         try:
             documents.autosave_now()
-        except (YewfinchError, OSError) as failed:
+        except YewfinchError as failed:
             return f"A recovery file could not be written: {failed} Save your work now."
         except Exception as second:
             self.journal.report(second)

@@ -178,7 +178,9 @@ Gloss (Shift+G) makes the skin as matt or glossy as its roughness says: about 20
 goes along when clay is fused, remeshed or subdivided, and into PLY and GLB files.</p>
 <h2>Files</h2>
 <p>Portraits are <tt>.yewfinch</tt> files: a zip with everything in it, photos included. Unsaved work is
-kept in a recovery file every minute and offered again after a crash. PLY, OBJ, STL and GLB can be
+kept in a recovery file every minute and offered again after a crash. Should Yewfinch make an error of its own, the window stays: a stroke
+that was under way is taken back, the recovery file is written at once, and a dialog lets you copy the report, go on, or save a copy and close.
+The log, <i>yewfinch.log</i>, lies in the state folder (usually ~/.local/state/yewfinch). PLY, OBJ, STL and GLB can be
 imported and exported; GLB is in metres as its standard requires, the others in millimetres; STL
 carries no colours.</p>
 """

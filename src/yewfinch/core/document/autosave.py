@@ -1,11 +1,17 @@
-"""Recovery files: written beside the work, taken up after a crash, gone after a save."""
+"""Recovery files: written beside the work, taken up after a crash, gone after a save.
+
+Each open portrait has a folder of its own in the state folder, which its process holds locked: the lock goes with the
+process however that ends, so a folder that can be locked was left behind. Only its owner may read it.
+"""
 
 from __future__ import annotations
 
 import copy
+import fcntl
 import hashlib
 import json
 import os
+import secrets
 import shutil
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
@@ -15,29 +21,59 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import state_dir
 from yewfinch.core.formats import container
 from yewfinch.core.formats.exchange import write_atomic
+from yewfinch.core.shared.errors import BadFileError
 
 #: Seconds between recovery files while there is unsaved work.
 EVERY = 45
+_WORK, _NOTE, _PHOTOS, _LOCK = "work.yewfinch", "note.json", "photos", "lock"
 
 
 @dataclass(frozen=True)
 class Recovery:
-    """A recovery file left behind by a process that ended without saving.
+    """Work left behind by a process that ended without saving.
 
     Attributes
     ----------
-    file, note : Path
+    folder : Path
+        Where it lies.
     of, name : str
         The portrait's own file, empty if it had none, and its name.
     pictures : mapping of file name to Path
         Its photos, which lie beside it.
+    lock : int
+        Descriptor that holds the folder, so that no other window offers it too; -1 if it was let go.
     """
 
-    file: Path
-    note: Path
+    folder: Path
     of: str
     name: str
     pictures: Mapping[str, Path] = field(default_factory=dict)
+    lock: int = -1
+
+    @property
+    def file(self) -> Path:
+        """The portrait without its photos."""
+        return self.folder / _WORK
+
+    @property
+    def older(self) -> bool:
+        """Was the portrait's own file saved later than this?"""
+        try:
+            return bool(self.of) and Path(self.of).stat().st_mtime > self.file.stat().st_mtime
+        except OSError:
+            return False
+
+    def load(self) -> tuple[Portrait, list[str]]:
+        """The portrait, and names of photos that are lost: a grey picture stands in for each, under its marks.
+
+        Raises
+        ------
+        BadFileError
+            If the portrait itself cannot be read.
+        """
+        lost: list[str] = []
+        portrait = container.load(self.file, self.pictures, lost)
+        return portrait, [p.name for p in portrait.sitter.photos if p.file in lost] + [s.name for s in portrait.sitter.sheets if s.file in lost]
 
 
 @dataclass(frozen=True)
@@ -55,11 +91,14 @@ class Autosave:
     """
 
     def __init__(self) -> None:
-        folder = state_dir()
-        self.file = folder / f"recovery-{os.getpid()}.yewfinch"
-        self.note = folder / f"recovery-{os.getpid()}.json"
-        self.folder = folder / f"recovery-{os.getpid()}-photos"
+        self._folder: Path | None = None
+        self._lock = -1
         self._names: dict[int, tuple[bytes, str]] = {}
+
+    @property
+    def folder(self) -> Path | None:
+        """Where the recovery file lies; None as long as there is none."""
+        return self._folder
 
     def snapshot(self, portrait: Portrait) -> Snapshot:
         """The portrait as it is now; quick: only what is written to in place is copied."""
@@ -68,63 +107,117 @@ class Autosave:
         return Snapshot(still, dict(portrait.sitter.files))
 
     def write(self, made: Snapshot, of: Path | None, name: str) -> None:
-        """Write a snapshot; may run in a worker."""
-        self.folder.mkdir(exist_ok=True)
-        pictures = {file: self._keep(data) for file, data in made.pictures.items()}
-        write_atomic(self.file, container.to_bytes(made.portrait, pictures=False))
-        note = {"pid": os.getpid(), "of": "" if of is None else str(of), "name": name, "photos": pictures}
-        write_atomic(self.note, json.dumps(note).encode())
+        """Write a snapshot; may run in a worker.
 
-    def _keep(self, data: bytes) -> str:
+        Raises
+        ------
+        BadFileError
+            If the state folder cannot be written.
+        """
+        folder = self._held()
+        pictures = {file: self._keep(folder, data) for file, data in made.pictures.items()}
+        write_atomic(folder / _WORK, container.to_bytes(made.portrait, pictures=False))
+        note = {"of": "" if of is None else str(of.absolute()), "name": name, "photos": pictures}
+        write_atomic(folder / _NOTE, json.dumps(note).encode())
+
+    def _held(self) -> Path:
+        """The folder, made and locked if it is not there."""
+        if self._folder is None or not self._folder.is_dir():
+            self.clear()
+            try:
+                folder = state_dir() / f"recovery-{secrets.token_hex(8)}"
+                folder.mkdir(mode=0o700)
+                self._lock = os.open(folder / _LOCK, os.O_CREAT | os.O_RDWR, 0o600)
+                fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                (folder / _PHOTOS).mkdir(mode=0o700)
+            except OSError as error:
+                raise BadFileError(f"The folder for recovery files cannot be written ({error.strerror}). Save your work yourself.") from error
+            self._folder = folder
+        return self._folder
+
+    def _keep(self, folder: Path, data: bytes) -> str:
         """Write a photo unless it is there; returns its name in the folder."""
         held = self._names.get(id(data))
         if held is None or held[0] is not data:
             held = self._names[id(data)] = (data, hashlib.blake2b(data, digest_size=16).hexdigest())
-        if not (self.folder / held[1]).exists():
-            write_atomic(self.folder / held[1], data)
+        file = folder / _PHOTOS / held[1]
+        if not file.exists():
+            write_atomic(file, data)
         return held[1]
 
     def clear(self) -> None:
         """The work is safe: no recovery file is needed."""
         self._names.clear()
-        _forget(self.file, self.note)
+        if self._folder is not None:
+            shutil.rmtree(self._folder, ignore_errors=True)
+        if self._lock >= 0:
+            os.close(self._lock)
+        self._folder, self._lock = None, -1
 
-
-def _forget(file: Path, note: Path) -> None:
-    file.unlink(missing_ok=True)
-    note.unlink(missing_ok=True)
-    shutil.rmtree(file.with_name(f"{file.stem}-photos"), ignore_errors=True)
+    def abandon(self) -> None:
+        """Let go of the recovery file without deleting it, as the end of the process does."""
+        if self._lock >= 0:
+            os.close(self._lock)
+        self._folder, self._lock = None, -1
 
 
 def left_behind() -> list[Recovery]:
-    """Recovery files of processes that no longer run, newest first."""
+    """Work of processes that no longer run, newest first; each is held until it is forgotten or let go.
+
+    Folders without anything that could be recovered are swept away.
+    """
     out = []
-    for note in state_dir().glob("recovery-*.json"):
-        try:
-            raw = json.loads(note.read_text())
-            pid, of, name = int(raw["pid"]), str(raw["of"]), str(raw["name"])
-            folder = note.with_name(f"{note.stem}-photos")
-            pictures = {str(k): folder / Path(str(v)).name for k, v in dict(raw.get("photos", {})).items()}
-        except (OSError, ValueError, KeyError, TypeError):
+    try:
+        folders = sorted(state_dir().glob("recovery-*"))
+    except OSError:
+        return []
+    for folder in folders:
+        lock = _locked(folder)
+        if lock is None:
             continue
-        file = note.with_suffix(".yewfinch")
-        if file.exists() and not _runs(pid):
-            out.append(Recovery(file, note, of, name, pictures))
+        found = _read(folder, lock)
+        if found is None:
+            shutil.rmtree(folder, ignore_errors=True)
+            os.close(lock)
+        else:
+            out.append(found)
     return sorted(out, key=lambda r: -r.file.stat().st_mtime)
 
 
-def _runs(pid: int) -> bool:
-    if pid == os.getpid():
-        return True
+def _locked(folder: Path) -> int | None:
+    """A descriptor that holds a folder; None if another one does, or it cannot be held."""
     try:
-        os.kill(pid, 0)
-    except ProcessLookupError:
-        return False
-    except PermissionError:
-        return True
-    return True
+        lock = os.open(folder / _LOCK, os.O_RDWR)
+    except OSError:
+        return None
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        os.close(lock)
+        return None
+    return lock
+
+
+def _read(folder: Path, lock: int) -> Recovery | None:
+    """What can be recovered from a folder; None if there is nothing. A lost note costs the name only."""
+    if not (folder / _WORK).is_file():
+        return None
+    try:
+        raw = json.loads((folder / _NOTE).read_text())
+        of, name = str(raw["of"]), str(raw["name"])
+        pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw["photos"]).items()}
+    except (OSError, ValueError, KeyError, TypeError):
+        of, name, pictures = "", "an untitled portrait", {}
+    return Recovery(folder, of, name, pictures, lock)
 
 
 def forget(recovery: Recovery) -> None:
-    """Delete a recovery file that was taken up or declined."""
-    _forget(recovery.file, recovery.note)
+    """Delete work that was taken up and is safe elsewhere, or was declined."""
+    shutil.rmtree(recovery.folder, ignore_errors=True)
+    let_go(recovery)
+
+
+def let_go(recovery: Recovery) -> None:
+    """Leave it for the next start."""
+    if recovery.lock >= 0:
+        os.close(recovery.lock)

@@ -227,7 +227,7 @@ def preview_of(path: Path) -> bytes | None:
     return None
 
 
-def load(path: Path, pictures: Mapping[str, Path] | None = None) -> Portrait:
+def load(path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str] | None = None) -> Portrait:
     """Open a portrait.
 
     Parameters
@@ -235,6 +235,8 @@ def load(path: Path, pictures: Mapping[str, Path] | None = None) -> Portrait:
     path : Path
     pictures : mapping of file name to path, optional
         Where photos lie that are not in the file, as with recovery files.
+    lost : list, optional
+        Gets the file names of photos that are nowhere; a grey picture stands in for each. Without it they are an error.
 
     Raises
     ------
@@ -243,7 +245,7 @@ def load(path: Path, pictures: Mapping[str, Path] | None = None) -> Portrait:
     """
     try:
         with zipfile.ZipFile(path) as archive:
-            return _read(archive, path.name, pictures or {})
+            return _read(archive, path.name, pictures or {}, lost)
     except BadFileError:
         raise
     except BadSurfaceError as error:
@@ -340,7 +342,7 @@ class _Manifest(msgspec.Struct):
     bent: dict[str, _BentRecord] = {}
 
 
-def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> Portrait:
+def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path], lost: list[str] | None) -> Portrait:
     infos = archive.infolist()
     if len(infos) > MAX_MEMBERS or any(i.file_size > MAX_MEMBER for i in infos):
         raise BadFileError(f"{name} claims more than a portrait can hold and is not opened.")
@@ -410,10 +412,10 @@ def _read(archive: zipfile.ZipFile, name: str, pictures: Mapping[str, Path]) -> 
         _check_picture(s.file, s.width, s.height, name)
         if s.direction not in DIRECTIONS or not (s.scale > 0 and np.isfinite([s.scale, s.x, s.y, s.opacity]).all()):
             raise BadFileError(f"{name} is damaged: the design sheet '{s.name}' lies nowhere.")
-        files[s.file] = _picture(archive, s.file, pictures)
+        files[s.file] = _picture(archive, s.file, (s.width, s.height), pictures, lost)
     for p in manifest.sitter.photos:
         _check_picture(p.file, p.width, p.height, name)
-        files[p.file] = _picture(archive, p.file, pictures)
+        files[p.file] = _picture(archive, p.file, (p.width, p.height), pictures, lost)
         rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint")}
         photos.append(Photo(**rest, lens=p.lens_mm, standpoint=_sound(p.standpoint)))
     told = manifest.sitter
@@ -456,11 +458,31 @@ def _rest(archive: zipfile.ZipFile, member: str, rows: int, name: str) -> np.nda
     return held(archive, member, (rows, 3), "<f4", name)
 
 
-def _picture(archive: zipfile.ZipFile, file: str, pictures: Mapping[str, Path]) -> bytes:
+def _picture(
+    archive: zipfile.ZipFile, file: str, size: tuple[int, int], pictures: Mapping[str, Path], lost: list[str] | None
+) -> bytes:
     member = f"photos/{file}"
-    if file in pictures and member not in archive.namelist():
-        return pictures[file].read_bytes()
-    return archive.read(member)
+    beside = file in pictures and member not in archive.namelist()
+    try:
+        return pictures[file].read_bytes() if beside else archive.read(member)
+    except (OSError, KeyError):
+        if lost is None or size[0] * size[1] > _MOST_GREY:
+            raise
+    lost.append(file)
+    return _grey(*size)
+
+
+#: Pixels of the largest picture that a grey one stands in for.
+_MOST_GREY = 200_000_000
+
+
+def _grey(width: int, height: int) -> bytes:
+    """A picture to stand in for one that is lost, as PNG."""
+    from PIL import Image
+
+    out = io.BytesIO()
+    Image.new("L", (width, height), 128).save(out, "PNG")
+    return out.getvalue()
 
 
 def _check_picture(file: str, width: int, height: int, name: str) -> None:
