@@ -8,6 +8,7 @@ better, and then exchanged until none wants to change. Mouth, lids and brows may
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Callable
 from dataclasses import replace
 
@@ -101,7 +102,9 @@ def two_groups(
         if not second or second == one or search.worth(second) < float(own.sum()):
             continue
         second = search.refined(second)
-        gains = [search.of(a, one - a) - float(own[list(a)].sum()) for a in (second, one - second)]
+        gains = search.gains(second)
+        if search.moved.any():  # what an expression is taken for must not tell of another person
+            gains = min(gains, search.without_expressions().gains(second), key=sum)
         if min(gains) > -_LOSS * sum(gains):
             best = max(best, (sum(gains), second), key=lambda b: b[0])
         if best[0] > _PLENTY:
@@ -122,16 +125,33 @@ class _Search:
         self.every = frozenset(range(k))
         self.heads = GroupHeads(loose, found.state)
         self.soft = soft_landmarks(problem)
-        moved = np.asarray((problem.express_spread > 0).all(axis=1))
-        still = ~self.soft[problem.landmark]
-        enough = np.bincount(problem.photo, still, minlength=k) >= FEWEST
-        # what an expression is taken for must not tell of another person
-        self.marks = [marks_of(problem, found.state, i, still if moved[i] and enough[i] else None) for i in range(k)]
+        self.moved = np.asarray((problem.express_spread > 0).all(axis=1))
+        self._told = problem, found
+        self.marks = [marks_of(problem, found.state, i) for i in range(k)]
         index = prior.coordinates
         self.people = prior.shape[np.ix_(index, index)]
         self.apart = [2.0 * a for a in (*_APART, max(factors.shape, 1.0))]
         self.anyone = [(prior.mean[prior.seen], usual), (prior.mean[prior.seen], wide)]
-        self._worth: dict[tuple[int, frozenset[int], frozenset[int] | None, int], float] = {}
+        self.known: dict[tuple[int, frozenset[int], frozenset[int] | None, int], float] = {}
+
+    def without_expressions(self) -> _Search:
+        """The same without the marks that expressions move, on photos that show another one."""
+        problem, found = self._told
+        still = ~self.soft[problem.landmark]
+        enough = np.bincount(problem.photo, still, minlength=problem.cameras) >= FEWEST
+        out = copy.copy(self)
+        out.marks = [
+            marks_of(problem, found.state, i, still) if self.moved[i] and enough[i] else m for i, m in enumerate(self.marks)
+        ]
+        out.known = {}
+        return out
+
+    def gains(self, second: frozenset[int]) -> tuple[float, float]:
+        """By how much two heads explain the second group's photos and the first's better than one."""
+        first = self.every - second
+        own = {i: self.in_group(i, self.every) for i in self.every}
+        gain_second, gain_first = (self.of(a, self.every - a) - sum(own[i] for i in a) for a in (second, first))
+        return gain_second, gain_first
 
     def _fits(self, photo: int, head: DoubleArray, covariance: DoubleArray, noise: float) -> float:
         """What a photo is worth under a head, at rest or not."""
@@ -148,11 +168,11 @@ class _Search:
     def in_group(self, photo: int, group: frozenset[int]) -> float:
         """Worth of a photo under the head of the group's others, of whom nothing else is known."""
         key = photo, group - {photo}, None, 0
-        if key not in self._worth:
+        if key not in self.known:
             found = self.heads(group)
             head, covariance = found.without(photo) if photo in group else (found.points, found.covariance)
-            self._worth[key] = self._fits(photo, head, covariance, found.noise)
-        return self._worth[key]
+            self.known[key] = self._fits(photo, head, covariance, found.noise)
+        return self.known[key]
 
     def beside(self, photo: int, group: frozenset[int], others: frozenset[int], far: int) -> float:
         """The same, of whom the other group tells something, too: one hand marked both, and all are people.
@@ -160,7 +180,7 @@ class _Search:
         How far the two are apart is chosen by its number; a group without others may be like the other one.
         """
         key = photo, group - {photo}, others - {photo}, far
-        if key not in self._worth:
+        if key not in self.known:
             whole = others | {photo} == self.every
             second = self.heads(self.every if whole else others)
             head, covariance = second.without(photo) if photo in second.told else (second.points, second.covariance)
@@ -170,8 +190,8 @@ class _Search:
                 first = self.heads(group)
                 head, covariance = first.beside(head, bundle.inverse(covariance), photo)
                 noise = first.noise
-            self._worth[key] = self._fits(photo, head, covariance, noise)
-        return self._worth[key]
+            self.known[key] = self._fits(photo, head, covariance, noise)
+        return self.known[key]
 
     def alone(self, photo: int, others: frozenset[int]) -> float:
         """Worth of a photo as that of a third person, like the others or not."""
