@@ -162,7 +162,7 @@ def _open(args: argparse.Namespace) -> int:
 
 def _render(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container
-    from yewfinch.core.formats.exchange import write_atomic
+    from yewfinch.core.shared.files import write_atomic
     from yewfinch.core.sitter.framing import framing
     from yewfinch.render import picture
 

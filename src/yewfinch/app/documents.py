@@ -15,9 +15,9 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats import container, pieces
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.progress import Progress
 
 

@@ -16,9 +16,9 @@ from PyQt6.QtCore import QObject, QRunnable, QThread, QThreadPool, pyqtSignal
 from PyQt6.QtGui import QImage
 
 from yewfinch.core.document.settings import cache_dir
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.sitter.framing import framed_pixels
 from yewfinch.core.sitter.photo import Photo, Sitter, decode
 
@@ -155,7 +155,7 @@ def scaled(data: bytes, name: str, longest: int) -> ByteArray:
     Image.fromarray(pixels).save(out, "WEBP", quality=92, method=1)
     try:
         folder.mkdir(parents=True, exist_ok=True)
-        write_atomic(file, out.getvalue())
+        write_atomic(file, out.getvalue(), private=True)
         old = sorted(folder.glob("*.webp"), key=lambda f: f.stat().st_mtime)[:-ON_DISK]
         for path in old:
             path.unlink(missing_ok=True)

@@ -19,9 +19,9 @@ from yewfinch.app.photos import PhotoStore
 from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.measures import MEASURES
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.formats.numbers import comparison_csv
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.sitter.compare import compare

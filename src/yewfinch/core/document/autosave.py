@@ -20,8 +20,8 @@ from pathlib import Path
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import state_dir
 from yewfinch.core.formats import container
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
 
 #: Seconds between recovery files while there is unsaved work.
 EVERY = 45
@@ -116,9 +116,9 @@ class Autosave:
         """
         folder = self._held()
         pictures = {file: self._keep(folder, data) for file, data in made.pictures.items()}
-        write_atomic(folder / _WORK, container.to_bytes(made.portrait, pictures=False))
+        write_atomic(folder / _WORK, container.to_bytes(made.portrait, pictures=False), private=True)
         note = {"of": "" if of is None else str(of.absolute()), "name": name, "photos": pictures}
-        write_atomic(folder / _NOTE, json.dumps(note).encode())
+        write_atomic(folder / _NOTE, json.dumps(note).encode(), private=True)
 
     def _held(self) -> Path:
         """The folder, made and locked if it is not there."""
@@ -142,7 +142,7 @@ class Autosave:
             held = self._names[id(data)] = (data, hashlib.blake2b(data, digest_size=16).hexdigest())
         file = folder / _PHOTOS / held[1]
         if not file.exists():
-            write_atomic(file, data)
+            write_atomic(file, data, private=True)
         return held[1]
 
     def clear(self) -> None:

@@ -13,8 +13,8 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.document.settings import cache_dir
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
 
 Arrays = Mapping[str, npt.NDArray[np.generic]]
 
@@ -53,7 +53,7 @@ def cached(name: str, stamp: str, make: Callable[[], Arrays]) -> Arrays:
     out = io.BytesIO()
     np.savez(out, **arrays)  # type: ignore[arg-type]
     try:
-        write_atomic(file, out.getvalue())
+        write_atomic(file, out.getvalue(), private=True)
     except BadFileError:
         pass  # no cache: the next start makes it again
     return arrays

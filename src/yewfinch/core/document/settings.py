@@ -10,6 +10,9 @@ from typing import Any
 
 import platformdirs
 
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
+
 NAME = "yewfinch"
 MOST_RECENT = 8
 
@@ -31,7 +34,7 @@ def config_dir() -> Path:
 
 def _place(variable: str, default: str) -> Path:
     path = Path(os.environ.get(variable, default))
-    path.mkdir(parents=True, exist_ok=True)
+    path.mkdir(mode=0o700, parents=True, exist_ok=True)
     return path
 
 
@@ -60,12 +63,9 @@ class Settings:
 
     def save(self) -> None:
         """Write them, whole or not at all; a full disk is no reason to stop working."""
-        from yewfinch.core.formats.exchange import write_atomic
-        from yewfinch.core.shared.errors import BadFileError
-
         text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys, "round": self.round}, indent=1)
         try:
-            write_atomic(config_dir() / "settings.json", text.encode())
+            write_atomic(config_dir() / "settings.json", text.encode(), private=True)
         except BadFileError:
             return
 

@@ -27,7 +27,6 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.formats.archive_arrays import ARRAYS, any_rows, held, matrix, piece_array, plain, write_array
 from yewfinch.core.formats.armature_records import armature_of
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.formats.figure_records import (
     REST,
     FigureRecord,
@@ -55,6 +54,7 @@ from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.show.view import DIRECTIONS
 from yewfinch.core.sitter.calipers import Caliper
@@ -213,7 +213,7 @@ def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
     BadFileError
         If the place cannot be written.
     """
-    write_atomic(path, to_bytes(portrait, preview))
+    write_atomic(path, to_bytes(portrait, preview), private=True)
 
 
 def preview_of(path: Path) -> bytes | None:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import os
-import tempfile
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
@@ -12,6 +10,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
 
 #: Largest file that is opened, bytes.
 MAX_BYTES = 4 << 30
@@ -114,31 +113,6 @@ def read_shapes(path: Path) -> list[Shape]:
 def write_shapes(path: Path, shapes: list[Shape]) -> None:
     """Write bodies in the format of the file's suffix, whole or not at all."""
     write_atomic(path, format_of(path).write(shapes))
-
-
-def write_atomic(path: Path, data: bytes) -> None:
-    """Write beside the target, flush, rename.
-
-    Raises
-    ------
-    BadFileError
-        If the place cannot be written; what was there stays.
-    """
-    handle, name = -1, ""
-    try:
-        handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
-        with os.fdopen(handle, "wb") as file:
-            file.write(data)
-            file.flush()
-            os.fsync(file.fileno())
-        mask = os.umask(0)
-        os.umask(mask)
-        os.chmod(name, 0o666 & ~mask)
-        os.replace(name, path)
-    except OSError as error:
-        if name and os.path.exists(name):
-            os.unlink(name)
-        raise BadFileError(f"{path} cannot be written: {error.strerror}. Choose another place.") from error
 
 
 def merged(shapes: list[Shape]) -> Shape:

@@ -17,8 +17,8 @@ from pathlib import Path
 from typing import Any
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.formats.exchange import write_atomic
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.sitter.photo import CERTAINTIES, Photo, Sitter
 
 SCHEMA = 1
