@@ -9,7 +9,7 @@ import yewfinch.warm
 from yewfinch.core.anatomy.base_head import HEAD
 from yewfinch.core.document import plain
 from yewfinch.core.document.check import problems
-from yewfinch.core.document.settings import MOST_RECENT, Settings
+from yewfinch.core.document.settings import MOST_RECENT, Settings, cache_dir
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.progress import part
@@ -95,3 +95,14 @@ def test_a_part_of_a_progress_is_mapped():
     report(0.5, "")
     report(1.0, "")
     assert heard == pytest.approx([0.2, 0.4, 0.6])
+
+
+def test_a_home_that_cannot_be_written_starts_with_defaults(tmp_path, monkeypatch):
+    (tmp_path / "file").write_text("no folder")
+    for variable in ("YEWFINCH_CACHE", "YEWFINCH_CONFIG", "YEWFINCH_STATE"):
+        monkeypatch.setenv(variable, str(tmp_path / "file" / "below"))
+    assert Settings.load() == Settings()
+    Settings(dark=True).save()
+    folder = cache_dir()
+    assert folder.is_dir()
+    assert cache_dir() == folder

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import json
 import os
+import tempfile
 from dataclasses import dataclass, field
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -18,8 +20,11 @@ MOST_RECENT = 8
 
 
 def cache_dir() -> Path:
-    """Where things are kept that can be made again."""
-    return _place("YEWFINCH_CACHE", platformdirs.user_cache_dir(NAME))
+    """Where things are kept that can be made again; if nothing can be written there, a folder that is gone at the next start."""
+    try:
+        return _place("YEWFINCH_CACHE", platformdirs.user_cache_dir(NAME))
+    except OSError:
+        return _passing()
 
 
 def state_dir() -> Path:
@@ -30,6 +35,12 @@ def state_dir() -> Path:
 def config_dir() -> Path:
     """Where settings are kept."""
     return _place("YEWFINCH_CONFIG", platformdirs.user_config_dir(NAME))
+
+
+@cache
+def _passing() -> Path:
+    """A folder for this process alone."""
+    return Path(tempfile.mkdtemp(prefix="yewfinch-"))
 
 
 def _place(variable: str, default: str) -> Path:
@@ -66,7 +77,7 @@ class Settings:
         text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys, "round": self.round}, indent=1)
         try:
             write_atomic(config_dir() / "settings.json", text.encode(), private=True)
-        except BadFileError:
+        except (BadFileError, OSError):
             return
 
     def opened(self, path: Path) -> None:
