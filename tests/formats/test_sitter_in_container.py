@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from yewfinch.core.anatomy.measures import Measure
-from yewfinch.core.formats import container
+from yewfinch.core.formats import container, sitter_records
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.photo import Drawing, KnownDistance
 from yewfinch.core.sitter.sheets import Sheet
@@ -84,7 +84,7 @@ def test_a_solution_of_before_opens_without_doubts(full, tmp_path):
 @pytest.mark.parametrize(("edit", "message"), [
     (lambda m: m["sitter"].update(years=-3.0), "years"), (lambda m: m["sitter"].update(years=4000.0), "years"),
     (lambda m: m["sitter"].update(age="ancient"), "age"), (lambda m: m["sitter"]["solution"].update(placing=[1.0]), "does not fit together"),
-    (lambda m: m["sitter"]["solution"]["placing"].__setitem__(0, -1.0), "does not fit together"),
+    (lambda m: m["sitter"]["solution"]["placing"].__setitem__(0, -1.0), "a number >= 0.0 at sitter.solution.placing"),
     (lambda m: m["sitter"]["solution"]["doubt"].update(differently=["elbow"]), "does not fit together"),
 ])  # fmt: skip
 def test_what_is_said_of_the_sitter_is_checked(full, tmp_path, edit, message):
@@ -112,9 +112,9 @@ def solution(manifest):
     (lambda m: m["sitter"]["photos"][0]["certainty"].__setitem__("prn", "sure"), "damaged"),
     (lambda m: m["sitter"]["photos"][0].__setitem__("crop", [1, 2]), "damaged"),
     (lambda m: m["sitter"]["sheets"][0].__setitem__("direction", "inside"), "lies nowhere"),
-    (lambda m: m["sitter"]["sheets"][0].__setitem__("scale", 0), "lies nowhere"),
+    (lambda m: m["sitter"]["sheets"][0].__setitem__("scale", 0), "a number >= 0.0001 at sitter.sheets"),
     (lambda m: m["sitter"]["sheets"][0].__setitem__("file", "../x.jpg"), "outside itself"),
-    (lambda m: m["sitter"]["sheets"][0].__setitem__("width", 10**9), "absurd size"),
+    (lambda m: m["sitter"]["sheets"][0].__setitem__("width", 10**9), "a whole number <= 100000 at sitter.sheets"),
     (lambda m: m["lines"].__setitem__("lip_upper", 3), "damaged"),
     (lambda m: m["rules"][0].__setitem__("kind", "magic"), "damaged"),
 ])  # fmt: skip
@@ -139,14 +139,14 @@ def npy(array, tmp_path):
 def test_a_wrong_covariance_is_refused(full, tmp_path, array, message):
     path = tmp_path / "a.yewfinch"
     container.save(full, path)
-    change(path, nothing, replace_with={container.COVARIANCE: npy(array, tmp_path)})
+    change(path, nothing, replace_with={sitter_records.COVARIANCE: npy(array, tmp_path)})
     with pytest.raises(BadFileError, match=message):
         container.load(path)
 
 
 def test_a_missing_covariance_or_photo_is_named(full, tmp_path):
     path = tmp_path / "a.yewfinch"
-    for member in (container.COVARIANCE, "photos/sheet1.jpg", "photos/photo1.jpg"):
+    for member in (sitter_records.COVARIANCE, "photos/sheet1.jpg", "photos/photo1.jpg"):
         container.save(full, path)
         change(path, nothing, drop=(member,))
         with pytest.raises(BadFileError, match=member.split("/")[1]):

@@ -19,6 +19,7 @@ from yewfinch.core.document.settings import cache_dir
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.pictures import reading
 from yewfinch.core.sitter.framing import framed_pixels
 from yewfinch.core.sitter.photo import Photo, Sitter, decode
 
@@ -146,9 +147,9 @@ def scaled(data: bytes, name: str, longest: int) -> ByteArray:
     folder = cache_dir() / "photos"
     file = folder / f"{hashlib.blake2b(data, digest_size=16).hexdigest()}-{longest}.webp"
     try:
-        with Image.open(file) as held:
+        with reading("It has to be made again."), Image.open(file, formats=("WEBP",)) as held:
             return np.array(held.convert("RGB"), np.uint8)
-    except (OSError, ValueError, SyntaxError):
+    except BadFileError:
         pass
     pixels = decode(data, name, longest)
     out = io.BytesIO()

@@ -206,8 +206,10 @@ def _read(folder: Path, lock: int) -> Recovery | None:
         raw = json.loads((folder / _NOTE).read_text())
         of, name = str(raw["of"]), str(raw["name"])
         pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw["photos"]).items()}
-    except (OSError, ValueError, KeyError, TypeError):
+    except (OSError, ValueError, KeyError, TypeError, RecursionError):
         of, name, pictures = "", "an untitled portrait", {}
+    if "\0" in of or any("\0" in str(p) for p in pictures.values()):  # no name of any file
+        of, pictures = "", {}
     return Recovery(folder, of, name, pictures, lock)
 
 

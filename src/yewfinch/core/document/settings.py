@@ -64,12 +64,12 @@ class Settings:
         try:
             raw: Any = json.loads((config_dir() / "settings.json").read_text())
             return cls(
-                [str(p) for p in raw.get("recent", [])][:MOST_RECENT],
+                [str(p) for p in raw.get("recent", []) if "\0" not in str(p)][:MOST_RECENT],
                 bool(raw.get("dark", False)),
                 {str(k): str(v) for k, v in dict(raw.get("keys", {})).items()},
                 [str(n) for n in raw.get("round", [])][:20],
             )
-        except (OSError, ValueError, AttributeError, TypeError):
+        except (OSError, ValueError, AttributeError, TypeError, RecursionError):
             return cls()
 
     def save(self) -> None:

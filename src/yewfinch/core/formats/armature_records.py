@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 import msgspec
 
 from yewfinch.core.reshape.armature import Armature, linked
+from yewfinch.core.shared.bounds import Mm, Positive
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+
+#: Number of a ball, or -1 for none.
+Parent = Annotated[int, msgspec.Meta(ge=-1, le=100_000)]
 
 
 class ArmatureRecord(msgspec.Struct):
     """An armature as it is written."""
 
-    balls: tuple[tuple[float, float, float, float, int], ...]
+    balls: tuple[tuple[Mm, Mm, Mm, Positive, Parent], ...]
     mirrored: bool = True
-    fillet: float = 10.0
+    fillet: Positive = 10.0
 
 
 def armature_manifest(armature: Armature | None) -> dict[str, Any] | None:

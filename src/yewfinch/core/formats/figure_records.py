@@ -13,6 +13,7 @@ from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, che
 from yewfinch.core.anatomy.physique import Physique
 from yewfinch.core.anatomy.physique import checked as checked_physique
 from yewfinch.core.document.piece import Piece
+from yewfinch.core.shared.bounds import Count, Degrees, Mm, Real, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.show.pose import Pose, Posed
 from yewfinch.core.show.pose import checked as checked_pose
@@ -22,22 +23,22 @@ REST = "pieces/{}/rest.npy"
 
 
 class _BodyRecord(msgspec.Struct):
-    dials: dict[str, float] = {}
-    measures: dict[str, float] = {}
-    heads: float = 0.0
+    dials: dict[str, Real] = {}
+    measures: dict[str, Real] = {}
+    heads: Real = 0.0
 
 
 class FigureRecord(msgspec.Struct):
     """A base figure's recipe as it is written."""
 
-    sex: float = 1.0
-    age: float = 30.0
-    dials: dict[str, float] = {}
-    measures: dict[str, float] = {}
-    seed: int = 0
-    asymmetry: float = 0.0
-    landmarks: dict[str, tuple[float, float, float]] = {}
-    level: int = 2
+    sex: Share = 1.0
+    age: Real = 30.0
+    dials: dict[str, Real] = {}
+    measures: dict[str, Real] = {}
+    seed: Count = 0
+    asymmetry: Real = 0.0
+    landmarks: dict[str, tuple[Mm, Mm, Mm]] = {}
+    level: Count = 2
     extent: str = HEAD_ONLY
     body: _BodyRecord = msgspec.field(default_factory=_BodyRecord)
 
@@ -45,7 +46,7 @@ class FigureRecord(msgspec.Struct):
 class PoseRecord(msgspec.Struct):
     """A pose as it is written."""
 
-    angles: dict[str, tuple[float, ...]] = {}
+    angles: dict[str, tuple[Degrees, ...]] = {}
     on: bool = False
 
 
@@ -119,7 +120,5 @@ def pose_of(
     for key, piece in pieces.items() if record.on else ():
         found = read(REST.format(key), len(piece.surface))
         if found is not None:
-            if not np.isfinite(found).all():
-                raise BadFileError(f"{name} is damaged: '{piece.name}' without its pose holds values that are no numbers.")
             rest[key] = found
     return Posed(pose, record.on, rest)

@@ -17,6 +17,7 @@ from yewfinch.core.mesh.sheet import Sheet
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST, FormLayer, FormState, Stack
 from yewfinch.core.shared.arrays import LEAF_ROWS
+from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
 
 #: The leaves that a sheet is kept at, and the values there: of the base, of a layer's steps, of its mask.
@@ -30,9 +31,9 @@ Read = Callable[[str, int, str], np.ndarray | None]
 class LayerRecord(msgspec.Struct):
     """One layer as it is written."""
 
-    id: str
-    name: str
-    strength: float = 1.0
+    id: Id
+    name: Name
+    strength: Real = 1.0
     visible: bool = True
     masked: bool = False
 
@@ -40,16 +41,16 @@ class LayerRecord(msgspec.Struct):
 class StackRecord(msgspec.Struct):
     """The layers of one level as they are written."""
 
-    level: int
+    level: Count
     layers: tuple[LayerRecord, ...]
 
 
 class StateRecord(msgspec.Struct):
     """One stored state as it is written."""
 
-    id: str
-    name: str
-    level: int = 0
+    id: Id
+    name: Name
+    level: Count = 0
 
 
 def _known(piece: Piece) -> list[np.ndarray]:
@@ -122,7 +123,7 @@ def states_of(records: tuple[StateRecord, ...], piece: Piece, read: Read, name: 
     for record in records[:MOST_STATES]:
         piece, surface = _at_level(piece, record.level)
         at = None if "/" in record.id or not record.id.startswith("state") else read(STATE.format(piece.id, record.id), 3, "<f4")
-        if surface is None or at is None or len(at) != len(surface) or not np.isfinite(at).all():
+        if surface is None or at is None or len(at) != len(surface):
             raise BadFileError(f"{name} is damaged: the state '{record.name}' of '{piece.name}' does not fit it.")
         out.append(FormState(record.id, record.name, surface.faces, record.level, at))
     return piece, tuple(out)
@@ -157,7 +158,7 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
 
         def sheet(key: str, width: int, dtype: str, number: int = record.level, most: int = most, bad: BadFileError = bad, held: str = piece.id) -> Sheet:
             leaves, values = read(LEAVES.format(held, number, key), 1, "<i4"), read(VALUES.format(held, number, key), width, dtype)
-            if leaves is None or values is None or len(values) != LEAF_ROWS * len(leaves) or not np.isfinite(values).all():
+            if leaves is None or values is None or len(values) != LEAF_ROWS * len(leaves):
                 raise bad
             if len(leaves) and (leaves.min() < 0 or leaves.max() >= most or len(np.unique(leaves)) != len(leaves)):
                 raise bad
@@ -165,7 +166,7 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
 
         layers = []
         for v in record.layers:
-            if not (np.isfinite(v.strength) and WEAKEST <= v.strength <= STRONGEST):
+            if not WEAKEST <= v.strength <= STRONGEST:
                 raise bad
             mask = sheet(f"{v.id}-mask", 1, "u1") if v.masked else None
             layers.append(FormLayer(v.id, v.name, sheet(v.id, 3, "<f4"), v.strength, v.visible, mask))

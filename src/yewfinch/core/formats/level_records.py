@@ -110,10 +110,7 @@ def levels_of(
     for number, (own, rise) in enumerate(nets):
         def part(key: str, number: int = number, n: int = own.n) -> np.ndarray | None:
             width, dtype = _PARTS[key]
-            found = read(MEMBER.format(piece.id, number, key), (n, width), dtype)
-            if found is not None and not np.isfinite(found).all():
-                raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' holds values that are no numbers.")
-            return found
+            return read(MEMBER.format(piece.id, number, key), (n, width), dtype)
 
         at, since = part("positions"), part("since") if number else None
         colour, mask, rough = (part(k) for k in WIDTHS)

@@ -99,12 +99,12 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
     for where, name, key, x, y, certainty in rows:
         photo = _photo(by_name, only or name, where)
         if key not in LANDMARKS:
-            raise BadFileError(f"{where}: '{key}' is no landmark. The abbreviations are listed in the help.")
+            raise BadFileError(f"{where}: '{key[:40]}' is no landmark. The abbreviations are listed in the help.")
         if (photo.id, key) in seen:
             raise BadFileError(f"{where}: '{key}' is given twice for '{photo.name}'. Leave one of them.")
         seen.add((photo.id, key))
         if certainty not in CERTAINTIES:
-            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got '{certainty}'.")
+            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got '{str(certainty)[:40]}'.")
         now = changed.get(photo.id, photo)
         if certainty == "hidden" and x in ("", None) and y in ("", None):
             changed[photo.id] = now.rated(key, "hidden")
@@ -124,7 +124,7 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
 def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
     found = by_name.get(name) or by_name.get(Path(name).stem, [])
     if not found:
-        raise BadFileError(f"{where}: there is no photo called '{name}'.")
+        raise BadFileError(f"{where}: there is no photo called '{name[:80]}'.")
     if len(found) > 1:
         raise BadFileError(f"{where}: {len(found)} photos are called '{name}'. Give them different names first.")
     return found[0]
@@ -133,8 +133,8 @@ def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
 def _number(value: Any, name: str, where: str) -> float:
     try:
         number = float(value)
-    except (TypeError, ValueError):
-        raise BadFileError(f"{where}: {name} must be a number, got '{value}'.") from None
+    except (TypeError, ValueError, OverflowError):
+        raise BadFileError(f"{where}: {name} must be a number, got '{str(value)[:40]}'.") from None
     if not math.isfinite(number):
         raise BadFileError(f"{where}: {name} is {value}, which is no place on a photo.")
     return number
@@ -142,6 +142,13 @@ def _number(value: Any, name: str, where: str) -> float:
 
 def _csv_rows(text: str, name: str) -> Iterator[_Row]:
     reader = csv.reader(io.StringIO(text))
+    try:
+        yield from _csv_cells(reader, name)
+    except csv.Error as error:
+        raise BadFileError(f"{name}, line {reader.line_num + 1}: {error}. Marks have five short values a line.") from error
+
+
+def _csv_cells(reader: Any, name: str) -> Iterator[_Row]:
     header = [c.strip().lower() for c in next(reader, [])]
     missing = [c for c in COLUMNS[:4] if c not in header]
     if missing:
@@ -164,7 +171,7 @@ def _json_rows(text: str, name: str) -> Iterator[_Row]:
     if not isinstance(held, dict) or not isinstance(held.get("photos"), dict) or "yewfinch_marks" not in held:
         raise BadFileError(f"{name} is no list of marks.")
     if held["yewfinch_marks"] != SCHEMA:
-        raise BadFileError(f"{name} was written by another version ({held['yewfinch_marks']}).")
+        raise BadFileError(f"{name} was written by another version ({str(held['yewfinch_marks'])[:20]}).")
     for photo, marks in held["photos"].items():
         if not isinstance(marks, dict):
             raise BadFileError(f"{name}: the marks of '{photo}' are damaged.")

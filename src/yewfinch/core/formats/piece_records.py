@@ -13,14 +13,15 @@ from yewfinch.core.formats.armature_records import ArmatureRecord, armature_mani
 from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
+from yewfinch.core.shared.bounds import Count, Id, Mm, Name
 from yewfinch.core.shared.errors import BadFileError
 
 
 class FollowRecord(msgspec.Struct):
     """What a piece follows, as it is written."""
 
-    source: str
-    matrix: tuple[float, float, float, float, float, float, float, float, float, float, float, float]
+    source: Id
+    matrix: tuple[Mm, Mm, Mm, Mm, Mm, Mm, Mm, Mm, Mm, Mm, Mm, Mm]
     kind: Literal["twin", "ring"] = "twin"
 
 
@@ -43,24 +44,24 @@ def follow_of(record: FollowRecord | None, name: str) -> Follow | None:
 class LevelsRecord(msgspec.Struct):
     """Detail levels as they are written."""
 
-    current: int
-    vertices: tuple[int, ...]
-    regions: tuple[tuple[str, ...], ...]
+    current: Count
+    vertices: tuple[Count, ...]
+    regions: tuple[tuple[Name, ...], ...]
 
 
 class PieceRecord(msgspec.Struct):
     """A piece as it is written."""
 
-    id: str
-    name: str
+    id: Id
+    name: Name
     visible: bool = True
     locked: bool = False
-    regions: tuple[str, ...] = ()
+    regions: tuple[Name, ...] = ()
     armature: ArmatureRecord | None = None
     see_through: bool = False
     solid: SolidRecord | None = None
     hide_masked: bool = False
-    group: str = ""
+    group: Name = ""
     follows: FollowRecord | None = None
     levels: LevelsRecord | None = None
     layers: tuple[StackRecord, ...] = ()

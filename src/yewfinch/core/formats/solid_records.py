@@ -7,6 +7,7 @@ from typing import Any
 import msgspec
 
 from yewfinch.core.reshape.solid import Solid, checked
+from yewfinch.core.shared.bounds import Degrees, Mm, Positive, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 
@@ -14,11 +15,11 @@ class SolidRecord(msgspec.Struct):
     """A solid as it is written."""
 
     kind: str
-    values: dict[str, float] = {}
-    place: tuple[float, float, float] = (0.0, 0.0, 0.0)
-    turn: tuple[float, float, float] = (0.0, 0.0, 0.0)
-    edge: float = 4.0
-    line: tuple[tuple[float, float, float, float], ...] = ()
+    values: dict[str, Real] = {}
+    place: tuple[Mm, Mm, Mm] = (0.0, 0.0, 0.0)
+    turn: tuple[Degrees, Degrees, Degrees] = (0.0, 0.0, 0.0)
+    edge: Positive = 4.0
+    line: tuple[tuple[Mm, Mm, Mm, Real], ...] = ()
 
 
 def solid_manifest(solid: Solid | None) -> dict[str, Any] | None:

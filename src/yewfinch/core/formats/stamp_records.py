@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from typing import Any
+from typing import Annotated, Any
 
 import msgspec
 import numpy as np
@@ -12,31 +12,36 @@ import numpy as np
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp, stamp_from_picture, stamp_of
 from yewfinch.core.sculpt.stencil import HANDLES, Stencil
+from yewfinch.core.shared.bounds import Count, Degrees, Id, Name, Positive, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 MEMBER = "stamps/{}.png"
 
 
+#: A place in heights of a view, or in widths and heights of a stencil, which may lie well outside.
+Heights = Annotated[float, msgspec.Meta(ge=-100.0, le=100.0)]
+
+
 class StampRecord(msgspec.Struct):
     """One stamp as it is written; its picture is a member of its own."""
 
-    id: str
-    title: str
-    width_mm: float
+    id: Id
+    title: Name
+    width_mm: Positive
 
 
 class StencilRecord(msgspec.Struct):
     """The stencil as it is written: a stamp by its id, and how it lies over the view."""
 
-    stamp: str
-    at: tuple[float, float]
-    width: float
-    angle: float
-    tiles: int
+    stamp: Id
+    at: tuple[Heights, Heights]
+    width: Positive
+    angle: Degrees
+    tiles: Count
     invert: bool
-    opacity: float
-    steepest: float
-    warp: list[tuple[float, float]]
+    opacity: Share
+    steepest: Degrees
+    warp: list[tuple[Heights, Heights]]
 
 
 def stencil_manifest(portrait: Portrait) -> dict[str, Any] | None:

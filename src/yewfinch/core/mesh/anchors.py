@@ -9,6 +9,7 @@ import numpy as np
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.bounds import Count, Id, Weight
 
 
 @dataclass(frozen=True)
@@ -23,9 +24,9 @@ class Anchor:
     weights : (3,) barycentric weights, sum 1
     """
 
-    piece: str
-    corners: tuple[int, int, int]
-    weights: tuple[float, float, float]
+    piece: Id
+    corners: tuple[Count, Count, Count]
+    weights: tuple[Weight, Weight, Weight]
 
     def on(self, surface: Surface) -> DoubleArray:
         """Where the point is now, (3,) float64, mm."""

@@ -6,6 +6,7 @@ import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -14,11 +15,17 @@ from yewfinch.core.sculpt import stamp_maker
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.pictures import reading, upright
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 #: Longest side of a stamp, pixels; larger pictures are made smaller. Stamps of one portrait at most.
 LARGEST, MOST = 1024, 64
 #: Width of a stamp that nothing is known of, mm; limits of widths.
 USUAL, NARROWEST, WIDEST = 20.0, 0.5, 500.0
+#: Kinds of picture that can be a stamp.
+KINDS = ("JPEG", "PNG", "WEBP", "TIFF", "BMP", "GIF")
 
 
 @dataclass(frozen=True, eq=False)
@@ -90,32 +97,35 @@ def stamp_from_picture(data: bytes, stamp_id: str, title: str, width: float = US
     YewfinchError
         If the bytes are no picture, or it is absurdly long or large.
     """
-    from PIL import Image, ImageOps, UnidentifiedImageError
+    from PIL import Image
 
-    try:
-        with Image.open(io.BytesIO(data)) as opened:
-            if opened.width * opened.height > 80_000_000:
-                raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first.")
-            if max(opened.size) > 16 * min(opened.size):
-                raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape first.")
-            upright = ImageOps.exif_transpose(opened)
-            if upright.mode in ("RGBA", "LA", "PA") or "transparency" in upright.info:
-                upright = upright.convert("RGBA")
-                upright = Image.alpha_composite(Image.new("RGBA", upright.size, (0, 0, 0, 255)), upright)
-            if upright.mode in ("I", "I;16", "F"):  # 16 bit and float: their own range
-                values = np.asarray(upright, np.float64)
-                low, high = float(np.nanmin(values)), float(np.nanmax(values))
-                grey = Image.fromarray(np.nan_to_num((values - low) * (255.0 / max(high - low, 1e-9))).astype(np.uint8))
-            else:
-                grey = upright.convert("L")
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
-        raise YewfinchError(f"'{title}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file.") from error
+    with reading(f"'{title}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file."), Image.open(io.BytesIO(data), formats=KINDS) as opened:
+        if opened.width * opened.height > 80_000_000:
+            raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first.")
+        if max(opened.size) > 16 * min(opened.size):
+            raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape first.")
+        grey = _grey(opened)
     if max(grey.size) > LARGEST:
         share = LARGEST / max(grey.size)
         grey = grey.resize((max(1, round(grey.width * share)), max(1, round(grey.height * share))), Image.Resampling.LANCZOS)
     if grey.getextrema()[0] == grey.getextrema()[1]:
         raise YewfinchError(f"'{title}' has one tone only, so nothing would show of it as a stamp.")
     return Stamp(stamp_id, title, _png(np.asarray(grey, np.float32) / 255.0), float(np.clip(width, NARROWEST, WIDEST)))
+
+
+def _grey(opened: Image.Image) -> Image.Image:
+    """Brightness of any picture, upright, 8 bit; what is see-through counts as black."""
+    from PIL import Image
+
+    turned = upright(opened)
+    if turned.mode in ("RGBA", "LA", "PA") or "transparency" in turned.info:
+        turned = turned.convert("RGBA")
+        turned = Image.alpha_composite(Image.new("RGBA", turned.size, (0, 0, 0, 255)), turned)
+    if turned.mode not in ("I", "I;16", "F"):
+        return turned.convert("L")
+    values = np.nan_to_num(np.asarray(turned, np.float32))  # 16 bit and float: their own range
+    low, high = float(values.min()), float(values.max())
+    return Image.fromarray(((values - low) * (255.0 / max(high - low, 1e-9))).astype(np.uint8))
 
 
 def _png(grey: FloatArray) -> bytes:

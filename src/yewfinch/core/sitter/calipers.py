@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.shared.bounds import Name
 
 Kind = Literal["distance", "surface", "angle"]
 
@@ -16,4 +17,4 @@ class Caliper:
 
     kind: Kind
     points: tuple[Anchor, ...]
-    name: str = ""
+    name: Name = ""

@@ -6,13 +6,16 @@ import io
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from pathlib import Path
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 import numpy as np
-from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+from msgspec import Meta
+from PIL import Image, ImageCms, UnidentifiedImageError
 
 from yewfinch.core.shared.arrays import ByteArray
+from yewfinch.core.shared.bounds import Colour, Pixels
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.pictures import orientation, reading, upright
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.standpoint import Standpoint
 
@@ -30,7 +33,6 @@ MIN_SIDE = 64
 MAX_BYTES = 512 << 20
 
 _EXIF_IFD = 0x8769
-_ORIENTATION = 0x0112
 _FOCAL_35 = 0xA405
 
 
@@ -63,13 +65,18 @@ class Drawing:
     """
 
     kind: DrawingKind
-    points: tuple[tuple[float, float], ...]
-    colour: str = "#c98a16"
+    points: tuple[tuple[Pixels, Pixels], ...]
+    colour: Colour = "#c98a16"
     visible: bool = True
 
 
 #: Lengths that can be drawn on a photo for the scale.
 SPANS = {"iris_l": "iris, left", "iris_r": "iris, right"}
+
+
+#: Distances on a sitter that can be measured, and how sure they can be, mm.
+Distance = Annotated[float, Meta(ge=1.0, le=3000.0)]
+Spread = Annotated[float, Meta(ge=0.01, le=1000.0)]
 
 
 @dataclass(frozen=True)
@@ -86,8 +93,8 @@ class KnownDistance:
 
     start: str
     end: str
-    mm: float
-    spread: float = 0.5
+    mm: Distance
+    spread: Spread = 0.5
 
 
 @dataclass(frozen=True)
@@ -330,14 +337,13 @@ def _open(
     data: bytes, name: str, longest: int | None = None
 ) -> tuple[Image.Image, float | None, tuple[int, int]]:
     """Upright sRGB picture, lens, and full upright size."""
-    try:
-        image: Image.Image = Image.open(io.BytesIO(data), formats=KINDS)
-    except UnidentifiedImageError as error:
-        raise BadFileError(
-            f"{name} is not a photo that can be opened. Use a JPEG, PNG, WebP or TIFF file."
-        ) from error
-    except (OSError, ValueError, Image.DecompressionBombError) as error:
-        raise BadFileError(f"{name} is damaged or too large to open: {error}.") from error
+    with reading(f"{name} is damaged or too large to open."):
+        try:
+            image: Image.Image = Image.open(io.BytesIO(data), formats=KINDS)
+        except UnidentifiedImageError as error:
+            raise BadFileError(
+                f"{name} is not a photo that can be opened. Use a JPEG, PNG, WebP or TIFF file."
+            ) from error
     w, h = image.size
     if w * h > MAX_PIXELS:
         raise BadFileError(
@@ -348,23 +354,21 @@ def _open(
         raise BadFileError(
             f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side."
         )
-    try:
-        lens = _lens(image)
+    lens = _lens(image)
+    with reading(f"{name} is damaged: its picture data cannot be read."):
         if longest is not None:
             image.draft(None, (longest, longest))  # a JPEG is then unpacked at a part of its size
         image.load()
-        sideways = image.getexif().get(_ORIENTATION) in (5, 6, 7, 8)
-        image = _to_srgb(ImageOps.exif_transpose(image))
-    except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
-        raise BadFileError(f"{name} is damaged: its picture data cannot be read.") from error
+        sideways = orientation(image) in (5, 6, 7, 8)
+        image = _to_srgb(upright(image))
     return image, lens, (h, w) if sideways else (w, h)
 
 
 def _lens(image: Image.Image) -> float | None:
     try:
-        value = image.getexif().get_ifd(_EXIF_IFD).get(_FOCAL_35)
-        lens = float(value) if value is not None else 0.0
-    except (TypeError, ValueError, KeyError, ZeroDivisionError):
+        with reading(""):
+            lens = float(image.getexif().get_ifd(_EXIF_IFD).get(_FOCAL_35) or 0.0)
+    except BadFileError:  # it says nothing that can be understood
         return None
     return lens if 5.0 <= lens <= 2000.0 else None
 
@@ -372,9 +376,13 @@ def _lens(image: Image.Image) -> float | None:
 def _to_srgb(image: Image.Image) -> Image.Image:
     profile = image.info.get("icc_profile")
     if image.mode in ("I;16", "I", "F"):
-        wide = np.asarray(image, np.float64)
+        wide = np.asarray(image)
         top = 65535.0 if wide.max() > 255 else 255.0
-        return Image.fromarray((np.clip(wide / top, 0, 1) * 255).astype(np.uint8)).convert("RGB")
+        grey = np.empty(wide.shape, np.uint8)
+        for rows in np.array_split(np.arange(len(wide)), max(1, wide.size >> 22)):  # by parts: as numbers it is eight times as large
+            part = np.nan_to_num(wide[rows].astype(np.float32)) / top
+            grey[rows] = (np.clip(part, 0, 1) * 255).astype(np.uint8)
+        return Image.fromarray(grey).convert("RGB")
     if profile and image.mode in ("RGB", "CMYK"):
         try:
             source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
@@ -383,6 +391,6 @@ def _to_srgb(image: Image.Image) -> Image.Image:
             )
             if converted is not None:
                 return converted
-        except (ImageCms.PyCMSError, OSError):
+        except (ImageCms.PyCMSError, OSError, ValueError, TypeError):
             pass  # an unusable profile: the picture is shown as it is
     return image.convert("RGB")

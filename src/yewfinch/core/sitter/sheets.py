@@ -7,10 +7,13 @@ other by two marks each: what both show at the same heights.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 import numpy as np
+from msgspec import Meta
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.bounds import Id, Mm, Name, Pixels, Share, Side
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.view import DIRECTIONS, View
@@ -20,6 +23,8 @@ NEAR = 4.0
 #: Height that a new sheet's drawing is taken for, mm: about a head with some neck.
 HEIGHT = 300.0
 SCALES = (0.005, 20.0)
+#: Millimetres a pixel that can be kept: a new sheet's may lie outside those on offer.
+Scale = Annotated[float, Meta(ge=1e-4, le=1e3)]
 
 
 @dataclass(frozen=True)
@@ -44,18 +49,18 @@ class Sheet:
         At most two, pixels.
     """
 
-    id: str
-    name: str
-    file: str
-    width: int
-    height: int
+    id: Id
+    name: Name
+    file: Name
+    width: Side
+    height: Side
     direction: str = "front"
-    scale: float = 1.0
-    x: float = 0.0
-    y: float = -20.0
-    opacity: float = 0.4
+    scale: Scale = 1.0
+    x: Mm = 0.0
+    y: Mm = -20.0
+    opacity: Share = 0.4
     visible: bool = True
-    marks: tuple[tuple[float, float], ...] = ()
+    marks: tuple[tuple[Pixels, Pixels], ...] = ()
 
     def marked(self, at: tuple[float, float]) -> Sheet:
         """With another mark; the older of two gives way."""

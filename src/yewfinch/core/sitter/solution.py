@@ -9,6 +9,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.bounds import Count, Id, Pixels, Positive, Real
 
 
 @dataclass(frozen=True)
@@ -33,12 +34,12 @@ class PhotoFit:
         Left and right are exchanged on the whole photo, and were read the other way round.
     """
 
-    photo: str
-    marks: int
-    rms: float
-    turn_spread: float
-    distance_spread: float
-    lens_spread: float
+    photo: Id
+    marks: Count
+    rms: Positive
+    turn_spread: Positive
+    distance_spread: Positive
+    lens_spread: Positive
     swapped: bool = False
 
 
@@ -55,10 +56,10 @@ class BadMark:
         It lies where its twin on the other side belongs.
     """
 
-    photo: str
+    photo: Id
     key: str
-    at: tuple[float, float]
-    expected: tuple[float, float]
+    at: tuple[Pixels, Pixels]
+    expected: tuple[Real, Real]
     swapped: bool = False
 
     @property
@@ -91,8 +92,8 @@ class Doubt:
         Photos that seem to show another person than the rest.
     """
 
-    shape: float = 1.0
-    placing: float = 1.0
+    shape: Positive = 1.0
+    placing: Positive = 1.0
     differently: tuple[str, ...] = ()
     moved: Mapping[str, str] = field(default_factory=dict)
     strangers: tuple[str, ...] = ()

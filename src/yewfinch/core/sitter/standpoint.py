@@ -8,14 +8,21 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
+from msgspec import Meta
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.bounds import Mm, Pixels, Side
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.show.camera import Camera, lens_mm
 from yewfinch.core.sitter.camera_prior import camera_prior
 from yewfinch.core.sitter.sides import both_ways
+
+#: An element of a rotation, and a focal length in pixels.
+Cosine = Annotated[float, Meta(ge=-1.001, le=1.001)]
+Focal = Annotated[float, Meta(ge=1.0, le=1e7)]
 
 
 class SwappedError(CannotSolveError):
@@ -39,12 +46,12 @@ class Standpoint:
         Principal point, pixels.
     """
 
-    rotation: tuple[float, ...]
-    position: tuple[float, float, float]
-    focal: float
-    width: int
-    height: int
-    centre: tuple[float, float]
+    rotation: tuple[Cosine, Cosine, Cosine, Cosine, Cosine, Cosine, Cosine, Cosine, Cosine]
+    position: tuple[Mm, Mm, Mm]
+    focal: Focal
+    width: Side
+    height: Side
+    centre: tuple[Pixels, Pixels]
 
     def camera(self) -> Camera:
         """The camera of the photo."""
@@ -119,7 +126,8 @@ def standpoint_of(
 ) -> Standpoint:
     """A standpoint from a solved camera: X is seen at focal * (R X + shift) + centre."""
     p = -rotation.T @ shift
+    a, b, c, d, e, f, g, h, i = (float(v) for v in rotation.ravel())
     return Standpoint(
-        tuple(float(v) for v in rotation.ravel()), (float(p[0]), float(p[1]), float(p[2])),
+        (a, b, c, d, e, f, g, h, i), (float(p[0]), float(p[1]), float(p[2])),
         float(focal), width, height, (float(centre[0]), float(centre[1])),
     )  # fmt: skip
