@@ -108,6 +108,13 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_export)
 
+    p = commands.add_parser("import", help="a new portrait of models in other formats: PLY, OBJ, STL, GLB, glTF")
+    p.add_argument("files", type=Path, nargs="+", metavar="FILE")
+    p.add_argument("-o", "--out", type=Path, required=True)
+    p.add_argument("--unit", choices=["mm", "cm", "m", "in"], help="of their numbers; else as each says, or as its size is likely")
+    p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
+    p.set_defaults(run=_import)
+
     p = commands.add_parser("check", help="is the portrait sound?")
     p.add_argument("file", type=Path)
     p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
@@ -267,6 +274,30 @@ def _export(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container, pieces
 
     return _tell(args, pieces.export(container.load(args.file), args.out), {"file": args.out.name})
+
+
+def _import(args: argparse.Namespace) -> int:
+    from yewfinch.core.document.portrait import Portrait
+    from yewfinch.core.formats import container, pieces
+    from yewfinch.core.formats.exchange import UNITS, read_model
+
+    portrait = Portrait()
+    lines, facts = [], []
+    for file in args.files:
+        model = read_model(file)
+        unit = args.unit or model.likely()
+        found = pieces.pieces_of(model, file.name, set(portrait.pieces), unit)
+        pieces.add_pieces(portrait, found, f"Import {file.name}")
+        size = model.height * UNITS[unit][1]
+        why = "as it says" if model.unit == unit else "as you say" if args.unit else "by its size; say --unit if that is wrong"
+        lines += [f"{file.name}: {len(found)} pieces, {size:.0f} mm at its longest, in {UNITS[unit][0]} {why}.", *model.notes]
+        facts.append({
+            "file": file.name, "pieces": [p.id for p in found], "vertices": sum(len(p.surface) for p in found), "unit": unit, "said": model.unit,
+            "longest_mm": size, "notes": list(model.notes),
+        })  # fmt: skip
+    portrait.name = args.out.stem
+    container.save(portrait, args.out)
+    return _tell(args, "\n".join([*lines, f"Wrote {args.out.name}."]), {"imported": facts, "file": args.out.name})
 
 
 def _check(args: argparse.Namespace) -> int:

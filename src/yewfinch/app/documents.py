@@ -15,7 +15,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats import container, pieces
-from yewfinch.core.shared.counts import grouped
+from yewfinch.core.formats.exchange import Model, read_model
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.progress import Progress
@@ -28,10 +28,12 @@ class Documents(QObject):
     -------
     changed : () file, name or saved state changed
     working : (str, float) long work reports; an empty text means it has ended
+    unit_wanted : (str, Model, callable) a file does not say its unit: its name, what it holds, and whom to tell the unit
     """
 
     changed = pyqtSignal()
     working = pyqtSignal(str, float)
+    unit_wanted = pyqtSignal(str, object, object)
 
     def __init__(self, bench: Bench, settings: Settings, preview: Callable[[], bytes | None]) -> None:
         super().__init__()
@@ -40,6 +42,7 @@ class Documents(QObject):
         self._preview = preview
         self._autosave = autosave.Autosave()
         self.worker: Worker | None = None
+        self._waiting: list[Path] = []
         self._writer: Worker | None = None
         self._clock = QTimer(self)
         self._clock.setInterval(autosave.EVERY * 1000)
@@ -174,18 +177,37 @@ class Documents(QObject):
     # --- other formats -------------------------------------------------------------------
 
     def import_file(self, path: Path) -> None:
-        """Read another format in a worker and add what it holds as pieces."""
+        """Read another format in a worker, one file after another; where one does not say its unit, `unit_wanted` asks for it."""
+        if self.worker is not None and self.worker.isRunning():
+            self._waiting.append(path)
+            return
         taken = set(self.bench.portrait.pieces)
 
-        def work(progress: Progress) -> list[Piece]:
-            return pieces.read_pieces(path, taken, progress)
+        def work(progress: Progress) -> tuple[Model, list[Piece]]:
+            progress(0.0, f"reading {path.name}")
+            model = read_model(path)
+            return model, [] if model.unit is None else pieces.pieces_of(model, path.name, taken, model.unit, progress)
 
-        def done(found: list[Piece]) -> None:
-            pieces.add_pieces(self.bench.portrait, found, f"Import {path.name}")
-            count = sum(len(p.surface) for p in found)
-            self.bench.say(f"Imported {path.name}: {grouped(count)} vertices, taken as millimetres.")
+        def done(read: tuple[Model, list[Piece]]) -> None:
+            model, found = read
+            if model.unit is None:
+                self.unit_wanted.emit(path.name, model, lambda unit: self._take(path, model, unit))
+            else:
+                self._add(path, model, model.unit, found)
 
         self.run(work, done, f"Reading {path.name}")
+
+    def _take(self, path: Path, model: Model, unit: str) -> None:
+        """Make pieces of a model whose unit was chosen."""
+        taken = set(self.bench.portrait.pieces)
+        self.run(
+            lambda progress: pieces.pieces_of(model, path.name, taken, unit, progress),
+            lambda found: self._add(path, model, unit, found), f"Sorting {path.name}",
+        )  # fmt: skip
+
+    def _add(self, path: Path, model: Model, unit: str, found: list[Piece]) -> None:
+        pieces.add_pieces(self.bench.portrait, found, f"Import {path.name}")
+        self.bench.say(f"Imported {path.name}: {pieces.told_of(found, model, unit)}")
 
     def export_file(self, path: Path) -> bool:
         """Write all visible pieces in the format of the suffix."""
@@ -217,12 +239,18 @@ class Documents(QObject):
         worker.done.connect(done)
         worker.failed.connect(lambda text: self.bench.say(text, "error"))
         worker.cancelled.connect(lambda: self.bench.say("Cancelled; nothing was changed."))
-        worker.finished.connect(lambda: self.working.emit("", 1.0))
+        worker.finished.connect(self._ended)
         self.worker = worker
         self.working.emit(title, 0.0)
         worker.start()
 
+    def _ended(self) -> None:
+        self.working.emit("", 1.0)
+        if self._waiting:
+            self.import_file(self._waiting.pop(0))
+
     def cancel(self) -> None:
-        """Stop the long work."""
+        """Stop the long work, and what waits behind it."""
+        self._waiting.clear()
         if self.worker is not None:
             self.worker.cancel()

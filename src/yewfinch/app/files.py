@@ -9,7 +9,7 @@ from PyQt6.QtCore import QBuffer, QByteArray, QIODevice
 from PyQt6.QtWidgets import QApplication, QFileDialog
 
 from yewfinch.app import sheet
-from yewfinch.core.formats.exchange import formats
+from yewfinch.core.formats.exchange import formats, writable
 from yewfinch.core.formats.marks import SUFFIXES as MARK_SUFFIXES
 from yewfinch.core.formats.marks import read_marks, write_marks
 from yewfinch.core.shared.errors import YewfinchError
@@ -75,11 +75,11 @@ class Files:
 
     def ask_export(self) -> None:
         """Choose where to export to."""
-        kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in formats().items())
+        kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in writable().items())
         name, chosen = QFileDialog.getSaveFileName(self.window, "Export", f"{self.window.folder()}/portrait", kinds)
         if name:
             path = Path(name)
-            if path.suffix.lower() not in formats():
+            if path.suffix.lower() not in writable():
                 path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
             self.window.documents.export_file(path)
 

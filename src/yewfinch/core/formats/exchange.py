@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 import numpy as np
 
+from yewfinch.core.shared import memory
 from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 
 #: Largest file that is opened, bytes.
 MAX_BYTES = 4 << 30
+#: Reading takes at most about so many times a file's size; more bodies than this become one.
+TIMES_SIZE, MOST_BODIES = 6, 500
 
 
 @dataclass(frozen=True)
@@ -27,7 +32,7 @@ class Shape:
     faces : (m, 4) int32, a triangle repeats its third index
     colour : (n, 4) uint8 sRGB, or None
     corners : (m, 4, 2) float32, or None
-        Texture coordinates of the faces' corners, v upwards; only written, and only by OBJ.
+        Texture coordinates of the faces' corners, v upwards; written by OBJ only.
     roughness : (n, 1) uint8, or None
         As vertices hold it; carried by PLY and GLB.
     """
@@ -40,23 +45,84 @@ class Shape:
     roughness: ByteArray | None = None
 
 
+#: Units that a file may be in: what they are called, and their millimetres.
+UNITS: dict[str, tuple[str, float]] = {
+    "mm": ("millimetres", 1.0), "cm": ("centimetres", 10.0), "m": ("metres", 1000.0), "in": ("inches", 25.4),
+}  # fmt: skip
+#: Heights between which a sculptor's work is likely to be, mm: a small head and a figure larger than life.
+LIKELY = (90.0, 2600.0)
+
+
+@dataclass(frozen=True)
+class Model:
+    """What a file holds.
+
+    Attributes
+    ----------
+    shapes : list of Shape
+        In the file's own unit.
+    unit : str or None
+        A key of `UNITS`; None if the file does not say.
+    notes : tuple of str
+        Sentences on what was left out.
+    """
+
+    shapes: list[Shape]
+    unit: str | None = None
+    notes: tuple[str, ...] = ()
+
+    @property
+    def height(self) -> float:
+        """Largest extent of all bodies together, in the file's unit."""
+        low = np.min([s.positions.min(axis=0) for s in self.shapes], axis=0)
+        high = np.max([s.positions.max(axis=0) for s in self.shapes], axis=0)
+        return float((high.astype(np.float64) - low).max())
+
+    def likely(self) -> str:
+        """The unit it says, or the first in which its size is that of a head or figure; millimetres if none is."""
+        if self.unit is not None:
+            return self.unit
+        return next((key for key, (_, mm) in UNITS.items() if LIKELY[0] <= self.height * mm <= LIKELY[1]), "mm")
+
+    def in_mm(self, unit: str) -> list[Shape]:
+        """Its bodies in millimetres, if its numbers are in a unit of `UNITS`."""
+        mm = UNITS[unit][1]
+        if mm == 1.0:
+            return self.shapes
+        return [replace(s, positions=(s.positions.astype(np.float64) * mm).astype(np.float32)) for s in self.shapes]
+
+
+def unit_said(text: str) -> str | None:
+    """The unit that a comment on units names; None if it names none."""
+    words = re.findall(r"[a-z]+", text.lower())
+    if not {"unit", "units"} & set(words):
+        return None
+    told = {key: {key, name, name[:-1], name.replace("tre", "ter"), name.replace("tre", "ter")[:-1]} for key, (name, _) in UNITS.items()}
+    return next((key for key, names in told.items() if (names - {"in"} | {"inch"} if key == "in" else names) & set(words)), None)
+
+
 @dataclass(frozen=True)
 class Format:
-    """A file format: reader, writer and what it says of units and colours."""
+    """A file format: reader, writer and what it says of units and colours; None for a writer if it is only read."""
 
     suffix: str
     title: str
     units: str
     colours: bool
-    read: Callable[[Path], list[Shape]]
-    write: Callable[[list[Shape]], bytes]
+    read: Callable[[Path], Model]
+    write: Callable[[list[Shape]], bytes] | None
 
 
 def formats() -> dict[str, Format]:
     """All formats by suffix."""
     from yewfinch.core.formats import gltf, obj, ply, stl
 
-    return {f.suffix: f for f in (ply.FORMAT, obj.FORMAT, stl.FORMAT, gltf.FORMAT)}
+    return {f.suffix: f for f in (ply.FORMAT, obj.FORMAT, stl.FORMAT, gltf.FORMAT, gltf.TEXT)}
+
+
+def writable() -> dict[str, Format]:
+    """Those that can be written, by suffix."""
+    return {k: f for k, f in formats().items() if f.write is not None}
 
 
 def format_of(path: Path) -> Format:
@@ -74,7 +140,7 @@ def format_of(path: Path) -> Format:
     return found
 
 
-def read_shapes(path: Path) -> list[Shape]:
+def read_model(path: Path) -> Model:
     """Read all bodies of a file.
 
     Raises
@@ -85,21 +151,17 @@ def read_shapes(path: Path) -> list[Shape]:
     kind = format_of(path)
     try:
         size = path.stat().st_size
-    except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read: {error.strerror}.") from error
-    if size > MAX_BYTES:
-        raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 30} GB and is not opened.")
-    try:
+        if size > MAX_BYTES:
+            raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 30} GB and is not opened.")
+        if TIMES_SIZE * size > memory.free():
+            raise BadFileError(f"{path.name} is too large for the memory that is free here. Close other programs, or reduce it first.")
         with np.errstate(all="ignore"):  # what overflows is no number, and is refused below
-            shapes = kind.read(path)
-    except BadFileError:
-        raise
-    except (ValueError, IndexError, KeyError, TypeError, OSError, MemoryError, AttributeError,
-            OverflowError, RecursionError, StopIteration, UnicodeError) as error:  # fmt: skip
-        raise BadFileError(
-            f"{path.name} is damaged or not a {kind.title} file; nothing was imported."
-        ) from error
-    shapes = [s for s in shapes if len(s.positions) and len(s.faces)]
+            model = kind.read(path)
+    except OSError as error:
+        raise BadFileError(f"{path.name} cannot be read: {error.strerror or 'its disk does not answer'}.") from error
+    except MemoryError as error:
+        raise BadFileError(f"{path.name} needs more memory than is free here. Close other programs, or reduce it first.") from error
+    shapes = [s for s in model.shapes if len(s.positions) and len(s.faces)]
     if not shapes:
         raise BadFileError(f"{path.name} holds no faces; there is nothing to import.")
     for s in shapes:
@@ -107,12 +169,30 @@ def read_shapes(path: Path) -> list[Shape]:
             raise BadFileError(f"{path.name} holds positions that are not numbers.")
         if s.faces.min() < 0 or s.faces.max() >= len(s.positions):
             raise BadFileError(f"{path.name} has faces that name vertices it does not have.")
-    return shapes
+    notes = model.notes
+    if len(shapes) > MOST_BODIES:
+        notes = (*notes, f"Its {grouped(len(shapes))} bodies came as one piece; 'Split into loose parts' tells them apart again.")
+        shapes = [replace(merged(shapes), name=path.stem)]
+    return Model(shapes, model.unit, notes)
+
+
+def read_shapes(path: Path) -> list[Shape]:
+    """As `read_model`, bodies only, in the file's own unit."""
+    return read_model(path).shapes
 
 
 def write_shapes(path: Path, shapes: list[Shape]) -> None:
-    """Write bodies in the format of the file's suffix, whole or not at all."""
-    write_atomic(path, format_of(path).write(shapes))
+    """Write bodies in the format of the file's suffix, whole or not at all.
+
+    Raises
+    ------
+    BadFileError
+        If the format is only read, or the place cannot be written.
+    """
+    kind = format_of(path)
+    if kind.write is None:
+        raise BadFileError(f"{path.name}: files of this kind are read only. Use one of {', '.join(s.lstrip('.').upper() for s in writable())}.")
+    write_atomic(path, kind.write(shapes))
 
 
 def merged(shapes: list[Shape]) -> Shape:

@@ -7,40 +7,68 @@ from pathlib import Path
 from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.formats.exchange import Shape, format_of, read_shapes, write_shapes
+from yewfinch.core.formats.exchange import UNITS, Model, Shape, format_of, read_model, write_shapes
 from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.progress import Progress, silent
 
 
-def read_pieces(path: Path, taken: set[str], progress: Progress = silent) -> list[Piece]:
+def read_pieces(path: Path, taken: set[str], progress: Progress = silent, unit: str | None = None) -> list[Piece]:
     """Read a file into pieces with ids that are not taken. Long: run it in a worker.
+
+    Parameters
+    ----------
+    path : Path
+    taken : set of str
+    progress : Progress
+    unit : str, optional
+        Of its numbers, a key of `UNITS`; as it says, or the likely one, if not given.
 
     Raises
     ------
     BadFileError
     """
     progress(0.0, f"reading {path.name}")
-    shapes = read_shapes(path)
+    model = read_model(path)
+    return pieces_of(model, path.name, taken, unit or model.likely(), progress)
+
+
+def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Progress = silent) -> list[Piece]:
+    """Pieces of a model that was read, with ids that are not taken. Long.
+
+    Raises
+    ------
+    BadFileError
+        If a body cannot be used, for instance because it is kilometres large.
+    """
+    shapes = model.in_mm(unit)
     pieces = []
+    number = 0
     for i, s in enumerate(shapes):
         progress(0.3 + 0.7 * i / len(shapes), f"sorting {s.name}")
         faces, rows = in_face_order(s.positions, s.faces)
         try:
             surface = Surface(s.positions[rows], faces, None if s.colour is None else s.colour[rows])
-            if s.roughness is not None:
-                surface.roughness[:] = s.roughness[rows]
         except BadSurfaceError as error:
-            raise BadFileError(f"{path.name} cannot be used: {error}.") from error
-        number = 1
+            raise BadFileError(f"{name} cannot be used: {error}.") from error
+        if s.roughness is not None:
+            surface.roughness[:] = s.roughness[rows]
+        number += 1
         while f"piece{number}" in taken:
             number += 1
-        taken = taken | {f"piece{number}"}
-        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ")[:80] or path.stem, surface))
+        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80], surface))
     progress(1.0, "done")
     return pieces
+
+
+def told_of(found: list[Piece], model: Model, unit: str) -> str:
+    """What was read, in a sentence or more: vertices, height and unit, and what was left out."""
+    count = sum(len(p.surface) for p in found)
+    why = "as the file says" if model.unit == unit else "as you chose"
+    return " ".join([f"{grouped(count)} vertices, {model.height * UNITS[unit][1]:.0f} mm at its longest, taken as {UNITS[unit][0]} {why}.", *model.notes])
 
 
 def add_pieces(portrait: Portrait, pieces: list[Piece], name: str) -> None:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import io
+from array import array
 from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.formats.exchange import Format, Shape, merged, triangles
+from yewfinch.core.formats.exchange import Format, Model, Shape, merged, triangles, unit_said
 from yewfinch.core.shared.arrays import MAX_FACES
 from yewfinch.core.shared.errors import BadFileError
 
@@ -25,28 +27,44 @@ def write(shapes: list[Shape]) -> bytes:
     return head + np.uint32(len(t)).tobytes() + rows.tobytes()
 
 
-def read(path: Path) -> list[Shape]:
-    """Binary or ASCII STL."""
+def read(path: Path) -> Model:
+    """Binary STL, also with bytes behind its triangles, or text in any case."""
     data = path.read_bytes()
     count = int.from_bytes(data[80:84], "little") if len(data) >= 84 else 0
-    if len(data) == 84 + 50 * count and 0 < count <= MAX_FACES:
+    whole = 0 < count <= MAX_FACES and len(data) >= 84 + 50 * count
+    if whole and (len(data) == 84 + 50 * count or not _is_text(data)):
         rows = np.frombuffer(data, [("n", "<f4", 3), ("p", "<f4", (3, 3)), ("a", "<u2")], count, 84)
         corners = rows["p"].reshape(-1, 3)
-    elif data[:5].lower() == b"solid":
-        found = [
-            [float(w) for w in line.split()[1:4]]
-            for line in data.decode("latin-1").splitlines()
-            if line.strip().startswith("vertex")
-        ]
-        corners = np.array(found, np.float32).reshape(-1, 3)
-        if len(corners) % 3:
-            raise BadFileError(f"{path.name} ends in the middle of a triangle.")
+    elif _is_text(data):
+        corners = _corners(data, path.name)
     else:
         raise BadFileError(f"{path.name} is not an STL file, or it is cut short.")
+    if not np.isfinite(corners).all():
+        raise BadFileError(f"{path.name} holds positions that are not numbers.")
     points, inverse = np.unique(corners.astype(np.float32), axis=0, return_inverse=True)
     t = inverse.reshape(-1, 3).astype(np.int32)
     t = t[(t[:, 0] != t[:, 1]) & (t[:, 1] != t[:, 2]) & (t[:, 2] != t[:, 0])]
-    return [Shape(path.stem, points, np.concatenate([t, t[:, 2:]], axis=1))]
+    return Model([Shape(path.stem, points, np.concatenate([t, t[:, 2:]], axis=1))], unit_said(data[:80].decode("latin-1")))
+
+
+def _is_text(data: bytes) -> bool:
+    return data[:512].lstrip().lower().startswith(b"solid") and b"facet" in data[:4096].lower()
+
+
+def _corners(data: bytes, name: str) -> np.ndarray:
+    """Corners of all triangles of a text file, (3 k, 3)."""
+    found = array("f")
+    for line in io.BytesIO(data):
+        words = line[:400].split()
+        if words and words[0].lower() == b"vertex":
+            try:
+                x, y, z = (float(w) for w in words[1:4])
+            except ValueError as error:
+                raise BadFileError(f"{name} has a vertex that is no place: '{line[:60].decode('latin-1').strip()}'.") from error
+            found.extend((x, y, z))
+    if len(found) % 9:
+        raise BadFileError(f"{name} ends in the middle of a triangle.")
+    return np.array(found, np.float32).reshape(-1, 3)
 
 
 FORMAT = Format(".stl", "STL", "millimetres, as is common practice", False, read, write)
