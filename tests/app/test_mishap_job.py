@@ -117,7 +117,7 @@ def test_a_stroke_that_fails_is_taken_back(window, qtbot, mishaps, monkeypatch):
 
 def test_a_failing_worker_ends_nothing(window, qtbot, mishaps):
     said = []
-    worker = Worker(lambda _progress: {}["no such key"], window)
+    worker = Worker(lambda _progress: {}["no such key"])
     worker.failed.connect(said.append)
     worker.start()
     dialog = shown(mishaps, qtbot)

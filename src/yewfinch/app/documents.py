@@ -112,7 +112,7 @@ class Documents(QObject):
             return
         portrait, path = self.bench.portrait, self.path
         data = self._autosave.snapshot(portrait)
-        writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name), self)
+        writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name))
         writer.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
         self._writer = writer
         writer.start()
@@ -234,7 +234,7 @@ class Documents(QObject):
         if self.worker is not None and self.worker.isRunning():
             self.bench.say("Something is still being worked out; wait or cancel it first.", "warn")
             return
-        worker = Worker(work, self)
+        worker = Worker(work)
         worker.progressed.connect(lambda f, t: self.working.emit(t or title, f))
         worker.done.connect(done)
         worker.failed.connect(lambda text: self.bench.say(text, "error"))

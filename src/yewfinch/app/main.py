@@ -93,7 +93,7 @@ def main(argv: list[str] | None = None) -> int:
     else:
         signal.signal(signal.SIGINT, lambda *_: app.quit())
         QTimer.singleShot(400, lambda: _offer_recovery(window))
-        worker = Worker(_load_kernels, window)
+        worker = Worker(_load_kernels)
         worker.done.connect(garbage.set_apart)
         QTimer.singleShot(_IDLE, worker.start)
         app.aboutToQuit.connect(lambda: (worker.cancel(), worker.wait()))

@@ -62,7 +62,7 @@ class Sitting(QObject):
                     problems.append(str(error))
             return got, problems
 
-        self._reader = Worker(work, self)
+        self._reader = Worker(work)
         self._reader.done.connect(lambda found: self._take(found) if self.bench.portrait is here else None)
         self._reader.failed.connect(lambda text: self.bench.say(text, "error"))
         self._reader.progressed.connect(
@@ -123,7 +123,7 @@ class Sitting(QObject):
             self.bench.say(text, "error")
             self.failed.emit(text)
 
-        self._solver = Worker(work, self)
+        self._solver = Worker(work)
         self._solver.progressed.connect(lambda fraction, _text: self.working.emit(fraction))
         self._solver.done.connect(done)
         self._solver.failed.connect(failed)

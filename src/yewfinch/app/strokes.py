@@ -437,7 +437,7 @@ class Strokes(QObject):
         portrait, stamp, surface = self.bench.portrait, self.bench.portrait.history.stamp, self.bench.portrait.surface(self._piece)
         version = surface.version
 
-        worker = Worker(lambda _: due(), self)
+        worker = Worker(lambda _: due())
 
         def done(changes: Sequence[Change]) -> None:
             if worker is not self._worker:  # cancelled

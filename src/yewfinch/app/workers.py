@@ -5,9 +5,9 @@ from __future__ import annotations
 import sys
 import threading
 from collections.abc import Callable
-from typing import Any
+from typing import Any, ClassVar
 
-from PyQt6.QtCore import QObject, QThread, pyqtSignal
+from PyQt6.QtCore import QThread, pyqtSignal
 
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
 from yewfinch.core.shared.progress import Progress
@@ -31,10 +31,23 @@ class Worker(QThread):
     failed = pyqtSignal(str)
     cancelled = pyqtSignal()
 
-    def __init__(self, work: Callable[[Progress], Any], parent: QObject | None = None) -> None:
-        super().__init__(parent)
+    #: Those that run. Nobody else need hold one, and none has a parent: Qt would keep it, with all that its signals are
+    #: connected to, as long as the window stands.
+    _running: ClassVar[set[Worker]] = set()
+
+    def __init__(self, work: Callable[[Progress], Any]) -> None:
+        super().__init__()
         self._work: Callable[[Progress], Any] | None = work
         self._stop = threading.Event()
+        self.finished.connect(self._end)
+
+    def start(self, priority: QThread.Priority = QThread.Priority.InheritPriority) -> None:
+        """Begin the work in its thread."""
+        self._running.add(self)
+        super().start(priority)
+
+    def _end(self) -> None:
+        self._running.discard(self)
 
     def cancel(self) -> None:
         """Ask the work to stop at its next report."""
@@ -42,7 +55,7 @@ class Worker(QThread):
 
     def run(self) -> None:
         """Do the work (called by Qt in the thread)."""
-        work, self._work = self._work, None  # it may hold surfaces that are not wanted any more, and Qt keeps threads that have run
+        work, self._work = self._work, None  # it may hold surfaces that are not wanted any more
         assert work is not None
         try:
             result = work(self._report)

@@ -61,7 +61,7 @@ def behind_dialog(
     dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
     dialog.setMinimumDuration(0)
     dialog.setAutoReset(False)
-    worker = Worker(work, parent)
+    worker = Worker(work)
     dropped: list[bool] = []
 
     def arrived(result: T) -> None:

@@ -235,7 +235,7 @@ class TexturePanel(QWidget):
         on = self._ground
         assert on is not None
         layers, strength = tuple(self.layers), self.strength.value() / 100
-        self._worker = Worker(lambda _: on.shown(layers, strength), self)
+        self._worker = Worker(lambda _: on.shown(layers, strength))
         self._worker.done.connect(lambda made: self._came(on, made))
         self._worker.failed.connect(lambda text: self.bench.say(text, "warn"))
         self._worker.start()

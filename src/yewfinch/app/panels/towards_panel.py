@@ -174,7 +174,7 @@ class TowardsPanel(QWidget):
         dialog = QProgressDialog("Bending the clay …", "Cancel", 0, 100, self)
         dialog.setWindowModality(Qt.WindowModality.ApplicationModal)
         dialog.setMinimumDuration(0)
-        worker = Worker(lambda progress: self._edit(plan, amount, progress), self)
+        worker = Worker(lambda progress: self._edit(plan, amount, progress))
         worker.progressed.connect(lambda f, _t: dialog.setValue(round(f * 100)))
         worker.done.connect(self._done)
         worker.failed.connect(self._failed)

@@ -60,7 +60,7 @@ class Recovery:
         """Was the portrait's own file saved later than this?"""
         try:
             return bool(self.of) and Path(self.of).stat().st_mtime > self.file.stat().st_mtime
-        except OSError:
+        except (OSError, ValueError):  # ValueError: a name that no file can have
             return False
 
     def load(self) -> tuple[Portrait, list[str]]:

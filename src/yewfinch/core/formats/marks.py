@@ -130,11 +130,15 @@ def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
     return found[0]
 
 
+def _shown(value: Any) -> str:
+    return "nothing" if value is None else f"'{str(value)[:40]}'"
+
+
 def _number(value: Any, name: str, where: str) -> float:
     try:
         number = float(value)
     except (TypeError, ValueError, OverflowError):
-        raise BadFileError(f"{where}: {name} must be a number, got '{str(value)[:40]}'.") from None
+        raise BadFileError(f"{where}: {name} must be a number, got {_shown(value)}.") from None
     if not math.isfinite(number):
         raise BadFileError(f"{where}: {name} is {value}, which is no place on a photo.")
     return number
