@@ -138,7 +138,7 @@ def _sitter(keys: list[str]) -> Sitter:
         ),)  # fmt: skip
     n = len(keys)
     solution = Solution(
-        tuple(keys), rng.normal(0, 50, (n, 3)), np.eye(3 * n) * 0.5, {k: ("photo1", "photo2") for k in keys},
+        tuple(keys), rng.normal(0, 50, (n, 3)), np.eye(3 * n) * 0.5, dict.fromkeys(keys, ("photo1", "photo2")),
         tuple(PhotoFit(p.id, 12, 1.0, 0.3, 4.0, 0.02) for p in photos), (BadMark("photo1", keys[0], (1.0, 2.0), (30.0, 2.0)),), {"photo3": "too few marks"},
         {p.id: np.tile([2.0, 0.1, 3.0], (n, 1)) for p in photos}, 0.03, "a measured distance", 0.5, "stamp", np.full(n, 0.7), Doubt(2.5, 3.0, (keys[1],)),
     )  # fmt: skip

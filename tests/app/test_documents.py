@@ -9,7 +9,10 @@ from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QTimer, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
+from yewfinch.app.dialogs.units import UnitsDialog
 from yewfinch.core.document import autosave
+from yewfinch.core.document.claims import Claim
+from yewfinch.core.formats import container
 
 
 def drop(widget, *paths):
@@ -29,6 +32,14 @@ def answer(text):
         next(b for b in box.buttons() if b.text() == text).click()
 
     QTimer.singleShot(150, press)
+
+
+def accept_unit(window, qtbot, unit):
+    """Choose a unit when the window asks for it."""
+    qtbot.waitUntil(lambda: any(d.isVisible() for d in window.findChildren(UnitsDialog)), timeout=20000)
+    dialog = next(d for d in window.findChildren(UnitsDialog) if d.isVisible())
+    dialog.choices[unit].click()
+    dialog.accept()
 
 
 def test_photos_are_dropped_onto_the_wall(window, qtbot, tmp_path):
@@ -64,6 +75,7 @@ def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
 
     trimesh.creation.icosphere(4, 30).export(tmp_path / "ball.ply")
     window.documents.import_file(tmp_path / "ball.ply")
+    accept_unit(window, qtbot, "mm")
     qtbot.waitUntil(lambda: len(window.bench.portrait.pieces) == 4, timeout=10000)
     assert window.bench.portrait.history.names == ["Import ball.ply"]
     assert "millimetres" in window.status.message.text()
@@ -250,3 +262,111 @@ def test_work_goes_on_while_standing_there(window):
     assert bench.standing is None
     window.undo()
     assert photo in window.wall.cards
+
+
+def settled(window, qtbot):
+    qtbot.waitUntil(lambda: window.documents.worker is None or not window.documents.worker.isRunning(), timeout=20000)
+    qtbot.wait(50)
+
+
+def test_a_model_that_does_not_say_its_unit_is_asked_for(window, qtbot, tmp_path):
+    (tmp_path / "head.obj").write_text("v 0 0 0\nv 0.2 0 0\nv 0 0.24 0\nf 1 2 3\n")
+    before = set(window.bench.portrait.pieces)
+    drop(window, tmp_path / "head.obj")
+    qtbot.waitUntil(lambda: any(d.isVisible() for d in window.findChildren(UnitsDialog)), timeout=20000)
+    (dialog,) = [d for d in window.findChildren(UnitsDialog) if d.isVisible()]
+    words = {k: b.text() for k, b in dialog.choices.items()}
+    assert words["mm"].startswith("0.24 mm, if it is in millimetres")
+    assert words["m"].startswith("240 mm, if it is in metres")
+    assert "size of a head" in words["m"]
+    assert dialog.unit == "m"
+    dialog.accept()
+    settled(window, qtbot)
+    (new,) = set(window.bench.portrait.pieces) - before
+    np.testing.assert_allclose(window.bench.portrait.surface(new).bounds()[1], [200, 240, 0], atol=1e-3)
+    assert "240 mm at its longest, taken as metres as you chose" in window.status.message.text()
+    window.undo()
+    assert set(window.bench.portrait.pieces) == before
+
+
+def test_declining_the_unit_imports_nothing_and_several_files_come_one_after_another(window, qtbot, tmp_path):
+    (tmp_path / "a.obj").write_text("v 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
+    for name in ("b", "c"):
+        (tmp_path / f"{name}.obj").write_text("# units: mm\nv 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
+    before = len(window.bench.portrait.pieces)
+    drop(window, *(tmp_path / f"{n}.obj" for n in "abc"))
+    qtbot.waitUntil(lambda: any(d.isVisible() for d in window.findChildren(UnitsDialog)), timeout=20000)
+    next(d for d in window.findChildren(UnitsDialog) if d.isVisible()).reject()
+    qtbot.waitUntil(lambda: len(window.bench.portrait.pieces) == before + 2, timeout=20000)
+    settled(window, qtbot)
+
+
+def boxed(window, button, work):
+    """Carry out what asks, press a button of its box, and return what the box said."""
+    said = []
+
+    def press():
+        box = QApplication.activeModalWidget()
+        assert isinstance(box, QMessageBox)
+        said.append(box.text())
+        next(b for b in box.buttons() if b.text() == button).click()
+
+    QTimer.singleShot(200, press)
+    return work(), "".join(said)
+
+
+def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_path, monkeypatch):
+    path = tmp_path / "work.yewfinch"
+    assert window.documents.save(path)
+    assert window.documents.save()  # our own work is no other's
+    path.write_bytes(b"what somebody else wrote")
+    saved, said = boxed(window, "Cancel", window.documents.save)
+    assert not saved
+    assert "changed by somebody else" in said
+    assert path.read_bytes() == b"what somebody else wrote"
+    monkeypatch.setattr("yewfinch.app.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), ""))
+    saved, _ = boxed(window, "Save as …", window.documents.save)
+    assert saved
+    assert window.documents.path == tmp_path / "mine.yewfinch"
+    assert path.read_bytes() == b"what somebody else wrote"
+    (tmp_path / "mine.yewfinch").write_bytes(b"and again")
+    saved, _ = boxed(window, "Overwrite", window.documents.save)
+    assert saved
+    container.load(tmp_path / "mine.yewfinch").history.close()
+
+
+def test_a_file_that_another_window_has_open_is_not_written_over_unasked(window, tmp_path):
+    path = tmp_path / "work.yewfinch"
+    assert window.documents.save(path)
+    other = Claim()
+    other.take(tmp_path / "theirs.yewfinch")
+    saved, said = boxed(window, "Cancel", lambda: window.documents.save(tmp_path / "theirs.yewfinch"))
+    assert not saved
+    assert "open in another window" in said
+    other.take(path)
+    assert other.shared
+    container.save(window.bench.portrait, tmp_path / "theirs.yewfinch")
+    other.take(tmp_path / "theirs.yewfinch")
+    window.documents.open(tmp_path / "theirs.yewfinch")
+    assert "open in another window, too" in window.status.message.text()
+    other.release()
+    assert window.documents.save()  # nobody has it any more
+
+
+def test_photos_are_removed_before_sharing(window, tmp_path):
+    held = window.bench.portrait
+    held.unknown = {"sitter": {"secret": 1}, "later": 2}
+    assert window.documents.save_without_sitter(tmp_path / "share")
+    assert held.sitter.photos
+    copy = container.load(tmp_path / "share.yewfinch")
+    assert copy.sitter == type(copy.sitter)()
+    assert set(copy.pieces) == set(held.pieces)
+    assert set(copy.anchors) == set(held.anchors)
+    data = (tmp_path / "share.yewfinch").read_bytes()
+    assert b"secret" not in data
+    assert b"photos/" not in data
+    assert not any(p.name.encode() in data for p in held.sitter.photos if len(p.name) > 5)
+    assert b'"later"' in data
+    window.documents.save(tmp_path / "own.yewfinch")
+    assert not window.documents.save_without_sitter(tmp_path / "own.yewfinch")
+    copy.history.close()

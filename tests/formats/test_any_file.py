@@ -5,7 +5,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.formats.exchange import Shape, formats, merged, read_shapes, triangles, write_shapes
+from yewfinch.core.formats.exchange import Shape, formats, merged, read_shapes, triangles, writable, write_shapes
 from yewfinch.core.shared.errors import BadFileError
 
 
@@ -76,4 +76,5 @@ def test_merging_keeps_order_and_shifts_faces():
     both = merged([a, b])
     assert both.faces.tolist() == [[0, 1, 2, 2], [3, 4, 5, 6]]
     assert len(both.colour) == 7
-    assert set(formats()) == {".ply", ".obj", ".stl", ".glb"}
+    assert set(formats()) == {".ply", ".obj", ".stl", ".glb", ".gltf"}
+    assert set(writable()) == {".ply", ".obj", ".stl", ".glb"}

@@ -78,15 +78,15 @@ def test_ascii_ply_and_ascii_stl_are_read(tmp_path):
 
 
 BAD = {
-    "a.ply": (b"ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nend_header\n1\n", "damaged"),
+    "a.ply": (b"ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nend_header\n1\n", "ends before"),
     "b.ply": (b"not a ply", "not a PLY"),
     "c.ply": (b"ply\nformat binary_little_endian 1.0\nelement vertex 999999999\nproperty float x\n"
               b"element face 1\nproperty list uchar int i\nend_header\n", "claims 999 999 999"),
     "d.obj": (b"v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n", "names? vert"),
-    "e.obj": (b"v 0 0 zero\n", "damaged"),
+    "e.obj": (b"v 0 0 zero\n", "line 1, holds something that is no number"),
     "f.obj": (b"v 0 0 nan\nv 1 0 0\nv 0 1 0\nf 1 2 3\n", "not numbers"),
     "g.stl": (b"\0" * 200, "not an STL"),
-    "h.glb": (b"glTF" + b"\xff" * 60, "damaged"),
+    "h.glb": (b"glTF" + b"\xff" * 60, "version 2 can be read"),
     "i.obj": (b"v 0 0 0\n", "no faces"),
     "j.xyz": (b"", "not known"),
 }

@@ -11,6 +11,7 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from yewfinch.app.bench import Bench
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
+from yewfinch.core.document.claims import Claim, Stand, claimed, stand_of
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
@@ -40,6 +41,11 @@ class Documents(QObject):
         self.bench, self.settings = bench, settings
         self.path: Path | None = None
         self._preview = preview
+        #: Asked before another's work is written over, with what is to be said: "over", "as" for another name, or "stay".
+        self.save_elsewhere: Callable[[], bool] = lambda: False
+        self.ask_over: Callable[[str], str] = lambda _text: "over"
+        self._claim = Claim()
+        self._seen: Stand | None = None
         self._autosave = autosave.Autosave()
         self.worker: Worker | None = None
         self._waiting: list[Path] = []
@@ -59,19 +65,24 @@ class Documents(QObject):
 
     def open(self, path: Path) -> bool:
         """Open a portrait; on failure say why and change nothing."""
+        seen = stand_of(path)
         try:
             portrait = container.load(path)
         except BadFileError as error:
             self.bench.say(str(error), "error")
             return False
-        self.show(portrait, path)
+        self.show(portrait, path, seen)
         self.settings.opened(path)
-        self.bench.say(f"Opened {path.name}.")
+        if self._claim.shared:
+            self.bench.say(f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.", "warn")
+        else:
+            self.bench.say(f"Opened {path.name}.")
         return True
 
-    def show(self, portrait: Portrait, path: Path | None) -> None:
-        """Put a portrait on the bench."""
-        self.path = path
+    def show(self, portrait: Portrait, path: Path | None, seen: Stand | None = None) -> None:
+        """Put a portrait on the bench; `seen` is how its file stood when it was read."""
+        self.path, self._seen = path, seen
+        self._claim.take(path)
         self._autosave.clear()
         self.bench.open(portrait)
         self.changed.emit()
@@ -83,6 +94,11 @@ class Documents(QObject):
             return False
         if path.suffix.lower() != ".yewfinch":
             path = path.with_name(path.name + ".yewfinch")
+        against = self.against_saving(path)
+        if against is not None:
+            answer = self.ask_over(against)
+            if answer != "over":
+                return answer == "as" and self.save_elsewhere()
         portrait = self.bench.portrait
         if self.path is None or path != self.path:
             portrait.name = path.stem.replace("_", " ").replace("-", " ").capitalize()
@@ -91,13 +107,26 @@ class Documents(QObject):
         except BadFileError as error:
             self.bench.say(str(error), "error")
             return False
-        self.path = path
+        self.path, self._seen = path, stand_of(path)
+        self._claim.take(path)
         portrait.history.mark_saved()
         self._autosave.clear()
         self.settings.opened(path)
         self.bench.say(f"Saved {path.name}.")
         self.changed.emit()
         return True
+
+    def against_saving(self, path: Path) -> str | None:
+        """What speaks against writing this file now: another window has it, or another program wrote it. None if nothing does."""
+        if path == self.path:
+            now = stand_of(path)
+            if now is not None and now != self._seen:
+                mine = "was never seen here" if self._seen is None else f"was of {self._seen.words} when it was last read or written here"
+                return f"{path.name} was changed by somebody else: it is of {now.words} now, and {mine}."
+            shared = self._claim.look_again()
+        else:
+            shared = claimed(path)
+        return f"{path.name} is open in another window, whose work would be replaced." if shared else None
 
     @property
     def unsaved(self) -> bool:
@@ -112,7 +141,8 @@ class Documents(QObject):
             return
         portrait, path = self.bench.portrait, self.path
         data = self._autosave.snapshot(portrait)
-        writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name))
+        seen = self._seen
+        writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name, seen))
         writer.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
         self._writer = writer
         writer.start()
@@ -128,7 +158,7 @@ class Documents(QObject):
         if self._writer is not None:
             self._writer.wait()
         portrait = self.bench.portrait
-        self._autosave.write(self._autosave.snapshot(portrait), self.path, portrait.name)
+        self._autosave.write(self._autosave.snapshot(portrait), self.path, portrait.name, self._seen)
 
     def save_copy(self, path: Path) -> bool:
         """Save under another name and stay with this one; returns False, having said why, if it fails."""
@@ -142,6 +172,21 @@ class Documents(QObject):
         self.bench.say(f"Saved a copy as {path.name}.")
         return True
 
+    def save_without_sitter(self, path: Path) -> bool:
+        """Write a copy without photos, marks, measures and notes, and stay with this portrait; False, having said why, if it fails."""
+        if path.suffix.lower() != ".yewfinch":
+            path = path.with_name(path.name + ".yewfinch")
+        if path == self.path:
+            self.bench.say("That is this portrait's own file, which would lose its photos. Choose another name.", "error")
+            return False
+        try:
+            container.save(container.without_sitter(self.bench.portrait), path, self._preview())
+        except BadFileError as error:
+            self.bench.say(str(error), "error")
+            return False
+        self.bench.say(f"Wrote {path.name} without photos, marks and measures of the sitter.")
+        return True
+
     def recover(self, found: autosave.Recovery) -> bool:
         """Take up what a crash left behind; it counts as unsaved, and is kept until this window has a recovery file of its own."""
         try:
@@ -150,7 +195,7 @@ class Documents(QObject):
             autosave.let_go(found)
             self.bench.say(str(error), "error")
             return False
-        self.show(portrait, Path(found.of) if found.of else None)
+        self.show(portrait, Path(found.of) if found.of else None, found.seen)
         portrait.history.mark_unsaved()
         try:
             self.autosave_now()
@@ -172,6 +217,7 @@ class Documents(QObject):
             if worker is not None:
                 worker.wait()
         self._autosave.clear()
+        self._claim.release()
         self.bench.portrait.history.close()
 
     # --- other formats -------------------------------------------------------------------

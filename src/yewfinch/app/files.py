@@ -73,6 +73,14 @@ class Files:
         if name:
             self.window.documents.import_file(Path(name))
 
+    def ask_save_bare(self) -> None:
+        """Choose where a copy without the sitter goes."""
+        name, _ = QFileDialog.getSaveFileName(
+            self.window, "Remove photos before sharing", f"{self.window.folder()}/portrait to share.yewfinch", "Portraits (*.yewfinch)"
+        )
+        if name:
+            self.window.documents.save_without_sitter(Path(name))
+
     def ask_export(self) -> None:
         """Choose where to export to."""
         kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in writable().items())

@@ -27,6 +27,7 @@ from yewfinch.app import theme, window_actions
 from yewfinch.app.armatures import Armatures
 from yewfinch.app.bench import STAGES, Bench
 from yewfinch.app.dialogs.help import HelpDialog, about
+from yewfinch.app.dialogs.overwrite import ask_over
 from yewfinch.app.dialogs.units import UnitsDialog
 from yewfinch.app.documents import Documents
 from yewfinch.app.files import Files
@@ -188,6 +189,8 @@ class MainWindow(QMainWindow):
         self.sitting.failed.connect(lambda text: self.desk.say(text, "error"))
         self.bench.stage_changed.connect(self._lay_out)
         self.documents.changed.connect(self._title)
+        self.documents.ask_over = lambda against: ask_over(self, against)
+        self.documents.save_elsewhere = self.save_as
         self.documents.unit_wanted.connect(lambda name, model, chosen: UnitsDialog(self, name, model, chosen).open())
         self.bench.portrait_changed.connect(self._opened)
         self._lay_out()

@@ -17,6 +17,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from pathlib import Path
 
+from yewfinch.core.document.claims import Stand
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import state_dir
 from yewfinch.core.formats import container
@@ -40,6 +41,8 @@ class Recovery:
         The portrait's own file, empty if it had none, and its name.
     pictures : mapping of file name to Path
         Its photos, which lie beside it.
+    seen : Stand or None
+        How the portrait's own file stood when it was last read or written by that process.
     lock : int
         Descriptor that holds the folder, so that no other window offers it too; -1 if it was let go.
     """
@@ -49,6 +52,7 @@ class Recovery:
     name: str
     pictures: Mapping[str, Path] = field(default_factory=dict)
     lock: int = -1
+    seen: Stand | None = None
 
     @property
     def file(self) -> Path:
@@ -106,8 +110,8 @@ class Autosave:
         still.pieces = {k: replace(p, surface=p.surface.frozen()) for k, p in portrait.pieces.items()}
         return Snapshot(still, dict(portrait.sitter.files))
 
-    def write(self, made: Snapshot, of: Path | None, name: str) -> None:
-        """Write a snapshot; may run in a worker.
+    def write(self, made: Snapshot, of: Path | None, name: str, seen: Stand | None = None) -> None:
+        """Write a snapshot of the portrait of a file that was seen to stand so; may run in a worker.
 
         Raises
         ------
@@ -117,7 +121,7 @@ class Autosave:
         folder = self._held()
         pictures = {file: self._keep(folder, data) for file, data in made.pictures.items()}
         write_atomic(folder / _WORK, container.to_bytes(made.portrait, pictures=False), private=True)
-        note = {"of": "" if of is None else str(of.absolute()), "name": name, "photos": pictures}
+        note = {"of": "" if of is None else str(of.absolute()), "name": name, "photos": pictures, "seen": None if seen is None else [seen.written, seen.size]}
         write_atomic(folder / _NOTE, json.dumps(note).encode(), private=True)
 
     def _held(self) -> Path:
@@ -206,11 +210,13 @@ def _read(folder: Path, lock: int) -> Recovery | None:
         raw = json.loads((folder / _NOTE).read_text())
         of, name = str(raw["of"]), str(raw["name"])
         pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw["photos"]).items()}
-    except (OSError, ValueError, KeyError, TypeError, RecursionError):
-        of, name, pictures = "", "an untitled portrait", {}
+        told = raw.get("seen")
+        seen = Stand(int(told[0]), int(told[1])) if isinstance(told, list) and len(told) == 2 else None
+    except (OSError, ValueError, KeyError, TypeError, AttributeError, OverflowError, RecursionError):
+        of, name, pictures, seen = "", "an untitled portrait", {}, None
     if "\0" in of or any("\0" in str(p) for p in pictures.values()):  # no name of any file
         of, pictures = "", {}
-    return Recovery(folder, of, name, pictures, lock)
+    return Recovery(folder, of, name, pictures, lock, seen)
 
 
 def forget(recovery: Recovery) -> None:

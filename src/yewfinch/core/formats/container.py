@@ -5,6 +5,7 @@
 
 from __future__ import annotations
 
+import copy
 import json
 from collections.abc import Mapping
 from dataclasses import replace
@@ -35,6 +36,7 @@ from yewfinch.core.mesh.unfold import TexturePlaces
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.show.part_turn import Bent
+from yewfinch.core.sitter.photo import Sitter
 
 MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
@@ -92,6 +94,17 @@ def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
         If the place cannot be written.
     """
     write_atomic(path, to_bytes(portrait, preview), private=True)
+
+
+def without_sitter(portrait: Portrait) -> Portrait:
+    """A portrait to give to others: the clay and what belongs to it, but no photo, mark, measure or note of the sitter.
+
+    It shares the clay with the other one and is only good for writing.
+    """
+    made = copy.copy(portrait)
+    made.sitter = Sitter()
+    made.unknown = {k: v for k, v in portrait.unknown.items() if k != "sitter"}
+    return made
 
 
 def preview_of(path: Path) -> bytes | None:

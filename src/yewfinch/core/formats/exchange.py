@@ -49,6 +49,8 @@ class Shape:
 UNITS: dict[str, tuple[str, float]] = {
     "mm": ("millimetres", 1.0), "cm": ("centimetres", 10.0), "m": ("metres", 1000.0), "in": ("inches", 25.4),
 }  # fmt: skip
+#: What our own files say of themselves.
+MADE_BY = "made by Yewfinch"
 #: Heights between which a sculptor's work is likely to be, mm: a small head and a figure larger than life.
 LIKELY = (90.0, 2600.0)
 

@@ -12,7 +12,7 @@ import numpy as np
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
-from yewfinch.core.formats.exchange import Format, Model, Shape, unit_said
+from yewfinch.core.formats.exchange import MADE_BY, Format, Model, Shape, unit_said
 from yewfinch.core.formats.polygons import cut
 from yewfinch.core.shared.errors import BadFileError
 
@@ -23,7 +23,7 @@ LONGEST = 4 << 20
 def write(shapes: list[Shape]) -> bytes:
     """One object per body, millimetres, colours in 0..1 after each position."""
     out = io.StringIO()
-    out.write("# made by Yewfinch\n# units: millimetres\n")
+    out.write(f"# {MADE_BY}\n# units: millimetres\n")
     start = first = 1
     for s in shapes:
         out.write(f"o {'_'.join(s.name.split()) or 'body'}\n")
@@ -56,6 +56,7 @@ class _Held:
         self.names: list[str] = [""]
         self.coloured = True
         self.said = ""
+        self.own = False
 
     def vertex(self, words: list[str]) -> None:
         """A line `v`: a place, perhaps a weight, perhaps a colour."""
@@ -112,6 +113,8 @@ def read(path: Path) -> Model:
         text, _, remark = line.partition("#")
         if remark and not held.said and "unit" in remark.lower():
             held.said = remark
+        if number == 1:
+            held.own = MADE_BY in remark
         words = text.split()
         found = _LINES.get(words[0]) if words else None
         if found is None:
@@ -152,7 +155,7 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
     if not len(points):
         raise BadFileError(f"{path.name} has no vertices.")
     corners, counts = np.array(held.corners, np.int64), np.array(held.counts, np.int64)
-    slots = cut(corners, counts, points, path.name)
+    slots = cut(corners, counts, points, path.name, own=held.own)
     faces = corners[slots]
     of_corner = np.repeat(np.arange(len(counts)), counts)
     group = np.array(held.group, np.int64)[of_corner[slots[:, 0]]] if len(slots) else np.zeros(0, np.int64)

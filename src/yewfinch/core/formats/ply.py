@@ -11,7 +11,7 @@ from typing import Any
 
 import numpy as np
 
-from yewfinch.core.formats.exchange import Format, Model, Shape, merged, unit_said
+from yewfinch.core.formats.exchange import MADE_BY, Format, Model, Shape, merged, unit_said
 from yewfinch.core.formats.polygons import MOST_CORNERS, cut
 from yewfinch.core.formats.welding import welded
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
@@ -38,7 +38,7 @@ def write(shapes: list[Shape]) -> bytes:
     assert s.colour is not None
     tri = s.faces[:, 3] == s.faces[:, 2]
     head = (
-        "ply\nformat binary_little_endian 1.0\ncomment made by Yewfinch\ncomment units: millimetres\n"
+        f"ply\nformat binary_little_endian 1.0\ncomment {MADE_BY}\ncomment units: millimetres\n"
         f"element vertex {len(s.positions)}\n"
         "property float x\nproperty float y\nproperty float z\n"
         "property uchar red\nproperty uchar green\nproperty uchar blue\nproperty uchar alpha\n"
@@ -81,17 +81,17 @@ def read(path: Path) -> Model:
             tables[e.name] = found
     if "vertex" not in tables or "face" not in tables:
         raise BadFileError(f"{path.name} has no vertices or no faces.")
-    return Model([_shape(tables["vertex"], tables["face"], path)], head.unit)
+    return Model([_shape(tables["vertex"], tables["face"], path, own=head.own)], head.unit)
 
 
-def _shape(vertex: _Table, face: _Table, path: Path) -> Shape:
+def _shape(vertex: _Table, face: _Table, path: Path, *, own: bool) -> Shape:
     missing = [k for k in "xyz" if k not in vertex.columns]
     key = next((k for k in ("vertex_indices", "vertex_index") if k in face.lists), None)
     if missing or key is None:
         raise BadFileError(f"{path.name} has vertices without places, or faces without vertices.")
     at = np.stack([vertex.columns[k].astype(np.float64) for k in "xyz"], axis=1)
     counts, corners = face.lists[key]
-    slots = cut(corners, counts, at, path.name)
+    slots = cut(corners, counts, at, path.name, own=own)
     faces, positions = corners[slots].astype(np.int32), at.astype(np.float32)
     colour, rough = _colour(vertex.columns, len(at)), _bytes(vertex.columns, "roughness")
     pair = next((p for p in _TEXTURED if p[0] in vertex.columns and p[1] in vertex.columns), None)
@@ -114,6 +114,7 @@ class _Element:
 @dataclass
 class _Header:
     kind: str = ""
+    own: bool = False
     unit: str | None = None
     elements: list[_Element] = field(default_factory=list)
 
@@ -138,6 +139,8 @@ def _header(data: bytes, name: str) -> tuple[_Header, int]:
             match words[:1]:
                 case ["format"]:
                     out.kind = words[1]
+                case ["comment"] if MADE_BY in line:
+                    out.own = True
                 case ["comment" | "obj_info"] if "unit" in line.lower() and out.unit is None:
                     out.unit = unit_said(line)
                 case ["element"]:

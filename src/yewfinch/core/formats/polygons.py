@@ -15,7 +15,7 @@ MOST_CORNERS = 20_000
 Slots = npt.NDArray[np.int64]
 
 
-def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions: npt.NDArray[np.float64], name: str) -> Slots:
+def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions: npt.NDArray[np.float64], name: str, *, own: bool = False) -> Slots:
     """Cut polygons into quads and triangles, hollow ones too.
 
     Parameters
@@ -27,6 +27,8 @@ def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions
     positions : (n, 3) float64
     name : str
         Of the file, for messages.
+    own : bool
+        Yewfinch wrote the file: its quads begin where they shall be cut.
 
     Returns
     -------
@@ -55,12 +57,12 @@ def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions
     three, four = np.flatnonzero(counts == 3), np.flatnonzero(counts == 4)
     parts.append(starts[three, None] + np.array([[0, 1, 2, 2]]))
     order.append(three)
-    parts.append(_quads(starts[four], corners, positions))
+    parts.append(starts[four, None] + np.arange(4) if own else _quads(starts[four], corners, positions))
     order.append(four)
     for p in np.flatnonzero(counts > 4):
-        own = _many(corners[starts[p] : starts[p] + counts[p]], positions)
-        parts.append(starts[p] + own)
-        order.append(np.full(len(own), p, np.int64))
+        made = _many(corners[starts[p] : starts[p] + counts[p]], positions)
+        parts.append(starts[p] + made)
+        order.append(np.full(len(made), p, np.int64))
     return np.concatenate(parts)[np.argsort(np.concatenate(order), kind="stable")].astype(np.int64)
 
 

@@ -104,6 +104,7 @@ def stamp_from_picture(data: bytes, stamp_id: str, title: str, width: float = US
             raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first.")
         if max(opened.size) > 16 * min(opened.size):
             raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape first.")
+        opened.load()
         grey = _grey(opened)
     if max(grey.size) > LARGEST:
         share = LARGEST / max(grey.size)

@@ -30,7 +30,10 @@ def reading(sentence: str) -> Iterator[None]:
 
 
 def orientation(image: Image.Image) -> int:
-    """EXIF's number for how a picture is turned; 1, as it is, where nothing sound is said."""
+    """EXIF's number for how a picture is turned; 1, as it is, where nothing sound is said.
+
+    Load the picture first if its pixels are wanted: asked for EXIF, Pillow may load it and leave what is broken half read.
+    """
     try:
         with reading(""):
             found = image.getexif().get(ORIENTATION)
@@ -57,6 +60,8 @@ def upright_size(data: bytes, kinds: tuple[str, ...]) -> tuple[int, int] | None:
     try:
         with reading(""), Image.open(io.BytesIO(data), formats=kinds) as image:
             w, h = image.size
+            if image.format == "PNG" and b"eXIf" not in data:  # Pillow would unpack all of it to look for one
+                return w, h
             return (h, w) if orientation(image) in (5, 6, 7, 8) else (w, h)
     except BadFileError:
         return None

@@ -16,6 +16,7 @@ from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.bounds import Colour, Pixels
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.pictures import orientation, reading, upright
+from yewfinch.core.sitter.photo_places import without_place
 from yewfinch.core.sitter.sheets import Sheet
 from yewfinch.core.sitter.standpoint import Standpoint
 
@@ -292,7 +293,9 @@ def read_photo(path: Path, taken: Iterable[Photo] = ()) -> tuple[Photo, bytes]:
 
 
 def photo_from(data: bytes, file_name: str, taken: Iterable[Photo] = ()) -> tuple[Photo, bytes]:
-    """A photo from the bytes of a picture file; `file_name` gives its name and suffix.
+    """A photo from the bytes of a picture file, and those bytes without the place where it was taken.
+
+    `file_name` gives its name and suffix.
 
     Raises
     ------
@@ -309,7 +312,7 @@ def photo_from(data: bytes, file_name: str, taken: Iterable[Photo] = ()) -> tupl
     while name in names:
         name, again = f"{stem} ({again})", again + 1
     identity = f"photo{number}"
-    return Photo(identity, name, f"{identity}{suffix}", width, height, lens), data
+    return Photo(identity, name, f"{identity}{suffix}", width, height, lens), without_place(data)
 
 
 def decode(data: bytes, name: str, longest: int | None = None) -> ByteArray:
@@ -354,11 +357,11 @@ def _open(
         raise BadFileError(
             f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side."
         )
-    lens = _lens(image)
     with reading(f"{name} is damaged: its picture data cannot be read."):
         if longest is not None:
             image.draft(None, (longest, longest))  # a JPEG is then unpacked at a part of its size
         image.load()
+        lens = _lens(image)
         sideways = orientation(image) in (5, 6, 7, 8)
         image = _to_srgb(upright(image))
     return image, lens, (h, w) if sideways else (w, h)
