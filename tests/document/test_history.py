@@ -6,10 +6,12 @@ import numpy as np
 import pytest
 from tests.conftest import cube_sphere
 
+from yewfinch.core.document import history, stowage
 from yewfinch.core.document.edits import Edit, FieldChange, PieceChange, RowsChange
 from yewfinch.core.document.history import RAW
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.shared.errors import YewfinchError
 
 
 @pytest.fixture
@@ -63,6 +65,56 @@ def test_old_entries_are_packed_and_the_newest_stay_raw(small):
         e.settle()
     assert entries[0].size < 0.8 * entries[-1].size
     assert isinstance(entries[-1].changes[0], RowsChange)
+
+
+def rough(portrait, i):
+    """A stroke that packs badly."""
+    s = portrait.pieces["ball"].surface
+    rows = np.arange(len(s), dtype=np.int32)
+    after = s.positions + np.random.default_rng(i).normal(0, 0.1, s.positions.shape).astype(np.float32)
+    portrait.perform(Edit(f"e{i}", (RowsChange("ball", "positions", rows, s.positions.copy(), after),)))
+    for entry in portrait.history._entries:
+        if entry.packing is not None:
+            entry.packing.result()
+    return portrait.pieces["ball"].surface.positions.copy()
+
+
+@pytest.mark.parametrize("disk", ["sound", "full"])
+def test_hours_of_strokes_lie_on_the_disk_and_come_back(small, monkeypatch, disk):
+    monkeypatch.setattr(history, "PACKED", 100_000)
+    if disk == "full":
+        monkeypatch.setattr(stowage, "MOST", 400_000)
+    states = [small.pieces["ball"].surface.positions.copy(), *(rough(small, i) for i in range(40))]
+    stowed = [e for e in small.history._entries if e.size == 0]
+    assert (len(stowed) > 25) == (disk == "sound")
+    assert stowed
+    for k in range(39, -1, -1):
+        small.history.undo()
+        np.testing.assert_array_equal(small.pieces["ball"].surface.positions, states[k])
+    small.history.go_to(40)
+    np.testing.assert_array_equal(small.pieces["ball"].surface.positions, states[-1])
+
+
+def test_a_step_whose_disk_is_gone_is_refused_and_nothing_moves(small, monkeypatch):
+    monkeypatch.setattr(history, "PACKED", 0)
+    for i in range(12):
+        rough(small, i)
+    small.history._disk._file.truncate(0)
+    first = next(k for k in range(11, -1, -1) if small.history._entries[k].size == 0)
+    small.history.go_to(first + 1)
+    before = small.pieces["ball"].surface.positions.copy()
+    with pytest.raises(YewfinchError, match="gone from the disk"):
+        small.history.undo()
+    assert small.history.position == first + 1
+    np.testing.assert_array_equal(small.pieces["ball"].surface.positions, before)
+
+
+def test_a_piece_that_went_weighs_what_it_does_not_share(small):
+    ball = small.pieces["ball"]
+    assert PieceChange(ball, replace(ball, name="Other")).size == 0
+    s = ball.surface
+    least = sum(a.nbytes for a in (s.positions, s.normals, s.faces, s.colour, s.ring))
+    assert least < PieceChange(ball, replace(ball, surface=cube_sphere(4))).size < 3 * least
 
 
 def test_undo_of_nothing_is_no_error(small):

@@ -87,6 +87,7 @@ from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.document.settings import Settings
 from yewfinch.core.formats.exchange import formats
+from yewfinch.core.shared.errors import YewfinchError
 
 
 class MainWindow(QMainWindow):
@@ -372,14 +373,22 @@ class MainWindow(QMainWindow):
         """Take the last edit back."""
         if self.viewport.hands.busy:
             return
-        name = self.bench.portrait.history.undo()
+        try:
+            name = self.bench.portrait.history.undo()
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
         self.bench.say(f"Undone: {name}." if name else "There is nothing to undo.")
 
     def redo(self) -> None:
         """Do the last undone edit again."""
         if self.viewport.hands.busy:
             return
-        name = self.bench.portrait.history.redo()
+        try:
+            name = self.bench.portrait.history.redo()
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
         self.bench.say(f"Done again: {name}." if name else "There is nothing to do again.")
 
     def mark(self, photo_id: str, key: str = "") -> None:

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import TYPE_CHECKING, Any, Literal
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.document.weight import arrays_in
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 if TYPE_CHECKING:
@@ -68,11 +70,13 @@ class PieceChange:
     within: DoubleArray | None = field(default=None, compare=False)
     seat: int | None = field(default=None, compare=False)
 
-    @property
+    @cached_property
     def size(self) -> int:
-        """Bytes held by the surface that went, about; the one that came is in the portrait, or is the one that went in a later change."""
-        piece = self.before or self.after
-        return 0 if piece is None else len(piece.surface) * 70
+        """Bytes held by the piece that went, but for what the one that came shares: that is in the portrait, or went in a later change."""
+        held = arrays_in(self.before or self.after)
+        for shared in arrays_in(self.after) if self.before is not None else ():
+            held.pop(shared, None)
+        return sum(held.values())
 
 
 Change = RowsChange | FieldChange | PieceChange

@@ -1,4 +1,4 @@
-"""Undo and redo. Old entries are packed with lz4 in the background; the newest stay raw."""
+"""Undo and redo. Old strokes are packed with lz4 in the background, older ones lie on the disk; the newest stay raw."""
 
 from __future__ import annotations
 
@@ -11,24 +11,28 @@ import numpy as np
 from psygnal import Signal
 
 from yewfinch.core.document.edits import Change, Edit, FieldChange, PieceChange, RowsChange
+from yewfinch.core.document.stowage import Stowage, Stowed
 
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
-#: Bytes of history after packing; the oldest entries go first.
-LIMIT = 1 << 30
+#: Bytes of history in memory; beyond that the oldest entries go, but for the newest few.
+LIMIT, AT_LEAST = 400 << 20, 5
+#: Bytes of packed strokes that stay in memory.
+PACKED = 48 << 20
 
 
 @dataclass(frozen=True)
 class _Packed:
-    """A RowsChange in lz4."""
+    """A RowsChange in lz4, in memory or on the disk."""
 
-    blob: bytes
+    blob: bytes | Stowed
     template: RowsChange
     shapes: tuple[tuple[int, ...], tuple[int, ...]]
 
     @property
     def size(self) -> int:
-        return len(self.blob)
+        """Bytes in memory."""
+        return len(self.blob) if isinstance(self.blob, bytes) else 0
 
 
 def _pack(change: Change) -> Change | _Packed:
@@ -45,7 +49,8 @@ def _pack(change: Change) -> Change | _Packed:
 def _unpack(change: Change | _Packed) -> Change:
     if not isinstance(change, _Packed):
         return change
-    raw = lz4.frame.decompress(change.blob, return_bytearray=True)  # arrays on it can be written: kernels know no others
+    blob = change.blob if isinstance(change.blob, bytes) else change.blob.fetch()
+    raw = lz4.frame.decompress(blob, return_bytearray=True)  # arrays on it can be written: kernels know no others
     rows_shape, shape = change.shapes
     dtype = change.template.before.dtype
     a = rows_shape[0] * 4
@@ -109,6 +114,25 @@ class _Entry:
     def size(self) -> int:
         return sum(c.size for c in self.changes)
 
+    @property
+    def packed(self) -> int:
+        """Bytes of packed strokes in memory."""
+        return sum(c.size for c in self.changes if isinstance(c, _Packed))
+
+    def stow(self, disk: Stowage) -> bool:
+        """Put packed strokes on the disk; False if it takes no more."""
+        out: list[Change | _Packed] = []
+        for c in self.changes:
+            if isinstance(c, _Packed) and isinstance(c.blob, bytes):
+                stowed = disk.put(c.blob)
+                if stowed is None:
+                    return False
+                out.append(replace(c, blob=stowed))
+            else:
+                out.append(c)
+        self.changes = tuple(out)
+        return True
+
     def edit(self) -> Edit:
         self.settle()
         return Edit(self.name, tuple(_unpack(c) for c in self.changes))
@@ -140,6 +164,7 @@ class History:
         self._serial = 0
         self._saved_serial = 0
         self._serials: list[int] = []
+        self._disk = Stowage()
 
     @property
     def names(self) -> list[str]:
@@ -315,7 +340,15 @@ class History:
         for old in self._entries[: max(0, index - 1)]:
             if old.packing is not None and old.packing.done():
                 old.settle()
-        while self.size > LIMIT and len(self._entries) > 1:
+        packed = [e for e in self._entries[: max(0, index)] if e.packing is None and e.packed]
+        held = sum(e.packed for e in packed)
+        for old in packed:
+            if held <= PACKED:
+                break
+            held -= old.packed
+            if not old.stow(self._disk):
+                break
+        while self.size > LIMIT and len(self._entries) > AT_LEAST:
             del self._entries[0]
             del self._serials[0]
             self._at -= 1
@@ -325,3 +358,4 @@ class History:
         if self._pool is not None:
             self._pool.shutdown(wait=True)
             self._pool = None
+        self._disk.close()
