@@ -109,7 +109,7 @@ class Fuzz:
         for text, tone in self.said:
             if tone == "error" and (UGLY.search(text) or not text.rstrip().endswith((".", "?", "!"))):
                 self.faults.append(f"no sentence: {text}")
-        if not taken and name not in ("settings", "note", "recovery") and not any(t in ("error", "warn") for _, t in self.said):
+        if not taken and name not in ("settings", "note", "recovery") and not self.said:
             self.faults.append("neither taken nor refused")
         if taken and name != "note":
             self._used()

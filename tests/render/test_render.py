@@ -428,3 +428,21 @@ def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
     b = drawn(context, ball_portrait, mirrored, renderer).astype(int)
     assert (np.abs(a - b).max(axis=2) > 12).mean() < 0.06
     renderer.release()
+
+
+def test_clay_so_thin_that_nothing_coarser_is_left_is_drawn_whole(context, monkeypatch):
+    from yewfinch.core.mesh.surface import Surface
+    from yewfinch.render import buffers
+
+    monkeypatch.setattr(buffers, "MANY", 1000)
+    angle = np.linspace(0, 2 * np.pi, 5000)
+    rim = np.stack([50 * np.cos(angle), 50 * np.sin(angle), 0 * angle], axis=1)
+    at = np.concatenate([[[0.0, 0.0, 0.0]], rim]).astype(np.float32)
+    faces = np.stack([np.zeros(4999, int), np.arange(1, 5000), np.arange(2, 5001)], axis=1)
+    portrait = Portrait()
+    portrait.pieces["fan"] = Piece("fan", "Fan", Surface(at, faces))
+    monkeypatch.setattr(buffers, "coarse_triangles", lambda *_: np.empty((0, 3), np.int32))
+    monkeypatch.setattr(buffers, "mapped", lambda *_: np.empty((0, 3), np.int32))
+    far = View(0, 0, (0, 0, 0), 6000).camera(300, 240)
+    picture = drawn(context, portrait, far)
+    assert np.abs(picture.astype(int) - picture[0, 0].astype(int)).max() > 10  # the disc is there

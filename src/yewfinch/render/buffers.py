@@ -307,6 +307,8 @@ class SurfaceBuffers:
                 self._coarse[about] = mapped(self.surface, self._clustered[1])
             else:
                 self._coarse[about] = coarse_triangles(self.surface, about, finer)
+            if not len(self._coarse[about]):  # so thin that nothing is left, as with a fan: all of it
+                self._coarse[about] = self.surface.triangles()
             self._clustered = 0, np.empty(0, INDEX)
         return self._coarse[about]
 

@@ -181,8 +181,12 @@ goes along when clay is fused, remeshed or subdivided, and into PLY and GLB file
 kept in a recovery file every minute and offered again after a crash. Should Yewfinch make an error of its own, the window stays: a stroke
 that was under way is taken back, the recovery file is written at once, and a dialog lets you copy the report, go on, or save a copy and close.
 The log, <i>yewfinch.log</i>, lies in the state folder (usually ~/.local/state/yewfinch). PLY, OBJ, STL and GLB can be
-imported and exported; GLB is in metres as its standard requires, the others in millimetres; STL
-carries no colours.</p>
+imported and exported, glTF imported; GLB and glTF are in metres as their standard requires, the others are written in millimetres; STL
+carries no colours. Where a file does not say its unit, Yewfinch asks for it and shows how large the model would be. Bodies come as pieces; pictures
+on them are left out.</p>
+<p>Saving asks first if somebody else changed the file meanwhile, or if another window has it open. Where a photo was taken is blanked when it comes
+in. <i>Remove photos before sharing</i> (File) writes a copy with the clay alone: no photos, marks, measures or notes of the sitter.</p>
+<p>Undo goes far back: old steps lie on the disk. Only when whole pieces were replaced so often that they would fill the memory are the oldest steps forgotten.</p>
 """
 
 
