@@ -25,7 +25,9 @@ if __name__ == "__main__":
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
-from tools.mutants import KINDS_OF_FILE
+from tools import readers
+from tools.mutants import KINDS_OF_FILE, full_portrait
+from tools.readers import UGLY
 
 from yewfinch.app.bench import STAGES
 from yewfinch.app.dialogs.units import UnitsDialog
@@ -34,8 +36,6 @@ from yewfinch.core.document import autosave
 from yewfinch.core.document.settings import Settings, config_dir, state_dir
 from yewfinch.core.formats import container
 
-#: What no sentence may hold: names of types, numbers of errors, traces.
-UGLY = re.compile(r"Errno|\w*(Error|Exception)\b|Traceback|<class|object at 0x|None\b|dtype")
 #: Limits of one file: seconds of computing and bytes.
 MOST_SECONDS, MOST_MEMORY = 10.0, 3 << 29
 #: Memory of a window with a small portrait, bytes: peaks are said as if every file met such a one.
@@ -221,13 +221,45 @@ def run(window: MainWindow, folder: Path, kinds: list[str], count: int, first: i
     return bad
 
 
+def run_readers(folder: Path, kinds: list[str], count: int, first: int) -> list[str]:
+    """The same through the readers alone, without a window."""
+    bad: list[str] = []
+    full = full_portrait()
+    for name in kinds:
+        kind, told, slowest, most = KINDS_OF_FILE[name], Counter[str](), (0.0, -1), (0, -1)
+        seeds = kind.sound(folder)
+        for seed in range(first, first + count):
+            path = folder / f"mutant{kind.suffix}"
+            path.write_bytes(kind.mutant(seeds, seed))
+            _peak()
+            before, start = _memory("VmRSS"), time.process_time()
+            try:
+                told["refused" if readers.tried(name, path, full.sitter) else "taken"] += 1
+            except Exception:
+                told["faults"] += 1
+                bad.append(f"{name} {seed}: {traceback.format_exc()}")
+                print(bad[-1], flush=True)
+            slowest = max(slowest, (time.process_time() - start, seed))
+            most = max(most, (_peak() - before, seed))
+        print(
+            f"{name:10s} {count} mutants: {told['taken']} taken, {told['refused']} refused, {told['faults']} faults; at most {slowest[0]:.2f} s (number"
+            f" {slowest[1]}), {most[0] / 2**20:.0f} MB more (number {most[1]})", flush=True,
+        )  # fmt: skip
+    full.history.close()
+    return bad
+
+
 def main() -> int:
     """Read the command line, try, and end with 1 if anything went wrong."""
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("kinds", nargs="*", choices=[[], *KINDS_OF_FILE], help="all if none is named")
     parser.add_argument("--count", type=int, default=1000, help="mutants of each kind")
     parser.add_argument("--first", type=int, default=0, help="number of the first")
+    parser.add_argument("--readers", action="store_true", help="through the readers alone, without a window: quick")
     args = parser.parse_args()
+    if args.readers:
+        with tempfile.TemporaryDirectory() as folder:
+            return 1 if run_readers(Path(folder), args.kinds or list(KINDS_OF_FILE), args.count, args.first) else 0
     from tools.mutants import full_portrait
 
     from yewfinch.app.main import make_app

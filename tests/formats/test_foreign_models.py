@@ -5,13 +5,15 @@ import json
 import logging
 import shutil
 import struct
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.formats import pieces
+from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.formats import container, pieces
 from yewfinch.core.formats.exchange import Model, Shape, read_model, read_shapes, triangles, unit_said
 from yewfinch.core.formats.polygons import cut
 from yewfinch.core.shared.errors import BadFileError
@@ -151,6 +153,20 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
     np.testing.assert_allclose(shape.corners[:, :3].reshape(-1, 2), places * [1, -1] + [0, 1], atol=1e-6)  # v upwards here
     (piece,) = pieces.read_pieces(tmp_path / "a.gltf", set())
     assert piece.surface.closed.all()
+    portrait = Portrait()  # they stay with the piece: saved, opened, and written again
+    pieces.add_pieces(portrait, [piece], "Import")
+    container.save(portrait, tmp_path / "a.yewfinch")
+    again = container.load(tmp_path / "a.yewfinch")
+    pieces.export(again, tmp_path / "b.obj")
+    (back,) = read_shapes(tmp_path / "b.obj")
+
+    def told(s):
+        return sorted((*s.positions[v].round(3).tolist(), *uv.round(4).tolist()) for f, c in zip(s.faces, s.corners, strict=True) for v, uv in zip(f[:3], c[:3], strict=True))
+
+    np.testing.assert_allclose(told(back), told(replace(shape, positions=shape.positions * 1000)), atol=2e-4)
+    again.put_piece(replace(again.pieces["piece1"], surface=again.surface("piece1").copy()), "Other faces")
+    assert again.pieces["piece1"].corners is None
+    again.history.close()
     rows = [f"{x} {y} {z} {u} {v}" for (x, y, z), (u, v) in zip(corners, places, strict=True)]
     faces = [f"3 {i} {i + 1} {i + 2}" for i in range(0, 36, 3)]
     head = ["ply", "format ascii 1.0", "element vertex 36", *(f"property float {k}" for k in "xyzst"), "element face 12", "property list uchar int vertex_index", "end_header"]

@@ -13,7 +13,7 @@ from yewfinch.core.document.follow import Follow
 from yewfinch.core.mesh.levels import Levels
 from yewfinch.core.mesh.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.unfold import TexturePlaces
+from yewfinch.core.mesh.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.solid import Solid
 
@@ -28,6 +28,8 @@ class Piece:
         Named parts of the surface, each vertex's membership 0 to 255. Never changed in place.
     texture : TexturePlaces or None
         Where the vertices lie on a picture. Never changed in place.
+    corners : CornerPlaces or None
+        Texture coordinates that came with an imported model; dropped with the faces that they belong to.
     armature : Armature or None
         The balls that the surface is the skin of; such a piece is no clay yet.
     see_through : bool
@@ -58,8 +60,11 @@ class Piece:
     group: str = ""
     follows: Follow | None = None
     levels: Levels | None = field(default=None, compare=False)
+    corners: CornerPlaces | None = field(default=None, compare=False)
 
     def __post_init__(self) -> None:
+        if self.corners is not None and self.corners.faces is not self.surface.faces:
+            object.__setattr__(self, "corners", None)
         if self.levels is not None and not self.levels.fit(self.surface):
             object.__setattr__(self, "levels", None)
 

@@ -16,6 +16,7 @@ from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.parts import loose_parts
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.unfold import CornerPlaces
 from yewfinch.core.reshape.solid import Solid
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.counts import grouped
@@ -58,6 +59,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     levels = None if held.levels is None else held.levels.copied(surface)
     copy = replace(
         held, id=key, name=f"{held.name} copy"[:LONGEST], surface=surface, levels=levels, locked=False, see_through=False, follows=None,
+        corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
     )  # fmt: skip
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
 

@@ -32,7 +32,7 @@ from yewfinch.core.formats.stamp_records import stamps_of, stencil_of
 from yewfinch.core.mesh.anchors import Anchor
 from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.unfold import TexturePlaces
+from yewfinch.core.mesh.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.show.part_turn import Bent
@@ -42,6 +42,7 @@ MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
 REGIONS = "pieces/{}/regions.npy"
 TEXTURE = "pieces/{}/texture.npy"
+CORNERS = "pieces/{}/corners.npy"
 BENT = "pieces/{}/bent.npy"
 MASK = "pieces/{}/mask.npy"
 ROUGHNESS = "pieces/{}/roughness.npy"
@@ -65,6 +66,8 @@ def to_bytes(
         if piece.texture is not None:
             table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
             packer.put_array(TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
+        if piece.corners is not None:
+            packer.put_array(CORNERS.format(piece.id), np.ascontiguousarray(piece.corners.uv.reshape(-1, 8), "<f4"))
         for member, level in {**level_arrays(piece), **layer_arrays(portrait, piece)}.items():
             packer.put_array(member, level)
         if piece.regions:
@@ -176,11 +179,12 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
         held = archive.held(member.format(record.id), (len(surface), 1), "u1")
         if held is not None:
             channel[:] = held
+    corners = archive.held(CORNERS.format(record.id), (len(surface.faces), 8), "<f4")
     piece = Piece(
         record.id, record.name, surface, record.visible, record.locked,
         _regions(archive, record, len(surface)), _texture(archive, record, len(surface)),
         armature_of(record.armature, name), record.see_through, solid_of(record.solid, name), record.hide_masked,
-        record.group, follow_of(record.follows, name),
+        record.group, follow_of(record.follows, name), corners=None if corners is None else CornerPlaces(surface.faces, corners.reshape(-1, 4, 2)),
     )  # fmt: skip
     if record.levels is not None:
         piece = replace(piece, levels=levels_of(record.levels, piece, archive.held, lambda m: archive.piece_array(m, "faces"), name))

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import numpy as np
+
 from yewfinch.core.document.edits import Edit, PieceChange
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -11,6 +13,7 @@ from yewfinch.core.formats.exchange import UNITS, Model, Shape, format_of, read_
 from yewfinch.core.mesh.channels import ROUGH
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.unfold import CornerPlaces
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.progress import Progress, silent
@@ -56,10 +59,15 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
             raise BadFileError(f"{name} cannot be used: {error}.") from error
         if s.roughness is not None:
             surface.roughness[:] = s.roughness[rows]
+        corners = None
+        if s.corners is not None:
+            new = np.empty(len(rows), np.int32)
+            new[rows] = np.arange(len(rows), dtype=np.int32)
+            corners = CornerPlaces.in_order_of(new[s.faces], s.corners, surface.faces)
         number += 1
         while f"piece{number}" in taken:
             number += 1
-        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80], surface))
+        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80], surface, corners=corners))
     progress(1.0, "done")
     return pieces
 
@@ -87,7 +95,7 @@ def export(portrait: Portrait, path: Path) -> str:
     shapes = [
         Shape(
             p.name, p.surface.positions, p.surface.faces, p.surface.colour,
-            None if p.texture is None else p.texture.corners(p.surface.faces),
+            p.texture.corners(p.surface.faces) if p.texture is not None else None if p.corners is None else p.corners.uv,
             p.surface.roughness if (p.surface.roughness != ROUGH).any() else None,
         )
         for p in portrait.pieces.values()

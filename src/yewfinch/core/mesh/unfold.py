@@ -92,3 +92,26 @@ class TexturePlaces:
         flip = other[:, None] & self.seam[faces]
         out[..., 0] = np.where(flip, 1.0 - out[..., 0], out[..., 0])
         return np.asarray(out, np.float32)
+
+
+@dataclass(frozen=True, eq=False)
+class CornerPlaces:
+    """Texture coordinates as another program gave them: for each corner of each face, wherever vertices are torn.
+
+    Attributes
+    ----------
+    faces : (m, 4) int32
+        The faces that they belong to, told by which array that is: with others they mean nothing.
+    uv : (m, 4, 2) float32
+        v upwards.
+    """
+
+    faces: IndexArray
+    uv: FloatArray
+
+    @classmethod
+    def in_order_of(cls, faces: IndexArray, uv: FloatArray, ordered: IndexArray) -> CornerPlaces:
+        """Coordinates of the corners of `faces` for the same faces in another order."""
+        place = np.empty(len(faces), np.int64)
+        place[np.lexsort(ordered.T)] = np.lexsort(faces.T)
+        return cls(ordered, np.ascontiguousarray(uv[place]))
