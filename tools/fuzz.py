@@ -260,7 +260,6 @@ def main() -> int:
     if args.readers:
         with tempfile.TemporaryDirectory() as folder:
             return 1 if run_readers(Path(folder), args.kinds or list(KINDS_OF_FILE), args.count, args.first) else 0
-    from tools.mutants import full_portrait
 
     from yewfinch.app.main import make_app
 

@@ -1,6 +1,8 @@
 """Opening, saving, dropping, importing and recovering in the real window."""
 
+import gc
 import io
+import weakref
 
 import numpy as np
 import pytest
@@ -10,9 +12,11 @@ from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from yewfinch.app.dialogs.units import UnitsDialog
+from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
-from yewfinch.core.document.claims import Claim
+from yewfinch.core.document.claims import Claim, stand_of
 from yewfinch.core.formats import container
+from yewfinch.demo.portrait import demo_portrait
 
 
 def drop(widget, *paths):
@@ -329,6 +333,9 @@ def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_pa
     assert saved
     assert window.documents.path == tmp_path / "mine.yewfinch"
     assert path.read_bytes() == b"what somebody else wrote"
+    window.documents.belongs_to(path, stand_of(path))  # as when the program is started with a file
+    assert window.documents.against_saving(path) is None
+    window.documents.belongs_to(tmp_path / "mine.yewfinch", stand_of(tmp_path / "mine.yewfinch"))
     (tmp_path / "mine.yewfinch").write_bytes(b"and again")
     saved, _ = boxed(window, "Overwrite", window.documents.save)
     assert saved
@@ -370,3 +377,19 @@ def test_photos_are_removed_before_sharing(window, tmp_path):
     window.documents.save(tmp_path / "own.yewfinch")
     assert not window.documents.save_without_sitter(tmp_path / "own.yewfinch")
     copy.history.close()
+
+
+def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_workers_ran(window, qtbot, tmp_path):
+    Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
+    (tmp_path / "a.obj").write_text("# units: mm\nv 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
+    held = weakref.ref(window.bench.portrait)
+    drop(window, tmp_path / "extra.png", tmp_path / "a.obj")
+    qtbot.waitUntil(lambda: not window.sitting.busy() and len(window.bench.portrait.pieces) == 4, timeout=20000)
+    settled(window, qtbot)
+    window.documents.autosave()
+    qtbot.waitUntil(lambda: not window.documents._writer.isRunning(), timeout=20000)
+    window.documents.show(demo_portrait(), None)
+    qtbot.wait(200)
+    gc.collect()
+    assert held() is None
+    assert Worker._running == set()

@@ -79,10 +79,14 @@ class Documents(QObject):
             self.bench.say(f"Opened {path.name}.")
         return True
 
-    def show(self, portrait: Portrait, path: Path | None, seen: Stand | None = None) -> None:
-        """Put a portrait on the bench; `seen` is how its file stood when it was read."""
+    def belongs_to(self, path: Path | None, seen: Stand | None) -> None:
+        """Which file the portrait on the bench was read from, and how that stood then."""
         self.path, self._seen = path, seen
         self._claim.take(path)
+
+    def show(self, portrait: Portrait, path: Path | None, seen: Stand | None = None) -> None:
+        """Put a portrait on the bench; `seen` is how its file stood when it was read."""
+        self.belongs_to(path, seen)
         self._autosave.clear()
         self.bench.open(portrait)
         self.changed.emit()
@@ -107,8 +111,7 @@ class Documents(QObject):
         except BadFileError as error:
             self.bench.say(str(error), "error")
             return False
-        self.path, self._seen = path, stand_of(path)
-        self._claim.take(path)
+        self.belongs_to(path, stand_of(path))
         portrait.history.mark_saved()
         self._autosave.clear()
         self.settings.opened(path)

@@ -16,6 +16,7 @@ from yewfinch.app import theme
 from yewfinch.app.garbage import Garbage
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
+from yewfinch.core.document.claims import stand_of
 from yewfinch.core.document.journal import Journal
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.document.settings import Settings
@@ -62,6 +63,7 @@ def main(argv: list[str] | None = None) -> int:
 
     problem = ""
     path: Path | None = args.file
+    seen = None if path is None else stand_of(path)
     if args.demo:
         from yewfinch.demo.portrait import demo_portrait
 
@@ -80,7 +82,7 @@ def main(argv: list[str] | None = None) -> int:
     garbage = app.findChild(Garbage)
     assert garbage is not None
     window.bench.portrait_changed.connect(lambda: QTimer.singleShot(_LEFT, garbage.look_through))
-    window.documents.path = path
+    window.documents.belongs_to(path, seen)
     if path is not None:
         settings.opened(path)
     window.show()

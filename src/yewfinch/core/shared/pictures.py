@@ -1,7 +1,7 @@
 """Around Pillow: bytes from outside that are to be a picture.
 
-Its readers meet broken files with errors of many kinds, from `struct.error` to `OverflowError`. Calls of it alone stand
-within `reading`, so that whatever it raises for such bytes is one sentence, and errors of our own code are not.
+Its readers meet broken files with errors of many kinds, from `struct.error` to `OverflowError`. Its calls, and no more of ours
+than goes between two of them, stand within `reading`, so that whatever it raises for such bytes is one sentence.
 """
 
 from __future__ import annotations
