@@ -11,6 +11,7 @@ from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QTimer, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
+from tests.app.hands import at_landmark, drag, line
 from yewfinch.app.dialogs.units import UnitsDialog
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
@@ -383,6 +384,11 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
     (tmp_path / "a.obj").write_text("# units: mm\nv 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
     held = weakref.ref(window.bench.portrait)
+    window.bench.set_stage("Form")
+    window.bench.take_tool("clay")
+    x, y = at_landmark(window, "zy_l")
+    drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))
+    assert window.bench.portrait.history.position
     drop(window, tmp_path / "extra.png", tmp_path / "a.obj")
     qtbot.waitUntil(lambda: not window.sitting.busy() and len(window.bench.portrait.pieces) == 4, timeout=20000)
     settled(window, qtbot)

@@ -305,7 +305,8 @@ class Strokes(QObject):
             self.bench.portrait.announce()
 
     def _forget(self) -> None:
-        self.last = self._waiting = None
+        """Another portrait is on the bench: nothing here may keep the old one."""
+        self.last = self._waiting = self._stroke = self._context = None
 
     def _rest(self) -> None:
         if self._waiting is not None:
