@@ -191,3 +191,12 @@ def test_the_plain_skull_comes_from_the_cache(monkeypatch):
     monkeypatch.setattr(under_skin.skull, "make_skull", not_again)
     assert len(under_skin.plain_skull().positions) > 20_000
     assert under_skin.at_hand()
+
+
+def test_clay_made_of_bone_is_saved_and_opened(boned, tmp_path):
+    bone = next(k for k, p in boned.pieces.items() if p.see_through)
+    boned.perform(as_clay(boned, bone))
+    container.save(boned, tmp_path / "a.yewfinch")
+    again = container.load(tmp_path / "a.yewfinch")
+    assert set(again.pieces) == set(boned.pieces)
+    again.history.close()

@@ -189,3 +189,16 @@ def test_the_same_portrait_gives_the_same_bytes(full, tmp_path):
     container.save(full, tmp_path / "a.yewfinch")
     again = container.load(tmp_path / "a.yewfinch")
     written_again(again, tmp_path)
+
+
+@pytest.mark.parametrize(("name", "sound"), [
+    ("head clay", True), ("клей", True), ("a/b", False), ("a\\b", False), ("a\0", False), ("\ud800", False), ("", False), ("a\n", False), ("a" * 300, False),
+])  # fmt: skip
+def test_ids_may_hold_what_a_name_of_a_member_may(full, name, sound):
+    tree = manifest.manifest_of(full)
+    tree["pieces"][0]["id"] = name
+    if sound:
+        assert manifest.parsed(json_text(tree), "x")[1].pieces[0].id == name
+    else:
+        with pytest.raises(BadFileError):
+            manifest.parsed(json_text(tree), "x")

@@ -23,7 +23,7 @@ from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
 from yewfinch.core.formats.sitter_records import SitterRecord, sitter_manifest
 from yewfinch.core.formats.stamp_records import StampRecord, StencilRecord, stamp_manifest, stencil_manifest
 from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.shared.bounds import LONGEST_NAME, Count, Id, Name, Positive
+from yewfinch.core.shared.bounds import LONGEST_NAME, Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.sitter.calipers import Caliper
@@ -48,7 +48,7 @@ class RuleRecord(msgspec.Struct):
     title: Name
     kind: MeasureKind
     landmarks: tuple[str, ...]
-    ideal: Positive | None = None
+    ideal: Real | None = None
 
 
 class BentRecord(msgspec.Struct):
