@@ -101,6 +101,7 @@ def test_a_slip_of_ours_costs_one_value_and_not_the_file(full, caplog):
     tree = manifest.manifest_of(full)
     tree["sitter"]["photos"][0]["exposure"] = float("nan")
     tree["sitter"]["photos"][1]["name"] = "n" * 5000
+    tree["sitter"]["photos"][2]["note"] = "n" * 150_000
     keys = list(tree["landmarks"])
     tree["landmarks"][keys[2]]["weights"] = [float("inf"), 0.0, 0.0]
     made = manifest.mended(tree)
@@ -108,7 +109,8 @@ def test_a_slip_of_ours_costs_one_value_and_not_the_file(full, caplog):
     assert len(made["sitter"]["photos"][1]["name"]) == 1000
     assert list(made["landmarks"]) == keys[:2] + keys[3:]
     assert len(made["sitter"]["photos"]) == 3
-    assert len(caplog.records) == 3
+    assert len(made["sitter"]["photos"][2]["note"]) == 100_000
+    assert len(caplog.records) == 4
     manifest.parsed(json.dumps(made, allow_nan=False).encode(), "x")
 
 

@@ -23,7 +23,7 @@ from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
 from yewfinch.core.formats.sitter_records import SitterRecord, sitter_manifest
 from yewfinch.core.formats.stamp_records import StampRecord, StencilRecord, stamp_manifest, stencil_manifest
 from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.shared.bounds import LONGEST_NAME, Count, Id, Name, Real
+from yewfinch.core.shared.bounds import LONGEST_NAME, LONGEST_TEXT, Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.sitter.calipers import Caliper
@@ -215,7 +215,7 @@ def _mend(manifest: dict[str, Any], steps: list[str | int]) -> None:
             return
         if depth == len(steps) - 1:
             if isinstance(held[step], str) and len(held[step]) > LONGEST_NAME:
-                held[step] = held[step][:LONGEST_NAME]
+                held[step] = held[step][: LONGEST_TEXT if len(held[step]) > LONGEST_TEXT else LONGEST_NAME]
             else:
                 del held[step]
             return

@@ -11,8 +11,8 @@ from msgspec import Meta
 
 #: Largest picture side, pixels; furthest point of any surface, mm.
 LONGEST_SIDE, FURTHEST_MM = 100_000, 1e6
-#: Most characters of a name.
-LONGEST_NAME = 1000
+#: Most characters of a name, and of a note.
+LONGEST_NAME, LONGEST_TEXT = 1000, 100_000
 
 #: Any number that is kept.
 Real = Annotated[float, Meta(ge=-1e9, le=1e9)]
@@ -36,6 +36,6 @@ Id = Annotated[str, Meta(pattern=r"^[^/\\\x00-\x1f\x7f\ud800-\udfff]{1,200}\Z")]
 #: What a thing is called by the user.
 Name = Annotated[str, Meta(max_length=LONGEST_NAME)]
 #: Notes.
-Text = Annotated[str, Meta(max_length=100_000)]
+Text = Annotated[str, Meta(max_length=LONGEST_TEXT)]
 #: "#rrggbb".
 Colour = Annotated[str, Meta(pattern=r"^#[0-9a-fA-F]{6}$")]

@@ -76,8 +76,8 @@ SPANS = {"iris_l": "iris, left", "iris_r": "iris, right"}
 
 
 #: Distances on a sitter that can be measured, and how sure they can be, mm.
-Distance = Annotated[float, Meta(ge=1.0, le=3000.0)]
-Spread = Annotated[float, Meta(ge=0.01, le=1000.0)]
+Distance = Annotated[float, Meta(ge=0.01, le=1e5)]
+Spread = Annotated[float, Meta(ge=0.0, le=1e5)]
 
 
 @dataclass(frozen=True)
