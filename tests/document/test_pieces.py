@@ -74,7 +74,7 @@ def test_every_kind_is_saved_and_opened_again(empty, tmp_path, kind):
 
 @pytest.mark.parametrize(
     ("change", "words"),
-    [({"kind": "blob"}, "no solid"), ({"values": {"tall": 1e12}}, "cannot be"), ({"edge": -1.0}, "edges cannot be"), ({"line": [[1, 2, 3, 4]]}, "line of 1")],
+    [({"kind": "blob"}, "no solid"), ({"values": {"tall": 1e8}}, "cannot be"), ({"values": {"tall": 1e12}}, "solid.values"), ({"edge": 0.0}, "edges cannot be"), ({"edge": -1.0}, "solid.edge"), ({"line": [[1, 2, 3, 4]]}, "line of 1")],
 )
 def test_a_damaged_solid_is_refused(empty, tmp_path, change, words):
     begun(empty, "block")

@@ -14,6 +14,7 @@ from collections.abc import Mapping
 from typing import Annotated, Any
 
 import msgspec
+import numpy as np
 
 from yewfinch.core.anatomy.measures import MeasureKind
 from yewfinch.core.document.portrait import Portrait
@@ -177,6 +178,7 @@ def mended(manifest: dict[str, Any]) -> dict[str, Any]:
 
     What is left out stands in the log. There is nothing of it unless an edit let a value through that no file may hold.
     """
+    manifest = _of_python(manifest)
     for _ in range(_MOST_MENDED):
         wrong = _refused(manifest)
         if wrong is None:
@@ -184,6 +186,15 @@ def mended(manifest: dict[str, Any]) -> dict[str, Any]:
         logging.getLogger(__name__).error("a value was left out of a portrait's file: %s", wrong)
         _mend(manifest, _steps(wrong))
     raise BadFileError("The portrait holds too many values that no file can hold. Undo the last steps, then save again.")
+
+
+def _of_python(value: Any) -> Any:
+    """A tree with NumPy's numbers as Python's: the schema takes no others."""
+    if isinstance(value, dict):
+        return {str(k): _of_python(v) for k, v in value.items()}
+    if isinstance(value, (list, tuple)):
+        return [_of_python(v) for v in value]
+    return value.item() if isinstance(value, np.generic) else value
 
 
 def _refused(manifest: dict[str, Any]) -> str | None:
