@@ -237,6 +237,28 @@ def test_wrong_words_and_wrong_files(tmp_path):
         assert len(done.stderr.strip().splitlines()) == 1
 
 
+def test_models_of_others_become_a_portrait(tmp_path):
+    from yewfinch.core.formats import container
+
+    (tmp_path / "a.obj").write_text("v 0 0 0\nv 0.2 0 0\nv 0 0.24 0\nf 1 2 3\n")
+    (tmp_path / "b.obj").write_text("# unit: cm\nv 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
+    out = tmp_path / "both.yewfinch"
+    done = yewfinch("import", tmp_path / "a.obj", tmp_path / "b.obj", "-o", out, "--json")
+    assert done.returncode == 0, done.stderr
+    told = json.loads(done.stdout)["imported"]
+    assert [(t["unit"], t["said"]) for t in told] == [("m", None), ("cm", "cm")]
+    assert [t["longest_mm"] for t in told] == pytest.approx([240.0, 240.0])
+    made = container.load(out)
+    assert [made.surface(t["pieces"][0]).bounds()[1].round(3).tolist() for t in told] == [[200, 240, 0], [200, 240, 0]]
+    done = yewfinch("import", tmp_path / "a.obj", "-o", out, "--unit", "in")
+    assert "6 mm at its longest, in inches as you say" in done.stdout
+    for name, words in (("none.obj", "cannot be read"), ("a.xyz", "not known")):
+        done = yewfinch("import", tmp_path / name, "-o", tmp_path / "x.yewfinch")
+        assert (done.returncode, words in done.stderr) == (1, True)
+    assert not (tmp_path / "x.yewfinch").exists()
+    assert yewfinch("import", tmp_path / "a.obj", "-o", out, "--unit", "parsec").returncode == 2
+
+
 def test_a_posed_head_from_numbers(tmp_path):
     from yewfinch.core.formats import container
 

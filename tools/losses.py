@@ -107,7 +107,7 @@ def _one_kill(rng: random.Random, folder: Path) -> tuple[str, dict[str, int]]:
     told = {"kept": 0, "saved": 0}
     with subprocess.Popen([sys.executable, "-m", "tools.losses", "victim", str(file)], stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, env=env) as victim:
         assert victim.stdout is not None
-        end, data = time.monotonic() + 60, b""
+        end, data = time.monotonic() + 300, b""
         while time.monotonic() < end:
             if select.select([victim.stdout], [], [], 0.02)[0]:
                 part = os.read(victim.stdout.fileno(), 65536)

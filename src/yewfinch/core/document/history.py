@@ -16,7 +16,7 @@ from yewfinch.core.document.stowage import Stowage, Stowed
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
 #: Bytes of history in memory; beyond that the oldest entries go, but for the newest few.
-LIMIT, AT_LEAST = 400 << 20, 5
+LIMIT, AT_LEAST = 256 << 20, 5
 #: Bytes of packed strokes that stay in memory.
 PACKED = 48 << 20
 
