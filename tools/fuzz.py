@@ -60,17 +60,15 @@ class Fuzz:
     def _settled(self) -> None:
         """Let everything happen that is under way; units are taken as proposed."""
         w = self.window
-        end = time.monotonic() + 60
-        while time.monotonic() < end:
+        end, calm = time.monotonic() + 60, 0
+        while time.monotonic() < end and calm < 3:  # what a thread has to say arrives after it has ended
             QTest.qWait(1)  # as the loop of the application: what waits to be deleted is
             asked = [d for d in w.findChildren(UnitsDialog) if d.isVisible()]
             for dialog in asked:
                 dialog.accept()
             workers = (w.documents.worker, w.documents._writer)
-            if not asked and not any(k is not None and k.isRunning() for k in workers) and not w.sitting.busy() and not QThreadPool.globalInstance().activeThreadCount():
-                break
-            QTest.qWait(2)
-        QApplication.processEvents()
+            busy = any(k is not None and k.isRunning() for k in workers) or w.sitting.busy() or QThreadPool.globalInstance().activeThreadCount()
+            calm = 0 if asked or busy else calm + 1
 
     def _looked_at(self) -> None:
         for stage in STAGES:
@@ -120,7 +118,7 @@ class Fuzz:
         (folder / "photos").mkdir(parents=True, exist_ok=True)
         (folder / "lock").write_bytes(b"")
         (folder / "work.yewfinch").write_bytes(data if name == "recovery" else self._full)
-        (folder / "note.json").write_bytes(data if name == "note" else b'{"of": "", "name": "x", "photos": {}}')
+        (folder / "note.json").write_bytes(data if name == "note" else b'{"of": "", "name": "x", "seen": null}')
         for found in autosave.left_behind():
             assert found.older in (True, False)
             self.window.documents.recover(found)

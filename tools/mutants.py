@@ -411,7 +411,7 @@ def _settings(_folder: Path) -> list[bytes]:
 
 
 def _note(_folder: Path) -> list[bytes]:
-    return [json.dumps({"of": "/tmp/a.yewfinch", "name": "A portrait", "photos": {"photo1.jpg": "abc", "photo2.jpg": "def"}}).encode()]
+    return [json.dumps({"of": "/tmp/a.yewfinch", "name": "A portrait", "seen": [1764400000000000000, 4800000]}).encode()]
 
 
 def _mixed(first: Callable[[bytes, Rng], bytes], second: Callable[[bytes, Rng], bytes]) -> Callable[[bytes, Rng], bytes]:

@@ -215,6 +215,31 @@ def test_a_file_saved_later_is_said_to_be_newer(portrait, tmp_path, monkeypatch)
     autosave.forget(found)
 
 
+def test_photos_are_found_whenever_the_process_ended(demo_file, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    p = container.load(demo_file)
+    for gone in ("note.json", None):
+        keeper = autosave.Autosave()
+        if gone is None:  # killed after the note of the second file, before its work
+            keeper.write(keeper.snapshot(p), None, "first")
+            monkeypatch.setattr(autosave.container, "to_bytes", lambda *_a, **_k: 1 / 0)
+            with pytest.raises(ZeroDivisionError):
+                keeper.write(keeper.snapshot(p), None, "second")
+            monkeypatch.undo()
+            monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+        else:
+            keeper.write(keeper.snapshot(p), None, "first")
+            (keeper.folder / gone).unlink()
+        keeper.abandon()
+        (found,) = autosave.left_behind()
+        again, lost = found.load()
+        assert lost == []
+        assert again.sitter.files == p.sitter.files
+        again.history.close()
+        autosave.forget(found)
+    p.history.close()
+
+
 def test_left_overs_of_a_kill_are_swept_and_a_broken_note_costs_the_name_only(portrait, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
     begun = autosave.Autosave()

@@ -120,9 +120,10 @@ class Autosave:
         """
         folder = self._held()
         pictures = {file: self._keep(folder, data) for file, data in made.pictures.items()}
-        write_atomic(folder / _WORK, container.to_bytes(made.portrait, pictures=False), private=True)
-        note = {"of": "" if of is None else str(of.absolute()), "name": name, "photos": pictures, "seen": None if seen is None else [seen.written, seen.size]}
-        write_atomic(folder / _NOTE, json.dumps(note).encode(), private=True)
+        # the note first, and the names of photos within the work: a process may end between any two of these
+        note = json.dumps({"of": "" if of is None else str(of.absolute()), "name": name, "seen": None if seen is None else [seen.written, seen.size]})
+        write_atomic(folder / _NOTE, note.encode(), private=True)
+        write_atomic(folder / _WORK, container.to_bytes(made.portrait, beside=pictures), private=True)
 
     def _held(self) -> Path:
         """The folder, made and locked if it is not there."""
@@ -206,16 +207,16 @@ def _read(folder: Path, lock: int) -> Recovery | None:
     """What can be recovered from a folder; None if there is nothing. A lost note costs the name only."""
     if not (folder / _WORK).is_file():
         return None
+    pictures = {file: folder / _PHOTOS / held for file, held in container.pictures_beside(folder / _WORK).items()}
     try:
         raw = json.loads((folder / _NOTE).read_text())
         of, name = str(raw["of"]), str(raw["name"])
-        pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw["photos"]).items()}
         told = raw.get("seen")
         seen = Stand(int(told[0]), int(told[1])) if isinstance(told, list) and len(told) == 2 else None
     except (OSError, ValueError, KeyError, TypeError, AttributeError, OverflowError, RecursionError):
-        of, name, pictures, seen = "", "an untitled portrait", {}, None
-    if "\0" in of or any("\0" in str(p) for p in pictures.values()):  # no name of any file
-        of, pictures = "", {}
+        of, name, seen = "", "an untitled portrait", None
+    if "\0" in of:  # no name of any file
+        of = ""
     return Recovery(folder, of, name, pictures, lock, seen)
 
 

@@ -40,6 +40,8 @@ from yewfinch.core.sitter.photo import Sitter
 
 MANIFEST = "portrait.json"
 PREVIEW = "preview.png"
+#: Names of photos that lie beside a recovery file.
+BESIDE = "photos.json"
 REGIONS = "pieces/{}/regions.npy"
 TEXTURE = "pieces/{}/texture.npy"
 CORNERS = "pieces/{}/corners.npy"
@@ -51,10 +53,23 @@ MAX_MANIFEST = 64 << 20
 
 
 def to_bytes(
-    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, pictures: bool = True
+    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, beside: Mapping[str, str] | None = None
 ) -> bytes:
-    """The whole file in memory; without its photos if `pictures` is false. The same portrait gives the same bytes."""
+    """The whole file in memory. The same portrait gives the same bytes.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    preview : bytes, optional
+        A picture as PNG.
+    deflate : bool
+        Pack it.
+    beside : mapping of photo file to name, optional
+        Photos are left out, and said to lie under these names beside the file, as with recovery files.
+    """
     packer = Packer(deflate=deflate)
+    if beside is not None:
+        packer.put(BESIDE, json.dumps(dict(beside)))
     packer.put(MANIFEST, json.dumps(manifest_of(portrait), indent=1, allow_nan=False))
     for piece in portrait.pieces.values():
         for name, (dtype, _, _) in ARRAYS.items():
@@ -79,7 +94,7 @@ def to_bytes(
     for stamp in portrait.stamps:
         packer.put(STAMP.format(stamp.id), stamp.png)
     files = [*(p.file for p in portrait.sitter.photos), *(s.file for s in portrait.sitter.sheets)]
-    for file in dict.fromkeys(files) if pictures else ():
+    for file in dict.fromkeys(files) if beside is None else ():
         packer.put(PHOTOS.format(file), portrait.sitter.files[file])
     for member, array in sitter_arrays(portrait.sitter.solution).items():
         packer.put_array(member, array)
@@ -117,6 +132,16 @@ def preview_of(path: Path) -> bytes | None:
             return archive.read(PREVIEW, MAX_MANIFEST) if PREVIEW in archive else None
     except BadFileError:
         return None
+
+
+def pictures_beside(path: Path) -> dict[str, str]:
+    """Photos that lie beside a recovery file: their file names in the portrait, and their names there. Empty if it cannot be read."""
+    try:
+        with Archive(path) as archive:
+            told = json.loads(archive.read(BESIDE, MAX_MANIFEST)) if BESIDE in archive else {}
+    except (BadFileError, ValueError, RecursionError):
+        return {}
+    return {str(k): Path(str(v)).name for k, v in told.items() if "\0" not in str(v)} if isinstance(told, dict) else {}
 
 
 def load(path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str] | None = None) -> Portrait:

@@ -104,7 +104,7 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
             raise BadFileError(f"{where}: '{key}' is given twice for '{photo.name}'. Leave one of them.")
         seen.add((photo.id, key))
         if certainty not in CERTAINTIES:
-            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got '{str(certainty)[:40]}'.")
+            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got {_shown(certainty)}.")
         now = changed.get(photo.id, photo)
         if certainty == "hidden" and x in ("", None) and y in ("", None):
             changed[photo.id] = now.rated(key, "hidden")
@@ -131,7 +131,9 @@ def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
 
 
 def _shown(value: Any) -> str:
-    return "nothing" if value is None else f"'{str(value)[:40]}'"
+    if value is None:
+        return "nothing"
+    return f"'{str(value)[:40]}'" if isinstance(value, (str, int, float)) else "something else"
 
 
 def _number(value: Any, name: str, where: str) -> float:
