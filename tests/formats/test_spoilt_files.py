@@ -85,7 +85,7 @@ def test_what_a_manifest_takes_can_be_written_again(full):
     tree = manifest.manifest_of(full)
     taken = 0
     for number, path in enumerate(leaves(tree)):
-        for value in NASTY[number % 5 :: 5]:
+        for value in NASTY[number % 9 :: 9]:
             try:
                 raw, found = manifest.parsed(json_text(with_value(tree, path, value)), "x")
             except BadFileError as error:
@@ -94,7 +94,7 @@ def test_what_a_manifest_takes_can_be_written_again(full):
             taken += 1
             assert found.yewfinch.schema <= 1
             json.dumps(raw, allow_nan=False)
-    assert taken > 50
+    assert taken > 30
 
 
 def test_a_slip_of_ours_costs_one_value_and_not_the_file(full, caplog):
