@@ -240,6 +240,24 @@ def test_photos_are_found_whenever_the_process_ended(demo_file, tmp_path, monkey
     p.history.close()
 
 
+def test_photos_of_an_earlier_versions_recovery_are_found(demo_file, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    p = container.load(demo_file)
+    keeper = autosave.Autosave()
+    keeper.write(keeper.snapshot(p), None, "first")
+    names = container.pictures_beside(keeper.folder / "work.yewfinch")
+    (keeper.folder / "note.json").write_text(json.dumps({"of": "", "name": "first", "photos": names}))
+    monkeypatch.setattr(autosave.container, "pictures_beside", lambda _path: {})
+    keeper.abandon()
+    (found,) = autosave.left_behind()
+    again, lost = found.load()
+    assert lost == []
+    assert again.sitter.files == p.sitter.files
+    for held in (again, p):
+        held.history.close()
+    autosave.forget(found)
+
+
 def test_left_overs_of_a_kill_are_swept_and_a_broken_note_costs_the_name_only(portrait, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
     begun = autosave.Autosave()

@@ -216,6 +216,7 @@ class Documents(QObject):
     def close(self) -> None:
         """The window closes in good order."""
         self._clock.stop()
+        self._waiting.clear()
         for worker in (self.worker, self._writer):
             if worker is not None:
                 worker.wait()

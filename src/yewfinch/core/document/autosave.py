@@ -211,6 +211,8 @@ def _read(folder: Path, lock: int) -> Recovery | None:
     try:
         raw = json.loads((folder / _NOTE).read_text())
         of, name = str(raw["of"]), str(raw["name"])
+        if not pictures:  # work of an earlier version, whose note had their names
+            pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw.get("photos", {})).items() if "\0" not in str(v)}
         told = raw.get("seen")
         seen = Stand(int(told[0]), int(told[1])) if isinstance(told, list) and len(told) == 2 else None
     except (OSError, ValueError, KeyError, TypeError, AttributeError, OverflowError, RecursionError):
