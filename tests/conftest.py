@@ -93,6 +93,10 @@ def qapp():
 
     app = make_app([])
     theme.apply(app)
+    import yewfinch.app.window  # noqa: F401
+
+    gc.collect()
+    gc.freeze()  # what was imported stays: collecting after each window need not look at it
     return app
 
 

@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 import trimesh
+from tests.nets import counted
 
 from yewfinch.core.anatomy import ear, eyeball, lids, lips
 from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS
@@ -24,7 +25,7 @@ def model():
 
 def edges_of(faces):
     pairs = np.sort(np.concatenate([faces[:, [i, (i + 1) % 4]] for i in range(4)]), axis=1)
-    return np.unique(pairs, axis=0, return_counts=True)
+    return counted(pairs)
 
 
 @pytest.mark.parametrize("level", [0, 1, 2, 3, 4])

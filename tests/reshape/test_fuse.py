@@ -9,6 +9,7 @@ import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.conftest import cube_sphere
+from tests.nets import counted
 
 from yewfinch.core.mesh.nearest import nearest
 from yewfinch.core.mesh.surface import Surface
@@ -139,7 +140,7 @@ def test_colours_come_from_the_nearest_place():
 def test_any_pieces_give_a_closed_manifold(pieces, join):
     surfaces = [surface_of(replace(begun(k), place=(x, y, z), turn=(a, b, c), edge=6.0)) for k, x, y, z, a, b, c in pieces]
     mesh = sound(fused(surfaces, 6.0, join=join))
-    _, count = np.unique(np.sort(mesh.edges, axis=1), axis=0, return_counts=True)
+    _, count = counted(np.sort(mesh.edges, axis=1))
     assert (count == 2).all()
 
 

@@ -29,18 +29,21 @@ class HeldKey(QObject):
         self._key = QKeySequence(keys)[0].key() if keys else None
         self._back = back
         self._down: float | None = None
-        app = QApplication.instance()
-        if app is not None:
-            app.installEventFilter(self)
 
     def pressed(self) -> None:
-        """The shortcut was used."""
+        """The shortcut was used: watch the application's events until the key is up, and no longer; there are thousands a second."""
         self._down = time.monotonic()
+        app = QApplication.instance()
+        if app is not None:
+            app.installEventFilter(self)  # once, however often it is asked for
 
     def eventFilter(self, _watched: QObject | None, event: QEvent | None) -> bool:  # noqa: N802 - Qt's name
         """Look at keys that go up."""
         if self._down is not None and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyRelease and not event.isAutoRepeat() and event.key() == self._key:
             held, self._down = time.monotonic() - self._down, None
+            app = QApplication.instance()
+            if app is not None:
+                app.removeEventFilter(self)
             if held >= _HOLD:
                 self._back()
         return False

@@ -249,11 +249,13 @@ class MainWindow(QMainWindow):
 
     def _build(self) -> None:
         body = QWidget()
+        self.setCentralWidget(body)  # before it is filled: what is put into something else is styled anew, with all that is in it
         column = QVBoxLayout(body)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self._top())
         self.split = QSplitter(Qt.Orientation.Horizontal)
+        column.addWidget(self.split, 1)
         self.split.setHandleWidth(1)
         self.split.addWidget(self.wall)
         middle = QWidget()
@@ -278,14 +280,13 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(self.desk)
         stack.addWidget(self.pages, 1)
         self.split.addWidget(middle)
-        self.inspector = Inspector(self.tool_panel, self._panels())
-        self.folds = self.inspector.folds
+        self.inspector = Inspector()
         self.split.addWidget(self.inspector)
+        self.inspector.fill(self.tool_panel, self._panels())
+        self.folds = self.inspector.folds
         self.split.setStretchFactor(1, 1)
         self.split.setSizes([240, 714, 326])
-        column.addWidget(self.split, 1)
         column.addWidget(self.status)
-        self.setCentralWidget(body)
 
     def _top(self) -> QWidget:
         top = QWidget()

@@ -14,15 +14,16 @@ from yewfinch.render.shaders import BLIT_VERTEX
 LayerMode = Literal["photo", "difference", "outline", "edges", "behind"]
 _MODES: dict[LayerMode, int] = {"photo": 0, "difference": 1, "outline": 2, "edges": 3, "behind": 4}
 
-#: The clay's alpha is its mask. Wipe: the side behind the line shows the clay alone.
+#: The clay's alpha is its mask. Wipe: the side behind the line shows the clay alone. One program for each mode: where the
+#: machine's processor draws, it works out every branch of a program at every pixel (six times as long for a sheet behind).
 FRAGMENT = """
 #version 330 core
+#define MODE %d
 in vec2 uv;
 uniform sampler2D clay;
 uniform sampler2D photo;
 uniform vec2 size;        // of the view, pixels
 uniform vec4 box;         // left, top, width, height of the photo in the view, pixels
-uniform int mode;
 uniform float opacity;
 uniform vec3 wipe;        // point on the line is wipe.xy pixels, wipe.z the line's angle; off if < -9
 uniform vec3 line;        // colour of the clay's outline
@@ -59,21 +60,22 @@ void main() {
     vec3 out_colour = c.rgb;
     if (inside && !clay_side) {
         vec3 f = texture(photo, p).rgb;
-        if (mode == 0) out_colour = mix(c.rgb, f, opacity);
-        else if (mode == 1) {
-            vec3 d = abs(c.rgb - f) * 1.6;
-            out_colour = mix(c.rgb, mix(f * 0.25, d, c.a), opacity);
-        } else if (mode == 2) {
-            float wide = rim(uv, 2.6), thin = rim(uv, 1.3);
-            out_colour = mix(c.rgb, f, max(opacity, 0.35));
-            out_colour = mix(out_colour, vec3(0.14, 0.19, 0.17), 0.65 * wide);
-            out_colour = mix(out_colour, line, thin);
-        } else if (mode == 4) {
-            out_colour = mix(f, c.rgb, c.a * (1.0 - opacity));
-        } else {
-            float e = smoothstep(0.18, 0.75, edge(p, 1.2 / vec2(textureSize(photo, 0))));
-            out_colour = mix(c.rgb, vec3(0.06, 0.09, 0.08), e * opacity * 1.0);
-        }
+#if MODE == 0
+        out_colour = mix(c.rgb, f, opacity);
+#elif MODE == 1
+        vec3 d = abs(c.rgb - f) * 1.6;
+        out_colour = mix(c.rgb, mix(f * 0.25, d, c.a), opacity);
+#elif MODE == 2
+        float wide = rim(uv, 2.6), thin = rim(uv, 1.3);
+        out_colour = mix(c.rgb, f, max(opacity, 0.35));
+        out_colour = mix(out_colour, vec3(0.14, 0.19, 0.17), 0.65 * wide);
+        out_colour = mix(out_colour, line, thin);
+#elif MODE == 3
+        float e = smoothstep(0.18, 0.75, edge(p, 1.2 / vec2(textureSize(photo, 0))));
+        out_colour = mix(c.rgb, vec3(0.06, 0.09, 0.08), e * opacity);
+#else
+        out_colour = mix(f, c.rgb, c.a * (1.0 - opacity));
+#endif
     }
     result = vec4(out_colour, 1.0);
 }
@@ -104,12 +106,11 @@ class Layer:
 
 
 class PhotoLayer:
-    """Program and texture; one photo at a time."""
+    """Programs and texture; one photo at a time."""
 
     def __init__(self, context: moderngl.Context) -> None:
         self.context = context
-        self.program = context.program(BLIT_VERTEX, FRAGMENT)
-        self._array = context.vertex_array(self.program, [])
+        self._arrays: dict[LayerMode, moderngl.VertexArray] = {}  # each with the program of its mode, made when first wanted
         self._texture: moderngl.Texture | None = None
         self._of: object = None
 
@@ -136,20 +137,26 @@ class PhotoLayer:
         self.context.enable_only(moderngl.NOTHING)
         self._texture.use(1)
         clay.use(0)  # last: who paints afterwards counts on unit 0
-        u = self.program
+        if layer.mode not in self._arrays:
+            program = self.context.program(BLIT_VERTEX, FRAGMENT % _MODES[layer.mode])
+            self._arrays[layer.mode] = self.context.vertex_array(program, [])
+        array = self._arrays[layer.mode]
+        u = array.program
         u["clay"].value, u["photo"].value = 0, 1
-        u["size"].value = (float(clay.width), float(clay.height))
         u["box"].value = layer.box
-        u["mode"].value = _MODES[layer.mode]
+        u["size"].value = (float(clay.width), float(clay.height))
         u["opacity"].value = layer.opacity
         u["wipe"].value = (0.0, 0.0, -10.0) if layer.wipe is None else layer.wipe
-        u["line"].value = layer.line
-        self._array.render(moderngl.TRIANGLES, vertices=3)
+        if layer.mode == "outline":
+            u["line"].value = layer.line
+        array.render(moderngl.TRIANGLES, vertices=3)
 
     def release(self) -> None:
         """Give everything back."""
         if self._texture is not None:
             self._texture.release()
             self._texture = None
-        self._array.release()
-        self.program.release()
+        for array in self._arrays.values():
+            array.program.release()
+            array.release()
+        self._arrays.clear()

@@ -26,12 +26,13 @@ class Fold(QWidget):
         column.addWidget(rule)
         column.addWidget(self.button)
         column.addWidget(body)
-        self._show(is_open)
-
-    def set_title(self, title: str) -> None:
-        """Change the heading."""
-        self.button.setText(title)
+        if not is_open:  # showing styles all that is in it, and again each time that it is put into something else
+            body.hide()
+        self._turn_caret(is_open)
 
     def _show(self, is_open: bool) -> None:
         self.body.setVisible(is_open)
+        self._turn_caret(is_open)
+
+    def _turn_caret(self, is_open: bool) -> None:
         self.button.setIcon(theme.icon("caret-down" if is_open else "caret-right", "soft", 14))

@@ -26,16 +26,9 @@ FOLDED = ("Stroke", "Stamps", "Stencil", "Surface texture", "Looking", "Section"
 
 
 class Inspector(QScrollArea):
-    """Scrolls; every panel keeps whether it is folded.
+    """Scrolls; every panel keeps whether it is folded."""
 
-    Parameters
-    ----------
-    tools : QWidget
-        The tools, always there.
-    panels : dict of title to QWidget
-    """
-
-    def __init__(self, tools: QWidget, panels: dict[str, QWidget]) -> None:
+    def __init__(self) -> None:
         super().__init__()
         self.setObjectName("inspector")
         self.setWidgetResizable(True)
@@ -47,13 +40,25 @@ class Inspector(QScrollArea):
         self._column = QVBoxLayout(body)
         self._column.setContentsMargins(12, 10, 12, 10)
         self._column.setSpacing(6)
+        self.setWidget(body)
+        self.folds: dict[str, Fold] = {}
+
+    def fill(self, tools: QWidget, panels: dict[str, QWidget]) -> None:
+        """Put the tools and all panels in; to be called once the inspector stands in its window.
+
+        Parameters
+        ----------
+        tools : QWidget
+            The tools, shown in every stage.
+        panels : dict of title to QWidget
+        """
         self._tools = tools
         self._column.addWidget(tools)
         self.folds = {title: Fold(title, panel, is_open=title not in FOLDED) for title, panel in panels.items()}
         for fold in self.folds.values():
+            fold.hide()  # till a stage wants it: what is hidden is neither styled nor measured
             self._column.addWidget(fold)
         self._column.addStretch(1)
-        self.setWidget(body)
 
     def lay_out(self, stage: Stage) -> None:
         """Show a stage's panels in their order; in the sitter's own stage before the tools."""

@@ -9,7 +9,7 @@ corrected so that each of those measures has its published spread and mean to fi
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Literal
 
 import numpy as np
@@ -59,10 +59,15 @@ class Spread:
 
     def sample(self, rng: np.random.Generator) -> dict[str, DoubleArray]:
         """The landmarks of a random person, (3,) mm each."""
-        values, vectors = np.linalg.eigh(self.covariance)
-        z = rng.normal(size=len(values)) * np.sqrt(np.maximum(values, 0.0))
-        points = self.mean + (vectors @ z).reshape(-1, 3)
+        lengths, axes = self._axes
+        points = self.mean + (axes @ (rng.normal(size=len(lengths)) * lengths)).reshape(-1, 3)
         return {k: points[i] for i, k in enumerate(self.keys)}
+
+    @cached_property
+    def _axes(self) -> tuple[DoubleArray, DoubleArray]:
+        """Standard deviations along the covariance's own axes, (3 n,) mm, and these axes as columns, (3 n, 3 n)."""
+        values, vectors = np.linalg.eigh(self.covariance)
+        return np.sqrt(np.maximum(values, 0.0)), vectors
 
     def spread_of(self, start: str, end: str) -> float:
         """Standard deviation of the distance of two landmarks, mm, to first order."""
