@@ -13,6 +13,7 @@ from benchmarks.sitters import own
 
 from yewfinch.core.anatomy.landmarks import LANDMARKS
 from yewfinch.core.anatomy.people import people
+from yewfinch.core.shared.positive import inverse
 from yewfinch.core.shared.progress import silent
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.group_heads import GroupHeads, only
@@ -58,14 +59,14 @@ def test_worth_of_a_photo_is_that_of_the_bundle_adjustment(express):
     rng = np.random.default_rng(1)
     problem, found, prior = settled(photographed(rng, own(rng), 3).photos)
     usual = prior.covariance(prior.start())
-    near = bundle.inverse(bundle.inverse(usual) + 4.0 * np.eye(len(usual)))
+    near = inverse(inverse(usual) + 4.0 * np.eye(len(usual)))
     heads = [(prior.mean[prior.seen], usual), (found.state.points, near), (found.state.points * 1.02 + 1.0, 0.3 * near)]
     problem = replace(problem, express_spread=np.tile(express * WIDEST, (3, 1)))
     for photo in range(3):
         mine, theirs = [], []
         for head, covariance in heads:
             mine.append(fit(marks_of(problem, found.state, photo), head, covariance, express * WIDEST, 1.0, 1e-3).evidence)
-            part, start = only(problem, found.state, [photo], head, bundle.inverse(covariance))
+            part, start = only(problem, found.state, [photo], head, inverse(covariance))
             if not express:
                 part = replace(part, express_spread=np.zeros_like(part.express_spread))
             theirs.append(laplace(part, start))
@@ -79,7 +80,7 @@ def test_noise_of_one_photo_is_found_and_held_near_the_usual_one():
     photos = list(photographed(rng, own(rng), 4).photos)
     photos[0] = replace(photos[0], marks={k: (x + rng.normal(0, 4), y + rng.normal(0, 4)) for k, (x, y) in photos[0].marks.items()})
     problem, found, prior = settled(photos)
-    heads = GroupHeads(replace(problem, precision=bundle.inverse(prior.covariance(prior.start()))), found.state)
+    heads = GroupHeads(replace(problem, precision=inverse(prior.covariance(prior.start()))), found.state)
     group = heads([1, 2, 3])
     noisy = fit(marks_of(problem, found.state, 0), group.points, group.covariance, 0 * WIDEST, group.noise, 1.0)
     held = fit(marks_of(problem, found.state, 0), group.points, group.covariance, 0 * WIDEST, group.noise, 0.1)
@@ -92,7 +93,7 @@ def test_noise_of_one_photo_is_found_and_held_near_the_usual_one():
 def test_a_head_without_a_photo_is_that_of_the_others():
     rng = np.random.default_rng(3)
     problem, found, prior = settled(photographed(rng, other_head(rng), 6).photos)
-    heads = GroupHeads(replace(problem, precision=bundle.inverse(prior.covariance(prior.start()))), found.state)
+    heads = GroupHeads(replace(problem, precision=inverse(prior.covariance(prior.start()))), found.state)
     whole, rest = heads(range(6)), heads([1, 2, 3, 4, 5])
     points, covariance = whole.without(0)
     spread = np.sqrt(np.diag(rest.covariance)).reshape(-1, 3)
@@ -101,7 +102,7 @@ def test_a_head_without_a_photo_is_that_of_the_others():
     assert np.median(np.abs(points - rest.points) / spread) < 0.1
     assert 0.9 < np.median(np.diag(covariance) / np.diag(rest.covariance)) < 1.1
     # the same prior, put beside it instead of being in it
-    precision = bundle.inverse(prior.covariance(prior.start()))
+    precision = inverse(prior.covariance(prior.start()))
     again, spread_again = whole.beside(problem.mean, precision, 0)
     np.testing.assert_allclose(again, points, atol=0.3 * spread.max())
     np.testing.assert_allclose(np.diag(spread_again), np.diag(covariance), rtol=0.05)

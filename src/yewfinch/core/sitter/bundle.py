@@ -16,10 +16,10 @@ from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
-from scipy.linalg import cho_factor, cho_solve, solve_triangular
 
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.positive import factored, inverse, lower_solved, solved
 from yewfinch.core.sitter import _bundle_kernels
 from yewfinch.core.sitter.pose import rotation_of
 
@@ -397,14 +397,13 @@ def _steps(normal: Normal, damping: float) -> tuple[DoubleArray, DoubleArray]:
     scale = 1.0 / np.sqrt(own[:, index, index])
     root = np.linalg.cholesky(own * scale[:, :, None] * scale[:, None, :])
     both = np.concatenate([normal.between, normal.camera_pull[:, :, None]], axis=2) * scale[:, :, None]
-    half = np.array([solve_triangular(root[i], both[i], lower=True, check_finite=False) for i in range(k)]).reshape(k, p, -1)
+    half = np.array([lower_solved(root[i], both[i]) for i in range(k)]).reshape(k, p, -1)
     y, v = half[:, :, :-1].reshape(k * p, -1), half[:, :, -1].reshape(k * p)
     reduced = normal.shared - y.T @ y
     reduced[np.diag_indices(len(reduced))] += damping * np.maximum(np.diag(normal.shared), 1e-12)
-    factor = cho_factor(reduced, lower=True, check_finite=False, overwrite_a=True)
-    shared = -cho_solve(factor, normal.shared_pull - y.T @ v, check_finite=False)
+    shared = -solved(factored(reduced), normal.shared_pull - y.T @ v)
     rest = half[:, :, -1] + half[:, :, :-1] @ shared
-    cameras = np.array([-solve_triangular(root[i], rest[i], lower=True, trans=1, check_finite=False) for i in range(k)]).reshape(k, p)
+    cameras = np.array([-lower_solved(root[i], rest[i], turned=True) for i in range(k)]).reshape(k, p)
     return cameras * scale, shared
 
 
@@ -492,8 +491,7 @@ def covariance(problem: Problem, state: State, weight: DoubleArray) -> Covarianc
     gain = own @ normal.between
     reduced = normal.shared - np.einsum("kpq,kpr->qr", normal.between, gain, optimize=True)
     size = 1.0 / np.sqrt(np.maximum(np.diag(reduced), 1e-300))
-    factor = cho_factor(reduced * size[:, None] * size[None, :], lower=True)
-    shared = cho_solve(factor, np.eye(len(size))) * size[:, None] * size[None, :]
+    shared = inverse(reduced * size[:, None] * size[None, :]) * size[:, None] * size[None, :]
     shared[held_shared, :] = 0.0
     shared[:, held_shared] = 0.0
     between = -gain @ shared
@@ -503,11 +501,6 @@ def covariance(problem: Problem, state: State, weight: DoubleArray) -> Covarianc
     cameras[rows_, :, which] = 0.0
     between[rows_, which, :] = 0.0
     return Covariance(cameras, between, shared)
-
-
-def inverse(matrix: DoubleArray) -> DoubleArray:
-    """Inverse of a symmetric positive matrix."""
-    return np.asarray(cho_solve(cho_factor(matrix, lower=True, check_finite=False), np.eye(len(matrix)), check_finite=False))
 
 
 def _warm() -> None:

@@ -9,6 +9,7 @@ from functools import cached_property
 import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.positive import inverse
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import TAIL, Problem, State
 
@@ -79,19 +80,19 @@ class GroupHead:
     @cached_property
     def covariance(self) -> DoubleArray:
         """Of the points, (3 n, 3 n) mm squared."""
-        return bundle.inverse(self.precision)
+        return inverse(self.precision)
 
     def without(self, photo: int) -> tuple[DoubleArray, DoubleArray]:
         """Points and covariance as they would be without one of its photos, to first order."""
         known = self.precision - self.told[photo]
-        covariance = bundle.inverse((known + known.T) / 2 + _HELD * np.eye(len(known)))
+        covariance = inverse((known + known.T) / 2 + _HELD * np.eye(len(known)))
         return self.points - (covariance @ self.pulls[photo]).reshape(-1, 3), covariance
 
     def beside(self, points: DoubleArray, precision: DoubleArray, photo: int) -> tuple[DoubleArray, DoubleArray]:
         """Points and covariance with another prior, and without one of its photos if it is among these, to first order."""
         others = [i for i in self.told if i != photo]
         pull = precision @ (points - self.points).ravel() + np.sum([self.pulls[i] for i in others], axis=0)
-        covariance = bundle.inverse(precision + np.sum([self.told[i] for i in others], axis=0) + _HELD * np.eye(len(precision)))
+        covariance = inverse(precision + np.sum([self.told[i] for i in others], axis=0) + _HELD * np.eye(len(precision)))
         return self.points + (covariance @ pull).reshape(-1, 3), covariance
 
 
@@ -146,7 +147,7 @@ class GroupHeads:
             told[photo] = marks - between.T @ gain
             pulls[photo] = -(pull - gain.T @ normal.camera_pull[i])
         whole = bundle.covariance(part, found, weights)
-        precision = bundle.inverse(whole.points + 1e-6 * np.eye(n))
+        precision = inverse(whole.points + 1e-6 * np.eye(n))
         return GroupHead(found.points, precision, noise, told, pulls)
 
 

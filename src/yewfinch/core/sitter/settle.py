@@ -12,6 +12,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.positive import inverse
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Covariance, Problem, State
@@ -143,7 +144,7 @@ def _first_look(
 
 
 def _with_prior(problem: Problem, prior: HeadPrior, factors: Factors) -> Problem:
-    precision = bundle.inverse(prior.covariance(factors))
+    precision = inverse(prior.covariance(factors))
     by_shape, spread = prior.size(factors, precision)
     return replace(problem, precision=precision, size_by_shape=by_shape, size_spread=spread)
 

@@ -15,7 +15,7 @@ from dataclasses import replace
 import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.sitter import bundle
+from yewfinch.core.shared.positive import inverse
 from yewfinch.core.sitter.bundle import Problem
 from yewfinch.core.sitter.group_heads import GroupHeads
 from yewfinch.core.sitter.head_prior import Factors, HeadPrior
@@ -121,7 +121,7 @@ class _Search:
         factors = found.factors
         usual = prior.covariance(prior.start())
         wide = prior.covariance(Factors(max(factors.shape, 1.0), max(factors.placing, 1.0), np.maximum(factors.own, 1.0)))
-        loose = replace(problem, precision=bundle.inverse(wide), express_spread=np.tile(WIDEST, (k, 1)))
+        loose = replace(problem, precision=inverse(wide), express_spread=np.tile(WIDEST, (k, 1)))
         self.every = frozenset(range(k))
         self.heads = GroupHeads(loose, found.state)
         self.soft = soft_landmarks(problem)
@@ -188,7 +188,7 @@ class _Search:
             noise = second.noise
             if group - {photo}:
                 first = self.heads(group)
-                head, covariance = first.beside(head, bundle.inverse(covariance), photo)
+                head, covariance = first.beside(head, inverse(covariance), photo)
                 noise = first.noise
             self.known[key] = self._fits(photo, head, covariance, noise)
         return self.known[key]
