@@ -87,7 +87,7 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     click(w.mask_making.shapes["box"])
     drag(w.viewport, line(*seen(w, (-90, -20, 0), (90, -110, 0))))
     assert portrait.surface(neck).mask.any()
-    click(w.mask.buttons["soften"])
+    click(w.masks.buttons["soften"])
     w.bench.set_mode("tool")
     bottom = float(portrait.surface(neck).bounds()[0, 1])
     w.viewport.setFocus()
@@ -98,7 +98,7 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     assert float(portrait.surface(neck).bounds()[0, 1]) < bottom - 15
     held = portrait.surface(neck)
     assert held.positions[held.mask[:, 0] == 255][:, 1].max() < 0
-    click(w.mask.buttons["clear"])
+    click(w.masks.buttons["clear"])
     w.bench.set_mode("tool")
 
     # fused with joins, remeshed, made symmetric, saved and reopened

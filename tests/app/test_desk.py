@@ -243,3 +243,18 @@ def test_drawings_lie_over_the_clay_while_standing_there(window, qtbot):
     drawing = Drawing("rhythm", ((300.0, 200.0), (500.0, 700.0), (600.0, 1200.0)), "#ff0000")
     bench.change_photo(replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")
     assert np.abs(view_picture(window) - plain).max() > 100
+
+
+def test_one_click_shows_the_desk_anew_once(desk, window, monkeypatch):
+    count = []
+    shown = type(desk).refresh
+    monkeypatch.setattr(type(desk), "refresh", lambda self: (count.append(1), shown(self)))
+    desk.choose("prn")
+    count.clear()
+    click(desk, 500, 600)
+    assert "prn" in photo(desk).marks
+    assert count == [1]
+    desk.certain["guessed"].click()
+    assert count == [1, 1]
+    window.undo()  # somebody else's change is shown, too
+    assert count == [1, 1, 1]

@@ -227,7 +227,7 @@ def test_stages_lay_out_panels_and_keep_tools(window):
         window.stage_buttons[stage].click()
         assert window.tool_panel.isVisible()
         assert any(f.isVisible() for f in window.folds.values())
-    assert np.isclose(window.bench.tool_settings.size, window.tool_panel.size.value(), atol=0.1)
+    assert np.isclose(window.bench.tool_settings.size, window.tool_panel.diameter.value(), atol=0.1)
 
 
 def test_a_piece_can_be_removed_and_comes_back_with_its_landmarks(window):
@@ -399,3 +399,21 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     gc.collect()
     assert held() is None
     assert Worker._running == set()
+
+
+def test_another_portrait_begins_with_nothing_chosen(window, qtbot):
+    bench, view = window.bench, window.viewport
+    bench.choose_piece("head", ("eye_left",))
+    drag(view, line(at_landmark(window, "g"), at_landmark(window, "prn"), 3))
+    assert bench.last_hit is not None
+    assert view.hit is not None
+    window.documents.show(demo_portrait(), None)
+    assert bench.also == ()
+    assert bench.last_hit is None
+    assert view.hit is None
+    told = []
+    bench.piece_changed.connect(lambda: told.append(bench.chosen))
+    bench.choose_piece(bench.piece_id)  # nothing new is not told
+    assert told == []
+    bench.choose_piece("eye_left")
+    assert told == [("eye_left",)]

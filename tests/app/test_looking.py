@@ -259,9 +259,9 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
 
 def test_a_known_distance_sets_the_size(window, qtbot):
     bench, panel = window.bench, window.sitter_panel
-    panel.size.measure.setCurrentText("between the outer eye corners")
-    panel.size.mm.setValue(95.0)
-    panel.size.add_known()
+    panel.known_size.measure.setCurrentText("between the outer eye corners")
+    panel.known_size.mm.setValue(95.0)
+    panel.known_size.add_known()
     assert bench.out_of_date()
     assert "changed" in panel.state.text()
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)

@@ -18,7 +18,7 @@ def test_tool_panel_shows_and_sets_the_tool(window):
     panel.buttons["crease"].click()
     assert bench.tool_id == "crease"
     assert panel.title.text() == "Crease"
-    panel.size.box.setValue(31.0)
+    panel.diameter.box.setValue(31.0)
     panel.strength.slider.setValue(800)
     panel.falloff.buttons["round"].click()
     panel.pen_size.click()
@@ -26,9 +26,9 @@ def test_tool_panel_shows_and_sets_the_tool(window):
     assert (s.size, s.falloff, s.pressure_size) == (31.0, "round", True)
     assert s.strength == pytest.approx(0.80, abs=0.01)
     bench.take_tool("clay")
-    assert panel.size.value() == bench.settings["clay"].size
+    assert panel.diameter.value() == bench.settings["clay"].size
     bench.take_tool("crease")
-    assert panel.size.value() == 31.0  # every tool keeps its own settings
+    assert panel.diameter.value() == 31.0  # every tool keeps its own settings
 
 
 def test_size_stays_within_its_limits(window):

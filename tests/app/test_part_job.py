@@ -29,7 +29,7 @@ def rested(w, qtbot):
 def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     w, portrait = form, form.bench.portrait
     surface = portrait.surface("head")
-    panel = w.mask
+    panel = w.masks
     # paint a mask with its key and tool
     QTest.keyClick(w, Qt.Key.Key_Q)
     assert w.bench.tool_id == "mask"
@@ -144,7 +144,7 @@ def test_without_a_mask_it_says_what_to_do(form, qtbot):
     QTest.keyClick(w, Qt.Key.Key_Y)
     drag(w.viewport, line(at_landmark(w, "n"), at_landmark(w, "sn"), 4))
     steps = portrait.history.position
-    w.mask.angle.changed.emit(20.0)
+    w.masks.angle.changed.emit(20.0)
     rested(w, qtbot)
     assert portrait.history.position == steps
     assert "Nothing is masked" in w.status.message.text()

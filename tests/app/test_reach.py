@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import (
     QLineEdit,
     QSlider,
     QToolButton,
+    QWidget,
 )
 
 from yewfinch.app.bench import STAGES
@@ -126,3 +127,29 @@ def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
     assert v.standing.box() == near
     v.standing.reset_zoom()
     assert v.standing.box().height() <= v.height() + 1
+
+
+def test_no_name_of_ours_hides_one_of_qts(window):
+    """An attribute called `size` or `mask` would be called by Qt's own code, and by whoever counts on Qt."""
+    hidden = {
+        f"{type(w).__name__}.{name}"
+        for w in (window, *window.findChildren(QWidget))
+        if type(w).__module__.startswith("yewfinch")
+        for name in vars(w)
+        if hasattr(next(c for c in type(w).__mro__ if c.__module__.startswith("PyQt6")), name)
+    }
+    assert hidden == set()
+
+
+def test_a_panel_that_is_opened_comes_into_sight(window, qtbot):
+    window.bench.set_stage("Features")
+    qtbot.wait(50)
+    for title in ("Proportions", "Stroke", "Section"):
+        fold, inspector = window.folds[title], window.inspector
+        inspector.ensureWidgetVisible(fold.button)
+        QTest.mouseClick(fold.button, Qt.MouseButton.LeftButton)
+        qtbot.wait(50)
+        top = fold.mapTo(inspector.viewport(), fold.rect().topLeft()).y()
+        assert top >= 0, title
+        assert min(top + fold.height(), inspector.viewport().height()) - top > 60, title
+        assert top + min(fold.height(), inspector.viewport().height() - 20) <= inspector.viewport().height() + 1, title

@@ -101,6 +101,9 @@ def test_a_held_key_looks_only_as_long(window):
     QTest.keyPress(w.viewport, Qt.Key.Key_F6)
     assert w.bench.looking.raking
     QTest.qWait(500)
+    QTest.keyPress(w.viewport, Qt.Key.Key_A)  # another key
+    QTest.keyRelease(w.viewport, Qt.Key.Key_A)
+    assert w.bench.looking.raking
     QTest.keyRelease(w.viewport, Qt.Key.Key_F6)
     assert not w.bench.looking.raking
     QTest.keyClick(w.viewport, Qt.Key.Key_F6)  # a tap stays

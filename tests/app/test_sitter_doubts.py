@@ -53,9 +53,9 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     bench, panel = desk.bench, desk.sitter_panel
     sitter = bench.portrait.sitter
     set_sitter(desk, replace(sitter, photos=tuple(replace(p, spans={}) for p in sitter.photos)))
-    assert "Take one distance on the sitter with calipers" in panel.size.state.text()
+    assert "Take one distance on the sitter with calipers" in panel.known_size.state.text()
     top = [panel.layout().itemAt(i).widget() for i in range(2)]
-    assert top[0] is panel.size  # before everything else
+    assert top[0] is panel.known_size  # before everything else
     solve(desk, qtbot)
     assert bench.leaves_size_out()
     desk.likeness.refresh()
@@ -63,15 +63,15 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     assert "% too" not in desk.likeness.figure.text()
     without = bench.likeness().overall
 
-    choose(panel.size.measure, "between the outer")
-    panel.size.mm.setFocus()
-    panel.size.mm.selectAll()
-    QTest.keyClicks(panel.size.mm, "94")
-    add = next(b for b in panel.size.findChildren(QToolButton) if b.accessibleName() == "add a known distance")
+    choose(panel.known_size.measure, "between the outer")
+    panel.known_size.mm.setFocus()
+    panel.known_size.mm.selectAll()
+    QTest.keyClicks(panel.known_size.mm, "94")
+    add = next(b for b in panel.known_size.findChildren(QToolButton) if b.accessibleName() == "add a known distance")
     QTest.mouseClick(add, LEFT)
     assert bench.portrait.sitter.known[0].mm == 94
     assert "Solve again" in panel.state.text()
-    assert panel.size.state.text() == "Size from calipers."
+    assert panel.known_size.state.text() == "Size from calipers."
     solve(desk, qtbot)
     assert not bench.leaves_size_out()
     desk.likeness.refresh()

@@ -215,3 +215,19 @@ def test_marks_changed_while_solving_are_not_overwritten(window, qtbot):
     assert "changed meanwhile" in window.status.message.text()
     assert bench.out_of_date()
     assert QPointF(*bench.portrait.sitter.photos[0].marks["prn"]) == QPointF(500, 600)
+
+
+def test_a_solve_is_cancelled(window, qtbot):
+    bench, panel = window.bench, window.sitter_panel
+    old, position = bench.portrait.sitter.solution, bench.portrait.history.position
+    window.bench.set_stage("Sitter")
+    assert not panel.cancel.isVisible()
+    panel.solve.click()
+    assert panel.cancel.isVisible()
+    QTest.mouseClick(panel.cancel, Qt.MouseButton.LeftButton)
+    settled(window, qtbot)
+    assert bench.portrait.sitter.solution is old
+    assert bench.portrait.history.position == position
+    assert "cancelled" in window.status.message.text()
+    assert not panel.cancel.isVisible()
+    assert panel.solve.isEnabled()

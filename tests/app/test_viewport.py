@@ -100,7 +100,7 @@ def test_keys_take_tools_and_change_sizes(window):
     size = bench.tool_settings.size
     QTest.keyClick(window, Qt.Key.Key_BracketRight)
     assert bench.tool_settings.size == pytest.approx(size * 1.15)
-    assert window.tool_panel.size.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
+    assert window.tool_panel.diameter.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
     QTest.keyClick(window, Qt.Key.Key_BracketLeft)
     assert bench.tool_settings.size == pytest.approx(size)
     QTest.keyClick(window, Qt.Key.Key_T)
@@ -184,6 +184,28 @@ def test_likeness_row_flies_to_its_photo_and_follows_the_clay(window, qtbot):
     assert now().size < 0.35 * worst.size
 
 
+def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch):
+    from yewfinch.app import tool_circle
+
+    laid = []
+    lay = tool_circle.circle_on
+    monkeypatch.setattr(tool_circle, "circle_on", lambda *a: (laid.append(1), lay(*a))[1])
+    view = window.viewport
+    QTest.mouseMove(view, QPoint(*map(round, at_landmark(window, "g"))))
+    qtbot.waitUntil(lambda: laid == [1], timeout=3000)
+    for _ in range(3):
+        view.update()
+        qtbot.wait(30)
+    assert laid == [1]
+    ring = view.circle.ring(view)
+    size = window.bench.tool_settings.size
+    across = np.linalg.norm(ring - view.hit.point, axis=1)
+    assert (across > size / 2 - 0.01).all()  # laid on the clay it is longer than wide
+    assert np.median(across) < size * 0.6
+    window.bench.set_tool(size=size * 2)
+    qtbot.waitUntil(lambda: len(laid) == 2, timeout=3000)
+
+
 def test_calipers_measure_and_stay(window, qtbot):
     bench = window.bench
     window.calipers.buttons["distance"].click()
@@ -251,7 +273,7 @@ def test_tab_hides_panels_from_the_clay_and_moves_the_focus_elsewhere(window):
     assert not window.wall.isVisible()
     QTest.keyClick(window.viewport, Qt.Key.Key_Tab)
     assert window.wall.isVisible()
-    box = window.tool_panel.size.box
+    box = window.tool_panel.diameter.box
     box.setFocus()
     QTest.keyClick(box, Qt.Key.Key_Tab)
     assert window.wall.isVisible()

@@ -6,7 +6,7 @@ import trimesh
 
 from yewfinch.core.mesh.anchors import anchor
 from yewfinch.core.mesh.geodesic import along_surface
-from yewfinch.core.mesh.pick import pick
+from yewfinch.core.mesh.pick import circle_on, pick
 from yewfinch.core.mesh.surface import Surface
 
 
@@ -76,3 +76,21 @@ def test_distance_along_unconnected_parts_is_infinite():
     a = anchor("s", pick(s, (0.2, 0.2, 9), (0, 0, -1)))
     b = anchor("s", pick(s, (0.2, 0.2, 3), (0, 0, -1)))
     assert along_surface(s, a, b) == float("inf")
+
+
+def test_a_circle_on_a_ball_is_a_circle(ball):
+    """A cylinder meets a sphere round its axis in a circle: closed formula."""
+    at = np.array([0.0, 60.0, 80.0])
+    ring = circle_on(ball, at, at / 100, 30.0)
+    assert ring.shape == (49, 3)
+    np.testing.assert_allclose(ring[0], ring[-1], atol=1e-9)
+    np.testing.assert_allclose(np.linalg.norm(np.cross(ring, at / 100), axis=1), 30.0, atol=1e-6)  # as seen along the normal
+    np.testing.assert_allclose(ring @ (at / 100), np.sqrt(100**2 - 30**2), atol=0.4)  # the ball is of flat faces
+
+
+def test_a_circle_goes_on_level_over_an_edge():
+    """Over a step down that is deeper than the circle is wide."""
+    square = Surface(np.array([[0, 0, 0], [100, 0, 0], [100, 100, 0], [0, 100, 0]], np.float32), [[0, 1, 2, 3]])
+    ring = circle_on(square, (5, 50, 0), (0, 0, 1), 10.0)
+    np.testing.assert_allclose(ring[:, 2], 0.0, atol=1e-6)
+    assert ring[:, 0].min() == pytest.approx(-5, abs=0.1)  # half of it hangs over

@@ -167,7 +167,8 @@ class Bench:
         """Show another portrait."""
         self.portrait.history.close()
         self.portrait = portrait
-        self.piece_id = next(iter(portrait.pieces), "")
+        self.piece_id, self.also = next(iter(portrait.pieces), ""), ()
+        self.last_hit = None
         self.standing = None
         self.landmark = self.peg = None
         self.held = ()
@@ -233,8 +234,10 @@ class Bench:
 
     def choose_piece(self, piece_id: str, also: tuple[str, ...] = ()) -> None:
         """The piece that fills and menus act on, and others that are moved and arranged along with it."""
-        self.piece_id, self.also = piece_id, tuple(k for k in also if k != piece_id)
-        self.piece_changed.emit()
+        chosen = piece_id, tuple(k for k in also if k != piece_id)
+        if chosen != (self.piece_id, self.also):
+            self.piece_id, self.also = chosen
+            self.piece_changed.emit()
 
     @property
     def chosen(self) -> tuple[str, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 from typing import TYPE_CHECKING
+from weakref import WeakKeyDictionary
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, Qt
@@ -13,7 +14,7 @@ from yewfinch.app import theme
 from yewfinch.app.drawing_paint import paint_drawing
 from yewfinch.core.document.under_skin import UNDER
 from yewfinch.core.mesh.geodesic import along_surface
-from yewfinch.core.mesh.pick import pick
+from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.geometry import angle, straight
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.likeness import title
@@ -85,7 +86,7 @@ def paint(p: QPainter, view: Viewport) -> None:
     _calipers(p, view)
     _sheet_marks(p, view)
     if view.bench.mode == "tool":
-        _circle(p, view)
+        view.circle.paint(p, view)
     if view.bench.mode != "tool":
         _hint(p, view)
 
@@ -279,43 +280,18 @@ def caliper_text(view: Viewport, caliper: Caliper) -> str:
         return f"{angle(*points):.1f}°"
     if caliper.kind == "surface":
         surface = portrait.surface(caliper.points[0].piece)
-        key = (id(surface), surface.version, caliper)
-        if key not in _along:
-            if len(_along) > 64:
-                _along.clear()
-            _along[key] = along_surface(surface, caliper.points[0], caliper.points[1])
-        return f"{_along[key]:.1f} mm along the surface"
+        version, lengths = _along.get(surface, (-1, {}))
+        if version != surface.version:
+            lengths = {}
+            _along[surface] = surface.version, lengths
+        if caliper not in lengths:
+            lengths[caliper] = along_surface(surface, caliper.points[0], caliper.points[1])
+        return f"{lengths[caliper]:.1f} mm along the surface"
     return f"{straight(*points):.1f} mm"
 
 
-_along: dict[tuple[int, int, Caliper], float] = {}
-
-
-def _circle(p: QPainter, view: Viewport) -> None:
-    """The tool's circle, lying on the surface with its true size."""
-    hit = view.hit
-    if hit is None or view.hit_piece not in view.bench.portrait.pieces:
-        return
-    radius = view.bench.tool_settings.size / 2
-    surface = view.bench.portrait.surface(view.hit_piece)
-    n = hit.normal
-    u = np.cross(n, [0.0, 1.0, 0.0] if abs(n[1]) < 0.9 else [1.0, 0.0, 0.0])
-    u /= np.linalg.norm(u)
-    v = np.cross(n, u)
-    ring = []
-    for a in np.linspace(0, 2 * np.pi, 49):
-        q = hit.point + radius * (np.cos(a) * u + np.sin(a) * v)
-        met = pick(surface, q + n * radius, -n)
-        ring.append(q if met is None or met.distance > 2 * radius else met.point)
-    seen = view.camera().project(np.array(ring))
-    if not np.isfinite(seen).all():
-        return
-    line = QPolygonF([QPointF(float(x), float(y)) for x, y in seen])
-    p.setBrush(Qt.BrushStyle.NoBrush)
-    p.setPen(QPen(QColor(36, 48, 43, 150), 2.6))
-    p.drawPolyline(line)
-    p.setPen(QPen(PAPER, 1.3))
-    p.drawPolyline(line)
+#: Lengths in mm that were measured along a surface as it was at a version.
+_along: WeakKeyDictionary[Surface, tuple[int, dict[Caliper, float]]] = WeakKeyDictionary()
 
 
 def _hint(p: QPainter, view: Viewport) -> None:

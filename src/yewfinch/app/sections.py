@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from weakref import ref
+
 import numpy as np
 
 from yewfinch.app.bench import Bench
@@ -26,7 +28,7 @@ class Sections:
         """The line on each piece in sight, (k, 2, 3) mm."""
         section = self.section
         shown = {k: p.surface for k, p in self.bench.portrait.pieces.items() if p.visible and not p.see_through}
-        key = section, tuple((k, id(s), s.version) for k, s in shown.items())
+        key = section, tuple((k, ref(s), s.version) for k, s in shown.items())
         if key != self._key:
             self._key = key
             self._parts = {} if section is None else {k: parts for k, s in shown.items() if len(parts := segments(s, section))}

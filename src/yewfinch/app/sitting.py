@@ -127,9 +127,15 @@ class Sitting(QObject):
         self._solver.progressed.connect(lambda fraction, _text: self.working.emit(fraction))
         self._solver.done.connect(done)
         self._solver.failed.connect(failed)
+        self._solver.cancelled.connect(lambda: self.bench.say("The solve was cancelled; nothing was changed."))
         self._solver.finished.connect(self._ended)
         self.working.emit(0.0)
         self._solver.start()
+
+    def cancel(self) -> None:
+        """End a solve that runs; nothing of it is kept."""
+        if self._solver is not None:
+            self._solver.cancel()
 
     def _ended(self) -> None:
         self._solver = None

@@ -37,6 +37,7 @@ from yewfinch.app.sections import Sections
 from yewfinch.app.solid_hands import SolidHands
 from yewfinch.app.standing import Standing
 from yewfinch.app.stencil_hands import StencilHands
+from yewfinch.app.tool_circle import ToolCircle
 from yewfinch.core.mesh.pick import Hit
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.show.camera import Camera
@@ -76,6 +77,7 @@ class Viewport(QWidget):
         self.picture = ClayPicture(bench, self, self.update)
         self.pointer: QPointF | None = None
         self.hit: Hit | None = None
+        self.circle = ToolCircle()
         self.hit_piece = ""
         self._drag: tuple[Qt.MouseButton, QPointF, View] | None = None
         self.standing = Standing(self)
@@ -119,6 +121,7 @@ class Viewport(QWidget):
 
     def _opened(self) -> None:
         self._listen()
+        self.hit, self.hit_piece = None, ""
         self.standing.forget()
         self._redraw()
 

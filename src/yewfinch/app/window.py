@@ -141,7 +141,7 @@ class MainWindow(QMainWindow):
         self.symmetry = SymmetryPanel(self.bench)
         self.parts = Parts(self.bench)
         self.viewport.part_hands.parts = self.parts
-        self.mask = MaskPanel(self.parts)
+        self.masks = MaskPanel(self.parts)
         self.outlines = Outlines(self.bench)
         self.viewport.outline_hands.outlines = self.outlines
         self.solids_panel.draw_by(self.outlines)
@@ -164,7 +164,7 @@ class MainWindow(QMainWindow):
         self.pose.explain(self.actions_table)
         self.armature.explain(self.actions_table)
         self.solids_panel.explain(self.actions_table)
-        self.mask.explain(self.actions_table)
+        self.masks.explain(self.actions_table)
         self.mask_making.explain(self.actions_table)
         self.cutting.explain(self.actions_table)
         self.place.explain(self.actions_table)
@@ -184,6 +184,7 @@ class MainWindow(QMainWindow):
         self.desk.done.connect(self.back_to_clay)
         self.desk.solve_asked.connect(self.sitting.solve)
         self.sitter_panel.solve_asked.connect(self.sitting.solve)
+        self.sitter_panel.cancel_asked.connect(self.sitting.cancel)
         self.sitter_panel.mark_asked.connect(self.mark)
         self.sitting.working.connect(self.sitter_panel.show_progress)
         self.sitting.solved.connect(self._solved)
@@ -325,7 +326,7 @@ class MainWindow(QMainWindow):
             "The sitter": self.sitter_panel, "Likeness": self.likeness, "Photo on the clay": self.projection,
             "Base head": self.base_head, "Measures of the head": self.head_measures, "Body": self.body,
             "Solids": self.solids_panel, "Fuse and remesh": self.fusing, "Mend and reduce": self.tidy, "Symmetry of shape": self.symmetry, "Adaptive detail": self.adaptive, "Looking": self.looking, "Section": self.section, "Stroke": self.stroke, "Stamps": self.stamps, "Stencil": self.stencil, "Surface texture": self.texture, "Levels": self.levels, "Form layers": self.layers,
-            "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.mask,
+            "Armature": self.armature, "Pose": self.pose, "Mask and parts": self.masks,
             "Masks from the form": self.mask_making, "Cut and outline": self.cutting,
             "Under the skin": self.under_skin,
             "Design sheets": self.sheets, "Towards the sitter": self.towards, "Proportions": self.proportions,

@@ -96,7 +96,7 @@ def build(w: MainWindow) -> ActionTable:
         Action("solid_hand", "Move solids", "Edit", "U", "Drag solids across the view, with Shift along other pieces; Esc ends.",
                w.solids_panel.toggle),
         Action("place_hand", "Place pieces", "Edit", "D", "Move, turn and scale the chosen pieces by handles; Esc ends.", w.place.toggle),
-        Action("part_hand", "Turn a part", "Edit", "Y", "Hinge, bend or twist what is masked about a joint that you draw; Esc ends.", w.mask.toggle),
+        Action("part_hand", "Turn a part", "Edit", "Y", "Hinge, bend or twist what is masked about a joint that you draw; Esc ends.", w.masks.toggle),
         Action("mask_lasso", "Mask by lasso", "Edit", "A", "Draw round what is to be masked; with Ctrl free it. Esc ends.",
                lambda: w.outlines.begin("mask", "lasso")),
         Action("cut", "Wire cut", "Edit", "X", "Cut clay along a line drawn on the view; Esc ends.", lambda: w.outlines.begin("cut")),

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtWidgets import QApplication, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from yewfinch.app import theme
 from yewfinch.app.actions import ActionTable
@@ -56,9 +56,19 @@ class Inspector(QScrollArea):
         self._column.addWidget(tools)
         self.folds = {title: Fold(title, panel, is_open=title not in FOLDED) for title, panel in panels.items()}
         for fold in self.folds.values():
+            fold.button.clicked.connect(lambda is_open, f=fold: self._bring(f) if is_open else None)
             fold.hide()  # till a stage wants it: what is hidden is neither styled nor measured
             self._column.addWidget(fold)
         self._column.addStretch(1)
+
+    def _bring(self, fold: Fold) -> None:
+        """Scroll a panel that was opened into sight: all of it, or its upper part if it is taller than the inspector."""
+        body = self.widget()
+        assert body is not None
+        QApplication.sendPostedEvents(None, QEvent.Type.LayoutRequest.value)
+        self._column.activate()
+        self.ensureVisible(0, fold.geometry().bottom(), 0, 8)
+        self.ensureVisible(0, fold.geometry().top(), 0, 8)
 
     def lay_out(self, stage: Stage) -> None:
         """Show a stage's panels in their order; in the sitter's own stage before the tools."""

@@ -50,7 +50,6 @@ _MOVES = {
 class PhotoCanvas(QWidget):
     """Click places, drag refines under a magnifier; wheel zooms, right drag pans."""
 
-    placed = pyqtSignal(str)
     colour_picked = pyqtSignal(int, int, int)
 
     def __init__(self, desk: PhotoDesk) -> None:
@@ -411,7 +410,6 @@ class PhotoCanvas(QWidget):
             key, at = self.dragged, self._drag_at
             self.dragged = self._drag_at = None
             self.desk.put(key, at)
-            self.placed.emit(key)
         elif self._point is not None and self._line is not None:
             points = tuple(self._line)
             self._point = self._line = self._drag_at = None

@@ -68,6 +68,7 @@ class PhotoDesk(QWidget):
         self.curve = next(iter(CURVES))
         self.span = "iris_l"
         self.begun: tuple[tuple[float, float], ...] = ()
+        self._editing = False
         self.drawing_kind: DrawingKind = "rhythm"
         self.drawing_colour = "#c98a16"
         self.errors: dict[str, float] = {}
@@ -180,7 +181,7 @@ class PhotoDesk(QWidget):
         self.bench.portrait.field_changed.connect(self._field)
 
     def _field(self, field: str) -> None:
-        if field == "sitter" and self.photo_id is not None and self.isVisible():
+        if field == "sitter" and self.photo_id is not None and self.isVisible() and not self._editing:
             if self.photo is None:  # its photo was taken off the wall
                 self.done.emit()
             self.refresh()
@@ -232,7 +233,16 @@ class PhotoDesk(QWidget):
 
     def change(self, photo: Photo, name: str) -> None:
         """An edit of the photo on the desk."""
-        self.bench.change_photo(photo, name)
+        self._edit(lambda: self.bench.change_photo(photo, name))
+
+    def _edit(self, edit: Callable[[], object]) -> None:
+        """Make an edit, and show the desk anew once, after it."""
+        self._editing = True
+        try:
+            edit()
+        finally:
+            self._editing = False
+        self.refresh()
 
     # --- landmarks -----------------------------------------------------------------------
 
@@ -250,10 +260,13 @@ class PhotoDesk(QWidget):
         if photo is None:
             return
         new = key not in photo.marks
-        self.bench.set_mark(photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}")
-        if new and advance:
-            self._go_on(key)
-        self.refresh()
+
+        def edit() -> None:
+            self.bench.set_mark(photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}")
+            if new and advance:
+                self._go_on(key)
+
+        self._edit(edit)
 
     def _go_on(self, key: str) -> None:
         photo = self.photo
@@ -268,10 +281,14 @@ class PhotoDesk(QWidget):
         if self.photo_id is None:
             return
         key = self.current
-        self.bench.rate(self.photo_id, key, certainty, f"{LANDMARKS[key].plain}: {certainty}")
-        if certainty == "hidden":
-            self._go_on(key)
-        self.refresh()
+        photo = self.photo_id
+
+        def edit() -> None:
+            self.bench.rate(photo, key, certainty, f"{LANDMARKS[key].plain}: {certainty}")
+            if certainty == "hidden":
+                self._go_on(key)
+
+        self._edit(edit)
         self.canvas.setFocus()
 
     def _open_mouth(self, on: bool) -> None:
@@ -298,7 +315,6 @@ class PhotoDesk(QWidget):
         self.begun = ()
         verb = "Change" if self.curve in photo.curves else "Draw"
         self.change(photo.curved(self.curve, points), f"{verb} {CURVES[self.curve].plain}")
-        self.refresh()
 
     def freehand(self) -> bool:
         """Whether the chosen kind of drawing follows the hand."""
@@ -312,21 +328,22 @@ class PhotoDesk(QWidget):
         if photo is None:
             return
         far = max(abs(start[0] - end[0]), abs(start[1] - end[1]))
-        if self.mode == "scale":
-            if far >= 3:
-                self.change(photo.spanned(self.span, (*start, *end)), f"Measure {self.scale_page.title(self.span)}")
-        elif self.mode == "draw":
-            points = line if self.freehand() else (start, end)
-            if len(points) > 1 or self.drawing_kind == "free":
-                new = Drawing(self.drawing_kind, points, self.drawing_colour)
-                self.change(replace(photo, drawings=(*photo.drawings, new)), f"Draw {self.drawing_kind}")
-        elif self.mode == "crop" and far >= 32:
+        if self.mode == "scale" and far >= 3:
+            self.change(photo.spanned(self.span, (*start, *end)), f"Measure {self.scale_page.title(self.span)}")
+            return
+        points = line if self.freehand() else (start, end)
+        if self.mode == "draw" and (len(points) > 1 or self.drawing_kind == "free"):
+            new = Drawing(self.drawing_kind, points, self.drawing_colour)
+            self.change(replace(photo, drawings=(*photo.drawings, new)), f"Draw {self.drawing_kind}")
+            return
+        if self.mode == "crop" and far >= 32:
             whole = framing(replace(photo, crop=None))
             corners = whole.to_shown((start, end))
             low, high = corners.min(axis=0), corners.max(axis=0)
             crop = (float(low[0]), float(low[1]), float(high[0]), float(high[1]))
             self.change(replace(photo, crop=crop), "Crop the photo")
-        self.refresh()
+            return
+        self.refresh()  # what was begun is gone
 
     # --- keys ----------------------------------------------------------------------------
 

@@ -73,7 +73,7 @@ class SheetsPanel(QWidget):
             self.direction.addItem(NAMES[key], key)
         self.direction.setAccessibleName("view of the sheet")
         self.direction.activated.connect(lambda i: self._set("View of the sheet", direction=self.direction.itemData(i)))
-        self.size = self._number("height of the drawing, mm", 5, 5000, " mm")
+        self.drawing_height = self._number("height of the drawing, mm", 5, 5000, " mm")
         self.across = self._number("to the right, mm", -2000, 2000, " mm")
         self.up = self._number("up, mm", -2000, 2000, " mm")
         self.opacity = QSlider(Qt.Orientation.Horizontal)
@@ -81,7 +81,7 @@ class SheetsPanel(QWidget):
         self.opacity.setToolTip("How strongly the sheet shows through the clay")
         self.opacity.setAccessibleName("opacity of the sheet")
         self.opacity.sliderReleased.connect(self._placed)
-        for i, (text, widget) in enumerate((("view", self.direction), ("height", self.size), ("right", self.across),
+        for i, (text, widget) in enumerate((("view", self.direction), ("height", self.drawing_height), ("right", self.across),
                                             ("up", self.up), ("through clay", self.opacity))):  # fmt: skip
             grid.addWidget(QLabel(text), i, 0)
             grid.addWidget(widget, i, 1)
@@ -174,7 +174,7 @@ class SheetsPanel(QWidget):
         sheet = self.chosen()
         if sheet is None:
             return
-        scale = min(max(self.size.value() / sheet.height, SCALES[0]), SCALES[1])
+        scale = min(max(self.drawing_height.value() / sheet.height, SCALES[0]), SCALES[1])
         if abs(scale * sheet.height - sheet.scale * sheet.height) < 0.05:
             scale = sheet.scale
         moved = replace(sheet, scale=scale, opacity=self.opacity.value() / 100)
@@ -237,7 +237,7 @@ class SheetsPanel(QWidget):
             widget.setVisible(some)
         if sheet is None:
             return
-        values = ((self.size, sheet.height * sheet.scale), (self.across, sheet.x), (self.up, sheet.y))
+        values = ((self.drawing_height, sheet.height * sheet.scale), (self.across, sheet.x), (self.up, sheet.y))
         for box, value in values:
             box.blockSignals(True)
             box.setValue(value)

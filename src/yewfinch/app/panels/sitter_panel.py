@@ -31,6 +31,7 @@ class SitterPanel(QWidget):
     Signals
     -------
     solve_asked : ()
+    cancel_asked : () that a running solve ends
     mark_asked : (str, str) photo id and landmark to look at
     """
 
@@ -44,9 +45,9 @@ class SitterPanel(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
-        self.size = SitterSize(bench)
+        self.known_size = SitterSize(bench)
         self.person = SitterPerson(bench)
-        column.addWidget(self.size)
+        column.addWidget(self.known_size)
         column.addWidget(self.person)
         self.state = QLabel()
         self.state.setWordWrap(True)
@@ -61,8 +62,16 @@ class SitterPanel(QWidget):
         self.progress.setRange(0, 100)
         self.progress.setTextVisible(False)
         self.progress.setFixedHeight(6)
-        self.progress.setVisible(False)
-        column.addWidget(self.progress)
+        self.cancel = QPushButton("Cancel")
+        self.cancel.setToolTip("End the solve; nothing is changed")
+        self.cancel.clicked.connect(self.cancel_asked)
+        self.running = QWidget()
+        line = QHBoxLayout(self.running)
+        line.setContentsMargins(0, 0, 0, 0)
+        line.addWidget(self.progress, 1)
+        line.addWidget(self.cancel)
+        self.running.hide()
+        column.addWidget(self.running)
         column.addWidget(self.state)
         self.warnings = QLabel()
         self.warnings.setWordWrap(True)
@@ -108,7 +117,7 @@ class SitterPanel(QWidget):
         told = [] if found is None else found.warnings(names)
         self.warnings.setText("\n".join(told))
         self.warnings.setVisible(bool(told))
-        self.size.refresh()
+        self.known_size.refresh()
         self.person.refresh()
         self._list_bad(sitter)
 
@@ -140,7 +149,7 @@ class SitterPanel(QWidget):
 
     def show_progress(self, fraction: float | None) -> None:
         """A running solve; None when it has ended."""
-        self.progress.setVisible(fraction is not None)
+        self.running.setVisible(fraction is not None)
         self.progress.setValue(round(100 * (fraction or 0.0)))
         if fraction is None:
             self.refresh()

@@ -77,12 +77,12 @@ class StampPanel(QWidget):
         self.keep.clicked.connect(self._keep)
         self.angle = ValueSlider("Angle", -180.0, 180.0, "°", decimals=0)
         self.angle.changed.connect(lambda v: bench.set_tool(stamp_angle=v))
-        self.height = ValueSlider("Height", 0.02, 20.0, "mm", decimals=2, logarithmic=True)
-        self.height.setToolTip("White of the picture is raised by this")
-        self.height.changed.connect(lambda v: bench.set_tool(height=v))
+        self.relief = ValueSlider("Height", 0.02, 20.0, "mm", decimals=2, logarithmic=True)
+        self.relief.setToolTip("White of the picture is raised by this")
+        self.relief.changed.connect(lambda v: bench.set_tool(height=v))
         self.invert = QCheckBox("Exchange black and white")
         self.invert.clicked.connect(lambda on: bench.set_tool(stamp_invert=on))
-        for widget in (self.scale, self.keep, self.angle, self.height, self.invert):
+        for widget in (self.scale, self.keep, self.angle, self.relief, self.invert):
             rows.addWidget(widget)
         column.addWidget(self.how)
         bench.tool_changed.connect(self.refresh)
@@ -171,8 +171,8 @@ class StampPanel(QWidget):
         self.scale.setVisible(s.stamp_fit == "skin")
         self.scale.set_value(s.stamp_scale)
         self.angle.set_value(s.stamp_angle)
-        self.height.setVisible(self.bench.tool_id == "stamp")
-        self.height.set_value(s.height)
+        self.relief.setVisible(self.bench.tool_id == "stamp")
+        self.relief.set_value(s.height)
         self.invert.setChecked(s.stamp_invert)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:  # noqa: N802

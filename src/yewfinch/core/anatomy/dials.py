@@ -7,7 +7,6 @@ less'. They name forms, not groups of people. Amounts are common practice.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -57,8 +56,6 @@ DIALS: tuple[Dial, ...] = (
     Dial("larynx", "Larynx", "hidden", "prominent", "ears and neck"),
     Dial("neck", "Neck muscles", "slight", "strong", "ears and neck"),
 )
-#: Fields that age drives and no dial.
-AGEING = ("sag", "hollows")
 
 
 def fields(rest: DoubleArray, normals: DoubleArray, inside: DoubleArray, in_mouth: DoubleArray) -> dict[str, DoubleArray]:
@@ -94,9 +91,6 @@ class _Out:
 
     normals: DoubleArray
     lips: DoubleArray
-
-
-Bump = Callable[[Point, float, float], DoubleArray]
 
 
 def _shapes(q: DoubleArray, out: _Out) -> dict[str, DoubleArray]:

@@ -324,6 +324,20 @@ def pick(positions, faces, face_start, lo, hi, ox, oy, oz, dx, dy, dz, front_onl
 
 
 @njit(cache=True)
+def depths(positions, faces, face_start, lo, hi, origins, direction, entry, order):
+    """Way to the first hit from the front of each ray along one unit direction; infinite if there is none."""
+    out = np.full(len(origins), np.inf)
+    for i in range(len(origins)):
+        face, _, t, _, _ = pick(
+            positions, faces, face_start, lo, hi, origins[i, 0], origins[i, 1], origins[i, 2], direction[0], direction[1], direction[2],
+            True, entry, order,
+        )  # fmt: skip
+        if face >= 0:
+            out[i] = t
+    return out
+
+
+@njit(cache=True)
 def nearest_row(positions, lo, hi, shift, cx, cy, cz):
     """Row nearest to a point, by leaf boxes."""
     best = np.float32(np.inf)

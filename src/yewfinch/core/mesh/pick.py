@@ -82,6 +82,36 @@ def pick(
     return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
 
 
+def circle_on(surface: Surface, centre: npt.ArrayLike, normal: npt.ArrayLike, radius: float, count: int = 48) -> DoubleArray:
+    """A circle laid on a surface, looked down on along the normal of its centre.
+
+    Parameters
+    ----------
+    surface : Surface
+    centre : (3,) float, mm
+    normal : (3,) float, unit
+    radius : float, mm
+    count : int
+        Points of the circle.
+
+    Returns
+    -------
+    (count + 1, 3) float64
+        In mm, closed. Where the surface lies more than a radius above or below, the point stays level with the centre.
+    """
+    c, n = np.asarray(centre, np.float64), np.asarray(normal, np.float64)
+    side = np.cross(n, [0.0, 1.0, 0.0] if abs(n[1]) < 0.9 else [1.0, 0.0, 0.0])
+    side /= np.linalg.norm(side)
+    turn = np.linspace(0.0, 2.0 * np.pi, count + 1)[:, None]
+    level = c + radius * (np.cos(turn) * side + np.sin(turn) * np.cross(n, side))
+    entry, order = surface.pick_buffers
+    down = _kernels.depths(
+        surface.positions, surface.faces, surface.face_start, surface.leaf_lo, surface.leaf_hi, level + n * radius, -n, entry, order,
+    )  # fmt: skip
+    fall = np.where(down <= 2 * radius, radius - down, 0.0)
+    return np.asarray(level + fall[:, None] * n)
+
+
 def pick_free(surface: Surface, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
     """As `pick`, but what is masked by half or more is passed through."""
     o, d = np.asarray(origin, np.float64), np.asarray(direction, np.float64)
@@ -101,6 +131,7 @@ def pick_free(surface: Surface, origin: npt.ArrayLike, direction: npt.ArrayLike)
 def _warm() -> None:
     surface = Surface([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]])
     pick(surface, (0.2, 0.2, 1), (0, 0, -1))
+    circle_on(surface, (0.2, 0.2, 0), (0, 0, 1), 0.1)
 
 
 warmup.register("picking", _warm)
