@@ -135,9 +135,7 @@ def towards(w: MainWindow) -> None:
 def proportions(w: MainWindow) -> None:
     """Sitter, clay and norms."""
     w.bench.set_stage("Features")
-    for name in ("Likeness", "Towards the sitter", "Outlines and lines"):
-        w.folds[name].button.setChecked(False)
-    w.folds["Proportions"].button.setChecked(True)
+    w.folds["Proportions"].button.click()  # comes into sight
     w.bench.set_view(w.bench.view.turned(0, 0))
 
 

@@ -9,6 +9,7 @@ from tests.sculpt.test_shaping import sheet
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.shared.arrays import LEAF_ROWS
 
 DOWN = np.array([0.0, 0.0, -1.0])
 
@@ -69,3 +70,35 @@ def test_an_airbrush_goes_on_while_the_pointer_rests():
     once, rests = run(path)[0], run(path, still=10, airbrush=True)[0]
     assert rests[:, 2].max() > 5 * once[:, 2].max()
     np.testing.assert_array_equal(run(path, still=10)[0], once)
+
+
+@pytest.mark.parametrize("tool_id", ["clay", "smooth", "paint", "mask", "gloss"])
+def test_each_event_is_told_once_however_many_dabs_it_makes(tool_id):
+    """A listener that copies only the leaves it is told of has the same as the clay after every event."""
+    portrait, piece = sheet(121)
+    surface, spec = piece.surface, tool(tool_id)
+    rng = np.random.default_rng(1)
+    surface.set_rows(np.arange(len(surface), dtype=np.int32), surface.positions + rng.normal(0, 0.05, surface.positions.shape).astype(np.float32))
+    ctx = StrokeContext(portrait, piece, replace(spec.settings, size=2.0, stabiliser=0.0), True, (9, 80, 200), channel=spec.channel)
+    values = getattr(surface, spec.channel)
+    start = values.copy()
+    copied, told = start.copy(), []
+
+    def listen(piece_id, channel, leaves):
+        told.append((piece_id, channel))
+        for leaf in leaves:
+            rows = slice(leaf * LEAF_ROWS, (leaf + 1) * LEAF_ROWS)
+            copied[rows] = values[rows]
+
+    portrait.rows_changed.connect(listen)
+    stroke = spec.make(ctx)
+    next(stroke)
+    for number, (phase, x) in enumerate((("press", -30.0), ("move", -10.0), ("move", 10.0)), 1):
+        stroke.send(PointerEvent(phase, np.array([x, 7.0, 300.0]), DOWN))
+        assert told == [(piece.id, spec.channel)] * number
+        np.testing.assert_array_equal(copied, values)
+    changed = (values != start).any(axis=1)
+    assert np.ptp(surface.positions[changed, 0]) > 35  # many dabs of 2 mm
+    stroke.close()
+    np.testing.assert_array_equal(values, start)
+    np.testing.assert_array_equal(copied, start)

@@ -33,7 +33,7 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             ctx.recorder.touch(rows)
             alpha[rows] = np.maximum(alpha[rows], np.minimum(weights * (abs(dab.force) * _FULL), 1.0))
             channel[rows, 0] = np.round(base[rows] + (target - base[rows]) * alpha[rows])
-            ctx.portrait.rows_written(ctx.piece.id, ctx.channel, surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(rows))
 
     def soft(ctx: StrokeContext, dab: Dab) -> None:
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
@@ -46,6 +46,6 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             mean = np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
             held = channel[rows, 0].astype(np.float32)
             channel[rows, 0] = np.round(held + weights * (mean - held))
-            ctx.portrait.rows_written(ctx.piece.id, ctx.channel, surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(rows))
 
     return dab_stroke(ctx, name, touch, soft)

@@ -88,6 +88,7 @@ class StrokeContext:
     recorder: Recorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
+    _written: list[IndexArray] = field(init=False, default_factory=list)
 
     def __post_init__(self) -> None:
         self.recorder = Recorder(self.piece, self.channel)
@@ -97,7 +98,7 @@ class StrokeContext:
         return self.piece.pick(event.origin, event.direction)
 
     def move_rows(self, rows: IndexArray, steps: FloatArray) -> None:
-        """Add steps in mm to rows of positions, record, mend and announce."""
+        """Add steps in mm to rows of positions, record and mend; `tell` announces it."""
         if len(rows) == 0:
             return
         self.recorder.touch(rows)
@@ -105,7 +106,17 @@ class StrokeContext:
         _kernels.shift(rows, surface.positions, steps, self.symmetry)
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
-        self.portrait.rows_written(self.piece.id, "positions", leaves)
+        self.wrote(leaves)
+
+    def wrote(self, leaves: IndexArray) -> None:
+        """Note leaves in which a dab changed the channel that is worked on; `tell` announces them."""
+        self._written.append(leaves)
+
+    def tell(self) -> None:
+        """Announce what all dabs of an event changed, once: who listens draws or reads buffers anew."""
+        written, self._written = self._written, []
+        if written:
+            self.portrait.rows_written(self.piece.id, self.channel, np.unique(np.concatenate(written)))
 
     @cached_property
     def start(self) -> FloatArray:
@@ -281,6 +292,7 @@ def dab_stroke(
                 if strewn is not None:
                     use = shifted if sample.shift and shifted is not None else touch
                     use(ctx, _dab(ctx, strewn, sample, along, chance))
+            ctx.tell()
             if event.phase == "release":
                 ctx.finish(name)
                 return

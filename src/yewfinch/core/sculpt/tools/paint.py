@@ -31,7 +31,7 @@ def make(ctx: StrokeContext) -> Stroke:
             rows, weights = footprint(ctx, one)
             ctx.recorder.touch(rows)
             _kernels.paint(rows, weights, strength, stamp, 1, alpha, base, surface.colour, colour)
-            ctx.portrait.rows_written(ctx.piece.id, "colour", surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(rows))
 
     return dab_stroke(ctx, "Paint", touch, soft)
 
