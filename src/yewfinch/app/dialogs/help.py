@@ -22,7 +22,7 @@ zooms, right drag moves the photo, Alt+click takes a colour from it. Marks can a
 and JSON files (menu File).</p>
 <p><b>3. Solve the sitter.</b> Six marks on each of a few photos from different sides are enough to begin. All photos
 are solved together: where each was taken from, through which lens, and the sitter's landmarks in
-millimetres, each with its uncertainty. What no photo tells comes from published measures of people of the sitter's age and sex: say in the
+millimetres, each with its uncertainty. <i>Cancel</i> ends a solve that takes too long and changes nothing. What no photo tells comes from published measures of people of the sitter's age and sex: say in the
 panel <i>The sitter</i> whether it is an adult, a child or an old person, with the years if you know them. A click that does not fit the
 others is left out and named there; its desk shows where it should be. The dashed gold
 ellipse on the desk is where the solve expects the landmark (two standard deviations). Lines and outlines drawn on photos (6) have a part in the solve.</p>
