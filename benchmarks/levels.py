@@ -6,7 +6,6 @@ import time
 
 import igl
 import numpy as np
-from tests.conftest import cube_sphere
 
 from benchmarks.timing import best
 from yewfinch.core.document import layers
@@ -15,6 +14,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.halfedges import finer, subdivided
+from yewfinch.demo.shapes import cube_sphere
 
 
 def main() -> None:

@@ -8,7 +8,6 @@ import time
 import igl
 import numpy as np
 from skimage.measure import marching_cubes
-from tests.conftest import cube_sphere
 
 from benchmarks.timing import best
 from yewfinch.core.document.new import new_portrait
@@ -20,6 +19,7 @@ from yewfinch.core.reshape.adapt import adapted
 from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.quad_net import sample_near
 from yewfinch.core.reshape.scan import inside_grid
+from yewfinch.demo.shapes import cube_sphere
 
 
 def main(cells: int = 128) -> None:

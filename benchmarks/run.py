@@ -11,7 +11,6 @@ from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
-from tests.conftest import cube_sphere
 
 from benchmarks import base_head, levels, remesh, sitters, tools
 from benchmarks.timing import gather_scatter
@@ -24,6 +23,7 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext
 from yewfinch.core.sculpt.tools import clay, smooth
+from yewfinch.demo.shapes import cube_sphere
 
 FOOTPRINT = 10_000
 

@@ -281,7 +281,7 @@ def times() -> None:
 
 def outlines() -> None:
     """A stroke on dense clay: drawing the depth map again, against drawing all of it."""
-    from tests.conftest import cube_sphere
+    from yewfinch.demo.shapes import cube_sphere
 
     portrait = demo_portrait()
     camera = next(p.standpoint for p in portrait.sitter.photos if p.standpoint).camera()

@@ -6,7 +6,6 @@ import time
 from dataclasses import replace
 
 import numpy as np
-from tests.conftest import cube_sphere
 
 from benchmarks.timing import best, gather_scatter
 from yewfinch.core.document.piece import Piece
@@ -17,6 +16,7 @@ from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import ToolSpec, tools
 from yewfinch.core.sculpt.stamps import stamp_of
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.demo.shapes import cube_sphere
 
 CENTRE = np.array([8.0, 30.0, 95.0]) / np.linalg.norm([8.0, 30.0, 95.0]) * 100
 

@@ -11,48 +11,18 @@ os.environ["YEWFINCH_STATE"] = f"{_HOME}/state"
 os.environ["YEWFINCH_CONFIG"] = f"{_HOME}/config"
 os.environ.setdefault("QT_QPA_PLATFORM", "xcb")
 
-import numpy as np  # noqa: E402
 import pytest  # noqa: E402
 from hypothesis import settings  # noqa: E402
 
 from yewfinch.core.document.new import new_portrait  # noqa: E402
 from yewfinch.core.document.plain import plain_head  # noqa: E402
 from yewfinch.core.document.portrait import Portrait  # noqa: E402
-from yewfinch.core.mesh.order import in_face_order  # noqa: E402
 from yewfinch.core.mesh.surface import Surface  # noqa: E402
+from yewfinch.demo.shapes import cube_sphere  # noqa: E402
 
 # The same examples at every run: a rare one that fails belongs in a test by name, not in somebody's next run.
 settings.register_profile("steady", derandomize=True, deadline=None)
 settings.load_profile("steady")
-
-
-def cube_sphere(n: int, radius: float = 100.0) -> Surface:
-    """A ball of quads: a cube of n x n squares a side, blown up."""
-    points: dict[tuple[int, int, int], int] = {}
-    where: list[tuple[int, int, int]] = []
-    quads = []
-
-    def row(p: tuple[int, int, int]) -> int:
-        if p not in points:
-            points[p] = len(where)
-            where.append(p)
-        return points[p]
-
-    for axis in range(3):
-        for side in (0, n):
-            for i in range(n):
-                for j in range(n):
-                    corners = []
-                    for a, b in ((i, j), (i + 1, j), (i + 1, j + 1), (i, j + 1)):
-                        p = [0, 0, 0]
-                        p[axis], p[(axis + 1) % 3], p[(axis + 2) % 3] = side, a, b
-                        corners.append(row((p[0], p[1], p[2])))
-                    quads.append(corners if side else corners[::-1])
-    q = np.array(where, float) / n * 2 - 1
-    q = np.tan(q * np.pi / 4)
-    q = q / np.linalg.norm(q, axis=1, keepdims=True) * radius
-    faces, order = in_face_order(q.astype(np.float32), np.array(quads, np.int32))
-    return Surface(q[order], faces)
 
 
 @pytest.fixture
@@ -101,8 +71,15 @@ def qapp():
 
 
 @pytest.fixture
-def window(qtbot, demo_file):
+def sampled():
+    """Vertices of clay up to which a processor draws four samples a pixel: none in most tests, which takes a tenth less time."""
+    return 0
+
+
+@pytest.fixture
+def window(qtbot, demo_file, monkeypatch, sampled):
     """The real window on the demo portrait."""
+    monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
     from yewfinch.app.window import MainWindow
     from yewfinch.core.document.settings import Settings
     from yewfinch.demo.portrait import demo_portrait

@@ -3,8 +3,8 @@
 import time
 
 import numpy as np
-from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
-from PyQt6.QtGui import QMouseEvent, QPointingDevice, QTabletEvent
+from PyQt6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt, QUrl
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QMouseEvent, QPointingDevice, QTabletEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
@@ -66,3 +66,41 @@ def clay_picture(window):
     assert picture.full
     window.viewport.glass.take_hold()
     return picture.canvas.shown()
+
+
+def settled(window, qtbot):
+    """Wait until a turned dial has come to rest."""
+    steering = window.steering
+    qtbot.waitUntil(lambda: not steering._soon.isActive() and not steering._rest.isActive() and steering._draft is None)
+
+
+def pull(slider, share):
+    """Drag a slider's handle with the mouse to a share of its range."""
+    y = slider.height() // 2
+    here = round(slider.value() / slider.maximum() * (slider.width() - 16)) + 8
+    here = min(max(here, 11), slider.width() - 11)
+    there = round(share * (slider.width() - 16)) + 8
+    QTest.mousePress(slider, Qt.MouseButton.LeftButton, pos=QPoint(here, y))
+    for x in np.linspace(here, there, 8)[1:]:
+        QTest.mouseMove(slider, QPoint(round(float(x)), y))
+        QTest.qWait(1)
+    QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=QPoint(there, y))
+
+
+def click(button):
+    QTest.mouseClick(button, Qt.MouseButton.LeftButton)
+
+
+def typed(box, text):
+    box.setFocus()
+    box.selectAll()
+    QTest.keyClicks(box, text)
+    QTest.keyClick(box, Qt.Key.Key_Return)
+
+
+def drop(widget, *paths):
+    data = QMimeData()
+    data.setUrls([QUrl.fromLocalFile(str(p)) for p in paths])
+    rest = (Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+    QApplication.sendEvent(widget, QDragEnterEvent(QPoint(20, 20), *rest))
+    QApplication.sendEvent(widget, QDropEvent(QPointF(20, 20), *rest))

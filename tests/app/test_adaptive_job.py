@@ -6,9 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from scipy.spatial import cKDTree
 
-from tests.app.hands import at_landmark, clay_picture, drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_pose_job import typed
+from tests.app.hands import at_landmark, clay_picture, click, drag, line, typed
 
 
 def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path):

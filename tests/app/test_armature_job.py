@@ -7,8 +7,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click, pull
+from tests.app.hands import click, drag, line, pull
 from yewfinch.core.formats import container
 
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier

@@ -4,10 +4,10 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, click, drag, line, pull, settled
 from yewfinch.core.anatomy.head_measures import STEERED
 from yewfinch.core.anatomy.person import PRESETS
 from yewfinch.core.document.figure import figures
@@ -24,29 +24,6 @@ def block(window, qtbot):
     assert window.base_head.isVisible()
     assert window.head_measures.isVisible()
     return window
-
-
-def settled(window, qtbot):
-    """Wait until a turned dial has come to rest."""
-    steering = window.steering
-    qtbot.waitUntil(lambda: not steering._soon.isActive() and not steering._rest.isActive() and steering._draft is None)
-
-
-def pull(slider, share):
-    """Drag a slider's handle with the mouse to a share of its range."""
-    y = slider.height() // 2
-    here = round(slider.value() / slider.maximum() * (slider.width() - 16)) + 8
-    here = min(max(here, 11), slider.width() - 11)
-    there = round(share * (slider.width() - 16)) + 8
-    QTest.mousePress(slider, Qt.MouseButton.LeftButton, pos=QPoint(here, y))
-    for x in np.linspace(here, there, 8)[1:]:
-        QTest.mouseMove(slider, QPoint(round(float(x)), y))
-        QTest.qWait(1)
-    QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=QPoint(there, y))
-
-
-def click(button):
-    QTest.mouseClick(button, Qt.MouseButton.LeftButton)
 
 
 def test_a_new_portrait_from_dials(block, qtbot, tmp_path):

@@ -7,10 +7,8 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_fuse_job import done, sound
-from tests.app.test_pose_job import typed
+from tests.app.hands import click, drag, line, typed
+from tests.app.jobs import done, sound
 
 #: Kind, measures, place and turn of the left half and of what stands on the midline.
 SOLIDS = (

@@ -5,8 +5,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click, pull, settled
+from tests.app.hands import at_landmark, click, drag, line, pull, settled
 from yewfinch.core.anatomy.body_measures import MEASURES
 from yewfinch.core.document.figure import figures
 from yewfinch.core.formats import container

@@ -4,9 +4,8 @@ import numpy as np
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line, pen
-from tests.app.test_base_head_job import click
-from tests.app.test_stamp_job import begun
+from tests.app.hands import at_landmark, click, drag, line, pen
+from tests.app.jobs import begun
 
 
 def knot(w, index):

@@ -7,25 +7,16 @@ import weakref
 import numpy as np
 import pytest
 from PIL import Image
-from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QTimer, QUrl
-from PyQt6.QtGui import QDragEnterEvent, QDropEvent
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, drag, drop, line
 from yewfinch.app.dialogs.units import UnitsDialog
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
 from yewfinch.core.document.claims import Claim, stand_of
 from yewfinch.core.formats import container
 from yewfinch.demo.portrait import demo_portrait
-
-
-def drop(widget, *paths):
-    data = QMimeData()
-    data.setUrls([QUrl.fromLocalFile(str(p)) for p in paths])
-    rest = (Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
-    QApplication.sendEvent(widget, QDragEnterEvent(QPoint(20, 20), *rest))
-    QApplication.sendEvent(widget, QDropEvent(QPointF(20, 20), *rest))
 
 
 def answer(text):

@@ -4,13 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-import trimesh
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_pose_job import typed
+from tests.app.hands import click, drag, line, typed
+from tests.app.jobs import done, sound
 
 PARTS = (
     ("ball", {"across": 150, "tall": 180, "deep": 190}, (0, 40, -5), (0, 0, 0)),
@@ -37,20 +35,6 @@ def roughed(window, qtbot):
     window.bench.choose_piece("solid")
     qtbot.waitUntil(lambda: "6 pieces in sight" in window.fusing.note.text())
     return window
-
-
-def done(w, qtbot):
-    qtbot.waitUntil(lambda: not w.fusing.busy(), timeout=120000)
-    w.activateWindow()  # without a window manager nobody else does, after a dialog
-    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    qtbot.wait(30)
-
-
-def sound(surface):
-    mesh = trimesh.Trimesh(surface.positions, surface.triangles(), process=False)
-    assert mesh.is_watertight
-    assert mesh.is_winding_consistent
-    return mesh
 
 
 def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_path):

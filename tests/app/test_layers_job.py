@@ -4,8 +4,7 @@ import numpy as np
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click
+from tests.app.hands import at_landmark, click, drag, line
 from yewfinch.core.document import layers
 
 

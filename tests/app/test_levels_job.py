@@ -4,9 +4,8 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_mask_and_cut_job import finished
+from tests.app.hands import at_landmark, click, drag, line
+from tests.app.jobs import finished
 from yewfinch.core.document import detail_levels
 
 

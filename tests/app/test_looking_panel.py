@@ -4,8 +4,7 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line, view_picture
-from tests.app.test_base_head_job import click
+from tests.app.hands import at_landmark, click, drag, line, view_picture
 
 
 def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):

@@ -7,8 +7,8 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog, QProgressDialog, QPushButton
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click
+from tests.app.hands import click, drag, line
+from tests.app.jobs import finished
 from yewfinch.app import outlines
 
 
@@ -29,13 +29,6 @@ def seen(w, *points):
 def round_about(w, point, size):
     (x, y), a = seen(w, point)[0], np.linspace(0, 6.2, 30)
     return [(x + size * np.cos(t), y + size * np.sin(t)) for t in a]
-
-
-def finished(w, panel, qtbot):
-    qtbot.waitUntil(lambda: not panel.busy(), timeout=60000)
-    w.activateWindow()
-    qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    qtbot.wait(30)
 
 
 def test_masked_by_lasso_freed_by_box_stored_hidden_and_saved(w, qtbot, tmp_path, monkeypatch):

@@ -5,8 +5,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click
+from tests.app.hands import at_landmark, click, drag, line
 
 CTRL, SHIFT, ALT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier, Qt.KeyboardModifier.AltModifier
 

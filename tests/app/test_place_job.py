@@ -9,9 +9,7 @@ from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_pose_job import typed
+from tests.app.hands import click, drag, line, typed
 
 
 @pytest.fixture

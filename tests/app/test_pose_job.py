@@ -5,8 +5,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click, pull, settled
+from tests.app.hands import at_landmark, click, drag, line, pull, settled, typed
 from yewfinch.core.anatomy.person import Figure, Person
 from yewfinch.core.document.figure import figures
 from yewfinch.core.show.pose_presets import PRESETS
@@ -26,13 +25,6 @@ def show(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Show"], Qt.MouseButton.LeftButton)
     assert window.pose.isVisible()
     return window
-
-
-def typed(box, text):
-    box.setFocus()
-    box.selectAll()
-    QTest.keyClicks(box, text)
-    QTest.keyClick(box, Qt.Key.Key_Return)
 
 
 def rested(w, qtbot):

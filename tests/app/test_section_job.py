@@ -7,9 +7,8 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line, view_picture
-from tests.app.test_base_head_job import click
-from tests.app.test_stamp_job import begun
+from tests.app.hands import at_landmark, click, drag, line, view_picture
+from tests.app.jobs import begun
 
 
 def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):

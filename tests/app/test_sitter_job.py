@@ -11,8 +11,7 @@ from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_documents import drop
+from tests.app.hands import at_landmark, drag, drop, line
 from yewfinch.core.formats import container
 from yewfinch.demo.portrait import photo_file
 

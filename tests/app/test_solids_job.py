@@ -7,9 +7,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line
-from tests.app.test_base_head_job import click
-from tests.app.test_pose_job import typed
+from tests.app.hands import click, drag, line, typed
 from yewfinch.core.reshape.solid import KINDS
 
 

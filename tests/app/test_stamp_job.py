@@ -6,21 +6,9 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line, view_picture
-from tests.app.test_base_head_job import click
+from tests.app.hands import at_landmark, click, drag, line, view_picture
+from tests.app.jobs import begun
 from yewfinch.core.document import detail_levels
-
-
-def begun(window, *folds):
-    w = window
-    w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
-    for name in ("Levels", "Form layers", "Likeness"):
-        w.folds[name].button.setChecked(False)
-    for name in folds:
-        w.folds[name].button.setChecked(True)
-    QTest.qWait(50)
-    return w, w.bench.portrait.surface("head")
 
 
 def test_a_stamp_is_drawn_out_to_its_size_and_pressed_in_with_ctrl(window):

@@ -5,8 +5,7 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line
-from tests.app.test_base_head_job import click, pull, settled
+from tests.app.hands import at_landmark, click, drag, line, pull, settled
 from yewfinch.core.document.under_skin import PEGS, SKULL, pegs, plain_skull
 
 

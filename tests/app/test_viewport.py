@@ -8,6 +8,13 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from tests.app.hands import at_landmark, drag, line, pen
+from yewfinch.render.scene import SAMPLED
+
+
+@pytest.fixture
+def sampled():
+    """As the application draws."""
+    return SAMPLED
 
 
 def wheel(widget, at, steps):

@@ -2,7 +2,6 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import adapting, fusing, masking, pieces, placing, symmetry, tidying
 from yewfinch.core.document.edits import Edit, RowsChange
@@ -12,6 +11,7 @@ from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.show.outline import drawn
 from yewfinch.core.show.view import View
+from yewfinch.demo.shapes import cube_sphere
 
 
 def _loose(count):

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import (
     adapting,
@@ -30,6 +29,7 @@ from yewfinch.core.sculpt import masks
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline
 from yewfinch.core.show.view import View
+from yewfinch.demo.shapes import cube_sphere
 
 #: Clay is kept small, so that many steps fit into the test.
 MOST_PIECES, MOST_ROWS = 9, 9000

@@ -5,7 +5,7 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.test_figure import dent
+from tests.document.work import dent
 
 from yewfinch.core.anatomy.base_head import HEAD
 from yewfinch.core.document import bends

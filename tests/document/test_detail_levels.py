@@ -2,13 +2,13 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import detail_levels as levels
 from yewfinch.core.document import pieces, tidying
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.mesh.nearest import nearest_anchors
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from tests.document.work import dent
 
 from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE
 from yewfinch.core.anatomy.people import draw
@@ -24,12 +25,6 @@ from yewfinch.core.sitter.solution import Solution
 @pytest.fixture
 def maker():
     return figures()
-
-
-def dent(portrait, rows, depth=3.0):
-    """Some modelling: press rows in."""
-    s = portrait.surface(HEAD)
-    s.set_rows(rows, s.positions[rows] - depth * s.normals[rows])
 
 
 @pytest.mark.parametrize("level", [0, 1, 3])

@@ -4,8 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.document.test_pieces import begun
-from tests.document.test_posing import on
+from tests.document.work import begun, on
 
 from yewfinch.core.document import fusing, solids
 from yewfinch.core.document.check import problems
@@ -101,7 +100,7 @@ def test_parts_that_look_inwards_and_open_rims_are_dealt_with(portrait, ball):
 
 
 def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
-    from tests.reshape.test_wrap import bumpy
+    from tests.nets import bumpy
 
     from yewfinch.core.document import detail_levels, layers
     from yewfinch.core.mesh.nearest import nearest

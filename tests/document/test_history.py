@@ -4,7 +4,6 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import history, stowage
 from yewfinch.core.document.edits import Edit, FieldChange, PieceChange, RowsChange
@@ -12,6 +11,7 @@ from yewfinch.core.document.history import RAW
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture

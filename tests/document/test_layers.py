@@ -5,45 +5,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
-from tests.conftest import cube_sphere
+from tests.document.work import added, stack, stroke, weighed, with_ball
 
 from yewfinch.core.document import detail_levels, layers, tidying
 from yewfinch.core.document.edits import Edit, RowsChange
 from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
-
-
-def with_ball(n=40):
-    portrait = Portrait()
-    portrait.put_piece(Piece("clay", "Ball", cube_sphere(n)), "x")
-    return portrait
-
-
-def stroke(portrait, seed, layer=None, size=2.0):
-    """What a tool does: rows moved in place, then remembered, with what follows from it on a layer."""
-    surface = portrait.surface("clay")
-    rng = np.random.default_rng(seed)
-    centre = surface.positions[rng.integers(len(surface))]
-    rows = surface.rows_in_ball(centre, 25.0)
-    before = surface.positions[rows].copy()
-    surface.set_rows(rows, before + rng.normal(size=(len(rows), 3)) * size)
-    done = Edit("Stroke", (RowsChange("clay", "positions", rows, before, surface.positions[rows].copy()),))
-    portrait.extend(done, layers.after_stroke(portrait, "clay", layer, done) if layer else ())
-
-
-def added(portrait, name=""):
-    edit, key = layers.add(portrait, "clay", name)
-    portrait.perform(edit)
-    return key
-
-
-def stack(portrait):
-    return layers.stack_of(portrait, portrait.pieces["clay"])
-
-
-def weighed(portrait, key, strength):
-    portrait.perform(layers.weigh(portrait, "clay", key, strength))
+from yewfinch.demo.shapes import cube_sphere
 
 
 @settings(max_examples=20, deadline=None)

@@ -4,8 +4,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
-from tests.mesh.test_mend import as_trimesh
+from tests.nets import as_trimesh
 
 from yewfinch.core.document import masking, pieces
 from yewfinch.core.document.piece import Piece
@@ -21,6 +20,7 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline, drawn
 from yewfinch.core.show.view import View
 from yewfinch.core.skin.colour import to_lab
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
+from tests.document.work import begun
 
 from yewfinch.core.document import pieces, solids
 from yewfinch.core.document.check import problems
@@ -18,6 +18,7 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.solid import KINDS
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture
@@ -25,12 +26,6 @@ def empty():
     p = Portrait()
     yield p
     p.history.close()
-
-
-def begun(portrait, kind, place=(0.0, 0.0, 0.0)):
-    edit, key = solids.begin(portrait, kind, place)
-    portrait.perform(edit)
-    return key
 
 
 def test_a_solid_is_begun_changed_settled_and_all_is_undone(empty):

@@ -5,7 +5,7 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.test_figure import dent
+from tests.document.work import NOD, dent, off, on
 
 from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE
 from yewfinch.core.anatomy.person import PRESETS, Figure, Person
@@ -16,8 +16,6 @@ from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.show.pose import Pose
 
-NOD = Pose({"head": (18.0, 4.0, 30.0), "neck": (8.0, 0.0, 12.0), "jaw": (14.0, 0.0)})
-
 
 @pytest.fixture
 def maker():
@@ -26,14 +24,6 @@ def maker():
 
 def rows_of(portrait):
     return {k: portrait.surface(k).positions.copy() for k in PIECES}
-
-
-def on(maker, portrait, pose=NOD):
-    portrait.perform(maker.stand(portrait, pose, "Pose"))
-
-
-def off(maker, portrait):
-    portrait.perform(maker.stand(portrait, portrait.posed.pose, "Take the pose off", on=False))
 
 
 def same(a, b):

@@ -3,8 +3,7 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.conftest import cube_sphere
-from tests.sculpt.test_tools import bench, draw, line
+from tests.sculpt.clay import bench, draw, line
 
 from yewfinch.core.document import detail_levels, fusing, masking, pieces, symmetry, tidying
 from yewfinch.core.document.edits import PieceChange
@@ -13,6 +12,7 @@ from yewfinch.core.formats import container
 from yewfinch.core.formats.exchange import Shape, read_shapes, write_shapes
 from yewfinch.core.mesh.channels import ROUGH, WIDTHS, Channels
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from tests.document.test_layers import added, stack, stroke, weighed, with_ball
+from tests.document.work import added, stack, stroke, weighed, with_ball
 
 from yewfinch.core.document import detail_levels, layers, states
 from yewfinch.core.sculpt.pointer import PointerEvent

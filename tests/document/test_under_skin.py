@@ -5,7 +5,7 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.test_posing import NOD, off, on
+from tests.document.work import NOD, off, on
 
 from yewfinch.core.anatomy.person import PRESETS, Figure
 from yewfinch.core.document import under_skin

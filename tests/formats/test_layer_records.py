@@ -2,8 +2,8 @@
 
 import numpy as np
 import pytest
-from tests.document.test_layers import added, stack, stroke, weighed, with_ball
-from tests.formats.test_level_records import _spoiled
+from tests.document.work import added, stack, stroke, weighed, with_ball
+from tests.formats.spoiling import spoiled
 
 from yewfinch.core.document import detail_levels, layers, states
 from yewfinch.core.formats.container import load, save
@@ -57,6 +57,6 @@ def test_layers_of_all_levels_come_back_and_go_on(worked, tmp_path):
 ])  # fmt: skip
 def test_layers_that_cannot_be_are_refused_in_a_sentence(worked, tmp_path, how):
     save(worked, tmp_path / "a.yewfinch")
-    _spoiled(tmp_path / "a.yewfinch", **how)
+    spoiled(tmp_path / "a.yewfinch", **how)
     with pytest.raises(BadFileError, match="damaged"):
         load(tmp_path / "a.yewfinch")

@@ -1,17 +1,15 @@
 """Levels saved and opened again; files that claim what cannot be."""
 
-import io
-import json
-import zipfile
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
+from tests.formats.spoiling import spoiled
 
 from yewfinch.core.document import detail_levels
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture
@@ -50,24 +48,6 @@ def test_every_level_comes_back_and_goes_on_as_before(worked, tmp_path):
     again.history.close()
 
 
-def _spoiled(path, member=None, array=None, manifest=None):
-    with zipfile.ZipFile(path) as archive:
-        files = {n: archive.read(n) for n in archive.namelist()}
-    if member is not None and array is None:
-        del files[member]
-    elif member is not None:
-        buffer = io.BytesIO()
-        np.save(buffer, array)
-        files[member] = buffer.getvalue()
-    if manifest is not None:
-        told = json.loads(files["portrait.json"])
-        manifest(next(p for p in told["pieces"] if p["id"] == "clay")["levels"])
-        files["portrait.json"] = json.dumps(told).encode()
-    with zipfile.ZipFile(path, "w") as archive:
-        for name, data in files.items():
-            archive.writestr(name, data)
-
-
 @pytest.mark.parametrize("how", [
     {"member": "pieces/clay/level-2-positions.npy"}, {"member": "pieces/clay/level-1-since.npy"},
     {"member": "pieces/clay/level-2-positions.npy", "array": np.full((3458, 3), np.nan, "<f4")},
@@ -79,6 +59,6 @@ def _spoiled(path, member=None, array=None, manifest=None):
 ])  # fmt: skip
 def test_levels_that_cannot_be_are_refused_in_a_sentence(worked, tmp_path, how):
     save(worked, tmp_path / "a.yewfinch")
-    _spoiled(tmp_path / "a.yewfinch", **how)
+    spoiled(tmp_path / "a.yewfinch", **how)
     with pytest.raises(BadFileError, match="damaged"):
         load(tmp_path / "a.yewfinch")

@@ -3,8 +3,7 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-from tests.conftest import cube_sphere
-from tests.sculpt.test_shaping import sheet
+from tests.sculpt.clay import sheet
 
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.mesh import _coarse_kernels as kernels
@@ -12,6 +11,7 @@ from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.coarse import coarse_cell, coarse_of_levels, coarse_triangles
 from yewfinch.core.mesh.cones import LeafCones
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.demo.shapes import cube_sphere
 
 #: Sides of a view that has all in it.
 EVERYWHERE = np.tile([0.0, 0.0, 0.0, 1.0], (6, 1))

@@ -5,7 +5,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import detail_levels
 from yewfinch.core.document.piece import Piece
@@ -14,6 +13,7 @@ from yewfinch.core.mesh.coarser import coarser, found_under
 from yewfinch.core.mesh.nearest import nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 GRID = [[0, 0, 0], [4, 0, 1], [8, 0, 0], [0, 4, 1], [4, 4, 3], [8, 5, 1], [1, 9, 0], [5, 8, 1]]
 #: Quads and triangles with a rim; a closed box of quads; a double pyramid of triangles; two boxes apart.

@@ -3,9 +3,9 @@
 import igl
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.crossings import crossings, untangled
+from yewfinch.demo.shapes import cube_sphere
 
 
 def by_library(points, triangles):

@@ -3,9 +3,9 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.inside import Inside
+from yewfinch.demo.shapes import cube_sphere
 
 
 def parts(surface):

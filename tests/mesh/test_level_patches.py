@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from tests.mesh.test_levels import shapes
+from tests.nets import shapes
 
 from yewfinch.core.mesh import _levels_kernels as kernels
 from yewfinch.core.mesh import level_patches, levels

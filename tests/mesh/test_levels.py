@@ -2,30 +2,18 @@
 
 import numpy as np
 import pytest
-import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 from scipy.spatial.transform import Rotation
-from tests.conftest import cube_sphere
+from tests.nets import CUBE, SIDES, shapes
 
 from yewfinch.core.mesh import levels
 from yewfinch.core.mesh.halfedges import finer, net_of, subdivided
 from yewfinch.core.mesh.subdivision import limit, split
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
-
-CUBE = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], np.float32)
-SIDES = np.array([[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]], np.int32)
-
-
-def shapes():
-    ball = cube_sphere(5)
-    rows, faces = np.unique(ball.faces[~(ball.positions[ball.faces][:, :, 1] > 40).all(axis=1)], return_inverse=True)
-    open_one = Surface(ball.positions[rows], faces.reshape(-1, 4))
-    triangles = trimesh.creation.icosphere(subdivisions=1, radius=30)
-    mixed = np.concatenate([SIDES[:4], [[0, 2, 6, 6], [0, 6, 4, 4], [1, 5, 7, 7], [1, 7, 3, 3]]]).astype(np.int32)
-    return {"ball": ball, "open": open_one, "triangles": Surface(triangles.vertices, triangles.faces), "mixed": Surface(CUBE * 20, mixed)}
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.mark.parametrize("name", shapes())

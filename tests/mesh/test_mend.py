@@ -1,24 +1,13 @@
 import numpy as np
 import pytest
-import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
+from tests.nets import as_trimesh, sound
 
 from yewfinch.core.mesh.holes import patch, rims
 from yewfinch.core.mesh.mend import mended
 from yewfinch.core.shared.errors import BadSurfaceError
-
-
-def as_trimesh(positions, faces):
-    """The library's own view of a surface: a second opinion on being closed and turned alike."""
-    three = faces[:, 2] == faces[:, 3]
-    return trimesh.Trimesh(positions, np.concatenate([faces[:, [0, 1, 2]], faces[~three][:, [0, 2, 3]]]), process=False)
-
-
-def sound(made):
-    mesh = as_trimesh(made.positions, made.faces)
-    return bool(mesh.is_watertight and mesh.is_winding_consistent and mesh.volume > 0)
+from yewfinch.demo.shapes import cube_sphere
 
 
 def soup(surface):

@@ -5,12 +5,12 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh._nearest_kernels import _on_triangle
 from yewfinch.core.mesh.nearest import NearestTree, nearest
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @settings(max_examples=30)

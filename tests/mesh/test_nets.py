@@ -3,11 +3,11 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.nearest import nearest, nearest_anchors
 from yewfinch.core.mesh.nets import box_net, grid_quads, ring_net
 from yewfinch.core.mesh.parts import loose_parts
+from yewfinch.demo.shapes import cube_sphere
 
 
 def rings(radii, m=12):

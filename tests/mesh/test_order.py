@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh import _kernels
 from yewfinch.core.mesh.order import in_face_order
 from yewfinch.core.mesh.surface import Surface
+from yewfinch.demo.shapes import cube_sphere
 
 
 def grid(n):

@@ -4,12 +4,12 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.channels import Channels
 from yewfinch.core.mesh.splice import Patch, spliced
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def same_as_anew(made):

@@ -5,11 +5,11 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.orientation import turned_round
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.demo.shapes import cube_sphere
 
 GRID = np.array([[0, 0, 0], [1, 0, 0], [2, 0, 0], [0, 1, 0], [1, 1, 0], [2, 1, 0]], float)
 QUADS = [[0, 1, 4, 3], [1, 2, 5, 4]]

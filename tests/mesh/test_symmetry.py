@@ -3,8 +3,7 @@ import pytest
 import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
-from tests.mesh.test_mend import sound
+from tests.nets import sound
 
 from yewfinch.core.document import symmetry
 from yewfinch.core.document.piece import Piece
@@ -15,6 +14,7 @@ from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.mesh.symmetry import Plane, evened, matched, mirrored_half
 from yewfinch.core.reshape.sectors import sectors
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 MIDLINE = Plane()
 

@@ -2,7 +2,6 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.app.clay_picture import around, halves, part_of
 from yewfinch.core.document import detail_levels
@@ -13,6 +12,7 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.looking import Looking
 from yewfinch.core.show.section import Section
 from yewfinch.core.show.view import View
+from yewfinch.demo.shapes import cube_sphere
 from yewfinch.render import picture
 from yewfinch.render.scene import Canvas, SceneRenderer
 

@@ -3,7 +3,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import adapting
 from yewfinch.core.document.edits import Edit, RowsChange
@@ -14,6 +13,7 @@ from yewfinch.core.mesh.nearest import nearest, nearest_anchors
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.adapt import LEAST_QUALITY, adapted
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def quality(p, tri):
@@ -170,8 +170,6 @@ def test_one_undo_step_with_landmarks_regions_and_masks(portrait, ball):
 def test_absurd_lengths_are_said(ball, length):
     with pytest.raises(YewfinchError, match="make no sense"):
         worked(ball, around(ball, (0, 0, 100), 30), length)
-
-
 
 
 def test_quads_with_both_ends_of_their_shorter_diagonals_in_common_are_not_cut_along_them():

@@ -8,7 +8,6 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 from tests.nets import counted
 
 from yewfinch.core.mesh.nearest import nearest
@@ -19,6 +18,7 @@ from yewfinch.core.reshape.fuse import fused, origins
 from yewfinch.core.reshape.solid import Solid, begun
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def ball(x, radius=40.0, edge=2.0):

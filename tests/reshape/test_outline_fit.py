@@ -1,13 +1,13 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document import masking, solids
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.reshape.outline_fit import fitted
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.view import View
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.nets import counted
+from tests.nets import edges
 
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.quad_net import graded_axis, symmetric_quads
@@ -11,11 +11,6 @@ from yewfinch.core.shared.errors import BadSurfaceError, CancelledError
 
 AXIS = np.arange(-14.5, 15.0)
 HALF = AXIS[AXIS > 0]
-
-
-def edges(faces):
-    pairs = np.sort(np.concatenate([faces[:, [i, (i + 1) % 4]] for i in range(4)]), axis=1)
-    return counted(pairs)
 
 
 def test_ball_has_the_volume_of_a_ball():

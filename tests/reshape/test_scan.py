@@ -5,12 +5,12 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
-from tests.reshape.test_quad_net import edges
+from tests.nets import edges
 
 from yewfinch.core.reshape.grid_net import net_of
 from yewfinch.core.reshape.scan import inside_grid
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def parts(surface):

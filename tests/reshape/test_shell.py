@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-from tests.mesh.test_mend import as_trimesh
+from tests.nets import as_trimesh
 
 from yewfinch.core.mesh.crossings import crossings
 from yewfinch.core.reshape.shell import _upright, shell

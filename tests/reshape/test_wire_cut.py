@@ -2,14 +2,14 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
-from tests.mesh.test_mend import as_trimesh
+from tests.nets import as_trimesh
 
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.wire_cut import cut
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.outline import Outline, drawn
 from yewfinch.core.show.view import View
+from yewfinch.demo.shapes import cube_sphere
 
 ROUND = np.stack([np.cos(np.linspace(0, 6.28, 60)), np.sin(np.linspace(0, 6.28, 60))], axis=1)
 

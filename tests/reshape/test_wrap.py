@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
+from tests.nets import bumpy
 
 from yewfinch.core.document import detail_levels
 from yewfinch.core.document.piece import Piece
@@ -11,13 +11,7 @@ from yewfinch.core.mesh.nearest import NearestTree, nearest
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.reshape.wrap import laid, mean_edge, under
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
-
-
-def bumpy(n=60):
-    ball = cube_sphere(n)
-    unit = ball.positions / 100
-    at = ball.positions * (1 + 0.03 * np.sin(9 * unit[:, :1]) * np.cos(7 * unit[:, 1:2]) + 0.004 * np.sin(60 * unit[:, 2:3]))
-    return Surface(at, ball.faces)
+from yewfinch.demo.shapes import cube_sphere
 
 
 def test_a_dense_surface_becomes_the_finest_of_levels():

@@ -5,7 +5,6 @@ from dataclasses import replace
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -14,6 +13,7 @@ from yewfinch.core.sculpt import falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool, tools
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.demo.shapes import cube_sphere
 
 spot = st.tuples(st.floats(-110, 110), st.floats(-110, 110))
 stroke = st.fixed_dictionaries(

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
-from tests.sculpt.test_shaping import sheet
+from tests.sculpt.clay import sheet
 
 from yewfinch.core.sculpt import curves
 from yewfinch.core.sculpt.pointer import PointerEvent

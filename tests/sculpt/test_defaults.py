@@ -2,12 +2,12 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.sculpt.recorder import Recorder
 from yewfinch.core.sculpt.registry import tool, tools
 from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
+from yewfinch.demo.shapes import cube_sphere
 
 
 def test_every_tool_has_sensible_defaults_and_a_key():

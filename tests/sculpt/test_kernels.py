@@ -1,9 +1,9 @@
 """Each compiled loop against a plain NumPy twin."""
 
 import numpy as np
-from tests.conftest import cube_sphere
 
 from yewfinch.core.sculpt import _kernels, falloff
+from yewfinch.demo.shapes import cube_sphere
 
 RNG = np.random.default_rng(5)
 

@@ -2,13 +2,13 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
-from tests.sculpt.test_tools import bench, draw, line, radii
+from tests.sculpt.clay import bench, draw, line, radii, sheet
 
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.sculpt import _form_kernels as kernels
+from yewfinch.demo.shapes import cube_sphere
 
 
 def rough(n=64, size=0.006, seed=1):
@@ -17,16 +17,6 @@ def rough(n=64, size=0.006, seed=1):
     noise = np.random.default_rng(seed).normal(0, size, (len(s), 1)).astype(np.float32)
     s.set_rows(np.arange(len(s), dtype=np.int32), s.positions * (1 + noise))
     return portrait, piece
-
-
-def sheet(n=61, height=lambda x, y: 0 * x, size=120.0):
-    """A field of quads looked at from above, with its own form."""
-    x, y = np.meshgrid(np.linspace(-size / 2, size / 2, n), np.linspace(-size / 2, size / 2, n), indexing="ij")
-    at = np.stack([x, y, height(x, y) + 0 * x], axis=-1).reshape(-1, 3)
-    quads = [(i * n + j, (i + 1) * n + j, (i + 1) * n + j + 1, i * n + j + 1) for i in range(n - 1) for j in range(n - 1)]
-    portrait = Portrait()
-    portrait.pieces["ball"] = Piece("ball", "Sheet", Surface(at, np.array(quads, np.int32)))
-    return portrait, portrait.pieces["ball"]
 
 
 def test_swell_goes_along_the_normals_and_ctrl_shrinks():

@@ -6,34 +6,21 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from PIL import Image
-from tests.sculpt.test_shaping import sheet
+from tests.sculpt.clay import png, quarter, sheet
 
 from yewfinch.core.document import stamping
 from yewfinch.core.formats import container
 from yewfinch.core.sculpt import stamp_maker
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import tool
-from yewfinch.core.sculpt.stamps import LARGEST, Stamp, frame, own_stamps, spread, stamp_from_picture, stamp_of
+from yewfinch.core.sculpt.stamps import LARGEST, frame, own_stamps, spread, stamp_from_picture, stamp_of
 from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
-
-
-def png(array, mode="L"):
-    out = io.BytesIO()
-    Image.fromarray(np.asarray(array, np.uint8), mode).save(out, "PNG")
-    return out.getvalue()
 
 
 def reopened(portrait, folder):
     container.save(portrait, folder / "a.yewfinch")
     return container.load(folder / "a.yewfinch")
-
-
-def quarter():
-    """White in its upper left quarter only."""
-    picture = np.zeros((64, 64))
-    picture[:32, :32] = 255
-    return Stamp("q", "Quarter", png(picture))
 
 
 @pytest.mark.parametrize("key", list(stamp_maker.RECIPES))

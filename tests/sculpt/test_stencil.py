@@ -4,8 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.sculpt.test_shaping import sheet
-from tests.sculpt.test_stamps import quarter
+from tests.sculpt.clay import quarter, sheet
 
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.formats import container

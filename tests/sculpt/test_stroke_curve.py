@@ -2,11 +2,11 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke_curve import FEWEST, Knot, events_along, knots_of, line, with_knot
+from yewfinch.demo.shapes import cube_sphere
 
 EYE = np.array([0.0, 0.0, 400.0])
 

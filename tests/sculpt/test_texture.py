@@ -4,7 +4,6 @@ import numpy as np
 import pytest
 from scipy import ndimage
 from scipy.spatial import cKDTree
-from tests.conftest import cube_sphere
 
 from yewfinch.core.anatomy.skin_lines import directions
 from yewfinch.core.document import layers as form_layers
@@ -14,6 +13,7 @@ from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
 from yewfinch.core.sculpt.texture import PATTERNS, PRESETS, TextureLayer, checked, heights
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def field(layer, along=(1.0, 0.0, 0.0), n=240, size=40.0, origin=(0.0, 0.0, 0.0)):

@@ -1,10 +1,9 @@
 """Tools run without a window: what they do to clay, evenness, symmetry, locality, undo."""
 
-from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
+from tests.sculpt.clay import DOWN, bench, draw, line, radii
 
 from yewfinch.core.document.piece import Piece
 from yewfinch.core.document.portrait import Portrait
@@ -13,36 +12,6 @@ from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.registry import ToolSpec, register, tool, tools
 from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import StrokeContext, even_dabs
-
-DOWN = np.array([0.0, 0.0, -1.0])
-
-
-def bench(n=48):
-    portrait = Portrait()
-    portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(n))
-    return portrait, portrait.pieces["ball"]
-
-
-def draw(portrait, piece, tool_id, path, symmetry=False, pressure=1.0, shift=False, ctrl=False, rgb=(200, 40, 40), **changes):
-    spec = tool(tool_id)
-    ctx = StrokeContext(portrait, piece, replace(spec.settings, **changes), symmetry, rgb, spec.channel)
-    stroke = spec.make(ctx)
-    next(stroke)
-    for i, (x, y) in enumerate(path):
-        phase = "press" if i == 0 else "release" if i == len(path) - 1 else "move"
-        try:
-            stroke.send(PointerEvent(phase, np.array([x, y, 400.0]), DOWN, pressure, shift, ctrl))
-        except StopIteration:
-            break
-    return ctx
-
-
-def line(a, b, n):
-    return [tuple(np.array(a) + (np.array(b) - np.array(a)) * t) for t in np.linspace(0, 1, n)]
-
-
-def radii(piece):
-    return np.linalg.norm(piece.surface.positions.astype(float), axis=1)
 
 
 def test_clay_adds_and_ctrl_takes_off():

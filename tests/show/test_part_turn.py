@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
-from tests.conftest import cube_sphere
 
 from yewfinch.core.show.part_turn import Bent, PartTurn, after
+from yewfinch.demo.shapes import cube_sphere
 
 Z = np.array([0.0, 0.0, 1.0])
 LINE = np.zeros(3), np.array([0.0, 100.0, 0.0])

@@ -3,12 +3,12 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.conftest import cube_sphere
 
 from yewfinch.core.document.new import new_portrait
 from yewfinch.core.mesh.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.section import FARTHEST, Section, axes, measures, segments
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture(scope="module")

@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter import _depth_kernels, _towards_kernels, bundle
 from yewfinch.core.sitter.depth_map import STEP, DepthMap
+from yewfinch.demo.shapes import cube_sphere
 
 BALL = cube_sphere(10, 80.0)
 CAMERA = View(35, 20, (0, 0, 0), 600, 60).camera(120, 90)

@@ -6,7 +6,6 @@ import cv2
 import numpy as np
 import pytest
 from benchmarks.other_heads import photographed
-from tests.conftest import cube_sphere
 
 from yewfinch.core.anatomy.curves import CURVES
 from yewfinch.core.anatomy.head_lines import head_lines
@@ -23,6 +22,7 @@ from yewfinch.core.sitter.drawn_lines import contour, curve_of, landmarks_on
 from yewfinch.core.sitter.joint import solve_sitter, stamp
 from yewfinch.core.sitter.outlines import Gap
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
+from yewfinch.demo.shapes import cube_sphere
 
 
 def outline(camera, surface, above):

@@ -2,13 +2,13 @@
 
 import numpy as np
 import pytest
-from tests.conftest import cube_sphere
 
 from yewfinch.core.mesh.pick import pick
 from yewfinch.core.show.view import View
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.outlines import gaps
 from yewfinch.core.sitter.photo import Photo
+from yewfinch.demo.shapes import cube_sphere
 
 BALL = cube_sphere(48, 100.0)
 CAMERA = View(20, 10, (0, 0, 0), 900, 85).camera(1080, 1350)
