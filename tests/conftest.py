@@ -22,7 +22,8 @@ from yewfinch.demo.shapes import cube_sphere  # noqa: E402
 
 # The same examples at every run: a rare one that fails belongs in a test by name, not in somebody's next run.
 settings.register_profile("steady", derandomize=True, deadline=None)
-settings.load_profile("steady")
+settings.register_profile("explore", derandomize=False, deadline=None, print_blob=True)
+settings.load_profile("explore" if "YEWFINCH_EXPLORE" in os.environ else "steady")
 
 
 @pytest.fixture

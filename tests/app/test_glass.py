@@ -8,13 +8,6 @@ from yewfinch.app.layers import pixels_of
 from yewfinch.app.window import MainWindow
 from yewfinch.core.document.settings import Settings
 from yewfinch.demo.portrait import demo_portrait
-from yewfinch.render.scene import SAMPLED
-
-
-@pytest.fixture
-def sampled():
-    """As the application draws."""
-    return SAMPLED
 
 
 @pytest.fixture
