@@ -71,6 +71,14 @@ def test_a_text_file_reads_its_buffer_from_its_own_folder_only(tmp_path):
             read_shapes(made.write(inner / "a.gltf", uri))
 
 
+def test_a_file_that_needs_a_later_version_is_refused(tmp_path):
+    """Khronos Group 2021, glTF 2.0, 3.2: the minimum version has to be supported."""
+    (shape,) = read_shapes(Gltf(asset={"version": "2.1", "minVersion": "2.0"}).cube().write(tmp_path / "a.gltf"))
+    assert len(shape.positions) == 8
+    with pytest.raises(BadFileError, match="needs glTF 2.1"):
+        read_shapes(Gltf(asset={"version": "2.1", "minVersion": "2.1"}).cube().write(tmp_path / "b.gltf"))
+
+
 def test_what_a_file_requires_is_honoured(tmp_path):
     with pytest.raises(BadFileError, match="KHR_draco_mesh_compression"):
         read_shapes(Gltf(extensionsRequired=["KHR_draco_mesh_compression"]).cube().write(tmp_path / "a.gltf"))

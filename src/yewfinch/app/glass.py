@@ -31,13 +31,6 @@ class Scene(Protocol):
         """Paint what lies over it."""
 
 
-class Glass(Protocol):
-    """What the views of both kinds have in common, besides being a QWidget."""
-
-    def take_hold(self) -> None:
-        """Make the context the current one."""
-
-
 class CardGlass(QOpenGLWidget):
     """A graphics card draws straight to the screen."""
 

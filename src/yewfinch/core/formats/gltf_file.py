@@ -187,7 +187,10 @@ class GltfFile:
             raise BadFileError(f"{self.name} has an absurdly large description and is not opened.")
         try:
             text = text.removeprefix(b"\xef\xbb\xbf")
-            self._versioned(msgspec.json.decode(text, type=_Header).asset.version)
+            asset = msgspec.json.decode(text, type=_Header).asset
+            self._versioned(asset.version)
+            if asset.min_version is not None and asset.min_version != "2.0":  # what it needs at least
+                raise BadFileError(f"{self.name} needs glTF {asset.min_version[:10]}; version 2.0 can be read. Export it as 2.0.")
             self.told = msgspec.json.decode(text, type=Gltf)
         except (msgspec.MsgspecError, RecursionError, UnicodeDecodeError) as error:
             raise BadFileError(f"{self.name} is damaged or no glTF 2.0 file; nothing was imported.") from error
