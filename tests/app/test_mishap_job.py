@@ -7,7 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QPushButton
 
-from tests.app.hands import at_landmark, drag, line
+from tests.app.hands import at_landmark, drag, line, pull, settled
 from yewfinch.app.mishaps import Mishaps
 from yewfinch.app.workers import Worker
 from yewfinch.core.document import autosave
@@ -113,6 +113,35 @@ def test_a_stroke_that_fails_is_taken_back(window, qtbot, mishaps, monkeypatch):
     stroke(window)
     assert portrait.history.position == steps + 1
     assert (portrait.surface(piece).positions != before).any()
+
+
+def test_a_dial_that_fails_goes_back_and_works_again(window, qtbot, mishaps, monkeypatch):
+    QTest.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier)
+    qtbot.waitUntil(lambda: not window.bench.portrait.sitter.photos)
+    window.bench.set_stage("Block")
+    portrait, steering, age = window.bench.portrait, window.steering, window.base_head.age
+    start = portrait.surface("head").positions.copy()
+    pull(age.slider, 0.6)
+    settled(window, qtbot)
+    before, person, steps = portrait.surface("head").positions.copy(), steering.person, portrait.history.position
+    with monkeypatch.context() as broken:
+        broken.setattr(type(steering.maker), "steer", lambda *_a, **_k: {}["a dial is at fault"])
+        pull(age.slider, 0.9)
+        dialog = shown(mishaps, qtbot)
+        settled(window, qtbot)
+        press(dialog.go_on)
+    assert steering.person == person
+    assert age.value() == pytest.approx(person.age, abs=0.6)  # it shows what the clay is
+    np.testing.assert_array_equal(portrait.surface("head").positions, before)
+    assert portrait.history.position == steps
+    window.activateWindow()
+    qtbot.waitUntil(window.isActiveWindow, timeout=10000)
+    pull(age.slider, 0.9)
+    settled(window, qtbot)
+    assert steering.person.age > person.age + 10
+    assert (portrait.surface("head").positions != before).any()
+    window.undo()  # moves of one dial are one step
+    np.testing.assert_array_equal(portrait.surface("head").positions, start)
 
 
 def test_a_failing_worker_ends_nothing(window, qtbot, mishaps):

@@ -112,11 +112,21 @@ class Steering(QObject):
     def _carry_out(self) -> None:
         if self._wish is None:
             return
-        if self.level <= FORMED:  # finer levels wait until the dial rests
-            wish, what = self._wish
-            self._wish = None
-            self._apply(wish, what, draft=True)
-        self._rest.start()
+        try:
+            if self.level <= FORMED:  # finer levels wait until the dial rests
+                wish, what = self._wish
+                self._wish = None
+                self._try(wish, what, draft=True)
+        finally:
+            self._rest.start()
+
+    def _try(self, figure: Figure, what: str, *, draft: bool) -> None:
+        """Apply; after an error of ours the clay is what it was, and the dials go back to it."""
+        try:
+            self._apply(figure, what, draft=draft)
+        except Exception:
+            self.changed.emit()
+            raise
 
     def finish(self) -> None:
         """The dial rests: carry out what is wished and put the finished form in the draft's place."""
@@ -125,9 +135,9 @@ class Steering(QObject):
         figure = self.bench.portrait.figure
         wish, self._wish = self._wish, None
         if wish is not None:
-            self._apply(*wish, draft=False)
+            self._try(*wish, draft=False)
         elif figure is not None and figure is self._draft:
-            self._apply(figure, self._step[0] if self._step else "Base head", draft=False)
+            self._try(figure, self._step[0] if self._step else "Base head", draft=False)
 
     def _apply(
         self, figure: Figure, what: str, *, draft: bool, once: bool = False, then: Callable[[bool], None] | None = None

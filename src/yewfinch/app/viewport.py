@@ -122,6 +122,7 @@ class Viewport(QWidget):
     def _opened(self) -> None:
         self._listen()
         self.hit, self.hit_piece = None, ""
+        self.hovered.emit(None)
         self.standing.forget()
         self._redraw()
 
