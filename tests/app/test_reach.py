@@ -153,3 +153,5 @@ def test_a_panel_that_is_opened_comes_into_sight(window, qtbot):
         assert top >= 0, title
         assert min(top + fold.height(), inspector.viewport().height()) - top > 60, title
         assert top + min(fold.height(), inspector.viewport().height() - 20) <= inspector.viewport().height() + 1, title
+    window.bench.set_stage("Form")  # another stage begins with its first panels
+    assert window.inspector.verticalScrollBar().value() == 0

@@ -71,7 +71,7 @@ class Inspector(QScrollArea):
         self.ensureVisible(0, fold.geometry().top(), 0, 8)
 
     def lay_out(self, stage: Stage) -> None:
-        """Show a stage's panels in their order; in the sitter's own stage before the tools."""
+        """Show a stage's panels in their order, from the first; in the sitter's own stage before the tools."""
         wanted = LAYOUT[stage]
         for title, fold in self.folds.items():
             fold.setVisible(title in wanted)
@@ -79,6 +79,9 @@ class Inspector(QScrollArea):
             self._column.insertWidget(i, self.folds[title])
         self._column.removeWidget(self._tools)
         self._column.insertWidget(1 if stage == "Sitter" else 0, self._tools)
+        bar = self.verticalScrollBar()
+        assert bar is not None
+        bar.setValue(0)
 
 
 class ShowPanel(QWidget):
