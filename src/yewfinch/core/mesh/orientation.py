@@ -8,6 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh import _ring_kernels
+from yewfinch.core.shared import warmup
 
 T = TypeVar("T", bound=np.signedinteger)
 
@@ -15,3 +16,11 @@ T = TypeVar("T", bound=np.signedinteger)
 def turned_round(faces: npt.NDArray[T]) -> npt.NDArray[T]:
     """The same faces (m, 4) seen from their other side; a triangle repeats its third index."""
     return np.asarray(_ring_kernels.turned_faces(faces))
+
+
+def _warm() -> None:
+    for kind in (np.int32, np.int64):
+        turned_round(np.array([[0, 1, 2, 3]], kind))
+
+
+warmup.register("turned faces", _warm)
