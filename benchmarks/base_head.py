@@ -6,9 +6,9 @@ import time
 
 import numpy as np
 
-from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.new import new_portrait
+from yewfinch.core.anatomy.figure.person import EXTENTS, HEAD_ONLY, Figure, Person
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import figures
 
 
 def main(rounds: int = 15) -> None:

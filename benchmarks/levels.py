@@ -8,17 +8,17 @@ import igl
 import numpy as np
 
 from benchmarks.timing import best
-from yewfinch.core.document import layers
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.halfedges import finer, subdivided
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import form_layers
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels.halfedges import finer, subdivided
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.demo.shapes import cube_sphere
 
 
 def main() -> None:
-    """Rows for the subdivision, the steps and the layers."""
+    """Rows for the subdivision, the steps and the form_layers."""
     state = levels.begun(cube_sphere(81), {})
     for _ in range(3):
         state = levels.added(state)
@@ -52,25 +52,25 @@ def main() -> None:
 def _layers(state: levels.State) -> None:
     portrait = Portrait()
     portrait.pieces["clay"] = Piece("clay", "Clay", state.surface)
-    portrait.perform(layers.add(portrait, "clay")[0])
+    portrait.perform(form_layers.add(portrait, "clay")[0])
     surface = state.surface
     rows = surface.rows_in_ball((0, 0, 100), 8.0)
     before = surface.positions[rows].copy()
 
     def stroke() -> None:
         surface.set_rows(rows, before * 1.002)
-        done = Edit("Stroke", (RowsChange("clay", "positions", rows, before, surface.positions[rows].copy()),))
-        portrait.extend(done, layers.after_stroke(portrait, "clay", "layer1", done))
+        done = RowsChange("clay", "positions", rows, before, surface.positions[rows].copy())
+        portrait.keep_stroke("Stroke", done, form_layers.after_stroke(portrait, "clay", "layer1", done))
 
     took = best(stroke)
-    share = 1e3 * best(lambda: portrait.perform(layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform())))
+    share = 1e3 * best(lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform())))
     print(f"  a stroke of {len(rows):,} rows taken over into a layer {1e3 * took:.1f} ms, that layer weighed {share:.1f} ms")
     every = np.arange(len(surface), dtype=np.int32)
     start = surface.positions.copy()
     surface.set_rows(every, start * 1.001)
-    done = Edit("All", (RowsChange("clay", "positions", every, start, surface.positions.copy()),))
-    portrait.extend(done, layers.after_stroke(portrait, "clay", "layer1", done))
-    print(f"  a layer over all {len(surface):,} rows weighed {best(lambda: portrait.perform(layers.weigh(portrait, 'clay', 'layer1', np.random.default_rng(2).uniform()))):.2f} s")
+    done = RowsChange("clay", "positions", every, start, surface.positions.copy())
+    portrait.keep_stroke("All", done, form_layers.after_stroke(portrait, "clay", "layer1", done))
+    print(f"  a layer over all {len(surface):,} rows weighed {best(lambda: portrait.perform(form_layers.weigh(portrait, 'clay', 'layer1', np.random.default_rng(2).uniform()))):.2f} s")
     portrait.history.close()
 
 

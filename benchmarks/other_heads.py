@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.spatial.transform import Rotation
 
-from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter.photo import Photo
 

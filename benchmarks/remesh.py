@@ -10,10 +10,10 @@ import numpy as np
 from skimage.measure import marching_cubes
 
 from benchmarks.timing import best
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.mesh.inside import Inside
-from yewfinch.core.mesh.nearest import nearest
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.mesh.query.inside import Inside
+from yewfinch.core.mesh.query.nearest import nearest
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import fuse
 from yewfinch.core.reshape.adapt import adapted
 from yewfinch.core.reshape.body import Body

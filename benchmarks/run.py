@@ -14,14 +14,15 @@ import numpy as np
 
 from benchmarks import base_head, levels, remesh, sitters, tools
 from benchmarks.timing import gather_scatter
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats import container
-from yewfinch.core.mesh.pick import pick
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.sculpt.registry import tool
+from yewfinch.core.mesh.query.pick import pick
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.sculpt.tools import clay, smooth
 from yewfinch.demo.shapes import cube_sphere
 
@@ -147,11 +148,11 @@ def saving(surface: Surface) -> None:
 def start() -> None:
     """Start to the first picture against bare imports plus a first frame."""
     whole = (
-        "from yewfinch.app.main import make_app; from yewfinch.app import theme\n"
+        "from yewfinch.app.shell.application import make_app; from yewfinch.app.kit import theme\n"
         "app = make_app([]); theme.apply(app)\n"
-        "from yewfinch.app.window import MainWindow; from yewfinch.core.document.settings import Settings\n"
-        "from yewfinch.demo.portrait import demo_portrait\n"
-        "w = MainWindow(demo_portrait(), Settings()); w.show()\n"
+        "from yewfinch.app.bench_window import bench_window; from yewfinch.core.session.settings import Settings\n"
+        "from yewfinch.demo.demo_portrait import demo_portrait\n"
+        "w = bench_window(demo_portrait(), Settings()); w.show()\n"
         "while w.viewport.context is None: app.processEvents()\n"
         "w.viewport.grab()\n"
     )

@@ -15,8 +15,8 @@ import numpy as np
 from benchmarks.free_bundle import FreeBundle
 from benchmarks.other_heads import Head, Session, exchanged, open_mouthed, other_head, photographed, smiling
 from benchmarks.timing import best
-from yewfinch.core.anatomy.people import draw
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.anatomy.figure.people import draw
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.sitter.alignment import procrustes
@@ -25,7 +25,7 @@ from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.core.sitter.solution import Solution
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.demo.demo_portrait import demo_portrait
 
 RUNS = 30
 PHOTOS = (1, 2, 3, 5, 10)

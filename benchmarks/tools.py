@@ -8,14 +8,15 @@ from dataclasses import replace
 import numpy as np
 
 from benchmarks.timing import best, gather_scatter
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.pick import pick
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.query.pick import pick
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import ToolSpec, tools
 from yewfinch.core.sculpt.stamps import stamp_of
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.tool_spec import ToolSpec
+from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.demo.shapes import cube_sphere
 
 CENTRE = np.array([8.0, 30.0, 95.0]) / np.linalg.norm([8.0, 30.0, 95.0]) * 100

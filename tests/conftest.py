@@ -14,10 +14,10 @@ os.environ.setdefault("QT_QPA_PLATFORM", "xcb")
 import pytest  # noqa: E402
 from hypothesis import settings  # noqa: E402
 
-from yewfinch.core.document.new import new_portrait  # noqa: E402
-from yewfinch.core.document.plain import plain_head  # noqa: E402
-from yewfinch.core.document.portrait import Portrait  # noqa: E402
-from yewfinch.core.mesh.surface import Surface  # noqa: E402
+from yewfinch.core.anatomy.population.plain import plain_head  # noqa: E402
+from yewfinch.core.document.figure.new_portrait import new_portrait  # noqa: E402
+from yewfinch.core.document.model.portrait import Portrait  # noqa: E402
+from yewfinch.core.mesh.surface.surface import Surface  # noqa: E402
 from yewfinch.demo.shapes import cube_sphere  # noqa: E402
 
 # The same examples at every run: a rare one that fails belongs in a test by name, not in somebody's next run.
@@ -52,19 +52,21 @@ def portrait(untouched):
 
 @pytest.fixture(scope="session")
 def demo_file() -> Path:
-    from yewfinch.demo.portrait import FILE
+    from yewfinch.demo.demo_portrait import FILE
 
     return FILE
 
 
 @pytest.fixture(scope="session")
 def qapp():
-    from yewfinch.app import theme
-    from yewfinch.app.main import make_app
+    from yewfinch.app.kit import theme
+    from yewfinch.app.shell.application import make_app
 
     app = make_app([])
     theme.apply(app)
-    import yewfinch.app.window  # noqa: F401
+    from yewfinch.app.rooms import all_rooms
+
+    all_rooms()
 
     gc.collect()
     gc.freeze()  # what was imported stays: collecting after each window need not look at it
@@ -81,11 +83,11 @@ def sampled():
 def window(qtbot, demo_file, monkeypatch, sampled):
     """The real window on the demo portrait."""
     monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
-    from yewfinch.app.window import MainWindow
-    from yewfinch.core.document.settings import Settings
-    from yewfinch.demo.portrait import demo_portrait
+    from yewfinch.app.bench_window import bench_window
+    from yewfinch.core.session.settings import Settings
+    from yewfinch.demo.demo_portrait import demo_portrait
 
-    w = MainWindow(demo_portrait(), Settings())
+    w = bench_window(demo_portrait(), Settings())
     w.show()
     w.activateWindow()  # without a window manager nobody else does, and shortcuts need it
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)

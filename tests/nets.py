@@ -3,7 +3,7 @@
 import numpy as np
 import trimesh
 
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.demo.shapes import cube_sphere
 
 

@@ -96,7 +96,7 @@ def test_likeness(demo_file):
 
 def test_what_is_known_of_the_sitter_a_stale_solve_and_the_fit(tmp_path, demo_file):
     from yewfinch.core.formats import container
-    from yewfinch.demo.portrait import photo_file
+    from yewfinch.demo.demo_portrait import photo_file
 
     mine = tmp_path / "mine.yewfinch"
     mine.write_bytes(demo_file.read_bytes())
@@ -175,7 +175,7 @@ def test_every_command_can_say_it_as_json_with_its_schema(tmp_path, demo_file, c
 def test_a_photo_with_marks_is_added_and_solved(tmp_path, demo_file):
     from yewfinch.core.formats import container
     from yewfinch.core.formats.marks import write_marks
-    from yewfinch.demo.portrait import photo_file
+    from yewfinch.demo.demo_portrait import photo_file
 
     mine = tmp_path / "mine.yewfinch"
     mine.write_bytes(demo_file.read_bytes())

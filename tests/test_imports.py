@@ -1,7 +1,11 @@
 """The core comes without Qt and OpenGL, and quickly without heavy libraries."""
 
+import ast
 import subprocess
 import sys
+from pathlib import Path
+
+import yewfinch
 
 
 def modules_after(code):
@@ -21,5 +25,59 @@ def test_the_core_imports_neither_qt_nor_opengl():
 
 
 def test_heavy_libraries_wait_until_they_are_needed():
-    found = modules_after("import yewfinch.core.formats.container, yewfinch.core.sculpt.registry")
+    found = modules_after("import yewfinch.core.formats.container, yewfinch.core.sculpt.toolbox")
     assert not {"trimesh", "igl", "scipy.sparse"} & found
+
+
+def imports():
+    """Which modules of ours each imports: at the top, within functions and for types alike."""
+    root = Path(yewfinch.__file__).parents[1]
+    files = {".".join(f.relative_to(root).with_suffix("").parts).removesuffix(".__init__"): f for f in root.rglob("*.py")}
+    out = {}
+    for module, file in files.items():
+        found = set()
+        for node in ast.walk(ast.parse(file.read_text())):
+            if isinstance(node, ast.Import):
+                found |= {a.name for a in node.names}
+            elif isinstance(node, ast.ImportFrom) and node.module:
+                found |= {f"{node.module}.{a.name}" if f"{node.module}.{a.name}" in files else node.module for a in node.names}
+        out[module] = (found & set(files)) - {module}
+    return out
+
+
+def circles(graph):
+    """Sets of nodes that reach each other."""
+
+    def reached(node):
+        seen, todo = set(), [node]
+        while todo:
+            for other in graph[todo.pop()]:
+                if other not in seen:
+                    seen.add(other)
+                    todo.append(other)
+        return seen
+
+    reach = {node: reached(node) for node in graph}
+    return {frozenset(other for other in reach[node] if node in reach[other]) for node in graph if node in reach[node]}
+
+
+def test_circles_are_found():
+    assert circles({"a": {"b"}, "b": {"c"}, "c": {"b"}, "d": {"a"}}) == {frozenset("bc")}
+
+
+def test_no_modules_import_each_other():
+    found = imports()
+    assert len(found) > 400
+    assert "yewfinch.app.view.hands" in found["yewfinch.app.view.viewport"]
+    assert circles(found) == set()
+
+
+def test_no_packages_import_each_other():
+    """Whole folders, but for those that hold the others."""
+    found = imports()
+    folders = {module: module.rpartition(".")[0] for module in found}
+    graph = {folder: set() for folder in folders.values()}
+    for module, others in found.items():
+        graph[folders[module]] |= {folders[o] for o in others if folders[o] != folders[module]}
+    leaves = {folder for folder in graph if not any(other.startswith(f"{folder}.") for other in graph)}
+    assert circles({folder: graph[folder] & leaves for folder in leaves}) == set()

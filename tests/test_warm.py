@@ -5,11 +5,11 @@ import sys
 
 #: Made or reached by what the set-up makes besides: the base head, the bodies, the skull.
 ELSEWHERE = {
-    "anatomy._flesh_kernels.left_over",
-    "anatomy._flesh_kernels.fit",
-    "anatomy._flesh_kernels.evened",
-    "mesh._kernels.middles",
-    "mesh._kernels.morton",
+    "anatomy.figure._flesh_kernels.left_over",
+    "anatomy.figure._flesh_kernels.fit",
+    "anatomy.figure._flesh_kernels.evened",
+    "mesh.surface._kernels.middles",
+    "mesh.surface._kernels.morton",
 }
 
 SCRIPT = """

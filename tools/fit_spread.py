@@ -9,7 +9,7 @@ from __future__ import annotations
 import numpy as np
 from scipy.optimize import least_squares
 
-from yewfinch.core.anatomy import spread
+from yewfinch.core.anatomy.population import spread
 
 START = np.array([0.0165, 0.018, 0.019, 0.018, 2.1, 1.25, 0.55])
 HOLD = 0.25

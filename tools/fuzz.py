@@ -25,16 +25,19 @@ if __name__ == "__main__":
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
+
 from tools import readers
 from tools.mutants import KINDS_OF_FILE, full_portrait
+from tools.parts import doer
 from tools.readers import UGLY
-
-from yewfinch.app.bench import STAGES
-from yewfinch.app.dialogs.units import UnitsDialog
-from yewfinch.app.window import MainWindow
-from yewfinch.core.document import autosave
-from yewfinch.core.document.settings import Settings, config_dir, state_dir
+from yewfinch.app.bench_window import bench_window
+from yewfinch.app.shell.dialogs.units import UnitsDialog
+from yewfinch.app.shell.window import MainWindow
 from yewfinch.core.formats import container
+from yewfinch.core.session import autosave
+from yewfinch.core.session.bench import STAGES
+from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.folders import config_dir, state_dir
 
 #: Limits of one file: seconds of computing and bytes.
 MOST_SECONDS, MOST_MEMORY = 10.0, 3 << 29
@@ -67,7 +70,7 @@ class Fuzz:
             for dialog in asked:
                 dialog.accept()
             workers = (w.documents.worker, w.documents._writer)
-            busy = any(k is not None and k.isRunning() for k in workers) or w.sitting.busy() or QThreadPool.globalInstance().activeThreadCount()
+            busy = any(k is not None and k.isRunning() for k in workers) or doer(w, "solve").busy() or QThreadPool.globalInstance().activeThreadCount()
             calm = 0 if asked or busy else calm + 1
 
     def _looked_at(self) -> None:
@@ -93,13 +96,13 @@ class Fuzz:
                 Settings.load().save()
                 Settings.load()
             case "stamp":
-                w.stamps.add_file(path)
+                w.panel("Stamps").add_file(path)
             case "sheet":
-                w.sheets.add(path)
+                w.panel("Design sheets").add(path)
             case "marks.csv" | "marks.json":
-                w.files.read_marks(path)
+                doer(w, "paste").read_marks(path)
             case "jpeg" | "png" | "tiff" | "webp":
-                w.sitting.add([path])
+                doer(w, "solve").add([path])
             case _:
                 w.documents.import_file(path)
         self._settled()
@@ -259,10 +262,10 @@ def main() -> int:
         with tempfile.TemporaryDirectory() as folder:
             return 1 if run_readers(Path(folder), args.kinds or list(KINDS_OF_FILE), args.count, args.first) else 0
 
-    from yewfinch.app.main import make_app
+    from yewfinch.app.shell.application import make_app
 
     app = make_app([])
-    window = MainWindow(full_portrait(), Settings())
+    window = bench_window(full_portrait(), Settings())
     window.resize(700, 500)
     window.show()
     with tempfile.TemporaryDirectory() as folder:

@@ -11,9 +11,9 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.anatomy.person import PRESETS, Figure
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.show.view import View
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.sight.view import View
 from yewfinch.render import picture
 
 TARGET = Path(__file__).parents[1] / "docs/screenshots"

@@ -25,15 +25,16 @@ from pathlib import Path
 
 from PyQt6.QtCore import QTimer
 from PyQt6.QtTest import QTest
-from tools.mutants import full_portrait, picture
 
-from yewfinch.app.main import make_app
-from yewfinch.app.window import MainWindow
-from yewfinch.core.document import autosave
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.document.settings import Settings
+from tools.mutants import full_portrait, picture
+from yewfinch.app.bench_window import bench_window
+from yewfinch.app.shell.application import make_app
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats import container
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.session import autosave
+from yewfinch.core.session.settings import Settings
 from yewfinch.core.sitter.photo import photo_from
 
 #: Milliseconds between two edits, two recovery files and two saves of a window that is to be killed.
@@ -63,7 +64,7 @@ def _victim(file: Path) -> None:
     app = make_app([])
     portrait = full_portrait()
     portrait.pieces["head"] = replace(portrait.pieces["head"], levels=None)
-    window = MainWindow(portrait, Settings())
+    window = bench_window(portrait, Settings())
     window.resize(600, 400)
     window.show()
     documents = window.documents
@@ -187,7 +188,7 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
     state = disk / "state" if where == "state" else folder / "state"
     file = disk / "work.yewfinch" if where == "portrait" else folder / "work.yewfinch"
     os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"] = str(state), str(folder / "config")
-    window = MainWindow(full_portrait(), Settings())
+    window = bench_window(full_portrait(), Settings())
     window.settle = lambda: True  # type: ignore[method-assign]
     window.resize(600, 400)
     window.show()

@@ -14,17 +14,17 @@ from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.anatomy.base_head import HEAD
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats import container
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.noise import softness
 from yewfinch.core.sitter.photo import read_photo
-from yewfinch.demo.portrait import FILE, PHOTOS, photo_file
+from yewfinch.demo.demo_portrait import FILE, PHOTOS, photo_file
 from yewfinch.render import picture
 
 MARKED = {

@@ -9,12 +9,12 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.show.view import View
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.sight.view import View
 from yewfinch.render import picture
 
-TARGET = Path(__file__).parents[1] / "src/yewfinch/app/resources/guides"
+TARGET = Path(__file__).parents[1] / "src/yewfinch/app/kit/resources/guides"
 SIZE = 420
 VIEWS: dict[str, tuple[float, float, tuple[float, float, float], float]] = {
     "front": (0, 0, (0, -2, 0), 1150),

@@ -13,13 +13,13 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.anatomy.eyeball import IRIS_DIAMETER
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.anatomy.head.eyeball import IRIS_DIAMETER
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.show.camera import Camera, focal_px
-from yewfinch.core.show.view import View
+from yewfinch.core.shared.colour import to_linear
+from yewfinch.core.sight.camera import Camera, focal_px
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.depth_map import DepthMap
-from yewfinch.core.skin.colour import to_linear
 from yewfinch.demo import camera_room as room
 from yewfinch.demo import dressing, sitter
 from yewfinch.render.picture import standalone_context

@@ -16,22 +16,29 @@ from typing import Any
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.measures import Measure
-from yewfinch.core.anatomy.person import PRESETS, Figure
-from yewfinch.core.document import detail_levels, layers, pieces, solids, stamping, states
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.formats import container, exchange, marks
-from yewfinch.core.formats.exchange import Shape
-from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.unfold import TexturePlaces
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure
+from yewfinch.core.anatomy.figure.pose import Pose, Posed
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.measures import Measure
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import (
+    detail_levels,
+    form_layers,
+    pieces,
+    solids,
+    stamping,
+    states,
+)
+from yewfinch.core.formats import container, marks, model_files
+from yewfinch.core.formats.exchange.model import Shape, triangles
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.surface.unfold import TexturePlaces
 from yewfinch.core.reshape.solid import KINDS
 from yewfinch.core.sculpt.stencil import Stencil
-from yewfinch.core.show.pose import Pose, Posed
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Drawing, KnownDistance, Photo, Sitter, photo_from
-from yewfinch.core.sitter.sheets import Sheet
+from yewfinch.core.sitter.sheets import DesignSheet
 from yewfinch.core.sitter.solution import BadMark, Doubt, PhotoFit, Solution
 from yewfinch.core.sitter.standpoint import Standpoint
 
@@ -82,7 +89,7 @@ def full_portrait() -> Portrait:
     """A small portrait with something of everything that a file can hold."""
     p = Portrait()
     shape = ball()
-    from yewfinch.core.mesh.surface import Surface
+    from yewfinch.core.mesh.surface.surface import Surface
 
     def piece(key: str, at: float = 0.0) -> Piece:
         surface = Surface(shape.positions + np.float32([at, 0, 0]), shape.faces, shape.colour)
@@ -96,7 +103,7 @@ def full_portrait() -> Portrait:
     p.pieces["head"] = replace(p.pieces["head"], regions={"brow": np.arange(n, dtype=np.uint8), "lip": np.full(n, 255, np.uint8)},
                                texture=TexturePlaces(np.random.default_rng(1).random((n, 2)).astype(np.float32), np.zeros(n, bool)))  # fmt: skip
     _do(p, lambda: detail_levels.add(p, "ear"))
-    _do(p, lambda: layers.add(p, "hair"))
+    _do(p, lambda: form_layers.add(p, "hair"))
     _do(p, lambda: states.store(p, "hair"))
     _do(p, lambda: pieces.twin(p, "stand"))
     _do(p, lambda: pieces.group(p, ["head", "ear"], "Face"))
@@ -143,7 +150,7 @@ def _sitter(keys: list[str]) -> Sitter:
         {p.id: np.tile([2.0, 0.1, 3.0], (n, 1)) for p in photos}, 0.03, "a measured distance", 0.5, "stamp", np.full(n, 0.7), Doubt(2.5, 3.0, (keys[1],)),
     )  # fmt: skip
     files["sheet1.png"] = picture("PNG", exif=False)
-    sheet = Sheet("sheet1", "drawing", "sheet1.png", 96, 128, marks=((1.0, 2.0), (3.0, 90.0)))
+    sheet = DesignSheet("sheet1", "drawing", "sheet1.png", 96, 128, marks=((1.0, 2.0), (3.0, 90.0)))
     return Sitter(photos, files, "woman", "adult", 41.0, (KnownDistance("ex_l", "ex_r", 90.0),), solution, (sheet,))
 
 
@@ -355,7 +362,7 @@ def _portraits(_folder: Path) -> list[bytes]:
 def _models(suffix: str) -> Callable[[Path], list[bytes]]:
     def make(folder: Path) -> list[bytes]:
         path = folder / f"seed{suffix}"
-        exchange.write_shapes(path, [ball(), replace(ball(4), name="small")])
+        model_files.write_shapes(path, [ball(), replace(ball(4), name="small")])
         made = [path.read_bytes()]
         if suffix == ".ply":
             made.append(_ascii_ply())
@@ -378,7 +385,7 @@ def _ascii_ply() -> bytes:
 
 def _ascii_stl() -> bytes:
     s = ball(4)
-    t = exchange.triangles(s.faces)
+    t = triangles(s.faces)
     rows = ["solid ball"]
     for corners in s.positions[t]:
         rows += ["facet normal 0 0 1", "outer loop", *(f"vertex {x:g} {y:g} {z:g}" for x, y, z in corners), "endloop", "endfacet"]
@@ -388,7 +395,7 @@ def _ascii_stl() -> bytes:
 def _gltf_text(folder: Path) -> list[bytes]:
     import base64
 
-    exchange.write_shapes(folder / "seed.glb", [ball()])
+    model_files.write_shapes(folder / "seed.glb", [ball()])
     data = (folder / "seed.glb").read_bytes()
     size = struct.unpack_from("<I", data, 12)[0]
     tree = json.loads(data[20 : 20 + size])

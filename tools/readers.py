@@ -5,12 +5,18 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from yewfinch.core.document import autosave
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.document.settings import Settings, config_dir
-from yewfinch.core.formats import container, exchange, marks, pieces
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.formats import (
+    container,
+    marks,
+    model_files,
+    transfer,
+)
 from yewfinch.core.sculpt.stamps import stamp_from_picture
+from yewfinch.core.session import autosave
+from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.folders import config_dir
 from yewfinch.core.sitter.photo import Sitter, decode, photo_from
 
 #: What no sentence may hold: names of types, numbers of errors, traces.
@@ -65,8 +71,8 @@ def read(kind: str, path: Path, sitter: Sitter) -> None:
             assert found is not None
             assert found.older in (True, False)
         case _:
-            model = exchange.read_model(path)
-            pieces.pieces_of(model, path.name, set(), model.likely())
+            model = model_files.read_model(path)
+            transfer.pieces_of(model, path.name, set(), model.likely())
 
 
 def tried(kind: str, path: Path, sitter: Sitter) -> str | None:

@@ -20,18 +20,20 @@ from PyQt6.QtCore import QPointF, Qt  # noqa: E402
 from PyQt6.QtTest import QTest  # noqa: E402
 from PyQt6.QtWidgets import QScrollArea  # noqa: E402
 
-from yewfinch.app import theme  # noqa: E402
-from yewfinch.app.main import make_app  # noqa: E402
-from yewfinch.app.window import MainWindow  # noqa: E402
-from yewfinch.core.anatomy.person import PRESETS, Figure  # noqa: E402
-from yewfinch.core.anatomy.physique import Physique  # noqa: E402
-from yewfinch.core.document import detail_levels, layers, pieces  # noqa: E402
-from yewfinch.core.document.figure import figures  # noqa: E402
-from yewfinch.core.document.settings import Settings  # noqa: E402
+from tools import parts  # noqa: E402
+from yewfinch.app.bench_window import bench_window  # noqa: E402
+from yewfinch.app.kit import theme  # noqa: E402
+from yewfinch.app.shell.application import make_app  # noqa: E402
+from yewfinch.app.shell.window import MainWindow  # noqa: E402
+from yewfinch.core.anatomy.body.physique import Physique  # noqa: E402
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
+from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
+from yewfinch.core.document.figure.shaping import figures  # noqa: E402
+from yewfinch.core.document.verbs import detail_levels, form_layers, pieces  # noqa: E402
 from yewfinch.core.sculpt.stamps import own_stamps  # noqa: E402
-from yewfinch.core.show.pose_presets import PRESETS as POSES  # noqa: E402
+from yewfinch.core.session.settings import Settings  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
-from yewfinch.demo.portrait import demo_portrait  # noqa: E402
+from yewfinch.demo.demo_portrait import demo_portrait  # noqa: E402
 
 TARGET = Path(__file__).parents[1] / "docs/screenshots"
 
@@ -46,7 +48,7 @@ def main() -> None:
         if wanted and name not in wanted:
             continue
         theme.apply(app, name == "dark")
-        window = MainWindow(demo_portrait(), Settings())
+        window = bench_window(demo_portrait(), Settings())
         window.show()
         window.activateWindow()
         QTest.qWait(500)
@@ -78,11 +80,11 @@ def form(w: MainWindow) -> None:
     w.bench.set_view(w.bench.view.turned(32, 4))
     w.bench.set_tool(size=22.0)
     for name in ("Asymmetry", "Wrinkles", "Pores"):
-        edit, key = layers.add(w.bench.portrait, "head", name)
+        edit, key = form_layers.add(w.bench.portrait, "head", name)
         w.bench.portrait.perform(edit)
     w.bench.choose_piece("head")
     w.bench.choose_layer("head", key)
-    w.folds["Levels"].button.click()
+    w.inspector.folds["Levels"].button.click()
     QTest.qWait(100)
     hover(w, "zy_l", -30, 30)
 
@@ -96,14 +98,14 @@ def likeness(w: MainWindow) -> None:
 
 def marking(w: MainWindow) -> None:
     """The marking desk, with the magnifier."""
-    w.mark("photo4")
+    parts.marking(w).mark("photo4")
     QTest.qWait(600)
-    canvas = w.desk.canvas
+    canvas = w.pages.page("desk").canvas
     clicks = json.loads((Path(__file__).parents[1] / "tests/app/window_seat_clicks.json").read_text())
     for key in ("en_l", "ex_l", "prn", "sn", "gn", "sba_l"):
-        w.desk.choose(key)
-        w.desk.put(key, (clicks[key][0] * 1080, clicks[key][1] * 1350))
-    w.desk.choose("ch_l")
+        w.pages.page("desk").choose(key)
+        w.pages.page("desk").put(key, (clicks[key][0] * 1080, clicks[key][1] * 1350))
+    w.pages.page("desk").choose("ch_l")
     u, v = clicks["ch_l"]
     QTest.mousePress(canvas, Qt.MouseButton.LeftButton, pos=canvas.to_widget(u * 1080, v * 1350).toPoint())
 
@@ -120,8 +122,8 @@ def fringe(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.stand_at("photo3")
     w.bench.set_overlay(opacity=0.3)
-    w.folds["Likeness"].button.setChecked(False)
-    w.folds["Towards the sitter"].button.setChecked(False)
+    w.inspector.folds["Likeness"].button.setChecked(False)
+    w.inspector.folds["Towards the sitter"].button.setChecked(False)
 
 
 def towards(w: MainWindow) -> None:
@@ -129,13 +131,13 @@ def towards(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.set_show_arrows(True)
     w.bench.set_view(w.bench.view.turned(28, 2))
-    w.folds["Likeness"].button.setChecked(False)
+    w.inspector.folds["Likeness"].button.setChecked(False)
 
 
 def proportions(w: MainWindow) -> None:
     """Sitter, clay and norms."""
     w.bench.set_stage("Features")
-    w.folds["Proportions"].button.click()  # comes into sight
+    w.inspector.folds["Proportions"].button.click()  # comes into sight
     w.bench.set_view(w.bench.view.turned(0, 0))
 
 
@@ -143,7 +145,7 @@ def sheet(w: MainWindow) -> None:
     """The page of the three-quarter photo on the comparison sheet."""
     with tempfile.TemporaryDirectory() as folder:
         path = Path(folder) / "sheet.png"
-        w.files.write_sheet(path)
+        parts.doer(w, "sheet").write(path)
         with Image.open(path) as picture:
             picture.crop((0, 2 * 992, 1403, 3 * 992)).save(TARGET / "sheet.png", optimize=True)
 
@@ -160,10 +162,10 @@ def measures(w: MainWindow) -> None:
     w.bench.set_show_landmarks(True)
     w.bench.set_view(w.bench.view.turned(25, 0))
     w.bench.choose_landmark("prn")
-    w.viewport.sections.turn("level")
+    parts.doer(w, "section").turn("level")
     w.bench.set_looking(section=replace(w.bench.looking.section, cut=False))
     w.bench.choose_landmark(None)
-    w.folds["Section"].button.setChecked(True)
+    w.inspector.folds["Section"].button.setChecked(True)
     QTest.qWait(200)
     w.inspector.verticalScrollBar().setValue(10_000)
 
@@ -171,9 +173,9 @@ def measures(w: MainWindow) -> None:
 def stencil(w: MainWindow) -> None:
     """Pores pressed through a stencil that was bent to the cheek, in the light of a window, with a section's line."""
     for name in ("Levels", "Form layers", "Likeness"):
-        w.folds[name].button.setChecked(False)
+        w.inspector.folds[name].button.setChecked(False)
     for name in ("Stamps", "Stencil"):
-        w.folds[name].button.setChecked(True)
+        w.inspector.folds[name].button.setChecked(True)
     for _ in range(2):
         w.bench.portrait.perform(detail_levels.add(w.bench.portrait, "head"))
     w.bench.set_looking(finish="terracotta", studio="window", occlusion=0.5)
@@ -193,8 +195,8 @@ def stencil(w: MainWindow) -> None:
     w.bench.set_stencil(at=(0.2, 0.1))
     w.bench.set_mode("stencil")
     w.bench.set_stencil(warp=tuple((u + 0.07 * v * v, v - 0.05 * u) for u, v in w.bench.stencil.warp))
-    view.stencil_hands.warping = True
-    w.inspector.verticalScrollBar().setValue(w.folds["Stamps"].y() - 12)
+    view.hand("stencil").warping = True
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Stamps"].y() - 12)
     QTest.qWait(2500)
 
 
@@ -212,12 +214,12 @@ def pose(w: MainWindow) -> None:
     figure = Figure(PRESETS["woman"][1], crop="full")
     maker.make_ready(figure, posed=True)
     w.bench.set_stage("Show")
-    w.steering.begin(figure, "New base figure: full figure")
-    w.posing.put_on(POSES["stride"])
-    w.posing.choose("knee_l")
+    w.panel("Base head").steering.begin(figure, "New base figure: full figure")
+    w.panel("Pose").posing.put_on(POSES["stride"])
+    w.panel("Pose").posing.choose("knee_l")
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(38, 6))
-    w.posing.start()
+    w.panel("Pose").posing.start()
 
 
 def dark(w: MainWindow) -> None:
@@ -228,9 +230,9 @@ def dark(w: MainWindow) -> None:
 def block(w: MainWindow) -> None:
     """Steering the base head: a woman of 45 with a dial and a measure set."""
     w.bench.set_stage("Block")
-    w.steering.become(PRESETS["woman"][1], "Woman")
-    person = replace(w.steering.person, age=45.0).with_dial("tip_up", 0.6).with_measure("face_breadth", 130.0)
-    w.steering.become(person, "woman, 45")
+    w.panel("Base head").steering.become(PRESETS["woman"][1], "Woman")
+    person = replace(w.panel("Base head").steering.person, age=45.0).with_dial("tip_up", 0.6).with_measure("face_breadth", 130.0)
+    w.panel("Base head").steering.become(person, "woman, 45")
     w.bench.set_view(w.bench.view.turned(28, 2))
 
 
@@ -239,25 +241,25 @@ def body(w: MainWindow) -> None:
     w.bench.set_stage("Block")
     figures().prepare()
     physique = Physique(measures={"stature": 1780.0})
-    w.steering.begin(Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure")
+    w.panel("Base head").steering.begin(Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure")
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(30, 8))
     QTest.qWait(1500)  # the round of small views, and the panels' layout
     for area in w.findChildren(QScrollArea):
-        area.ensureWidgetVisible(w.body, 0, 400)
+        area.ensureWidgetVisible(w.panel("Body"), 0, 400)
 
 
 def skull(w: MainWindow) -> None:
     """The skull and its pegs through the clay, one peg brought out."""
     w.bench.set_stage("Block")
-    w.folds["Under the skin"].button.setChecked(True)
+    w.inspector.folds["Under the skin"].button.setChecked(True)
     w.bench.portrait.perform(figures().under_skin(w.bench.portrait))
-    w.under_skin.refresh()
+    w.panel("Under the skin").refresh()
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(38, 2))
     QTest.qWait(2500)  # the round of small views
-    w.under_skin.table.selectRow(next(i for i, d in enumerate(w.under_skin.rows) if d.key == "gonion_l"))
-    w.inspector.verticalScrollBar().setValue(w.folds["Under the skin"].y() - 12)
+    w.panel("Under the skin").table.selectRow(next(i for i, d in enumerate(w.panel("Under the skin").rows) if d.key == "gonion_l"))
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Under the skin"].y() - 12)
 
 
 def solids(w: MainWindow) -> None:
@@ -266,10 +268,10 @@ def solids(w: MainWindow) -> None:
     for key in ("head", "eye_left", "eye_right"):
         w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
     for kind, values, place, turn in ROUGH:
-        w.solids.begin(kind)
-        assert w.solids.solid is not None
-        w.solids.change(replace(w.solids.solid, values=values, place=place, turn=turn), "measures")
-        w.solids.finish()
+        w.panel("Solids").solids.begin(kind)
+        assert w.panel("Solids").solids.solid is not None
+        w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=place, turn=turn), "measures")
+        w.panel("Solids").solids.finish()
     ear = w.bench.piece_id
     edit, twin = pieces.twin(w.bench.portrait, ear)
     w.bench.portrait.perform(edit)
@@ -277,12 +279,12 @@ def solids(w: MainWindow) -> None:
     w.bench.portrait.perform(pieces.group(w.bench.portrait, [ear, twin], "Ears"))
     w.bench.portrait.perform(pieces.group(w.bench.portrait, ["eye_left", "eye_right"], "Eyeballs"))
     w.bench.choose_piece(ear)
-    w.folds["Place and copy"].button.setChecked(True)
+    w.inspector.folds["Place and copy"].button.setChecked(True)
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(35, 6))
     w.bench.set_mode("place")
     QTest.qWait(2500)
-    w.inspector.verticalScrollBar().setValue(w.folds["Pieces"].y() - 12)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Pieces"].y() - 12)
 
 
 #: Kind, measures, place and turn of the solids of that head.
@@ -300,13 +302,13 @@ def armature(w: MainWindow) -> None:
     w.bench.set_stage("Block")
     for key in ("head", "eye_left", "eye_right"):
         w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
-    presets = w.armature.presets
+    presets = w.panel("Armature").presets
     presets.activated.emit(presets.findData("hand"))
     QTest.qWait(600)
     w.viewport.view_all()
     w.bench.set_view(w.bench.view.turned(24, 10))
     w.bench.set_mode("armature")
-    w.inspector.verticalScrollBar().setValue(w.folds["Armature"].y() - 12)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Armature"].y() - 12)
 
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {

@@ -27,18 +27,20 @@ import numpy as np
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt, QTimer
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QApplication, QWidget
-from tools.mutants import picture
 
-from yewfinch.app.bench import STAGES
-from yewfinch.app.garbage import Garbage
-from yewfinch.app.main import make_app
-from yewfinch.app.window import MainWindow
-from yewfinch.core.document import detail_levels, pieces
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.document.settings import Settings
+from tools.mutants import picture
+from tools.parts import doer
+from yewfinch.app.bench_window import bench_window
+from yewfinch.app.shell.application import make_app
+from yewfinch.app.shell.garbage import Garbage
+from yewfinch.app.shell.window import MainWindow
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import detail_levels, masking, pieces
 from yewfinch.core.sculpt import masks
+from yewfinch.core.session.bench import STAGES
+from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.demo.demo_portrait import demo_portrait
 
 #: Part by which memory may grow.
 MOST_GROWTH = 0.15
@@ -75,7 +77,7 @@ class Soak:
     def tick(self) -> None:
         """One thing, and the next later."""
         worker = self.window.documents.worker
-        if not (worker is not None and worker.isRunning()) and not self.window.sitting.busy():
+        if not (worker is not None and worker.isRunning()) and not doer(self.window, "solve").busy():
             way = self.ways[int(self.rng.integers(len(self.ways)))]
             try:
                 way()
@@ -156,7 +158,7 @@ class Soak:
         held = self.p.pieces["head"]
         s = held.surface
         made = np.where(s.positions[:, :1] > self.rng.uniform(-20, 20), 255, 0).astype(np.uint8) if self.rng.random() < 0.5 else masks.cleared(s)
-        self._do(lambda: masks.change(held, made, "Mask"))
+        self._do(lambda: masking.mask_edit(held, made, "Mask"))
 
     def level(self) -> None:
         """Add a level, or go down again and leave it."""
@@ -188,7 +190,7 @@ class Soak:
     def photo(self) -> None:
         """Another photo on the wall."""
         if len(self.p.sitter.photos) < 8:
-            self.window.sitting.add([self.folder / "photo.jpg"])
+            doer(self.window, "solve").add([self.folder / "photo.jpg"])
 
     def unphoto(self) -> None:
         """A photo goes."""
@@ -232,7 +234,7 @@ def main() -> int:
     parser.add_argument("minutes", type=float)
     args = parser.parse_args()
     app = make_app([])
-    window = MainWindow(demo_portrait(), Settings())
+    window = bench_window(demo_portrait(), Settings())
     window.resize(1280, 800)
     window.show()
     garbage = app.findChild(Garbage)

@@ -13,10 +13,10 @@ from typing import TYPE_CHECKING, Any
 from yewfinch import __version__, cli_sitter
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.view import DIRECTIONS
+from yewfinch.core.sight.view import DIRECTIONS
 
 if TYPE_CHECKING:
-    from yewfinch.core.document.portrait import Portrait
+    from yewfinch.core.document.model.portrait import Portrait
     from yewfinch.core.sitter.alignment import Alignment
 
 
@@ -42,7 +42,7 @@ def main(argv: list[str] | None = None) -> int:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 141
     except Exception as error:
-        from yewfinch.core.document.journal import Journal, at_fault
+        from yewfinch.core.session.journal import Journal, at_fault
 
         journal = Journal()
         journal.act(f"yewfinch {args.run.__name__.strip('_')}")
@@ -203,7 +203,7 @@ def _laid_on(portrait: Portrait) -> Alignment:
 
 
 def _sheet(args: argparse.Namespace) -> int:
-    from yewfinch.app.sheet import write_sheet_headless
+    from yewfinch.app.rooms.likeness.comparison_sheet import write_sheet_headless
     from yewfinch.core.formats import container
 
     return _tell(args, write_sheet_headless(container.load(args.file), args.out), {"file": args.out.name})
@@ -212,9 +212,9 @@ def _sheet(args: argparse.Namespace) -> int:
 def _head(args: argparse.Namespace) -> int:
     from dataclasses import replace
 
-    from yewfinch.core.anatomy.person import PRESETS, Figure
-    from yewfinch.core.anatomy.physique import Physique
-    from yewfinch.core.document.new import new_portrait
+    from yewfinch.core.anatomy.body.physique import Physique
+    from yewfinch.core.anatomy.figure.person import PRESETS, Figure
+    from yewfinch.core.document.figure.new_portrait import new_portrait
     from yewfinch.core.formats import container
 
     if args.preset not in PRESETS:
@@ -228,7 +228,7 @@ def _head(args: argparse.Namespace) -> int:
     portrait = new_portrait(Figure(person, args.level, args.extent, physique))
     portrait.name = args.out.stem
     if args.under_skin:
-        from yewfinch.core.document.figure import figures
+        from yewfinch.core.document.figure.shaping import figures
 
         portrait.perform(figures().under_skin(portrait))
     if args.pose or args.turn:
@@ -240,10 +240,10 @@ def _head(args: argparse.Namespace) -> int:
 
 def _stand(portrait: Portrait, args: argparse.Namespace) -> None:
     """Put the figure into the poses that were asked for."""
-    from yewfinch.core.anatomy.skeleton import JOINTS
-    from yewfinch.core.document.figure import figures
-    from yewfinch.core.show.pose import Pose
-    from yewfinch.core.show.pose_presets import PRESETS
+    from yewfinch.core.anatomy.body.skeleton import JOINTS
+    from yewfinch.core.anatomy.figure.pose import Pose
+    from yewfinch.core.anatomy.figure.pose_presets import PRESETS
+    from yewfinch.core.document.figure.shaping import figures
 
     pose = Pose()
     for key in args.pose:
@@ -256,7 +256,7 @@ def _stand(portrait: Portrait, args: argparse.Namespace) -> None:
 
 
 def _measure(args: argparse.Namespace) -> int:
-    from yewfinch.core.anatomy.norms import NORMS, distance
+    from yewfinch.core.anatomy.lore.norms import NORMS, distance
     from yewfinch.core.formats import container
 
     points = container.load(args.file).landmarks()
@@ -271,23 +271,24 @@ def _norm(value: tuple[float, float | None]) -> str:
 
 
 def _export(args: argparse.Namespace) -> int:
-    from yewfinch.core.formats import container, pieces
+    from yewfinch.core.formats import container, transfer
 
-    return _tell(args, pieces.export(container.load(args.file), args.out), {"file": args.out.name})
+    return _tell(args, transfer.export(container.load(args.file), args.out), {"file": args.out.name})
 
 
 def _import(args: argparse.Namespace) -> int:
-    from yewfinch.core.document.portrait import Portrait
-    from yewfinch.core.formats import container, pieces
-    from yewfinch.core.formats.exchange import UNITS, read_model
+    from yewfinch.core.document.model.portrait import Portrait
+    from yewfinch.core.formats import container, transfer
+    from yewfinch.core.formats.exchange.model import UNITS
+    from yewfinch.core.formats.model_files import read_model
 
     portrait = Portrait()
     lines, facts = [], []
     for file in args.files:
         model = read_model(file)
         unit = args.unit or model.likely()
-        found = pieces.pieces_of(model, file.name, set(portrait.pieces), unit)
-        pieces.add_pieces(portrait, found, f"Import {file.name}")
+        found = transfer.pieces_of(model, file.name, set(portrait.pieces), unit)
+        transfer.add_pieces(portrait, found, f"Import {file.name}")
         size = model.height * UNITS[unit][1]
         why = "as it says" if model.unit == unit else "as you say" if args.unit else "by its size; say --unit if that is wrong"
         lines += [f"{file.name}: {len(found)} pieces, {size:.0f} mm at its longest, in {UNITS[unit][0]} {why}.", *model.notes]
@@ -301,7 +302,7 @@ def _import(args: argparse.Namespace) -> int:
 
 
 def _check(args: argparse.Namespace) -> int:
-    from yewfinch.core.document.check import problems
+    from yewfinch.core.document.verbs.check import problems
     from yewfinch.core.formats import container
 
     portrait = container.load(args.file)

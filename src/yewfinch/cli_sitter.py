@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING, Any
 from yewfinch.core.shared.errors import YewfinchError
 
 if TYPE_CHECKING:
-    from yewfinch.core.document.portrait import Portrait
+    from yewfinch.core.document.model.portrait import Portrait
     from yewfinch.core.sitter.photo import KnownDistance, Sitter
     from yewfinch.core.sitter.solution import Solution
 
@@ -77,7 +77,7 @@ def _known(p: argparse.ArgumentParser) -> None:
 
 
 def _distance(text: str) -> KnownDistance:
-    from yewfinch.core.anatomy.landmarks import LANDMARKS
+    from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
     from yewfinch.core.sitter.photo import KnownDistance
 
     ends, _, value = text.partition("=")
@@ -115,7 +115,7 @@ def _lens(text: str) -> float:
 
 
 def _years(text: str) -> float | None:
-    from yewfinch.core.anatomy.people import OLDEST, YOUNGEST
+    from yewfinch.core.anatomy.lore.sex_and_age import OLDEST, YOUNGEST
 
     if text == "unknown":
         return None
@@ -203,9 +203,9 @@ def solve(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
 
 def likeness(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     """Measure likeness; refused where marks have changed since the solve."""
-    from yewfinch.app.bench import Bench
-    from yewfinch.app.fringes import Fringes
-    from yewfinch.core.anatomy.curves import CURVES
+    from yewfinch.app.rooms.likeness.fringes import Fringes
+    from yewfinch.core.anatomy.head.face_lines import CURVES
+    from yewfinch.core.session.bench import Bench
     from yewfinch.core.sitter import likeness as measuring
 
     portrait = _load(args)
@@ -248,9 +248,9 @@ def likeness(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
 
 def fit(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     """Fit the base head and save."""
-    from yewfinch.core.anatomy.base_head import HEAD
-    from yewfinch.core.document.figure import figures
-    from yewfinch.core.document.fitting import SurfaceFit, person_of
+    from yewfinch.core.anatomy.head.base_head import HEAD
+    from yewfinch.core.document.figure.shaping import figures
+    from yewfinch.core.document.verbs.fitting import SurfaceFit, person_of
 
     portrait = _load(args)
     _solved(portrait)
@@ -307,7 +307,7 @@ def add(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
 
 def tell_sitter(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     """Say who the sitter is, and save."""
-    from yewfinch.core.anatomy.people import age_of_years
+    from yewfinch.core.anatomy.lore.sex_and_age import age_of_years
 
     portrait = _load(args)
     sitter = replace(portrait.sitter, known=()) if args.forget_known else portrait.sitter

@@ -11,10 +11,10 @@ from multiprocessing.sharedctypes import Synchronized
 
 import yewfinch.core
 import yewfinch.render
-from yewfinch.core.anatomy.people import people
-from yewfinch.core.anatomy.spread import KINDS
-from yewfinch.core.document.plain import plain_bodies, plain_head
-from yewfinch.core.document.under_skin import plain_skull
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.lore.sex_and_age import SEXES
+from yewfinch.core.anatomy.population.plain import plain_bodies, plain_head
+from yewfinch.core.document.figure.under_skin import plain_skull
 from yewfinch.core.shared import warmup
 
 
@@ -75,7 +75,7 @@ def main() -> None:
         plain_skull(lambda f, _: show(0.8 + 0.1 * f, "the skull"))
 
     beside(head_and_skull, make_bodies)
-    for kind in KINDS:
+    for kind in SEXES:
         people(kind)
     show(1.0, "ready")
     sys.stderr.write("\n")

@@ -3,14 +3,19 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.nets import counted
 
-from yewfinch.core.anatomy import ear, eyeball, lids, lips
-from yewfinch.core.anatomy.head_cage import EAR, LIDS, LIPS
-from yewfinch.core.anatomy.head_field import EYE, EYE_RADIUS
-from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
-from yewfinch.core.document.plain import plain_model
-from yewfinch.core.mesh.crossings import crossings
+from tests.nets import counted
+from yewfinch.core.anatomy.head import (
+    ear,
+    eyeball,
+    lids,
+    lips,
+)
+from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS
+from yewfinch.core.anatomy.head.head_field import EYE, EYE_RADIUS
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.anatomy.population.plain import plain_model
+from yewfinch.core.mesh.query.crossings import crossings
 
 
 @pytest.fixture(scope="module")
@@ -153,7 +158,7 @@ def test_guide_names_known_landmarks_once():
 
 
 def test_guide_pictures_show_every_landmark():
-    from yewfinch.app.guide import guide_point
+    from yewfinch.app.rooms.sitter.landmark_guide import guide_point
 
     for key in LANDMARKS:
         _, (x, y) = guide_point(key)

@@ -3,17 +3,17 @@
 import numpy as np
 import pytest
 from scipy.spatial import ConvexHull
-from tests.nets import counted
 
-from yewfinch.core.anatomy import body_cage
-from yewfinch.core.anatomy.body_dials import DIALS
-from yewfinch.core.anatomy.body_measures import MEASURES
-from yewfinch.core.anatomy.body_model import PLANS, arrays_of, from_arrays
-from yewfinch.core.anatomy.body_places import landmark_rows
-from yewfinch.core.anatomy.body_plan import NECK, STATURE, Build
-from yewfinch.core.anatomy.head_form import as_triangles
-from yewfinch.core.document.plain import plain_bodies
-from yewfinch.core.mesh.crossings import crossings
+from tests.nets import counted
+from yewfinch.core.anatomy.body import body_cage
+from yewfinch.core.anatomy.body.body_dials import DIALS
+from yewfinch.core.anatomy.body.body_measures import MEASURES
+from yewfinch.core.anatomy.body.body_model import PLANS, arrays_of, from_arrays
+from yewfinch.core.anatomy.body.body_places import landmark_rows
+from yewfinch.core.anatomy.body.body_plan import NECK, STATURE, Build
+from yewfinch.core.anatomy.head.head_form import as_triangles
+from yewfinch.core.anatomy.population.plain import plain_bodies
+from yewfinch.core.mesh.query.crossings import crossings
 
 PLAN_NAMES = sorted(PLANS)
 #: Statures of the means the girths belong to: Heinz et al. 2003.

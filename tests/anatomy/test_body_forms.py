@@ -5,16 +5,16 @@ from types import SimpleNamespace
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.arm_forms import finger, hand_frame, thumb
-from yewfinch.core.anatomy.body_cage import ARM_AROUND, FINGER, LEG_AROUND, TOE, TRUNK, body_cage, skins
-from yewfinch.core.anatomy.body_dials import DIALS
-from yewfinch.core.anatomy.body_form import layout, settled
-from yewfinch.core.anatomy.body_plan import NECK, STATURE, Build
-from yewfinch.core.anatomy.cage import Builder
-from yewfinch.core.anatomy.forms import Forms
-from yewfinch.core.anatomy.leg_forms import toe
-from yewfinch.core.anatomy.sleeves import sleeve
-from yewfinch.core.anatomy.torso_forms import torso
+from yewfinch.core.anatomy.body.arm_forms import finger, hand_frame, thumb
+from yewfinch.core.anatomy.body.body_cage import ARM_AROUND, FINGER, LEG_AROUND, TOE, TRUNK, body_cage, skins
+from yewfinch.core.anatomy.body.body_dials import DIALS
+from yewfinch.core.anatomy.body.body_form import layout, settled
+from yewfinch.core.anatomy.body.body_plan import NECK, STATURE, Build
+from yewfinch.core.anatomy.body.leg_forms import toe
+from yewfinch.core.anatomy.body.sleeves import sleeve
+from yewfinch.core.anatomy.body.torso_forms import torso
+from yewfinch.core.anatomy.head.cage import Builder
+from yewfinch.core.reshape.forms import Forms
 
 
 @pytest.fixture(scope="module")

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.canon import fifths, thirds
+from yewfinch.core.anatomy.lore.canon import fifths, thirds
 
 
 def test_equal_thirds_give_a_third_each():

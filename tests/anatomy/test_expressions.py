@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 from scipy.spatial.transform import Rotation
 
-from yewfinch.core.anatomy.expressions import EXPRESSIONS, modes
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.head.expressions import EXPRESSIONS, modes
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 
 NUMBER = {e.key: i for i, e in enumerate(EXPRESSIONS)}
 

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.anatomy import field_shapes as fs
-from yewfinch.core.anatomy.eyeball import CORNEA_RADIUS, IRIS_DIAMETER, eyeball
-from yewfinch.core.anatomy.head_field import EYE, EYE_RADIUS, NECK_END, skin
+from yewfinch.core.anatomy.head.eyeball import CORNEA_RADIUS, IRIS_DIAMETER, eyeball
+from yewfinch.core.anatomy.head.head_field import EYE, EYE_RADIUS, NECK_END, skin
+from yewfinch.core.reshape import field_shapes as fs
 
 POINTS = np.random.default_rng(8).uniform(-60, 60, (400, 3))
 number = st.floats(-50, 50)

@@ -4,18 +4,18 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.nets import counted
 
-from yewfinch.core.anatomy.body_dials import DIALS
-from yewfinch.core.anatomy.body_measures import MEASURES
-from yewfinch.core.anatomy.body_shape import BodyShaper, grown_part, wanted
-from yewfinch.core.anatomy.figure_model import CROPS
-from yewfinch.core.anatomy.head_form import FORMED, as_triangles
-from yewfinch.core.anatomy.person import HEAD_ONLY, PRESETS, Figure, Person
-from yewfinch.core.anatomy.physique import Physique, checked
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.plain import plain_bodies
-from yewfinch.core.mesh.crossings import crossings
+from tests.nets import counted
+from yewfinch.core.anatomy.body.body_dials import DIALS
+from yewfinch.core.anatomy.body.body_measures import MEASURES
+from yewfinch.core.anatomy.body.physique import Physique, checked
+from yewfinch.core.anatomy.figure.body_shape import BodyShaper, grown_part, wanted
+from yewfinch.core.anatomy.figure.figure_model import CROPS
+from yewfinch.core.anatomy.figure.person import HEAD_ONLY, PRESETS, Figure, Person
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
+from yewfinch.core.anatomy.population.plain import plain_bodies
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
 
 
@@ -199,7 +199,7 @@ def test_an_unknown_extent_is_named(maker):
 
 
 def test_preparing_can_be_cancelled(monkeypatch, tmp_path):
-    from yewfinch.core.document import plain
+    from yewfinch.core.anatomy.population import plain
 
     monkeypatch.setattr(plain, "_BODIES", {})
     monkeypatch.setattr(plain, "cached", lambda _name, _stamp, make: make())

@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy import field_shapes as fs
-from yewfinch.core.anatomy.forms import Forms
+from yewfinch.core.reshape import field_shapes as fs
+from yewfinch.core.reshape.forms import Forms
 
 POINTS = np.random.default_rng(4).uniform(-70, 70, (600, 3))
 TURN = fs.axes(30, 20, 10)

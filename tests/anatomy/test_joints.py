@@ -8,18 +8,18 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import RigidTransform, Rotation
 
-from yewfinch.core.anatomy import _flesh_kernels
-from yewfinch.core.anatomy.flesh import Flesh
-from yewfinch.core.anatomy.head_form import FORMED, as_triangles
-from yewfinch.core.anatomy.joint_weights import make_rig
-from yewfinch.core.anatomy.person import EXTENTS, PRESETS, Figure
-from yewfinch.core.anatomy.skeleton import JOINTS, axes, joints_of, plan_places, twin
-from yewfinch.core.document.figure import figures
-from yewfinch.core.mesh.blend import blended, carried
+from yewfinch.core.anatomy.body.skeleton import JOINTS, axes, joints_of, plan_places, twin
+from yewfinch.core.anatomy.figure import _flesh_kernels
+from yewfinch.core.anatomy.figure.flesh import Flesh
+from yewfinch.core.anatomy.figure.joint_weights import make_rig
+from yewfinch.core.anatomy.figure.person import EXTENTS, PRESETS, Figure
+from yewfinch.core.anatomy.figure.pose import FURTHEST, Bones, Pose, checked, product, rotated
+from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES
+from yewfinch.core.anatomy.figure.reach import chain, reached
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.mesh.query.blend import blended, carried
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.pose import FURTHEST, Bones, Pose, checked, product, rotated
-from yewfinch.core.show.pose_presets import PRESETS as POSES
-from yewfinch.core.show.reach import chain, reached
 
 
 @pytest.fixture(scope="module")

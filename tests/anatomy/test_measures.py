@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.curves import CURVES, lines_on, spaced
-from yewfinch.core.anatomy.landmarks import LANDMARKS, REGIONS, region_of
-from yewfinch.core.anatomy.measures import MEASURES, TAKES, Measure
+from yewfinch.core.anatomy.head.face_lines import CURVES, lines_on, spaced
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS, REGIONS, region_of
+from yewfinch.core.anatomy.lore.measures import MEASURES, TAKES, Measure
 
 
 def measure(kind, *keys):

@@ -4,12 +4,12 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.anatomy.head_form import as_triangles
-from yewfinch.core.anatomy.head_measures import NECK, STEERED
-from yewfinch.core.anatomy.neck import _AT, _AXIS
-from yewfinch.core.anatomy.person import PRESETS, Person, checked
-from yewfinch.core.document.figure import figures
-from yewfinch.core.mesh.crossings import crossings
+from yewfinch.core.anatomy.figure.person import PRESETS, Person, checked
+from yewfinch.core.anatomy.head.head_form import as_triangles
+from yewfinch.core.anatomy.head.head_measures import NECK, STEERED
+from yewfinch.core.anatomy.head.neck import _AT, _AXIS
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.shared.errors import YewfinchError
 
 

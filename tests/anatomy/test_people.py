@@ -3,10 +3,11 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy import people as population
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.norms import NORMS
-from yewfinch.core.anatomy.people import AGES, age_of_years, people, years_of
+from yewfinch.core.anatomy.figure import people as population
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.norms import NORMS
+from yewfinch.core.anatomy.lore.sex_and_age import AGES, age_of_years, years_of
 
 
 @pytest.mark.parametrize("norm", [n for n in NORMS if n.men[1] is not None], ids=lambda n: n.key)

@@ -3,14 +3,14 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.dials import DIALS
-from yewfinch.core.anatomy.head_cage import LIDS
-from yewfinch.core.anatomy.head_field import EYE_RADIUS
-from yewfinch.core.anatomy.head_form import FORMED, as_triangles
-from yewfinch.core.anatomy.head_measures import CHILD, OLD, PLAIN, SETTABLE, STEERED
-from yewfinch.core.anatomy.person import PRESETS, Person, checked
-from yewfinch.core.document.figure import figures
-from yewfinch.core.mesh.crossings import crossings
+from yewfinch.core.anatomy.figure.person import PRESETS, Person, checked
+from yewfinch.core.anatomy.head.head_cage import LIDS
+from yewfinch.core.anatomy.head.head_dials import DIALS
+from yewfinch.core.anatomy.head.head_field import EYE_RADIUS
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
+from yewfinch.core.anatomy.head.head_measures import CHILD, OLD, PLAIN, SETTABLE, STEERED
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.shared.errors import YewfinchError
 
 

@@ -4,13 +4,13 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.anatomy import skull_field
-from yewfinch.core.anatomy.person import PRESETS, Person
-from yewfinch.core.anatomy.skull import PEG_KEYS, PEG_ROWS, SkullShaper, peg_rods, point_of, title_of
-from yewfinch.core.anatomy.tissue_depths import POINTS
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.under_skin import plain_skull
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.anatomy.figure.person import PRESETS, Person
+from yewfinch.core.anatomy.head import skull_field
+from yewfinch.core.anatomy.head.skull import PEG_KEYS, PEG_ROWS, SkullShaper, peg_rods, point_of, title_of
+from yewfinch.core.anatomy.head.tissue_depths import POINTS
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.figure.under_skin import plain_skull
+from yewfinch.core.mesh.surface.surface import Surface
 
 WHO = [*(p for _, p in PRESETS.values()), Person(sex=1.0, age=33, seed=3), Person(sex=0.0, age=55, seed=8)]
 #: Pooled means of adults at the midline, mm (Stephan & Simpson 2008, J Forensic Sci 53:1257; from memory, rounded to 0.5).

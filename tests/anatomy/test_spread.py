@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.norms import NORMS
-from yewfinch.core.anatomy.spread import adults
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.norms import NORMS
+from yewfinch.core.anatomy.population.spread import adults
 
 MEASURED = [n for n in NORMS if n.men[1] is not None]
 

@@ -8,7 +8,7 @@ from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QMouseEvent, QPointingDevic
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
-from yewfinch.app.layers import pixels_of
+from yewfinch.app.view.photo_layers import pixels_of
 
 NONE = Qt.KeyboardModifier.NoModifier
 
@@ -70,7 +70,7 @@ def clay_picture(window):
 
 def settled(window, qtbot):
     """Wait until a turned dial has come to rest."""
-    steering = window.steering
+    steering = window.panel("Base head").steering
     qtbot.waitUntil(lambda: not steering._soon.isActive() and not steering._rest.isActive() and steering._draft is None)
 
 

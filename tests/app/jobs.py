@@ -6,7 +6,7 @@ from PyQt6.QtTest import QTest
 
 def done(w, qtbot):
     """Wait until pieces are fused."""
-    qtbot.waitUntil(lambda: not w.fusing.busy(), timeout=120000)
+    qtbot.waitUntil(lambda: not w.panel("Fuse and remesh").busy(), timeout=120000)
     w.activateWindow()  # without a window manager nobody else does, after a dialog
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     qtbot.wait(30)
@@ -26,9 +26,9 @@ def begun(window, *folds):
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
     for name in ("Levels", "Form layers", "Likeness"):
-        w.folds[name].button.setChecked(False)
+        w.inspector.folds[name].button.setChecked(False)
     for name in folds:
-        w.folds[name].button.setChecked(True)
+        w.inspector.folds[name].button.setChecked(True)
     QTest.qWait(50)
     return w, w.bench.portrait.surface("head")
 

@@ -12,10 +12,10 @@ from tests.app.hands import at_landmark, clay_picture, click, drag, line, typed
 def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    click(w.folds["Adaptive detail"].button)
-    w.adaptive.on.click()
+    click(w.inspector.folds["Adaptive detail"].button)
+    w.panel("Adaptive detail").on.click()
     assert w.bench.adaptive.on
-    typed(w.adaptive.length.box, "0.8")
+    typed(w.panel("Adaptive detail").length.box, "0.8")
     w.bench.take_tool("clay")
     w.bench.set_tool(size=24.0)
     surface = portrait.surface("head")
@@ -45,30 +45,30 @@ def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path)
 def test_rules_and_what_is_refused(window):
     w = window
     w.bench.set_stage("Form")
-    click(w.folds["Adaptive detail"].button)
-    for rule, slider in (("tool", w.adaptive.part), ("view", w.adaptive.pixels), ("length", w.adaptive.length)):
-        click(w.adaptive.rules[rule])
+    click(w.inspector.folds["Adaptive detail"].button)
+    for rule, slider in (("tool", w.panel("Adaptive detail").part), ("view", w.panel("Adaptive detail").pixels), ("length", w.panel("Adaptive detail").length)):
+        click(w.panel("Adaptive detail").rules[rule])
         assert slider.isVisible()
-    click(w.adaptive.rules["tool"])
+    click(w.panel("Adaptive detail").rules["tool"])
     assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(2.0)
-    click(w.adaptive.rules["view"])
+    click(w.panel("Adaptive detail").rules["view"])
     assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
 
 
 def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
-    monkeypatch.setattr("yewfinch.app.strokes._AT_ONCE", 100_000)
+    monkeypatch.setattr("yewfinch.app.rooms.stroke.strokes._AT_ONCE", 100_000)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
-    w.levels.add()
-    qtbot.waitUntil(lambda: not w.levels.busy(), timeout=60000)
+    w.panel("Levels").add()
+    qtbot.waitUntil(lambda: not w.panel("Levels").busy(), timeout=60000)
     qtbot.wait(50)
     w.activateWindow()
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     dense = portrait.surface("head")
     assert len(dense) > 150_000
     before, steps = dense.positions.copy(), portrait.history.position
-    strokes = w.viewport.hands.strokes
+    strokes = w.viewport.hand("tool").strokes
     w.bench.set_adaptive(on=True, length=0.5)
     w.bench.take_tool("clay")
     w.bench.set_tool(size=16.0)
@@ -175,14 +175,14 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
 
 
 def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, qtbot, monkeypatch):
-    monkeypatch.setattr("yewfinch.app.strokes._AT_ONCE", 1000)
+    monkeypatch.setattr("yewfinch.app.rooms.stroke.strokes._AT_ONCE", 1000)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     w.bench.set_adaptive(on=True, length=0.8)
     w.bench.take_tool("clay")
     w.bench.set_tool(size=22.0, taper_out=0.0)
     w.bench.set_symmetry(False)
-    strokes = w.viewport.hands.strokes
+    strokes = w.viewport.hand("tool").strokes
     surface = portrait.surface("head")
     before, steps = surface.positions.copy(), portrait.history.position
     x, y = at_landmark(w, "g")

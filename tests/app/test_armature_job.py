@@ -22,22 +22,22 @@ def block(window, qtbot):
     portrait = window.bench.portrait
     for piece in list(portrait.pieces.values()):
         portrait.put_piece(replace(piece, visible=False), f"Hide {piece.name}")
-    assert window.armature.isVisible()
+    assert window.panel("Armature").isVisible()
     return window
 
 
 def begun(w, key):
-    combo = w.armature.presets
+    combo = w.panel("Armature").presets
     combo.setCurrentIndex(combo.findData(key))
     combo.activated.emit(combo.currentIndex())
     w.viewport.view_selected()
     w.bench.set_view(w.bench.view.turned(0, 0))
     QTest.qWait(30)
-    return w.armatures.piece.id
+    return w.panel("Armature").armatures.piece.id
 
 
 def at(w, number, image=False):
-    place = next(b.place for b in w.viewport.armature_hands.balls() if (b.number, b.image) == (number, image))
+    place = next(b.place for b in w.viewport.hand("armature").balls() if (b.number, b.image) == (number, image))
     return place.x(), place.y()
 
 
@@ -49,12 +49,12 @@ def pulled(w, number, by, mods=Qt.KeyboardModifier.NoModifier, image=False):
 
 def test_from_balls_to_clay(block, qtbot, tmp_path):
     w, portrait = block, block.bench.portrait
-    panel = w.armature
+    panel = w.panel("Armature")
     assert not panel.clothe.isEnabled()
     key = begun(w, "head")
     assert w.bench.mode == "armature"
     assert panel.by_hand.isChecked()
-    held = w.armatures.armature
+    held = w.panel("Armature").armatures.armature
     steps = portrait.history.position
 
     # move one: a drag is one step, the others stay, the skin follows
@@ -62,21 +62,21 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     pulled(w, 0, (0, 40))
     assert portrait.history.position == steps + 1
     assert portrait.history.names[-1] == "Armature: move a ball"
-    moved = w.armatures.armature
+    moved = w.panel("Armature").armatures.armature
     assert moved.balls[0].place[1] < held.balls[0].place[1] - 10
     assert moved.balls[0].place[0] == 0.0
     assert moved.balls[1] == held.balls[1]
     assert portrait.surface(key).positions[:, 1].min() < low - 5
-    assert w.armatures.ball == 0
+    assert w.panel("Armature").armatures.ball == 0
 
     # the image of a ball on the right is dragged: its own goes the mirrored way
     pulled(w, 12, (-30, 0), image=True)
-    assert w.armatures.armature.balls[12].place[0] > moved.balls[12].place[0] + 10
+    assert w.panel("Armature").armatures.armature.balls[12].place[0] > moved.balls[12].place[0] + 10
 
     # with Shift all that hangs on it comes along
-    before = w.armatures.armature
+    before = w.panel("Armature").armatures.armature
     pulled(w, 3, (0, -25), SHIFT)
-    after = w.armatures.armature
+    after = w.panel("Armature").armatures.armature
     steps_of = [after.balls[i].at - before.balls[i].at for i in before.branch(3)]
     np.testing.assert_allclose(steps_of, [steps_of[0]] * len(steps_of), atol=1e-6)
     assert steps_of[0][1] > 5
@@ -86,44 +86,44 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     w.bench.set_view(w.bench.view.turned(90, 0))
     QTest.qWait(30)
     pulled(w, 3, (-90, -10), CTRL)
-    drawn = w.armatures.armature
+    drawn = w.panel("Armature").armatures.armature
     assert len(drawn.balls) == count + 1
     assert drawn.balls[-1].parent == 3
-    assert w.armatures.ball == count
+    assert w.panel("Armature").armatures.ball == count
     pull(panel.radius.slider, 0.3)
-    qtbot.waitUntil(lambda: w.armatures._wish is None)
-    assert w.armatures.armature.balls[-1].radius < 20
-    radius = w.armatures.armature.balls[-1].radius
+    qtbot.waitUntil(lambda: w.panel("Armature").armatures._wish is None)
+    assert w.panel("Armature").armatures.armature.balls[-1].radius < 20
+    radius = w.panel("Armature").armatures.armature.balls[-1].radius
     QTest.keyClick(w, Qt.Key.Key_BracketRight)
-    qtbot.waitUntil(lambda: w.armatures._wish is None)
-    assert w.armatures.armature.balls[-1].radius == pytest.approx(1.15 * radius)
+    qtbot.waitUntil(lambda: w.panel("Armature").armatures._wish is None)
+    assert w.panel("Armature").armatures.armature.balls[-1].radius == pytest.approx(1.15 * radius)
 
     # bend and scale
     click(panel.ways["bend"])
-    bent = w.armatures.armature
+    bent = w.panel("Armature").armatures.armature
     length = np.linalg.norm(bent.balls[-1].at - bent.balls[3].at)
     pulled(w, count, (0, -60))
-    now = w.armatures.armature
+    now = w.panel("Armature").armatures.armature
     assert now.balls[-1].place != bent.balls[-1].place
     assert np.linalg.norm(now.balls[-1].at - now.balls[3].at) == pytest.approx(length, abs=1e-6)
     click(panel.ways["scale"])
     pulled(w, count, (0, -50))
-    assert w.armatures.armature.balls[-1].radius > 1.2 * now.balls[-1].radius
+    assert w.panel("Armature").armatures.armature.balls[-1].radius > 1.2 * now.balls[-1].radius
     click(panel.ways["move"])
 
     # a click on a link inserts, Del removes
     w.bench.set_view(w.bench.view.turned(90, 0))
     QTest.qWait(30)
     a, b = np.array(at(w, 1)), np.array(at(w, 2))
-    count = len(w.armatures.armature.balls)
+    count = len(w.panel("Armature").armatures.armature.balls)
     drag(w.viewport, [tuple(a + 0.5 * (b - a))] * 2)
-    if len(w.armatures.armature.balls) == count:  # the middle lay within a ball
-        w.armatures.choose(2)
+    if len(w.panel("Armature").armatures.armature.balls) == count:  # the middle lay within a ball
+        w.panel("Armature").armatures.choose(2)
         click(panel.insert)
-    assert len(w.armatures.armature.balls) == count + 1
+    assert len(w.panel("Armature").armatures.armature.balls) == count + 1
     w.viewport.setFocus()
     QTest.keyClick(w.viewport, Qt.Key.Key_Delete)
-    assert len(w.armatures.armature.balls) == count
+    assert len(w.panel("Armature").armatures.armature.balls) == count
 
     # strokes do not spoil it
     w.bench.set_mode("tool")
@@ -139,7 +139,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     assert w.documents.save(file)
     assert w.documents.open(file)
     portrait = w.bench.portrait
-    assert w.armatures.armature == container.load(file).pieces[key].armature
+    assert w.panel("Armature").armatures.armature == container.load(file).pieces[key].armature
     QTest.keyClick(w, Qt.Key.Key_N)
     assert w.bench.mode == "armature"
 
@@ -175,18 +175,18 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
 def test_both_halves_apart_and_together(block, qtbot):
     w = block
     begun(w, "figure")
-    panel = w.armature
-    count = len(w.armatures.armature.balls)
+    panel = w.panel("Armature")
+    count = len(w.panel("Armature").armatures.armature.balls)
     assert panel.mirrored.isChecked()
     QTest.mouseClick(panel.mirrored, Qt.MouseButton.LeftButton, pos=panel.mirrored.rect().center() - panel.mirrored.rect().center() / 2)
-    if w.armatures.armature.mirrored:
+    if w.panel("Armature").armatures.armature.mirrored:
         panel.mirrored.click()
-    assert len(w.armatures.armature.balls) > 1.5 * count
+    assert len(w.panel("Armature").armatures.armature.balls) > 1.5 * count
     panel.mirrored.click()
-    assert len(w.armatures.armature.balls) == count
+    assert len(w.panel("Armature").armatures.armature.balls) == count
     pull(panel.fillet.slider, 0.02)
-    qtbot.waitUntil(lambda: w.armatures._wish is None)
-    assert w.armatures.armature.fillet < 20
+    qtbot.waitUntil(lambda: w.panel("Armature").armatures._wish is None)
+    assert w.panel("Armature").armatures.armature.fillet < 20
 
 
 def test_esc_takes_a_drag_back(block, qtbot):
@@ -194,15 +194,15 @@ def test_esc_takes_a_drag_back(block, qtbot):
 
     w, portrait = block, block.bench.portrait
     begun(w, "hand")
-    held, steps = w.armatures.armature, portrait.history.position
+    held, steps = w.panel("Armature").armatures.armature, portrait.history.position
     hands = w.viewport.hands
     x, y = at(w, 5)
     assert hands.press(QPointF(x, y), 1.0, Qt.KeyboardModifier.NoModifier)
     hands.move(QPointF(x + 30, y), 1.0, Qt.KeyboardModifier.NoModifier)
-    qtbot.waitUntil(lambda: w.armatures._wish is None)
-    assert w.armatures.armature != held
+    qtbot.waitUntil(lambda: w.panel("Armature").armatures._wish is None)
+    assert w.panel("Armature").armatures.armature != held
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
-    assert w.armatures.armature == held
+    assert w.panel("Armature").armatures.armature == held
     assert portrait.history.position == steps
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     assert w.bench.mode == "tool"
@@ -212,8 +212,8 @@ def test_without_an_armature_it_says_so(block):
     QTest.keyClick(block, Qt.Key.Key_N)
     assert block.bench.mode == "tool"
     assert "no armature" in block.status.message.text()
-    assert "Begin with" in block.armature.note.text()
-    block.armatures.insert()
+    assert "Begin with" in block.panel("Armature").note.text()
+    block.panel("Armature").armatures.insert()
     assert "Choose a ball" in block.status.message.text()
-    block.armatures.remove()
+    block.panel("Armature").armatures.remove()
     assert "Choose a ball first" in block.status.message.text()

@@ -5,9 +5,10 @@ import pytest
 from PIL import Image
 from PyQt6.QtWidgets import QProgressDialog
 
-from yewfinch.app import photos as photos_module
-from yewfinch.app.panels import towards_panel
-from yewfinch.app.photos import LONGEST, THUMB, PhotoStore, scaled
+from tools.parts import doer
+from yewfinch.app.rooms.likeness import towards_panel
+from yewfinch.app.view import photo_store as photos_module
+from yewfinch.app.view.photo_store import LONGEST, THUMB, PhotoStore, scaled
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.sitter.photo import Sitter, photo_from
@@ -66,25 +67,25 @@ def test_an_unreadable_picture_is_empty_and_no_trouble(qapp, qtbot, picture):
 
 def test_the_solve_shows_progress_and_runs_once(window, qtbot):
     heard = []
-    window.sitting.working.connect(heard.append)
+    doer(window, "solve").working.connect(heard.append)
     window.bench.set_stage("Sitter")
-    window.sitting.solve()
-    window.sitting.solve()  # while it runs: nothing more
-    assert window.sitter_panel.progress.isVisible()
-    assert not window.sitter_panel.solve.isEnabled()
-    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=20000)
+    doer(window, "solve").solve()
+    doer(window, "solve").solve()  # while it runs: nothing more
+    assert window.panel("The sitter").progress.isVisible()
+    assert not window.panel("The sitter").solve.isEnabled()
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=20000)
     assert heard[-1] is None
     fractions = [h for h in heard if h is not None]
     assert fractions == sorted(fractions)
     assert heard.count(None) == 1
-    assert not window.sitter_panel.progress.isVisible()
+    assert not window.panel("The sitter").progress.isVisible()
     assert window.bench.portrait.history.names.count("Solve the sitter") <= 1
 
 
 def test_another_portrait_is_not_given_an_old_result(window, qtbot):
-    window.sitting.solve()
+    doer(window, "solve").solve()
     window.new()
-    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=20000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=20000)
     assert window.bench.portrait.sitter.solution is None
 
 
@@ -93,8 +94,8 @@ def test_large_clay_is_bent_in_a_thread_behind_a_dialog(window, qtbot, monkeypat
     bench = window.bench
     bench.set_stage("Features")
     before = bench.likeness().overall
-    window.towards.go.click()
-    assert window.towards.findChild(QProgressDialog) is not None
+    window.panel("Towards the sitter").go.click()
+    assert window.panel("Towards the sitter").findChild(QProgressDialog) is not None
     qtbot.waitUntil(lambda: bench.portrait.history.position == 1, timeout=20000)
     assert bench.likeness().overall < 0.8 * before
     window.undo()
@@ -102,9 +103,9 @@ def test_large_clay_is_bent_in_a_thread_behind_a_dialog(window, qtbot, monkeypat
 
 
 def test_bringing_over_follows_what_is_chosen(window, qtbot):
-    bench, panel = window.bench, window.towards
+    bench, panel = window.bench, window.panel("Towards the sitter")
     bench.set_stage("Features")
-    window.likeness.refresh()
+    window.panel("Likeness").refresh()
     rest = bench.portrait.landmarks()
     panel.what.setCurrentIndex(panel.what.findData("nose"))
     assert all(k.split("_")[0] in ("n", "se", "prn", "sn", "al", "ac", "sbal", "mf") for k in panel.chosen())
@@ -115,13 +116,13 @@ def test_bringing_over_follows_what_is_chosen(window, qtbot):
     panel.amount.setValue(0)
     np.testing.assert_allclose(bench.portrait.landmarks()["prn"], rest["prn"])
     panel.what.setCurrentIndex(panel.what.findData("rows"))
-    window.likeness.table.clearSelection()
+    window.panel("Likeness").table.clearSelection()
     assert panel.chosen() == ()
     panel.amount.setValue(60)
     panel.go.click()
     assert "Nothing is chosen" in panel.note.text()
-    window.likeness.table.selectRow(2)
-    assert panel.chosen() == (window.likeness.rows[2].key,)
+    window.panel("Likeness").table.selectRow(2)
+    assert panel.chosen() == (window.panel("Likeness").rows[2].key,)
     panel.what.setCurrentIndex(panel.what.findData("none"))
     panel.with_lines.setChecked(True)
     panel.go.click()

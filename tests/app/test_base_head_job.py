@@ -8,9 +8,9 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line, pull, settled
-from yewfinch.core.anatomy.head_measures import STEERED
-from yewfinch.core.anatomy.person import PRESETS
-from yewfinch.core.document.figure import figures
+from yewfinch.core.anatomy.figure.person import PRESETS
+from yewfinch.core.anatomy.head.head_measures import STEERED
+from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.formats import container
 
 
@@ -21,14 +21,14 @@ def block(window, qtbot):
     QTest.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier)
     qtbot.waitUntil(lambda: not window.bench.portrait.sitter.photos)
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    assert window.base_head.isVisible()
-    assert window.head_measures.isVisible()
+    assert window.panel("Base head").isVisible()
+    assert window.panel("Measures of the head").isVisible()
     return window
 
 
 def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     w, portrait = block, block.bench.portrait
-    panel, surface = w.base_head, portrait.surface("head")
+    panel, surface = w.panel("Base head"), portrait.surface("head")
     assert portrait.figure.person == PRESETS["man"][1]
 
     click(panel.presets["woman"])
@@ -36,7 +36,7 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     mean = figures().shape(PRESETS["woman"][1]).measures()
     measured = {k: m.value(portrait.landmarks()) for k, m in STEERED.items()}
     assert measured["face_breadth"] == pytest.approx(mean["face_breadth"], abs=0.2)
-    assert float(w.head_measures.table.item(list(STEERED).index("face_breadth"), 1).text()) == pytest.approx(135.1, abs=1.0)
+    assert float(w.panel("Measures of the head").table.item(list(STEERED).index("face_breadth"), 1).text()) == pytest.approx(135.1, abs=1.0)
 
     # a stroke, then a dial: the stroke stays
     w.bench.set_view(w.bench.view.turned(0, 0))
@@ -68,7 +68,7 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     assert portrait.history.names[-1] == "Base head: turn of the tip"
 
     # a measure, typed
-    measures = w.head_measures
+    measures = w.panel("Measures of the head")
     row = list(STEERED).index("mouth_width")
     measures.table.setCurrentCell(row, 0)
     measures.slider.box.setFocus()
@@ -104,7 +104,7 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
 
 def test_a_random_person_comes_back_by_its_number(block, qtbot):
     w, portrait = block, block.bench.portrait
-    panel = w.base_head
+    panel = w.panel("Base head")
     click(panel.random)
     first = portrait.surface("head").positions.copy()
     assert portrait.figure.person.seed == 1
@@ -123,7 +123,7 @@ def test_a_random_person_comes_back_by_its_number(block, qtbot):
 
 def test_levels_and_a_head_begun_anew(block, qtbot):
     w, portrait = block, block.bench.portrait
-    panel = w.base_head
+    panel = w.panel("Base head")
     panel.level.setCurrentIndex(1)
     click(panel.anew)
     assert len(portrait.surface("head")) == figures().model.size(1)
@@ -145,13 +145,13 @@ def test_levels_and_a_head_begun_anew(block, qtbot):
 def test_fitted_to_the_demo_sitter(window, qtbot):
     w, portrait = window, window.bench.portrait
     QTest.mouseClick(w.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    panel = w.base_head
+    panel = w.panel("Base head")
     before = w.bench.likeness().overall
     panel.lopsided.setChecked(True)
     assert panel.fit.isEnabled()
     click(panel.fit)
     assert len(portrait.figure.person.landmarks) > 40
-    qtbot.waitUntil(lambda: not w.steering.busy(), timeout=60000)
+    qtbot.waitUntil(lambda: not w.panel("Base head").steering.busy(), timeout=60000)
     w.activateWindow()  # after the waiting dialog; without a window manager nobody else does
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     after = w.bench.likeness().overall
@@ -165,13 +165,13 @@ def test_fitted_to_the_demo_sitter(window, qtbot):
 def test_a_stroke_right_after_a_dial_keeps_the_finished_form(block, qtbot):
     """The dial's draft is replaced after the stroke, not lost under it."""
     w, portrait = block, block.bench.portrait
-    w.steering._rest.setInterval(600_000)
-    w.base_head.sex.slider.setValue(300)
-    qtbot.waitUntil(lambda: w.steering._draft is not None)
+    w.panel("Base head").steering._rest.setInterval(600_000)
+    w.panel("Base head").sex.slider.setValue(300)
+    qtbot.waitUntil(lambda: w.panel("Base head").steering._draft is not None)
     w.bench.take_tool("clay")
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x + 25, y - 40), (x + 45, y - 50)))
-    w.steering.finish()
+    w.panel("Base head").steering.finish()
     settled(w, qtbot)
     gap = np.abs(portrait.surface("head").positions - figures().positions(portrait.figure)).max(axis=1)
     assert (gap > 0.3).sum() > 20  # the stroke
@@ -181,14 +181,14 @@ def test_a_stroke_right_after_a_dial_keeps_the_finished_form(block, qtbot):
 
 def test_a_fine_level_is_shaped_in_a_thread(block, qtbot):
     w, portrait = block, block.bench.portrait
-    panel = w.base_head
+    panel = w.panel("Base head")
     panel.level.setCurrentIndex(3)
     click(panel.anew)
-    assert w.steering.busy()
+    assert w.panel("Base head").steering.busy()
     qtbot.waitUntil(lambda: len(portrait.surface("head")) == figures().model.size(3), timeout=30_000)
     steps = portrait.history.position
     panel.age.slider.setValue(800)
-    assert w.steering.person.age > 65  # the panel shows it, the clay waits for the dial to rest
+    assert w.panel("Base head").steering.person.age > 65  # the panel shows it, the clay waits for the dial to rest
     assert portrait.figure.person.age == 30
     qtbot.waitUntil(lambda: portrait.figure.person.age > 65, timeout=30_000)
     assert portrait.history.position == steps + 1

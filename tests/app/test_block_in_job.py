@@ -27,9 +27,9 @@ SIDES = (
 
 
 def put(w, kind, values, place, turn):
-    click(w.solids_panel.kinds[kind])
-    w.solids.change(replace(w.solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=5.0), "all")
-    w.solids.finish()
+    click(w.panel("Solids").kinds[kind])
+    w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=5.0), "all")
+    w.panel("Solids").solids.finish()
     return w.bench.piece_id
 
 
@@ -44,7 +44,7 @@ def w(window):
     for key in ("head", "eye_left", "eye_right"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for title in ("Fuse and remesh", "Place and copy", "Cut and outline", "Masks from the form", "Symmetry of shape"):
-        click(window.folds[title].button)
+        click(window.inspector.folds[title].button)
     return window
 
 
@@ -55,7 +55,7 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     sides = []
     for row in SIDES:
         sides.append(put(w, *row))
-        click(w.place.twin)
+        click(w.panel("Place and copy").twin)
     solids = [p for p in portrait.pieces.values() if p.visible]
     assert len(solids) == 13
     assert sum(p.follows is not None for p in solids) == 4
@@ -63,11 +63,11 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     # the lids: the ball is settled, and its front cut open between them; its twin shows it
     lids = sides[2]
     w.bench.choose_piece(lids)
-    w.solids.settle()
+    w.panel("Solids").solids.settle()
     w.bench.set_view(w.bench.view.turned(-w.bench.view.turn, -w.bench.view.tilt))
     w.viewport.view_all()
-    click(w.cutting.draw)
-    click(w.cutting.shapes["box"])
+    click(w.panel("Cut and outline").draw)
+    click(w.panel("Cut and outline").shapes["box"])
     x, y, z = 32, 26, 89
     low, high = seen(w, (x - 9, y - 4, z), (x + 9, y + 4, z))
     drag(w.viewport, line(low, high))
@@ -79,43 +79,43 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     # the neck: settled, its upper half masked by a box, what is free pulled down with a soft edge
     neck = next(k for k, p in portrait.pieces.items() if p.solid is not None and p.solid.kind == "cylinder" and p.solid.place[0] == 0)
     w.bench.choose_piece(neck)
-    w.solids.settle()
-    QTest.mouseClick(w.mask_making.through, Qt.MouseButton.LeftButton, pos=w.mask_making.through.rect().center() / 8)
-    w.outlines.set(through=True)
-    click(w.mask_making.shapes["box"])
+    w.panel("Solids").solids.settle()
+    QTest.mouseClick(w.panel("Masks from the form").through, Qt.MouseButton.LeftButton, pos=w.panel("Masks from the form").through.rect().center() / 8)
+    w.panel("Masks from the form").maker.set_through(True)
+    click(w.panel("Masks from the form").shapes["box"])
     drag(w.viewport, line(*seen(w, (-90, -20, 0), (90, -110, 0))))
     assert portrait.surface(neck).mask.any()
-    click(w.masks.buttons["soften"])
+    click(w.panel("Mask and parts").buttons["soften"])
     w.bench.set_mode("tool")
     bottom = float(portrait.surface(neck).bounds()[0, 1])
     w.viewport.setFocus()
     QTest.keyClick(w.viewport, Qt.Key.Key_D)
-    a, b = w.viewport.place_hands.arm(1, 40), w.viewport.place_hands.arm(1, 60)
+    a, b = w.viewport.hand("place").arm(1, 40), w.viewport.hand("place").arm(1, 60)
     way = (a - b) / np.linalg.norm(a - b)
     drag(w.viewport, line(a, a + way * 40))
     assert float(portrait.surface(neck).bounds()[0, 1]) < bottom - 15
     held = portrait.surface(neck)
     assert held.positions[held.mask[:, 0] == 255][:, 1].max() < 0
-    click(w.masks.buttons["clear"])
+    click(w.panel("Mask and parts").buttons["clear"])
     w.bench.set_mode("tool")
 
     # fused with joins, remeshed, made symmetric, saved and reopened
     w.bench.choose_piece("solid")
-    qtbot.waitUntil(lambda: "13 pieces in sight" in w.fusing.note.text())
-    typed(w.fusing.edge.box, "5")
-    typed(w.fusing.join.box, "8")
-    click(w.fusing.fuse)
+    qtbot.waitUntil(lambda: "13 pieces in sight" in w.panel("Fuse and remesh").note.text())
+    typed(w.panel("Fuse and remesh").edge.box, "5")
+    typed(w.panel("Fuse and remesh").join.box, "8")
+    click(w.panel("Fuse and remesh").fuse)
     done(w, qtbot)
     assert [p.id for p in portrait.pieces.values() if p.visible] == ["solid"]
     whole = sound(portrait.surface("solid"))
     assert whole.volume > 2.5e6
-    typed(w.fusing.edge.box, "6")
-    typed(w.fusing.join.box, "0")
-    click(w.fusing.remesh)
+    typed(w.panel("Fuse and remesh").edge.box, "6")
+    typed(w.panel("Fuse and remesh").join.box, "0")
+    click(w.panel("Fuse and remesh").remesh)
     done(w, qtbot)
     assert sound(portrait.surface("solid")).volume == pytest.approx(whole.volume, rel=0.01)
-    click(w.symmetry.buttons["left"])
-    qtbot.waitUntil(lambda: not w.symmetry.busy(), timeout=60000)
+    click(w.panel("Symmetry of shape").buttons["left"])
+    qtbot.waitUntil(lambda: not w.panel("Symmetry of shape").busy(), timeout=60000)
     flip = portrait.surface("solid").positions * [-1, 1, 1]
     from scipy.spatial import cKDTree
 

@@ -6,8 +6,8 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line, pull, settled
-from yewfinch.core.anatomy.body_measures import MEASURES
-from yewfinch.core.document.figure import figures
+from yewfinch.core.anatomy.body.body_measures import MEASURES
+from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.formats import container
 from yewfinch.render.scene import ground_of
 
@@ -28,7 +28,7 @@ def stature(portrait):
 
 def test_a_head_is_given_a_body_and_steered(block, qtbot, tmp_path):
     w, portrait = block, block.bench.portrait
-    panel = w.body
+    panel = w.panel("Body")
     assert not panel.dials["muscle"].isEnabled()
     assert ground_of(portrait) is None
     head_alone = portrait.surface("head").positions.copy()
@@ -93,14 +93,14 @@ def test_a_head_is_given_a_body_and_steered(block, qtbot, tmp_path):
 
 def test_measures_that_cannot_be_met_leave_the_clay_as_it_is(block, qtbot):
     w, portrait = block, block.bench.portrait
-    click(w.body.extents["bust"])
+    click(w.panel("Body").extents["bust"])
     qtbot.waitUntil(lambda: portrait.figure.crop == "bust")
     held, before = portrait.figure, portrait.surface("head").positions.copy()
-    w.body.table.setCurrentCell(0, 0)
-    w.body.slider.box.setFocus()
-    w.body.slider.box.selectAll()
-    QTest.keyClicks(w.body.slider.box, "700")
-    QTest.keyClick(w.body.slider.box, Qt.Key.Key_Return)
+    w.panel("Body").table.setCurrentCell(0, 0)
+    w.panel("Body").slider.box.setFocus()
+    w.panel("Body").slider.box.selectAll()
+    QTest.keyClicks(w.panel("Body").slider.box, "700")
+    QTest.keyClick(w.panel("Body").slider.box, Qt.Key.Key_Return)
     settled(w, qtbot)
     assert portrait.figure == held
     np.testing.assert_array_equal(portrait.surface("head").positions, before)
@@ -108,7 +108,7 @@ def test_measures_that_cannot_be_met_leave_the_clay_as_it_is(block, qtbot):
 
 
 def test_first_use_prepares_behind_a_dialog(block, qtbot, monkeypatch):
-    from yewfinch.core.document.figure import Figures
+    from yewfinch.core.document.figure.shaping import Figures
 
     w, portrait = block, block.bench.portrait
     asked = []
@@ -121,7 +121,7 @@ def test_first_use_prepares_behind_a_dialog(block, qtbot, monkeypatch):
         real(self)
 
     monkeypatch.setattr(Figures, "prepare", prepare)
-    click(w.body.extents["half"])
+    click(w.panel("Body").extents["half"])
     qtbot.waitUntil(lambda: portrait.figure.crop == "half", timeout=30_000)
-    qtbot.waitUntil(lambda: not w.steering.busy())
+    qtbot.waitUntil(lambda: not w.panel("Base head").steering.busy())
     assert asked

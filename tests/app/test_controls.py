@@ -5,10 +5,10 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLabel
 
-from yewfinch.app.actions import Action, ActionTable
-from yewfinch.app.controls.falloff_picker import FalloffPicker
 from yewfinch.app.controls.fold import Fold
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.rooms.stroke.falloff_picker import FalloffPicker
+from yewfinch.app.shell.actions import Action, ActionTable
 from yewfinch.core.sculpt import falloff
 
 
@@ -68,7 +68,7 @@ def test_falloff_picker_says_the_name_of_the_curve(qtbot):
 
 def test_a_fold_folds(qtbot):
     body = QLabel("inside")
-    fold = Fold("Heading", body)
+    fold = Fold("Heading", lambda: body)
     qtbot.addWidget(fold)
     fold.show()
     assert body.isVisible()

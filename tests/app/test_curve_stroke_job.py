@@ -9,7 +9,7 @@ from tests.app.jobs import begun
 
 
 def knot(w, index):
-    x, y = w.viewport.camera().project(w.viewport.hands.strokes.curve.knots[index].aim)[0]
+    x, y = w.viewport.camera().project(w.viewport.hand("tool").curve.knots[index].aim)[0]
     return float(x), float(y)
 
 
@@ -21,12 +21,12 @@ def test_a_curve_stays_editable_until_it_is_confirmed(window, qtbot):
     w, surface = begun(window, "Stroke")
     w.bench.set_symmetry(False)
     w.bench.take_tool("clay")
-    click(w.stroke.courses["curve"])
+    click(w.panel("Stroke").courses["curve"])
     w.bench.set_tool(size=12.0)
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x - 60, y - 60), (x + 50, y - 70), 14))
-    curve = w.viewport.hands.strokes.curve
+    curve = w.viewport.hand("tool").curve
     steps = w.bench.portrait.history.position
     assert curve.on and len(curve.knots) >= 3 and steps == 1 and "Enter confirms" in w.status.message.text()
     first = surface.positions.copy()
@@ -66,7 +66,7 @@ def test_escape_takes_a_curve_back_and_undo_closes_it(window):
     w.bench.set_tool(course="curve", taper_in=8.0, taper_out=8.0)
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
-    curve = w.viewport.hands.strokes.curve
+    curve = w.viewport.hand("tool").curve
     drag(w.viewport, line((x - 50, y - 60), (x + 40, y - 60), 12))
     assert curve.on and len(moved(surface, plain))
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
@@ -85,11 +85,11 @@ def test_an_arc_is_bent_by_its_middle(window):
     w, surface = begun(window, "Stroke")
     w.bench.set_symmetry(False)
     w.bench.take_tool("crease")
-    click(w.stroke.courses["arc"])
+    click(w.panel("Stroke").courses["arc"])
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x - 50, y - 50), (x + 50, y - 50), 10))
-    curve = w.viewport.hands.strokes.curve
+    curve = w.viewport.hand("tool").curve
     assert len(curve.knots) == 3
     flat = surface.positions.copy()
     a = knot(w, 1)
@@ -112,7 +112,7 @@ def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     w.bench.set_symmetry(False)
     w.bench.take_tool("clay")
     w.bench.set_tool(size=20.0)
-    curve = w.stroke.curve
+    curve = w.panel("Stroke").curve
     w.inspector.ensureWidgetVisible(curve)
     QTest.qWait(50)
     plain = surface.positions.copy()
@@ -137,14 +137,14 @@ def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     assert w.bench.tool_settings.curve_strength[1][1] < 0.6
     QTest.keyClick(curve, Qt.Key.Key_Delete)
     assert w.bench.tool_settings.curve_strength == ((0.0, 0.0), (1.0, 1.0))
-    click(w.stroke.pressed)  # off: it is always full
+    click(w.panel("Stroke").pressed)  # off: it is always full
     assert not w.bench.tool_settings.pressure_strength and not curve.isEnabled()
     assert depth() > 1.15 * straight
-    w.stroke.whats.setCurrentIndex(0)
-    w.stroke.whats.activated.emit(0)
-    click(w.stroke.pressed)
-    assert w.bench.tool_settings.pressure_size and w.tool_panel.pen_size.isChecked()
-    click(w.stroke.plain)
+    w.panel("Stroke").whats.setCurrentIndex(0)
+    w.panel("Stroke").whats.activated.emit(0)
+    click(w.panel("Stroke").pressed)
+    assert w.bench.tool_settings.pressure_size and w.tools[0].pen_size.isChecked()
+    click(w.panel("Stroke").plain)
     assert w.bench.tool_settings.curve_size == ((0.0, 0.3), (1.0, 1.0))
 
 
@@ -153,8 +153,8 @@ def test_space_presses_harder_while_it_is_held(window):
     w.bench.set_symmetry(False)
     w.bench.take_tool("clay")
     w.bench.set_tool(size=16.0)
-    w.inspector.ensureWidgetVisible(w.stroke.by_key)
-    click(w.stroke.by_key)
+    w.inspector.ensureWidgetVisible(w.panel("Stroke").by_key)
+    click(w.panel("Stroke").by_key)
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     a = QPoint(round(x) - 60, round(y) - 60)
@@ -175,4 +175,4 @@ def test_space_presses_harder_while_it_is_held(window):
         return out
 
     assert go(True) > 1.5 * go(False)
-    assert not w.viewport.hands.key_down
+    assert not w.viewport.hand("tool").key_down

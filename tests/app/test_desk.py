@@ -6,7 +6,8 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import drag, line, view_picture
-from yewfinch.core.anatomy.curves import CURVES
+from tools.parts import marking
+from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.formats import container
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import DRAWINGS
@@ -14,9 +15,9 @@ from yewfinch.core.sitter.photo import DRAWINGS
 
 @pytest.fixture
 def desk(window, qtbot):
-    window.mark(window.bench.portrait.sitter.photos[4].id)
+    marking(window).mark(window.bench.portrait.sitter.photos[4].id)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    return window.desk
+    return window.pages.page("desk")
 
 
 def photo(desk):
@@ -105,7 +106,7 @@ def test_everything_can_be_drawn_hidden_and_removed(desk, window):
 
 def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     bench = window.bench
-    window.mark("photo1")
+    marking(window).mark("photo1")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     before = photo(desk)
     desk.mode_buttons["crop"].click()
@@ -125,13 +126,13 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     assert desk.canvas.box().contains(spot)
     np.testing.assert_allclose(desk.canvas.to_photo(spot), after.marks["prn"], atol=1e-6)
     # standing there, the clay's landmarks lie where the framed photo shows them
-    window.back_to_clay()
+    window.pages.back_to_clay()
     bench.stand_at("photo1")
     v = window.viewport
     whole = bench.alignment.camera(after.standpoint.camera()).project(bench.portrait.landmark("sn"))[0]
-    np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standing.point(after, whole), atol=1e-6)
+    np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standpoint.point(after, whole), atol=1e-6)
     frame = framing(after)
-    assert v.standing.box().width() / v.standing.box().height() == pytest.approx(frame.width / frame.height)
+    assert v.standpoint.box().width() / v.standpoint.box().height() == pytest.approx(frame.width / frame.height)
     window.documents.save(tmp_path / "a.yewfinch")
     assert container.load(tmp_path / "a.yewfinch").sitter.photos[0] == after
 
@@ -151,7 +152,7 @@ def test_exposure_and_warmth_change_only_the_look(desk, window, qtbot):
 
 
 def test_the_expected_place_is_painted_with_its_uncertainty(desk, window, qtbot):
-    window.mark("photo1", "prn")
+    marking(window).mark("photo1", "prn")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     with_it = desk.canvas.grab().toImage()
     solution = window.bench.portrait.sitter.solution
@@ -165,9 +166,9 @@ def test_the_expected_place_is_painted_with_its_uncertainty(desk, window, qtbot)
 
 
 def test_photos_are_named_noted_tagged_and_ordered(window, qtbot):
-    from yewfinch.app.dialogs.photo_details import PhotoDetails
+    from yewfinch.app.rooms.sitter.photo_details import PhotoDetails
 
-    wall, p = window.wall, window.bench.portrait
+    wall, p = window.walls, window.bench.portrait
     ids = [x.id for x in p.sitter.photos]
     wall.details(ids[4])
     dialog = window.findChild(PhotoDetails)
@@ -192,8 +193,8 @@ def test_photos_are_named_noted_tagged_and_ordered(window, qtbot):
 
 
 def test_a_photo_floats_in_its_own_window(window, qtbot):
-    window.wall.menu_of("photo2").actions()[1].trigger()
-    floating = window.wall.floats[-1]
+    window.walls.menu_of("photo2").actions()[1].trigger()
+    floating = window.walls.floats[-1]
     qtbot.waitUntil(lambda: floating.isVisible() and not window.photos.busy(), timeout=8000)
     assert "three-quarter" in floating.windowTitle()
     picture = floating.grab().toImage()
@@ -206,11 +207,11 @@ def test_a_photo_floats_in_its_own_window(window, qtbot):
     QTest.keyClick(floating, Qt.Key.Key_Home)
     assert floating.shift == QPointF(0, 0)
     QTest.keyClick(floating, Qt.Key.Key_Escape)
-    qtbot.waitUntil(lambda: not any(f.isVisible() for f in window.wall.floats if f is not floating), timeout=2000)
+    qtbot.waitUntil(lambda: not any(f.isVisible() for f in window.walls.floats if f is not floating), timeout=2000)
 
 
 def test_a_photo_fills_the_wall(window, qtbot):
-    wall = window.wall
+    wall = window.walls
     wall.menu_of("photo1").actions()[2].trigger()
     assert wall.pane is not None
     assert not wall._area.isVisible()

@@ -11,12 +11,13 @@ from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from tests.app.hands import at_landmark, drag, drop, line
-from yewfinch.app.dialogs.units import UnitsDialog
-from yewfinch.app.workers import Worker
-from yewfinch.core.document import autosave
-from yewfinch.core.document.claims import Claim, stand_of
+from tools.parts import doer, marking
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.core.formats import container
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.core.session import autosave
+from yewfinch.core.session.claims import Claim, stand_of
+from yewfinch.demo.demo_portrait import demo_portrait
 
 
 def answer(text):
@@ -43,16 +44,16 @@ def test_photos_are_dropped_onto_the_wall(window, qtbot, tmp_path):
 
     Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
     (tmp_path / "no.jpg").write_text("this is no photo")
-    drop(window.wall, tmp_path / "extra.png", tmp_path / "no.jpg")
-    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=8000)
+    drop(window.walls, tmp_path / "extra.png", tmp_path / "no.jpg")
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=8000)
     photos = window.bench.portrait.sitter.photos
     assert [p.name for p in photos][-1] == "extra"
-    assert len(window.wall.cards) == 6
+    assert len(window.walls.cards) == 6
     assert "no.jpg is not a photo" in window.status.message.text()
     window.undo()
-    assert len(window.wall.cards) == 5
-    window.wall.menu_of(photos[0].id).actions()[-1].trigger()
-    assert len(window.wall.cards) == 4
+    assert len(window.walls.cards) == 5
+    window.walls.menu_of(photos[0].id).actions()[-1].trigger()
+    assert len(window.walls.cards) == 4
     window.undo()
     assert [p.id for p in window.bench.portrait.sitter.photos] == [p.id for p in photos[:5]]
 
@@ -176,16 +177,17 @@ def test_history_list_goes_back_and_forth(window):
     p = window.bench.portrait
     for c in (10, 20, 30):
         p.fill("head", (c, c, c, 255), f"Fill {c}")
-    names = [window.history.list.item(i).text() for i in range(window.history.list.count())]
+    names = [window.panel("History").list.item(i).text() for i in range(window.panel("History").list.count())]
     assert names == ["As opened", "Fill 10", "Fill 20", "Fill 30"]
-    window.history.list.itemClicked.emit(window.history.list.item(1))
+    window.panel("History").list.itemClicked.emit(window.panel("History").list.item(1))
     assert p.surface("head").colour[0, 0] == 10
-    window.history.list.itemClicked.emit(window.history.list.item(3))
+    window.panel("History").list.itemClicked.emit(window.panel("History").list.item(3))
     assert p.surface("head").colour[0, 0] == 30
 
 
 def test_every_action_has_a_tip_and_help_lists_its_key(window):
     window.show_help()
+    window.help.titles.setCurrentRow(list(window.help.pages).index("Keys"))
     text = window.help.text.toPlainText()
     for record in window.actions_table:
         assert record.tip.endswith(".")
@@ -207,27 +209,27 @@ def test_controls_are_named_and_reached_by_keyboard(window):
 
 def test_panels_hide_and_come_back(window):
     window.toggle_panels()
-    assert not window.wall.isVisible()
+    assert not window.walls.isVisible()
     assert not window.inspector.isVisible()
     window.toggle_panels()
-    assert window.wall.isVisible()
+    assert window.walls.isVisible()
 
 
 def test_stages_lay_out_panels_and_keep_tools(window):
     for stage in ("Sitter", "Block", "Form", "Features", "Skin", "Show"):
         window.stage_buttons[stage].click()
-        assert window.tool_panel.isVisible()
-        assert any(f.isVisible() for f in window.folds.values())
-    assert np.isclose(window.bench.tool_settings.size, window.tool_panel.diameter.value(), atol=0.1)
+        assert window.tools[0].isVisible()
+        assert any(f.isVisible() for f in window.inspector.folds.values())
+    assert np.isclose(window.bench.tool_settings.size, window.tools[0].diameter.value(), atol=0.1)
 
 
 def test_a_piece_can_be_removed_and_comes_back_with_its_landmarks(window):
     p = window.bench.portrait
-    window.pieces.remove("eye_left")
+    window.panel("Pieces").remove("eye_left")
     assert "eye_left" not in p.pieces
     assert p.landmark("p_l") is None
-    window.likeness.refresh()
-    assert all(o.key != "p_l" for o in window.likeness.rows)
+    window.panel("Likeness").refresh()
+    assert all(o.key != "p_l" for o in window.panel("Likeness").rows)
     window.undo()
     assert p.landmark("p_l") is not None
 
@@ -236,12 +238,12 @@ def test_undoing_a_photo_on_the_desk_goes_back_to_the_clay(window, qtbot, tmp_pa
     from PIL import Image
 
     Image.new("RGB", (200, 260), (90, 60, 50)).save(tmp_path / "extra.png")
-    window.sitting.add([tmp_path / "extra.png"])
-    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=8000)
-    window.mark(window.bench.portrait.sitter.photos[-1].id)
+    doer(window, "solve").add([tmp_path / "extra.png"])
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=8000)
+    marking(window).mark(window.bench.portrait.sitter.photos[-1].id)
     window.undo()
     assert window.viewport.isVisible()
-    assert not window.desk.isVisible()
+    assert not window.pages.page("desk").isVisible()
 
 
 def test_work_goes_on_while_standing_there(window):
@@ -254,10 +256,10 @@ def test_work_goes_on_while_standing_there(window):
     drag(window.viewport, line((x + 10, y - 30), (x + 40, y - 34)))
     assert bench.portrait.history.names == ["Clay"]
     assert bench.standing == photo
-    window.wall.remove(photo)
+    window.walls.remove(photo)
     assert bench.standing is None
     window.undo()
-    assert photo in window.wall.cards
+    assert photo in window.walls.cards
 
 
 def settled(window, qtbot):
@@ -320,7 +322,7 @@ def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_pa
     assert not saved
     assert "changed by somebody else" in said
     assert path.read_bytes() == b"what somebody else wrote"
-    monkeypatch.setattr("yewfinch.app.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), ""))
+    monkeypatch.setattr("yewfinch.app.shell.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), ""))
     saved, _ = boxed(window, "Save as …", window.documents.save)
     assert saved
     assert window.documents.path == tmp_path / "mine.yewfinch"
@@ -381,7 +383,7 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))
     assert window.bench.portrait.history.position
     drop(window, tmp_path / "extra.png", tmp_path / "a.obj")
-    qtbot.waitUntil(lambda: not window.sitting.busy() and len(window.bench.portrait.pieces) == 4, timeout=20000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and len(window.bench.portrait.pieces) == 4, timeout=20000)
     settled(window, qtbot)
     window.documents.autosave()
     qtbot.waitUntil(lambda: not window.documents._writer.isRunning(), timeout=20000)

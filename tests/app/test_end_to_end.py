@@ -8,6 +8,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, drag, line, view_picture
+from tools.parts import marking
 from yewfinch.core.formats import container
 
 #: Where a sculptor clicks on the photo taken from a window seat, as parts of its width and height.
@@ -22,16 +23,16 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
 
     # mark another photo: put it on the desk by its pin, click the landmarks, solve all together
     photo_id = portrait.sitter.photos[3].id
-    QTest.mouseClick(window.wall.cards[photo_id].mark, Qt.MouseButton.LeftButton)
-    assert window.desk.isVisible()
+    QTest.mouseClick(window.walls.cards[photo_id].mark, Qt.MouseButton.LeftButton)
+    assert window.pages.page("desk").isVisible()
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     photo = portrait.sitter.photo(photo_id)
     for key, (u, v) in json.loads(CLICKS.read_text()).items():
-        window.desk.choose(key)
+        window.pages.page("desk").choose(key)
         spot = canvas.to_widget(u * photo.width, v * photo.height)
         drag(canvas, [(spot.x() + 1, spot.y() - 1), (spot.x() + 2, spot.y()), (spot.x(), spot.y())])
-    QTest.mouseClick(window.desk.match, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.pages.page("desk").match, Qt.MouseButton.LeftButton)
     qtbot.waitUntil(lambda: bench.standing == photo_id, timeout=20000)
     assert window.viewport.isVisible()
     found = portrait.sitter.photo(photo_id).standpoint
@@ -104,9 +105,9 @@ def test_the_window_shows_clay_in_the_middle(window, qtbot):
 def test_marks_can_be_dragged_nudged_and_taken_away(window, qtbot):
     portrait = window.bench.portrait
     photo = portrait.sitter.photos[0]
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     spot = canvas.to_widget(*photo.marks["prn"])
     drag(canvas, [(spot.x(), spot.y()), (spot.x() + 9, spot.y() + 4)])
     moved = portrait.sitter.photos[0].marks["prn"]
@@ -127,13 +128,13 @@ def test_marks_can_be_dragged_nudged_and_taken_away(window, qtbot):
 def test_a_photo_that_cannot_be_used_says_why(window, qtbot):
     portrait = window.bench.portrait
     photo = portrait.sitter.photos[3]
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     for i, key in enumerate(("en_l", "en_r", "ps_l", "ps_r", "pi_l", "pi_r")):
-        window.desk.put(key, (300.0 + 60 * (i % 2), 300.0 + 15 * i))
-    window.desk.match.click()
-    qtbot.waitUntil(lambda: "in one plane" in window.desk.message.text(), timeout=20000)
+        window.pages.page("desk").put(key, (300.0 + 60 * (i % 2), 300.0 + 15 * i))
+    window.pages.page("desk").match.click()
+    qtbot.waitUntil(lambda: "in one plane" in window.pages.page("desk").message.text(), timeout=20000)
     assert portrait.sitter.photo(photo.id).standpoint is None
     assert portrait.sitter.photos[0].standpoint is not None  # the others were solved all the same
-    assert window.desk.isVisible()
+    assert window.pages.page("desk").isVisible()
 
 

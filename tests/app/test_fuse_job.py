@@ -26,19 +26,19 @@ def roughed(window, qtbot):
     for key in ("head", "eye_left", "eye_right"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for kind, values, place, turn in PARTS:
-        click(window.solids_panel.kinds[kind])
-        window.solids.change(replace(window.solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=6.0), "all")
-        window.solids.finish()
-    window.pieces.mirror(window.bench.piece_id)  # the other ear
-    click(window.folds["Fuse and remesh"].button)
+        click(window.panel("Solids").kinds[kind])
+        window.panel("Solids").solids.change(replace(window.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=6.0), "all")
+        window.panel("Solids").solids.finish()
+    window.panel("Pieces").mirror(window.bench.piece_id)  # the other ear
+    click(window.inspector.folds["Fuse and remesh"].button)
     window.bench.set_mode("tool")
     window.bench.choose_piece("solid")
-    qtbot.waitUntil(lambda: "6 pieces in sight" in window.fusing.note.text())
+    qtbot.waitUntil(lambda: "6 pieces in sight" in window.panel("Fuse and remesh").note.text())
     return window
 
 
 def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_path):
-    w, portrait, panel = roughed, roughed.bench.portrait, roughed.fusing
+    w, portrait, panel = roughed, roughed.bench.portrait, roughed.panel("Fuse and remesh")
     typed(panel.edge.box, "6")
     typed(panel.join.box, "12")
     steps = portrait.history.position
@@ -69,9 +69,9 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     assert not np.array_equal(made.surface.positions, before)
 
     # an eye's hollow cut out with a ball
-    click(w.solids_panel.kinds["ball"])
-    w.solids.change(replace(w.solids.solid, values={"across": 60, "tall": 50, "deep": 60}, place=(34.0, 20.0, 80.0)), "all")
-    w.solids.finish()
+    click(w.panel("Solids").kinds["ball"])
+    w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values={"across": 60, "tall": 50, "deep": 60}, place=(34.0, 20.0, 80.0)), "all")
+    w.panel("Solids").solids.finish()
     volume = sound(made.surface).volume
     qtbot.waitUntil(panel.take.isEnabled)
     click(panel.take)
@@ -99,8 +99,8 @@ def test_fusing_is_cancelled_and_nothing_is_lost(roughed, qtbot):
 
     w, portrait = roughed, roughed.bench.portrait
     held, steps = dict(portrait.pieces), portrait.history.position
-    typed(w.fusing.edge.box, "1.2")
-    click(w.fusing.fuse)
+    typed(w.panel("Fuse and remesh").edge.box, "1.2")
+    click(w.panel("Fuse and remesh").fuse)
     (dialog,) = [d for d in QApplication.topLevelWidgets() if isinstance(d, QProgressDialog) and d.isVisible()]
     click(dialog.findChild(QPushButton))
     done(w, qtbot)
@@ -111,8 +111,8 @@ def test_fusing_is_cancelled_and_nothing_is_lost(roughed, qtbot):
 
 def test_undo_gives_the_solids_back_with_their_measures(roughed, qtbot):
     w, portrait = roughed, roughed.bench.portrait
-    typed(w.fusing.edge.box, "9")
-    click(w.fusing.fuse)
+    typed(w.panel("Fuse and remesh").edge.box, "9")
+    click(w.panel("Fuse and remesh").fuse)
     done(w, qtbot)
     QTest.keyClick(w, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert [portrait.pieces[f"solid{n}"].solid.kind for n in (2, 3, 4)] == ["block", "cylinder", "cone"]
@@ -121,7 +121,7 @@ def test_undo_gives_the_solids_back_with_their_measures(roughed, qtbot):
 
 def test_an_open_sheet_is_named(roughed, qtbot):
     w = roughed
-    click(w.solids_panel.kinds["plane"])
-    click(w.fusing.fuse)
+    click(w.panel("Solids").kinds["plane"])
+    click(w.panel("Fuse and remesh").fuse)
     done(w, qtbot)
     qtbot.waitUntil(lambda: "'Plane' has an open rim" in w.status.message.text())

@@ -3,18 +3,18 @@
 import numpy as np
 import pytest
 
-from yewfinch.app.glass import CardGlass, ProcessorGlass
-from yewfinch.app.layers import pixels_of
-from yewfinch.app.window import MainWindow
-from yewfinch.core.document.settings import Settings
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.app.bench_window import bench_window
+from yewfinch.app.view.glass import CardGlass, ProcessorGlass
+from yewfinch.app.view.photo_layers import pixels_of
+from yewfinch.core.session.settings import Settings
+from yewfinch.demo.demo_portrait import demo_portrait
 
 
 @pytest.fixture
 def other_window(window, qtbot, monkeypatch):
     """A window as on a machine with a graphics card."""
-    monkeypatch.setattr("yewfinch.app.glass.by_processor", lambda context: False)
-    w = MainWindow(demo_portrait(), Settings())
+    monkeypatch.setattr("yewfinch.app.view.glass.by_processor", lambda context: False)
+    w = bench_window(demo_portrait(), Settings())
     w.resize(window.size())
     w.show()
     qtbot.waitUntil(lambda: w.viewport.context is not None and w.viewport.size() == window.viewport.size(), timeout=20000)

@@ -5,11 +5,11 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line
-from yewfinch.core.document import layers
+from yewfinch.core.document.verbs import form_layers
 
 
 def rows_of(w):
-    return layers.stack_of(w.bench.portrait, w.bench.portrait.pieces["head"]).layers
+    return form_layers.stack_of(w.bench.portrait, w.bench.portrait.pieces["head"]).layers
 
 
 def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_path):
@@ -18,9 +18,9 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     w.bench.choose_piece("head")
     surface = portrait.surface("head")
     plain = surface.positions.copy()
-    click(w.layers.store)
-    click(w.layers.buttons["add"])
-    assert [w.layers.list.item(i).text() for i in range(w.layers.list.count())] == ["Layer 1", "The form itself"]
+    click(w.panel("Form layers").store)
+    click(w.panel("Form layers").buttons["add"])
+    assert [w.panel("Form layers").list.item(i).text() for i in range(w.panel("Form layers").list.count())] == ["Layer 1", "The form itself"]
     w.bench.take_tool("clay")
     w.bench.set_tool(size=26.0)
     x, y = at_landmark(w, "zy_l")
@@ -30,7 +30,7 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     assert rows_of(w)[0].steps.size > 0
     # the slider: one undo step for one drag, the form follows at once
     steps = portrait.history.position
-    slider = w.layers.strength.slider
+    slider = w.panel("Form layers").strength.slider
     qtbot.waitUntil(lambda: slider.isEnabled() and slider.isVisible())
     w.inspector.ensureWidgetVisible(slider)
     knob = slider.minimum() + (slider.value() - slider.minimum())
@@ -47,9 +47,9 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     w.undo()
     np.testing.assert_array_equal(surface.positions, drawn)
     # hidden by its tick
-    item = w.layers.list.item(0)
-    box = w.layers.list.visualItemRect(item)
-    QTest.mouseClick(w.layers.list.viewport(), Qt.MouseButton.LeftButton, pos=QPoint(box.left() + 11, box.center().y()))
+    item = w.panel("Form layers").list.item(0)
+    box = w.panel("Form layers").list.visualItemRect(item)
+    QTest.mouseClick(w.panel("Form layers").list.viewport(), Qt.MouseButton.LeftButton, pos=QPoint(box.left() + 11, box.center().y()))
     np.testing.assert_array_equal(surface.positions, plain)
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))  # a hidden layer takes no strokes
     np.testing.assert_array_equal(surface.positions, plain)
@@ -66,17 +66,17 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     w.documents.open(tmp_path / "a.yewfinch")
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     w.bench.choose_piece("head")
-    qtbot.waitUntil(lambda: w.layers.list.count() == 2)
+    qtbot.waitUntil(lambda: w.panel("Form layers").list.count() == 2)
     np.testing.assert_array_equal(w.bench.portrait.surface("head").positions, now)
-    assert w.layers.states.count() == 1
+    assert w.panel("Form layers").states.count() == 1
     # the stored state: the difference to it, and back
     w.bench.choose_layer("head", rows_of(w)[0].id)
-    w.layers.refresh()
-    click(w.layers.buttons["settle"])
+    w.panel("Form layers").refresh()
+    click(w.panel("Form layers").buttons["settle"])
     assert rows_of(w) == ()
-    click(w.layers.buttons["difference"])
+    click(w.panel("Form layers").buttons["difference"])
     assert rows_of(w)[0].name == "Since State 1"
-    click(w.layers.buttons["remove"])
+    click(w.panel("Form layers").buttons["remove"])
     np.testing.assert_allclose(w.bench.portrait.surface("head").positions, plain, atol=1e-4)
 
 
@@ -84,7 +84,7 @@ def test_a_layer_that_was_undone_takes_no_strokes_away(window):
     w, surface = window, window.bench.portrait.surface("head")
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
-    click(w.layers.buttons["add"])
+    click(w.panel("Form layers").buttons["add"])
     w.undo()
     plain = surface.positions.copy()
     x, y = at_landmark(w, "zy_l")
@@ -102,21 +102,21 @@ def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
         w.bench.take_tool(tool)
         w.bench.choose_layer("head", "")
         drag(w.viewport, line((x - 30, y + 20 * k), (x - 26, y + 40)))
-        click(w.layers.buttons["stroke"])
+        click(w.panel("Form layers").buttons["stroke"])
     assert [v.name for v in rows_of(w)] == ["Crease", "Clay"]
     both = portrait.surface("head").positions.copy()
-    click(w.layers.buttons["down"])
+    click(w.panel("Form layers").buttons["down"])
     assert [v.name for v in rows_of(w)] == ["Clay", "Crease"]
-    click(w.layers.buttons["up"])
-    click(w.layers.buttons["merge"])
+    click(w.panel("Form layers").buttons["up"])
+    click(w.panel("Form layers").buttons["merge"])
     assert [v.name for v in rows_of(w)] == ["Clay"]
     np.testing.assert_allclose(portrait.surface("head").positions, both, atol=1e-4)
-    click(w.layers.buttons["duplicate"])
+    click(w.panel("Form layers").buttons["duplicate"])
     assert [v.visible for v in rows_of(w)] == [False, True]
-    item = w.layers.list.item(0)
-    w.layers.list.setCurrentItem(item)
-    w.layers.list.editItem(item)
-    editor = w.layers.list.viewport().focusWidget() or w.focusWidget()
+    item = w.panel("Form layers").list.item(0)
+    w.panel("Form layers").list.setCurrentItem(item)
+    w.panel("Form layers").list.editItem(item)
+    editor = w.panel("Form layers").list.viewport().focusWidget() or w.focusWidget()
     QTest.keyClicks(editor, "pores")
     QTest.keyClick(editor, Qt.Key.Key_Return)
     qtbot.waitUntil(lambda: rows_of(w)[0].name.endswith("pores"))
@@ -130,18 +130,18 @@ def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
 
 
 def test_a_heavy_layer_is_weighed_beside_the_window_once_the_slider_is_let_go(window, qtbot, monkeypatch):
-    monkeypatch.setattr("yewfinch.app.panels.layers_panel._HEAVY", 100)
+    monkeypatch.setattr("yewfinch.app.rooms.form_layers.form_layers_panel._HEAVY", 100)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
     surface = portrait.surface("head")
     plain = surface.positions.copy()
-    click(w.layers.buttons["add"])
+    click(w.panel("Form layers").buttons["add"])
     w.bench.take_tool("clay")
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     drawn, steps = surface.positions.copy(), portrait.history.position
-    slider = w.layers.strength.slider
+    slider = w.panel("Form layers").strength.slider
     qtbot.waitUntil(lambda: slider.isEnabled() and slider.isVisible())
     w.inspector.ensureWidgetVisible(slider)
     start = QPoint(round(8 + (slider.width() - 16) * slider.value() / slider.maximum()), slider.height() // 2)
@@ -154,7 +154,7 @@ def test_a_heavy_layer_is_weighed_beside_the_window_once_the_slider_is_let_go(wi
     share = rows_of(w)[0].strength
     assert 0.2 < share < 0.8
     np.testing.assert_allclose(surface.positions - plain, share * (drawn - plain), atol=1e-4)
-    qtbot.waitUntil(lambda: not w.layers.busy())
+    qtbot.waitUntil(lambda: not w.panel("Form layers").busy())
     w.activateWindow()
     w.undo()
     np.testing.assert_array_equal(surface.positions, drawn)

@@ -6,7 +6,7 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line
 from tests.app.jobs import finished
-from yewfinch.core.document import detail_levels
+from yewfinch.core.document.verbs import detail_levels
 
 
 def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
@@ -14,10 +14,10 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
     qtbot.wait(30)
-    assert not w.levels.buttons["finer"].isEnabled()
-    click(w.levels.buttons["add"])
-    finished(w, w.levels, qtbot)
-    assert [b.text() for b in w.levels.levels] == ["1: 40 k", "2: 160 k"]
+    assert not w.panel("Levels").buttons["finer"].isEnabled()
+    click(w.panel("Levels").buttons["add"])
+    finished(w, w.panel("Levels"), qtbot)
+    assert [b.text() for b in w.panel("Levels").levels] == ["1: 40 k", "2: 160 k"]
     fresh = portrait.surface("head").positions.copy()
     w.bench.take_tool("crease")
     x, y = at_landmark(w, "zy_l")
@@ -26,14 +26,14 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     furrow = np.nonzero(np.linalg.norm(fine - fresh, axis=1) > 0.15)[0]
     assert len(furrow) > 20
     QTest.keyClick(w.viewport, Qt.Key.Key_PageDown)
-    finished(w, w.levels, qtbot)
+    finished(w, w.panel("Levels"), qtbot)
     assert len(portrait.surface("head")) < 41_000
     w.bench.take_tool("move")
     w.bench.set_tool(size=60.0)
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 20, y + 20), (x + 10, y + 22)))
     QTest.keyClick(w.viewport, Qt.Key.Key_PageUp)
-    finished(w, w.levels, qtbot)
+    finished(w, w.panel("Levels"), qtbot)
     moved = portrait.surface("head").positions
     way = moved[furrow] - fine[furrow]
     assert np.linalg.norm(way, axis=1).mean() > 3  # the mass went, and the furrow with it
@@ -50,12 +50,12 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     assert detail_levels.count(again.pieces["head"]) == 2
     np.testing.assert_array_equal(again.surface("head").positions, moved)
     w.bench.choose_piece("head")
-    qtbot.waitUntil(lambda: len(w.levels.levels) == 2)
-    click(w.levels.levels[0])
-    finished(w, w.levels, qtbot)
+    qtbot.waitUntil(lambda: len(w.panel("Levels").levels) == 2)
+    click(w.panel("Levels").levels[0])
+    finished(w, w.panel("Levels"), qtbot)
     assert len(again.surface("head")) < 41_000
-    click(w.levels.buttons["finer"])
-    assert len(w.levels.levels) == 1
+    click(w.panel("Levels").buttons["finer"])
+    assert len(w.panel("Levels").levels) == 1
 
 
 def test_levels_under_remeshed_clay_and_detail_from_another_piece(window, qtbot):
@@ -63,21 +63,21 @@ def test_levels_under_remeshed_clay_and_detail_from_another_piece(window, qtbot)
     w.bench.set_stage("Form")
     w.bench.choose_piece("head")
     old = portrait.surface("head")
-    w.levels.number.setValue(2)
-    click(w.levels.under)
-    finished(w, w.levels, qtbot)
+    w.panel("Levels").number.setValue(2)
+    click(w.panel("Levels").under)
+    finished(w, w.panel("Levels"), qtbot)
     held = portrait.pieces["head"]
     assert detail_levels.count(held) == 3
     assert detail_levels.current(held) == 2
     assert portrait.landmark("prn")[2] > 80
     low, high = held.surface.bounds()
     np.testing.assert_allclose([low, high], old.bounds(), atol=2.0)
-    assert not w.levels.under.isEnabled()
-    index = w.levels.source.findData("eye_left")
-    w.levels.source.setCurrentIndex(index)
+    assert not w.panel("Levels").under.isEnabled()
+    index = w.panel("Levels").source.findData("eye_left")
+    w.panel("Levels").source.setCurrentIndex(index)
     before = held.surface.positions.copy()
-    click(w.levels.take)
-    finished(w, w.levels, qtbot)
+    click(w.panel("Levels").take)
+    finished(w, w.panel("Levels"), qtbot)
     after = portrait.surface("head").positions
     changed = (after != before).any(axis=1)
     assert changed.any()

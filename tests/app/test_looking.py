@@ -7,7 +7,8 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, clay_picture, drag, line, view_picture
-from yewfinch.app.bench import OVERLAYS
+from tools.parts import doer
+from yewfinch.core.session.bench import OVERLAYS
 
 
 @pytest.fixture
@@ -44,13 +45,13 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     photo_only = view_picture(standing)
     bench.set_overlay(wipe=0.5, angle=90.0)
     parted = view_picture(standing)
-    box = v.standing.box()
+    box = v.standpoint.box()
     x = int(box.center().x()) + 25
     up, down = int(box.center().y()) - 120, int(box.center().y()) + 120
     assert np.abs(parted[up, x] - photo_only[up, x]).max() < 4
     assert np.abs(parted[down, x] - clay_only[down, x]).max() < 4
     # the level line is dragged up
-    at = v.standing.wipe_point()
+    at = v.standpoint.wipe_point()
     drag(v, line((at.x() + 150, at.y()), (at.x() + 150, at.y() - 200), 5))
     assert bench.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
     parted = view_picture(standing)
@@ -64,29 +65,29 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     assert bench.show_fringes
     qtbot.wait(60)
     assert np.abs(view_picture(standing) - plain).mean() > 0.05
-    fringes = standing.viewport.fringes
+    fringes = standing.panel("Outlines and lines").fringes
     gap = next(g for g in fringes.standing if g.key == "face_outline")
     before = gap.rms
     bench.set_stage("Features")
-    standing.lines.refresh()
-    rows = {(g.key, g.photo) for g in standing.lines.rows}
+    standing.panel("Outlines and lines").refresh()
+    rows = {(g.key, g.photo) for g in standing.panel("Outlines and lines").rows}
     assert ("face_outline", "photo2") in rows
     assert ("lip_upper", "photo1") in rows
     # push the clay in at the outline's worst spot: the fringe follows after the stroke
     i = gap.worst
-    x, y = standing.viewport.standing.point(bench.standing_photo(), gap.clay[i])
+    x, y = standing.viewport.standpoint.point(bench.standing_photo(), gap.clay[i])
     bench.take_tool("move")
     bench.set_tool(size=40.0)
     way = gap.clay[i] - gap.drawn[i]
     way = way / np.linalg.norm(way) * 18
     drag(standing.viewport, line((x + way[0], y + way[1]), (x + 2 * way[0], y + 2 * way[1]), 5))
     qtbot.waitUntil(lambda: next(g for g in fringes.standing if g.key == "face_outline").rms != before, timeout=4000)
-    standing.lines.table.cellClicked.emit(0, 0)
-    assert bench.standing == standing.lines.rows[0].photo
+    standing.panel("Outlines and lines").table.cellClicked.emit(0, 0)
+    assert bench.standing == standing.panel("Outlines and lines").rows[0].photo
 
 
 def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
-    fringes, bench = window.viewport.fringes, window.bench
+    fringes, bench = window.panel("Outlines and lines").fringes, window.bench
     fringes.everything()
     maps = {k: m for k, (_, m) in fringes._maps.items()}
     assert set(maps) == {"photo2", "photo3"}
@@ -112,13 +113,13 @@ def test_arrows_point_to_the_sitter(window):
     QTest.keyClick(window.viewport, Qt.Key.Key_J)
     assert window.bench.show_arrows
     assert np.abs(view_picture(window) - plain).mean() > 0.05
-    assert window.likeness.arrows.isChecked()
+    assert window.panel("Likeness").arrows.isChecked()
 
 
 def test_a_photo_lies_on_the_clay(window, qtbot):
     bench = window.bench
     plain = view_picture(window)
-    panel = window.projection
+    panel = window.panel("Photo on the clay")
     panel.choice.setCurrentIndex(panel.choice.findData("photo1"))
     panel.choice.activated.emit(panel.choice.currentIndex())
     panel.strength.setValue(100)
@@ -148,7 +149,7 @@ def test_the_round_takes_directions_and_photos(window, qtbot):
     strip.buttons["photo:profile"].click()
     assert window.bench.standing == "photo3"
     assert window.settings.round[-1] == "photo:profile"
-    window.wall.remove("photo3")
+    window.walls.remove("photo3")
     assert "photo:profile" not in strip.buttons
     window.undo()
     assert "photo:profile" in strip.buttons
@@ -176,7 +177,7 @@ def test_four_views_are_live(window, qtbot):
 
 
 def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp_path):
-    bench, panel = window.bench, window.sheets
+    bench, panel = window.bench, window.panel("Design sheets")
     for name, shade in (("front.png", (250, 240, 60)), ("side.png", (60, 240, 250))):
         Image.new("RGB", (300, 400), shade).save(tmp_path / name)
     bench.set_stage("Block")
@@ -184,7 +185,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     qtbot.wait(80)  # it is painted once before its picture has come
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     assert bench.view.orthographic
-    sheet = window.viewport.shown_sheet()
+    sheet = window.rooms["design_sheets"].pictures[0].sheet()
     assert sheet.direction == "front"
     left, top, width, height = sheet.box(window.viewport.camera())
     picture = view_picture(window)
@@ -199,7 +200,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     assert panel.add(tmp_path / "side.png")
     qtbot.wait(80)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    side = window.viewport.shown_sheet()
+    side = window.rooms["design_sheets"].pictures[0].sheet()
     assert side.direction == "profile-left"
     left, top, width, height = side.box(window.viewport.camera())
     panel.mark.click()
@@ -211,7 +212,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     assert b.heights() == pytest.approx(a.heights(), abs=1e-6)
     assert b.scale == pytest.approx(a.scale * 2.5, rel=0.05)
     bench.set_view(bench.view.turned(30, 0))
-    assert window.viewport.shown_sheet() is None
+    assert window.rooms["design_sheets"].pictures[0].sheet() is None
     window.documents.save(tmp_path / "s.yewfinch")
     assert window.documents.open(tmp_path / "s.yewfinch")
     assert bench.portrait.sitter.sheets == (a, b)
@@ -220,7 +221,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
 
 
 def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_path):
-    bench, panel = window.bench, window.proportions
+    bench, panel = window.bench, window.panel("Proportions")
     panel.refresh()
     row = next(r for r in panel.rows if r.measure.key == "mouth_width")
     assert row.sitter == pytest.approx(60.7, abs=2)  # of the hidden head that was photographed
@@ -258,22 +259,22 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
 
 
 def test_a_known_distance_sets_the_size(window, qtbot):
-    bench, panel = window.bench, window.sitter_panel
+    bench, panel = window.bench, window.panel("The sitter")
     panel.known_size.measure.setCurrentText("between the outer eye corners")
     panel.known_size.mm.setValue(95.0)
     panel.known_size.add_known()
     assert bench.out_of_date()
     assert "changed" in panel.state.text()
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
-    qtbot.waitUntil(lambda: not window.sitting.busy(), timeout=30000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=30000)
     found = bench.portrait.sitter.solution
     ends = [found.points[found.index(k)] for k in ("ex_l", "ex_r")]
     assert np.linalg.norm(ends[0] - ends[1]) == pytest.approx(95, abs=0.7)
     assert found.scale_spread < 0.013
     assert not bench.leaves_size_out()  # with a measured distance, size counts
-    window.likeness.refresh()
-    assert "too" in window.likeness.figure.text()
-    window.likeness.sizeless.click()
+    window.panel("Likeness").refresh()
+    assert "too" in window.panel("Likeness").figure.text()
+    window.panel("Likeness").sizeless.click()
     assert bench.leaves_size_out()
     kind = panel.person.kind
     kind.setCurrentIndex(kind.findData("man"))
@@ -285,7 +286,7 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     QTest.keyClick(w.viewport, Qt.Key.Key_G, Qt.KeyboardModifier.ShiftModifier)
-    assert w.bench.tool_id == "gloss" and w.tool_panel.roughness.isVisible()
+    assert w.bench.tool_id == "gloss" and w.tools[0].roughness.isVisible()
     w.bench.set_tool(size=40.0, strength=1.0, roughness=0.15, falloff="even")
     surface = portrait.surface("head")
     plain = surface.roughness.copy()
@@ -339,8 +340,8 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
 
 
 def test_the_old_picture_stays_until_much_new_clay_can_be_drawn(window, qtbot, monkeypatch):
-    from yewfinch.app import clay_picture as module
-    from yewfinch.core.document import pieces
+    from yewfinch.app.view import clay_picture as module
+    from yewfinch.core.document.verbs import pieces
     from yewfinch.render import scene
 
     w, picture = window, window.viewport.picture

@@ -10,23 +10,23 @@ from tests.app.hands import at_landmark, click, drag, line, view_picture
 def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
     w = window
     w.bench.set_stage("Form")
-    click(w.folds["Looking"].button)
+    click(w.inspector.folds["Looking"].button)
     before = w.bench.portrait.surface("head").colour.copy()
     own = view_picture(w)
     ground = (np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3)
     seen = {}
     for key in ("plaster", "bronze", "terracotta"):
-        click(w.looking.finishes[key])
+        click(w.panel("Looking").finishes[key])
         seen[key] = view_picture(w)[~ground].mean(axis=0)
     assert seen["plaster"].min() > seen["terracotta"].max() > seen["bronze"].max()
     assert seen["terracotta"][0] > 1.5 * seen["terracotta"][2]
-    click(w.looking.finishes["own"])
+    click(w.panel("Looking").finishes["own"])
     np.testing.assert_array_equal(view_picture(w), own)
-    w.looking.cavity.slider.setValue(1000)
+    w.panel("Looking").cavity.slider.setValue(1000)
     assert np.abs(view_picture(w) - own)[~ground].mean() > 2
-    w.looking.cavity.slider.setValue(0)
+    w.panel("Looking").cavity.slider.setValue(0)
     QTest.keyClick(w.viewport, Qt.Key.Key_F7)
-    assert w.looking.black.isChecked()
+    assert w.panel("Looking").black.isChecked()
     dark = view_picture(w)
     assert np.percentile(dark[~ground], 90) < 40
     QTest.keyClick(w.viewport, Qt.Key.Key_F7)
@@ -34,7 +34,7 @@ def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
     raking = view_picture(w)
     half = raking.shape[1] // 2
     assert raking[:, :half][~ground[:, :half]].mean() > raking[:, half:][~ground[:, half:]].mean() + 20
-    w.looking.raking.click()
+    w.panel("Looking").raking.click()
     np.testing.assert_array_equal(view_picture(w), own)
     np.testing.assert_array_equal(w.bench.portrait.surface("head").colour, before)
     assert w.bench.portrait.history.position == 0
@@ -62,4 +62,4 @@ def test_work_goes_on_in_the_mirrored_picture(window):
     assert np.linalg.norm(before[moved] - w.bench.portrait.landmark("zy_l"), axis=1).mean() < 25
     out = ((surface.positions - before)[moved] * surface.normals[moved]).sum(axis=1)
     assert (out > 0).mean() > 0.9
-    assert w.looking.mirrored.isChecked()
+    assert w.panel("Looking").mirrored.isChecked()

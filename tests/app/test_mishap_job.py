@@ -8,11 +8,11 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QPushButton
 
 from tests.app.hands import at_landmark, drag, line, pull, settled
-from yewfinch.app.mishaps import Mishaps
-from yewfinch.app.workers import Worker
-from yewfinch.core.document import autosave
-from yewfinch.core.document.journal import Journal
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.mishaps import Mishaps
 from yewfinch.core.formats import container
+from yewfinch.core.session import autosave
+from yewfinch.core.session.journal import Journal
 
 
 @njit
@@ -119,7 +119,7 @@ def test_a_dial_that_fails_goes_back_and_works_again(window, qtbot, mishaps, mon
     QTest.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier)
     qtbot.waitUntil(lambda: not window.bench.portrait.sitter.photos)
     window.bench.set_stage("Block")
-    portrait, steering, age = window.bench.portrait, window.steering, window.base_head.age
+    portrait, steering, age = window.bench.portrait, window.panel("Base head").steering, window.panel("Base head").age
     start = portrait.surface("head").positions.copy()
     pull(age.slider, 0.6)
     settled(window, qtbot)
@@ -170,7 +170,7 @@ def test_the_same_error_again_does_not_shut_the_window_with_dialogs(window, qtbo
 
 def test_a_copy_is_saved_and_the_window_closes(window, qtbot, mishaps, tmp_path, monkeypatch):
     window.bench.portrait.set_field("name", "Hours of work", "Rename")
-    monkeypatch.setattr("yewfinch.app.mishaps.QFileDialog.getSaveFileName", lambda *a: (str(tmp_path / "kept"), ""))
+    monkeypatch.setattr("yewfinch.app.shell.mishaps.QFileDialog.getSaveFileName", lambda *a: (str(tmp_path / "kept"), ""))
     press(button_that(window, lambda: 1 / 0))
     press(shown(mishaps, qtbot).save)
     qtbot.waitUntil(lambda: not window.isVisible())

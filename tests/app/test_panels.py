@@ -8,13 +8,14 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QToolButton
 
 from tests.app.hands import drag
-from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
-from yewfinch.core.document import pieces
+from tools.parts import marking
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.document.verbs import pieces
 from yewfinch.core.sitter.likeness import likeness
 
 
 def test_tool_panel_shows_and_sets_the_tool(window):
-    bench, panel = window.bench, window.tool_panel
+    bench, panel = window.bench, window.tools[0]
     panel.buttons["crease"].click()
     assert bench.tool_id == "crease"
     assert panel.title.text() == "Crease"
@@ -40,7 +41,7 @@ def test_size_stays_within_its_limits(window):
 
 
 def test_the_list_of_pieces_keeps_lines_that_look_as_before(window):
-    portrait, tree = window.bench.portrait, window.pieces.tree
+    portrait, tree = window.bench.portrait, window.panel("Pieces").tree
     window.bench.set_stage("Block")
 
     def lines():
@@ -78,7 +79,7 @@ def test_pieces_panel_hides_and_locks_undoably(window):
     window.bench.set_stage("Block")
 
     def button(name):
-        return next(b for b in window.pieces.findChildren(QToolButton) if b.accessibleName() == name)
+        return next(b for b in window.panel("Pieces").findChildren(QToolButton) if b.accessibleName() == name)
 
     button("show or hide Head").click()
     assert not p.pieces["head"].visible
@@ -97,33 +98,30 @@ def test_pieces_panel_hides_and_locks_undoably(window):
 
 def test_likeness_panel_lists_what_the_core_measures(window):
     p = window.bench.portrait
-    window.likeness.refresh()
+    window.panel("Likeness").refresh()
     result = likeness(p.landmarks(), p.sitter.solution, scaled=window.bench.leaves_size_out())
     assert not window.bench.leaves_size_out()  # an iris is measured on the front photo
     expected = result.offsets
-    table = window.likeness.table
+    table = window.panel("Likeness").table
     assert table.rowCount() == len(expected) == 35
     assert table.item(0, 1).text() == f"{expected[0].size:.1f} mm"
-    assert "mm" in window.likeness.figure.text()
+    assert "mm" in window.panel("Likeness").figure.text()
     assert "the clay is" in table.item(0, 0).toolTip()
     sure = [o.significant for o in expected]
     assert sure == sorted(sure, reverse=True)  # those beyond doubt come first
-    assert window.likeness.course.values[-1] == pytest.approx(result.overall)
+    assert window.panel("Likeness").course.values[-1] == pytest.approx(result.overall)
     for part in ("eyes", "nose", "mouth", "ears", "jaw", "cranium"):
-        assert part in window.likeness.parts.text()
+        assert part in window.panel("Likeness").parts.text()
 
 
 def test_canon_panel_has_thirds_and_fifths_in_mm(window):
-    from yewfinch.app.panels.measures_panel import CanonPanel
-
-    panel = window.findChild(CanonPanel)
-    text = panel.text.text()
+    text = window.panel("Canon: thirds and fifths").text.text()
     for word in ("Thirds", "Fifths", "hairline to brows", "between the eyes", "33 %", "20 %"):
         assert word in text
 
 
 def test_landmark_panel_chooses_and_explains(window):
-    bench, panel = window.bench, window.landmarks
+    bench, panel = window.bench, window.panel("Landmarks on the clay")
     index = panel.choice.findData("prn")
     panel.choice.setCurrentIndex(index)
     panel.choice.activated.emit(index)
@@ -136,7 +134,7 @@ def test_landmark_panel_chooses_and_explains(window):
 
 
 def test_wall_says_how_well_each_photo_is_matched(window):
-    cards = list(window.wall.cards.values())
+    cards = list(window.walls.cards.values())
     assert "85 mm" in cards[0].state.text()
     assert "fits 0." in cards[0].state.text()
     assert "direction ±" in cards[0].state.toolTip()
@@ -151,11 +149,11 @@ def test_wall_says_how_well_each_photo_is_matched(window):
 
 
 def test_a_click_on_an_unmatched_photo_opens_the_desk(window):
-    card = list(window.wall.cards.values())[3]
+    card = list(window.walls.cards.values())[3]
     QTest.keyClick(card, Qt.Key.Key_Return)
-    assert window.desk.isVisible()
-    assert window.desk.photo_id == card.photo_id
-    window.desk.close_button.click()
+    assert window.pages.page("desk").isVisible()
+    assert window.pages.page("desk").photo_id == card.photo_id
+    window.pages.page("desk").close_button.click()
     assert window.viewport.isVisible()
 
 
@@ -167,8 +165,8 @@ def test_a_photo_without_standpoint_cannot_be_stood_at(window):
 
 def test_the_desk_guides_from_landmark_to_landmark(window):
     photo = window.bench.portrait.sitter.photos[3]
-    window.mark(photo.id)
-    desk = window.desk
+    marking(window).mark(photo.id)
+    desk = window.pages.page("desk")
     assert desk.current == GUIDED[0]
     desk.skip.click()
     assert desk.current == GUIDED[1]
@@ -186,9 +184,9 @@ def test_the_desk_guides_from_landmark_to_landmark(window):
 
 def test_the_desk_zooms_to_the_cursor_and_keeps_marks_in_place(window, qtbot):
     photo = window.bench.portrait.sitter.photos[0]
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     at = canvas.to_widget(*photo.marks["prn"])
     event = QWheelEvent(
         at, QPointF(canvas.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 360), Qt.MouseButton.NoButton,
@@ -208,9 +206,9 @@ def test_the_desk_zooms_to_the_cursor_and_keeps_marks_in_place(window, qtbot):
 
 def test_marks_stay_inside_the_photo(window, qtbot):
     photo = window.bench.portrait.sitter.photos[0]
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     spot = canvas.to_widget(*photo.marks["gn"])
     drag(canvas, [(spot.x(), spot.y()), (spot.x(), canvas.height() + 400)])
     x, y = window.bench.portrait.sitter.photos[0].marks["gn"]
@@ -221,9 +219,9 @@ def test_marks_stay_inside_the_photo(window, qtbot):
 
 def test_a_colour_is_taken_from_the_photo_on_the_desk(window, qtbot):
     photo = window.bench.portrait.sitter.photos[0]
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     spot = canvas.to_widget(photo.width * 0.5, photo.height * 0.97)
     QTest.mouseClick(canvas, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.AltModifier, spot.toPoint())
     assert max(window.bench.rgb) < 140  # the dark pullover
@@ -231,7 +229,7 @@ def test_a_colour_is_taken_from_the_photo_on_the_desk(window, qtbot):
 
 
 def test_colour_sliders_and_hex_agree(window):
-    bench, panel = window.bench, window.colour
+    bench, panel = window.bench, window.panel("Colour")
     bench.set_colour((255, 0, 0))
     assert panel.hex.text() == "#ff0000"
     assert (panel.hue.value(), panel.saturation.value(), panel.lightness.value()) == (0, 100, 50)
@@ -275,7 +273,7 @@ def test_the_round_shows_every_side_after_a_stroke(window, qtbot):
 
 
 def test_the_dark_variant_and_back(window):
-    from yewfinch.app import theme
+    from yewfinch.app.kit import theme
 
     window.toggle_dark()
     assert theme.palette() is theme.DARK

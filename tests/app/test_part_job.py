@@ -13,8 +13,8 @@ CTRL, SHIFT, ALT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.Shif
 @pytest.fixture
 def form(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Form"], Qt.MouseButton.LeftButton)
-    window.folds["Likeness"].button.setChecked(False)
-    window.folds["Mask and parts"].button.setChecked(True)
+    window.inspector.folds["Likeness"].button.setChecked(False)
+    window.inspector.folds["Mask and parts"].button.setChecked(True)
     window.bench.choose_piece("head")
     window.bench.set_view(window.bench.view.turned(0, 0))
     qtbot.wait(50)
@@ -22,17 +22,17 @@ def form(window, qtbot):
 
 
 def rested(w, qtbot):
-    qtbot.waitUntil(lambda: not w.parts._wished)
+    qtbot.waitUntil(lambda: not w.panel("Mask and parts").parts._wished)
 
 
 def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     w, portrait = form, form.bench.portrait
     surface = portrait.surface("head")
-    panel = w.masks
+    panel = w.panel("Mask and parts")
     # paint a mask with its key and tool
     QTest.keyClick(w, Qt.Key.Key_Q)
     assert w.bench.tool_id == "mask"
-    assert w.tool_panel.buttons["mask"].isChecked()
+    assert w.tools[0].buttons["mask"].isChecked()
     w.bench.set_tool(size=30.0)
     x, y = at_landmark(w, "prn")
     drag(w.viewport, line((x, y - 6), (x, y + 6), 4))
@@ -72,15 +72,15 @@ def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     steps = portrait.history.position
     a, b = np.array(at_landmark(w, "t_l")), np.array(at_landmark(w, "sa_l"))
     drag(w.viewport, line(tuple(a - np.array([4, 0])), tuple(b + np.array([6, -6])), 5))
-    assert w.parts.line is not None
+    assert w.panel("Mask and parts").parts.line is not None
     assert panel.angle.isEnabled()
     assert portrait.history.position == steps  # a line alone is no edit
-    end = w.viewport.part_hands.dots()[2]
+    end = w.viewport.hand("part").dots()[2]
     drag(w.viewport, line((end.x(), end.y()), (end.x() + 22, end.y() + 8), 5))
     rested(w, qtbot)
     assert portrait.history.position == steps + 1
     assert portrait.history.names[-1] == "Turn a part: hinge"
-    assert w.parts.degrees < -5  # clockwise
+    assert w.panel("Mask and parts").parts.degrees < -5  # clockwise
     assert np.abs(surface.positions - before).max() > 2
     free = surface.mask[:, 0] == 0
     np.testing.assert_array_equal(surface.positions[free], before[free])
@@ -121,11 +121,11 @@ def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
 
 def test_esc_while_turning_takes_it_back(form, qtbot):
     w, portrait = form, form.bench.portrait
-    w.parts.region("nose")
+    w.panel("Mask and parts").parts.region("nose")
     QTest.keyClick(w, Qt.Key.Key_Y)
     drag(w.viewport, line(at_landmark(w, "n"), at_landmark(w, "sn"), 4))
     held, steps = portrait.surface("head").positions.copy(), portrait.history.position
-    hands, end = w.viewport.hands, w.viewport.part_hands.dots()[2]
+    hands, end = w.viewport.hands, w.viewport.hand("part").dots()[2]
     assert hands.press(QPointF(end), 1.0, Qt.KeyboardModifier.NoModifier)
     hands.move(QPointF(end.x() + 30, end.y()), 1.0, Qt.KeyboardModifier.NoModifier)
     rested(w, qtbot)
@@ -135,7 +135,7 @@ def test_esc_while_turning_takes_it_back(form, qtbot):
     assert portrait.history.position == steps
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     assert w.bench.mode == "tool"
-    assert w.parts.line is None
+    assert w.panel("Mask and parts").parts.line is None
 
 
 def test_without_a_mask_it_says_what_to_do(form, qtbot):
@@ -143,11 +143,11 @@ def test_without_a_mask_it_says_what_to_do(form, qtbot):
     QTest.keyClick(w, Qt.Key.Key_Y)
     drag(w.viewport, line(at_landmark(w, "n"), at_landmark(w, "sn"), 4))
     steps = portrait.history.position
-    w.masks.angle.changed.emit(20.0)
+    w.panel("Mask and parts").angle.changed.emit(20.0)
     rested(w, qtbot)
     assert portrait.history.position == steps
     assert "Nothing is masked" in w.status.message.text()
     # a click without a drag is no line
     drag(w.viewport, [at_landmark(w, "g")] * 2)
-    assert w.parts.line is None
+    assert w.panel("Mask and parts").parts.line is None
     assert "Draw a line" in w.status.message.text()

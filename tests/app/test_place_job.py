@@ -19,10 +19,10 @@ def w(window, qtbot):
     for key in ("head", "eye_left", "eye_right"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for kind, place in (("block", (90.0, 0.0, 0.0)), ("ball", (-40.0, -60.0, 0.0))):
-        window.solids.begin(kind)
-        window.solids.place(place)
-        window.solids.finish()
-    click(window.folds["Place and copy"].button)
+        window.panel("Solids").solids.begin(kind)
+        window.panel("Solids").solids.place(place)
+        window.panel("Solids").solids.finish()
+    click(window.inspector.folds["Place and copy"].button)
     window.bench.choose_piece("solid")
     window.bench.set_mode("tool")
     window.viewport.view_all()
@@ -34,7 +34,7 @@ def hold(w):
     w.viewport.setFocus()
     QTest.keyClick(w.viewport, Qt.Key.Key_D)
     assert w.bench.mode == "place"
-    return w.viewport.place_hands
+    return w.viewport.hand("place")
 
 
 def place(w, key="solid"):
@@ -83,7 +83,7 @@ def test_turned_by_an_arc_and_scaled_by_knob_and_hoop(w):
     drag(w.viewport, along(hands, 1, 96, 60))  # a solid is not scaled along one axis
     assert w.bench.portrait.history.position == steps
     w.bench.set_mode("tool")
-    w.solids.settle()
+    w.panel("Solids").solids.settle()
     hold(w)
     size = np.ptp(w.bench.portrait.surface("solid").positions, axis=0)
     drag(w.viewport, along(hands, 1, 96, 50))
@@ -124,39 +124,39 @@ def test_several_pieces_are_chosen_and_moved_by_numbers(w):
     drag(w.viewport, [(float(x), float(y))] * 2, mods=Qt.KeyboardModifier.ControlModifier)
     assert set(w.bench.chosen) == {"solid", "solid2"}
     before = place(w), place(w, "solid2")
-    up = w.placing.pivot[1]
-    typed(w.place.place[1], f"{up + 25:.1f}")
+    up = w.panel("Place and copy").placing.pivot[1]
+    typed(w.panel("Place and copy").place[1], f"{up + 25:.1f}")
     for key, was in zip(("solid", "solid2"), before, strict=True):
         assert place(w, key)[1] - was[1] == pytest.approx(25, abs=0.06)
-    click(w.place.pivots["base"])
-    base = w.placing.pivot[1]
-    typed(w.place.scale[0], "50")
-    assert w.placing.pivot[1] == pytest.approx(base, abs=1.0)
-    typed(w.place.turn[2], "90")
+    click(w.panel("Place and copy").pivots["base"])
+    base = w.panel("Place and copy").placing.pivot[1]
+    typed(w.panel("Place and copy").scale[0], "50")
+    assert w.panel("Place and copy").placing.pivot[1] == pytest.approx(base, abs=1.0)
+    typed(w.panel("Place and copy").turn[2], "90")
     assert w.bench.portrait.history.names[-3:] == ["Move up", "Scale", "Turn"]
 
 
 def test_the_pivot_is_clicked_on_the_clay(w):
     hold(w)
-    click(w.place.pick)
+    click(w.panel("Place and copy").pick)
     x, y = w.viewport.camera().project(place(w, "solid2"))[0]
     drag(w.viewport, [(float(x), float(y))] * 2)
-    assert w.placing.kind == "point"
+    assert w.panel("Place and copy").placing.kind == "point"
     ball = w.bench.portrait.surface("solid2")
-    assert np.linalg.norm(ball.positions - w.placing.pivot, axis=1).min() < 4.0
+    assert np.linalg.norm(ball.positions - w.panel("Place and copy").placing.pivot, axis=1).min() < 4.0
     assert w.bench.piece_id == "solid"
 
 
 def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, tmp_path):
     portrait = w.bench.portrait
-    click(w.place.twin)
+    click(w.panel("Place and copy").twin)
     (twin,) = portrait.followers("solid")
     hands = hold(w)
     drag(w.viewport, along(hands, 1, 50, 60))
     np.testing.assert_array_equal(portrait.surface(twin.id).positions, twin.follows.image(portrait.surface("solid").positions))
     w.bench.choose_piece("solid2")
-    typed(w.place.count, "5")
-    click(w.place.ring)
+    typed(w.panel("Place and copy").count, "5")
+    click(w.panel("Place and copy").ring)
     assert len(portrait.followers("solid2")) == 4
     w.documents.save(tmp_path / "a.yewfinch")
     w.documents.open(tmp_path / "a.yewfinch")
@@ -164,7 +164,7 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
     portrait = w.bench.portrait
     assert len(portrait.followers("solid2")) == 4
     w.bench.choose_piece("solid2")
-    click(w.place.settle)
+    click(w.panel("Place and copy").settle)
     assert not portrait.followers("solid2")
     w.undo()
     assert len(portrait.followers("solid2")) == 4
@@ -175,7 +175,7 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
 
 def drop(w, keys, onto, part):
     """Let go of dragged lines over a part (0 top to 1 bottom) of a line: the event that Qt sends then."""
-    tree = w.pieces.tree
+    tree = w.panel("Pieces").tree
     for item in tree.lines():
         item.setSelected(item.data(0, Qt.ItemDataRole.UserRole) in keys)
     item = tree.line(onto) if isinstance(onto, str) else onto
@@ -194,7 +194,7 @@ def test_lines_are_dragged_to_arrange_and_to_group(w):
     assert portrait.order == ("solid2", "head", "solid", "eye_left", "eye_right")
     drop(w, ["solid2"], "solid", 0.5)
     assert portrait.pieces["solid"].group == portrait.pieces["solid2"].group == "Group 1"
-    head = next(i for i in w.pieces.tree.lines() if i.childCount())
+    head = next(i for i in w.panel("Pieces").tree.lines() if i.childCount())
     drop(w, ["eye_left"], head, 0.5)
     assert portrait.pieces["eye_left"].group == "Group 1"
     drop(w, ["eye_left"], "head", 0.1)
@@ -206,12 +206,12 @@ def test_lines_are_dragged_to_arrange_and_to_group(w):
 
 
 def test_lines_are_chosen_named_removed_and_come_back_in_place(w, monkeypatch):
-    portrait, tree = w.bench.portrait, w.pieces.tree
+    portrait, tree = w.bench.portrait, w.panel("Pieces").tree
     QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, pos=tree.visualItemRect(tree.line("eye_left")).center() - QPoint(30, 0))
     QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, tree.visualItemRect(tree.line("eye_right")).center() - QPoint(30, 0))
     assert set(w.bench.chosen) == {"eye_left", "eye_right"}
     monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: ("Eyeballs", True))
-    w.pieces.group("eye_left")
+    w.panel("Pieces").group("eye_left")
     assert portrait.pieces["eye_right"].group == "Eyeballs"
     order = portrait.order
     tree.setFocus()

@@ -6,9 +6,9 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line, pull, settled, typed
-from yewfinch.core.anatomy.person import Figure, Person
-from yewfinch.core.document.figure import figures
-from yewfinch.core.show.pose_presets import PRESETS
+from yewfinch.core.anatomy.figure.person import Figure, Person
+from yewfinch.core.anatomy.figure.pose_presets import PRESETS
+from yewfinch.core.document.figure.shaping import figures
 
 CTRL = Qt.KeyboardModifier.ControlModifier
 
@@ -23,12 +23,12 @@ def joints_at_hand():
 @pytest.fixture
 def show(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Show"], Qt.MouseButton.LeftButton)
-    assert window.pose.isVisible()
+    assert window.panel("Pose").isVisible()
     return window
 
 
 def rested(w, qtbot):
-    qtbot.waitUntil(lambda: w.posing._wish is None and not w.posing._soon.isActive())
+    qtbot.waitUntil(lambda: w.panel("Pose").posing._wish is None and not w.panel("Pose").posing._soon.isActive())
 
 
 def chosen(combo, key):
@@ -45,11 +45,11 @@ def chosen(combo, key):
 def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     QTest.mouseClick(w.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    click(w.base_head.presets["woman"])
-    pull(w.base_head.age.slider, 0.5)
+    click(w.panel("Base head").presets["woman"])
+    pull(w.panel("Base head").age.slider, 0.5)
     settled(w, qtbot)
-    click(w.base_head.fit)
-    qtbot.waitUntil(lambda: not w.steering.busy(), timeout=60000)
+    click(w.panel("Base head").fit)
+    qtbot.waitUntil(lambda: not w.panel("Base head").steering.busy(), timeout=60000)
     w.activateWindow()  # after the waiting dialog; without a window manager nobody else does
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     assert w.bench.likeness().overall < 3
@@ -57,7 +57,7 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     rest = {k: portrait.surface(k).positions.copy() for k in ("head", "eye_left", "eye_right")}
 
     QTest.mouseClick(w.stage_buttons["Show"], Qt.MouseButton.LeftButton)
-    panel = w.pose
+    panel = w.panel("Pose")
     assert panel.rest.isChecked()
     assert not panel.on.isEnabled()
     chosen(panel.joints, "head")
@@ -88,7 +88,7 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
 
     # off with its key: the rest is as it was but for the stroke
     QTest.keyClick(w, Qt.Key.Key_H, Qt.KeyboardModifier.ShiftModifier)
-    assert not w.posing.on
+    assert not w.panel("Pose").posing.on
     assert panel.rest.isChecked()
     now = portrait.surface("head").positions.copy()
     np.testing.assert_array_equal(now[~touched], rest["head"][~touched])
@@ -117,8 +117,8 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     w.bench.set_view(w.bench.view.turned(0, 0))
     QTest.keyClick(w, Qt.Key.Key_H)
     qtbot.waitUntil(lambda: w.bench.mode == "pose", timeout=20_000)
-    assert w.pose.by_hand.isChecked()
-    dots = w.viewport.joint_hands.dots()
+    assert w.panel("Pose").by_hand.isChecked()
+    dots = w.viewport.hand("pose").dots()
     assert {"head", "neck", "jaw"} <= set(dots)
     before = portrait.history.position
     x, y = at_landmark(w, "g")
@@ -136,11 +136,11 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     assert any(portrait.posed.pose.all_of("neck"))
 
     # a click on a dot takes the joint in hand
-    p = w.viewport.camera().project(w.viewport.joint_hands.dots()["jaw"])[0]
+    p = w.viewport.camera().project(w.viewport.hand("pose").dots()["jaw"])[0]
     drag(w.viewport, [(float(p[0]), float(p[1]))] * 2)
     assert w.bench.joint == "jaw"
-    assert w.pose.joints.currentData() == "jaw"
-    assert w.pose.titles[0].text() == "Open"
+    assert w.panel("Pose").joints.currentData() == "jaw"
+    assert w.panel("Pose").titles[0].text() == "Open"
 
     # Esc while dragging takes it back, a second one ends
     held, pose, step = portrait.surface("head").positions.copy(), portrait.posed.pose, portrait.history.position
@@ -152,7 +152,7 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton)
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     assert w.bench.mode == "tool"
-    assert not w.pose.by_hand.isChecked()
+    assert not w.panel("Pose").by_hand.isChecked()
 
 
 def test_esc_in_the_middle_of_a_drag_takes_the_turn_back(show, qtbot):
@@ -184,10 +184,10 @@ def test_a_whole_figure_takes_ready_made_poses(window, qtbot):
     QTest.keyClick(w, Qt.Key.Key_N, CTRL)
     qtbot.waitUntil(lambda: not w.bench.portrait.sitter.photos)
     portrait = w.bench.portrait
-    w.steering.begin(Figure(w.steering.person, crop="full"), "New base figure: full figure")
+    w.panel("Base head").steering.begin(Figure(w.panel("Base head").steering.person, crop="full"), "New base figure: full figure")
     maker.make_ready(portrait.figure, posed=True)
     QTest.mouseClick(w.stage_buttons["Show"], Qt.MouseButton.LeftButton)
-    panel = w.pose
+    panel = w.panel("Pose")
     assert panel.presets.findData("sitting") > 0
     tall = np.ptp(portrait.surface("head").positions[:, 1])
     panel.presets.setCurrentIndex(panel.presets.findData("sitting"))
@@ -217,18 +217,18 @@ def test_a_whole_figure_takes_ready_made_poses(window, qtbot):
     # measures of the body are steered while a pose is on
     panel.presets.activated.emit(panel.presets.findData("at_ease"))
     QTest.mouseClick(w.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    w.body.table.setCurrentCell(0, 0)
-    typed(w.body.slider.box, "1850")
+    w.panel("Body").table.setCurrentCell(0, 0)
+    typed(w.panel("Body").slider.box, "1850")
     settled(w, qtbot)
-    assert w.posing.on
+    assert w.panel("Pose").posing.on
     assert portrait.landmark("v")[1] - portrait.surface("head").positions[:, 1].min() == pytest.approx(1850, abs=4)
 
 
 def test_clay_that_cannot_be_posed_says_why(show, qtbot):
     w, portrait = show, show.bench.portrait
     portrait.set_field("figure", None, "Forget the base head")
-    assert not w.pose.joints.isEnabled()
-    assert "Begin one to pose it" in w.pose.note.text()
+    assert not w.panel("Pose").joints.isEnabled()
+    assert "Begin one to pose it" in w.panel("Pose").note.text()
     QTest.keyClick(w, Qt.Key.Key_H)
     assert w.bench.mode == "tool"
     assert "Begin one to pose it" in w.status.message.text()

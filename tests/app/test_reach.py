@@ -17,10 +17,9 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from yewfinch.app.bench import STAGES
-from yewfinch.app.dialogs.help import HelpDialog
-from yewfinch.app.panels.inspector import LAYOUT
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from tools.parts import marking
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.session.bench import STAGES
 
 
 def named(widget):
@@ -28,8 +27,8 @@ def named(widget):
 
 
 def test_controls_have_names(window):
-    window.mark("photo1")
-    for fold in window.folds.values():
+    marking(window).mark("photo1")
+    for fold in window.inspector.folds.values():
         fold.button.setChecked(True)
     bare = [
         w for kind in (QToolButton, QSlider, QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView) for w in window.findChildren(kind)
@@ -56,7 +55,14 @@ def test_no_key_is_given_twice(window):
 
 
 def test_the_help_names_every_key_and_landmark(window):
-    text = HelpDialog(window.actions_table, window).text.toPlainText()
+    window.show_help()
+    text = ""
+    for row in range(window.help.titles.count()):
+        window.help.titles.setCurrentRow(row)
+        page = window.help.text.toPlainText()
+        assert page.startswith(window.help.titles.item(row).text())
+        text += page
+    window.help.close()
     for action in window.actions_table:
         if action.keys:
             assert action.title in text
@@ -72,19 +78,20 @@ def test_each_stage_shows_its_panels_and_no_others(window, qtbot):
     for stage in STAGES:
         window.bench.set_stage(stage)
         qtbot.wait(60)
-        shown = [t for t, f in window.folds.items() if f.isVisible()]
-        assert set(shown) == set(LAYOUT[stage]), stage
-        assert all(t in window.folds for t in LAYOUT[stage])
-        assert window.tool_panel.isVisible()
+        shown = [t for t, f in window.inspector.folds.items() if f.isVisible()]
+        declared = [p for room in window.rooms.values() for p in room.panels if stage in p.stages]
+        titles = [p.title for p in sorted(declared, key=lambda p: p.stages[stage])]
+        assert set(shown) == set(titles), stage
+        assert window.tools[0].isVisible()
         # in the order of the layout, from top to bottom
-        places = [window.folds[t].mapTo(window.inspector.widget(), window.folds[t].rect().topLeft()).y() for t in LAYOUT[stage]]
+        places = [window.inspector.folds[t].mapTo(window.inspector.widget(), window.inspector.folds[t].rect().topLeft()).y() for t in titles]
         assert places == sorted(places), stage
 
 
 def test_the_desk_can_be_worked_by_keys(window, qtbot):
-    window.mark("photo4")
+    marking(window).mark("photo4")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    desk = window.desk
+    desk = window.pages.page("desk")
     photo = window.bench.portrait.sitter.photo("photo4")
     desk.put("en_l", (400.0, 500.0), advance=False)
     desk.choose("en_l")
@@ -116,17 +123,17 @@ def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
             at, QPointF(v.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 120), Qt.MouseButton.NoButton,
             Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
         ))  # fmt: skip
-    near = v.standing.box()
+    near = v.standpoint.box()
     assert near.width() > 1.4 * v.height() * 0.8
     bench.stand_at("photo1")
-    assert v.standing.box().height() <= v.height() + 1  # another photo is shown whole
+    assert v.standpoint.box().height() <= v.height() + 1  # another photo is shown whole
     QTest.keyClick(v, Qt.Key.Key_Escape)
     assert bench.standing is None
     assert bench.view == view
     bench.stand_at("photo2")
-    assert v.standing.box() == near
-    v.standing.reset_zoom()
-    assert v.standing.box().height() <= v.height() + 1
+    assert v.standpoint.box() == near
+    v.standpoint.reset_zoom()
+    assert v.standpoint.box().height() <= v.height() + 1
 
 
 def test_no_name_of_ours_hides_one_of_qts(window):
@@ -145,7 +152,7 @@ def test_a_panel_that_is_opened_comes_into_sight(window, qtbot):
     window.bench.set_stage("Features")
     qtbot.wait(50)
     for title in ("Proportions", "Stroke", "Section"):
-        fold, inspector = window.folds[title], window.inspector
+        fold, inspector = window.inspector.folds[title], window.inspector
         inspector.ensureWidgetVisible(fold.button)
         QTest.mouseClick(fold.button, Qt.MouseButton.LeftButton)
         qtbot.wait(50)

@@ -8,7 +8,8 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QToolButton
 
-from yewfinch.core.anatomy.people import draw
+from tools.parts import doer, marking
+from yewfinch.core.anatomy.figure.people import draw
 from yewfinch.core.formats import container
 
 LEFT = Qt.MouseButton.LeftButton
@@ -18,13 +19,13 @@ LEFT = Qt.MouseButton.LeftButton
 def desk(window):
     """The window laid out for the sitter."""
     QTest.mouseClick(window.stage_buttons["Sitter"], LEFT)
-    assert window.sitter_panel.isVisible()
+    assert window.panel("The sitter").isVisible()
     return window
 
 
 def solve(window, qtbot):
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
-    qtbot.waitUntil(lambda: not window.sitting.busy() and not window.bench.out_of_date(), timeout=30000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and not window.bench.out_of_date(), timeout=30000)
 
 
 def set_sitter(window, sitter):
@@ -50,7 +51,7 @@ def choose(box, words):
 
 
 def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp_path):
-    bench, panel = desk.bench, desk.sitter_panel
+    bench, panel = desk.bench, desk.panel("The sitter")
     sitter = bench.portrait.sitter
     set_sitter(desk, replace(sitter, photos=tuple(replace(p, spans={}) for p in sitter.photos)))
     assert "Take one distance on the sitter with calipers" in panel.known_size.state.text()
@@ -58,9 +59,9 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     assert top[0] is panel.known_size  # before everything else
     solve(desk, qtbot)
     assert bench.leaves_size_out()
-    desk.likeness.refresh()
-    assert desk.likeness.sizeless.isChecked()
-    assert "% too" not in desk.likeness.figure.text()
+    desk.panel("Likeness").refresh()
+    assert desk.panel("Likeness").sizeless.isChecked()
+    assert "% too" not in desk.panel("Likeness").figure.text()
     without = bench.likeness().overall
 
     choose(panel.known_size.measure, "between the outer")
@@ -74,8 +75,8 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     assert panel.known_size.state.text() == "Size from calipers."
     solve(desk, qtbot)
     assert not bench.leaves_size_out()
-    desk.likeness.refresh()
-    assert "% too" in desk.likeness.figure.text()
+    desk.panel("Likeness").refresh()
+    assert "% too" in desk.panel("Likeness").figure.text()
     assert bench.likeness().overall != without
     container.save(bench.portrait, tmp_path / "sized.yewfinch")
     assert container.load(tmp_path / "sized.yewfinch").sitter.size_measured
@@ -86,7 +87,7 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
 
 
 def test_two_persons_are_named(desk, qtbot):
-    bench, panel = desk.bench, desk.sitter_panel
+    bench, panel = desk.bench, desk.panel("The sitter")
     sitter = bench.portrait.sitter
     stranger = marked_from(sitter.photo("photo2"), draw(np.random.default_rng(3), "woman"), 1)
     set_sitter(desk, sitter.replaced(stranger))
@@ -101,7 +102,7 @@ def test_two_persons_are_named(desk, qtbot):
 
 
 def test_a_child_is_told_by_age_or_years(desk, qtbot):
-    bench, panel = desk.bench, desk.sitter_panel
+    bench, panel = desk.bench, desk.panel("The sitter")
     sitter = bench.portrait.sitter
     child = draw(np.random.default_rng(5), age="child")
     photos = tuple(replace(marked_from(p, child, i), spans={}) if p.standpoint else p for i, p in enumerate(sitter.photos))
@@ -133,8 +134,8 @@ def test_a_child_is_told_by_age_or_years(desk, qtbot):
 
 def test_an_open_mouth_is_ticked_on_the_desk(desk, qtbot, tmp_path):
     bench = desk.bench
-    desk.mark("photo1")
-    tick = desk.desk.mouth_open
+    marking(desk).mark("photo1")
+    tick = desk.pages.page("desk").mouth_open
     assert tick.isVisible() and not tick.isChecked()
     QTest.mouseClick(tick, LEFT, pos=QPoint(8, tick.height() // 2))
     assert bench.portrait.sitter.photo("photo1").mouth_open
@@ -144,14 +145,14 @@ def test_an_open_mouth_is_ticked_on_the_desk(desk, qtbot, tmp_path):
     assert container.load(tmp_path / "open.yewfinch").sitter.photo("photo1").mouth_open
     while bench.portrait.sitter.photo("photo1").mouth_open:
         desk.undo()
-    desk.mark("photo1")
+    marking(desk).mark("photo1")
     assert not tick.isChecked()
 
 
 def test_another_expression_is_named(desk, qtbot):
     from benchmarks.other_heads import smiling
 
-    bench, panel = desk.bench, desk.sitter_panel
+    bench, panel = desk.bench, desk.panel("The sitter")
     sitter = bench.portrait.sitter
     head = sitter.solution.landmarks(seen_only=False)
     front = marked_from(sitter.photo("photo1"), smiling(np.random.default_rng(1), head), 2)
@@ -164,13 +165,13 @@ def test_another_expression_is_named(desk, qtbot):
 def test_fit_to_the_sitter_is_one_step_and_says_what_it_rests_on(desk, qtbot):
     bench, said = desk.bench, []
     bench.said.connect(lambda text, kind: said.append(text))
-    bench.portrait.perform(desk.steering.maker.begin(bench.portrait, bench.portrait.figure, "fresh"))
+    bench.portrait.perform(desk.panel("Base head").steering.maker.begin(bench.portrait, bench.portrait.figure, "fresh"))
     QTest.mouseClick(desk.stage_buttons["Block"], LEFT)
     before, steps = bench.likeness().overall, len(bench.portrait.history.names)
     form = bench.portrait.surface("head").positions.copy()
-    desk.base_head.lopsided.click()
-    QTest.mouseClick(desk.base_head.fit, LEFT)
-    qtbot.waitUntil(lambda: not desk.steering.busy() and any("drawn lines" in t for t in said), timeout=60000)
+    desk.panel("Base head").lopsided.click()
+    QTest.mouseClick(desk.panel("Base head").fit, LEFT)
+    qtbot.waitUntil(lambda: not desk.panel("Base head").steering.busy() and any("drawn lines" in t for t in said), timeout=60000)
     assert len(bench.portrait.history.names) == steps + 1
     assert bench.likeness().overall < 0.4 * before
     assert "which moved the surface by up to" in said[-1]

@@ -12,32 +12,33 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, drag, drop, line
+from tools.parts import doer, marking
 from yewfinch.core.formats import container
-from yewfinch.demo.portrait import photo_file
+from yewfinch.demo.demo_portrait import photo_file
 
 CLICKS = Path(__file__).parent / "window_seat_clicks.json"
 
 
 def settled(window, qtbot):
-    qtbot.waitUntil(lambda: not window.sitting.busy() and not window.photos.busy(), timeout=30000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and not window.photos.busy(), timeout=30000)
 
 
 def test_the_whole_job(window, qtbot, tmp_path):
     bench, portrait = window.bench, window.bench.portrait
     # a photo comes by drop, in place of the one that hung there
-    window.wall.remove(portrait.sitter.photos[3].id)
-    drop(window.wall, photo_file("window-seat"))
+    window.walls.remove(portrait.sitter.photos[3].id)
+    drop(window.walls, photo_file("window-seat"))
     settled(window, qtbot)
     photo = portrait.sitter.photos[-1]
     assert photo.name == "window-seat"
     assert photo.lens is None
 
     # mark it by real clicks under the magnifier
-    QTest.mouseClick(window.wall.cards[photo.id].mark, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.walls.cards[photo.id].mark, Qt.MouseButton.LeftButton)
     settled(window, qtbot)
-    canvas = window.desk.canvas
+    canvas = window.pages.page("desk").canvas
     for key, (u, v) in json.loads(CLICKS.read_text()).items():
-        window.desk.choose(key)
+        window.pages.page("desk").choose(key)
         spot = canvas.to_widget(u * photo.width, v * photo.height)
         drag(canvas, [(spot.x() + 1, spot.y() + 1), (spot.x(), spot.y())])
     QTest.keyClick(canvas, Qt.Key.Key_Return)
@@ -50,17 +51,17 @@ def test_the_whole_job(window, qtbot, tmp_path):
     v = window.viewport
     QTest.keyClick(v, Qt.Key.Key_W)
     assert bench.overlay.wipe == 0.5
-    middle = v.standing.wipe_point()
+    middle = v.standpoint.wipe_point()
     drag(v, line((middle.x(), middle.y()), (middle.x() + 40, middle.y()), 4))
     assert bench.overlay.wipe > 0.5
-    middle = v.standing.wipe_point()
+    middle = v.standpoint.wipe_point()
     drag(v, line((middle.x(), middle.y() + 60), (middle.x() + 60, middle.y() + 60), 6), mods=Qt.KeyboardModifier.ShiftModifier)
     assert abs(bench.overlay.angle) > 20
     QTest.keyClick(v, Qt.Key.Key_W)
     assert bench.overlay.wipe is None
 
     # model while standing there: the likeness follows, the standpoint rests
-    window.likeness.refresh()
+    window.panel("Likeness").refresh()
     before, camera = bench.likeness().overall, v.camera()
     bench.take_tool("move")
     bench.set_symmetry(False)
@@ -68,7 +69,7 @@ def test_the_whole_job(window, qtbot, tmp_path):
     x, y = at_landmark(window, "prn")
     drag(v, line((x, y), (x - 22, y), 8))
     assert portrait.history.names[-1] == "Move"
-    qtbot.waitUntil(lambda: abs(window.likeness.course.values[-1] - before) > 0.01, timeout=4000)
+    qtbot.waitUntil(lambda: abs(window.panel("Likeness").course.values[-1] - before) > 0.01, timeout=4000)
     np.testing.assert_allclose(v.camera().position, camera.position)
     window.undo()
     assert bench.likeness().overall == pytest.approx(before, abs=1e-9)
@@ -76,12 +77,12 @@ def test_the_whole_job(window, qtbot, tmp_path):
 
     # bring the landmarks over by half, change the step, undo it
     bench.set_stage("Features")
-    window.towards.amount.setValue(50)
-    QTest.mouseClick(window.towards.go, Qt.MouseButton.LeftButton)
+    window.panel("Towards the sitter").amount.setValue(50)
+    QTest.mouseClick(window.panel("Towards the sitter").go, Qt.MouseButton.LeftButton)
     half = bench.likeness().overall
     assert half < 0.8 * before  # only what is beyond doubt is brought over
     steps = portrait.history.position
-    window.towards.amount.setValue(100)
+    window.panel("Towards the sitter").amount.setValue(100)
     assert portrait.history.position == steps  # the same step, changed
     assert bench.likeness().overall < half
     assert portrait.history.names[-1].endswith("by 100 %")
@@ -90,14 +91,14 @@ def test_the_whole_job(window, qtbot, tmp_path):
 
     # print the sheet and read its PDF back
     path = tmp_path / "sheet.pdf"
-    assert window.files.write_sheet(path)
+    assert doer(window, "sheet").write(path)
     # ligatures and tabs of the PDF as plain letters and blanks
     pages = [unicodedata.normalize("NFKC", p.extract_text()).replace("\t", " ") for p in pypdf.PdfReader(path).pages]
     assert len(pages) == 5
     assert f"{before:.1f} mm off over" in pages[0]
     assert "nose tip" in pages[0]
     assert {"front", "three-quarter", "profile", "window-seat"} <= {t.splitlines()[0] for t in pages[1:]}
-    assert window.files.write_sheet(tmp_path / "sheet.png")
+    assert doer(window, "sheet").write(tmp_path / "sheet.png")
     with Image.open(tmp_path / "sheet.png") as picture:
         assert picture.size[1] == 5 * 992
         assert np.asarray(picture.convert("L"))[1300:1600].std() > 20  # photos are on it
@@ -121,13 +122,13 @@ def test_bad_files_get_a_sentence_each_and_nothing_is_lost(window, qtbot, tmp_pa
     Image.fromarray(np.full((90, 90), 30000, np.uint16)).save(tmp_path / "deep.png")
     said = []
     window.bench.said.connect(lambda text, kind: said.append((text, kind)))
-    window.sitting.add([tmp_path / n for n in ("cut.jpg", "dot.png", "text.jpg")])
+    doer(window, "solve").add([tmp_path / n for n in ("cut.jpg", "dot.png", "text.jpg")])
     settled(window, qtbot)
     errors = next(t for t, kind in said if kind == "error")
     for words in ("cut.jpg is damaged", "dot.png is only 1 x 1 pixels", "text.jpg is not a photo"):
         assert words in errors
     assert window.bench.portrait.sitter.photos == photos
-    window.sitting.add([tmp_path / n for n in ("huge.png", "cmyk.jpg", "deep.png")])
+    doer(window, "solve").add([tmp_path / n for n in ("huge.png", "cmyk.jpg", "deep.png")])
     settled(window, qtbot)
     assert any("huge.png" in t and ("million pixels" in t or "too large" in t) for t, _ in said)
     assert [p.name for p in window.bench.portrait.sitter.photos[5:]] == ["cmyk", "deep"]
@@ -137,13 +138,13 @@ def test_marks_from_a_file_are_one_edit(window, tmp_path):
     p = window.bench.portrait
     path = tmp_path / "m.csv"
     path.write_text("photo,landmark,x,y,certainty\nclose-up,prn,500,600,clear\nclose-up,gn,510,900,guessed\n")
-    assert window.files.read_marks(path)
+    assert doer(window, "paste").read_marks(path)
     assert p.sitter.photos[4].marks["gn"] == (510.0, 900.0)
     assert p.sitter.photos[4].certainty == {"gn": "guessed"}
     window.undo()
     assert p.sitter.photos[4].marks == {}
     path.write_text("photo,landmark,x,y\nclose-up,prn,nan,600\n")
-    assert not window.files.read_marks(path)
+    assert not doer(window, "paste").read_marks(path)
     assert "x is nan" in window.status.message.text()
     assert p.sitter.photos[4].marks == {}
 
@@ -157,28 +158,28 @@ def test_a_hundred_large_photos_leave_the_window_alive(window, qtbot, tmp_path):
     for i in range(12):
         paths.append(tmp_path / f"p{i}.jpg")
         paths[-1].write_bytes(data + bytes([i]))  # different files
-    window.sitting.add(paths)
+    doer(window, "solve").add(paths)
     assert len(window.bench.portrait.sitter.photos) == 5  # it has only begun
     settled(window, qtbot)
-    assert len(window.wall.cards) == 17
-    assert window.wall.search.isVisible()
-    window.wall.search.setText("p11")
-    shown = [c for c in window.wall.cards.values() if c.isVisible()]
+    assert len(window.walls.cards) == 17
+    assert window.walls.search.isVisible()
+    window.walls.search.setText("p11")
+    shown = [c for c in window.walls.cards.values() if c.isVisible()]
     assert len(shown) == 1
     window.undo()
-    assert len(window.wall.cards) == 5
+    assert len(window.walls.cards) == 5
 
 
 def test_pasting_a_picture(window, qtbot):
     from PyQt6.QtWidgets import QApplication
 
-    image = window.wall.cards["photo1"].picture.pixmap().toImage()
+    image = window.walls.cards["photo1"].picture.pixmap().toImage()
     QApplication.clipboard().setImage(image)
-    window.files.paste()
+    doer(window, "paste").paste()
     settled(window, qtbot)
     assert window.bench.portrait.sitter.photos[-1].name == "pasted"
     QApplication.clipboard().setText("words")
-    window.files.paste()
+    doer(window, "paste").paste()
     assert "no picture to paste" in window.status.message.text()
 
 
@@ -187,27 +188,27 @@ def test_a_bad_click_is_shown_where_it_should_be(window, qtbot):
     photo = bench.portrait.sitter.photos[0]
     x, y = photo.marks["ch_l"]
     bench.set_mark(photo.id, "ch_l", (x + 35, y - 30), "Move mouth corner")
-    window.mark(photo.id)
+    marking(window).mark(photo.id)
     settled(window, qtbot)
-    window.desk.match.click()
-    qtbot.waitUntil(lambda: "from where the other marks expect it" in window.desk.message.text(), timeout=30000)
-    assert window.desk.isVisible()
-    assert window.desk.current == "ch_l"
+    window.pages.page("desk").match.click()
+    qtbot.waitUntil(lambda: "from where the other marks expect it" in window.pages.page("desk").message.text(), timeout=30000)
+    assert window.pages.page("desk").isVisible()
+    assert window.pages.page("desk").current == "ch_l"
     bench.set_stage("Sitter")
-    assert window.sitter_panel.bad.count() == 1
-    assert "front:" in window.sitter_panel.bad.item(0).text()
+    assert window.panel("The sitter").bad.count() == 1
+    assert "front:" in window.panel("The sitter").bad.item(0).text()
     bad = bench.portrait.sitter.solution.bad[0]
     assert np.hypot(bad.expected[0] - x, bad.expected[1] - y) < 12
-    window.back_to_clay()
-    window.sitter_panel.bad.itemClicked.emit(window.sitter_panel.bad.item(0))
-    assert window.desk.isVisible()
-    assert window.desk.current == "ch_l"
+    window.pages.back_to_clay()
+    window.panel("The sitter").bad.itemClicked.emit(window.panel("The sitter").bad.item(0))
+    assert window.pages.page("desk").isVisible()
+    assert window.pages.page("desk").current == "ch_l"
 
 
 def test_marks_changed_while_solving_are_not_overwritten(window, qtbot):
     bench = window.bench
     old = bench.portrait.sitter.solution
-    window.sitting.solve()
+    doer(window, "solve").solve()
     bench.set_mark("photo1", "prn", (500, 600), "Move nose tip")
     settled(window, qtbot)
     assert bench.portrait.sitter.solution is old
@@ -217,7 +218,7 @@ def test_marks_changed_while_solving_are_not_overwritten(window, qtbot):
 
 
 def test_a_solve_is_cancelled(window, qtbot):
-    bench, panel = window.bench, window.sitter_panel
+    bench, panel = window.bench, window.panel("The sitter")
     old, position = bench.portrait.sitter.solution, bench.portrait.history.position
     window.bench.set_stage("Sitter")
     assert not panel.cancel.isVisible()

@@ -14,12 +14,12 @@ from yewfinch.core.reshape.solid import KINDS
 @pytest.fixture
 def block(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    qtbot.waitUntil(window.solids_panel.isVisible)
+    qtbot.waitUntil(window.panel("Solids").isVisible)
     return window
 
 
 def rested(w, qtbot):
-    qtbot.waitUntil(lambda: w.solids._wish is None and not w.solids._soon.isActive())
+    qtbot.waitUntil(lambda: w.panel("Solids").solids._wish is None and not w.panel("Solids").solids._soon.isActive())
 
 
 def seen(w, point):
@@ -28,7 +28,7 @@ def seen(w, point):
 
 
 def test_an_ear_from_a_ball(block, qtbot, tmp_path):
-    w, panel, portrait = block, block.solids_panel, block.bench.portrait
+    w, panel, portrait = block, block.panel("Solids"), block.bench.portrait
     click(panel.kinds["ball"])
     key = w.bench.piece_id
     assert portrait.pieces[key].name == "Ball"
@@ -73,7 +73,7 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     np.testing.assert_array_equal(portrait.surface(key).positions, at)
     assert "settle" in w.status.message.text()
 
-    w.pieces.mirror(key)
+    w.panel("Pieces").mirror(key)
     other = w.bench.piece_id
     assert portrait.pieces[other].solid.place[0] == -portrait.pieces[key].solid.place[0]
 
@@ -99,7 +99,7 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
 
 def test_escape_puts_a_dragged_solid_back(block, qtbot):
     w, portrait = block, block.bench.portrait
-    click(w.solids_panel.kinds["block"])
+    click(w.panel("Solids").kinds["block"])
     w.viewport.view_all()
     qtbot.wait(50)
     key = w.bench.piece_id
@@ -115,9 +115,9 @@ def test_escape_puts_a_dragged_solid_back(block, qtbot):
 
 def test_every_kind_has_a_picture_and_its_measures(block):
     for kind, solid in KINDS.items():
-        click(block.solids_panel.kinds[kind])
-        assert list(block.solids_panel.measures) == [m.key for m in solid.measures], kind
-        image = block.solids_panel.kinds[kind].icon().pixmap(28, 28).toImage()
+        click(block.panel("Solids").kinds[kind])
+        assert list(block.panel("Solids").measures) == [m.key for m in solid.measures], kind
+        image = block.panel("Solids").kinds[kind].icon().pixmap(28, 28).toImage()
         assert any(image.pixelColor(x, y).alpha() > 200 for x in range(28) for y in range(28)), kind
 
 
@@ -125,35 +125,35 @@ def test_pieces_are_named_shown_alone_and_brought_together(block, qtbot, monkeyp
     from PyQt6.QtWidgets import QInputDialog
 
     w, portrait = block, block.bench.portrait
-    click(w.solids_panel.kinds["ball"])
-    click(w.solids_panel.settle)
+    click(w.panel("Solids").kinds["ball"])
+    click(w.panel("Solids").settle)
     first = w.bench.piece_id
-    click(w.solids_panel.kinds["cone"])
-    click(w.solids_panel.settle)
+    click(w.panel("Solids").kinds["cone"])
+    click(w.panel("Solids").settle)
     second = w.bench.piece_id
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("Left ear", True))
-    w.pieces.rename(first)
+    w.panel("Pieces").rename(first)
     assert portrait.pieces[first].name == "Left ear"
-    w.pieces.alone(first)
+    w.panel("Pieces").alone(first)
     assert [k for k, p in portrait.pieces.items() if p.visible] == [first]
-    w.pieces.alone(first)
+    w.panel("Pieces").alone(first)
     assert all(p.visible for p in portrait.pieces.values())
-    w.pieces.alone(first)
+    w.panel("Pieces").alone(first)
     portrait.put_piece(replace(portrait.pieces[second], visible=True), "Show")
     count = len(portrait.surface(first)) + len(portrait.surface(second))
-    w.pieces.merge(first)
+    w.panel("Pieces").merge(first)
     assert second not in portrait.pieces
     assert len(portrait.surface(first)) == count
-    w.pieces.split(first)
+    w.panel("Pieces").split(first)
     assert len(portrait.pieces) == 5
-    w.pieces.split("head")
+    w.panel("Pieces").split("head")
     assert "in one part" in w.status.message.text()
 
 
 def test_the_points_of_a_profile_are_edited(block, qtbot):
     w, portrait = block, block.bench.portrait
-    click(w.solids_panel.kinds["lathe"])
-    key, table = w.bench.piece_id, w.solids_panel.points
+    click(w.panel("Solids").kinds["lathe"])
+    key, table = w.bench.piece_id, w.panel("Solids").points
     line = portrait.pieces[key].solid.line
     assert [table.table.horizontalHeaderItem(i).text() for i in range(table.table.columnCount())] == ["radius, mm", "up, mm"]
     table.table.item(1, 0).setText("70")

@@ -3,17 +3,17 @@
 import sys
 
 import pytest
+
 from tools import fuzz
 from tools.mutants import full_portrait
-
-from yewfinch.app.window import MainWindow
-from yewfinch.core.document.settings import Settings
+from yewfinch.app.bench_window import bench_window
+from yewfinch.core.session.settings import Settings
 
 
 @pytest.fixture
 def small_window(qtbot, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
-    w = MainWindow(full_portrait(), Settings())
+    w = bench_window(full_portrait(), Settings())
     w.resize(700, 500)
     w.show()
     qtbot.waitUntil(lambda: w.viewport.context is not None, timeout=20000)

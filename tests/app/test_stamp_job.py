@@ -8,7 +8,7 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line, view_picture
 from tests.app.jobs import begun
-from yewfinch.core.document import detail_levels
+from yewfinch.core.document.verbs import detail_levels
 
 
 def test_a_stamp_is_drawn_out_to_its_size_and_pressed_in_with_ctrl(window):
@@ -17,7 +17,7 @@ def test_a_stamp_is_drawn_out_to_its_size_and_pressed_in_with_ctrl(window):
     plain = surface.positions.copy()
     QTest.keyClick(w.viewport, Qt.Key.Key_B, Qt.KeyboardModifier.ShiftModifier)
     assert w.bench.tool_id == "stamp" and w.bench.tool_settings.course == "size"
-    click(w.stamps.buttons["bumps"])
+    click(w.panel("Stamps").buttons["bumps"])
     w.bench.set_tool(height=2.0)
     x, y = at_landmark(w, "g")
     moved = {}
@@ -45,30 +45,30 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     Image.fromarray((np.random.default_rng(1).random((40, 40)) * 255).astype(np.uint8)).save(good)
     bad.write_text("Dear sitter")
     w.bench.take_tool("clay")
-    w.stamps.add_file(bad)
+    w.panel("Stamps").add_file(bad)
     assert "no picture" in w.status.message.text() and w.bench.portrait.stamps == ()
-    w.stamps.add_file(tmp_path / "missing.png")
+    w.panel("Stamps").add_file(tmp_path / "missing.png")
     assert "cannot be read" in w.status.message.text()
-    w.stamps.add_file(good)
+    w.panel("Stamps").add_file(good)
     (stamp,) = w.bench.portrait.stamps
-    assert stamp.title == "bark skin" and w.bench.tool_settings.stamp == stamp.id and w.stamps.buttons[stamp.id].isChecked()
+    assert stamp.title == "bark skin" and w.bench.tool_settings.stamp == stamp.id and w.panel("Stamps").buttons[stamp.id].isChecked()
     w.bench.set_tool(size=24.0)
-    click(w.stamps.fits["skin"])
-    assert not w.stamps.keep.isEnabled()
+    click(w.panel("Stamps").fits["skin"])
+    assert not w.panel("Stamps").keep.isEnabled()
     w.bench.set_tool(stamp_scale=33.0)
-    w.inspector.ensureWidgetVisible(w.stamps.keep)
-    click(w.stamps.keep)
-    assert w.bench.portrait.stamps[0].width == 33.0 and not w.stamps.keep.isEnabled()
+    w.inspector.ensureWidgetVisible(w.panel("Stamps").keep)
+    click(w.panel("Stamps").keep)
+    assert w.bench.portrait.stamps[0].width == 33.0 and not w.panel("Stamps").keep.isEnabled()
     plain = surface.positions.copy()
     drag(w.viewport, line(at_landmark(w, "zy_l"), np.add(at_landmark(w, "zy_l"), (-30, 30))))
     assert (surface.positions != plain).any()
     path = tmp_path / "a.yewfinch"
     w.documents.save(path)
     w.documents.open(path)
-    assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == ("bark skin", 33.0) and stamp.id in w.stamps.buttons
-    click(w.stamps.buttons[stamp.id])
-    click(w.stamps.remove)
-    assert w.bench.portrait.stamps == () and stamp.id not in w.stamps.buttons
+    assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == ("bark skin", 33.0) and stamp.id in w.panel("Stamps").buttons
+    click(w.panel("Stamps").buttons[stamp.id])
+    click(w.panel("Stamps").remove)
+    assert w.bench.portrait.stamps == () and stamp.id not in w.panel("Stamps").buttons
     # a tool whose stamp is gone works without
     drag(w.viewport, line(at_landmark(w, "zy_l"), np.add(at_landmark(w, "zy_l"), (-30, 30))))
     assert w.bench.tool_settings.stamp == "" and w.bench.portrait.history.names[-1] == "Clay"
@@ -83,22 +83,22 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     surface = w.bench.portrait.surface("head")
     w.bench.set_symmetry(False)
     view = w.viewport
-    w.stencil.pictures.setCurrentIndex(w.stencil.pictures.findData("pores"))
-    w.stencil.pictures.activated.emit(w.stencil.pictures.currentIndex())
+    w.panel("Stencil").pictures.setCurrentIndex(w.panel("Stencil").pictures.findData("pores"))
+    w.panel("Stencil").pictures.activated.emit(w.panel("Stencil").pictures.currentIndex())
     before = view_picture(w)
     QTest.keyClick(view, Qt.Key.Key_F9)
-    assert w.bench.mode == "stencil" and w.stencil.by_hand.isChecked()
+    assert w.bench.mode == "stencil" and w.panel("Stencil").by_hand.isChecked()
     corner, across, up = w.bench.stencil.axes(view.width(), view.height())
     middle = corner + (across + up) / 2
     drag(view, line(middle, np.add(middle, (-30, 20)), 5))
     stencil = w.bench.stencil
     np.testing.assert_allclose(stencil.at, np.array([-30, 20]) / view.height(), atol=0.01)
-    drag(view, line(view.stencil_hands.corners(stencil)[2], np.add(view.stencil_hands.corners(stencil)[2], (20, -20)), 5))
+    drag(view, line(view.hand("stencil").corners(stencil)[2], np.add(view.hand("stencil").corners(stencil)[2], (20, -20)), 5))
     assert w.bench.stencil.width > 1.05 * stencil.width
-    knob = view.stencil_hands.knob(w.bench.stencil)
+    knob = view.hand("stencil").knob(w.bench.stencil)
     drag(view, line(knob, np.add(knob, (60, 10)), 5), mods=Qt.KeyboardModifier.ControlModifier)
     assert w.bench.stencil.angle < 0 and w.bench.stencil.angle % 15 == 0
-    click(w.stencil.warp)
+    click(w.panel("Stencil").warp)
     place = w.bench.stencil.places(view.width(), view.height())[5]
     drag(view, line(place, np.add(place, (12, 8)), 4))
     assert w.bench.stencil.warp != stencil.warp
@@ -110,7 +110,7 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     assert w.bench.stencil is held
     QTest.keyClick(view, Qt.Key.Key_Escape)
     assert w.bench.mode == "tool"
-    click(w.stencil.straighten)
+    click(w.panel("Stencil").straighten)
     w.bench.set_stencil(tiles=3, width=0.7)
     assert np.abs(view_picture(w) - before).mean() > 1
     # a stroke goes through the white only
@@ -136,7 +136,7 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     QTest.keyClick(view, Qt.Key.Key_R, Qt.KeyboardModifier.ControlModifier)
     again = np.linalg.norm(surface.positions - plain, axis=1)
     np.testing.assert_allclose(again, through, atol=0.05)
-    click(w.stencil.away)
+    click(w.panel("Stencil").away)
     assert w.bench.stencil is None
 
 
@@ -144,28 +144,28 @@ def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_
     w, _ = begun(window, "Stencil")
     view, history = w.viewport, w.bench.portrait.history
     steps = history.position
-    w.stencil.pictures.setCurrentIndex(w.stencil.pictures.findData("pores"))
-    w.stencil.pictures.activated.emit(w.stencil.pictures.currentIndex())
+    w.panel("Stencil").pictures.setCurrentIndex(w.panel("Stencil").pictures.findData("pores"))
+    w.panel("Stencil").pictures.activated.emit(w.panel("Stencil").pictures.currentIndex())
     QTest.keyClick(view, Qt.Key.Key_F9)
     laid = w.bench.stencil
     for way in ((-30, 20), (10, 0)):
         corner, across, up = w.bench.stencil.axes(view.width(), view.height())
         middle = corner + (across + up) / 2
         drag(view, line(middle, np.add(middle, way), 6))
-    w.stencil.angle.slider.setFocus()
+    w.panel("Stencil").angle.slider.setFocus()
     for _ in range(4):
-        QTest.keyClick(w.stencil.angle.slider, Qt.Key.Key_Right)
+        QTest.keyClick(w.panel("Stencil").angle.slider, Qt.Key.Key_Right)
     assert history.names[steps:] == ["Lay a stencil", "Move the stencil", "Move the stencil", "Turn the stencil"]
     moved = w.bench.stencil
-    assert w.stencil.angle.value() == pytest.approx(moved.angle, abs=0.5) and moved.angle != 0
+    assert w.panel("Stencil").angle.value() == pytest.approx(moved.angle, abs=0.5) and moved.angle != 0
     w.documents.save(tmp_path / "a.yewfinch")
     w.undo()
-    assert w.bench.stencil.angle == 0.0 and w.stencil.angle.value() == 0.0
+    assert w.bench.stencil.angle == 0.0 and w.panel("Stencil").angle.value() == 0.0
     w.undo()
     w.undo()
     assert w.bench.stencil is laid
     w.undo()
-    assert w.bench.stencil is None and w.stencil.pictures.currentData() == ""
+    assert w.bench.stencil is None and w.panel("Stencil").pictures.currentData() == ""
     w.redo()
     assert w.bench.stencil is laid
     portrait = w.bench.portrait
@@ -179,7 +179,7 @@ def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_
 def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     w, surface = begun(window, "Surface texture", "Form layers")
     plain = surface.positions.copy()
-    panel = w.texture
+    panel = w.panel("Surface texture")
     QTest.qWait(100)
     w.inspector.ensureWidgetVisible(panel.show_it)
     click(panel.show_it)
@@ -204,7 +204,7 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     panel.add.click()
     panel._change(size=6.0, height=0.8)
     assert panel.rows[-1].isChecked() and "6.0 mm" in panel.rows[-1].text()
-    click(w.layers.buttons["add"])  # and on a layer of its own
+    click(w.panel("Form layers").buttons["add"])  # and on a layer of its own
     qtbot.waitUntil(lambda: not panel.busy(), timeout=20_000)
     w.inspector.ensureWidgetVisible(panel.lay)
     click(panel.lay)

@@ -13,7 +13,7 @@ def begun(window):
     w.bench.choose_piece("head")
     w.bench.take_tool("clay")
     w.bench.set_tool(size=20.0)
-    click(w.folds["Stroke"].button)
+    click(w.inspector.folds["Stroke"].button)
     return w, w.bench.portrait.surface("head"), at_landmark(w, "zy_l")
 
 
@@ -29,22 +29,22 @@ def test_the_last_stroke_again_with_other_settings_and_another_tool(window):
     assert w.bench.portrait.history.position == steps
     assert np.abs(again - plain).max() > 1.2 * np.abs(first - plain).max()
     w.bench.take_tool("crease")
-    click(w.stroke.redo)
+    click(w.panel("Stroke").redo)
     assert w.bench.portrait.history.names[-1] == "Crease"
     assert (surface.positions != again).any()
     # a tool that cannot do it leaves the stroke as it is
     crease = surface.positions.copy()
     w.bench.take_tool("erase_layer")
-    click(w.stroke.redo)
+    click(w.panel("Stroke").redo)
     assert "Choose a form layer" in w.status.message.text()
     np.testing.assert_array_equal(surface.positions, crease)
     w.bench.take_tool("crease")
     w.undo()
     np.testing.assert_array_equal(surface.positions, plain)
-    click(w.stroke.redo)
+    click(w.panel("Stroke").redo)
     assert "no stroke" in w.status.message.text()
     w.bench.portrait.fill("head", (90, 90, 90, 255), "Fill")  # the same place in the list, but no stroke
-    click(w.stroke.redo)
+    click(w.panel("Stroke").redo)
     assert w.bench.portrait.history.names[-1] == "Fill"
 
 
@@ -52,7 +52,7 @@ def test_a_straight_stroke_tapered_at_both_ends(window):
     w, surface, (x, y) = begun(window)
     w.bench.set_symmetry(False)
     plain = surface.positions.copy()
-    click(w.stroke.courses["line"])
+    click(w.panel("Stroke").courses["line"])
     w.bench.set_tool(taper_in=15.0, taper_out=15.0)
     # round about, but only the ends count
     drag(w.viewport, [*line((x - 60, y - 20), (x - 10, y + 10)), *line((x - 10, y + 10), (x - 60, y + 60))])
@@ -76,7 +76,7 @@ def test_a_straight_stroke_tapered_at_both_ends(window):
 def test_an_airbrush_goes_on_under_a_resting_pointer_and_escape_takes_it_back(window, qtbot):
     w, surface, (x, y) = begun(window)
     plain = surface.positions.copy()
-    w.stroke.airbrush.click()
+    w.panel("Stroke").airbrush.click()
     assert w.bench.tool_settings.airbrush
     at = QPoint(round(x - 40), round(y + 10))
     QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=at)
@@ -86,7 +86,7 @@ def test_an_airbrush_goes_on_under_a_resting_pointer_and_escape_takes_it_back(wi
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     np.testing.assert_array_equal(surface.positions, plain)
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=at)
-    w.stroke.by_speed.click()
+    w.panel("Stroke").by_speed.click()
     assert w.bench.tool_settings.by_speed
     drag(w.viewport, line((x - 40, y), (x - 30, y + 50)))
     assert (surface.positions != plain).any()

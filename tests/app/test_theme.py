@@ -3,10 +3,10 @@
 import pytest
 from PyQt6.QtGui import QColor, QFontDatabase
 
-from yewfinch.app import theme
-from yewfinch.app.controls.tool_picture import picture
-from yewfinch.core.sculpt.registry import tools
-from yewfinch.core.skin.colour import to_linear
+from yewfinch.app.kit import theme
+from yewfinch.app.rooms.stroke.tool_picture import picture
+from yewfinch.core.sculpt.toolbox import tools
+from yewfinch.core.shared.colour import to_linear
 
 
 def luminance(name):
@@ -64,6 +64,6 @@ def test_icons_take_the_colour_asked_for(qapp, name):
 def test_fonts_and_icons_come_with_their_licences():
     from importlib import resources
 
-    folder = resources.files("yewfinch.app") / "resources"
+    folder = resources.files("yewfinch.app.kit") / "resources"
     assert "SIL Open Font License" in (folder / "fonts" / "LICENSE.md").read_text()
     assert "MIT License" in (folder / "icons" / "LICENSE").read_text()

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line, pull, settled
-from yewfinch.core.document.under_skin import PEGS, SKULL, pegs, plain_skull
+from yewfinch.core.document.figure.under_skin import PEGS, SKULL, pegs, plain_skull
 
 
 @pytest.fixture(autouse=True)
@@ -17,10 +17,10 @@ def skull_at_hand():
 @pytest.fixture
 def boned(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    fold = window.folds["Under the skin"]
+    fold = window.inspector.folds["Under the skin"]
     click(fold.button)
-    click(window.under_skin.make)
-    qtbot.waitUntil(lambda: window.under_skin.table.isVisible() and window.under_skin.table.rowCount() == 34)
+    click(window.panel("Under the skin").make)
+    qtbot.waitUntil(lambda: window.panel("Under the skin").table.isVisible() and window.panel("Under the skin").table.rowCount() == 34)
     return window
 
 
@@ -41,7 +41,7 @@ def picture(w, qtbot):
 
 
 def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
-    w, panel, portrait = boned, boned.under_skin, boned.bench.portrait
+    w, panel, portrait = boned, boned.panel("Under the skin"), boned.bench.portrait
     assert not panel.make.isVisible()
     assert all(box.isChecked() for box in panel.switches.values())
     through = picture(w, qtbot)
@@ -77,7 +77,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
 
     # a dial: the skull follows once it rests, as one step
     steps = portrait.history.position
-    pull(w.base_head.age.slider, 0.7)
+    pull(w.panel("Base head").age.slider, 0.7)
     settled(w, qtbot)
     assert portrait.history.position == steps + 1
     assert np.abs(portrait.surface(SKULL).positions - bone).max() > 0.05
@@ -114,22 +114,22 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
 
 def test_without_a_base_head_the_panel_says_why(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    click(window.folds["Under the skin"].button)
+    click(window.inspector.folds["Under the skin"].button)
     window.bench.portrait.set_field("figure", None, "forget")
-    qtbot.waitUntil(lambda: not window.under_skin.make.isEnabled())
-    assert "not begun with a base head" in window.under_skin.note.text()
+    qtbot.waitUntil(lambda: not window.panel("Under the skin").make.isEnabled())
+    assert "not begun with a base head" in window.panel("Under the skin").note.text()
 
 
 def test_the_first_skull_is_made_behind_a_dialog(window, qtbot, monkeypatch):
-    from yewfinch.core.document import under_skin
+    from yewfinch.core.document.figure import under_skin
 
     asked = []
     held, make = under_skin.plain_skull(), under_skin.plain_skull
     monkeypatch.setattr(under_skin, "at_hand", lambda: bool(asked))
     monkeypatch.setattr(under_skin, "plain_skull", lambda *a: (asked.append(1), make(*a))[1])
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    click(window.folds["Under the skin"].button)
-    click(window.under_skin.make)
-    assert window.steering.busy()
+    click(window.inspector.folds["Under the skin"].button)
+    click(window.panel("Under the skin").make)
+    assert window.panel("Base head").steering.busy()
     qtbot.waitUntil(lambda: SKULL in window.bench.portrait.pieces, timeout=20000)
     assert len(window.bench.portrait.surface(SKULL)) == len(held.positions)

@@ -103,16 +103,16 @@ def test_keys_take_tools_and_change_sizes(window):
     for key, tool in ((Qt.Key.Key_M, "move"), (Qt.Key.Key_R, "crease"), (Qt.Key.Key_S, "smooth"), (Qt.Key.Key_C, "clay")):
         QTest.keyClick(window, key)
         assert bench.tool_id == tool
-        assert window.tool_panel.buttons[tool].isChecked()
+        assert window.tools[0].buttons[tool].isChecked()
     size = bench.tool_settings.size
     QTest.keyClick(window, Qt.Key.Key_BracketRight)
     assert bench.tool_settings.size == pytest.approx(size * 1.15)
-    assert window.tool_panel.diameter.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
+    assert window.tools[0].diameter.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
     QTest.keyClick(window, Qt.Key.Key_BracketLeft)
     assert bench.tool_settings.size == pytest.approx(size)
     QTest.keyClick(window, Qt.Key.Key_T)
     assert not bench.symmetry
-    assert not window.tool_panel.symmetry.isChecked()
+    assert not window.tools[0].symmetry.isChecked()
 
 
 def test_locked_and_hidden_pieces_are_left_alone(window, qtbot):
@@ -132,11 +132,11 @@ def test_locked_and_hidden_pieces_are_left_alone(window, qtbot):
 def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
     bench, v = window.bench, window.viewport
     photo = bench.portrait.sitter.photos[0]
-    QTest.mouseClick(window.wall.cards[photo.id].picture, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.walls.cards[photo.id].picture, Qt.MouseButton.LeftButton)
     assert bench.standing == photo.id
-    assert window.wall.overlay.isVisible()
+    assert window.walls.overlay.isVisible()
     # the clay's landmarks are drawn where the photo's standpoint says
-    box, point = v.standing.box(), bench.portrait.landmark("prn")
+    box, point = v.standpoint.box(), bench.portrait.landmark("prn")
     u, w = bench.alignment.camera(photo.standpoint.camera()).project(point)[0]
     scale = box.width() / photo.width
     x, y = v.camera().project(point)[0]
@@ -148,51 +148,52 @@ def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
         c = v.grab().toImage().pixelColor(int(box.center().x()), int(box.center().y()) + 20)
         return np.array([c.red(), c.green(), c.blue()], int)
 
-    window.wall.overlay.opacity.setValue(0)
+    window.walls.overlay.opacity.setValue(0)
     only_clay = middle()
-    window.wall.overlay.opacity.setValue(100)
+    window.walls.overlay.opacity.setValue(100)
     only_photo = middle()
     image = v.photos.image(bench.portrait.sitter, photo)
     expected = image.pixelColor(image.width() // 2, int((box.height() / 2 + 20) / box.height() * image.height()))
     assert np.abs(only_photo - (expected.red(), expected.green(), expected.blue())).max() < 14
-    window.wall.overlay.opacity.setValue(50)
+    window.walls.overlay.opacity.setValue(50)
     assert np.abs(middle() - (only_clay + only_photo) / 2).max() < 6
-    window.wall.overlay.wipe.click()
+    window.walls.overlay.wipe.click()
     assert bench.overlay.wipe == 0.5
     line_x = box.left() + 0.5 * box.width()
     drag(v, line((line_x, 300), (line_x - 60, 300), 5))
     assert bench.overlay.wipe == pytest.approx(0.5 - 60 / box.width(), abs=0.01)
-    window.wall.overlay.blink.click()
+    window.walls.overlay.blink.click()
     qtbot.waitUntil(lambda: not v.blink_on, timeout=3000)
     drag(v, line((box.right() + 40, 30), (box.right() + 90, 30), 4), Qt.MouseButton.RightButton)
     assert bench.standing is None
-    assert not window.wall.overlay.isVisible()
+    assert not window.walls.overlay.isVisible()
 
 
 def test_likeness_row_flies_to_its_photo_and_follows_the_clay(window, qtbot):
     bench = window.bench
-    window.likeness.refresh()
-    worst = window.likeness.rows[0]
-    window.likeness.table.cellClicked.emit(0, 0)
+    window.panel("Likeness").refresh()
+    worst = window.panel("Likeness").rows[0]
+    window.panel("Likeness").table.cellClicked.emit(0, 0)
     assert bench.standing in worst.photos
     assert bench.landmark == worst.key
     s = bench.portrait.surface("head")
     rows = s.rows_in_ball(bench.portrait.landmark(worst.key), 15.0)
-    from yewfinch.core.document.edits import Edit, RowsChange
+    from yewfinch.core.document.model.edits import Edit
+    from yewfinch.core.mesh.surface.rows_change import RowsChange
 
     step = bench.likeness().alignment.rotation.T @ worst.vector
     after = (s.positions[rows] - step * 0.9).astype(np.float32)
     bench.portrait.perform(Edit("Push", (RowsChange("head", "positions", rows, s.positions[rows].copy(), after),)))
 
     def now():
-        return next(o for o in window.likeness.rows if o.key == worst.key)
+        return next(o for o in window.panel("Likeness").rows if o.key == worst.key)
 
     qtbot.waitUntil(lambda: now().size < worst.size - 0.2, timeout=3000)
     assert now().size < 0.35 * worst.size
 
 
 def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch):
-    from yewfinch.app import tool_circle
+    from yewfinch.app.rooms.stroke import tool_circle
 
     laid = []
     lay = tool_circle.circle_on
@@ -204,7 +205,7 @@ def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch
         view.update()
         qtbot.wait(30)
     assert laid == [1]
-    ring = view.circle.ring(view)
+    ring = window.rooms["stroke"].overs[1].paint.func.__self__.ring(view)
     size = window.bench.tool_settings.size
     across = np.linalg.norm(ring - view.hit.point, axis=1)
     assert (across > size / 2 - 0.01).all()  # laid on the clay it is longer than wide
@@ -215,20 +216,20 @@ def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch
 
 def test_calipers_measure_and_stay(window, qtbot):
     bench = window.bench
-    window.calipers.buttons["distance"].click()
+    window.panel("Calipers").buttons["distance"].click()
     for key in ("en_l", "en_r"):
         QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*map(round, at_landmark(window, key))))
     assert len(bench.portrait.calipers) == 1
-    qtbot.waitUntil(lambda: window.calipers._list.count() == 1, timeout=2000)
-    from yewfinch.app.overlays import caliper_text
+    qtbot.waitUntil(lambda: window.panel("Calipers")._list.count() == 1, timeout=2000)
+    from yewfinch.app.rooms.measures.caliper_paint import caliper_text
 
-    value = float(caliper_text(window.viewport, bench.portrait.calipers[0]).split()[0])
+    value = float(caliper_text(bench.portrait, bench.portrait.calipers[0]).split()[0])
     assert value == pytest.approx(np.linalg.norm(bench.portrait.landmark("en_l") - bench.portrait.landmark("en_r")), abs=1.5)
-    window.calipers.buttons["distance"].click()
-    window.calipers.buttons["angle"].click()
+    window.panel("Calipers").buttons["distance"].click()
+    window.panel("Calipers").buttons["angle"].click()
     for key in ("ch_l", "sn", "ch_r"):
         QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*map(round, at_landmark(window, key))))
-    assert caliper_text(window.viewport, bench.portrait.calipers[1]).endswith("°")
+    assert caliper_text(bench.portrait, bench.portrait.calipers[1]).endswith("°")
     QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
     assert bench.mode == "tool"
     window.undo()
@@ -252,23 +253,23 @@ def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     bench = window.bench
     bench.set_stage("Skin")
     bench.portrait.fill("head", (12, 140, 220, 255), "Fill")
-    window.colour.pick.click()
+    window.panel("Colour").pick.click()
     x, y = at_landmark(window, "tr")
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(x), int(y)))
     assert bench.rgb == (12, 140, 220)
-    assert window.colour.hex.text() == "#0c8cdc"
-    window.colour.photo.click()
+    assert window.panel("Colour").hex.text() == "#0c8cdc"
+    window.panel("Colour").photo.click()
     assert "matched photo first" in window.status.message.text()
     bench.stand_at(bench.portrait.sitter.photos[0].id)
-    window.colour.photo.click()
-    box = window.viewport.standing.box()
+    window.panel("Colour").photo.click()
+    box = window.viewport.standpoint.box()
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20))
     r, g, b = bench.rgb
     assert max(r, g, b) < 140  # the dark pullover
-    window.colour.hex.setText("#123456")
-    window.colour.hex.editingFinished.emit()
+    window.panel("Colour").hex.setText("#123456")
+    window.panel("Colour").hex.editingFinished.emit()
     assert bench.rgb == (0x12, 0x34, 0x56)
-    window.colour.fill.click()
+    window.panel("Colour").fill.click()
     assert tuple(bench.portrait.surface(bench.piece_id).colour[0, :3]) == (0x12, 0x34, 0x56)
 
 
@@ -277,13 +278,13 @@ def test_tab_hides_panels_from_the_clay_and_moves_the_focus_elsewhere(window):
 
     window.viewport.setFocus()
     QTest.keyClick(window.viewport, Qt.Key.Key_Tab)
-    assert not window.wall.isVisible()
+    assert not window.walls.isVisible()
     QTest.keyClick(window.viewport, Qt.Key.Key_Tab)
-    assert window.wall.isVisible()
-    box = window.tool_panel.diameter.box
+    assert window.walls.isVisible()
+    box = window.tools[0].diameter.box
     box.setFocus()
     QTest.keyClick(box, Qt.Key.Key_Tab)
-    assert window.wall.isVisible()
+    assert window.walls.isVisible()
     assert QApplication.focusWidget() is not box
     window.viewport.setFocus()
     QTest.keyClick(window.viewport, Qt.Key.Key_Tab, Qt.KeyboardModifier.ShiftModifier)

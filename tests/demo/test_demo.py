@@ -6,11 +6,11 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from yewfinch.core.document.check import problems
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import read_photo
 from yewfinch.demo import sitter
-from yewfinch.demo.portrait import PHOTOS, demo_portrait, photo_file
+from yewfinch.demo.demo_portrait import PHOTOS, demo_portrait, photo_file
 
 
 @pytest.mark.parametrize("name", PHOTOS)

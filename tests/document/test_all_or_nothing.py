@@ -3,11 +3,12 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.document.edits import Edit, FieldChange, PieceChange, RowsChange
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.edits import Edit, FieldChange, PieceChange
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 
 
 def state_of(portrait):
@@ -16,7 +17,7 @@ def state_of(portrait):
         k: (p, p.surface.positions.copy(), p.surface.colour.copy(), p.surface.mask.copy(), p.surface.bounds().copy())
         for k, p in portrait.pieces.items()
     }
-    return clay, list(portrait.pieces), portrait.name, dict(portrait.anchors), portrait.history.names, portrait.history.position, portrait.history.stamp
+    return clay, list(portrait.pieces), portrait.name, dict(portrait.anchors), portrait.history.names, portrait.history.position, portrait.history.moment
 
 
 def same(a, b):

@@ -3,14 +3,23 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.document import adapting, fusing, masking, pieces, placing, symmetry, tidying
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import (
+    adapting,
+    fusing,
+    masking,
+    pieces,
+    placing,
+    symmetrising,
+    tidying,
+)
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
-from yewfinch.core.show.outline import drawn
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.outline import drawn
+from yewfinch.core.sight.view import View
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -72,7 +81,7 @@ def _split_off(p):
 def _refined(p):
     rows = np.arange(min(20, len(p.surface("strange"))), dtype=np.int32)
     at = p.surface("strange").positions[rows].copy()
-    stroke = Edit("stroke", (RowsChange("strange", "positions", rows, at, at),))
+    stroke = RowsChange("strange", "positions", rows, at, at)
     return Edit("refined", adapting.refined(p, "strange", stroke, 5.0, True))
 
 
@@ -93,10 +102,10 @@ JOBS = {
     "cut": lambda p: masking.cut_by(p, ["strange"], _across(p, "line", [(-2, 0.1, 0), (2, -0.05, 0)]), keep=True)[0],
     "drill": lambda p: masking.cut_by(p, ["strange"], _across(p, "box", [(-0.2, -0.2, 0), (0.2, 0.2, 0)]), keep=False)[0],
     "shell": _shell, "split off": _split_off, "masks": _masked,
-    "look over": lambda p: symmetry.looked_over(p, "strange", "sitter"),
-    "left to right": lambda p: symmetry.even(p, "strange", "across", "left")[0],
-    "both even": lambda p: symmetry.even(p, "strange", "across", "both")[0],
-    "sectors": lambda p: symmetry.round_axis(p, "strange", 5, 1),
+    "look over": lambda p: symmetrising.looked_over(p, "strange", "sitter"),
+    "left to right": lambda p: symmetrising.even(p, "strange", "across", "left")[0],
+    "both even": lambda p: symmetrising.even(p, "strange", "across", "both")[0],
+    "sectors": lambda p: symmetrising.round_axis(p, "strange", 5, 1),
     "refine": _refined,
     "twin": lambda p: pieces.twin(p, "strange")[0], "split": lambda p: pieces.split(p, "strange"),
     "mirror": lambda p: pieces.mirror(p, "strange")[0], "merge": lambda p: pieces.merge(p, ["head", "strange"]),

@@ -5,30 +5,31 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from yewfinch.core.document import (
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import (
     adapting,
     detail_levels,
+    form_layers,
     fusing,
-    layers,
     masking,
     pieces,
     placing,
     solids,
-    symmetry,
+    symmetrising,
     tidying,
 )
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.locks import see_unlocked
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
-from yewfinch.core.mesh.holes import half_edges
+from yewfinch.core.mesh.repair.holes import half_edges
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.solid import KINDS
 from yewfinch.core.sculpt import masks
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import Outline
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.outline import Outline
+from yewfinch.core.sight.view import View
 from yewfinch.demo.shapes import cube_sphere
 
 #: Clay is kept small, so that many steps fit into the test.
@@ -122,10 +123,11 @@ class Work:
         s = held.surface
         rows = s.rows_in_ball(s.positions[self.rng.integers(len(s))], self.rng.uniform(5, 25))
         before = s.positions[rows].copy()
-        edit = Edit("Stroke", (RowsChange(held.id, "positions", rows, before, before + 3 * s.normals[rows] * s.free(rows)[:, None]),))
-        if self.rng.random() < 0.5 and held.levels is None and not layers.stack_of(self.p, held).layers:
+        change = RowsChange(held.id, "positions", rows, before, before + 3 * s.normals[rows] * s.free(rows)[:, None])
+        edit = Edit("Stroke", (change,))
+        if self.rng.random() < 0.5 and held.levels is None and not form_layers.stack_of(self.p, held).layers:
             self.p.perform(edit)
-            more = adapting.refined(self.p, held.id, edit, 4.0, bool(self.rng.integers(2)))
+            more = adapting.refined(self.p, held.id, change, 4.0, bool(self.rng.integers(2)))
             self.p.append(more)
             return edit
         return edit
@@ -140,7 +142,7 @@ class Work:
             made = np.where(held.surface.positions[:, :1] > self.rng.uniform(-30, 30), 255, 0).astype(np.uint8)
         else:
             made = (masks.inverted, masks.softened, masks.grown, masks.cleared)[way - 1](held.surface)
-        return masks.change(held, made, "Mask")
+        return masking.mask_edit(held, made, "Mask")
 
     def store(self):
         return masking.store(self.p, self.any(self.masked), f"mask {self.rng.integers(3)}")
@@ -169,10 +171,10 @@ class Work:
         return tidying.reduce(self.p, held.id, max(60, len(held.surface.faces)))
 
     def even(self):
-        return symmetry.even(self.p, self.any(), str(self.rng.choice(list(symmetry.WHERE))), str(self.rng.choice(["left", "right"])))
+        return symmetrising.even(self.p, self.any(), str(self.rng.choice(list(symmetrising.WHERE))), str(self.rng.choice(["left", "right"])))
 
     def sectors(self):
-        return symmetry.round_axis(self.p, self.any(), int(self.rng.integers(2, 6)), int(self.rng.integers(3)))
+        return symmetrising.round_axis(self.p, self.any(), int(self.rng.integers(2, 6)), int(self.rng.integers(3)))
 
     def add_level(self):
         key = self.any()
@@ -186,12 +188,12 @@ class Work:
         return detail_levels.drop_finer(self.p, self.any(lambda v: v.levels is not None))
 
     def layer(self):
-        return layers.add(self.p, self.any())
+        return form_layers.add(self.p, self.any())
 
     def weigh(self):
         held = self.p.pieces[self.any()]
-        found = layers.stack_of(self.p, held).layers
-        return layers.weigh(self.p, held.id, found[0].id, 0.5) if found else None
+        found = form_layers.stack_of(self.p, held).layers
+        return form_layers.weigh(self.p, held.id, found[0].id, 0.5) if found else None
 
     def lock(self):
         locked = [k for k, v in self.p.pieces.items() if v.locked]

@@ -5,19 +5,19 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.work import dent
 
-from yewfinch.core.anatomy.base_head import HEAD
-from yewfinch.core.document import bends
-from yewfinch.core.document.figure import figures
+from tests.document.work import dent
+from yewfinch.core.anatomy.figure.pose import Pose
+from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.verbs import bends, masking
 from yewfinch.core.formats import container
+from yewfinch.core.reshape.part_turn import PartTurn
 from yewfinch.core.sculpt import masks
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
-from yewfinch.core.show.part_turn import PartTurn
-from yewfinch.core.show.pose import Pose
 
 Z = np.array([0.0, 0.0, 1.0])
 
@@ -26,8 +26,8 @@ def nose(portrait):
     """Mask the nose softly; the line runs down its bridge."""
     piece = portrait.pieces[HEAD]
     for name in ("nose", "nose wing_l", "nose wing_r"):
-        portrait.perform(masks.change(piece, masks.of_region(piece, name, add=True), "Mask"))
-    portrait.perform(masks.change(piece, masks.softened(piece.surface), "Soften"))
+        portrait.perform(masking.mask_edit(piece, masking.of_region(piece, name, add=True), "Mask"))
+    portrait.perform(masking.mask_edit(piece, masks.softened(piece.surface), "Soften"))
     return PartTurn("hinge", portrait.landmark("n"), portrait.landmark("sn"), Z)
 
 
@@ -76,7 +76,7 @@ def test_masked_clay_is_held_from_every_tool(portrait, name):
     rows = surface.rows_in_ball(at, 12.0)
     mask = surface.mask.copy()
     mask[rows] = 255
-    portrait.perform(masks.change(portrait.pieces[HEAD], mask, "Mask"))
+    portrait.perform(masking.mask_edit(portrait.pieces[HEAD], mask, "Mask"))
     shape, colour = surface.positions.copy(), surface.colour.copy()
     stroke(portrait, name, at, size=50.0)
     np.testing.assert_array_equal(surface.positions[rows], shape[rows])
@@ -87,10 +87,10 @@ def test_masked_clay_is_held_from_every_tool(portrait, name):
 
 def test_whole_masks(portrait):
     piece, surface = portrait.pieces[HEAD], portrait.surface(HEAD)
-    assert masks.change(piece, masks.cleared(surface), "Clear") is None
-    portrait.perform(masks.change(piece, masks.of_region(piece, "ear_l"), "Ear"))
+    assert masking.mask_edit(piece, masks.cleared(surface), "Clear") is None
+    portrait.perform(masking.mask_edit(piece, masking.of_region(piece, "ear_l"), "Ear"))
     np.testing.assert_array_equal(surface.mask[:, 0], piece.regions["ear_l"])
-    both = masks.of_region(piece, "ear_r", add=True)
+    both = masking.of_region(piece, "ear_r", add=True)
     assert (both >= surface.mask).all()
     np.testing.assert_array_equal(masks.inverted(surface), 255 - surface.mask)
     # softening keeps the amount, about, and widens the edge; sharpening narrows it
@@ -101,7 +101,7 @@ def test_whole_masks(portrait):
     surface.mask[:] = soft
     assert int(((masks.sharpened(surface) > 5) & (masks.sharpened(surface) < 250)).sum()) < between[1]
     with pytest.raises(KeyError):
-        masks.of_region(piece, "tail")
+        masking.of_region(piece, "tail")
 
 
 def test_softening_is_the_mean_of_neighbours(portrait):
@@ -126,7 +126,7 @@ def test_a_mask_is_saved_and_opened(portrait, tmp_path):
     piece = portrait.pieces[HEAD]
     container.save(portrait, tmp_path / "free.yewfinch")
     assert "pieces/head/mask.npy" not in zipfile.ZipFile(tmp_path / "free.yewfinch").namelist()
-    portrait.perform(masks.change(piece, masks.of_region(piece, "ear_l"), "Ear"))
+    portrait.perform(masking.mask_edit(piece, masking.of_region(piece, "ear_l"), "Ear"))
     container.save(portrait, tmp_path / "a.yewfinch")
     np.testing.assert_array_equal(container.load(tmp_path / "a.yewfinch").surface(HEAD).mask, piece.surface.mask)
 

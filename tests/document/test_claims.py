@@ -6,7 +6,7 @@ import sys
 
 import pytest
 
-from yewfinch.core.document.claims import Claim, claimed, stand_of
+from yewfinch.core.session.claims import Claim, claimed, stand_of
 
 
 @pytest.fixture(autouse=True)
@@ -42,7 +42,7 @@ def test_a_link_is_the_file_it_leads_to(tmp_path):
 
 def test_a_claim_ends_with_its_process(tmp_path):
     code = (
-        "import sys, time; from pathlib import Path; from yewfinch.core.document.claims import Claim\n"
+        "import sys, time; from pathlib import Path; from yewfinch.core.session.claims import Claim\n"
         "c = Claim(); c.take(Path(sys.argv[1])); print('held', flush=True); time.sleep(60)"
     )
     with subprocess.Popen([sys.executable, "-c", code, str(tmp_path / "a.yewfinch")], stdout=subprocess.PIPE, text=True) as other:

@@ -3,10 +3,10 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.document import detail_levels as levels
-from yewfinch.core.document import pieces, tidying
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.nearest import nearest_anchors
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import detail_levels as levels
+from yewfinch.core.document.verbs import pieces, tidying
+from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -18,7 +18,8 @@ def with_ball(portrait):
 
 
 def move(portrait, rows, step):
-    from yewfinch.core.document.edits import Edit, RowsChange
+    from yewfinch.core.document.model.edits import Edit
+    from yewfinch.core.mesh.surface.rows_change import RowsChange
 
     surface = portrait.surface("clay")
     before = surface.positions[rows].copy()
@@ -72,7 +73,7 @@ def test_landmarks_stay_on_their_spot_through_all_levels(with_ball):
 
 
 def test_the_head_carries_its_own_landmarks_and_says_at_which_level_it_is_steered(portrait):
-    from yewfinch.core.document.figure import figures
+    from yewfinch.core.document.figure.shaping import figures
 
     before = portrait.landmarks()
     portrait.perform(levels.add(portrait, "head"))

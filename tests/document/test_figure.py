@@ -6,15 +6,15 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.document.work import dent
 
-from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE
-from yewfinch.core.anatomy.people import draw
-from yewfinch.core.anatomy.person import PRESETS, Figure, Person
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.figure import LEVELS, figures
-from yewfinch.core.document.fitting import person_of
-from yewfinch.core.document.new import new_portrait
+from tests.document.work import dent
+from yewfinch.core.anatomy.figure.people import draw
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
+from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import LEVELS, figures
+from yewfinch.core.document.verbs.check import problems
+from yewfinch.core.document.verbs.fitting import person_of
 from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError, YewfinchError
 from yewfinch.core.sitter.alignment import procrustes

@@ -4,13 +4,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.document.work import begun, on
 
-from yewfinch.core.document import fusing, solids
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.surface import Surface
+from tests.document.work import begun, on
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import fusing, solids
+from yewfinch.core.document.verbs.check import problems
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 
 
@@ -101,9 +101,8 @@ def test_parts_that_look_inwards_and_open_rims_are_dealt_with(portrait, ball):
 
 def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
     from tests.nets import bumpy
-
-    from yewfinch.core.document import detail_levels, layers
-    from yewfinch.core.mesh.nearest import nearest
+    from yewfinch.core.document.verbs import detail_levels, form_layers
+    from yewfinch.core.mesh.query.nearest import nearest
 
     dense = bumpy(80)
     dense.colour[dense.positions[:, 2] > 0] = (10, 200, 10, 255)
@@ -111,19 +110,19 @@ def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
     portrait.perform(fusing.remesh_with_detail(portrait, "clay", 9.0, 2))
     held = portrait.pieces["clay"]
     assert detail_levels.count(held) == 3
-    stack = layers.stack_of(portrait, held)
+    stack = form_layers.stack_of(portrait, held)
     assert [v.name for v in stack.layers] == [fusing.DETAIL]
     with_it = np.sqrt(nearest(dense, held.surface.positions)[0])
     assert with_it.max() < 0.05
     assert (held.surface.colour[held.surface.positions[:, 2] > 4, 1] == 200).all()
-    portrait.perform(layers.weigh(portrait, "clay", stack.layers[0].id, 0.0))
+    portrait.perform(form_layers.weigh(portrait, "clay", stack.layers[0].id, 0.0))
     without = np.sqrt(nearest(dense, held.surface.positions)[0])
     assert without.mean() > 0.15
-    portrait.perform(layers.weigh(portrait, "clay", stack.layers[0].id, 1.0))
+    portrait.perform(form_layers.weigh(portrait, "clay", stack.layers[0].id, 1.0))
     np.testing.assert_array_equal(np.sqrt(nearest(dense, held.surface.positions)[0]), with_it)
     portrait.perform(detail_levels.go_to(portrait, "clay", 0))
     portrait.perform(detail_levels.go_to(portrait, "clay", 2))
-    assert layers.stack_of(portrait, portrait.pieces["clay"]).layers
+    assert form_layers.stack_of(portrait, portrait.pieces["clay"]).layers
     for _ in range(5):
         portrait.history.undo()
     assert portrait.surface("clay") is dense

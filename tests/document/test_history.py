@@ -5,11 +5,12 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from yewfinch.core.document import history, stowage
-from yewfinch.core.document.edits import Edit, FieldChange, PieceChange, RowsChange
-from yewfinch.core.document.history import RAW
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.model import history, stowage
+from yewfinch.core.document.model.edits import Edit, FieldChange, PieceChange
+from yewfinch.core.document.model.history import RAW
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -165,12 +166,12 @@ def test_what_follows_later_becomes_part_of_the_last_step(small):
     start = small.surface("ball").positions.copy()
     for k in range(RAW + 3):
         push(small, k)
-    stamp, position = small.history.stamp, small.history.position
+    stamp, position = small.history.moment, small.history.position
     rows = np.arange(10, dtype=np.int32)
     before = small.surface("ball").positions[rows].copy()
     small.append((RowsChange("ball", "positions", rows, before, before + 1),))
     assert small.history.position == position
-    assert small.history.stamp != stamp
+    assert small.history.moment != stamp
     assert small.history.names[-1] == f"edit {RAW + 2}"
     assert len(small.history.last().changes) == 2
     small.history.undo()
@@ -214,10 +215,10 @@ def test_surfaces_that_a_piece_had_meanwhile_are_forgotten_when_entries_are_join
         surface = portrait.surface(key)
         after = surface.positions[rows] + np.float32(number + 1)
         held = portrait.pieces[key]
-        stroke = Edit("leg", (RowsChange(key, "positions", rows, surface.positions[rows].copy(), after),))
+        stroke = RowsChange(key, "positions", rows, surface.positions[rows].copy(), after)
         surface.set_rows(rows, after)
         other = replace(held, surface=surface.copy())
-        portrait.extend(stroke, (PieceChange(held, other), FieldChange("name", portrait.name, f"leg {number}")))
+        portrait.keep_stroke("leg", stroke, (PieceChange(held, other), FieldChange("name", portrait.name, f"leg {number}")))
         surfaces.append(other.surface)
     last = surfaces[-1].positions.copy()
     portrait.history.join(3)
@@ -260,7 +261,9 @@ def test_a_stroke_under_way_holds_news_back(small):
     portrait.net_changed.connect(lambda piece, box: heard.append((piece, box.tolist())))
     box = np.array([[0.0, 0, 0], [1, 1, 1]])
     more = (PieceChange(held, replace(held, surface=held.surface.copy()), box), FieldChange("name", portrait.name, "x"))
-    portrait.extend(Edit("leg", ()), more, going=True)
+    rows = np.arange(1, dtype=np.int32)
+    same = held.surface.positions[rows].copy()
+    portrait.keep_stroke("leg", RowsChange(key, "positions", rows, same, same), more, going=True)
     assert heard == [(key, box.tolist())]
     portrait.announce()
     assert heard[1:] == ["pieces", "name"]

@@ -8,7 +8,7 @@ import sys
 import pytest
 
 from yewfinch import cli
-from yewfinch.core.document.journal import Journal
+from yewfinch.core.session.journal import Journal
 
 
 def test_a_report_says_what_is_needed_and_is_in_the_log(tmp_path):
@@ -47,7 +47,7 @@ def test_a_folder_that_cannot_be_written_is_no_error(tmp_path):
 
 
 def test_a_crash_of_the_interpreter_leaves_its_stack(tmp_path):
-    script = "from yewfinch.core.document.journal import Journal; import faulthandler; j = Journal(); faulthandler._sigsegv()"
+    script = "from yewfinch.core.session.journal import Journal; import faulthandler; j = Journal(); faulthandler._sigsegv()"
     done = subprocess.run([sys.executable, "-c", script], env={**os.environ, "YEWFINCH_STATE": str(tmp_path)}, timeout=120, check=False)
     assert done.returncode < 0
     assert "Segmentation fault" in (tmp_path / "faults.txt").read_text()

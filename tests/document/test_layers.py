@@ -5,11 +5,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
-from tests.document.work import added, stack, stroke, weighed, with_ball
 
-from yewfinch.core.document import detail_levels, layers, tidying
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
+from tests.document.work import added, stack, stroke, weighed, with_ball
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import detail_levels, form_layers, tidying
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -82,7 +83,7 @@ def test_work_on_the_form_itself_stays_when_layers_are_weighed():
     weighed(portrait, key, 1.0)
     np.testing.assert_allclose(portrait.surface("clay").positions, both, atol=3e-5)
     assert np.abs(other - both).max() > 0.5
-    portrait.perform(layers.remove(portrait, "clay", key))
+    portrait.perform(form_layers.remove(portrait, "clay", key))
     np.testing.assert_allclose(portrait.surface("clay").positions, other, atol=3e-5)
     assert "clay" not in portrait.layers
 
@@ -94,13 +95,13 @@ def test_hidden_held_off_merged_settled_and_ordered():
     stroke(portrait, 1, a)
     stroke(portrait, 2, b)
     full = portrait.surface("clay").positions.copy()
-    portrait.perform(layers.show(portrait, "clay", b, False))
+    portrait.perform(form_layers.show(portrait, "clay", b, False))
     without = portrait.surface("clay").positions.copy()
-    portrait.perform(layers.show(portrait, "clay", b, True))
+    portrait.perform(form_layers.show(portrait, "clay", b, True))
     np.testing.assert_array_equal(portrait.surface("clay").positions, full)
     assert (without != full).any()
     # merged: the same form, one layer
-    edit, kept = layers.merge(portrait, "clay", b)
+    edit, kept = form_layers.merge(portrait, "clay", b)
     portrait.perform(edit)
     assert [v.id for v in stack(portrait).layers] == [a]
     np.testing.assert_allclose(portrait.surface("clay").positions, full, atol=3e-5)
@@ -111,26 +112,26 @@ def test_hidden_held_off_merged_settled_and_ordered():
     # held off by the present mask
     surface = portrait.surface("clay")
     surface.mask[surface.positions[:, 0] > 0] = 255
-    portrait.perform(layers.hold_off(portrait, "clay", a))
+    portrait.perform(form_layers.hold_off(portrait, "clay", a))
     masked = plain[:, 0] > 0
     away_from_b = (without == full).all(axis=1)
     np.testing.assert_array_equal(portrait.surface("clay").positions[masked & away_from_b], plain[masked & away_from_b])
     portrait.history.undo()
     # settled: the form keeps it
     surface.mask[:] = 0
-    portrait.perform(layers.remove(portrait, "clay", a, settle=True))
+    portrait.perform(form_layers.remove(portrait, "clay", a, settle=True))
     np.testing.assert_allclose(portrait.surface("clay").positions, full, atol=3e-5)
     portrait.history.undo()
-    portrait.perform(layers.move(portrait, "clay", b, 1))
+    portrait.perform(form_layers.move(portrait, "clay", b, 1))
     assert [v.id for v in stack(portrait).layers] == [a, b]
     np.testing.assert_array_equal(portrait.surface("clay").positions, full)
-    edit, twin = layers.duplicate(portrait, "clay", a)
+    edit, twin = form_layers.duplicate(portrait, "clay", a)
     portrait.perform(edit)
     np.testing.assert_array_equal(portrait.surface("clay").positions, full)
-    portrait.perform(layers.show(portrait, "clay", twin, True))
+    portrait.perform(form_layers.show(portrait, "clay", twin, True))
     moved = (without != plain).any(axis=1) & away_from_b
     np.testing.assert_allclose((portrait.surface("clay").positions - plain)[moved], 2 * (full - plain)[moved], atol=1e-4)
-    portrait.perform(layers.rename(portrait, "clay", a, "skin"))
+    portrait.perform(form_layers.rename(portrait, "clay", a, "skin"))
     assert stack(portrait)[a].name == "skin"
 
 
@@ -142,7 +143,7 @@ def test_several_strokes_become_one_layer_and_other_steps_end_the_row():
     for seed in (2, 3, 4):
         stroke(portrait, seed)
     after = portrait.surface("clay").positions.copy()
-    edit, key = layers.last_strokes(portrait, "clay", 40)
+    edit, key = form_layers.last_strokes(portrait, "clay", 40)
     portrait.perform(edit)
     assert stack(portrait)[key].name == "3 strokes"
     np.testing.assert_allclose(portrait.surface("clay").positions, after, atol=1e-6)
@@ -155,21 +156,21 @@ def test_the_last_stroke_and_the_difference_to_a_state_become_layers():
     before = portrait.surface("clay").positions.copy()
     stroke(portrait, 4)
     after = portrait.surface("clay").positions.copy()
-    edit, key = layers.last_strokes(portrait, "clay")
+    edit, key = form_layers.last_strokes(portrait, "clay")
     portrait.perform(edit)
     np.testing.assert_array_equal(portrait.surface("clay").positions, after)
     weighed(portrait, key, 0.0)
     np.testing.assert_array_equal(portrait.surface("clay").positions, before)
     with pytest.raises(YewfinchError, match="no stroke"):
-        layers.last_strokes(portrait, "clay")
+        form_layers.last_strokes(portrait, "clay")
     weighed(portrait, key, 1.0)
     stroke(portrait, 9)
-    edit, second = layers.difference(portrait, "clay", before, "all of it")
+    edit, second = form_layers.difference(portrait, "clay", before, "all of it")
     portrait.perform(edit)
     weighed(portrait, second, 0.0)
     np.testing.assert_allclose(portrait.surface("clay").positions, before, atol=3e-5)
     with pytest.raises(YewfinchError, match="other faces"):
-        layers.difference(portrait, "clay", before[:-1], "x")
+        form_layers.difference(portrait, "clay", before[:-1], "x")
 
 
 def test_layers_belong_to_a_level_and_turn_with_what_is_under_them():
@@ -184,8 +185,8 @@ def test_layers_belong_to_a_level_and_turn_with_what_is_under_them():
     portrait.perform(detail_levels.go_to(portrait, "clay", 0))
     held = portrait.pieces["clay"]
     assert stack(portrait).layers == ()
-    assert [s.level for s in layers.elsewhere(portrait, held)] == [1]
-    assert "another level" in layers.ready(portrait, held, key)
+    assert [s.level for s in form_layers.elsewhere(portrait, held)] == [1]
+    assert "another level" in form_layers.ready(portrait, held, key)
     turn = Rotation.from_euler("xyz", [30, 80, 10], degrees=True)
     rows = np.arange(len(held.surface), dtype=np.int32)
     before = held.surface.positions.copy()
@@ -205,17 +206,17 @@ def test_what_cannot_be_is_said(portrait):
     key = added(portrait)
     for strength in (-1.5, 2.5, np.nan):
         with pytest.raises(YewfinchError, match="strong"):
-            layers.weigh(portrait, "clay", key, strength)
+            form_layers.weigh(portrait, "clay", key, strength)
     with pytest.raises(YewfinchError, match="letters"):
-        layers.rename(portrait, "clay", key, "  ")
+        form_layers.rename(portrait, "clay", key, "  ")
     with pytest.raises(YewfinchError, match="below"):
-        layers.merge(portrait, "clay", key)
+        form_layers.merge(portrait, "clay", key)
     held = portrait.pieces["clay"]
-    assert layers.ready(portrait, held, key) == ""
-    portrait.perform(layers.weigh(portrait, "clay", key, 0.0))
-    assert "strength" in layers.ready(portrait, held, key)
-    portrait.perform(layers.show(portrait, "clay", key, False))
-    assert "hidden" in layers.ready(portrait, held, key)
+    assert form_layers.ready(portrait, held, key) == ""
+    portrait.perform(form_layers.weigh(portrait, "clay", key, 0.0))
+    assert "strength" in form_layers.ready(portrait, held, key)
+    portrait.perform(form_layers.show(portrait, "clay", key, False))
+    assert "hidden" in form_layers.ready(portrait, held, key)
     portrait.perform(tidying.reduce(portrait, "clay", 300)[0])
     assert stack(portrait).layers == ()
-    assert layers.elsewhere(portrait, portrait.pieces["clay"]) == []
+    assert form_layers.elsewhere(portrait, portrait.pieces["clay"]) == []

@@ -4,22 +4,22 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.nets import as_trimesh
 
-from yewfinch.core.document import masking, pieces
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from tests.nets import as_trimesh
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import masking, pieces
 from yewfinch.core.formats.container import load, save
-from yewfinch.core.mesh.crossings import crossings
-from yewfinch.core.mesh.parts import loose_parts
-from yewfinch.core.mesh.pick import pick_free
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.query.pick import pick_free
+from yewfinch.core.mesh.repair.parts import loose_parts
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.shell import chosen_faces, shell
 from yewfinch.core.sculpt import mask_makers, masks
+from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import Outline, drawn
-from yewfinch.core.show.view import View
-from yewfinch.core.skin.colour import to_lab
+from yewfinch.core.sight.outline import Outline, drawn
+from yewfinch.core.sight.view import View
 from yewfinch.demo.shapes import cube_sphere
 
 

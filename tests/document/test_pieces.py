@@ -6,15 +6,16 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.document.work import begun
 
-from yewfinch.core.document import pieces, solids
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from tests.document.work import begun
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import pieces, solids
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.solid import KINDS
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
@@ -145,7 +146,7 @@ def test_split_and_merge_give_back_what_was_there(empty):
 
 
 def pieces_edit(key, surface):
-    from yewfinch.core.document.edits import Edit, PieceChange
+    from yewfinch.core.document.model.edits import Edit, PieceChange
 
     return Edit("add", (PieceChange(None, Piece(key, key, surface)),))
 

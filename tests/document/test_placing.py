@@ -5,13 +5,19 @@ import pytest
 import trimesh
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import detail_levels, pieces, placing, solids, tidying
-from yewfinch.core.document.locks import see_unlocked
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.placing import Motion
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import (
+    detail_levels,
+    pieces,
+    placing,
+    solids,
+    tidying,
+)
+from yewfinch.core.document.verbs.placing import Motion
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 
 
 @pytest.fixture

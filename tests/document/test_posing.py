@@ -5,16 +5,16 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.work import NOD, dent, off, on
 
-from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE
-from yewfinch.core.anatomy.person import PRESETS, Figure, Person
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.figure import PIECES, figures
-from yewfinch.core.document.new import new_portrait
+from tests.document.work import NOD, dent, off, on
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
+from yewfinch.core.anatomy.figure.pose import Pose
+from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import PIECES, figures
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
-from yewfinch.core.show.pose import Pose
 
 
 @pytest.fixture

@@ -3,14 +3,22 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.sculpt.clay import bench, draw, line
 
-from yewfinch.core.document import detail_levels, fusing, masking, pieces, symmetry, tidying
-from yewfinch.core.document.edits import PieceChange
-from yewfinch.core.document.piece import Piece
+from tests.sculpt.clay import bench, draw, line
+from yewfinch.core.document.model.edits import PieceChange
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import (
+    detail_levels,
+    fusing,
+    masking,
+    pieces,
+    symmetrising,
+    tidying,
+)
 from yewfinch.core.formats import container
-from yewfinch.core.formats.exchange import Shape, read_shapes, write_shapes
-from yewfinch.core.mesh.channels import ROUGH, WIDTHS, Channels
+from yewfinch.core.formats.exchange.model import Shape
+from yewfinch.core.formats.model_files import read_shapes, write_shapes
+from yewfinch.core.mesh.surface.channels import ROUGH, WIDTHS, Channels
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -36,8 +44,8 @@ WAYS = {
     "fused": lambda p: fusing.fuse(p, ["clay"], 4.0),
     "with its detail": lambda p: fusing.remesh_with_detail(p, "clay", 9.0, 1),
     "reduced": lambda p: tidying.reduce(p, "clay", 1500)[0],
-    "evened": lambda p: symmetry.even(p, "clay", "sitter", "left")[0],
-    "sectors": lambda p: symmetry.round_axis(p, "clay", 5, 1),
+    "evened": lambda p: symmetrising.even(p, "clay", "sitter", "left")[0],
+    "sectors": lambda p: symmetrising.round_axis(p, "clay", 5, 1),
     "duplicate": lambda p: pieces.duplicate(p, "clay")[0],
     "mirrored": lambda p: pieces.mirror(p, "clay")[0],
     "a level": lambda p: detail_levels.add(p, "clay"),

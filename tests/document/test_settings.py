@@ -6,12 +6,13 @@ import numpy as np
 import pytest
 
 import yewfinch.warm
-from yewfinch.core.anatomy.base_head import HEAD
-from yewfinch.core.document import plain
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.settings import MOST_RECENT, Settings, cache_dir
-from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.anatomy.population import plain
+from yewfinch.core.document.verbs.check import problems
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.session.settings import MOST_RECENT, Settings
 from yewfinch.core.shared import warmup
+from yewfinch.core.shared.folders import cache_dir
 from yewfinch.core.shared.progress import part
 
 
@@ -68,7 +69,7 @@ def test_soundness_names_what_is_wrong(portrait):
     s.positions[7, 1] = np.nan
     portrait.anchors["xyz"] = Anchor(HEAD, (0, 1, 2), (0.5, 0.4, 0.4))
     portrait.pieces["eye_left"] = replace(portrait.pieces["eye_left"], name="Left")
-    from yewfinch.core.mesh.surface import Surface
+    from yewfinch.core.mesh.surface.surface import Surface
 
     eye = portrait.surface("eye_left")
     portrait.pieces["eye_left"] = replace(portrait.pieces["eye_left"], surface=Surface(eye.positions, eye.faces[5:]))

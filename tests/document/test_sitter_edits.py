@@ -4,13 +4,13 @@ from dataclasses import replace
 
 import pytest
 
-from yewfinch.app.bench import Bench
-from yewfinch.core.anatomy.measures import Measure
+from yewfinch.core.anatomy.lore.measures import Measure
 from yewfinch.core.formats import container
+from yewfinch.core.session.bench import Bench
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import Drawing, KnownDistance, photo_from
 from yewfinch.core.sitter.sheets import new_sheet
-from yewfinch.demo.portrait import demo_portrait, photo_file
+from yewfinch.demo.demo_portrait import demo_portrait, photo_file
 
 
 @pytest.fixture

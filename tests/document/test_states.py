@@ -2,13 +2,13 @@
 
 import numpy as np
 import pytest
-from tests.document.work import added, stack, stroke, weighed, with_ball
 
-from yewfinch.core.document import detail_levels, layers, states
+from tests.document.work import added, stack, stroke, weighed, with_ball
+from yewfinch.core.document.verbs import detail_levels, form_layers, states
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.errors import YewfinchError
 
 
@@ -77,13 +77,13 @@ def test_a_layer_is_erased_under_the_brush_only(portrait):
     plain = portrait.surface("clay").positions.copy()
     surface = portrait.surface("clay")
     rows = np.arange(len(surface), dtype=np.int32)
-    from yewfinch.core.document.edits import Edit, RowsChange
+    from yewfinch.core.mesh.surface.rows_change import RowsChange
 
     surface.set_rows(rows, plain * 1.04)
-    done = Edit("Stroke", (RowsChange("clay", "positions", rows, plain, surface.positions.copy()),))
-    portrait.extend(done, layers.after_stroke(portrait, "clay", key, done))
+    done = RowsChange("clay", "positions", rows, plain, surface.positions.copy())
+    portrait.keep_stroke("Stroke", done, form_layers.after_stroke(portrait, "clay", key, done))
     held = portrait.pieces["clay"]
-    drawn(portrait, "erase_layer", layers.without(portrait, held, key), times=60, after=lambda e: layers.after_stroke(portrait, "clay", key, e))
+    drawn(portrait, "erase_layer", form_layers.without(portrait, held, key), times=60, after=lambda e: form_layers.after_stroke(portrait, "clay", key, e))
     middle = np.linalg.norm(plain - (0, 0, 100), axis=1) < 5
     assert np.linalg.norm(surface.positions - plain, axis=1)[middle].max() < 0.8
     steps = np.linalg.norm(stack(portrait)[key].steps.at(rows), axis=1)

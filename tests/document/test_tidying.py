@@ -4,10 +4,10 @@ import numpy as np
 import pytest
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import tidying
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.nearest import nearest_anchors
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import tidying
+from yewfinch.core.mesh.query.nearest import nearest_anchors
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import reduce
 from yewfinch.core.reshape.reduce import reduced
 from yewfinch.core.shared.errors import CancelledError, YewfinchError

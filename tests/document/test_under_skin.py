@@ -5,13 +5,13 @@ import zipfile
 
 import numpy as np
 import pytest
-from tests.document.work import NOD, off, on
 
-from yewfinch.core.anatomy.person import PRESETS, Figure
-from yewfinch.core.document import under_skin
-from yewfinch.core.document.check import problems
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.under_skin import JAW, PEGS, SKULL, as_clay, depths, guides, pegs
+from tests.document.work import NOD, off, on
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure
+from yewfinch.core.document.figure import under_skin
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.figure.under_skin import JAW, PEGS, SKULL, as_clay, depths, guides, pegs
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import YewfinchError
 

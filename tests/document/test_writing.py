@@ -6,7 +6,7 @@ import tempfile
 
 import pytest
 
-from yewfinch.core.document.settings import Settings
+from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 

@@ -2,12 +2,12 @@
 
 import numpy as np
 
-from yewfinch.core.anatomy.base_head import HEAD
-from yewfinch.core.document import layers, solids
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.show.pose import Pose
+from yewfinch.core.anatomy.figure.pose import Pose
+from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import form_layers, solids
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -44,22 +44,22 @@ def stroke(portrait, seed, layer=None, size=2.0):
     rows = surface.rows_in_ball(centre, 25.0)
     before = surface.positions[rows].copy()
     surface.set_rows(rows, before + rng.normal(size=(len(rows), 3)) * size)
-    done = Edit("Stroke", (RowsChange("clay", "positions", rows, before, surface.positions[rows].copy()),))
-    portrait.extend(done, layers.after_stroke(portrait, "clay", layer, done) if layer else ())
+    done = RowsChange("clay", "positions", rows, before, surface.positions[rows].copy())
+    portrait.keep_stroke("Stroke", done, form_layers.after_stroke(portrait, "clay", layer, done) if layer else ())
 
 
 def added(portrait, name=""):
-    edit, key = layers.add(portrait, "clay", name)
+    edit, key = form_layers.add(portrait, "clay", name)
     portrait.perform(edit)
     return key
 
 
 def stack(portrait):
-    return layers.stack_of(portrait, portrait.pieces["clay"])
+    return form_layers.stack_of(portrait, portrait.pieces["clay"])
 
 
 def weighed(portrait, key, strength):
-    portrait.perform(layers.weigh(portrait, "clay", key, strength))
+    portrait.perform(form_layers.weigh(portrait, "clay", key, strength))
 
 
 def begun(portrait, kind, place=(0.0, 0.0, 0.0)):

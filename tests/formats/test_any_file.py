@@ -5,7 +5,8 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.formats.exchange import Shape, formats, merged, read_shapes, triangles, writable, write_shapes
+from yewfinch.core.formats.exchange.model import Shape, merged, triangles
+from yewfinch.core.formats.model_files import formats, read_shapes, writable, write_shapes
 from yewfinch.core.shared.errors import BadFileError
 
 

@@ -10,9 +10,9 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.document import autosave
-from yewfinch.core.document.check import problems
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
+from yewfinch.core.session import autosave
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.calipers import Caliper
 
@@ -314,7 +314,7 @@ def test_a_killed_process_leaves_its_work_behind(tmp_path, demo_file, monkeypatc
     code = f"""
 import os, signal
 from pathlib import Path
-from yewfinch.core.document.autosave import Autosave
+from yewfinch.core.session.autosave import Autosave
 from yewfinch.core.formats import container
 portrait = container.load(Path({str(demo_file)!r}))
 portrait.fill("head", (4, 5, 6, 255), "Fill")

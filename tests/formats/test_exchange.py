@@ -4,8 +4,9 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.formats import pieces
-from yewfinch.core.formats.exchange import Shape, read_shapes, write_shapes
+from yewfinch.core.formats import transfer
+from yewfinch.core.formats.exchange.model import Shape
+from yewfinch.core.formats.model_files import read_shapes, write_shapes
 from yewfinch.core.shared.errors import BadFileError
 
 MIXED = Shape(
@@ -33,7 +34,7 @@ def test_trimesh_reads_positions_and_colours(tmp_path, portrait, suffix):
     portrait.put_piece(type(portrait.pieces["head"])("head", "Head", portrait.surface("head")), "x")
     for eye in ("eye_left", "eye_right"):
         portrait.remove_piece(eye)
-    told = pieces.export(portrait, path)
+    told = transfer.export(portrait, path)
     mesh = trimesh.load(path, force="mesh", process=False)
     scale = 1000 if suffix == ".glb" else 1  # glTF 2.0: metres
     ours = portrait.surface("head")
@@ -50,14 +51,14 @@ def test_trimesh_reads_positions_and_colours(tmp_path, portrait, suffix):
 @pytest.mark.parametrize("suffix", [".stl", ".glb", ".ply", ".obj"])
 def test_a_whole_portrait_goes_out_and_in(tmp_path, portrait, suffix):
     path = tmp_path / f"p{suffix}"
-    pieces.export(portrait, path)
-    found = pieces.read_pieces(path, set(portrait.pieces))
+    transfer.export(portrait, path)
+    found = transfer.read_pieces(path, set(portrait.pieces))
     assert sum(len(p.surface) for p in found) == sum(len(p.surface) for p in portrait.pieces.values())
     low = np.min([p.surface.bounds()[0] for p in found], axis=0)
     np.testing.assert_allclose(low, portrait.surface("head").bounds()[0], atol=0.01)
     assert all(p.surface.closed.all() for p in found)
     before = len(portrait.pieces)
-    pieces.add_pieces(portrait, found, "Import")
+    transfer.add_pieces(portrait, found, "Import")
     portrait.history.undo()
     assert len(portrait.pieces) == before
 
@@ -106,11 +107,11 @@ def test_hidden_pieces_stay_at_home(tmp_path, portrait):
     for key, piece in list(portrait.pieces.items()):
         portrait.pieces[key] = replace(piece, visible=False)
     with pytest.raises(BadFileError, match="Every piece is hidden"):
-        pieces.export(portrait, tmp_path / "x.ply")
+        transfer.export(portrait, tmp_path / "x.ply")
 
 
 def test_obj_carries_texture_coordinates(portrait, tmp_path):
-    pieces.export(portrait, tmp_path / "head.obj")
+    transfer.export(portrait, tmp_path / "head.obj")
     text = (tmp_path / "head.obj").read_text()
     places = np.array([[float(w) for w in line.split()[1:]] for line in text.splitlines() if line.startswith("vt ")])
     assert len(places) > len(portrait.surface("head"))  # the seam has two of each

@@ -12,10 +12,11 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.formats import container, pieces
-from yewfinch.core.formats.exchange import Model, Shape, read_model, read_shapes, triangles, unit_said
-from yewfinch.core.formats.polygons import cut
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.formats import container, transfer
+from yewfinch.core.formats.exchange.model import Model, Shape, triangles, unit_said
+from yewfinch.core.formats.exchange.polygons import cut
+from yewfinch.core.formats.model_files import read_model, read_shapes
 from yewfinch.core.shared.errors import BadFileError
 
 CUBE = np.array([[x, y, z] for x in (0, 1) for y in (0, 1) for z in (0, 1)], np.float32)
@@ -159,13 +160,13 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
     (shape,) = read_shapes(made.write(tmp_path / "a.gltf"))
     assert (len(shape.positions), len(shape.faces)) == (8, 12)
     np.testing.assert_allclose(shape.corners[:, :3].reshape(-1, 2), places * [1, -1] + [0, 1], atol=1e-6)  # v upwards here
-    (piece,) = pieces.read_pieces(tmp_path / "a.gltf", set())
+    (piece,) = transfer.read_pieces(tmp_path / "a.gltf", set())
     assert piece.surface.closed.all()
     portrait = Portrait()  # they stay with the piece: saved, opened, and written again
-    pieces.add_pieces(portrait, [piece], "Import")
+    transfer.add_pieces(portrait, [piece], "Import")
     container.save(portrait, tmp_path / "a.yewfinch")
     again = container.load(tmp_path / "a.yewfinch")
-    pieces.export(again, tmp_path / "b.obj")
+    transfer.export(again, tmp_path / "b.obj")
     (back,) = read_shapes(tmp_path / "b.obj")
 
     def told(s):
@@ -188,7 +189,7 @@ def test_two_bodies_that_touch_along_an_edge_stay_two(tmp_path):
     made = Gltf()
     both = np.concatenate([CUBE[SIDES].reshape(-1, 3), np.add(CUBE, [1, 1, 0])[SIDES].reshape(-1, 3)]).astype(np.float32)
     made.tree["meshes"] = [{"primitives": [{"attributes": {"POSITION": made.add(both, "VEC3")}}]}]
-    (piece,) = pieces.read_pieces(made.write(tmp_path / "a.gltf"), set())
+    (piece,) = transfer.read_pieces(made.write(tmp_path / "a.gltf"), set())
     ends = np.sort(np.stack([piece.surface.faces[:, :3], np.roll(piece.surface.faces[:, :3], -1, axis=1)], axis=-1).reshape(-1, 2), axis=1)
     assert np.unique(ends, axis=0, return_counts=True)[1].max() <= 2
 

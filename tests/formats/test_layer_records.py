@@ -2,10 +2,10 @@
 
 import numpy as np
 import pytest
+
 from tests.document.work import added, stack, stroke, weighed, with_ball
 from tests.formats.spoiling import spoiled
-
-from yewfinch.core.document import detail_levels, layers, states
+from yewfinch.core.document.verbs import detail_levels, form_layers, states
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import BadFileError
 
@@ -21,7 +21,7 @@ def worked():
         stroke(portrait, len(name), added(portrait, name))
     surface = portrait.surface("clay")
     surface.mask[surface.positions[:, 1] > 0] = 120
-    portrait.perform(layers.hold_off(portrait, "clay", "layer2"))
+    portrait.perform(form_layers.hold_off(portrait, "clay", "layer2"))
     weighed(portrait, "layer3", 0.7)
     portrait.perform(states.store(portrait, "clay", "coarse")[0])
     yield portrait

@@ -3,10 +3,10 @@
 
 import numpy as np
 import pytest
-from tests.formats.spoiling import spoiled
 
-from yewfinch.core.document import detail_levels
-from yewfinch.core.document.piece import Piece
+from tests.formats.spoiling import spoiled
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import detail_levels
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.demo.shapes import cube_sphere

@@ -7,13 +7,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.measures import Measure
+from yewfinch.core.anatomy.lore.measures import Measure
 from yewfinch.core.formats import container, sitter_records
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.photo import Drawing, KnownDistance
-from yewfinch.core.sitter.sheets import Sheet
+from yewfinch.core.sitter.sheets import DesignSheet
 from yewfinch.core.sitter.solution import Doubt
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.demo.demo_portrait import demo_portrait
 
 
 @pytest.fixture
@@ -25,7 +25,7 @@ def full():
         exposure=0.5, warmth=-0.25, cut=True, mouth_open=True, certainty={"prn": "guessed", "t_l": "hidden"},
         drawings=(Drawing("thirds", ((1.0, 2.0), (3.0, 4.0)), "#123456", False),),
     )  # fmt: skip
-    sheet = Sheet("sheet1", "drawing", "sheet1.jpg", 100, 200, "profile-left", 0.4, 1.0, 2.0, 0.3, False, ((1.0, 2.0),))
+    sheet = DesignSheet("sheet1", "drawing", "sheet1.jpg", 100, 200, "profile-left", 0.4, 1.0, 2.0, 0.3, False, ((1.0, 2.0),))
     p.sitter = replace(
         p.sitter.replaced(first), kind="woman", age="old", years=71.0, known=(KnownDistance("ex_l", "ex_r", 90.0, 0.4),), sheets=(sheet,),
         files={**p.sitter.files, "sheet1.jpg": p.sitter.files[first.file]},

@@ -9,9 +9,9 @@ import zipfile
 
 import numpy as np
 import pytest
+
 from tools.mutants import KINDS_OF_FILE, NASTY, full_portrait, json_text, picture
 from tools.readers import UGLY, tried, written_again
-
 from yewfinch.core.formats import container, manifest
 from yewfinch.core.formats.archive import Archive
 from yewfinch.core.shared import memory

@@ -3,14 +3,14 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-from tests.sculpt.clay import sheet
 
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.mesh import _coarse_kernels as kernels
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.coarse import coarse_cell, coarse_of_levels, coarse_triangles
-from yewfinch.core.mesh.cones import LeafCones
-from yewfinch.core.mesh.surface import Surface
+from tests.sculpt.clay import sheet
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.mesh.levels import _coarse_kernels as kernels
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels.coarse import coarse_cell, coarse_of_levels, coarse_triangles
+from yewfinch.core.mesh.levels.cones import LeafCones
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.demo.shapes import cube_sphere
 
 #: Sides of a view that has all in it.

@@ -6,12 +6,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import detail_levels
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.coarser import coarser, found_under
-from yewfinch.core.mesh.nearest import nearest_anchors
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import detail_levels
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels.coarser import coarser, found_under
+from yewfinch.core.mesh.query.nearest import nearest_anchors
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 

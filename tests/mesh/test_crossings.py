@@ -4,7 +4,7 @@ import igl
 import numpy as np
 import pytest
 
-from yewfinch.core.mesh.crossings import crossings, untangled
+from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -46,7 +46,7 @@ def test_nothing_at_all():
 
 
 def test_a_tangle_is_smoothed_away_and_the_rest_left_alone():
-    from yewfinch.core.anatomy.head_form import umbrella
+    from yewfinch.core.anatomy.head.head_form import umbrella
 
     ball = cube_sphere(16)
     t = ball.triangles()

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh.inside import Inside
+from yewfinch.core.mesh.query.inside import Inside
 from yewfinch.demo.shapes import cube_sphere
 
 

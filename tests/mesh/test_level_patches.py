@@ -2,11 +2,11 @@
 
 import numpy as np
 import pytest
-from tests.nets import shapes
 
-from yewfinch.core.mesh import _levels_kernels as kernels
-from yewfinch.core.mesh import level_patches, levels
-from yewfinch.core.mesh.halfedges import finer, net_of
+from tests.nets import shapes
+from yewfinch.core.mesh.levels import _levels_kernels as kernels
+from yewfinch.core.mesh.levels import level_patches, levels
+from yewfinch.core.mesh.levels.halfedges import finer, net_of
 
 
 def built(name, number=3):

@@ -6,12 +6,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 from scipy.spatial.transform import Rotation
-from tests.nets import CUBE, SIDES, shapes
 
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.halfedges import finer, net_of, subdivided
-from yewfinch.core.mesh.subdivision import limit, split
-from yewfinch.core.mesh.surface import Surface
+from tests.nets import CUBE, SIDES, shapes
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels.halfedges import finer, net_of, subdivided
+from yewfinch.core.mesh.levels.subdivision import limit, split
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 

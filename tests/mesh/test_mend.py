@@ -2,10 +2,10 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.nets import as_trimesh, sound
 
-from yewfinch.core.mesh.holes import patch, rims
-from yewfinch.core.mesh.mend import mended
+from tests.nets import as_trimesh, sound
+from yewfinch.core.mesh.repair.holes import patch, rims
+from yewfinch.core.mesh.repair.mend import mended
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 

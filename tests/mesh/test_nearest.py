@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh._nearest_kernels import _on_triangle
-from yewfinch.core.mesh.nearest import NearestTree, nearest
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.query._nearest_kernels import _on_triangle
+from yewfinch.core.mesh.query.nearest import NearestTree, nearest
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 

@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.mesh.nearest import nearest, nearest_anchors
-from yewfinch.core.mesh.nets import box_net, grid_quads, ring_net
-from yewfinch.core.mesh.parts import loose_parts
+from yewfinch.core.mesh.query.nearest import nearest, nearest_anchors
+from yewfinch.core.mesh.repair.parts import loose_parts
+from yewfinch.core.mesh.surface.nets import box_net, grid_quads, ring_net
 from yewfinch.demo.shapes import cube_sphere
 
 

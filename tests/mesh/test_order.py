@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh import _kernels
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface import _kernels
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.demo.shapes import cube_sphere
 
 

@@ -7,9 +7,9 @@ from hypothesis import strategies as st
 from scipy.sparse import coo_array
 from scipy.sparse.csgraph import connected_components
 
-from yewfinch.core.mesh import _parts_kernels as kernels
-from yewfinch.core.mesh.holes import border_edges, half_edges
-from yewfinch.core.mesh.parts import joined, loose_parts, used_rows
+from yewfinch.core.mesh.repair import _parts_kernels as kernels
+from yewfinch.core.mesh.repair.holes import border_edges, half_edges
+from yewfinch.core.mesh.repair.parts import joined, loose_parts, used_rows
 
 
 @st.composite

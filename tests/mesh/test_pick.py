@@ -4,10 +4,10 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.mesh.anchors import anchor
-from yewfinch.core.mesh.geodesic import along_surface
-from yewfinch.core.mesh.pick import circle_on, pick
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.query.anchors import anchor
+from yewfinch.core.mesh.query.geodesic import along_surface
+from yewfinch.core.mesh.query.pick import circle_on, pick
+from yewfinch.core.mesh.surface.surface import Surface
 
 
 def test_hits_agree_with_trimesh(made_head):

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh.channels import Channels
-from yewfinch.core.mesh.splice import Patch, spliced
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.repair.splice import Patch, spliced
+from yewfinch.core.mesh.surface.channels import Channels
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.mesh.subdivision import limit, split
+from yewfinch.core.mesh.levels.subdivision import limit, split
 
 CUBE = np.array([(x, y, z) for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], float)
 QUADS = np.array([(0, 1, 3, 2), (4, 6, 7, 5), (0, 4, 5, 1), (2, 3, 7, 6), (0, 2, 6, 4), (1, 5, 7, 3)], np.int32)

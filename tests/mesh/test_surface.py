@@ -6,8 +6,8 @@ import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh.orientation import turned_round
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.orientation import turned_round
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 

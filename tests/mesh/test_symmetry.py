@@ -3,15 +3,15 @@ import pytest
 import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.nets import sound
 
-from yewfinch.core.document import symmetry
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.divide import divided
-from yewfinch.core.mesh.mend import mended
-from yewfinch.core.mesh.parts import loose_parts
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.symmetry import Plane, evened, matched, mirrored_half
+from tests.nets import sound
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import symmetrising
+from yewfinch.core.mesh.repair.divide import divided
+from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.repair.parts import loose_parts
+from yewfinch.core.mesh.repair.symmetry import Plane, evened, matched, mirrored_half
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.sectors import sectors
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -116,10 +116,10 @@ def test_symmetry_comes_back_with_a_report_and_masked_clay_stays(portrait, ball)
     ball.set_rows(np.arange(len(ball), dtype=np.int32), at.astype(np.float32))
     ball.mask[at[:, 1] > 50] = 255
     portrait.put_piece(Piece("clay", "Ball", ball), "x")
-    found = symmetry.looked_over(portrait, "clay", "sitter")
+    found = symmetrising.looked_over(portrait, "clay", "sitter")
     assert (found.pairs, found.missing) == (len(ball), 0)
     assert found.most > 5
-    edit, report = symmetry.even(portrait, "clay", "sitter", "left")
+    edit, report = symmetrising.even(portrait, "clay", "sitter", "left")
     assert 0 < report.moved < len(ball) / 2 + 100
     portrait.perform(edit)
     now = portrait.surface("clay").positions
@@ -135,35 +135,35 @@ def test_clay_whose_net_is_not_symmetric_is_welded_to_its_image(portrait, ball):
     ball.colour[:] = (1, 2, 3, 255)
     portrait.put_piece(Piece("clay", "Ball", ball), "x")
     with pytest.raises(YewfinchError, match="no image"):
-        symmetry.even(portrait, "clay", "sitter", "both")
-    edit, report = symmetry.even(portrait, "clay", "sitter", "right")
+        symmetrising.even(portrait, "clay", "sitter", "both")
+    edit, report = symmetrising.even(portrait, "clay", "sitter", "right")
     assert report.renewed
     portrait.perform(edit)
     own = portrait.surface("clay")
     assert (own.closed == 1).all()
     assert (own.colour == (1, 2, 3, 255)).all()
-    assert symmetry.looked_over(portrait, "clay", "sitter").most < 1e-4
-    assert symmetry.looked_over(portrait, "clay", "sitter").missing == 0
+    assert symmetrising.looked_over(portrait, "clay", "sitter").most < 1e-4
+    assert symmetrising.looked_over(portrait, "clay", "sitter").missing == 0
 
 
 def test_planes_through_a_piece_and_sectors_of_it(portrait, ball):
     ball.set_rows(np.arange(len(ball), dtype=np.int32), (lopsided(ball) + np.array([200, 30, 0])).astype(np.float32))
     portrait.put_piece(Piece("clay", "Ball", ball), "x")
     for where in ("across", "up", "forward"):
-        edit, _ = symmetry.even(portrait, "clay", where, "left")
+        edit, _ = symmetrising.even(portrait, "clay", where, "left")
         assert (edit is None) == (where != "across")  # it was lopsided from left to right only
         if edit is not None:
             portrait.perform(edit)
     bounds = portrait.surface("clay").bounds()
-    portrait.perform(symmetry.round_axis(portrait, "clay", 6, 1))
+    portrait.perform(symmetrising.round_axis(portrait, "clay", 6, 1))
     assert (portrait.surface("clay").closed == 1).all()
     assert np.abs(portrait.surface("clay").bounds().mean(axis=0) - bounds.mean(axis=0)).max() < 12
     with pytest.raises(YewfinchError, match="lies on that side"):
-        symmetry.even(portrait, "clay", "sitter", "right")
+        symmetrising.even(portrait, "clay", "sitter", "right")
 
 
 def test_the_base_head_is_symmetric_and_told_so(portrait):
-    edit, report = symmetry.even(portrait, "head", "sitter", "both")
+    edit, report = symmetrising.even(portrait, "head", "sitter", "both")
     assert edit is None
     assert report.most < 1e-4
     assert report.missing == 0

@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.head_places import texture_places
-from yewfinch.core.document.plain import plain_model
-from yewfinch.core.mesh.unfold import unfold
+from yewfinch.core.anatomy.head.head_places import texture_places
+from yewfinch.core.anatomy.population.plain import plain_model
+from yewfinch.core.mesh.surface.unfold import unfold
 
 
 def areas(corners):

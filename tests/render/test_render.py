@@ -3,15 +3,16 @@
 import numpy as np
 import pytest
 
-from yewfinch.app.clay_picture import around, halves, part_of
-from yewfinch.core.document import detail_levels
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.app.view.clay_picture import around, halves, part_of
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import detail_levels
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.looking import Looking
 from yewfinch.core.show.section import Section
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 from yewfinch.demo.shapes import cube_sphere
 from yewfinch.render import picture
 from yewfinch.render.scene import Canvas, SceneRenderer
@@ -92,7 +93,7 @@ def test_an_unknown_direction_is_named(ball_portrait):
 
 
 def test_only_a_full_figure_stands_on_a_grid_with_a_line_every_ten_centimetres(context, ball_portrait):
-    from yewfinch.core.anatomy.person import Figure, Person
+    from yewfinch.core.anatomy.figure.person import Figure, Person
     from yewfinch.render.ground import REACH, SPACING, lines
     from yewfinch.render.scene import ground_of
 
@@ -431,7 +432,7 @@ def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
 
 
 def test_clay_so_thin_that_nothing_coarser_is_left_is_drawn_whole(context, monkeypatch):
-    from yewfinch.core.mesh.surface import Surface
+    from yewfinch.core.mesh.surface.surface import Surface
     from yewfinch.render import buffers
 
     monkeypatch.setattr(buffers, "MANY", 1000)

@@ -4,13 +4,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import adapting
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.mend import mended
-from yewfinch.core.mesh.nearest import nearest, nearest_anchors
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import adapting
+from yewfinch.core.mesh.query.nearest import nearest, nearest_anchors
+from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.adapt import LEAST_QUALITY, adapted
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -116,10 +116,10 @@ def test_after_a_thousand_random_strokes_all_is_sound_and_undo_is_exact(symmetri
         after = (surface.positions[rows] + weight[rows, None] * force * way).astype(np.float32)
         if symmetric:
             after[np.abs(surface.positions[rows, 0]) < 1e-4, 0] = 0.0
-        stroke = Edit("Stroke", (RowsChange("clay", "positions", rows, surface.positions[rows].copy(), after),))
+        stroke = RowsChange("clay", "positions", rows, surface.positions[rows].copy(), after)
         surface.set_rows(rows, after)
         more = adapting.refined(portrait, "clay", stroke, float(length), symmetric)
-        portrait.extend(stroke, more)
+        portrait.keep_stroke("Stroke", stroke, more)
         done += bool(more)
         if number % 50 == 49:
             now = portrait.surface("clay")
@@ -148,11 +148,11 @@ def test_one_undo_step_with_landmarks_regions_and_masks(portrait, ball):
     portrait.put_piece(Piece("clay", "Ball", ball, regions=regions), "x")
     portrait.set_field("anchors", {**portrait.anchors, "prn": nearest_anchors("clay", ball, np.array([[1.0, 2.0, 100.0]]))[0]}, "x")
     rows = np.nonzero(around(ball, (0, 0, 100), 30))[0].astype(np.int32)
-    stroke = Edit("Swell", (RowsChange("clay", "positions", rows, ball.positions[rows].copy(), ball.positions[rows] * np.float32(1.02)),))
+    stroke = RowsChange("clay", "positions", rows, ball.positions[rows].copy(), ball.positions[rows] * np.float32(1.02))
     before = ball.positions.copy()
     ball.set_rows(rows, ball.positions[rows] * np.float32(1.02))
     steps = portrait.history.position
-    portrait.extend(stroke, adapting.refined(portrait, "clay", stroke, 2.0, False))
+    portrait.keep_stroke("Swell", stroke, adapting.refined(portrait, "clay", stroke, 2.0, False))
     assert portrait.history.position == steps + 1
     now = portrait.pieces["clay"]
     assert len(now.surface) > len(ball)

@@ -9,13 +9,13 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.nets import counted
 
-from yewfinch.core.document import armatures
-from yewfinch.core.document.check import problems
+from tests.nets import counted
+from yewfinch.core.anatomy.figure.armature_presets import PRESETS
+from yewfinch.core.document.verbs import armatures
+from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
 from yewfinch.core.reshape.armature import MOST, Armature, Ball, checked, linked
-from yewfinch.core.reshape.armature_presets import PRESETS
 from yewfinch.core.reshape.armature_skin import QUICK, bounds, chains, edge_for, form_of, skin
 from yewfinch.core.reshape.quad_net import quads, sample, sample_near
 from yewfinch.core.shared.errors import BadFileError, CancelledError, YewfinchError
@@ -175,7 +175,7 @@ def test_clothed_quads_are_even_and_lie_on_the_form(name):
 
 def test_skins_cross_nothing():
     """Pairs of crossing triangles; the kernel is checked against libigl in tests/mesh."""
-    from yewfinch.core.mesh.crossings import crossings
+    from yewfinch.core.mesh.query.crossings import crossings
 
     made = skin(PRESETS["head"][1](), 6.0)
     assert len(crossings(made.positions.astype(np.float64), made.triangles())) == 0

@@ -8,11 +8,11 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.nets import counted
 
-from yewfinch.core.mesh.nearest import nearest
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.symmetry import is_symmetric
+from tests.nets import counted
+from yewfinch.core.mesh.query.nearest import nearest
+from yewfinch.core.mesh.repair.symmetry import is_symmetric
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.fuse import fused, origins
 from yewfinch.core.reshape.solid import Solid, begun

@@ -2,11 +2,11 @@ import numpy as np
 import pytest
 from scipy.spatial import cKDTree
 
-from yewfinch.core.document import masking, solids
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.reshape.outline_fit import fitted
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import masking, solids
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
+from yewfinch.core.sitter.outline_fit import fitted
 from yewfinch.demo.shapes import cube_sphere
 
 

@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 import trimesh
-from tests.nets import edges
 
-from yewfinch.core.mesh.surface import Surface
+from tests.nets import edges
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.quad_net import graded_axis, symmetric_quads
 from yewfinch.core.shared.errors import BadSurfaceError, CancelledError
 

@@ -5,8 +5,8 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.nets import edges
 
+from tests.nets import edges
 from yewfinch.core.reshape.grid_net import net_of
 from yewfinch.core.reshape.scan import inside_grid
 from yewfinch.core.shared.errors import BadSurfaceError

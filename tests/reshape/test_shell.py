@@ -3,11 +3,11 @@
 import numpy as np
 import pytest
 from scipy.spatial import cKDTree
-from tests.nets import as_trimesh
 
-from yewfinch.core.mesh.crossings import crossings
+from tests.nets import as_trimesh
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.reshape.shell import _upright, shell
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.demo.demo_portrait import demo_portrait
 
 MASKS = {
     "the front of the face": lambda p: p[:, 2] > 60,

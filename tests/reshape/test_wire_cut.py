@@ -2,13 +2,13 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.nets import as_trimesh
 
-from yewfinch.core.mesh.surface import Surface
+from tests.nets import as_trimesh
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.wire_cut import cut
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import Outline, drawn
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.outline import Outline, drawn
+from yewfinch.core.sight.view import View
 from yewfinch.demo.shapes import cube_sphere
 
 ROUND = np.stack([np.cos(np.linspace(0, 6.28, 60)), np.sin(np.linspace(0, 6.28, 60))], axis=1)

@@ -2,13 +2,13 @@
 
 import numpy as np
 import pytest
-from tests.nets import bumpy
 
-from yewfinch.core.document import detail_levels
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.nearest import NearestTree, nearest
-from yewfinch.core.mesh.surface import Surface
+from tests.nets import bumpy
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import detail_levels
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.query.nearest import NearestTree, nearest
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.wrap import laid, mean_edge, under
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
 from yewfinch.demo.shapes import cube_sphere

@@ -6,13 +6,13 @@ from dataclasses import replace
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.demo.shapes import cube_sphere
 
 DOWN = np.array([0.0, 0.0, -1.0])

@@ -6,13 +6,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt import falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool, tools
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.demo.shapes import cube_sphere
 
 spot = st.tuples(st.floats(-110, 110), st.floats(-110, 110))

@@ -7,26 +7,26 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
-from tests.sculpt.clay import sheet
 
-from yewfinch.core.sculpt import curves
+from tests.sculpt.clay import sheet
+from yewfinch.core.sculpt import pressure_curves
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
-from yewfinch.core.sculpt.settings import PRESSED, ToolSettings
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.tool_settings import PRESSED, ToolSettings
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.errors import YewfinchError
 
 
 @given(st.lists(st.floats(0.0, 1.0), min_size=2, max_size=6))
 def test_a_curve_goes_through_its_points_and_nowhere_beyond_them(heights):
     x = np.linspace(0.0, 1.0, len(heights))
-    curve = curves.checked(list(zip(x, heights, strict=True)))
+    curve = pressure_curves.checked(list(zip(x, heights, strict=True)))
     for a, b in curve:
-        assert curves.outcome(curve, a) == pytest.approx(b, abs=0.02)
-    between = [curves.outcome(curve, t) for t in np.linspace(0, 1, 50)]
+        assert pressure_curves.outcome(curve, a) == pytest.approx(b, abs=0.02)
+    between = [pressure_curves.outcome(curve, t) for t in np.linspace(0, 1, 50)]
     assert min(heights) - 1e-9 <= min(between) and max(between) <= max(heights) + 1e-9
-    rising = curves.checked(list(zip(x, sorted(heights), strict=True)))
-    values = [curves.outcome(rising, t) for t in np.linspace(0, 1, 50)]
+    rising = pressure_curves.checked(list(zip(x, sorted(heights), strict=True)))
+    values = [pressure_curves.outcome(rising, t) for t in np.linspace(0, 1, 50)]
     assert all(b >= a - 1e-9 for a, b in zip(values, values[1:], strict=False))
 
 
@@ -34,8 +34,8 @@ def test_against_scipy():
     curve = ((0.0, 0.1), (0.3, 0.2), (0.5, 0.8), (1.0, 1.0))
     exact = PchipInterpolator(*np.array(curve).T)
     for t in np.linspace(0, 1, 37):
-        assert curves.outcome(curve, t) == pytest.approx(float(exact(t)), abs=2e-4)
-    assert curves.outcome(curve, -3) == pytest.approx(0.1) and curves.outcome(curve, 7) == pytest.approx(1.0)
+        assert pressure_curves.outcome(curve, t) == pytest.approx(float(exact(t)), abs=2e-4)
+    assert pressure_curves.outcome(curve, -3) == pytest.approx(0.1) and pressure_curves.outcome(curve, 7) == pytest.approx(1.0)
 
 
 @pytest.mark.parametrize(
@@ -47,7 +47,7 @@ def test_against_scipy():
 )  # fmt: skip
 def test_what_is_no_curve(points, words):
     with pytest.raises(YewfinchError, match=words):
-        curves.checked(points)
+        pressure_curves.checked(points)
 
 
 def test_each_setting_follows_its_own_curve():

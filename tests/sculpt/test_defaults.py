@@ -3,10 +3,10 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.sculpt.recorder import Recorder
-from yewfinch.core.sculpt.registry import tool, tools
-from yewfinch.core.sculpt.settings import SIZE_RANGE, ToolSettings
+from yewfinch.core.sculpt.tool_settings import SIZE_RANGE, ToolSettings
+from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -36,13 +36,13 @@ def test_the_recorder_keeps_the_first_values_in_row_order():
     s = piece.surface
     r = Recorder(piece, "positions")
     assert r.empty
-    assert r.edit("x") is None
+    assert r.change() is None
     start = s.positions.copy()
     for touched in ([40, 41, 42], [3, 41, 99], [40]):
         rows = np.array(touched, np.int32)
         r.touch(rows)
         s.positions[rows] += 1
-    change = r.edit("Stroke").changes[0]
+    change = r.change()
     assert change.rows.tolist() == [3, 40, 41, 42, 99]
     np.testing.assert_array_equal(change.before, start[change.rows])
     np.testing.assert_array_equal(change.after, s.positions[change.rows])

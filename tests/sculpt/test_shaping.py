@@ -2,11 +2,11 @@
 
 import numpy as np
 import pytest
-from tests.sculpt.clay import bench, draw, line, radii, sheet
 
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.surface import Surface
+from tests.sculpt.clay import bench, draw, line, radii, sheet
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.demo.shapes import cube_sphere
 
@@ -136,8 +136,8 @@ def test_pull_out_draws_a_form_as_long_as_the_pointer_went():
     from dataclasses import replace
 
     from yewfinch.core.sculpt.pointer import PointerEvent
-    from yewfinch.core.sculpt.registry import tool
     from yewfinch.core.sculpt.stroke import StrokeContext
+    from yewfinch.core.sculpt.toolbox import tool
 
     spec = tool("pull_out")
     ctx = StrokeContext(portrait, piece, replace(spec.settings, size=20.0), False)

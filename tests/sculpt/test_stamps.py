@@ -6,15 +6,15 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from PIL import Image
-from tests.sculpt.clay import png, quarter, sheet
 
-from yewfinch.core.document import stamping
+from tests.sculpt.clay import png, quarter, sheet
+from yewfinch.core.document.verbs import stamping
 from yewfinch.core.formats import container
 from yewfinch.core.sculpt import stamp_maker
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stamps import LARGEST, frame, own_stamps, spread, stamp_from_picture, stamp_of
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 

@@ -4,18 +4,18 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.sculpt.clay import quarter, sheet
 
-from yewfinch.core.document.new import new_portrait
+from tests.sculpt.clay import quarter, sheet
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.formats import container
 from yewfinch.core.formats.stamp_records import StencilRecord, stencil_of
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stamps import own_stamps
 from yewfinch.core.sculpt.stencil import HANDLES, MOST, STRAIGHT, WIDEST, Stencil, straight
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 
 CAMERA = View(target=(0.0, 0.0, 0.0), distance=300.0).camera(600, 400)
 

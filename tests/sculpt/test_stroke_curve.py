@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.mesh.pick import pick
+from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke_curve import FEWEST, Knot, events_along, knots_of, line, with_knot
 from yewfinch.demo.shapes import cube_sphere

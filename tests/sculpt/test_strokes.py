@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from tests.sculpt.clay import sheet
 
+from tests.sculpt.clay import sheet
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import tool
 from yewfinch.core.sculpt.stroke import StrokeContext
+from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.shared.arrays import LEAF_ROWS
 
 DOWN = np.array([0.0, 0.0, -1.0])

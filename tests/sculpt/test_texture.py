@@ -5,12 +5,11 @@ import pytest
 from scipy import ndimage
 from scipy.spatial import cKDTree
 
-from yewfinch.core.anatomy.skin_lines import directions
-from yewfinch.core.document import layers as form_layers
-from yewfinch.core.document import texturing
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.anatomy.lore.skin_lines import directions
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import form_layers, texturing
 from yewfinch.core.sculpt.texture import PATTERNS, PRESETS, TextureLayer, checked, heights
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere

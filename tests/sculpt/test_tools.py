@@ -3,15 +3,16 @@
 
 import numpy as np
 import pytest
-from tests.sculpt.clay import DOWN, bench, draw, line, radii
 
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from tests.sculpt.clay import DOWN, bench, draw, line, radii
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.sculpt import falloff
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import ToolSpec, register, tool, tools
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import StrokeContext, even_dabs
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
+from yewfinch.core.sculpt.toolbox import register, tool, tools
 
 
 def test_clay_adds_and_ctrl_takes_off():

@@ -4,8 +4,8 @@ import cv2
 import numpy as np
 import pytest
 
-from yewfinch.core.show.camera import field_of_view, focal_px, lens_mm
-from yewfinch.core.show.view import DIRECTIONS, View, near_far
+from yewfinch.core.sight.camera import field_of_view, focal_px, lens_mm
+from yewfinch.core.sight.view import DIRECTIONS, View, near_far
 
 
 @pytest.mark.parametrize(

@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 from skimage.measure import points_in_poly
 
-from yewfinch.core.show import _outline_kernels as kernels
-from yewfinch.core.show.outline import drawn
-from yewfinch.core.show.view import View
+from yewfinch.core.sight import _outline_kernels as kernels
+from yewfinch.core.sight.outline import drawn
+from yewfinch.core.sight.view import View
 
 CAMERA = View().camera(800.0, 600.0)
 

@@ -6,7 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
-from yewfinch.core.show.part_turn import Bent, PartTurn, after
+from yewfinch.core.reshape.part_turn import Bent, PartTurn, after
 from yewfinch.demo.shapes import cube_sphere
 
 Z = np.array([0.0, 0.0, 1.0])

@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.section import FARTHEST, Section, axes, measures, segments
 from yewfinch.demo.shapes import cube_sphere

@@ -6,11 +6,11 @@ import cv2
 import numpy as np
 import pytest
 
-from yewfinch.core.show.camera import focal_px
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.camera import focal_px
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.alignment import AS_IS, align, procrustes, relative_covariance
+from yewfinch.core.sitter.camera_pose import fit_pose, rotation_of
 from yewfinch.core.sitter.camera_prior import camera_prior
-from yewfinch.core.sitter.pose import fit_pose, rotation_of
 from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
 
 KEYS = ("prn", "gn", "en_l", "en_r", "ch_l", "ch_r", "t_l", "t_r")

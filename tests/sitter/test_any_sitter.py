@@ -5,8 +5,8 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.formats.marks import read_marks
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError
 from yewfinch.core.sitter.joint import solve_sitter

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.anatomy.landmarks import GUIDED
+from yewfinch.core.anatomy.lore.landmarks import GUIDED
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.standpoint import solve
 
 view = st.builds(

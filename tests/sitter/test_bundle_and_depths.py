@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter import _depth_kernels, _towards_kernels, bundle
 from yewfinch.core.sitter.depth_map import STEP, DepthMap
 from yewfinch.demo.shapes import cube_sphere

@@ -6,13 +6,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.measures import MEASURES, Measure
+from yewfinch.core.anatomy.lore.measures import MEASURES, Measure
 from yewfinch.core.formats.numbers import COLUMNS, comparison_csv
 from yewfinch.core.sitter.alignment import Alignment
 from yewfinch.core.sitter.compare import compare
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import Photo, Sitter
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.demo.demo_portrait import demo_portrait
 
 BY_KEY = {m.key: m for m in MEASURES}
 

@@ -5,16 +5,16 @@ from dataclasses import replace
 import cv2
 import numpy as np
 import pytest
-from benchmarks.other_heads import photographed
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.head_lines import head_lines
-from yewfinch.core.anatomy.person import Figure, Person
-from yewfinch.core.document.figure import figures
-from yewfinch.core.document.fitting import SurfaceFit, person_of
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.show.camera import Camera
-from yewfinch.core.show.view import View
+from benchmarks.other_heads import photographed
+from yewfinch.core.anatomy.figure.head_lines import head_lines
+from yewfinch.core.anatomy.figure.person import Figure, Person
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.verbs.fitting import SurfaceFit, person_of
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter import _surface_fit_kernels, surface_fit
 from yewfinch.core.sitter.alignment import procrustes
 from yewfinch.core.sitter.depth_map import DepthMap

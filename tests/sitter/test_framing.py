@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.framing import framed_pixels, framing, look_up
 from yewfinch.core.sitter.photo import Photo
 

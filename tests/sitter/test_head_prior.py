@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.landmarks import GUIDED
-from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.lore.landmarks import GUIDED
 from yewfinch.core.sitter.head_prior import MOST, Factors, HeadPrior, head_prior
 
 SEEN = set(GUIDED[:30])

@@ -7,8 +7,8 @@ import pytest
 from scipy.optimize import least_squares
 from scipy.spatial.transform import Rotation
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.errors import CancelledError, CannotSolveError
 from yewfinch.core.sitter import bundle, joint
 from yewfinch.core.sitter.alignment import procrustes

@@ -8,10 +8,10 @@ from PIL import Image
 from scipy.spatial import procrustes as scipy_procrustes
 from scipy.spatial.transform import Rotation
 
-from yewfinch.core.anatomy.landmarks import GUIDED, region_of
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, region_of
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError
 from yewfinch.core.shared.geometry import angle, straight
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.alignment import procrustes
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.likeness import likeness

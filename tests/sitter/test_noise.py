@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.repeatability import REPEATABILITY, placing_spread
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.repeatability import REPEATABILITY, placing_spread
 from yewfinch.core.sitter.noise import (
     CLICK_PX,
     CORNER,

@@ -6,10 +6,10 @@ which shares neither form nor spread with the base head. The bench has the same 
 
 import numpy as np
 import pytest
+
 from benchmarks.other_heads import open_mouthed, other_head, photographed, smiling
 from benchmarks.sitters import Table, own, placed_off
-
-from yewfinch.core.anatomy.people import draw
+from yewfinch.core.anatomy.figure.people import draw
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 

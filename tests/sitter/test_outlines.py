@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.mesh.pick import pick
-from yewfinch.core.show.view import View
+from yewfinch.core.mesh.query.pick import pick
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.outlines import gaps
 from yewfinch.core.sitter.photo import Photo

@@ -8,10 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.view import DIRECTIONS, View
-from yewfinch.core.sitter.sheets import HEIGHT, Sheet, aligned, new_sheet
+from yewfinch.core.sight.view import DIRECTIONS, View
+from yewfinch.core.sitter.sheets import HEIGHT, DesignSheet, aligned, new_sheet
 
-SHEET = Sheet("a", "front", "a.png", 400, 500, "front", 0.5, 10.0, -20.0)
+SHEET = DesignSheet("a", "front", "a.png", 400, 500, "front", 0.5, 10.0, -20.0)
 
 
 @pytest.mark.parametrize("direction", list(DIRECTIONS))
@@ -39,7 +39,7 @@ def test_the_back_is_seen_across_the_turn_of_the_dial():
 @given(a=st.floats(20, 200), b=st.floats(260, 480), p=st.floats(0, 300), q=st.floats(330, 900), scale=st.floats(0.2, 2))
 def test_two_marks_bring_two_sheets_to_one_height(a, b, p, q, scale):
     first = replace(SHEET, scale=scale, marks=((5.0, a), (9.0, b)))
-    second = Sheet("b", "side", "b.png", 300, 900, "profile-left", 1.0, 3.0, 7.0, marks=((100.0, p), (20.0, q)))
+    second = DesignSheet("b", "side", "b.png", 300, 900, "profile-left", 1.0, 3.0, 7.0, marks=((100.0, p), (20.0, q)))
     fitted = aligned(second, first)
     np.testing.assert_allclose(fitted.heights(), first.heights(), atol=1e-6)
     assert fitted.x == second.x  # across, each view is its own

@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from benchmarks.other_heads import exchanged, other_head, photographed
 
-from yewfinch.core.anatomy.people import people
-from yewfinch.core.show.camera import lens_mm
-from yewfinch.core.show.view import View
+from benchmarks.other_heads import exchanged, other_head, photographed
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.sight.camera import lens_mm
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.camera_prior import FARTHEST, NEAREST, camera_prior
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import Photo, Sitter

@@ -4,10 +4,10 @@ import cv2
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.camera import focal_px
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.camera import focal_px
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.standpoint import solve
 
 W, H = 1080, 1350

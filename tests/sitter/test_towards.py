@@ -6,12 +6,13 @@ import numpy as np
 import pytest
 from scipy.interpolate import RBFInterpolator
 
+from yewfinch.core.document.verbs.towards_sitter import bend
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.outlines import gaps
 from yewfinch.core.sitter.photo import Photo
-from yewfinch.core.sitter.towards import REACH, bend, field_towards, steps_to_sitter, thin_plate
-from yewfinch.demo.portrait import demo_portrait
+from yewfinch.core.sitter.towards import REACH, field_towards, steps_to_sitter, thin_plate
+from yewfinch.demo.demo_portrait import demo_portrait
 
 
 @pytest.mark.parametrize("soft", [0.0, 4.0])
@@ -56,7 +57,7 @@ def test_chosen_landmarks_arrive_and_the_others_stay(demo):
     _, _, steps = parts(demo)
     before = demo.landmarks()
     chosen = ["prn", "ch_l", "ch_r", "gn"]
-    field = field_towards(demo, steps, chosen, 1.0)
+    field = field_towards(demo.landmarks(), demo.surfaces(), steps, chosen, 1.0)
     edit = bend(demo, field, "Bring over", np.array([before[k] for k in chosen]))
     demo.perform(edit)
     after = demo.landmarks()
@@ -72,7 +73,7 @@ def test_chosen_landmarks_arrive_and_the_others_stay(demo):
 def test_half_the_way_is_half_and_far_clay_stays(demo):
     _, _, steps = parts(demo)
     before = demo.landmarks()
-    field = field_towards(demo, steps, ["prn"], 0.5)
+    field = field_towards(demo.landmarks(), demo.surfaces(), steps, ["prn"], 0.5)
     edit = bend(demo, field, "Bring over", before["prn"][None])
     change = next(c for c in edit.changes if c.piece == "head")
     moved = np.linalg.norm(change.before - before["prn"], axis=1)
@@ -87,7 +88,7 @@ def test_bringing_all_over_makes_it_alike(demo):
     solution, found, steps = parts(demo)
     keys = [o.key for o in found.offsets]
     clay = demo.landmarks()
-    demo.perform(bend(demo, field_towards(demo, steps, keys, 1.0), "x", np.array([clay[k] for k in keys])))
+    demo.perform(bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, keys, 1.0), "x", np.array([clay[k] for k in keys])))
     again = likeness(demo.landmarks(), solution, scaled=True)
     assert again.overall < 0.35 * found.overall
 
@@ -118,7 +119,7 @@ def test_detail_goes_along_and_colours_stay(demo):
     colour = head.colour.copy()
     ring = head.ring[head.ring_at[row] : head.ring_at[row + 1]]
     edge = np.linalg.norm(head.positions[ring] - head.positions[row], axis=1)
-    demo.perform(bend(demo, field_towards(demo, steps, ["prn"], 1.0), "x", demo.landmarks()["prn"][None]))
+    demo.perform(bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["prn"], 1.0), "x", demo.landmarks()["prn"][None]))
     after = np.linalg.norm(head.positions[ring] - head.positions[row], axis=1)
     np.testing.assert_allclose(after, edge, rtol=0.25)
     assert np.linalg.norm(relief, axis=1).max() < 0.6
@@ -130,13 +131,13 @@ def test_locked_pieces_stay_and_eyeballs_move_as_a_whole(demo):
     steps = {**steps, "p_l": np.array([0.0, 1.5, 0.0])}
     clay = demo.landmarks()
     eye = demo.surface("eye_left").positions.copy()
-    edit = bend(demo, field_towards(demo, steps, ["p_l"], 1.0), "x", clay["p_l"][None])
+    edit = bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["p_l"], 1.0), "x", clay["p_l"][None])
     change = next(c for c in edit.changes if c.piece == "eye_left")
     step = change.after - eye
     assert np.ptp(step, axis=0).max() < 1e-4
     assert 0.2 < step[0, 1] < 1.6
     demo.pieces["eye_left"] = replace(demo.pieces["eye_left"], locked=True)
-    assert all(c.piece != "eye_left" for c in bend(demo, field_towards(demo, steps, ["p_l"], 1.0), "x", clay["p_l"][None]).changes)
+    assert all(c.piece != "eye_left" for c in bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["p_l"], 1.0), "x", clay["p_l"][None]).changes)
 
 
 def test_lines_are_brought_over_too(demo):
@@ -147,7 +148,7 @@ def test_lines_are_brought_over_too(demo):
     only = Photo("q", "q", "q.jpg", photo.width, photo.height, curves={"lip_upper": tuple(map(tuple, drawn))})
     middle = np.mean(list(demo.landmarks().values()), axis=0)
     gap = gaps(only, camera, {"lip_upper": line}, None, middle)
-    field = field_towards(demo, {}, [], 1.0, gap)
+    field = field_towards(demo.landmarks(), demo.surfaces(), {}, [], 1.0, gap)
     demo.perform(bend(demo, field, "x", gap[0].spots[::3]))
     after = gaps(only, camera, {"lip_upper": demo.line("lip_upper")}, None, middle)[0]
     assert after.rms < 0.45 * gap[0].rms
@@ -155,6 +156,6 @@ def test_lines_are_brought_over_too(demo):
 
 def test_nothing_chosen_and_absurd_ways_are_refused(demo):
     with pytest.raises(CannotSolveError, match="Nothing is chosen"):
-        field_towards(demo, {}, ["prn"], 1.0)
+        field_towards(demo.landmarks(), demo.surfaces(), {}, ["prn"], 1.0)
     with pytest.raises(CannotSolveError, match="move by 90 mm"):
-        field_towards(demo, {"prn": np.array([90.0, 0, 0])}, ["prn"], 1.0)
+        field_towards(demo.landmarks(), demo.surfaces(), {"prn": np.array([90.0, 0, 0])}, ["prn"], 1.0)

@@ -8,11 +8,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+
 from benchmarks.other_heads import exchanged, other_head, photographed
 from benchmarks.sitters import own
-
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.people import people
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.positive import inverse
 from yewfinch.core.shared.progress import silent
 from yewfinch.core.sitter import bundle

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from yewfinch.core.skin.colour import from_hex, from_hsl, hex_of, to_hsl, to_linear, to_srgb
+from yewfinch.core.shared.colour import from_hex, from_hsl, hex_of, to_hsl, to_linear, to_srgb
 
 
 def test_srgb_transfer_function():

@@ -9,18 +9,18 @@ import sys
 from pathlib import Path
 
 from PyQt6.QtCore import QTimer
-from PyQt6.QtGui import QSurfaceFormat
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
-from yewfinch.app import theme
-from yewfinch.app.garbage import Garbage
-from yewfinch.app.workers import Worker
-from yewfinch.core.document import autosave
-from yewfinch.core.document.claims import stand_of
-from yewfinch.core.document.journal import Journal
-from yewfinch.core.document.new import new_portrait
-from yewfinch.core.document.settings import Settings
+from yewfinch.app.kit import theme
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.application import make_app
+from yewfinch.app.shell.garbage import Garbage
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.formats import container
+from yewfinch.core.session import autosave
+from yewfinch.core.session.claims import stand_of
+from yewfinch.core.session.journal import Journal
+from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.progress import Progress
@@ -29,21 +29,6 @@ from yewfinch.core.shared.progress import Progress
 _IDLE = 1200
 #: Milliseconds after which a portrait that was left is looked for in memory.
 _LEFT = 3000
-
-
-def make_app(argv: list[str] | None = None) -> QApplication:
-    """The Qt application with surface format and theme."""
-    surface = QSurfaceFormat()
-    surface.setVersion(3, 3)
-    surface.setProfile(QSurfaceFormat.OpenGLContextProfile.CoreProfile)
-    surface.setDepthBufferSize(24)
-    surface.setStencilBufferSize(8)
-    QSurfaceFormat.setDefaultFormat(surface)
-    app = QApplication(argv if argv is not None else sys.argv[:1])
-    app.setApplicationName("Yewfinch")
-    app.setDesktopFileName("yewfinch")
-    Garbage(app)
-    return app
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -58,14 +43,14 @@ def main(argv: list[str] | None = None) -> int:
     app = make_app()
     settings = Settings.load()
     theme.apply(app, settings.dark)
-    from yewfinch.app.mishaps import Mishaps
-    from yewfinch.app.window import MainWindow
+    from yewfinch.app.bench_window import bench_window
+    from yewfinch.app.shell.mishaps import Mishaps
 
     problem = ""
     path: Path | None = args.file
     seen = None if path is None else stand_of(path)
     if args.demo:
-        from yewfinch.demo.portrait import demo_portrait
+        from yewfinch.demo.demo_portrait import demo_portrait
 
         portrait = demo_portrait()
     elif path is not None:
@@ -76,7 +61,7 @@ def main(argv: list[str] | None = None) -> int:
             portrait = new_portrait()
     else:
         portrait = new_portrait()
-    window = MainWindow(portrait, settings)
+    window = bench_window(portrait, settings)
     journal = Journal()
     Mishaps(window, journal).install()
     garbage = app.findChild(Garbage)
@@ -111,7 +96,7 @@ def _load_kernels(progress: Progress) -> None:
 
 
 def _shoot(window: object, path: Path) -> None:
-    from yewfinch.app.window import MainWindow
+    from yewfinch.app.shell.window import MainWindow
 
     assert isinstance(window, MainWindow)
     ok = window.snapshot().save(str(path), "PNG")
@@ -122,7 +107,7 @@ def _shoot(window: object, path: Path) -> None:
 
 
 def _offer_recovery(window: object) -> None:
-    from yewfinch.app.window import MainWindow
+    from yewfinch.app.shell.window import MainWindow
 
     assert isinstance(window, MainWindow)
     offered = autosave.left_behind()

@@ -11,8 +11,8 @@ import numpy as np
 from scipy.ndimage import gaussian_filter
 
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
-from yewfinch.core.show.camera import Camera
-from yewfinch.core.skin.colour import to_srgb
+from yewfinch.core.shared.colour import to_srgb
+from yewfinch.core.sight.camera import Camera
 
 SHADOW = 2048
 

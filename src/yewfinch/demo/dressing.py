@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.field_shapes import blend, ellipsoid
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.reshape.field_shapes import blend, ellipsoid
 from yewfinch.core.reshape.quad_net import symmetric_quads
 from yewfinch.core.shared.arrays import DoubleArray
 

@@ -9,11 +9,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import GUIDED, LANDMARKS
-from yewfinch.core.anatomy.people import draw
+from yewfinch.core.anatomy.figure.people import draw
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.show.camera import Camera
-from yewfinch.core.show.view import View
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.noise import softness
 from yewfinch.core.sitter.photo import Photo, Sitter
 

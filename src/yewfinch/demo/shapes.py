@@ -2,8 +2,8 @@
 
 import numpy as np
 
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 
 
 def cube_sphere(n: int, radius: float = 100.0) -> Surface:

@@ -11,12 +11,12 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.interpolate import RBFInterpolator
 
-from yewfinch.core.anatomy.base_head import HEAD, LEFT_EYE, RIGHT_EYE
-from yewfinch.core.anatomy.curves import Line
-from yewfinch.core.anatomy.person import Figure, Person
-from yewfinch.core.document.figure import figures
-from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.anatomy.figure.person import Figure, Person
+from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
+from yewfinch.core.anatomy.head.face_lines import Line
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 
 #: How the sitter's left landmarks (and the midline) differ from the base head, mm.

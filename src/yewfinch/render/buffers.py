@@ -8,13 +8,13 @@ import moderngl
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.coarse import ABOUT, clustered, coarse_cell, coarse_of_levels, coarse_triangles, mapped
-from yewfinch.core.mesh.cones import LeafCones
-from yewfinch.core.mesh.levels import Levels
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.levels.coarse import ABOUT, clustered, coarse_cell, coarse_of_levels, coarse_triangles, mapped
+from yewfinch.core.mesh.levels.cones import LeafCones
+from yewfinch.core.mesh.levels.levels import Levels
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 from yewfinch.render import _buffers_kernels as kernels
 
 #: A part of a picture in pixels: left, bottom, width, height.

@@ -8,12 +8,12 @@ import moderngl
 import numpy as np
 from PIL import Image
 
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.looking import Looking
-from yewfinch.core.show.view import DIRECTIONS, View
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.view import DIRECTIONS, View
 from yewfinch.render.scene import BACKDROP, Canvas, SceneRenderer, bounds_of
 
 

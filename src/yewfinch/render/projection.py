@@ -9,7 +9,7 @@ import moderngl
 import numpy as np
 
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 
 #: Photos at once: texture units that every OpenGL 3.3 offers, less those in use.
 MOST = 6

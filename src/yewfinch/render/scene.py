@@ -7,15 +7,15 @@ from collections.abc import Mapping, Sequence
 import moderngl
 import numpy as np
 
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.levels import Levels
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.levels.levels import Levels
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.show import studios
-from yewfinch.core.show.camera import Camera
 from yewfinch.core.show.looking import FINISHES, Looking
 from yewfinch.core.show.studios import STUDIOS
-from yewfinch.core.show.view import near_far
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import Part, Seen, SurfaceBuffers
 from yewfinch.render.ground import REACH, Ground

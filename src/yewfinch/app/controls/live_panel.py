@@ -6,7 +6,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
-from yewfinch.app.bench import Bench
+from yewfinch.core.session.bench import Bench
 
 
 class LivePanel(QWidget):

@@ -13,11 +13,11 @@ from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.measures import TAKES, Measure
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.measures import TAKES, Measure
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.archive import ARRAYS, Archive, Packer
 from yewfinch.core.formats.armature_records import armature_of
 from yewfinch.core.formats.figure_records import REST, figure_of, pose_of
@@ -29,13 +29,13 @@ from yewfinch.core.formats.sitter_records import PHOTOS, sitter_arrays, sitter_o
 from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.formats.stamp_records import MEMBER as STAMP
 from yewfinch.core.formats.stamp_records import stamps_of, stencil_of
-from yewfinch.core.mesh.anchors import Anchor
-from yewfinch.core.mesh.channels import ROUGH
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.unfold import CornerPlaces, TexturePlaces
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.surface.channels import ROUGH
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
+from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.files import write_atomic
-from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.sitter.photo import Sitter
 
 MANIFEST = "portrait.json"

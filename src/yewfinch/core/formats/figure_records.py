@@ -9,14 +9,14 @@ import msgspec
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
-from yewfinch.core.anatomy.physique import Physique
-from yewfinch.core.anatomy.physique import checked as checked_physique
-from yewfinch.core.document.piece import Piece
+from yewfinch.core.anatomy.body.physique import Physique
+from yewfinch.core.anatomy.body.physique import checked as checked_physique
+from yewfinch.core.anatomy.figure.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
+from yewfinch.core.anatomy.figure.pose import Pose, Posed
+from yewfinch.core.anatomy.figure.pose import checked as checked_pose
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.shared.bounds import Count, Degrees, Mm, Real, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
-from yewfinch.core.show.pose import Pose, Posed
-from yewfinch.core.show.pose import checked as checked_pose
 
 #: A piece's vertices without the pose that is on.
 REST = "pieces/{}/rest.npy"

@@ -9,13 +9,13 @@ from typing import Any
 import msgspec
 import numpy as np
 
-from yewfinch.core.document.layers import MOST
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.document.states import MOST as MOST_STATES
-from yewfinch.core.mesh.sheet import Sheet
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.sculpt.layers import STRONGEST, WEAKEST, FormLayer, FormState, Stack
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.form_layers import MOST
+from yewfinch.core.document.verbs.states import MOST as MOST_STATES
+from yewfinch.core.mesh.surface.sparse_rows import SparseRows
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.sculpt.form_layers import STRONGEST, WEAKEST, FormLayer, FormState, Stack
 from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
@@ -156,13 +156,13 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
             raise bad
         most = (len(surface) + LEAF_ROWS - 1) // LEAF_ROWS
 
-        def sheet(key: str, width: int, dtype: str, number: int = record.level, most: int = most, bad: BadFileError = bad, held: str = piece.id) -> Sheet:
+        def sheet(key: str, width: int, dtype: str, number: int = record.level, most: int = most, bad: BadFileError = bad, held: str = piece.id) -> SparseRows:
             leaves, values = read(LEAVES.format(held, number, key), 1, "<i4"), read(VALUES.format(held, number, key), width, dtype)
             if leaves is None or values is None or len(values) != LEAF_ROWS * len(leaves):
                 raise bad
             if len(leaves) and (leaves.min() < 0 or leaves.max() >= most or len(np.unique(leaves)) != len(leaves)):
                 raise bad
-            return Sheet.of_table(leaves[:, 0], values)
+            return SparseRows.of_table(leaves[:, 0], values)
 
         layers = []
         for v in record.layers:

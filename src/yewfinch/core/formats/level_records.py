@@ -8,11 +8,11 @@ from typing import Any
 
 import numpy as np
 
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.channels import ROUGH, WIDTHS, Channels
-from yewfinch.core.mesh.halfedges import Net, Rise, finer, net_of
-from yewfinch.core.mesh.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.mesh.levels.halfedges import Net, Rise, finer, net_of
+from yewfinch.core.mesh.levels.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels
+from yewfinch.core.mesh.surface.channels import ROUGH, WIDTHS, Channels
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 #: Arrays of one level: its member, width and type. `above` ones are what the next level belongs to.

@@ -16,17 +16,17 @@ from typing import Annotated, Any
 import msgspec
 import numpy as np
 
-from yewfinch.core.anatomy.measures import MeasureKind
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.anatomy.lore.measures import MeasureKind
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.figure_records import FigureRecord, PoseRecord, figure_manifest, pose_manifest
 from yewfinch.core.formats.layer_records import layer_manifest, state_manifest
 from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
 from yewfinch.core.formats.sitter_records import SitterRecord, sitter_manifest
 from yewfinch.core.formats.stamp_records import StampRecord, StencilRecord, stamp_manifest, stencil_manifest
-from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.shared.bounds import LONGEST_NAME, LONGEST_TEXT, Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
-from yewfinch.core.show.part_turn import Bent
 from yewfinch.core.sitter.calipers import Caliper
 
 SCHEMA = 1

@@ -16,7 +16,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.sitter.photo import CERTAINTIES, Photo, Sitter

@@ -6,8 +6,8 @@ import csv
 import io
 from collections.abc import Iterable
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.sitter.compare import Compared
 from yewfinch.core.sitter.likeness import Likeness
 from yewfinch.core.sitter.outlines import Gap

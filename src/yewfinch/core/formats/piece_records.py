@@ -7,8 +7,8 @@ from typing import Any, Literal
 import msgspec
 import numpy as np
 
-from yewfinch.core.document.follow import Follow
-from yewfinch.core.document.piece import Piece
+from yewfinch.core.document.model.follow import Follow
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.formats.armature_records import ArmatureRecord, armature_manifest
 from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest

@@ -10,15 +10,14 @@ from typing import Annotated, Any
 import msgspec
 import numpy as np
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.people import OLDEST, YOUNGEST, Age
-from yewfinch.core.anatomy.spread import Kind
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.sex_and_age import OLDEST, YOUNGEST, Age, Sex
 from yewfinch.core.formats.archive import Archive
 from yewfinch.core.shared.bounds import Degrees, Id, Mm, Name, Pixels, Positive, Side, Text
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.pictures import upright_size
-from yewfinch.core.show.view import DIRECTIONS
+from yewfinch.core.sight.view import DIRECTIONS
 from yewfinch.core.sitter.photo import (
     KINDS,
     MAX_BYTES,
@@ -30,7 +29,7 @@ from yewfinch.core.sitter.photo import (
     Photo,
     Sitter,
 )
-from yewfinch.core.sitter.sheets import Sheet
+from yewfinch.core.sitter.sheets import DesignSheet
 from yewfinch.core.sitter.solution import BadMark, Doubt, PhotoFit, Solution
 from yewfinch.core.sitter.standpoint import Standpoint
 
@@ -93,12 +92,12 @@ class SitterRecord(msgspec.Struct):
     """The sitter as it is written."""
 
     photos: Annotated[list[PhotoRecord], msgspec.Meta(max_length=MAX_PHOTOS)] = []
-    kind: Kind = "any"
+    kind: Sex = "any"
     age: Age = "adult"
     years: Annotated[float, msgspec.Meta(ge=YOUNGEST, le=OLDEST)] | None = None
     known: tuple[KnownDistance, ...] = ()
     solution: SolutionRecord | None = None
-    sheets: Annotated[tuple[Sheet, ...], msgspec.Meta(max_length=MAX_PHOTOS)] = ()
+    sheets: Annotated[tuple[DesignSheet, ...], msgspec.Meta(max_length=MAX_PHOTOS)] = ()
 
 
 def sitter_manifest(sitter: Sitter) -> dict[str, Any]:
@@ -162,7 +161,7 @@ def sitter_of(record: SitterRecord, archive: Archive, pictures: Mapping[str, Pat
         If something does not fit together, or a photo is lost.
     """
     files: dict[str, bytes] = {}
-    all_pictures: list[Sheet | PhotoRecord] = [*record.sheets, *record.photos]
+    all_pictures: list[DesignSheet | PhotoRecord] = [*record.sheets, *record.photos]
     if len({(type(p), p.id) for p in all_pictures}) != len(all_pictures):
         raise archive.damaged("two of its pictures have one id")
     for picture in all_pictures:

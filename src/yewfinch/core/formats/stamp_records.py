@@ -9,7 +9,7 @@ from typing import Annotated, Any
 import msgspec
 import numpy as np
 
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp, stamp_from_picture, stamp_of
 from yewfinch.core.sculpt.stencil import HANDLES, Stencil
 from yewfinch.core.shared.bounds import Count, Degrees, Id, Name, Positive, Share

@@ -12,10 +12,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.channels import WIDTHS, Channels
-from yewfinch.core.mesh.rows import Rows, each_once, without
-from yewfinch.core.mesh.splice import Patch, Spliced, spliced
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.repair.splice import Patch, Spliced, spliced
+from yewfinch.core.mesh.surface.channels import WIDTHS, Channels
+from yewfinch.core.mesh.surface.rows import Rows, each_once, without
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import _adapt_kernels as kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import (

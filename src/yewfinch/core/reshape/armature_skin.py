@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.forms import Forms
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.armature import Armature
+from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.reshape.quad_net import quads, symmetric_quads
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError

@@ -9,10 +9,10 @@ from functools import cached_property
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh._nearest_kernels import six_volumes
-from yewfinch.core.mesh.inside import Inside
-from yewfinch.core.mesh.nearest import Found, NearestTree
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.query._nearest_kernels import six_volumes
+from yewfinch.core.mesh.query.inside import Inside
+from yewfinch.core.mesh.query.nearest import Found, NearestTree
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.scan import inside_grid
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 

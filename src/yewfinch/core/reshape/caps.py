@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.divide import Divided
+from yewfinch.core.mesh.repair.divide import Divided
 from yewfinch.core.reshape.adapt import evened
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 

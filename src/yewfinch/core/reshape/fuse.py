@@ -12,11 +12,11 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.channels import Channels
-from yewfinch.core.mesh.nearest import nearest
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.symmetry import is_symmetric
+from yewfinch.core.mesh.query.nearest import nearest
+from yewfinch.core.mesh.repair.symmetry import is_symmetric
+from yewfinch.core.mesh.surface.channels import Channels
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body, Form, Skin
 from yewfinch.core.reshape.grid_net import net_of, settled
 from yewfinch.core.reshape.ridges import sharpened

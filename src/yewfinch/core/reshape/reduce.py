@@ -11,11 +11,11 @@ from tempfile import TemporaryDirectory
 
 import numpy as np
 
-from yewfinch.core.mesh.mend import Mended, mended
-from yewfinch.core.mesh.nearest import nearest
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
-from yewfinch.core.mesh.symmetry import Plane, Side, is_symmetric, mirrored_half
+from yewfinch.core.mesh.query.nearest import nearest
+from yewfinch.core.mesh.repair.mend import Mended, mended
+from yewfinch.core.mesh.repair.symmetry import Plane, Side, is_symmetric, mirrored_half
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.mend import Mended, mended
-from yewfinch.core.mesh.orientation import turned_round
-from yewfinch.core.mesh.parts import joined, used_rows
-from yewfinch.core.mesh.symmetry import Plane, half
+from yewfinch.core.mesh.repair.mend import Mended, mended
+from yewfinch.core.mesh.repair.parts import joined, used_rows
+from yewfinch.core.mesh.repair.symmetry import Plane, half
+from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 

@@ -10,12 +10,12 @@ import numpy as np
 import numpy.typing as npt
 from scipy.spatial import cKDTree
 
-from yewfinch.core.mesh.crossings import crossings
-from yewfinch.core.mesh.holes import border_edges, half_edges
-from yewfinch.core.mesh.orientation import turned_round
-from yewfinch.core.mesh.parts import used_rows
-from yewfinch.core.mesh.surface import Surface, triangles_of
-from yewfinch.core.mesh.symmetry import Plane, is_symmetric, matched
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.repair.holes import border_edges, half_edges
+from yewfinch.core.mesh.repair.parts import used_rows
+from yewfinch.core.mesh.repair.symmetry import Plane, is_symmetric, matched
+from yewfinch.core.mesh.surface.orientation import turned_round
+from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -241,7 +241,7 @@ def _closed(
 
 def _apart(faces: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
     """Rows that are used, and faces on them; where parts touch in one vertex only, it is doubled."""
-    from yewfinch.core.mesh.mend import mended
+    from yewfinch.core.mesh.repair.mend import mended
 
     rows, local = used_rows(faces, count)
     made = mended(np.stack([rows, np.arange(len(rows)), np.zeros(len(rows))], axis=1), local, weld=0.0, speck=0.0, longest=0)

@@ -6,9 +6,9 @@ from collections.abc import Callable
 
 import numpy as np
 
-from yewfinch.core.mesh.nets import box_net, grid_quads, ring_net
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.nets import box_net, grid_quads, ring_net
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.solid import Solid, checked
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
@@ -136,7 +136,7 @@ def _ring(s: Solid) -> _Net:
 
 
 def _tube(s: Solid) -> _Net:
-    from yewfinch.core.anatomy.field_shapes import spline
+    from yewfinch.core.reshape.field_shapes import spline
 
     line = np.array(s.line, float)
     at = _evenly(spline(line[:, :3], line[:, 3], 24), s.edge)
@@ -164,7 +164,7 @@ def _tube(s: Solid) -> _Net:
 
 
 def _lathe(s: Solid) -> _Net:
-    from yewfinch.core.anatomy.field_shapes import spline
+    from yewfinch.core.reshape.field_shapes import spline
 
     line = np.array(s.line, float)
     line[:, 0] *= s.value("scale") / 100.0

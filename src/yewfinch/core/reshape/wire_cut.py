@@ -7,16 +7,16 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.divide import Divided, divided
-from yewfinch.core.mesh.holes import border_edges
-from yewfinch.core.mesh.mend import mended
-from yewfinch.core.mesh.order import in_face_order
-from yewfinch.core.mesh.parts import used_rows
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.repair.divide import Divided, divided
+from yewfinch.core.mesh.repair.holes import border_edges
+from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.repair.parts import used_rows
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.caps import Cap, evened_caps
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.outline import Outline
+from yewfinch.core.sight.outline import Outline
 
 #: Rims of up to so many edges are closed.
 _LONGEST = 20_000

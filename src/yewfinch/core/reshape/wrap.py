@@ -7,10 +7,10 @@ from collections.abc import Mapping
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh import levels
-from yewfinch.core.mesh.levels import State
-from yewfinch.core.mesh.nearest import Found, NearestTree
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels.levels import State
+from yewfinch.core.mesh.query.nearest import Found, NearestTree
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.fuse import COARSEST, FINEST, fused, origins
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError

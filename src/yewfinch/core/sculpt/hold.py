@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint, shared_scale
@@ -84,7 +84,7 @@ def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
             target = (start + steps).astype(np.float32)
             target[held, 0] = 0.0
             leaves = surface.set_rows(rows, target)
-            ctx.portrait.rows_written(ctx.piece.id, "positions", leaves)
+            ctx.book.rows_written(ctx.piece.id, "positions", leaves)
             if event.phase == "release":
                 ctx.finish(name)
                 return

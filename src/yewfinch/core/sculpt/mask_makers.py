@@ -5,13 +5,13 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.parts import loose_parts
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.repair.parts import loose_parts
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.masks import ring_mean
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
+from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.geometry import smooth_step
-from yewfinch.core.show.outline import Outline
-from yewfinch.core.skin.colour import to_lab
+from yewfinch.core.sight.outline import Outline
 
 #: Over so many degrees a mask by facing fades out.
 _FACING_EDGE = 12.0

@@ -1,25 +1,14 @@
-"""What is done to a whole mask: clear, invert, soften, sharpen, grow, shrink, take a named region."""
+"""What is done to a whole mask: clear, invert, soften, sharpen, grow, shrink."""
 
 from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt import _kernels as kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import ByteArray, FloatArray
 from yewfinch.core.shared.geometry import smooth_step
-
-
-def change(piece: Piece, mask: ByteArray, name: str) -> Edit | None:
-    """The edit that gives a piece a mask (n, 1) uint8; None if it has it already."""
-    before = piece.surface.mask
-    rows = np.nonzero(before[:, 0] != mask[:, 0])[0].astype(np.int32)
-    if len(rows) == 0:
-        return None
-    return Edit(name, (RowsChange(piece.id, "mask", rows, before[rows].copy(), mask[rows].copy()),))
 
 
 def cleared(surface: Surface) -> ByteArray:
@@ -44,18 +33,6 @@ def sharpened(surface: Surface) -> ByteArray:
     """With a narrower edge: a steep curve through the half held ones."""
     steep = np.round(255 * smooth_step((np.arange(256) / 255.0 - 0.25) / 0.5)).astype(np.uint8)
     return np.asarray(steep[surface.mask])
-
-
-def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
-    """A named region of a piece; on request added to what is held.
-
-    Raises
-    ------
-    KeyError
-        If the piece has no such region.
-    """
-    own = piece.regions[name][:, None]
-    return np.maximum(piece.surface.mask, own) if add else own.copy()
 
 
 def grown(surface: Surface, rounds: int = 1) -> ByteArray:

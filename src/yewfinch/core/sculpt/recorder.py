@@ -1,4 +1,4 @@
-"""Remembers what a stroke touched, so that it becomes one edit: sparse, and local in cost."""
+"""Remembers what a stroke touched, so that it becomes one change: sparse, and local in cost."""
 
 from __future__ import annotations
 
@@ -7,9 +7,9 @@ from bisect import bisect_right
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.document.edits import Channel, Edit, RowsChange
-from yewfinch.core.document.piece import Piece
+from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
 from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt.ground import Clay
 from yewfinch.core.shared.arrays import IndexArray
 
 
@@ -18,11 +18,11 @@ class Recorder:
 
     Parameters
     ----------
-    piece : Piece
+    piece : Clay
     channel : {"positions", "colour", "mask", "roughness"}
     """
 
-    def __init__(self, piece: Piece, channel: Channel) -> None:
+    def __init__(self, piece: Clay, channel: Channel) -> None:
         self.piece = piece
         self.channel: Channel = channel
         self._values: npt.NDArray[np.generic] = getattr(piece.surface, channel)
@@ -54,13 +54,12 @@ class Recorder:
         """Was nothing touched?"""
         return not self._rows
 
-    def edit(self, name: str) -> Edit | None:
-        """The stroke so far as one edit; None if nothing was touched."""
+    def change(self) -> RowsChange | None:
+        """What the stroke has done so far; None if nothing was touched."""
         if self.empty:
             return None
         rows = np.concatenate(self._rows)
         order = np.argsort(rows)
         rows = rows[order]
         before = np.concatenate(self._before)[order]
-        change = RowsChange(self.piece.id, self.channel, rows, before, self._values[rows].copy())
-        return Edit(name, (change,))
+        return RowsChange(self.piece.id, self.channel, rows, before, self._values[rows].copy())

@@ -11,7 +11,7 @@ from yewfinch.core.sculpt import _stamp_kernels as kernels
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 
 #: Handles of the warp grid to a side; pixels of the longer side of the warped picture.
 HANDLES, PIXELS = 4, 640

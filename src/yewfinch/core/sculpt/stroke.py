@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable, Generator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 
-from yewfinch.core.document.edits import Change, Channel, Edit
-from yewfinch.core.document.piece import Piece
-from yewfinch.core.document.portrait import Portrait
-from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.mesh.query.pick import Hit
+from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
 from yewfinch.core.sculpt import _form_kernels, _kernels, falloff
+from yewfinch.core.sculpt.ground import Book, Clay
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stamps import Laid, Stamp, frame, spread
+from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.shared.arrays import LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
 
 #: A tool's stroke: primed once, then fed events; it ends after a release.
@@ -37,8 +37,9 @@ class StrokeContext:
 
     Attributes
     ----------
-    portrait : Portrait
-    piece : Piece
+    book : Book
+        A portrait, or what stands in for one.
+    piece : Clay
     settings : ToolSettings
     symmetry : bool
         Mirror across x = 0 of the piece.
@@ -68,13 +69,13 @@ class StrokeContext:
         The stroke has come into the history.
     """
 
-    portrait: Portrait
-    piece: Piece
+    book: Book
+    piece: Clay
     settings: ToolSettings
     symmetry: bool = True
     rgb: tuple[int, int, int] = (200, 120, 100)
     channel: Channel = "positions"
-    after: Callable[[Edit], Sequence[Change]] | None = None
+    after: Callable[[RowsChange], Sequence[Any]] | None = None
     reference: Callable[[IndexArray], FloatArray] | None = None
     length: float | None = None
     stamp: Stamp | None = None
@@ -116,7 +117,7 @@ class StrokeContext:
         """Announce what all dabs of an event changed, once: who listens draws or reads buffers anew."""
         written, self._written = self._written, []
         if written:
-            self.portrait.rows_written(self.piece.id, self.channel, np.unique(np.concatenate(written)))
+            self.book.rows_written(self.piece.id, self.channel, np.unique(np.concatenate(written)))
 
     @cached_property
     def start(self) -> FloatArray:
@@ -149,22 +150,22 @@ class StrokeContext:
         )  # fmt: skip
         return out
 
-    def finish(self, name: str) -> Edit | None:
-        """Put the stroke into the history as one edit."""
-        edit = self.recorder.edit(name)
-        if edit is not None:
-            before = self.portrait.history.stamp
-            try:
-                self.portrait.extend(edit, self.after(edit) if self.after is not None else (), going=self.going)
-            finally:
-                self.remembered = self.portrait.history.stamp != before
-        return edit
+    def finish(self, name: str) -> None:
+        """Put the stroke into the history as one step."""
+        change = self.recorder.change()
+        if change is None:
+            return
+        before = self.book.moment
+        try:
+            self.book.keep_stroke(name, change, self.after(change) if self.after is not None else (), going=self.going)
+        finally:
+            self.remembered = self.book.moment != before
 
     def abort(self) -> None:
         """Take everything back that the stroke did, unless it is in the history already."""
-        edit = None if self.remembered else self.recorder.edit("")
-        if edit is not None:
-            self.portrait.take_back(edit)
+        change = None if self.remembered else self.recorder.change()
+        if change is not None:
+            self.book.take_back(change)
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from typing import Literal
 
 import numpy as np
 
-from yewfinch.core.mesh.pick import Hit
+from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.shared.arrays import DoubleArray
 

@@ -7,14 +7,14 @@ from typing import Literal
 
 import numpy as np
 
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show import _section_kernels as kernels
 
-Way = Literal["midline", "level", "front", "view"]
-WAYS: dict[Way, tuple[str, str]] = {
+SectionWay = Literal["midline", "level", "front", "view"]
+WAYS: dict[SectionWay, tuple[str, str]] = {
     "midline": ("Midline", "From front to back, as the profile runs"),
     "level": ("Level", "Flat, as a slice lies"),
     "front": ("From the front", "Upright, from ear to ear"),
@@ -40,12 +40,12 @@ class Section:
         Cut the clay away; else only its line is drawn.
     """
 
-    way: Way = "midline"
+    way: SectionWay = "midline"
     normal: tuple[float, float, float] = (1.0, 0.0, 0.0)
     at: float = 0.0
     cut: bool = True
 
-    def turned(self, way: Way, seen: DoubleArray | None = None, through: DoubleArray | None = None) -> Section:
+    def turned(self, way: SectionWay, seen: DoubleArray | None = None, through: DoubleArray | None = None) -> Section:
         """Along another way, through a point (3,) mm; `seen` is the unit direction towards the eye, for "view".
 
         Raises

@@ -13,7 +13,7 @@ import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.solution import Solution
 
 #: Landmarks that tell how the clay lies; with fewer no direction is known.

@@ -21,7 +21,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.positive import factored, inverse, lower_solved, solved
 from yewfinch.core.sitter import _bundle_kernels
-from yewfinch.core.sitter.pose import rotation_of
+from yewfinch.core.sitter.camera_pose import rotation_of
 
 #: Parameters of a camera before its expression: turn (3), shift (3), log of the focal length, principal point (2).
 CAMERA = 9

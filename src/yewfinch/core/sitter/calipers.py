@@ -5,16 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from yewfinch.core.mesh.anchors import Anchor
+from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.shared.bounds import Name
 
-Kind = Literal["distance", "surface", "angle"]
+CaliperKind = Literal["distance", "surface", "angle"]
 
 
 @dataclass(frozen=True)
 class Caliper:
     """A kept measure: two points for a distance, three for an angle at the middle one."""
 
-    kind: Kind
+    kind: CaliperKind
     points: tuple[Anchor, ...]
     name: Name = ""

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.show.camera import focal_px
+from yewfinch.core.sight.camera import focal_px
 
 #: Lens assumed when the photo says nothing, 35 mm equivalent, mm (common practice: from a telephone's 26 mm to a
 #: portrait lens of 135 mm), and of a photo that was cut out of a larger one, whose diagonal is shorter.

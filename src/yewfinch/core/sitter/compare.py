@@ -7,8 +7,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.measures import Measure
-from yewfinch.core.anatomy.people import Age
+from yewfinch.core.anatomy.lore.measures import Measure
+from yewfinch.core.anatomy.lore.sex_and_age import Age
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter.alignment import AS_IS, Alignment
 from yewfinch.core.sitter.solution import Solution

@@ -7,10 +7,10 @@ from collections.abc import Mapping
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, POSITION, FloatArray, IndexArray
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter import _depth_kernels
 
 #: Longest side of a map, pixels: about a third of a millimetre on a head that fills the photo.

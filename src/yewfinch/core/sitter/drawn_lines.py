@@ -13,9 +13,9 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.spatial import cKDTree
 
-from yewfinch.core.anatomy.curves import CURVES, spaced
-from yewfinch.core.anatomy.head_lines import HeadLines, head_lines
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.figure.head_lines import HeadLines, head_lines
+from yewfinch.core.anatomy.head.face_lines import CURVES, spaced
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.sitter.bundle import Ints, Lines, State
 from yewfinch.core.sitter.head_prior import Factors, HeadPrior

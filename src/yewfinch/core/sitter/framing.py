@@ -12,7 +12,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.photo import Photo
 
 #: Smallest side of a crop, pixels.

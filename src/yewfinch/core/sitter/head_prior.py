@@ -17,8 +17,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.repeatability import placing_spread
-from yewfinch.core.anatomy.spread import Spread
+from yewfinch.core.anatomy.lore.repeatability import placing_spread
+from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: Degrees of freedom with which a factor is held near 1: shape and placing, and one landmark's own (choice).

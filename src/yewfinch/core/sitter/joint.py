@@ -14,22 +14,21 @@ from dataclasses import dataclass, replace
 import numpy as np
 from threadpoolctl import threadpool_limits
 
-from yewfinch.core.anatomy.curves import CURVES
-from yewfinch.core.anatomy.expressions import EXPRESSIONS, modes
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.people import people
-from yewfinch.core.anatomy.spread import Spread
+from yewfinch.core.anatomy.figure.people import people
+from yewfinch.core.anatomy.head.expressions import EXPRESSIONS, modes
+from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
-from yewfinch.core.sitter.camera_prior import CameraPrior, camera_prior
-from yewfinch.core.sitter.drawn_lines import Drawn, LineFinder, curve_of, landmarks_on
+from yewfinch.core.sitter.camera_prior import camera_prior
+from yewfinch.core.sitter.drawn_lines import Drawn, LineFinder, landmarks_on
+from yewfinch.core.sitter.entry import Entry
 from yewfinch.core.sitter.head_prior import HeadPrior, head_prior
 from yewfinch.core.sitter.moods import WIDEST, moved_photos, told_open
 from yewfinch.core.sitter.noise import CLICK_PX, class_of, expected_error
-from yewfinch.core.sitter.photo import Photo, Sitter
+from yewfinch.core.sitter.photo import Sitter
 from yewfinch.core.sitter.report import report
 from yewfinch.core.sitter.settle import Settled, settle
 from yewfinch.core.sitter.sides import Sighting, both_ways
@@ -41,46 +40,6 @@ from yewfinch.core.sitter.strangers import strangers, suspicious
 IRIS_MM = 0.25
 #: Spread of the principal point of a photo cut out of a larger one, part of its diagonal.
 CUT_SPREAD = 0.25
-
-
-@dataclass(frozen=True, eq=False)
-class Entry:
-    """One photo that takes part.
-
-    Attributes
-    ----------
-    photo : Photo
-    sighting : Sighting
-        The way it is taken.
-    other : Sighting or None
-        The other way round, if it can be had.
-    """
-
-    photo: Photo
-    sighting: Sighting
-    other: Sighting | None
-
-    @property
-    def keys(self) -> tuple[str, ...]:
-        """Landmarks of its marks, exchanged if the photo is."""
-        return self.sighting.keys
-
-    @property
-    def swapped(self) -> bool:
-        """Whether left and right are exchanged on the whole photo."""
-        return self.sighting.swapped
-
-    def told(self, key: str) -> str:
-        """What the user called a landmark on this photo."""
-        return LANDMARKS[key].twin if self.swapped else key
-
-    def curves(self) -> dict[str, tuple[tuple[float, float], ...]]:
-        """Lines drawn on it, exchanged if the photo is."""
-        return {curve_of(k, swapped=self.swapped): c for k, c in self.photo.curves.items() if k in CURVES and len(c) > 1}
-
-    def prior(self) -> CameraPrior:
-        """What is known of its camera."""
-        return camera_prior(self.photo.width, self.photo.height, self.photo.lens, cut=self.photo.cut)
 
 
 def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, Solution]:

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS, REGIONS, region_of
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS, REGIONS, region_of
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter.alignment import CLAY_MM, Alignment, align, relative_covariance
 from yewfinch.core.sitter.solution import Solution

@@ -11,7 +11,7 @@ from dataclasses import replace
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.expressions import EXPRESSIONS
+from yewfinch.core.anatomy.head.expressions import EXPRESSIONS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.group_heads import GroupHeads

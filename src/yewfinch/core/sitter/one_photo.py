@@ -17,7 +17,7 @@ from scipy.linalg.lapack import dposv
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import _bundle_kernels
 from yewfinch.core.sitter.bundle import CAMERA, TAIL, Ints, Problem, State
-from yewfinch.core.sitter.pose import rotation_of
+from yewfinch.core.sitter.camera_pose import rotation_of
 
 #: Spread of the logarithm of the noise of photos that one hand marked (choice; with 0.15 a photo marked three times as
 #: badly as the rest is taken for a stranger, with 0.3 strangers hide behind noise).

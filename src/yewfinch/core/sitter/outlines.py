@@ -11,9 +11,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.curves import CURVES, spaced
+from yewfinch.core.anatomy.head.face_lines import CURVES, spaced
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.show.camera import Camera
+from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.photo import Photo
 

@@ -17,12 +17,11 @@ from yewfinch.core.shared.bounds import Colour, Pixels
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.pictures import orientation, reading, upright
 from yewfinch.core.sitter.photo_places import without_place
-from yewfinch.core.sitter.sheets import Sheet
+from yewfinch.core.sitter.sheets import DesignSheet
 from yewfinch.core.sitter.standpoint import Standpoint
 
 if TYPE_CHECKING:
-    from yewfinch.core.anatomy.people import Age
-    from yewfinch.core.anatomy.spread import Kind
+    from yewfinch.core.anatomy.lore.sex_and_age import Age, Sex
     from yewfinch.core.sitter.solution import Solution
 
 #: Kinds of picture that can be opened.
@@ -214,18 +213,18 @@ class Sitter:
         The sitter's years on the photos, if they are known.
     known : tuple of KnownDistance
     solution : Solution or None
-    sheets : tuple of Sheet
+    sheets : tuple of DesignSheet
         Drawings without a camera.
     """
 
     photos: tuple[Photo, ...] = ()
     files: Mapping[str, bytes] = field(default_factory=dict)
-    kind: Kind = "any"
+    kind: Sex = "any"
     age: Age = "adult"
     years: float | None = None
     known: tuple[KnownDistance, ...] = ()
     solution: Solution | None = None
-    sheets: tuple[Sheet, ...] = ()
+    sheets: tuple[DesignSheet, ...] = ()
 
     @property
     def size_measured(self) -> bool:

@@ -3,24 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import TYPE_CHECKING
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.anatomy.repeatability import placing_spread
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.repeatability import placing_spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import _bundle_kernels, bundle
 from yewfinch.core.sitter.bundle import CAMERA, Covariance, Problem, State
+from yewfinch.core.sitter.entry import Entry
 from yewfinch.core.sitter.head_prior import HeadPrior
 from yewfinch.core.sitter.moods import in_words
 from yewfinch.core.sitter.noise import MARK_MM
 from yewfinch.core.sitter.settle import Settled, spread_in_photo
 from yewfinch.core.sitter.solution import STRANGE_PLACING, STRANGE_SHAPE, BadMark, Doubt, PhotoFit, Solution
-
-if TYPE_CHECKING:
-    from yewfinch.core.sitter.joint import Entry
 
 #: A landmark is named as meant differently if its own placing varies by this factor more than the hand's (choice).
 DIFFERENTLY = 6.0

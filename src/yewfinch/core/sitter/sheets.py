@@ -15,8 +15,8 @@ from msgspec import Meta
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Id, Mm, Name, Pixels, Share, Side
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.camera import Camera
-from yewfinch.core.show.view import DIRECTIONS, View
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.view import DIRECTIONS, View
 
 #: A sheet is shown while the view is turned no further from its own direction, degrees.
 NEAR = 4.0
@@ -28,7 +28,7 @@ Scale = Annotated[float, Meta(ge=1e-4, le=1e3)]
 
 
 @dataclass(frozen=True)
-class Sheet:
+class DesignSheet:
     """One drawing.
 
     Attributes
@@ -62,7 +62,7 @@ class Sheet:
     visible: bool = True
     marks: tuple[tuple[Pixels, Pixels], ...] = ()
 
-    def marked(self, at: tuple[float, float]) -> Sheet:
+    def marked(self, at: tuple[float, float]) -> DesignSheet:
         """With another mark; the older of two gives way."""
         return replace(self, marks=(*self.marks, (float(at[0]), float(at[1])))[-2:])
 
@@ -90,17 +90,17 @@ class Sheet:
         return [self.y + (self.height / 2 - y) * self.scale for _, y in self.marks]
 
 
-def new_sheet(sheet_id: str, name: str, file: str, width: int, height: int) -> Sheet:
+def new_sheet(sheet_id: str, name: str, file: str, width: int, height: int) -> DesignSheet:
     """A sheet of a useful size."""
-    return Sheet(sheet_id, name, file, width, height, scale=HEIGHT / height)
+    return DesignSheet(sheet_id, name, file, width, height, scale=HEIGHT / height)
 
 
-def aligned(sheet: Sheet, to: Sheet) -> Sheet:
+def aligned(sheet: DesignSheet, to: DesignSheet) -> DesignSheet:
     """A sheet scaled and shifted so that its two marks lie as high as another sheet's.
 
     Parameters
     ----------
-    sheet, to : Sheet
+    sheet, to : DesignSheet
         With two marks each, given in the same order.
 
     Raises

@@ -12,11 +12,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.sitter.camera_pose import Pose, fit_pose
 from yewfinch.core.sitter.camera_prior import CameraPrior
-from yewfinch.core.sitter.pose import Pose, fit_pose
 
 #: Fewest marks a standpoint is solved from (6 points not in one plane give 11 degrees of
 #: freedom: Hartley & Zisserman 2004, from memory).

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Count, Id, Pixels, Positive, Real
 

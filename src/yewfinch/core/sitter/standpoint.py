@@ -16,7 +16,7 @@ from msgspec import Meta
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Mm, Pixels, Side
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.show.camera import Camera, lens_mm
+from yewfinch.core.sight.camera import Camera, lens_mm
 from yewfinch.core.sitter.camera_prior import camera_prior
 from yewfinch.core.sitter.sides import both_ways
 

@@ -8,19 +8,17 @@ on the clay further away than a reach. Being smooth, it carries fine detail alon
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
-from yewfinch.core.anatomy.landmarks import LANDMARKS
-from yewfinch.core.document.edits import Edit, RowsChange
-from yewfinch.core.document.portrait import Portrait
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
-from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter import _towards_kernels
 from yewfinch.core.sitter.likeness import Likeness
 from yewfinch.core.sitter.outlines import Gap
@@ -125,7 +123,8 @@ def steps_to_sitter(
 
 
 def field_towards(
-    portrait: Portrait,
+    clay: Mapping[str, DoubleArray],
+    surfaces: Collection[Surface],
     steps: Mapping[str, DoubleArray],
     chosen: Iterable[str],
     amount: float,
@@ -135,7 +134,10 @@ def field_towards(
 
     Parameters
     ----------
-    portrait : Portrait
+    clay : mapping of landmark key to (3,) mm
+        Where the clay's landmarks are.
+    surfaces : collection of Surface
+        All that moves or stays with them.
     steps : mapping of landmark key to (3,) mm
         The whole way of each.
     chosen : landmark keys
@@ -149,7 +151,6 @@ def field_towards(
     CannotSolveError
         If nothing is chosen that can be moved.
     """
-    clay = portrait.landmarks()
     moving = [k for k in chosen if k in steps and k in clay]
     centres = [clay[k] for k in moving]
     ways = [steps[k] * amount for k in moving]
@@ -179,58 +180,11 @@ def field_towards(
             centres.append(point)
             ways.append(np.zeros(3))
             soft.append(0.0)
-    for point in _far(portrait, moved):
+    for point in _far(surfaces, moved):
         centres.append(point)
         ways.append(np.zeros(3))
         soft.append(0.0)
     return thin_plate(np.array(centres), np.array(ways), np.array(soft))
-
-
-def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progress: Progress = silent) -> Edit:
-    """The edit that carries a field out on all pieces that are not locked.
-
-    Parameters
-    ----------
-    portrait : Portrait
-    field : Field
-    name : str
-    near : (k, 3) float64, mm
-        What moves; clay further than `REACH` from all of it stays.
-    progress : Progress, optional
-
-    Returns
-    -------
-    Edit
-        Not carried out yet.
-    """
-    changes = []
-    pieces = [p for p in portrait.pieces.values() if not p.fixed and not any(f.locked for f in portrait.followers(p.id))]
-    for n, piece in enumerate(pieces):
-        progress(n / max(1, len(pieces)), f"bending {piece.name}")
-        surface = piece.surface
-        low, high = surface.bounds()
-        if float(np.linalg.norm(high - low)) < WHOLE:
-            rows: IndexArray = np.arange(len(surface), dtype=INDEX)
-            step = field.at(surface.positions.astype(np.float64)).mean(axis=0)
-            if np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH or np.linalg.norm(step) < 1e-3:
-                continue
-            after = surface.positions + step.astype(POSITION)
-        else:
-            found = [surface.rows_in_ball(p, REACH) for p in near]
-            rows = np.unique(np.concatenate(found)).astype(INDEX) if found else np.empty(0, INDEX)
-            if len(rows) == 0:
-                continue
-            before = surface.positions[rows].astype(np.float64)
-            gap = np.full(len(rows), np.inf)
-            for p in near:
-                np.minimum(gap, ((before - p) ** 2).sum(axis=1), out=gap)
-            t = np.clip((REACH - np.sqrt(gap)) / (0.35 * REACH), 0.0, 1.0)
-            ease = t * t * (3 - 2 * t)  # no step where the reach ends
-            after = (before + field.at(before) * ease[:, None]).astype(POSITION)
-        if not np.isfinite(after).all():
-            raise CannotSolveError("The deformation does not come out as numbers. Choose fewer landmarks.")
-        changes.append(RowsChange(piece.id, "positions", rows, surface.positions[rows].copy(), after))
-    return Edit(name, tuple(changes))
 
 
 def _line_steps(lines: Iterable[Gap]) -> tuple[DoubleArray, DoubleArray]:
@@ -253,15 +207,15 @@ def _thinned(points: DoubleArray, apart: float) -> list[int]:
     return kept
 
 
-def _far(portrait: Portrait, moved: DoubleArray) -> DoubleArray:
+def _far(surfaces: Collection[Surface], moved: DoubleArray) -> DoubleArray:
     """Points of the clay that stay: evenly taken from what is out of reach."""
     out = []
-    for piece in portrait.pieces.values():
-        low, high = piece.surface.bounds()
+    for surface in surfaces:
+        low, high = surface.bounds()
         if float(np.linalg.norm(high - low)) < WHOLE:
             continue
-        every = max(1, len(piece.surface) // 3000)
-        some = piece.surface.positions[::every].astype(np.float64)
+        every = max(1, len(surface) // 3000)
+        some = surface.positions[::every].astype(np.float64)
         gap = np.min([np.linalg.norm(some - m, axis=1) for m in moved], axis=0)
         out.append(some[gap > REACH])
     points = np.concatenate(out) if out else np.zeros((0, 3))

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Thickness of a full layer as a part of the radius.
@@ -37,14 +37,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Clay", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "clay",
-        "Clay",
-        "Lays clay on in flat layers; Ctrl takes it off.",
-        "C",
-        ToolSettings(size=16.0, strength=0.45, falloff="even"),
-        make,
-        place=20,
-    )
+TOOL = ToolSpec(
+    "clay",
+    "Clay",
+    "Lays clay on in flat layers; Ctrl takes it off.",
+    "C",
+    ToolSettings(size=16.0, strength=0.45, falloff="even"),
+    make,
+    place=20,
 )

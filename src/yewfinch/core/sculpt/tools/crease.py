@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 DEPTH = 0.09
@@ -36,14 +36,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Crease", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "crease",
-        "Crease",
-        "Cuts a sharp line and draws its sides together; Ctrl raises a ridge.",
-        "R",
-        ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
-        make,
-        place=30,
-    )
+TOOL = ToolSpec(
+    "crease",
+    "Crease",
+    "Cuts a sharp line and draws its sides together; Ctrl raises a ridge.",
+    "R",
+    ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
+    make,
+    place=30,
 )

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
-from yewfinch.core.sculpt.towards import touch
+from yewfinch.core.sculpt.to_reference import touch
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -14,15 +14,13 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Erase layer", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "erase_layer",
-        "Erase layer",
-        "Takes the chosen form layer away where it is drawn.",
-        "Shift+E",
-        ToolSettings(size=20.0, strength=0.5, falloff="soft"),
-        make,
-        place=44,
-        needs="layer",
-    )
+TOOL = ToolSpec(
+    "erase_layer",
+    "Erase layer",
+    "Takes the chosen form layer away where it is drawn.",
+    "Shift+E",
+    ToolSettings(size=20.0, strength=0.5, falloff="soft"),
+    make,
+    place=44,
+    needs="layer",
 )

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from yewfinch.core.sculpt.byte_channel import laying
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -13,15 +13,13 @@ def make(ctx: StrokeContext) -> Stroke:
     return laying(ctx, "Mask", 255.0, 0.0)
 
 
-register(
-    ToolSpec(
-        "mask",
-        "Mask",
-        "Holds the clay it is painted on; Ctrl frees it, Shift softens the edge.",
-        "Q",
-        ToolSettings(size=24.0, strength=0.8, falloff="even"),
-        make,
-        channel="mask",
-        place=60,
-    )
+TOOL = ToolSpec(
+    "mask",
+    "Mask",
+    "Holds the clay it is painted on; Ctrl frees it, Shift softens the edge.",
+    "Q",
+    ToolSettings(size=24.0, strength=0.8, falloff="even"),
+    make,
+    channel="mask",
+    place=60,
 )

@@ -6,9 +6,9 @@ import numpy as np
 
 from yewfinch.core.sculpt.hold import Hold, hold
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import MIRROR, Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 
 
@@ -27,15 +27,13 @@ def make(ctx: StrokeContext) -> Stroke:
     return hold(ctx, "Move", carry)
 
 
-register(
-    ToolSpec(
-        "move",
-        "Move",
-        "Draws the clay along with the pointer; Ctrl pushes it the other way.",
-        "M",
-        ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
-        make,
-        place=10,
-        dabs=False,
-    )
+TOOL = ToolSpec(
+    "move",
+    "Move",
+    "Draws the clay along with the pointer; Ctrl pushes it the other way.",
+    "M",
+    ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
+    make,
+    place=10,
+    dabs=False,
 )

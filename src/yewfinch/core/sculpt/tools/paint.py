@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -37,20 +37,18 @@ def make(ctx: StrokeContext) -> Stroke:
 
 
 def _plain() -> tuple[int, int, int]:
-    from yewfinch.core.mesh.channels import CLAY
+    from yewfinch.core.mesh.surface.channels import CLAY
 
     return CLAY[:3]
 
 
-register(
-    ToolSpec(
-        "paint",
-        "Paint",
-        "Lays the chosen colour on; Ctrl takes it back to plain clay.",
-        "P",
-        ToolSettings(size=14.0, strength=0.6, falloff="soft"),
-        make,
-        channel="colour",
-        place=50,
-    )
+TOOL = ToolSpec(
+    "paint",
+    "Paint",
+    "Lays the chosen colour on; Ctrl takes it back to plain clay.",
+    "P",
+    ToolSettings(size=14.0, strength=0.6, falloff="soft"),
+    make,
+    channel="colour",
+    place=50,
 )

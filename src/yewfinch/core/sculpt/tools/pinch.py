@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: The part of the way of a full dab.
@@ -34,14 +34,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Pinch", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "pinch",
-        "Pinch",
-        "Draws the clay together along the stroke; Ctrl spreads it.",
-        "Shift+P",
-        ToolSettings(size=12.0, strength=0.5, falloff="soft", spacing=0.08),
-        make,
-        place=31,
-    )
+TOOL = ToolSpec(
+    "pinch",
+    "Pinch",
+    "Draws the clay together along the stroke; Ctrl spreads it.",
+    "Shift+P",
+    ToolSettings(size=12.0, strength=0.5, falloff="soft", spacing=0.08),
+    make,
+    place=31,
 )

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: How unlike neighbours may face, as one less the cosine, to count less.
@@ -35,14 +35,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Polish", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "polish",
-        "Polish",
-        "Takes noise off the clay and keeps planes and edges; Ctrl brings it out.",
-        "Shift+S",
-        ToolSettings(size=24.0, strength=0.6, falloff="soft"),
-        make,
-        place=41,
-    )
+TOOL = ToolSpec(
+    "polish",
+    "Polish",
+    "Takes noise off the clay and keeps planes and edges; Ctrl brings it out.",
+    "Shift+S",
+    ToolSettings(size=24.0, strength=0.6, falloff="soft"),
+    make,
+    place=41,
 )

@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt.hold import pointer_way, smoothing
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Longest single step as a part of the radius.
@@ -47,15 +47,13 @@ def make(ctx: StrokeContext) -> Stroke:
         raise
 
 
-register(
-    ToolSpec(
-        "pull_out",
-        "Pull out",
-        "Draws a long form out of the clay, as far as you go; Ctrl presses one in.",
-        "Shift+M",
-        ToolSettings(size=18.0, strength=1.0, falloff="round", pressure_strength=False, front=False),
-        make,
-        place=11,
-        dabs=False,
-    )
+TOOL = ToolSpec(
+    "pull_out",
+    "Pull out",
+    "Draws a long form out of the clay, as far as you go; Ctrl presses one in.",
+    "Shift+M",
+    ToolSettings(size=18.0, strength=1.0, falloff="round", pressure_strength=False, front=False),
+    make,
+    place=11,
+    dabs=False,
 )

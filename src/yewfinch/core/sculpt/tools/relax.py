@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 
@@ -32,14 +32,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Relax", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "relax",
-        "Relax",
-        "Evens the net out under the tool and leaves the form; Ctrl makes it uneven.",
-        "Shift+N",
-        ToolSettings(size=30.0, strength=0.7, falloff="soft"),
-        make,
-        place=42,
-    )
+TOOL = ToolSpec(
+    "relax",
+    "Relax",
+    "Evens the net out under the tool and leaves the form; Ctrl makes it uneven.",
+    "Shift+N",
+    ToolSettings(size=30.0, strength=0.7, falloff="soft"),
+    make,
+    place=42,
 )

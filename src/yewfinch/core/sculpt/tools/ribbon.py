@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Thickness of the band as a part of the radius.
@@ -36,14 +36,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Ribbon", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "ribbon",
-        "Ribbon",
-        "Lays a flat band of clay with straight edges along the stroke; Ctrl cuts it in.",
-        "Shift+R",
-        ToolSettings(size=14.0, strength=0.6, falloff="even", spacing=0.08),
-        make,
-        place=24,
-    )
+TOOL = ToolSpec(
+    "ribbon",
+    "Ribbon",
+    "Lays a flat band of clay with straight edges along the stroke; Ctrl cuts it in.",
+    "Shift+R",
+    ToolSettings(size=14.0, strength=0.6, falloff="even", spacing=0.08),
+    make,
+    place=24,
 )

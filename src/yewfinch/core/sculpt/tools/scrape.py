@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Where the plane lies over the mean of the clay, as a part of the radius.
@@ -36,14 +36,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Scrape", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "scrape",
-        "Scrape",
-        "Takes off what stands above the plane under the tool; Ctrl lifts it.",
-        "Shift+A",
-        ToolSettings(size=24.0, strength=0.6, falloff="even"),
-        make,
-        place=33,
-    )
+TOOL = ToolSpec(
+    "scrape",
+    "Scrape",
+    "Takes off what stands above the plane under the tool; Ctrl lifts it.",
+    "Shift+A",
+    ToolSettings(size=24.0, strength=0.6, falloff="even"),
+    make,
+    place=33,
 )

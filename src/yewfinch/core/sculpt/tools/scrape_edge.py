@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: How steeply the planes fall off, and how far under the surface they meet in a valley, as a part of the radius.
@@ -39,14 +39,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Scrape to an edge", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "scrape_edge",
-        "Scrape to an edge",
-        "Scrapes two planes that meet in a crisp edge along the stroke; Ctrl makes them meet in a valley.",
-        "Shift+Y",
-        ToolSettings(size=22.0, strength=0.6, falloff="even", spacing=0.06),
-        make,
-        place=35,
-    )
+TOOL = ToolSpec(
+    "scrape_edge",
+    "Scrape to an edge",
+    "Scrapes two planes that meet in a crisp edge along the stroke; Ctrl makes them meet in a valley.",
+    "Shift+Y",
+    ToolSettings(size=22.0, strength=0.6, falloff="even", spacing=0.06),
+    make,
+    place=35,
 )

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Depth of the groove as a part of the radius.
@@ -36,14 +36,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Sharp cut", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "sharp_cut",
-        "Sharp cut",
-        "Cuts a groove with straight sides; Ctrl raises an edge.",
-        "Shift+X",
-        ToolSettings(size=8.0, strength=0.6, falloff="even", spacing=0.06),
-        make,
-        place=29,
-    )
+TOOL = ToolSpec(
+    "sharp_cut",
+    "Sharp cut",
+    "Cuts a groove with straight sides; Ctrl raises an edge.",
+    "Shift+X",
+    ToolSettings(size=8.0, strength=0.6, falloff="even", spacing=0.06),
+    make,
+    place=29,
 )

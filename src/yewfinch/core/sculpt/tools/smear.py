@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: The part of the way between two dabs that clay goes along.
@@ -31,14 +31,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Smear", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "smear",
-        "Smear",
-        "Draws the clay along under a finger; Ctrl pushes it back.",
-        "Shift+D",
-        ToolSettings(size=20.0, strength=0.6, falloff="soft", spacing=0.06),
-        make,
-        place=36,
-    )
+TOOL = ToolSpec(
+    "smear",
+    "Smear",
+    "Draws the clay along under a finger; Ctrl pushes it back.",
+    "Shift+D",
+    ToolSettings(size=20.0, strength=0.6, falloff="soft", spacing=0.06),
+    make,
+    place=36,
 )

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _stamp_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 
@@ -29,14 +29,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Stamp", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "stamp",
-        "Stamp",
-        "Raises the clay by a picture, Ctrl presses it in: press, and draw it out to its size.",
-        "Shift+B",
-        ToolSettings(size=20.0, strength=1.0, falloff="even", spacing=1.0, course="size", stamp="cheek"),
-        make,
-        place=46,
-    )
+TOOL = ToolSpec(
+    "stamp",
+    "Stamp",
+    "Raises the clay by a picture, Ctrl presses it in: press, and draw it out to its size.",
+    "Shift+B",
+    ToolSettings(size=20.0, strength=1.0, falloff="even", spacing=1.0, course="size", stamp="cheek"),
+    make,
+    place=46,
 )

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Growth of a full dab as a part of the radius.
@@ -33,14 +33,12 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Swell", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "swell",
-        "Swell",
-        "Blows the clay up along its own normals; Ctrl lets it shrink.",
-        "Shift+I",
-        ToolSettings(size=22.0, strength=0.5, falloff="soft"),
-        make,
-        place=22,
-    )
+TOOL = ToolSpec(
+    "swell",
+    "Swell",
+    "Blows the clay up along its own normals; Ctrl lets it shrink.",
+    "Shift+I",
+    ToolSettings(size=22.0, strength=0.5, falloff="soft"),
+    make,
+    place=22,
 )

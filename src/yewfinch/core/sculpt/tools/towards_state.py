@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
-from yewfinch.core.sculpt.towards import touch
+from yewfinch.core.sculpt.to_reference import touch
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -14,15 +14,13 @@ def make(ctx: StrokeContext) -> Stroke:
     return dab_stroke(ctx, "Towards state", touch, smooth_touch)
 
 
-register(
-    ToolSpec(
-        "towards_state",
-        "Towards state",
-        "Brings the clay towards the chosen stored state; Ctrl goes away from it.",
-        "Shift+W",
-        ToolSettings(size=20.0, strength=0.5, falloff="soft"),
-        make,
-        place=45,
-        needs="state",
-    )
+TOOL = ToolSpec(
+    "towards_state",
+    "Towards state",
+    "Brings the clay towards the chosen stored state; Ctrl goes away from it.",
+    "Shift+W",
+    ToolSettings(size=20.0, strength=0.5, falloff="soft"),
+    make,
+    place=45,
+    needs="state",
 )

@@ -7,9 +7,9 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.hold import Hold, hold
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.registry import ToolSpec, register
-from yewfinch.core.sculpt.settings import ToolSettings
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_settings import ToolSettings
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 
 #: Radians for a drag of one radius.
@@ -32,15 +32,13 @@ def make(ctx: StrokeContext) -> Stroke:
     return hold(ctx, "Twist", carry)
 
 
-register(
-    ToolSpec(
-        "twist",
-        "Twist",
-        "Turns the clay about the place where you take hold: drag right or left; Ctrl turns the other way.",
-        "Shift+T",
-        ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
-        make,
-        place=12,
-        dabs=False,
-    )
+TOOL = ToolSpec(
+    "twist",
+    "Twist",
+    "Turns the clay about the place where you take hold: drag right or left; Ctrl turns the other way.",
+    "Shift+T",
+    ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
+    make,
+    place=12,
+    dabs=False,
 )

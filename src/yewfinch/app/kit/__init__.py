@@ -1,0 +1,1 @@
+"""What every widget needs: the theme with fonts and icons, and workers."""

@@ -1,1 +1,0 @@
-"""Panels of the bench, one per file."""

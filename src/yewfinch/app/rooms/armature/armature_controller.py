@@ -1,0 +1,249 @@
+"""Editing armatures: which one and which ball are in hand, and every change as an undo step."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Literal
+
+from psygnal import Signal
+from PyQt6.QtCore import QObject, QTimer
+
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.core.anatomy.figure.armature_presets import PRESETS
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.live_edit import LiveEdit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import armatures
+from yewfinch.core.reshape.armature import Armature
+from yewfinch.core.reshape.armature_skin import QUICK, edge_for
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.errors import YewfinchError
+
+#: What dragging a ball does.
+DragWay = Literal["move", "bend", "scale"]
+WAYS: dict[DragWay, tuple[str, str]] = {
+    "move": ("Move", "Drag a ball across the view; with Shift all that hangs on it comes along"),
+    "bend": ("Bend", "Turn a ball about the one above it; lengths stay, what hangs on it comes along"),
+    "scale": ("Scale", "Drag up or down: the ball and all that hangs on it grow or shrink"),
+}
+
+
+class Armatures(QObject):
+    """One for the window.
+
+    Signals
+    -------
+    changed : ()
+        Another armature, ball or way is in hand, or the armature itself is another.
+    """
+
+    changed = Signal()
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        self.ball = -1
+        self.way: DragWay = "move"
+        self._live: LiveEdit | None = None
+        self._wish: tuple[Armature, str] | None = None
+        self._worker: Worker | None = None
+        self._soon = QTimer(self)
+        self._soon.setSingleShot(True)
+        self._soon.setInterval(0)
+        self._soon.timeout.connect(self.finish)
+        bench.portrait_changed.connect(self._listen)
+        bench.piece_changed.connect(self._rechosen)
+        self._listen()
+
+    def _listen(self) -> None:
+        self._live = self._wish = None
+        self.ball = -1
+        self.bench.portrait.pieces_changed.connect(self._heard)
+        self.changed.emit()
+
+    def _heard(self) -> None:
+        held = self.armature
+        if held is None or self.ball >= len(held.balls):
+            self.ball = -1
+        self.changed.emit()
+
+    def _rechosen(self) -> None:
+        self.ball = -1
+        self.changed.emit()
+
+    # --- what is in hand ------------------------------------------------------------------
+
+    @property
+    def piece(self) -> Piece | None:
+        """The armature in hand: the chosen piece, else the last visible armature."""
+        pieces = self.bench.portrait.pieces
+        chosen = pieces.get(self.bench.piece_id)
+        if chosen is not None and chosen.armature is not None and chosen.visible:
+            return chosen
+        return next((p for p in reversed(pieces.values()) if p.armature is not None and p.visible), None)
+
+    @property
+    def armature(self) -> Armature | None:
+        """Its balls, what is still to be carried out included."""
+        if self._wish is not None:
+            return self._wish[0]
+        return None if self.piece is None else self.piece.armature
+
+    def choose(self, ball: int) -> None:
+        """Take a ball in hand; -1 none."""
+        self.ball = ball
+        self.bench.view_changed.emit()
+        self.changed.emit()
+
+    def set_way(self, way: DragWay) -> None:
+        """What dragging a ball does."""
+        self.way = way
+        self.changed.emit()
+
+    # --- changes --------------------------------------------------------------------------
+
+    def begin(self, preset: str) -> None:
+        """A new armature from a ready-made one."""
+        title, make = PRESETS[preset]
+        self.end_step()
+        edit, key = armatures.begin(self.bench.portrait, make(), f"New armature: {title.lower()}")
+        self.bench.portrait.perform(edit)
+        self.bench.choose_piece(key)
+        self.bench.set_mode("armature")
+
+    def change(self, armature: Armature, name: str, *, together: bool = False) -> None:
+        """Put another armature in the place of the one in hand.
+
+        Parameters
+        ----------
+        armature : Armature
+        name : str
+            Of the undo step.
+        together : bool
+            More of the same name may follow and becomes one step with it; it is carried out soon.
+        """
+        self._wish = armature, f"Armature: {name}"
+        if together:
+            self._soon.start()
+            return
+        self._live = None
+        self.finish()
+        self._live = None
+
+    def finish(self) -> None:
+        """Carry out what is wished."""
+        self._soon.stop()
+        wish, self._wish = self._wish, None
+        piece, portrait = self.piece, self.bench.portrait
+        if wish is None or piece is None:
+            return
+        armature, name = wish
+        try:
+            edit = armatures.change(portrait, piece.id, armature, name)
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            self.changed.emit()
+            return
+        self._live = portrait.going_on(self._live, name)
+        self._live.update(edit)
+        self.changed.emit()
+
+    def end_step(self) -> None:
+        """What follows is another undo step."""
+        self.finish()
+        self._live = None
+
+    def cancel(self) -> None:
+        """Take back what was changed since the last step ended."""
+        self._soon.stop()
+        self._wish = None
+        if self._live is not None:
+            self._live.cancel()
+        self._live = None
+        self.changed.emit()
+
+    def toggle(self) -> None:
+        """Edit balls in the view, or end it."""
+        bench, piece = self.bench, self.piece
+        if bench.mode == "armature":
+            bench.set_mode("tool")
+        elif piece is None:
+            bench.say("There is no armature to be seen. Begin one in the panel Armature (stage Block).", "warn")
+        else:
+            bench.choose_piece(piece.id)
+            bench.set_mode("armature")
+
+    def resize(self, factor: float) -> None:
+        """Make the ball in hand larger or smaller."""
+        held = self.armature
+        if held is not None and 0 <= self.ball < len(held.balls):
+            self.change(held.sized(self.ball, held.balls[self.ball].radius * factor), "size of a ball", together=True)
+
+    def insert(self) -> None:
+        """Put a ball into the link above the one in hand."""
+        held = self.armature
+        if held is None or not 0 <= self.ball < len(held.balls) or held.balls[self.ball].parent < 0:
+            self.bench.say("Choose a ball that is linked to another; the new one comes between them.", "warn")
+            return
+        made, number = held.inserted(self.ball)
+        self.change(made, "insert a ball")
+        self.choose(number)
+
+    def remove(self) -> None:
+        """Take the ball in hand away."""
+        held = self.armature
+        if held is None or not 0 <= self.ball < len(held.balls):
+            self.bench.say("Choose a ball first.", "warn")
+            return
+        if len(held.balls) == 1:
+            self.bench.say("An armature needs a ball. Remove the whole armature in the list of pieces.", "warn")
+            return
+        parent = held.balls[self.ball].parent
+        self.change(held.removed(self.ball), "remove a ball")
+        self.choose(parent)
+
+    def set_fillet(self, fillet: float) -> None:
+        """Round the branchings by so many mm."""
+        if self.armature is not None:
+            self.change(replace(self.armature, fillet=fillet), "fillet", together=True)
+
+    def set_mirrored(self, on: bool) -> None:
+        """Let the right half follow the left, or give it balls of its own."""
+        held = self.armature
+        if held is not None and held.mirrored != on:
+            self.change(held.remirrored() if on else held.unmirrored(), "mirrored" if on else "both halves apart")
+
+    # --- clothing -------------------------------------------------------------------------
+
+    def faces_at(self, edge: float) -> int:
+        """How many quads the clay would have, about, from the skin that is shown."""
+        piece = self.piece
+        if piece is None or piece.armature is None:
+            return 0
+        return round(len(piece.surface.faces) * (edge_for(piece.armature, QUICK) / edge) ** 2)
+
+    def clothe(self, edge: float) -> None:
+        """Make clay of the skin, in a thread."""
+        self.end_step()
+        piece, portrait = self.piece, self.bench.portrait
+        if piece is None:
+            return
+
+        def done(result: tuple[Edit, str]) -> None:
+            edit, key = result
+            portrait.perform(edit)
+            self.bench.set_mode("tool")
+            self.bench.choose_piece(key)
+            made = portrait.pieces[key]
+            self.bench.say(f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note")
+
+        self._worker = behind_dialog(
+            self, "Clothing the armature …", lambda progress: armatures.clothe(portrait, piece.id, edge, progress), done,
+            lambda text: self.bench.say(text, "error"), "The armature was left as it was.",
+        )  # fmt: skip
+
+    def busy(self) -> bool:
+        """Whether a thread is clothing."""
+        return self._worker is not None and self._worker.isRunning()

@@ -1,0 +1,50 @@
+"""Taking a colour from the clay, or from the photo of a standpoint."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, Qt
+
+from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.viewport import Viewport
+
+
+class ClayColourHand(Hand):
+    """A click on the clay takes its colour."""
+
+    def __init__(self, viewport: Viewport) -> None:
+        self.viewport, self.bench = viewport, viewport.bench
+
+    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
+        """Take the colour, and go back to the tool; False if no clay is met."""
+        found = self.viewport.look_at(at)
+        if found is None:
+            return False
+        hit, piece_id = found
+        bench = self.bench
+        colour = bench.portrait.surface(piece_id).colour[list(hit.corners), :3]
+        mixed = (hit.weights @ colour + 0.5).astype(int)
+        bench.set_colour((int(mixed[0]), int(mixed[1]), int(mixed[2])))
+        bench.set_mode("tool")
+        return True
+
+
+class PhotoColourHand(Hand):
+    """A click on the photo takes its colour."""
+
+    def __init__(self, viewport: Viewport) -> None:
+        self.viewport, self.bench = viewport, viewport.bench
+
+    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
+        """Take the colour, and go back to the tool."""
+        bench, box = self.bench, self.viewport.standpoint.box()
+        photo = bench.standing_photo()
+        if photo is None or not box.contains(at):
+            bench.say("Click inside a photo that you stand at.", "warn")
+            return True
+        image = self.viewport.photos.image(bench.portrait.sitter, photo)
+        x = int((at.x() - box.left()) / box.width() * image.width())
+        y = int((at.y() - box.top()) / box.height() * image.height())
+        c = image.pixelColor(min(x, image.width() - 1), min(y, image.height() - 1))
+        bench.set_colour((c.red(), c.green(), c.blue()))
+        bench.set_mode("tool")
+        return True

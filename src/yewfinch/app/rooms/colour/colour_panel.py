@@ -1,0 +1,110 @@
+"""The colour of the paint tool: hex, hue/saturation/lightness, picking, filling."""
+
+from __future__ import annotations
+
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit import theme
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.colour import from_hex, from_hsl, hex_of, to_hsl
+from yewfinch.core.shared.errors import YewfinchError
+
+
+class ColourPanel(QWidget):
+    """One colour, several ways to say it."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        row = QHBoxLayout()
+        self.patch = QFrame()
+        self.patch.setFixedSize(56, 30)
+        self.patch.setAccessibleName("colour")
+        self.hex = QLineEdit()
+        self.hex.setMaxLength(7)
+        self.hex.setToolTip("sRGB, like #c98a16")
+        self.hex.setAccessibleName("colour as sRGB hex")
+        self.hex.editingFinished.connect(self._typed)
+        row.addWidget(self.patch)
+        row.addWidget(self.hex, 1)
+        column.addLayout(row)
+        self.hue = ValueSlider("Hue", 0, 360, "°", decimals=0, label_width=74)
+        self.saturation = ValueSlider("Saturation", 0, 100, "%", decimals=0, label_width=74)
+        self.lightness = ValueSlider("Lightness", 0, 100, "%", decimals=0, label_width=74)
+        for slider in (self.hue, self.saturation, self.lightness):
+            slider.changed.connect(self._slid)
+            column.addWidget(slider)
+        row = QHBoxLayout()
+        row.setSpacing(4)
+        self.pick = QPushButton(theme.icon("eyedropper"), "From clay")
+        self.pick.setCheckable(True)
+        self.pick.setToolTip("Click the clay to take its colour (I). In the marking view, Alt+click takes a photo's.")
+        self.pick.clicked.connect(lambda on: bench.set_mode("pick colour" if on else "tool"))
+        self.photo = QPushButton(theme.icon("eyedropper"), "From photo")
+        self.photo.setToolTip("Stand at a photo first; then click in it to take its colour")
+        self.photo.setCheckable(True)
+        self.fill = QPushButton(theme.icon("paint-bucket"), "Fill")
+        self.fill.setToolTip("Give the chosen piece this colour all over")
+        self.fill.clicked.connect(self._fill)
+        for button in (self.pick, self.photo, self.fill):
+            row.addWidget(button)
+        column.addLayout(row)
+        bench.colour_changed.connect(self.refresh)
+        bench.mode_changed.connect(self.refresh)
+        self.photo.clicked.connect(self._from_photo)
+        self._hsl = to_hsl(bench.rgb)
+        self.refresh()
+
+    def _from_photo(self, on: bool) -> None:
+        if on and self.bench.standing_photo() is None:
+            self.photo.setChecked(False)
+            self.bench.say("Click a matched photo first; then take a colour from it.", "warn")
+            return
+        self.bench.set_mode("pick photo" if on else "tool")
+
+    def _typed(self) -> None:
+        try:
+            rgb = from_hex(self.hex.text())
+        except ValueError as error:
+            self.bench.say(f"{error}.".capitalize(), "error")
+            self.refresh()
+            return
+        if rgb != self.bench.rgb:
+            self.bench.set_colour(rgb)
+
+    def _slid(self, _value: float) -> None:
+        self._hsl = (self.hue.value(), self.saturation.value(), self.lightness.value())
+        self.bench.set_colour(from_hsl(*self._hsl))
+
+    def _fill(self) -> None:
+        bench = self.bench
+        piece = bench.portrait.pieces.get(bench.piece_id)
+        if piece is None:
+            return
+        try:
+            see_unlocked(bench.portrait, piece)
+        except YewfinchError as error:
+            bench.say(str(error), "warn")
+            return
+        if piece.fixed:
+            bench.say(f"{piece.name} is no clay yet. Settle or clothe it first.", "warn")
+            return
+        bench.portrait.fill(piece.id, (*bench.rgb, 255), f"Fill {piece.name}")
+
+    def refresh(self) -> None:
+        """Show the colour in force."""
+        rgb = self.bench.rgb
+        if from_hsl(*self._hsl) != rgb:
+            self._hsl = to_hsl(rgb)
+        line = theme.palette().line
+        self.patch.setStyleSheet(f"background: {hex_of(rgb)}; border: 1px solid {line}; border-radius: 4px;")
+        self.hex.setText(hex_of(rgb))
+        for slider, value in zip((self.hue, self.saturation, self.lightness), self._hsl, strict=True):
+            slider.set_value(value)
+        self.pick.setChecked(self.bench.mode == "pick colour")
+        self.photo.setChecked(self.bench.mode == "pick photo")

@@ -1,0 +1,1 @@
+"""Wire cut and outline fit."""

@@ -1,0 +1,1 @@
+"""Base heads and figures."""

@@ -1,0 +1,55 @@
+"""Base heads and figures: steered by dials and measures, posed, seen down to the bone."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+
+from yewfinch.app.rooms.figure import joint_paint, peg_paint
+from yewfinch.app.rooms.figure.base_head_panel import BaseHeadPanel
+from yewfinch.app.rooms.figure.body_panel import BodyPanel
+from yewfinch.app.rooms.figure.head_measures_panel import HeadMeasuresPanel
+from yewfinch.app.rooms.figure.joint_hand import JointHand
+from yewfinch.app.rooms.figure.pose_controller import Posing
+from yewfinch.app.rooms.figure.pose_panel import PosePanel
+from yewfinch.app.rooms.figure.steering import Steering
+from yewfinch.app.rooms.figure.under_skin_panel import UnderSkinPanel
+from yewfinch.app.shell.actions import Action
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view.modes import Mode, Over
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    steering = Steering(shop.bench)
+    posing = Posing(shop.bench, steering)
+    hand = JointHand(shop.view, posing)
+
+    def posable() -> bool:
+        return shop.bench.portrait.posed is not None and not posing.why_not()
+
+    return Room(
+        "figure",
+        place=40,
+        panels=(
+            Panel("Base head", lambda: BaseHeadPanel(steering), {"Block": 10}),
+            Panel("Measures of the head", lambda: HeadMeasuresPanel(steering), {"Block": 20}),
+            Panel("Body", lambda: BodyPanel(steering), {"Block": 30}),
+            Panel("Under the skin", lambda: UnderSkinPanel(steering), {"Block": 40, "Form": 150, "Features": 140}, folded=True),
+            Panel("Pose", lambda: PosePanel(posing), {"Block": 50, "Show": 30}),
+        ),
+        modes=(
+            Mode(
+                "pose", hand, "Drag the clay or a dot to turn its joint; with Ctrl the joints above it too. Esc ends.",
+                partial(joint_paint.paint, view=shop.view, hand=hand),
+            ),
+        ),
+        overs=(Over(60, partial(peg_paint.paint, view=shop.view)),),
+        actions=(
+            Action("pose_hand", "Turn joints", "Edit", "H", "Pose the base figure by dragging it; Esc ends.", posing.toggle, place=500),
+            Action("pose_off", "Pose off or on", "Edit", "Shift+H", "Take the pose off the clay, or put it on again.",
+                   lambda: posing.set_on(not posing.on), posable, place=512),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

@@ -1,0 +1,1 @@
+"""Form layers and stored states."""

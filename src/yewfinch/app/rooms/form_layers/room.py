@@ -1,0 +1,21 @@
+"""Form layers and stored states."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from yewfinch.app.rooms.form_layers.form_layers_panel import LayersPanel
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    return Room(
+        "form_layers",
+        place=160,
+        panels=(
+            Panel("Form layers", lambda: LayersPanel(shop.bench), {"Form": 50, "Features": 50}),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

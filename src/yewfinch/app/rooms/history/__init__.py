@@ -1,0 +1,1 @@
+"""The history of edits."""

@@ -1,0 +1,1 @@
+"""The clay's landmarks."""

@@ -1,0 +1,85 @@
+"""Placing landmarks on the clay, and dragging them along it."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, Qt
+
+from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.mesh.query.anchors import Anchor, anchor
+
+#: How near in pixels a landmark must be to be taken hold of.
+REACH = 12.0
+
+
+class LandmarkHand(Hand):
+    """Pointer input on the viewport while landmarks are moved."""
+
+    def __init__(self, viewport: Viewport) -> None:
+        self.viewport, self.bench = viewport, viewport.bench
+        self._key: str | None = None
+        self._before: dict[str, Anchor] = {}
+
+    @property
+    def busy(self) -> bool:
+        """Is a landmark held?"""
+        return self._key is not None
+
+    def hint(self) -> str:
+        """What to do now."""
+        chosen = self.bench.landmark
+        if chosen is not None and chosen not in self.bench.portrait.anchors:
+            return f"Click where {LANDMARKS[chosen].plain} sits. Esc ends."
+        return "Drag a landmark along the clay. Esc ends."
+
+    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
+        """Take hold of a landmark, or place the chosen one; False if the press is for the view."""
+        bench = self.bench
+        key = self.near(at)
+        if key is None:
+            found = self.viewport.look_at(at)
+            chosen = bench.landmark
+            if found is None or chosen is None or chosen in bench.portrait.anchors:
+                return False
+            anchors = {**bench.portrait.anchors, chosen: anchor(found[1], found[0])}
+            bench.portrait.set_field("anchors", anchors, "Place landmark")
+            return True
+        bench.choose_landmark(key)
+        self._key, self._before = key, bench.portrait.anchors
+        return True
+
+    def near(self, at: QPointF) -> str | None:
+        """Key of the landmark on the clay nearest to a point, within reach and facing the eye."""
+        camera = self.viewport.camera()
+        best: tuple[float, str] | None = None
+        for key, point in self.bench.portrait.landmarks().items():
+            x, y = camera.project(point)[0]
+            gap = float(((x - at.x()) ** 2 + (y - at.y()) ** 2) ** 0.5)
+            if gap < REACH and (best is None or gap < best[0]) and self.viewport.sees(point):
+                best = (gap, key)
+        return None if best is None else best[1]
+
+    def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """Drag it."""
+        found = self.viewport.look_at(at)
+        if found is None or self._key is None:
+            return
+        portrait = self.bench.portrait
+        portrait.anchors = {**portrait.anchors, self._key: anchor(found[1], found[0])}
+        self.viewport.update()
+
+    def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """Let it go where it is, as one step."""
+        portrait, key, before = self.bench.portrait, self._key, self._before
+        after, portrait.anchors = portrait.anchors, before
+        self._key = None
+        if after != before and key is not None:
+            portrait.set_field("anchors", after, f"Move {LANDMARKS[key].plain}")
+
+    def cancel(self) -> None:
+        """Put it back."""
+        if self._key is not None:
+            self.bench.portrait.anchors = self._before
+            self._key = None
+            self.bench.view_changed.emit()

@@ -1,0 +1,1 @@
+"""Detail levels and adaptive detail."""

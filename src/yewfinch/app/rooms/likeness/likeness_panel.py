@@ -1,0 +1,179 @@
+"""Likeness: how far the clay lies from the sitter, landmark by landmark and as one figure."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtGui import QFont
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QCheckBox,
+    QHBoxLayout,
+    QHeaderView,
+    QLabel,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch.app.controls.table import plain_table
+from yewfinch.app.kit import theme
+from yewfinch.app.rooms.likeness.course import Course
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.sitter.likeness import Likeness, Offset, short_title, title
+
+_AXES = (("left", "right"), ("high", "low"), ("forward", "back"))
+
+
+class LikenessPanel(QWidget):
+    """One figure, its course, the parts of the head, and a table. Click a row to fly there."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        self.figure = QLabel()
+        self.figure.setWordWrap(True)
+        column.addWidget(self.figure)
+        self.course = Course()
+        self.course.setToolTip("The figure through this session: lower is nearer")
+        column.addWidget(self.course)
+        self.parts = QLabel()
+        self.parts.setToolTip("The same figure for each part of the head, mm")
+        column.addWidget(self.parts)
+        row = QHBoxLayout()
+        self.sizeless = QCheckBox("leave size out")
+        self.sizeless.setToolTip(
+            "Photos do not tell how large the head is. Until an iris or a distance is measured, forms are "
+            "compared as if both heads were of one size, here and in every other figure."
+        )
+        self.sizeless.clicked.connect(lambda on: bench.set_scaled(on))
+        self.arrows = QCheckBox("arrows on the clay")
+        self.arrows.setToolTip("Show where each landmark would have to go (J)")
+        self.arrows.clicked.connect(bench.set_show_arrows)
+        row.addWidget(self.sizeless)
+        row.addWidget(self.arrows)
+        row.addStretch(1)
+        column.addLayout(row)
+        self.table: QTableWidget = plain_table(["landmark", "off", "±", "the clay is"], "likeness")
+        self.table.setMinimumHeight(190)
+        self.table.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.table.cellClicked.connect(lambda row, _c: self.fly(row))
+        self.table.cellActivated.connect(lambda row, _c: self.fly(row))
+        column.addWidget(self.table)
+        self.rows: tuple[Offset, ...] = ()
+        self._left_out: bool | None = None
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(120)
+        self._timer.timeout.connect(self.refresh)
+        bench.portrait_changed.connect(self._opened)
+        bench.view_changed.connect(self._look)
+        bench.overlay_changed.connect(self._later)
+        self._opened()
+
+    def _opened(self) -> None:
+        portrait = self.bench.portrait
+        portrait.rows_changed.connect(self._later)
+        portrait.field_changed.connect(self._later)
+        portrait.pieces_changed.connect(self._later)
+        self.course.clear()
+        self.refresh()
+
+    def _later(self, *_args: object) -> None:
+        if not self._timer.isActive():
+            self._timer.start()
+
+    def _look(self) -> None:
+        self.arrows.setChecked(self.bench.show_arrows)
+
+    def refresh(self) -> None:
+        """Measure again."""
+        found = self.bench.likeness()
+        self.rows = () if found is None else found.offsets
+        self.figure.setProperty("soft", found is None)
+        self.sizeless.setChecked(self.bench.leaves_size_out())
+        for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows):
+            widget.setVisible(found is not None)
+        if found is None:
+            solved = self.bench.portrait.sitter.solution is not None
+            self.figure.setText(
+                "The clay has too few landmarks to be compared with the sitter: place more on it."
+                if solved
+                else "Nothing to compare yet: mark six landmarks on a photo and solve the sitter."
+            )
+            return
+        self._figures(found)
+        self._fill()
+
+    def _figures(self, found: Likeness) -> None:
+        count = sum(o.significant for o in found.offsets)
+        size = " Size left out." if self.bench.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.out_of_date() else ""
+        self.figure.setText(
+            f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
+            f"landmarks, {count} beyond doubt.{size}{old}"
+        )
+        if self._left_out is not self.bench.leaves_size_out():  # figures with and without size are not one course
+            self._left_out = self.bench.leaves_size_out()
+            self.course.clear()
+        self.course.add(found.overall)
+        soft = theme.palette().soft
+        cells = "".join(
+            f"<td align='center'>&nbsp;<span style='color:{soft}'>{name}</span><br><b>{mm:.1f}</b>&nbsp;</td>"
+            for name, (mm, _n) in found.regions.items()
+        )
+        self.parts.setText(f"<table width='100%'><tr>{cells}</tr></table>")
+
+    def _fill(self) -> None:
+        names = {p.id: p.name for p in self.bench.portrait.sitter.photos}
+        bold = QFont(self.table.font())
+        bold.setBold(True)
+        header = self.table.horizontalHeader()
+        assert header is not None
+        modes = [header.sectionResizeMode(j) for j in range(self.table.columnCount())]
+        header.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)  # else every cell has all columns measured anew
+        self.table.setRowCount(len(self.rows))
+        for i, o in enumerate(self.rows):
+            axis = max(range(3), key=lambda a, o=o: abs(o.vector[a]))  # type: ignore[misc]
+            word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
+            cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
+            seen = ", ".join(names.get(p, p) for p in o.photos)
+            sure = "beyond doubt: chance gives so much in under 1 of 20 cases" if o.significant else "within its uncertainty"
+            tip = (
+                f"{title(o.key)}: the clay is {o.words()} ({sure}). "
+                f"Left and right are the sitter's own. Seen in {seen}."
+            )
+            for j, text in enumerate(cells):
+                item = self.table.item(i, j)
+                if item is None:
+                    item = QTableWidgetItem()
+                    if j in (1, 2):
+                        item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                    self.table.setItem(i, j, item)
+                elif item.text() == text and item.toolTip() == tip:
+                    continue
+                item.setText(text)
+                item.setToolTip(tip)
+                item.setFont(bold if o.significant and j == 1 else self.table.font())
+                item.setForeground(theme.color("ink" if o.significant else "soft"))
+        for j, mode in enumerate(modes):
+            header.setSectionResizeMode(j, mode)
+
+    def chosen(self) -> list[Offset]:
+        """Rows that are selected."""
+        model = self.table.selectionModel()
+        rows = [] if model is None else [i.row() for i in model.selectedRows()]
+        return [self.rows[i] for i in sorted(rows) if i < len(self.rows)]
+
+    def fly(self, row: int) -> None:
+        """Stand where the landmark's offset is seen best, with the landmark brought out."""
+        if 0 <= row < len(self.rows):
+            o = self.rows[row]
+            photo = self.bench.best_photo(o)
+            if photo is not None:
+                self.bench.stand_at(photo)
+            self.bench.choose_landmark(o.key)
+

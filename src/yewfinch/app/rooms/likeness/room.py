@@ -1,0 +1,54 @@
+"""Likeness: the clay against the sitter, by landmarks, lines and proportions."""
+
+from __future__ import annotations
+
+from functools import cache, partial
+from pathlib import Path
+
+from yewfinch.app.rooms.likeness import fringe_paint, offset_paint
+from yewfinch.app.rooms.likeness.comparing import Comparing
+from yewfinch.app.rooms.likeness.likeness_panel import LikenessPanel
+from yewfinch.app.rooms.likeness.lines_panel import LinesPanel
+from yewfinch.app.rooms.likeness.proportions_panel import ProportionsPanel
+from yewfinch.app.rooms.likeness.sheet_writer import SheetWriter
+from yewfinch.app.rooms.likeness.towards_panel import TowardsPanel
+from yewfinch.app.shell.actions import Action
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view.modes import Over
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    bench, view = shop.bench, shop.view
+    comparing = Comparing(bench, view)
+    writer = SheetWriter(shop)
+
+    @cache
+    def likeness() -> LikenessPanel:
+        return LikenessPanel(bench)
+
+    return Room(
+        "likeness",
+        place=20,
+        panels=(
+            Panel("Likeness", likeness, {"Sitter": 20, "Form": 70, "Features": 40}),
+            Panel("Outlines and lines", lambda: LinesPanel(bench, comparing.fringes), {"Sitter": 30, "Features": 80}),
+            Panel("Towards the sitter", lambda: TowardsPanel(bench, likeness(), comparing.fringes), {"Features": 70}),
+            Panel("Proportions", lambda: ProportionsPanel(bench), {"Sitter": 40, "Features": 100}, folded=True),
+        ),
+        overs=(
+            Over(20, partial(fringe_paint.paint, view=view, fringes=comparing.fringes)),
+            Over(30, partial(offset_paint.paint_offsets, view=view)),
+            Over(40, partial(offset_paint.paint_arrows, view=view)),
+        ),
+        actions=(
+            Action("sheet", "Comparison sheet…", "File", "Ctrl+Shift+P",
+                   "Photo, clay and overlay side by side with all numbers, as PDF, PNG or CSV.", writer.ask, place=204),
+            Action("arrows", "Arrows to the sitter", "View", "J", "Show where the clay's landmarks would have to go.",
+                   lambda: bench.set_show_arrows(not bench.show_arrows), place=105),
+            Action("fringes", "Fringes", "View", "F", "Colour how far the clay lies from the lines drawn on the photo.",
+                   lambda: bench.set_show_fringes(not bench.show_fringes), place=106),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

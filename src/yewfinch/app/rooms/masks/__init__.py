@@ -1,0 +1,1 @@
+"""Masks and turned parts."""

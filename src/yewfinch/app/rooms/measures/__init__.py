@@ -1,0 +1,1 @@
+"""Calipers and canon."""

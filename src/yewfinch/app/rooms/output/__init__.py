@@ -1,0 +1,1 @@
+"""Pictures and files to take away."""

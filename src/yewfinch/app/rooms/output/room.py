@@ -1,0 +1,21 @@
+"""What can be taken away from the bench."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from yewfinch.app.rooms.output.output_panel import OutputPanel
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    return Room(
+        "output",
+        place=210,
+        panels=(
+            Panel("Picture and export", lambda: OutputPanel(shop.actions), {"Show": 40}),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

@@ -1,0 +1,1 @@
+"""Fusing, remeshing, mending, reducing."""

@@ -1,0 +1,164 @@
+"""Fuse pieces into one, cut one out of the others, remesh one: edges and joins in millimetres."""
+
+from __future__ import annotations
+
+import numpy as np
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSpinBox
+
+from yewfinch.app.controls.live_panel import LivePanel
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import fusing
+from yewfinch.core.reshape.fuse import COARSEST, FINEST, WIDEST
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.counts import grouped
+
+#: Edges that are offered at first along the longest side.
+_ALONG = 110
+
+
+class FusePanel(LivePanel):
+    """Two sliders, three buttons, and how many faces would come of it."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__(bench, 400)
+        self._worker: Worker | None = None
+        self._counted: set[str] = set()
+        #: An edge was chosen by hand since this portrait was opened.
+        self._chosen = False
+        #: Area in sight, mm2, and of how many pieces.
+        self._area, self._shown = 0.0, 0
+        self.edge = ValueSlider("Edges", FINEST, COARSEST, "mm", logarithmic=True)
+        self.edge.setToolTip("Length of the quads' edges, about; shorter ones keep more")
+        self.edge.changed.connect(lambda _: self._set())
+        self.join = ValueSlider("Joins", 0.0, WIDEST, "mm", decimals=1)
+        self.join.setToolTip("Over how many millimetres the joins are rounded; 0 keeps them sharp")
+        self.column.addWidget(self.edge)
+        self.column.addWidget(self.join)
+        self.fuse, self.take, self.within, self.remesh = QPushButton(), QPushButton(), QPushButton(), QPushButton()
+        for button, text, tip, run in (
+            (self.fuse, "Fuse all shown clay", "One closed surface of even quads of all clay and solids in sight, eyeballs left out", self._fuse),
+            (self.take, "Cut the chosen piece out", "Take the chosen piece away from all other clay in sight", self._take),
+            (self.within, "Keep what lies within it", "Keep only that part of all other clay in sight that lies within the chosen piece", self._within),
+            (self.remesh, "Remesh the chosen piece", "Even quads all over it, with its colours, masks and landmarks", self._remesh),
+        ):
+            button.setText(text)
+            button.setToolTip(tip)
+            button.clicked.connect(lambda _=False, r=run: r())
+            self.column.addWidget(button)
+        row = QHBoxLayout()
+        self.detail = QPushButton("Remesh, keep detail")
+        self.detail.setToolTip("Even quads with levels on top; what they lack of the old form becomes a form layer of the finest level")
+        self.detail.clicked.connect(self._detail)
+        self.levels = QSpinBox()
+        self.levels.setRange(1, 4)
+        self.levels.valueChanged.connect(lambda n: self.levels.setSuffix(" level on top" if n == 1 else " levels on top"))
+        self.levels.setSuffix(" level on top")
+        self.levels.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
+        self.levels.setAccessibleName("levels on top of the remeshed piece")
+        self.levels.setToolTip("How many; arrow keys change it")
+        row.addWidget(self.detail, 1)
+        row.addWidget(self.levels)
+        self.column.addLayout(row)
+        self.note = QLabel()
+        self.note.setWordWrap(True)
+        self.note.setProperty("soft", True)
+        self.column.addWidget(self.note)
+        bench.piece_changed.connect(self.later)
+        self.begin()
+
+    def _listen(self) -> None:
+        self._chosen = False
+        # strokes hardly change the count, and measuring all the clay after each would cost more than the stroke
+        self.bench.portrait.pieces_changed.connect(self.later)
+        self.refresh()
+
+    def shown(self) -> list[Piece]:
+        """Clay and solids in sight, eyeballs left out; the chosen one first."""
+        held = [p for p in self.bench.portrait.pieces.values() if p.visible and not p.see_through and p.armature is None]
+        held = [p for p in held if not p.id.startswith("eye_")]
+        return sorted(held, key=lambda p: p.id != self.bench.piece_id)
+
+    def _fuse(self) -> None:
+        self._work([p.id for p in self.shown()], ())
+
+    def _within(self) -> None:
+        self._take(within=True)
+
+    def _take(self, within: bool = False) -> None:
+        chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
+        others = [p.id for p in self.shown() if p is not chosen]
+        if chosen is None or not others:
+            self.bench.say("Choose the piece to cut out, and let the clay it is cut from be in sight.", "warn")
+            return
+        self._work(others, () if within else (chosen.id,), (chosen.id,) if within else ())
+
+    def _remesh(self) -> None:
+        if self.bench.piece_id in self.bench.portrait.pieces:
+            self._work([self.bench.piece_id], ())
+
+    def _detail(self) -> None:
+        portrait, piece, edge, count = self.bench.portrait, self.bench.piece_id, self.edge.value(), self.levels.value()
+        if piece not in portrait.pieces:
+            return
+
+        def done(edit: Edit) -> None:
+            portrait.perform(edit)
+            made = portrait.pieces[piece]
+            count = grouped(len(made.surface.faces))
+            self.bench.say(f"{edit.name}: {count} quads on the finest level.", "note")
+
+        self._worker = behind_dialog(
+            self, "Remeshing …", lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress), done,
+            lambda text: self.bench.say(text, "warn"), "The piece was left as it was.",
+        )  # fmt: skip
+
+    def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
+        portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
+        if len(pieces) + len(take) + len(common) > 1 and "head" in (*pieces, *take, *common):
+            self.bench.say("The base head becomes plain clay by this; undo gives it back.", "note")
+
+        def done(edit: Edit) -> None:
+            portrait.perform(edit)
+            self.bench.choose_piece(pieces[0])
+            made = portrait.pieces[pieces[0]]
+            self.bench.say(f"{edit.name}: {grouped(len(made.surface.faces))} quads with edges of {edge:g} mm.", "note")
+
+        self._worker = behind_dialog(
+            self, "Making one surface …", lambda progress: fusing.fuse(portrait, pieces, edge, join=join, take=take, common=common, progress=progress), done,
+            lambda text: self.bench.say(text, "warn"), "The pieces were left as they were.",
+        )  # fmt: skip
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
+
+    def refresh(self) -> None:
+        """Count what is in sight, and offer an edge that fits whenever other pieces are, unless one was chosen."""
+        chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
+        shown = self.shown()
+        ids = {p.id for p in shown}
+        if shown and ids != self._counted and not self._chosen:
+            self._counted = ids
+            boxes = np.stack([p.surface.bounds() for p in shown])
+            longest = float((boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)).max())
+            self.edge.set_value(max(FINEST, min(COARSEST, round(longest / _ALONG, 1))))
+        self.fuse.setEnabled(len(shown) > 1)
+        for button in (self.take, self.within):
+            button.setEnabled(chosen is not None and len(shown) > 1)
+        for widget in (self.remesh, self.detail, self.levels):
+            widget.setEnabled(chosen is not None)
+        self._area = sum(p.surface.area() for p in shown)
+        self._shown = len(shown)
+        self._say()
+
+    def _set(self) -> None:
+        self._chosen = True
+        self._say()
+
+    def _say(self) -> None:
+        count = grouped(self._area / max(self.edge.value(), 0.1) ** 2)
+        self.note.setText(f"{self._shown} piece{'' if self._shown == 1 else 's'} in sight, about {count} faces.")

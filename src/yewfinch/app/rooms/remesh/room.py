@@ -1,0 +1,23 @@
+"""Clay made anew: fused, remeshed, mended, reduced."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from yewfinch.app.rooms.remesh.fuse_panel import FusePanel
+from yewfinch.app.rooms.remesh.tidy_panel import TidyPanel
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    return Room(
+        "remesh",
+        place=80,
+        panels=(
+            Panel("Fuse and remesh", lambda: FusePanel(shop.bench), {"Block": 90, "Form": 130}, folded=True),
+            Panel("Mend and reduce", lambda: TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

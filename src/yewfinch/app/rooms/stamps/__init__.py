@@ -1,0 +1,1 @@
+"""Stamps and the stencil."""

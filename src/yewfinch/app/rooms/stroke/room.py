@@ -1,0 +1,52 @@
+"""The tool in hand and its strokes."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+
+from yewfinch.app.rooms.stroke import curve_paint
+from yewfinch.app.rooms.stroke.stroke_hand import StrokeHand
+from yewfinch.app.rooms.stroke.stroke_panel import StrokePanel
+from yewfinch.app.rooms.stroke.strokes import Strokes
+from yewfinch.app.rooms.stroke.tool_circle import ToolCircle
+from yewfinch.app.rooms.stroke.tool_panel import ToolPanel
+from yewfinch.app.shell.actions import Action
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view.modes import Mode, Over
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    bench, view = shop.bench, shop.view
+    strokes, circle = Strokes(view), ToolCircle()
+    hand = StrokeHand(view, strokes)
+
+    def take_one_that_suits() -> None:
+        """A stage of paint begins with a tool that paints, one of form with one that forms."""
+        if bench.stage == "Skin" and bench.tool_id != "paint":
+            bench.take_tool("paint")
+        elif bench.stage in ("Block", "Form") and bench.tool_id == "paint":
+            bench.take_tool("clay")
+
+    bench.stage_changed.connect(take_one_that_suits)
+    return Room(
+        "stroke",
+        place=130,
+        panels=(
+            Panel("Stroke", lambda: StrokePanel(bench, strokes), {"Form": 10, "Features": 10, "Skin": 20}, folded=True),
+        ),
+        modes=(Mode("tool", hand),),
+        overs=(
+            Over(100, partial(curve_paint.paint, view=view, curve=hand.curve)),
+            Over(130, partial(circle.paint, view=view)),
+        ),
+        actions=(
+            Action("stroke_again", "Last stroke again", "Edit", "Ctrl+R",
+                   "Do the last stroke again with the tool in hand and its settings, in the place of what it did.", strokes.redo, place=301),
+        ),
+        tools=lambda: ToolPanel(bench),
+        close=strokes.wait,
+        help=Path(__file__).with_name("help.md"),
+    )

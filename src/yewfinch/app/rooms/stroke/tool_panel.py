@@ -1,0 +1,138 @@
+"""The tools as small pictures, and the settings of the one in hand."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QSize
+from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QGridLayout, QHBoxLayout, QLabel, QToolButton, QVBoxLayout, QWidget
+
+from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit import theme
+from yewfinch.app.rooms.stroke.falloff_picker import FalloffPicker
+from yewfinch.app.rooms.stroke.tool_picture import picture
+from yewfinch.core.sculpt.tool_settings import SIZE_RANGE
+from yewfinch.core.sculpt.toolbox import tools
+from yewfinch.core.session.bench import Bench
+
+
+class ToolPanel(QWidget):
+    """Always at the head of the inspector: every tool stays reachable from every stage."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__()
+        self.bench = bench
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        grid = QGridLayout()
+        grid.setSpacing(4)
+        self._group = QButtonGroup(self)
+        self.buttons: dict[str, QToolButton] = {}
+        for i, spec in enumerate(tools()):
+            button = QToolButton()
+            button.setCheckable(True)
+            button.setIcon(picture(spec.id))
+            button.setIconSize(QSize(32, 32))
+            button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
+            button.setAccessibleName(spec.title)
+            button.clicked.connect(lambda _=False, t=spec.id: bench.take_tool(t))
+            self._group.addButton(button)
+            self.buttons[spec.id] = button
+            grid.addWidget(button, i // 6, i % 6)
+        column.addLayout(grid)
+        row = QHBoxLayout()
+        self.title = QLabel()
+        self.title.setProperty("head", True)
+        self.hint = QLabel()
+        self.hint.setProperty("soft", True)
+        self.hint.setWordWrap(True)
+        row.addWidget(self.title)
+        row.addStretch(1)
+        self.symmetry = QToolButton()
+        self.symmetry.setIcon(theme.icon("flip-horizontal"))
+        self.symmetry.setCheckable(True)
+        self.symmetry.setToolTip("Symmetry: work on both sides of the face at once (T)")
+        self.symmetry.setAccessibleName("symmetry")
+        self.symmetry.clicked.connect(bench.set_symmetry)
+        row.addWidget(self.symmetry)
+        column.addLayout(row)
+        column.addWidget(self.hint)
+        self.diameter = ValueSlider("Size", *SIZE_RANGE, "mm", logarithmic=True)
+        self.diameter.setToolTip("Diameter of the tool in mm of the sitter ([ and ])")
+        self.strength = ValueSlider("Strength", 1.0, 100.0, "%", decimals=0)
+        self.falloff = FalloffPicker()
+        self.diameter.changed.connect(lambda v: bench.set_tool(size=v))
+        self.strength.changed.connect(lambda v: bench.set_tool(strength=v / 100))
+        self.falloff.changed.connect(lambda n: bench.set_tool(falloff=n))
+        for widget in (self.diameter, self.strength, self.falloff):
+            column.addWidget(widget)
+        pens = QHBoxLayout()
+        pens.addWidget(QLabel("Pen pressure"))
+        self.pen_size = QCheckBox("size")
+        self.pen_strength = QCheckBox("strength")
+        self.pen_size.setToolTip("Pressing harder makes the tool larger")
+        self.pen_strength.setToolTip("Pressing harder makes the tool stronger")
+        self.pen_size.clicked.connect(lambda on: bench.set_tool(pressure_size=on))
+        self.pen_strength.clicked.connect(lambda on: bench.set_tool(pressure_strength=on))
+        pens.addWidget(self.pen_size)
+        pens.addWidget(self.pen_strength)
+        pens.addStretch(1)
+        column.addLayout(pens)
+        only = QHBoxLayout()
+        only.addWidget(QLabel("Works on"))
+        self.front = QCheckBox("front only")
+        self.connected = QCheckBox("connected only")
+        self.front.setToolTip("What faces away from the tool stays")
+        self.connected.setToolTip("Distances run along the surface: the upper lip leaves the lower alone")
+        self.front.clicked.connect(lambda on: bench.set_tool(front=on))
+        self.connected.clicked.connect(lambda on: bench.set_tool(connected=on))
+        only.addWidget(self.front)
+        only.addWidget(self.connected)
+        only.addStretch(1)
+        column.addLayout(only)
+        self.ways_row = QWidget()
+        ways = QVBoxLayout(self.ways_row)
+        ways.setContentsMargins(0, 0, 0, 0)
+        self.ways = choices(self, ways, [
+            ("free", "Freely", "The clay goes with the pointer"), ("normal", "In and out", "Along its own normals only"),
+            ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
+        ], lambda way: bench.set_tool(way=way))  # fmt: skip
+        column.addWidget(self.ways_row)
+        self.pinch = ValueSlider("Pinch", 0.0, 100.0, "%", decimals=0)
+        self.pinch.setToolTip("How much the crease draws its sides together")
+        self.pinch.changed.connect(lambda v: bench.set_tool(pinch=v / 100))
+        column.addWidget(self.pinch)
+        self.roughness = ValueSlider("Roughness", 0.0, 100.0, "%", decimals=0)
+        self.roughness.setToolTip("About 20 % for a wet lip, 40 % for an oily nose; 60 % is plain clay, 100 % chalk")
+        self.roughness.changed.connect(lambda v: bench.set_tool(roughness=v / 100))
+        column.addWidget(self.roughness)
+        self.keep_volume = QCheckBox("Keep the volume")
+        self.keep_volume.setToolTip("Takes noise off without drawing the form in")
+        self.keep_volume.clicked.connect(lambda on: bench.set_tool(keep_volume=on))
+        column.addWidget(self.keep_volume)
+        bench.tool_changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the tool in hand."""
+        spec, settings = self.bench.tool, self.bench.tool_settings
+        self.buttons[spec.id].setChecked(True)
+        self.title.setText(spec.title)
+        self.hint.setText(spec.hint)
+        self.diameter.set_value(settings.size)
+        self.strength.set_value(settings.strength * 100)
+        self.falloff.set_value(settings.falloff)
+        self.symmetry.setChecked(self.bench.symmetry)
+        self.pen_size.setChecked(settings.pressure_size)
+        self.pen_strength.setChecked(settings.pressure_strength)
+        self.front.setChecked(settings.front)
+        self.connected.setChecked(settings.connected)
+        self.pinch.setVisible(spec.id == "crease")
+        self.pinch.set_value(100 * settings.pinch)
+        self.roughness.setVisible(spec.id == "gloss")
+        self.roughness.set_value(100 * settings.roughness)
+        self.keep_volume.setVisible(spec.id == "smooth")
+        self.keep_volume.setChecked(settings.keep_volume)
+        self.ways_row.setVisible(spec.id == "move")
+        for way, button in self.ways.items():
+            button.setChecked(way == settings.way)

@@ -1,0 +1,1 @@
+"""Symmetry of shape."""

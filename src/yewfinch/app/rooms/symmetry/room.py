@@ -1,0 +1,21 @@
+"""Symmetry of shape."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from yewfinch.app.rooms.symmetry.symmetry_panel import SymmetryPanel
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    return Room(
+        "symmetry",
+        place=90,
+        panels=(
+            Panel("Symmetry of shape", lambda: SymmetryPanel(shop.bench), {"Block": 120, "Form": 110}, folded=True),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )

@@ -1,0 +1,1 @@
+"""Surface textures."""

@@ -1,0 +1,1 @@
+"""The window that rooms are put into: menus, inspector, documents, dialogs."""

@@ -1,0 +1,88 @@
+"""The help: a page of Markdown from each room, the keys from the records of the menus, and the landmarks."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+
+from PyQt6.QtWidgets import (
+    QDialog,
+    QDialogButtonBox,
+    QHBoxLayout,
+    QListWidget,
+    QMessageBox,
+    QTextBrowser,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch import __version__
+from yewfinch.app.shell.actions import ActionTable
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+
+#: Pages of the shell itself.
+OWN = Path(__file__).parents[1] / "help"
+
+
+class HelpDialog(QDialog):
+    """Titles on the left, the page on the right.
+
+    Parameters
+    ----------
+    actions : ActionTable
+    pages : sequence of Path
+        Files of Markdown in the order in which they are listed; a first heading names each.
+    """
+
+    def __init__(self, actions: ActionTable, pages: Sequence[Path], parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setWindowTitle("Help")
+        self.resize(860, 640)
+        column = QVBoxLayout(self)
+        row = QHBoxLayout()
+        self.titles = QListWidget()
+        self.titles.setAccessibleName("pages of the help")
+        self.titles.setFixedWidth(210)
+        self.text = QTextBrowser()
+        row.addWidget(self.titles)
+        row.addWidget(self.text, 1)
+        column.addLayout(row)
+        texts = [page.read_text(encoding="utf-8") for page in (*pages, *sorted(OWN.glob("*.md")))]
+        self.pages = {**{_title(text): text for text in texts}, "Keys": _keys(actions), "Landmarks": _landmarks()}
+        self.titles.addItems(list(self.pages))
+        self.titles.currentTextChanged.connect(lambda title: self.text.setMarkdown(self.pages[title]))
+        self.titles.setCurrentRow(0)
+        buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
+        buttons.rejected.connect(self.reject)
+        column.addWidget(buttons)
+
+
+def _title(text: str) -> str:
+    """The first heading of a page."""
+    return text.splitlines()[0].lstrip("# ")
+
+
+def _keys(actions: ActionTable) -> str:
+    rows = "\n".join(f"| {a.title} | **{_safe(a.keys)}** | {_safe(a.tip)} |" for a in actions if a.keys)
+    return f"# Keys\n\n| what | key | |\n|---|---|---|\n{rows}\n"
+
+
+def _landmarks() -> str:
+    rows = "\n".join(f"| `{key}` | {m.plain} | {_safe(m.definition)} |" for key, m in LANDMARKS.items() if m.side >= 0)
+    told = "Abbreviations as used in files; `_l` and `_r` are the sitter's own left and right."
+    return f"# Landmarks\n\n{told}\n\n| key | landmark | where it lies |\n|---|---|---|\n{rows}\n"
+
+
+def _safe(text: str) -> str:
+    """Text that is no Markdown."""
+    return "".join(f"\\{c}" if c in r"\`*_[]|<>" else c for c in text)
+
+
+def about(parent: QWidget) -> None:
+    """Version and licences."""
+    QMessageBox.about(
+        parent, "About Yewfinch",
+        f"<b>Yewfinch {__version__}</b><p>A bench for portrait sculptors that measures likeness."
+        "<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). "
+        "Icons: Phosphor (MIT).",
+    )  # fmt: skip

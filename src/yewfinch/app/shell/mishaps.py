@@ -1,0 +1,150 @@
+"""Unexpected errors: none ends the program.
+
+Python calls the hooks here for errors that nothing caught, in the window's thread or another. What was under way is
+taken back, a recovery file is written, the report goes into the log, and a dialog says so. Without such a hook PyQt ends
+the process.
+"""
+
+from __future__ import annotations
+
+import sys
+import threading
+import time
+from pathlib import Path
+from types import TracebackType
+
+from PyQt6.QtCore import QObject, Qt, pyqtSignal
+from PyQt6.QtGui import QAction
+from PyQt6.QtWidgets import QFileDialog
+
+from yewfinch.app.shell.dialogs.mishap import MishapDialog
+from yewfinch.app.shell.window import MainWindow
+from yewfinch.core.session.journal import Journal
+from yewfinch.core.shared.errors import YewfinchError
+
+#: Seconds in which an error at the same place is not shown again.
+_QUIET = 10.0
+
+
+class Mishaps(QObject):
+    """Catches what nothing else caught, for one window.
+
+    Signals
+    -------
+    happened : (error,)
+        An unexpected error, from whatever thread.
+    """
+
+    happened = pyqtSignal(object)
+
+    def __init__(self, window: MainWindow, journal: Journal) -> None:
+        super().__init__(window)
+        self.window, self.journal = window, journal
+        self.dialog: MishapDialog | None = None
+        self._shown: dict[str, float] = {}
+        self._busy = False
+        self._before = (sys.excepthook, threading.excepthook, sys.unraisablehook)
+        self.happened.connect(self._happened, Qt.ConnectionType.QueuedConnection)
+        self._listen()
+        window.bench.portrait_changed.connect(self._listen_to_history)
+
+    def install(self) -> None:
+        """Take over the hooks of the interpreter."""
+        sys.excepthook = self._hook
+        threading.excepthook = lambda told: self._hook(told.exc_type, told.exc_value, told.exc_traceback)
+        sys.unraisablehook = lambda told: self._hook(told.exc_type, told.exc_value, told.exc_traceback)
+
+    def uninstall(self) -> None:
+        """Give them back."""
+        sys.excepthook, threading.excepthook, sys.unraisablehook = self._before
+
+    # --- what the user did, for reports ----------------------------------------------------
+
+    def _listen(self) -> None:
+        for action in self.window.findChildren(QAction):
+            action.triggered.connect(lambda _on, a=action: self.journal.act(a.text().replace("&", "")))
+        self.window.bench.stage_changed.connect(lambda: self.journal.act(f"stage {self.window.bench.stage}"))
+        self._listen_to_history()
+
+    def _listen_to_history(self) -> None:
+        history = self.window.bench.portrait.history
+        self.journal.act("a portrait is on the bench")
+        history.changed.connect(lambda: self.journal.act(f"history: {history.newest or 'the beginning'}"))
+
+    # --- what is done about an error -------------------------------------------------------
+
+    def _hook(self, kind: type[BaseException], error: BaseException | None, trace: TracebackType | None) -> None:
+        """Called by the interpreter, in the thread of the error."""
+        if error is None or issubclass(kind, (KeyboardInterrupt, SystemExit)):
+            self._before[0](kind, error or kind(), trace)
+            return
+        error.__traceback__ = trace
+        self.happened.emit(error)
+
+    def _happened(self, error: BaseException) -> None:
+        if self._busy:  # an error while one is dealt with: the log has to be enough
+            self.journal.report(error)
+            return
+        self._busy = True
+        try:
+            self.journal.know("OpenGL", self.window.viewport.drawn_by)
+            report = self.journal.report(error)
+            taken_back = self._taken_back()
+            safe = self._safe()
+        finally:
+            self._busy = False
+        place = _place_of(error)
+        now = time.monotonic()
+        if self.dialog is not None:
+            self.dialog.again()
+        elif now - self._shown.get(place, -_QUIET) < _QUIET:
+            self.window.bench.say("The same error came again; the log has it. Save your work and start Yewfinch anew.", "error")
+        else:
+            self.dialog = MishapDialog(self.window, f"{taken_back} {safe}", report, self._save_and_close)
+            self.dialog.finished.connect(self._closed)
+            self.dialog.open()
+        self._shown[place] = now
+
+    def _closed(self) -> None:
+        self.dialog = None
+
+    def _taken_back(self) -> str:
+        """Take back what the pointer had begun, and draw all anew; what happened to it, in words."""
+        view = self.window.viewport
+        try:
+            busy = view.busy
+            view.cancel()
+            self.window.bench.portrait.pieces_changed.emit()
+            self.window.bench.view_changed.emit()
+        except Exception as second:
+            self.journal.report(second)
+            return "What was under way could not be taken back."
+        return "The stroke that was under way was taken back." if busy else "Nothing was under way: all that you did before stands, and can be undone."
+
+    def _safe(self) -> str:
+        """Write a recovery file; where the work is, in words."""
+        documents = self.window.documents
+        if not documents.unsaved:
+            return "All your work is saved."
+        try:
+            documents.autosave_now()
+        except YewfinchError as failed:
+            return f"A recovery file could not be written: {failed} Save your work now."
+        except Exception as second:
+            self.journal.report(second)
+            return "A recovery file could not be written. Save your work now under another name."
+        return f"Your work was written to a recovery file at {time.strftime('%H:%M')}: it is offered at the next start, whatever happens."
+
+    def _save_and_close(self) -> None:
+        name, _ = QFileDialog.getSaveFileName(self.window, "Save a copy", f"{self.window.documents.folder()}/copy.yewfinch", "Portraits (*.yewfinch)")
+        if name and self.window.documents.save_copy(Path(name)):
+            self.window.bench.portrait.history.mark_saved()
+            self.window.close()
+
+
+def _place_of(error: BaseException) -> str:
+    """Kind of an error and where it was raised, to know it again."""
+    trace = error.__traceback__
+    while trace is not None and trace.tb_next is not None:
+        trace = trace.tb_next
+    return type(error).__name__ if trace is None else f"{type(error).__name__} {trace.tb_frame.f_code.co_filename}:{trace.tb_lineno}"

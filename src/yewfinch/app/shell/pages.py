@@ -1,0 +1,56 @@
+"""What stands in the middle of the window: the clay, or a page that a room puts in its place."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtWidgets import QStackedWidget, QWidget
+
+
+class Pages(QStackedWidget):
+    """The clay is the first page; others are made when they are first shown."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._makers: dict[str, Callable[[], QWidget]] = {}
+        self._made: dict[str, QWidget] = {}
+
+    def declare(self, name: str, make: Callable[[], QWidget]) -> None:
+        """Take up a page.
+
+        Raises
+        ------
+        ValueError
+            If there is one of its name.
+        """
+        if name in self._makers:
+            raise ValueError(f"there is a page {name!r} already")
+        self._makers[name] = make
+
+    def page(self, name: str) -> QWidget:
+        """A page, made now if it is not there yet.
+
+        Raises
+        ------
+        KeyError
+            If none was declared of that name.
+        """
+        if name not in self._made:
+            self._made[name] = self._makers[name]()
+            self.addWidget(self._made[name])
+        return self._made[name]
+
+    def turn_to(self, name: str) -> None:
+        """Show a page in the place of the clay."""
+        self.setCurrentWidget(self.page(name))
+
+    def shows(self, name: str) -> bool:
+        """Is a page shown?"""
+        return name in self._made and self.currentWidget() is self._made[name]
+
+    def back_to_clay(self) -> None:
+        """Show the clay, and give it the keys."""
+        self.setCurrentIndex(0)
+        clay = self.currentWidget()
+        if clay is not None:
+            clay.setFocus()

@@ -1,0 +1,117 @@
+"""The actions of the shell: files, undo, tools, stages and the view. Rooms bring their own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from functools import partial
+from typing import Protocol
+
+from yewfinch.app.shell.actions import Action
+from yewfinch.app.shell.file_dialogs import FileDialogs
+from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.sculpt.toolbox import tools
+from yewfinch.core.session.bench import OVERLAYS, STAGES, Bench
+
+
+class Window(Protocol):
+    """What the actions ask of the main window."""
+
+    bench: Bench
+    viewport: Viewport
+    files: FileDialogs
+
+    def new(self) -> None: ...  # noqa: D102
+    def ask_open(self) -> None: ...  # noqa: D102
+    def save(self) -> bool: ...  # noqa: D102
+    def save_as(self) -> bool: ...  # noqa: D102
+    def close(self) -> bool: ...  # noqa: D102
+    def undo(self) -> None: ...  # noqa: D102
+    def redo(self) -> None: ...  # noqa: D102
+    def toggle_four(self) -> None: ...  # noqa: D102
+    def toggle_panels(self) -> None: ...  # noqa: D102
+    def toggle_dark(self) -> None: ...  # noqa: D102
+    def show_help(self) -> None: ...  # noqa: D102
+    def show_about(self) -> None: ...  # noqa: D102
+
+
+def of_window(w: Window) -> Iterator[Action]:
+    """The shell's actions, tied to a window."""
+    yield from _files(w)
+    yield from _edits(w)
+    yield from _views(w)
+    yield from _standpoint(w.bench)
+    yield from _tools(w.bench)
+    yield Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help, place=0)
+    yield Action("about", "About Yewfinch", "Help", "", "Version and licences.", w.show_about, place=1)
+
+
+def _files(w: Window) -> Iterator[Action]:
+    files = w.files
+    yield Action("new", "New portrait", "File", "Ctrl+N", "Start again with the base head.", w.new, place=0)
+    yield Action("open", "Open…", "File", "Ctrl+O", "Open a portrait.", w.ask_open, place=1)
+    yield Action("save", "Save", "File", "Ctrl+S", "Save the portrait.", w.save, place=100)
+    yield Action("save_as", "Save as…", "File", "Ctrl+Shift+S", "Save it under another name.", w.save_as, place=101)
+    yield Action("save_bare", "Remove photos before sharing…", "File", "",
+                 "Write a copy without photos, marks, measures and notes of the sitter, to give to others.", files.ask_save_bare, place=102)  # fmt: skip
+    yield Action("import", "Import…", "File", "Ctrl+I", "Add PLY, OBJ, STL, GLB or glTF files as pieces.", files.ask_import, place=201)
+    yield Action("export", "Export…", "File", "Ctrl+E", "Write PLY, OBJ, STL or GLB.", files.ask_export, place=202)
+    yield Action("picture", "Save picture…", "File", "Ctrl+P", "Save what the clay view shows as PNG.", files.ask_picture, place=203)
+    yield Action("quit", "Quit", "File", "Ctrl+Q", "Close Yewfinch.", w.close, place=900)
+
+
+def _edits(w: Window) -> Iterator[Action]:
+    bench = w.bench
+
+    def by_size(factor: float) -> None:
+        if not w.viewport.hands.resize(factor):
+            bench.set_tool(size=bench.tool_settings.size * factor)
+
+    yield Action("undo", "Undo", "Edit", "Ctrl+Z", "Take the last edit back.", w.undo, lambda: bench.portrait.history.can_undo, place=0)
+    yield Action("redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, lambda: bench.portrait.history.can_redo, place=1)
+    yield Action("smaller", "Smaller tool", "Edit", "[", "Make the tool, or the chosen ball of an armature, smaller.", partial(by_size, 1 / 1.15), place=200)
+    yield Action("larger", "Larger tool", "Edit", "]", "Make it larger.", partial(by_size, 1.15), place=201)
+    yield Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",
+                 lambda: bench.set_symmetry(not bench.symmetry), place=402)  # fmt: skip
+
+
+def _views(w: Window) -> Iterator[Action]:
+    bench, view = w.bench, w.viewport
+
+    def orthographic() -> None:
+        bench.set_view(replace(bench.view, orthographic=not bench.view.orthographic))
+
+    yield Action("view_all", "View all", "View", "Home", "Show everything.", view.view_all, place=10)
+    yield Action("view_selected", "View selected", "View", "End", "Show the chosen landmark or piece.", view.view_selected, place=11)
+    yield Action("orthographic", "Orthographic", "View", "O", "Switch perspective off or on.", orthographic, place=12)
+    yield Action("four", "Four views", "View", "V", "The clay from four sides at once; turn each, double click to go there.", w.toggle_four, place=107)
+    yield Action("panels", "Hide panels", "View", "Tab", "Only the clay; works while the clay view has the focus.", w.toggle_panels, place=200)
+    yield Action("dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark, place=201)
+    for i, stage in enumerate(STAGES):
+        yield Action(f"stage_{stage}", f"Stage: {stage}", "View", f"Ctrl+{i + 1}",
+                     f"Lay the bench out for the stage '{stage}'.", partial(bench.set_stage, stage), place=300 + i)  # fmt: skip
+
+
+def _standpoint(bench: Bench) -> Iterator[Action]:
+    def standing() -> bool:
+        return bench.standing_photo() is not None
+
+    def wipe() -> None:
+        bench.set_overlay(wipe=0.5 if bench.overlay.wipe is None else None, angle=0.0)
+
+    def next_overlay() -> None:
+        names = list(OVERLAYS)
+        bench.set_overlay(mode=names[(names.index(bench.overlay.mode) + 1) % len(names)])
+
+    yield Action("leave", "Leave the standpoint", "View", "", "Go back to the turntable (Esc in the clay view).",
+                 lambda: bench.stand_at(None), standing, place=100)  # fmt: skip
+    yield Action("wipe", "Wipe", "View", "W", "Photo on one side, clay on the other.", wipe, standing, place=101)
+    yield Action("blink", "Blink", "View", "B", "Photo and clay in turn.",
+                 lambda: bench.set_overlay(blink=not bench.overlay.blink), standing, place=102)  # fmt: skip
+    yield Action("overlay", "Next overlay", "View", "G", "Photo, difference, the clay's outline, the photo's edges.",
+                 next_overlay, standing, place=103)  # fmt: skip
+
+
+def _tools(bench: Bench) -> Iterator[Action]:
+    for place, spec in enumerate(tools()):
+        yield Action(f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint, partial(bench.take_tool, spec.id), place=place)

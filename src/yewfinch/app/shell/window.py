@@ -1,0 +1,450 @@
+"""The main window: the bench put together from the shell and the rooms it is given."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+
+from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence, QPixmap
+from PyQt6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMessageBox,
+    QPushButton,
+    QSplitter,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from yewfinch.app.kit import theme
+from yewfinch.app.shell import shell_actions
+from yewfinch.app.shell.actions import Action, ActionTable
+from yewfinch.app.shell.dialogs.help import HelpDialog, about
+from yewfinch.app.shell.dialogs.overwrite import ask_over
+from yewfinch.app.shell.dialogs.units import UnitsDialog
+from yewfinch.app.shell.documents import Documents
+from yewfinch.app.shell.file_dialogs import FileDialogs
+from yewfinch.app.shell.held_key import HeldKey
+from yewfinch.app.shell.inspector import Inspector
+from yewfinch.app.shell.pages import Pages
+from yewfinch.app.shell.room import Furnish, Room
+from yewfinch.app.shell.status_line import StatusLine
+from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view import line_hand, line_paint
+from yewfinch.app.view.line_hand import LineHand
+from yewfinch.app.view.modes import Mode
+from yewfinch.app.view.photo_store import PhotoStore
+from yewfinch.app.view.round import Round
+from yewfinch.app.view.side_view import AT_FIRST, SideView
+from yewfinch.app.view.turntable import Turntable
+from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.formats.model_files import formats
+from yewfinch.core.session.bench import STAGES, Bench
+from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.errors import YewfinchError
+
+MENUS = ("File", "Edit", "Tools", "View", "Help")
+
+
+class MainWindow(QMainWindow):
+    """Sitter wall, clay, turntable, round, inspector and status line.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    settings : Settings
+    furnish : sequence of callables
+        Each fits a room out.
+    """
+
+    def __init__(self, portrait: Portrait, settings: Settings, furnish: Sequence[Furnish] = ()) -> None:
+        super().__init__()
+        self.settings = settings
+        self.bench = Bench(portrait)
+        self.photos = PhotoStore()
+        self.viewport = Viewport(self.bench, self.photos)
+        self.documents = Documents(self.bench, settings, self._preview)
+        self.setAcceptDrops(True)
+        self.resize(1280, 800)
+        self.round = Round(self.bench, self.viewport, settings)
+        self.side_views = [SideView(self.bench, self.viewport, d, i) for i, d in enumerate(AT_FIRST)]
+        self.turntable = Turntable(self.bench)
+        self.status = StatusLine(self.bench, self.documents, self.viewport)
+        self.files = FileDialogs(self, self.bench, self.viewport, self.documents)
+        self.pages = Pages()
+        self.lines = LineHand(self.viewport)
+        self.viewport.add_mode(Mode(line_hand.MODE, self.lines, self.lines.hint, lambda p: line_paint.paint(p, self.lines)))
+        self.actions_table = ActionTable()
+        shop = Workshop(
+            self.bench, settings, self.photos, self.viewport, self.lines, self.documents, self.pages, self.actions_table, self
+        )  # fmt: skip
+        self.rooms = {room.id: room for room in sorted((f(shop) for f in furnish), key=lambda r: r.place)}
+        for room in self.rooms.values():
+            self._furnish_view(room)
+        for action in (*shell_actions.of_window(self), *(a for room in self.rooms.values() for a in room.actions)):
+            self.actions_table.add(action)
+        self._qactions: dict[str, QAction] = {}
+        self._build_menus()
+        self._build()
+        self.bench.stage_changed.connect(self._lay_out)
+        self.documents.changed.connect(self._title)
+        self.documents.ask_over = lambda against: ask_over(self, against)
+        self.documents.save_elsewhere = self.save_as
+        self.documents.unit_wanted.connect(lambda name, model, chosen: UnitsDialog(self, name, model, chosen).open())
+        self.bench.portrait_changed.connect(self._opened)
+        self._lay_out()
+        self._title()
+        QTimer.singleShot(0, self.viewport.view_all)
+
+    def panel(self, title: str) -> QWidget:
+        """A panel by its title, made now if nobody has seen it yet.
+
+        Raises
+        ------
+        KeyError
+            If there is none.
+        """
+        return self.inspector.panel(title)
+
+    # --- building ------------------------------------------------------------------------
+
+    def _furnish_view(self, room: Room) -> None:
+        for mode in room.modes:
+            self.viewport.add_mode(mode)
+        for hand in room.hands:
+            self.viewport.add_hand(hand)
+        for over in room.overs:
+            self.viewport.add_over(over)
+        for pictures in room.pictures:
+            self.viewport.add_pictures(pictures)
+        for name, make in room.pages.items():
+            self.pages.declare(name, make)
+
+    def _build_menus(self) -> None:
+        bar = self.menuBar()
+        assert bar is not None
+        for record in self.actions_table:
+            self._qactions[record.id] = self._action_of(record)
+        shown = set()
+        for name in MENUS:
+            menu = bar.addMenu(name)
+            assert menu is not None
+            menu.aboutToShow.connect(self._rules)
+            menu.aboutToHide.connect(self._all_on)
+            before: Action | None = None
+            for record in self.actions_table.in_menu(name):
+                if before is not None and before.place // 100 != record.place // 100:
+                    menu.addSeparator()
+                menu.addAction(self._qactions[record.id])
+                shown.add(record.id)
+                if record.id == "open":
+                    self._recent = menu.addMenu("Recent portraits")
+                    assert self._recent is not None
+                    self._recent.aboutToShow.connect(self._fill_recent)
+                before = record
+        for record in self.actions_table:
+            if record.id not in shown:
+                self.addAction(self._qactions[record.id])
+
+    def _action_of(self, record: Action) -> QAction:
+        action = QAction(record.title, self)
+        keys = self.settings.keys.get(record.id, record.keys)
+        if keys:
+            action.setShortcut(QKeySequence(keys))
+        action.setToolTip(f"{record.tip} ({keys})" if keys else record.tip)
+        if record.id == "panels":  # elsewhere Tab goes from control to control
+            action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
+            self.viewport.addAction(action)
+        action.triggered.connect(lambda _=False: record.run())
+        if record.held:
+            action.setAutoRepeat(False)
+            held = HeldKey(keys, record.run, self)
+            action.triggered.connect(held.pressed)
+        return action
+
+    def _rules(self) -> None:
+        for record in self.actions_table:
+            if record.rule is not None:
+                self._qactions[record.id].setEnabled(record.rule())
+
+    def _all_on(self) -> None:
+        """A shortcut works whatever its menu showed last; its action decides for itself."""
+        for action in self._qactions.values():
+            action.setEnabled(True)
+
+    def _build(self) -> None:
+        body = QWidget()
+        self.setCentralWidget(body)  # before it is filled: what is put into something else is styled anew, with all that is in it
+        column = QVBoxLayout(body)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self._top())
+        self.split = QSplitter(Qt.Orientation.Horizontal)
+        column.addWidget(self.split, 1)
+        self.split.setHandleWidth(1)
+        walls = [room.wall() for room in self.rooms.values() if room.wall is not None]
+        self.walls = QWidget() if len(walls) != 1 else walls[0]
+        if len(walls) != 1:
+            wall_column = QVBoxLayout(self.walls)
+            wall_column.setContentsMargins(0, 0, 0, 0)
+            for wall in walls:
+                wall_column.addWidget(wall)
+        self.split.addWidget(self.walls)
+        middle = QWidget()
+        stack = QVBoxLayout(middle)
+        stack.setContentsMargins(0, 0, 0, 0)
+        stack.setSpacing(0)
+        clay = QWidget()
+        clay_column = QVBoxLayout(clay)
+        clay_column.setContentsMargins(0, 0, 0, 0)
+        clay_column.setSpacing(0)
+        grid = QGridLayout()
+        grid.setSpacing(2)
+        grid.addWidget(self.viewport, 0, 0)
+        for i, view in enumerate(self.side_views):
+            grid.addWidget(view, (i + 1) // 2, (i + 1) % 2)
+            view.setVisible(False)
+        clay_column.addLayout(grid, 1)
+        clay_column.addWidget(self.turntable)
+        clay_column.addWidget(self.round)
+        self.pages.addWidget(clay)
+        stack.addWidget(self.pages, 1)
+        self.split.addWidget(middle)
+        self.inspector = Inspector()
+        self.split.addWidget(self.inspector)
+        self.tools = [room.tools() for room in self.rooms.values() if room.tools is not None]
+        self.inspector.fill(self.tools, [p for room in self.rooms.values() for p in room.panels], self.actions_table)
+        self.split.setStretchFactor(1, 1)
+        self.split.setSizes([240, 714, 326])
+        column.addWidget(self.status)
+
+    def _top(self) -> QWidget:
+        top = QWidget()
+        top.setObjectName("topbar")
+        top.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        row = QHBoxLayout(top)
+        row.setContentsMargins(12, 0, 12, 0)
+        self.name = QLabel()
+        self.name.setProperty("head", True)
+        self.name.setMaximumWidth(300)
+        row.addWidget(self.name)
+        row.addStretch(1)
+        self.stage_buttons: dict[str, QPushButton] = {}
+        for i, stage in enumerate(STAGES):
+            button = QPushButton(stage)
+            button.setProperty("stage", True)
+            button.setCheckable(True)
+            button.setToolTip(f"Lay the bench out for '{stage}' (Ctrl+{i + 1}); every tool stays reachable")
+            button.clicked.connect(lambda _=False, s=stage: self.bench.set_stage(s))
+            self.stage_buttons[stage] = button
+            row.addWidget(button)
+        row.addStretch(1)
+        for action_id, picture in (("undo", "arrow-u-up-left"), ("redo", "arrow-u-up-right"),
+                                   ("save", "floppy-disk"), ("help", "question")):  # fmt: skip
+            record = self.actions_table[action_id]
+            tool = QToolButton()
+            tool.setIcon(theme.icon(picture))
+            tool.setToolTip(f"{record.title} ({record.keys})")
+            tool.setAccessibleName(record.title)
+            tool.clicked.connect(lambda _=False, r=record: r.run())
+            row.addWidget(tool)
+        return top
+
+    def _lay_out(self) -> None:
+        stage = self.bench.stage
+        for name, button in self.stage_buttons.items():
+            button.setChecked(name == stage)
+        self.inspector.lay_out(stage)
+
+    # --- title and state -----------------------------------------------------------------
+
+    def _opened(self) -> None:
+        self.pages.back_to_clay()
+        self._title()
+        self.viewport.view_all()
+
+    def _title(self) -> None:
+        mark = "*" if self.documents.unsaved else ""
+        name = self.bench.portrait.name
+        self.setWindowTitle(f"{name}{mark} - Yewfinch")
+        self.name.setText(f"{name}{mark}")
+        self.name.setToolTip(str(self.documents.path or "not saved yet"))
+
+    def _preview(self) -> bytes | None:
+        image = self.viewport.small_picture(self.bench.view.camera(320, 320))
+        if image.isNull():
+            return None
+        data = QByteArray()
+        buffer = QBuffer(data)
+        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+        image.save(buffer, "PNG")
+        return data.data()
+
+    # --- what the actions do -------------------------------------------------------------
+
+    def undo(self) -> None:
+        """Take the last edit back."""
+        if self.viewport.busy:
+            return
+        try:
+            name = self.bench.portrait.history.undo()
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
+        self.bench.say(f"Undone: {name}." if name else "There is nothing to undo.")
+
+    def redo(self) -> None:
+        """Do the last undone edit again."""
+        if self.viewport.busy:
+            return
+        try:
+            name = self.bench.portrait.history.redo()
+        except YewfinchError as error:
+            self.bench.say(str(error), "error")
+            return
+        self.bench.say(f"Done again: {name}." if name else "There is nothing to do again.")
+
+    def new(self) -> None:
+        """A new portrait with the base head."""
+        if self.settle():
+            self.documents.show(new_portrait(), None)
+
+    def ask_open(self) -> None:
+        """Choose a portrait to open."""
+        if not self.settle():
+            return
+        name, _ = QFileDialog.getOpenFileName(self, "Open portrait", self.documents.folder(), "Portraits (*.yewfinch)")
+        if name:
+            self.documents.open(Path(name))
+
+    def _fill_recent(self) -> None:
+        assert self._recent is not None
+        self._recent.clear()
+        for name in self.settings.recent:
+            action = self._recent.addAction(Path(name).name)
+            assert action is not None
+            action.setToolTip(name)
+            action.triggered.connect(lambda _=False, n=name: self._open_recent(Path(n)))
+        if not self.settings.recent:
+            empty = self._recent.addAction("none yet")
+            assert empty is not None
+            empty.setEnabled(False)
+
+    def _open_recent(self, path: Path) -> None:
+        if self.settle():
+            self.documents.open(path)
+
+    def save(self) -> bool:
+        """Save; asks for a place the first time."""
+        if self.documents.path is None:
+            return self.save_as()
+        return self.documents.save()
+
+    def save_as(self) -> bool:
+        """Save under a name to be chosen."""
+        name, _ = QFileDialog.getSaveFileName(
+            self, "Save portrait", f"{self.documents.folder()}/portrait.yewfinch", "Portraits (*.yewfinch)"
+        )
+        return bool(name) and self.documents.save(Path(name))
+
+    def snapshot(self) -> QPixmap:
+        """A picture of the window as it stands on the screen, the clay drawn in full."""
+        self.viewport.picture.fill()
+        self.viewport.repaint()
+        screen = self.screen()
+        return self.grab() if screen is None else screen.grabWindow(self.winId())  # type: ignore[arg-type]
+
+    def toggle_panels(self) -> None:
+        """Only the clay, or everything."""
+        show = not self.walls.isVisible()
+        for widget in (self.walls, self.inspector, self.round):
+            widget.setVisible(show)
+
+    def toggle_four(self) -> None:
+        """One view of the clay, or four."""
+        on = not self.side_views[0].isVisible()
+        self.viewport.setMinimumSize(*((160, 120) if on else (320, 240)))
+        for view in self.side_views:
+            view.setVisible(on)
+
+    def toggle_dark(self) -> None:
+        """The other variant of the bench."""
+        self.settings.dark = not self.settings.dark
+        self.settings.save()
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        theme.apply(app, self.settings.dark)
+        self.bench.say("Icons take the new colours at the next start.")
+
+    def show_help(self) -> None:
+        """The help page."""
+        self.help = HelpDialog(self.actions_table, [room.help for room in self.rooms.values() if room.help is not None], self)
+        self.help.show()
+
+    def show_about(self) -> None:
+        """Version and licences."""
+        about(self)
+
+    # --- leaving -------------------------------------------------------------------------
+
+    def settle(self) -> bool:
+        """Ask about unsaved work; False means stay."""
+        if not self.documents.unsaved:
+            return True
+        box = QMessageBox(self)
+        box.setWindowTitle("Unsaved changes")
+        box.setText(f"'{self.bench.portrait.name}' has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Discard", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(save)
+        box.exec()
+        if box.clickedButton() is save:
+            return self.save()
+        return box.clickedButton() is drop
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:  # noqa: N802
+        """Ask, tidy, go."""
+        assert event is not None
+        if not self.settle():
+            event.ignore()
+            return
+        for room in self.rooms.values():
+            room.close()
+        self.photos.close()
+        self.documents.close()
+        event.accept()
+
+    # --- dropping ------------------------------------------------------------------------
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:  # noqa: N802
+        """Photos, portraits and 3D files may be dropped anywhere."""
+        if event is not None and event.mimeData() is not None and event.mimeData().hasUrls():  # type: ignore[union-attr]
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:  # noqa: N802
+        """Open, import or add what was dropped."""
+        if event is None or event.mimeData() is None:
+            return
+        paths = [Path(url.toLocalFile()) for url in event.mimeData().urls()]  # type: ignore[union-attr]
+        taken = {path for room in self.rooms.values() for path in room.drop(paths)}
+        for path in paths:
+            if path in taken:
+                continue
+            if path.suffix.lower() == ".yewfinch":
+                if self.settle():
+                    self.documents.open(path)
+            elif path.suffix.lower() in formats():
+                self.documents.import_file(path)
+            else:
+                self.bench.say(f"{path.name} is neither a photo, a portrait nor a 3D file.", "error")
+        event.acceptProposedAction()
+

@@ -1,0 +1,1 @@
+"""Forms of the body: trunk, limbs, hands, feet, joints, and their measures."""

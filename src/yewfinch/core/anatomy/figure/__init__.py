@@ -1,0 +1,1 @@
+"""One person, head and body together, shaped and posed."""

@@ -1,0 +1,509 @@
+"""From a person to the base head's form.
+
+The landmarks come first: the mean of the person's sex and age, or a draw from the joint spread,
+or a sitter's own, and then the most probable ones that keep the measures that are fixed
+(conditioning a normal distribution; Rasmussen & Williams 2006, appendix A.2, applied to the
+measures' slopes in a few Newton steps). The plain head, changed by the dials, is then bent so that
+its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r), and the lids are
+laid back onto the eyeballs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+from typing import TYPE_CHECKING, Any
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.anatomy.figure.person import Person
+from yewfinch.core.anatomy.head import head_dials, head_field
+from yewfinch.core.anatomy.head.base_head import BaseHead, assemble
+from yewfinch.core.anatomy.head.cage import FREE, ON_FIELD
+from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles, umbrella
+from yewfinch.core.anatomy.head.head_measures import (
+    CHILD_AGE,
+    GROWN_AGE,
+    NECK,
+    OLD_AGE,
+    PLAIN,
+    PRIME_AGE,
+    STEERED,
+    Steered,
+    growth,
+)
+from yewfinch.core.anatomy.head.head_model import HeadModel
+from yewfinch.core.anatomy.head.lid_laying import LidLayer
+from yewfinch.core.anatomy.head.neck import Neck
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.population.plain import plain_model
+from yewfinch.core.anatomy.population.spread import Spread, adults
+from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.query.crossings import around, crosses_itself, untangled
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
+
+#: What sex does beyond the measures: dial values of a woman; of a man the plain head's own.
+WOMAN: dict[str, float] = {
+    "brow": -0.4, "jaw": -0.5, "larynx": -0.85, "neck": -0.9, "lip_upper": 0.25, "lip_lower": 0.2, "forehead": 0.35,
+    "fullness": 0.2, "tip": -0.2, "hollows": -0.35, "fold": 0.25, "chin_breadth": -0.7,
+}  # fmt: skip
+#: What a child's form is beyond the measures.
+CHILD: dict[str, float] = {
+    "brow": -0.15, "jaw": -0.8, "larynx": -0.95, "neck": -2.0, "fullness": 1.0, "fold": 0.5, "bridge": -0.9, "tip_up": 0.8, "forehead": 1.2,
+    "cheekbones": -0.5, "lip_upper": 0.3, "lip_lower": 0.2, "chin": -0.2, "hollows": -0.7, "chin_breadth": -0.6,
+}  # fmt: skip
+#: What age is at 80, over 30.
+AGED: dict[str, float] = {
+    "sag": 1.0, "hollows": 0.9, "bags": 0.7, "fold": 0.45, "lip_upper": -0.7, "lip_lower": -0.6, "tip_up": -0.5, "ears": 0.3,
+    "mouth_corners": -0.5,
+}  # fmt: skip
+#: Neck and bust against the plain man's: across, up and down, forward.
+_BUILD_WOMAN, _BUILD_CHILD = (0.86, 0.87, 0.86), (0.66, 0.56, 0.68)
+#: Handles on neck and bust, plain head, mm.
+_LOW: tuple[tuple[float, float, float], ...] = (
+    (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
+    (0, -222, 26), (100, -222, -28), (0, -222, -100), (50, -222, 16), (60, -222, -84),
+)  # fmt: skip
+#: Landmarks that lie this far from where they are to be are brought back, mm.
+_CARRIED_OFF = 0.4
+#: A corner of the lids that lies this far off is aimed at once more, mm.
+_CORNER_OFF = 0.4
+#: Nasion over sellion, mm, at least; surveys place the two so that they often change places.
+_LEAST_ROOT = 0.6
+#: How a person's dials vary, standard deviation.
+DIAL_SPREAD = 0.45
+
+
+@dataclass(frozen=True, eq=False)
+class Shape:
+    """A person's base head.
+
+    Attributes
+    ----------
+    positions : (n, 3) float64, mm
+        Of the model's formed level, in its order.
+    eyes : two (3,) float64, mm
+        Centres of the left and right eyeball.
+    eye_scale : float
+        Eyeball against the plain one.
+    landmarks : mapping of key to (3,) mm
+        As they came out on the form.
+    neck : mapping of key to mm
+        Girth and length of the neck.
+    """
+
+    positions: DoubleArray
+    eyes: tuple[DoubleArray, DoubleArray]
+    eye_scale: float
+    landmarks: dict[str, DoubleArray]
+    neck: Mapping[str, float]
+
+    def measures(self) -> dict[str, float]:
+        """Every steered measure, mm or degrees."""
+        return {**{k: m.value(self.landmarks) for k, m in STEERED.items()}, **self.neck}
+
+
+class HeadShaper:
+    """Makes base heads; holds what they have in common.
+
+    Parameters
+    ----------
+    model : HeadModel
+    plain : BaseHead
+        Of that model.
+    """
+
+    def __init__(self, model: HeadModel, plain: BaseHead) -> None:
+        self.model, self.plain = model, plain
+        self.lids = LidLayer(model)
+        self._order = model.order(FORMED)[1]
+        self.keys = adults("any").keys
+        self._means = lru_cache(64)(self._worked_out_mean)
+
+    # --- landmarks ------------------------------------------------------------------------
+
+    def mean(self, sex: float, age: float) -> DoubleArray:
+        """Landmarks of the mean person, (k, 3) mm, symmetric; of the newest few they are kept."""
+        return self._means(sex, age).copy()
+
+    def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
+        woman, man = adults("woman"), adults("man")
+        at = woman.mean + (man.mean - woman.mean) * sex
+        at = self._mirrored_mean(at)
+        wanted = {k: m.mean(sex, age) for k, m in STEERED.items()}
+        return self._parted(self._conditioned(at, wanted, 0.004))
+
+    def landmarks(self, person: Person) -> DoubleArray:
+        """The landmarks a person's head is to have, (k, 3) mm."""
+        at = self.mean(person.sex, person.age)
+        spread = self.spread
+        if person.seed or person.asymmetry:
+            drawn, lopsided = self._draw(person.seed or 1, spread)
+            at = at + (drawn if person.seed else 0.0) + person.asymmetry * lopsided
+        if person.landmarks:
+            at = self._sitters(at, person)
+        at = at + self._at_landmarks(self._drawn_dials(person))
+        if person.seed:
+            at = self._parted(at)
+        if person.measures:
+            at = self._conditioned(at, {k: v for k, v in person.measures.items() if k in STEERED}, 0.0)
+        return at
+
+    @cached_property
+    def spread(self) -> Spread:
+        """The joint spread within one sex."""
+        woman, man = adults("woman"), adults("man")
+        return Spread(woman.keys, (woman.mean + man.mean) / 2, (woman.covariance + man.covariance) / 2)
+
+    def _mirrored_mean(self, at: DoubleArray) -> DoubleArray:
+        twin = self._twin
+        return np.asarray((at + at[twin] * (-1.0, 1.0, 1.0)) / 2)
+
+    @cached_property
+    def _twin(self) -> DoubleArray:
+        return np.array([self.keys.index(LANDMARKS[k].twin) for k in self.keys])
+
+    def _draw(self, seed: int, spread: Spread) -> tuple[DoubleArray, DoubleArray]:
+        """Deviation of a random person: its symmetric and its asymmetric part, (k, 3) mm."""
+        points = spread.sample(np.random.default_rng(seed))
+        away = np.array([points[k] for k in self.keys]) - spread.mean
+        even = self._mirrored_mean(away)
+        return even, away - even
+
+    def _drawn_dials(self, person: Person) -> dict[str, float]:
+        """The sculptor's dials and, of a drawn person, chance's."""
+        out = dict(person.dials)
+        if person.seed:
+            rng = np.random.default_rng((person.seed, 1))
+            for dial in head_dials.DIALS:
+                out[dial.key] = out.get(dial.key, 0.0) + float(np.clip(rng.normal(0.0, DIAL_SPREAD), -1.0, 1.0))
+        return out
+
+    def _parted(self, at: DoubleArray) -> DoubleArray:
+        """The nasion above the sellion, so that the root of the nose does not fold."""
+        upper, lower = self.keys.index("n"), self.keys.index("se")
+        short = max(_LEAST_ROOT - float(at[upper, 1] - at[lower, 1]), 0.0)
+        out = at.copy()
+        out[upper, 1] += 0.2 * short
+        out[lower, 1] -= 0.8 * short
+        return out
+
+    def _sitters(self, at: DoubleArray, person: Person) -> DoubleArray:
+        """The most probable landmarks that meet a sitter's; symmetric unless asymmetry is asked for."""
+        rows = [self.keys.index(k) for k in person.landmarks if k in self.keys]
+        told = np.array([person.landmarks[self.keys[r]] for r in rows])
+        index = np.concatenate([3 * r + np.arange(3) for r in rows])
+        c = self.spread.covariance
+        away = (told - at[rows]).ravel()
+        noise = 0.05 * np.eye(len(index))
+        out = at + (c[:, index] @ np.linalg.solve(c[np.ix_(index, index)] + noise, away)).reshape(-1, 3)
+        even = self._mirrored_mean(out)
+        return even + min(person.asymmetry, 1.0) * (out - even)
+
+    def _conditioned(self, at: DoubleArray, wanted: Mapping[str, float], slack: float) -> DoubleArray:
+        """The most probable landmarks that have these measures.
+
+        `slack` is the part of each by which it may be missed, for measures of several surveys
+        that do not fit together.
+        """
+        rows = []
+        for key, value in wanted.items():
+            m = STEERED[key]
+            for points in dict.fromkeys((m.points, m.twins)):
+                rows.append((m, [self.keys.index(p) for p in points], value))
+        if not rows:
+            return at
+        c = self.spread.covariance
+        start, out = at, at
+        target = np.array([v for _, _, v in rows])
+        own = np.array([6.0 if m.source == PLAIN else 1.0 for m, _, _ in rows])
+        noise = np.diag(np.maximum(slack * own * np.abs(target), 1e-4) ** 2)
+        for _ in range(6):
+            slopes = np.zeros((len(rows), out.size))
+            now = np.empty(len(rows))
+            for i, (m, at_rows, _) in enumerate(rows):
+                now[i], slopes[i] = _value_and_slope(m, out, at_rows)
+            miss = target - now + slopes @ (out - start).ravel()
+            gain = c @ slopes.T
+            out = start + (gain @ np.linalg.solve(slopes @ gain + noise, miss)).reshape(-1, 3)
+        return out
+
+    # --- form -----------------------------------------------------------------------------
+
+    def shape(self, person: Person, *, draft: bool = False) -> Shape:
+        """The base head of a person; a draft may cross itself in places by a fraction of a mm."""
+        values = self._all_dials(person)
+        at = self.landmarks(person)
+        rest = self.model.positions
+        moved = self._combined(self._fields, values)
+        at_rest = self.rest_landmarks
+        pull = at - at_rest - self._combined(self.landmark_fields, values)
+        low = self._low_moves(person) - self._combined(self._low_fields, values)
+        changed = rest + moved
+        out = changed + self._warp @ np.concatenate([pull, low])
+        # the kernel is pointed at its handles: once more for what the faces round them cut off
+        miss = np.array([at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        out = self.neck.met(changed + self._warp @ np.concatenate([pull + miss, low]), self._wanted_neck(person))
+        if not person.asymmetry:
+            out = self._evened(out)
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
+        if draft:
+            return self._made(*self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale), scale, at)
+        made = self._settled(out, at, low, person, scale)
+        off = self._corners_off(made, at)
+        if np.abs(off).max() > _CORNER_OFF:  # laying and untangling took a corner along
+            again = self._settled(out + self._warp @ np.concatenate([off, np.zeros_like(low)]), at, low, person, scale)
+            nearer = np.abs(self._corners_off(again, at)).max() < np.abs(off).max()
+            if nearer and not crosses_itself(again.positions, self._fine_triangles):
+                made = again
+        return made
+
+    def _settled(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, person: Person, scale: float) -> Shape:
+        """Lids laid, nothing crossing, landmarks in their places."""
+        out, eyes = self.lids.laid(p, dict(zip(self.keys, at, strict=True)), scale)
+        mirror = None if person.asymmetry else self.model.mirror
+        watched = self._fine_triangles if person.asymmetry else self._left_triangles
+        again = watched
+        for _ in range(4):
+            smooth = untangled(out, again, self._pull, mirror, 16)
+            out = self.lids.off_the_balls(smooth, eyes, scale)
+            pushed = (out != smooth).any(axis=1)
+            if not pushed.any():
+                break
+            again = around(pushed, watched, self._pull)
+        if not person.asymmetry:
+            out = self._evened(out)
+        return self._made(self._brought_back(out, at, low, watched, person), eyes, scale, at)
+
+    def _corners_off(self, shape: Shape, at: DoubleArray) -> DoubleArray:
+        """What the corners of the lids lack, (k, 3) mm; no other landmark."""
+        out = np.zeros_like(at)
+        for i, key in enumerate(self.keys):
+            if key.split("_")[0] in ("en", "ex"):
+                out[i] = at[i] - shape.landmarks[key]
+        return out
+
+    def _brought_back(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person) -> DoubleArray:
+        """Landmarks that untangling carried off are brought back, as far as nothing crosses again."""
+        miss = np.array([at[i] - self._on_head(p, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        if np.abs(miss).max() < _CARRIED_OFF:
+            return p
+        for part in (1.0, 0.6, 0.3):
+            out = p + self._warp @ np.concatenate([part * miss, np.zeros_like(low)])
+            out = self._evened(out) if not person.asymmetry else out
+            if not crosses_itself(out, watched):
+                return out
+        return p
+
+    def _made(self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray) -> Shape:
+        return Shape(p, eyes, scale, self._landmarks_on(p, eyes, scale, at), self.neck.measures(p))
+
+    @cached_property
+    def neck(self) -> Neck:
+        """Measures necks and draws them out."""
+        return Neck(self.model.positions, self.model.faces(FORMED), self._order, self.plain.anchors["c"])
+
+    def _wanted_neck(self, person: Person) -> dict[str, float]:
+        """Measures that the neck is to have: set, drawn by chance, or the mean; a length only if it is set."""
+        girth = NECK["neck_girth"]
+        out = {girth.key: girth.mean(person.sex, person.age)}
+        if person.seed:
+            away = float(np.clip(np.random.default_rng((person.seed, 2)).normal(), -2.0, 2.0))
+            out[girth.key] += away * (girth.spread(person.sex) or 0.0) * growth(girth.key, person.age)
+        return out | {k: v for k, v in person.measures.items() if k in NECK}
+
+    def _all_dials(self, person: Person) -> dict[str, float]:
+        """What the dials, sex and age make of the form together."""
+        out = self._drawn_dials(person)
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        old = max(person.age - PRIME_AGE, 0.0) / (OLD_AGE - PRIME_AGE)
+        for table, part in ((WOMAN, (1.0 - person.sex) * grown), (CHILD, 1.0 - grown), (AGED, old)):
+            for key, value in table.items():
+                out[key] = out.get(key, 0.0) + value * part
+        return out
+
+    def _combined(self, fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
+        out = np.zeros_like(next(iter(fields.values())), dtype=np.float64)
+        for key, value in values.items():
+            if value:
+                out += fields[key] * value
+        return out
+
+    def _at_landmarks(self, values: Mapping[str, float]) -> DoubleArray:
+        return self._combined(self.landmark_fields, values)
+
+    @cached_property
+    def _fields(self) -> dict[str, FloatArray]:
+        normals = np.empty_like(self.model.positions)
+        normals[self._order] = self.plain.head.normals
+        mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / 1.5, 0.0, 1.0), 0.0)
+        found = head_dials.fields(self.model.positions, normals, self._inside, mouth)
+        return {k: v.astype(np.float32) for k, v in found.items()}
+
+    @cached_property
+    def _pull(self) -> csr_array:
+        return umbrella(self.model.faces(FORMED), len(self.model.positions))
+
+    @cached_property
+    def _fine_triangles(self) -> IndexArray:
+        """Those round the openings, where walls lie close together."""
+        triangles = as_triangles(self.model.faces(FORMED))
+        near = self.model.chart != ON_FIELD
+        # and the root of the nose, where two landmarks lie close together
+        near |= np.linalg.norm(self.model.positions - (0.0, 27.0, 96.0), axis=1) < 14.0
+        # and under the chin, where a short neck folds
+        near |= np.linalg.norm(self.model.positions - (0.0, -92.0, 60.0), axis=1) < 28.0
+        near = near | (self._pull @ near > 0)
+        return triangles[near[triangles].any(axis=1)]
+
+    @cached_property
+    def _left_triangles(self) -> IndexArray:
+        all_ = self._fine_triangles
+        return all_[(self.model.positions[all_, 0] > -1.0).any(axis=1)]
+
+    @cached_property
+    def _inside(self) -> DoubleArray:
+        """1 within openings, fading over their edge."""
+        out = np.zeros(len(self.model.positions))
+        for chart, start, end in ((LIPS, 1.5, 3.0), (NOSTRIL, 1.5, 3.0), (EAR, 0.5, 2.0), (LIDS, 1.5, 3.5)):
+            rows = self.model.chart == chart
+            out[rows] = np.clip((self.model.place[rows, 0] - start) / (end - start), 0.0, 1.0)
+        p = np.abs(self.model.positions)
+        deep = (self.model.chart == FREE) & (p[:, 1] < 120)
+        out[deep] = 1.0
+        return out
+
+    @cached_property
+    def rest_landmarks(self) -> DoubleArray:
+        """Landmarks of the plain head in the order of `keys`, (k, 3) mm."""
+        made = self.plain
+        return np.array([made.anchors[k].on(made.surface(made.anchors[k].piece)) for k in self.keys])
+
+    @cached_property
+    def landmark_fields(self) -> dict[str, DoubleArray]:
+        """The dials' fields at the landmarks; those on the eyeballs stay."""
+        out = {}
+        for key, moved in self._fields.items():
+            out[key] = np.array([self._on_head(moved, k) for k in self.keys])
+        return out
+
+    @cached_property
+    def _fixed(self) -> list[bool]:
+        """Landmarks on the head itself that the lids' laying does not move."""
+        return [self.plain.anchors[k].piece == "head" and k.split("_")[0] not in ("en", "ex", "ps", "pi") for k in self.keys]
+
+    def _on_head(self, values: FloatArray | DoubleArray, key: str) -> DoubleArray:
+        a = self.plain.anchors[key]
+        if a.piece != "head":
+            return np.zeros(3)
+        return np.asarray(np.asarray(a.weights) @ values[self._order[list(a.corners)]].astype(np.float64))
+
+    @cached_property
+    def _low_handles(self) -> DoubleArray:
+        left = np.array(_LOW, float)
+        right = left[left[:, 0] > 0] * (-1.0, 1.0, 1.0)
+        return np.concatenate([left, right])
+
+    @cached_property
+    def _low_fields(self) -> dict[str, DoubleArray]:
+        return {k: np.zeros((len(self._low_handles), 3)) for k in self._fields}
+
+    def _low_moves(self, person: Person) -> DoubleArray:
+        """How neck and bust are built: scaled about the base of the skull."""
+        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+        woman = np.array(_BUILD_WOMAN) ** (1.0 - person.sex)
+        scale = woman * grown + np.array(_BUILD_CHILD) * (1.0 - grown)
+        about = np.array([0.0, -60.0, -22.0])
+        at = self._low_handles
+        return np.asarray(about + (at - about) * scale - at)
+
+    @cached_property
+    def _warp(self) -> FloatArray:
+        """Displacement of every vertex for displacements of the handles, (n, handles)."""
+        handles = np.concatenate([self.rest_landmarks, self._low_handles])
+        n = len(handles)
+        block = np.zeros((n + 4, n + 4))
+        block[:n, :n] = np.linalg.norm(handles[:, None] - handles[None], axis=2)
+        block[:n, n] = block[n, :n] = 1.0
+        block[:n, n + 1 :], block[n + 1 :, :n] = handles, handles.T
+        inverse = np.linalg.inv(block)[:, :n]
+        out = np.empty((len(self.model.positions), n), np.float32)
+        for start in range(0, len(out), 8192):
+            rows = self.model.positions[start : start + 8192]
+            away = np.linalg.norm(rows[:, None] - handles[None], axis=2)
+            base = np.concatenate([away, np.ones((len(rows), 1)), rows], axis=1)
+            out[start : start + 8192] = base @ inverse
+        return out
+
+    def warp_of(self, rows: npt.NDArray[np.integer[Any]]) -> DoubleArray:
+        """How vertices of the model follow the landmarks alone, (n, k): neck and bust stay."""
+        return self._warp[rows, : len(self.keys)].astype(np.float64)
+
+    def model_rows(self, anchor: Anchor) -> list[int]:
+        """Vertices of the model that an anchor on the plain head lies between."""
+        return [int(self._order[c]) for c in anchor.corners]
+
+    def _evened(self, p: DoubleArray) -> DoubleArray:
+        """Exactly symmetric."""
+        out = (p + p[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2
+        return np.asarray((out + out[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2)
+
+    # --- landmarks on the form ------------------------------------------------------------
+
+    def _landmarks_on(
+        self, p: DoubleArray, eyes: tuple[DoubleArray, DoubleArray], scale: float, at: DoubleArray
+    ) -> dict[str, DoubleArray]:
+        out = {}
+        rest_eye = np.array(head_field.EYE)
+        for i, key in enumerate(self.keys):
+            a = self.plain.anchors[key]
+            if a.piece == "head":
+                out[key] = np.asarray(np.asarray(a.weights) @ p[self._order[list(a.corners)]])
+            else:
+                left = key.endswith("_l")
+                centre = eyes[0] if left else eyes[1]
+                rest = rest_eye * (1.0 if left else -1.0, 1.0, 1.0)
+                out[key] = centre + (self.rest_landmarks[i] - rest) * scale
+        return out
+
+
+def _value_and_slope(m: Steered, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
+    """A measure and its derivative by all coordinates."""
+    slope = np.zeros(at.size)
+    if len(rows) == 2:
+        way = at[rows[0]] - at[rows[1]]
+        size = float(np.linalg.norm(way))
+        way = way / max(size, 1e-9)
+        slope[3 * rows[0] : 3 * rows[0] + 3] = way
+        slope[3 * rows[1] : 3 * rows[1] + 3] = -way
+        return size, slope
+    keys = m.points
+    p = {k: at[r].copy() for k, r in zip(keys, rows, strict=True)}
+    value, step = m.value(p), 1e-3
+    for k, r in zip(keys, rows, strict=True):
+        for axis in range(3):
+            p[k][axis] += step
+            up = m.value(p)
+            p[k][axis] -= 2 * step
+            down = m.value(p)
+            p[k][axis] += step
+            slope[3 * r + axis] = (up - down) / (2 * step)
+    return value, slope
+
+
+def plain_shaper() -> HeadShaper:
+    """The one maker of base heads, of the plain head in use; made again only when that is another."""
+    model = plain_model()
+    if not _SHAPER or _SHAPER[0].model is not model:
+        _SHAPER[:] = [HeadShaper(model, assemble(model))]
+    return _SHAPER[0]
+
+
+_SHAPER: list[HeadShaper] = []

@@ -1,0 +1,146 @@
+"""The measures by which the base head is steered, with their means by sex and age.
+
+Adult means and spreads are those of `norms.NORMS`. A child's are parts of the adult's, and so
+are the changes of age; both tables are from memory after Farkas 1994 (growth) and Heathcote
+1995, BMJ 311:1668 (the ear grows 0.22 mm a year), rounded, and good to some percent.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.norms import NORMS
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.geometry import angle
+
+#: At 8 years, as a part of the adult's, both sexes alike.
+CHILD: dict[str, float] = {
+    "head_length": 0.935, "head_breadth": 0.955, "frontal_breadth": 0.93, "face_breadth": 0.88, "jaw_breadth": 0.87,
+    "menton_sellion": 0.85, "face_height": 0.85, "forehead": 0.94, "upper_face": 0.86, "lower_face": 0.86,
+    "mandible": 0.83, "nose_height": 0.82, "nose_breadth": 0.84, "nose_protrusion": 0.75, "mouth_width": 0.84,
+    "upper_lip": 0.90, "intercanthal": 0.94, "biocular": 0.90, "fissure": 0.92, "pupils": 0.875, "ear_length": 0.90,
+    "ear_width": 0.97, "brow_height": 0.92, "chin_depth": 0.84, "neck_girth": 0.73, "neck_length": 0.75,
+}  # fmt: skip
+#: At 80 years, as a part of that at 30.
+OLD: dict[str, float] = {
+    "nose_height": 1.04, "nose_breadth": 1.07, "nose_protrusion": 1.03, "mouth_width": 1.04, "upper_lip": 1.08,
+    "fissure": 0.96, "ear_length": 1.17, "ear_width": 1.05, "lower_face": 0.98, "mandible": 0.97,
+}  # fmt: skip
+#: Source of what no survey at hand gives.
+PLAIN = "plain head"
+CHILD_AGE, GROWN_AGE, PRIME_AGE, OLD_AGE = 8.0, 19.0, 30.0, 80.0
+
+
+@dataclass(frozen=True)
+class Steered:
+    """A measure that can be set.
+
+    Attributes
+    ----------
+    key, title : str
+    points : tuple of landmarks
+        Two for a distance, three for an angle at the middle one; none for one that is taken on the form. Of a pair the left ones.
+    unit : {"mm", "deg"}
+    low, high : float
+        Limits.
+    men, women : (mean, spread)
+        Of adults; the spread is None where none is published.
+    source : str
+    group : str
+    """
+
+    key: str
+    title: str
+    points: tuple[str, ...]
+    unit: str
+    low: float
+    high: float
+    men: tuple[float, float | None]
+    women: tuple[float, float | None]
+    source: str
+    group: str
+
+    def value(self, at: Mapping[str, DoubleArray]) -> float:
+        """Its value on landmarks, mm or degrees; NaN if one is missing."""
+        if not self.points or any(p not in at for p in self.points):
+            return float("nan")
+        p = [np.asarray(at[k], float) for k in self.points]
+        return float(np.linalg.norm(p[0] - p[1])) if len(p) == 2 else angle(p[0], p[1], p[2])
+
+    @property
+    def twins(self) -> tuple[str, ...]:
+        """The landmarks of the other side; the same for a measure across the midline."""
+        other = tuple(LANDMARKS[p].twin for p in self.points)
+        return self.points if set(other) == set(self.points) else other
+
+    def mean(self, sex: float, age: float) -> float:
+        """Published mean for a sex (0 woman, 1 man) and an age in years."""
+        adult = self.women[0] + (self.men[0] - self.women[0]) * sex
+        return adult * growth(self.key, age)
+
+    def spread(self, sex: float) -> float | None:
+        """Published standard deviation of adults."""
+        men, women = self.men[1], self.women[1] or self.men[1]
+        if men is None or women is None:
+            return None
+        return women + (men - women) * sex
+
+
+def growth(key: str, age: float) -> float:
+    """A measure at an age as a part of that at 30 years; 1 where nothing is known."""
+    if age < GROWN_AGE:
+        child = CHILD.get(key, 0.9 if key in _LENGTHS else 1.0)
+        t = (age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE)
+        return float(child + (1.0 - child) * t)
+    t = max(age - PRIME_AGE, 0.0) / (OLD_AGE - PRIME_AGE)
+    return float(1.0 + (OLD.get(key, 1.0) - 1.0) * t)
+
+
+_GROUPS: dict[str, tuple[str, ...]] = {
+    "head": ("head_length", "head_breadth", "frontal_breadth", "forehead"),
+    "face": ("face_breadth", "jaw_breadth", "face_height", "menton_sellion", "upper_face", "lower_face", "mandible"),
+    "nose": ("nose_height", "nose_breadth", "nose_protrusion"),
+    "mouth": ("mouth_width", "upper_lip"),
+    "eyes": ("intercanthal", "biocular", "fissure", "pupils"),
+    "ears": ("ear_length", "ear_width"),
+}
+_LENGTHS = {n.key for n in NORMS}
+
+
+def _table() -> dict[str, Steered]:
+    out = {}
+    for group, keys in _GROUPS.items():
+        for key in keys:
+            (n,) = [n for n in NORMS if n.key == key]
+            middle, room = (n.men[0] + n.women[0]) / 2, 0.35
+            out[key] = Steered(
+                key, n.title, (n.start, n.end), "mm", round(middle * (1 - room), 1), round(middle * (1 + room), 1),
+                n.men, n.women, n.source, group,
+            )  # fmt: skip
+    # Nothing published at hand for these over skin: the plain head's own values, for a woman
+    # smaller as her published measures are, and no spread.
+    for key, title, points, unit, low, high, man, woman, group in (
+        ("jaw_angle", "jaw angle (ear notch - jaw corner - chin)", ("t_l", "go_l", "gn"), "deg", 105.0, 160.0, 133.0, 134.0, "face"),
+        ("brow_height", "inner eye corner to the brow's top", ("en_l", "sci_l"), "mm", 22.0, 46.0, 33.4, 33.0, "eyes"),
+        ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 144.7, 134.0, "face"),
+    ):
+        out[key] = Steered(key, title, points, unit, low, high, (man, None), (woman, None), PLAIN, group)
+    return out
+
+
+#: All measures between landmarks that can be set, by key, in the order of the panel.
+STEERED: dict[str, Steered] = _table()
+#: Those of the neck, which `neck` takes on the form: girth after ANSUR II (Gordon et al. 2014, NATICK/TR-15/007; from memory).
+NECK: dict[str, Steered] = {
+    m.key: m
+    for m in (
+        Steered("neck_girth", "neck girth below the larynx", (), "mm", 220.0, 520.0, (398.0, 26.0), (330.0, 19.0), "ANSUR II", "neck"),
+        Steered("neck_length", "chin-neck corner to the pit of the neck", (), "mm", 40.0, 130.0, (74.0, None), (70.0, None), PLAIN, "neck"),
+    )
+}
+#: All that can be set.
+SETTABLE = {**STEERED, **NECK}

@@ -1,0 +1,73 @@
+"""The lips: rings from the skin over the vermilion to the mouth line, and the bag of the mouth.
+
+Upper and lower lip are apart along the mouth line by `GAP` mm, so that a jaw can be opened.
+Places count from the middle of the lower lip (0) to the corner (5) and along the upper lip back
+to the middle (10).
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from scipy.interpolate import PchipInterpolator
+
+from yewfinch.core.anatomy.head.chart import Chart
+from yewfinch.core.shared.arrays import DoubleArray
+
+ACROSS, UP = 4, 2
+AROUND = 2 * ACROSS + UP
+RINGS = 9
+#: Ring of the vermilion border and of the mouth line.
+BORDER, LINE = 2, 4
+#: Between the lips, mm.
+GAP = 0.3
+#: Half width of the mouth, mm.
+HALF = 27.0
+
+_X = [0.0, 3.0, 6.0, 10.0, 15.0, 20.0, 24.0, HALF]
+#: Heights of the mouth line and of the borders over these, and how far forward the line lies, mm.
+_LINE = PchipInterpolator(_X, [-47.9, -47.5, -47.0, -47.1, -47.6, -47.8, -48.0, -48.4])
+_FRONT = PchipInterpolator(_X, [101.0, 100.7, 100.0, 98.3, 95.3, 91.4, 87.9, 84.8])
+_UPPER = PchipInterpolator(_X, [-39.8, -39.1, -38.4, -39.2, -41.3, -44.0, -46.3, -48.2])
+_LOWER = PchipInterpolator(_X, [-57.6, -57.5, -57.1, -56.2, -54.4, -51.9, -50.0, -48.6])
+
+
+def lips(boundary: DoubleArray) -> Chart:
+    """The chart inside the mouth's boundary, (AROUND + 1, 3) mm from lower to upper middle."""
+    from scipy.interpolate import CubicSpline
+
+    rim = CubicSpline(np.arange(AROUND + 1), boundary)
+
+    def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+        return _rings(k, rim(k))
+
+    return Chart(RINGS, AROUND, False, rings, depth_only=True, tight=True)
+
+
+def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    lower = k <= AROUND / 2
+    t = np.where(lower, k, AROUND - k) / (AROUND / 2)  # 0 middle, 1 corner
+    x = HALF * (0.45 * t + 0.55 * np.sin(np.pi / 2 * t))
+    side = np.where(lower, -1.0, 1.0) * (1 - t**6)
+    line, front = _LINE(x), _FRONT(x)
+    edge = np.where(lower, _LOWER(x), _UPPER(x))
+    edge = np.where(t > 1 - 1e-9, line, edge)
+    full = np.sqrt(np.maximum(1 - t**2, 0.0))
+    out = np.zeros((RINGS, len(k), 3))
+    shift = np.zeros_like(out)
+
+    def lay(ring: int, x: DoubleArray, y: DoubleArray, up: DoubleArray | float, deep: DoubleArray | float) -> None:
+        out[ring] = np.stack([x, y, front + 2.0], axis=1)
+        out[ring, np.abs(out[ring, :, 0]) < 1e-9, 0] = 0.0
+        shift[ring, :, 1], shift[ring, :, 2] = up, -np.asarray(deep)
+
+    out[0] = rim
+    lay(1, x * (1 + 0.02 * t) + 2.2 * t**4, edge + side * (2.2 + 0.8 * full), 0.0, 0.0)
+    lay(BORDER, x + 1.2 * t**6, edge, 0.0, 0.0)
+    lay(3, x + 0.4 * t**6, line + (edge - line) * np.where(lower, 0.52, 0.48), 0.0, 0.0)
+    gap = side * (GAP / 2)
+    lay(LINE, x, line, side * 0.3, 0.2)
+    lay(5, x * 0.985, line, gap, 2.6)
+    lay(6, x * 0.95, line, gap, 7.0 - 1.5 * t)
+    lay(7, x * 0.86, line, side * 4.0 * full, 11.0 - 3.0 * t)
+    lay(8, x * 0.72, line, side * 7.0 * full, 20.0 - 8.0 * t)
+    return out, np.ones(out.shape[:2]), shift

@@ -1,0 +1,1 @@
+"""The portrait, its pieces, edits and their history."""

@@ -1,0 +1,59 @@
+"""Is a portrait sound? Looks deeper than opening it does."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.repair.parts import used_rows
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sitter.photo import decode
+
+
+def problems(portrait: Portrait) -> list[str]:
+    """What is wrong, one sentence each; empty if the portrait is sound."""
+    out: list[str] = []
+    for piece in portrait.pieces.values():
+        surface = piece.surface
+        if not np.isfinite(surface.positions).all():
+            out.append(f"{piece.name}: some positions are not numbers.")
+        unused = len(surface) - len(used_rows(surface.faces, len(surface))[0])
+        if unused:
+            out.append(f"{piece.name}: {unused} vertices belong to no face.")
+        rim = int((surface.closed == 0).sum()) - unused
+        if rim > 0:
+            out.append(f"{piece.name}: the surface is open or not manifold at {rim} vertices.")
+        f = surface.faces
+        same = (f[:, 0] == f[:, 1]) | (f[:, 1] == f[:, 2]) | (f[:, 0] == f[:, 2]) | (f[:, 3] == f[:, 0])
+        if same.any():
+            out.append(f"{piece.name}: {int(same.sum())} faces use a vertex twice.")
+    for key, anchor in portrait.anchors.items():
+        if key not in LANDMARKS:
+            out.append(f"The landmark '{key}' is not known.")
+        if abs(sum(anchor.weights) - 1.0) > 1e-3:
+            out.append(f"The landmark '{key}' has weights that do not add up to one.")
+    for key, line in portrait.lines.items():
+        if key not in CURVES:
+            out.append(f"The line '{key}' is not known.")
+        if any(abs(sum(a.weights) - 1.0) > 1e-3 for a in line):
+            out.append(f"The line '{key}' has weights that do not add up to one.")
+    solution = portrait.sitter.solution
+    if solution is not None and np.linalg.eigvalsh(solution.covariance).min() < -1e-3:
+        out.append("The solved sitter's uncertainty is no covariance: solve again.")
+    for photo in portrait.sitter.photos:
+        places = [*photo.curves.values(), *((s[:2], s[2:]) for s in photo.spans.values())]
+        if not np.isfinite([v for points in places for q in points for v in q]).all():
+            out.append(f"The photo '{photo.name}' has a line with places that are no numbers.")
+        try:
+            h, w, _ = decode(portrait.sitter.files[photo.file], photo.name).shape
+        except BadFileError as error:
+            out.append(str(error))
+            continue
+        if (w, h) != (photo.width, photo.height):
+            out.append(f"The photo '{photo.name}' is {w} x {h} pixels, noted as {photo.width} x {photo.height}.")
+        for key, (x, y) in photo.marks.items():
+            if not (0 <= x <= photo.width and 0 <= y <= photo.height):
+                out.append(f"The photo '{photo.name}' has its mark '{key}' outside the picture.")
+    return out

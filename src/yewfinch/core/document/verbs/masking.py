@@ -1,0 +1,299 @@
+"""What follows from a mask in a portrait: stored, hidden, made a shell, split off; and clay cut by a line."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.model.piece import Piece, free_id
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.carrying import let_go, tied
+from yewfinch.core.document.verbs.pieces import LONGEST
+from yewfinch.core.document.verbs.tidying import usable
+from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.repair.parts import parts_across_edges, used_rows
+from yewfinch.core.mesh.surface.channels import Channels
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.reshape.shell import Where, chosen_faces, shell
+from yewfinch.core.reshape.wire_cut import Half, cut
+from yewfinch.core.shared.arrays import INDEX, ByteArray
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, part, silent
+from yewfinch.core.sight.camera import Camera
+from yewfinch.core.sight.outline import Outline, drawn
+from yewfinch.core.sitter.outline_fit import fitted
+
+#: Named masks of one piece at most.
+MOST_STORED = 200
+#: Rims of up to so many edges are closed when clay is split.
+_LONGEST_RIM = 20_000
+
+
+def mask_edit(piece: Piece, mask: ByteArray, name: str) -> Edit | None:
+    """The edit that gives a piece a mask (n, 1) uint8; None if it has it already."""
+    before = piece.surface.mask
+    rows = np.nonzero(before[:, 0] != mask[:, 0])[0].astype(np.int32)
+    if len(rows) == 0:
+        return None
+    return Edit(name, (RowsChange(piece.id, "mask", rows, before[rows].copy(), mask[rows].copy()),))
+
+
+def of_region(piece: Piece, name: str, *, add: bool = False) -> ByteArray:
+    """A named region of a piece as a mask (n, 1) uint8; on request added to what is held.
+
+    Raises
+    ------
+    KeyError
+        If the piece has no such region.
+    """
+    own = piece.regions[name][:, None]
+    return np.maximum(piece.surface.mask, own) if add else own.copy()
+
+
+def store(portrait: Portrait, piece: str, name: str) -> Edit:
+    """Keep a piece's present mask under a name, as a region of it.
+
+    Raises
+    ------
+    YewfinchError
+        If the name is empty or too long, nothing is masked, there are too many, or the piece is locked or no clay of its own.
+    """
+    held, name = portrait.pieces[piece], " ".join(name.split())
+    see_unlocked(portrait, held)
+    if held.follows is not None:
+        raise YewfinchError(f"'{held.name}' follows '{portrait.pieces[held.follows.source].name}', whose mask it has. Store the mask there, or settle it first.")
+    if held.fixed:
+        raise YewfinchError(f"'{held.name}' is no clay yet, so its mask would not stay. Settle it first.")
+    if not 0 < len(name) <= LONGEST:
+        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+    if not held.surface.mask.any():
+        raise YewfinchError("Nothing is masked, so there is nothing to store.")
+    if name not in held.regions and len(held.regions) >= MOST_STORED:
+        raise YewfinchError(f"'{held.name}' has {MOST_STORED} named masks; remove one first.")
+    regions = {**held.regions, name: held.surface.mask[:, 0].copy()}
+    return Edit(f"Store the mask {name}", (PieceChange(held, replace(held, regions=regions)),))
+
+
+def forget(portrait: Portrait, piece: str, name: str) -> Edit:
+    """Remove a named mask of a piece.
+
+    Raises
+    ------
+    YewfinchError
+        If it has none of that name, or is locked.
+    """
+    held = portrait.pieces[piece]
+    see_unlocked(portrait, held)
+    if name not in held.regions:
+        raise YewfinchError(f"'{held.name}' has no mask '{name}'.")
+    return Edit(f"Remove the mask {name}", (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),))
+
+
+def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
+    """Leave what is masked out of the picture and out of reach, or show it again."""
+    held = portrait.pieces[piece]
+    word = "Hide" if hidden else "Show"
+    return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
+
+
+def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent) -> tuple[Edit, str, str]:
+    """A piece of its own: a shell over what is masked.
+
+    Returns
+    -------
+    Edit
+    str
+        Id of the shell.
+    str
+        What is to be said of it; empty if it is as it was asked for.
+
+    Raises
+    ------
+    YewfinchError
+        If nothing is masked or the thickness makes no sense.
+    """
+    held = portrait.pieces[piece]
+    progress(0.0, "lifting the shell")
+    made_of = shell(held.surface, thickness, where, part(progress, 0.0, 0.8))
+    progress(0.8, "putting it in order")
+    ordered, order = in_face_order(made_of.positions.astype(np.float32), made_of.faces)
+    key = free_id(portrait.pieces, "clay")
+    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(made_of.positions[order], ordered, channels=held.surface.channels.at(made_of.rows[order]).free()))
+    words = ""
+    if made_of.crossings:
+        words = f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. Mask less there, or fuse it: that clears it up."
+    elif made_of.thin > 0.01:
+        least = f"{made_of.thinnest:.1f}" if made_of.thinnest >= 0.1 else "under 0.1"
+        words = f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {least} mm at the least)."
+    return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
+
+
+def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tuple[Edit, str]:
+    """Make what is masked a piece of its own; both are closed where they were one.
+
+    Returns
+    -------
+    Edit
+    str
+        Id of what was split off.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or all or nothing of it is masked.
+    """
+    held = usable(portrait, piece)
+    away = chosen_faces(held.surface)
+    if not away.any() or away.all():
+        raise YewfinchError("Mask a part of the piece first: what is masked becomes a piece of its own.")
+    for side in (True, False):  # one face alone makes no body: it goes with those round it
+        away[_alone(held.surface, away == side)] = not side
+    if not away.any() or away.all():
+        raise YewfinchError("Single faces make no body. Mask a larger part of the piece, or a smaller one.")
+    was_closed = bool((held.surface.closed[used_rows(held.surface.faces, len(held.surface))[0]] == 1).all())
+    lots = []
+    for share, rows in ((0.05, ~away), (0.5, away)):
+        progress(share, "closing both")
+        lots.append(_lot(held, held.surface.faces[rows], was_closed))
+    stays, goes = lots
+    progress(0.95, "carrying landmarks over")
+    key = free_id(portrait.pieces, "clay")
+    goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
+    changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
+    return Edit(f"Split off a part of {held.name}", tuple(changes)), key
+
+
+def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
+    """Which faces of some touch no other of them along an edge, as numbers."""
+    some = np.nonzero(chosen)[0]
+    if not len(some):
+        return some
+    part = parts_across_edges(surface.faces[some], len(surface))
+    return np.asarray(some[np.bincount(part)[part] == 1])
+
+
+def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
+    """Some faces of a piece as a piece without a mask."""
+    surface = held.surface
+    rows, local = used_rows(faces, len(surface))
+    made = mended(
+        surface.positions[rows].astype(np.float64), local, weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0, flat=True,
+    )
+    ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
+    back = rows[made.origin[order]]
+    own = Surface(made.positions[order], ordered, channels=surface.channels.at(back).free())
+    regions = {k: v[back] for k, v in held.regions.items() if v[back].any()}
+    return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
+
+
+def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep: bool, inside: bool = True, progress: Progress = silent) -> tuple[Edit, str]:
+    """Cut pieces along a line or outline drawn on a view; masked clay stays whole.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    pieces : sequence of ids
+        Those that are not met stay as they are.
+    outline : Outline
+    keep : bool
+        Keep both halves, the one that would go as a piece of its own.
+    inside : bool
+        What lies within, or to the right of an open line, goes; else the rest.
+    progress : Progress
+        May cancel between pieces.
+
+    Returns
+    -------
+    Edit
+    str
+        What was done, as a sentence.
+
+    Raises
+    ------
+    YewfinchError
+        If a piece may not be changed, none is met, or all of one would go.
+    """
+    changes: list[Change] = []
+    after: dict[str, Piece] = {}
+    taken = dict(portrait.pieces)
+    met = 0
+    for number, key in enumerate(pieces):
+        progress(number / len(pieces), "cutting")
+        held = usable(portrait, key)
+        masked = held.surface.mask[:, 0] > 127
+        low, high = cut(held.surface, outline, held=masked if masked.any() else None)
+        if low is None or high is None:
+            whole_goes = (low is not None) == inside
+            if whole_goes and not keep and len(pieces) > 1:
+                changes.append(PieceChange(held, None))
+                met += 1
+            elif whole_goes and not keep:
+                raise YewfinchError(f"All of '{held.name}' lies on the side that goes. Draw the line the other way, or hide the piece.")
+            continue
+        met += 1
+        goes, stays = (low, high) if inside else (high, low)
+        rest = _dressed(held, stays)
+        changes.append(PieceChange(held, rest))
+        after[key] = rest
+        if keep:
+            new = free_id(taken, "clay")
+            taken[new] = held
+            changes.append(PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST])))
+    if not met:
+        raise YewfinchError("The line meets no clay. Draw it across the piece that is to be cut.")
+    changes += tied(portrait, after)
+    changes = [*let_go(portrait, [c.before.id for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is None]), *changes]
+    name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
+    return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
+
+
+def fit_outline(
+    portrait: Portrait, piece: str, camera: Camera, line: np.ndarray, *, reach: float, symmetric: bool, progress: Progress = silent
+) -> tuple[Edit, str]:
+    """Bring a piece's silhouette to a line drawn on a view; masked clay stays.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    camera : Camera
+    line : (k, 2) float, pixels
+    reach : float, mm
+    symmetric : bool
+    progress : Progress
+
+    Returns
+    -------
+    Edit
+    str
+        How far the silhouette was from the line, and is.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed or the line meets no silhouette.
+    """
+    held = usable(portrait, piece)
+    outline = drawn(camera, line, "curve")
+    found = fitted(held.surface, camera, outline.points, reach=reach, symmetric=symmetric, progress=progress)
+    before = held.surface.positions
+    after = found.positions.astype(np.float32)
+    rows = np.nonzero((after != before).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError("The silhouette lies on that line already, or all of it is masked.")
+    change = RowsChange(piece, "positions", rows, before[rows].copy(), after[rows])
+    words = f"The outline was {found.before:.1f} mm from the line in the mean, now {found.after:.1f} mm."
+    return Edit(f"Fit the outline of {held.name}", (change,)), words
+
+
+def _dressed(held: Piece, half: Half) -> Piece:
+    surface = half.surface
+    own = Surface(surface.positions, surface.faces.astype(INDEX), channels=Channels.unpacked(half.carried(held.surface.channels.packed())))
+    regions = {k: half.carried(v) for k, v in held.regions.items()}
+    return replace(held, surface=own, regions={k: v for k, v in regions.items() if v.any()}, texture=None)

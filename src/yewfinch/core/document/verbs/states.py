@@ -1,0 +1,94 @@
+"""Stored states of a piece's form: kept under a name, gone back to, compared, worked towards."""
+
+from __future__ import annotations
+
+from itertools import count
+
+import numpy as np
+
+from yewfinch.core.document.model.edits import Edit, FieldChange
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.detail_levels import current
+from yewfinch.core.document.verbs.pieces import LONGEST
+from yewfinch.core.document.verbs.tidying import usable
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.sculpt.form_layers import FormState
+from yewfinch.core.shared.arrays import INDEX
+from yewfinch.core.shared.errors import YewfinchError
+
+#: States of one piece at most.
+MOST = 40
+
+
+def states_of(portrait: Portrait, piece: Piece) -> tuple[FormState, ...]:
+    """Those of the piece's present faces."""
+    return tuple(s for s in portrait.states.get(piece.id, ()) if s.faces is piece.surface.faces)
+
+
+def store(portrait: Portrait, piece: str, name: str = "") -> tuple[Edit, str]:
+    """Keep the form as it is now; the state's id with it.
+
+    Raises
+    ------
+    YewfinchError
+        If the name is too long, or there are too many.
+    """
+    held = portrait.pieces[piece]
+    kept = portrait.states.get(piece, ())
+    if len(kept) >= MOST:
+        raise YewfinchError(f"'{held.name}' has {MOST} stored states; remove one first.")
+    taken = {s.id for s in kept}
+    key = next(k for n in count(1) if (k := f"state{n}") not in taken)
+    name = " ".join(name.split()) or f"State {len(kept) + 1}"
+    if len(name) > LONGEST:
+        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+    state = FormState(key, name, held.surface.faces, current(held), held.surface.positions.copy())
+    return _edit(portrait, piece, (*kept, state), f"Store the state {name}"), key
+
+
+def forget(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Remove a stored state."""
+    state = state_of(portrait, piece, key)
+    rest = tuple(s for s in portrait.states[piece] if s is not state)
+    return _edit(portrait, piece, rest, f"Remove the state {state.name}")
+
+
+def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Give the form of a state back, where nothing is masked.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or the form is that already.
+    """
+    held, state = usable(portrait, piece), state_of(portrait, piece, key)
+    surface = held.surface
+    if state.faces is not surface.faces:
+        raise YewfinchError(f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first.")
+    free = 1.0 - surface.mask / 255.0
+    after = np.where(free == 1.0, state.positions, surface.positions + free * (state.positions - surface.positions)).astype(np.float32)
+    rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError(f"The form is that of '{state.name}' already, or all of it is masked.")
+    return Edit(f"Back to {state.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),))
+
+
+def state_of(portrait: Portrait, piece: str, key: str) -> FormState:
+    """A stored state.
+
+    Raises
+    ------
+    YewfinchError
+        If there is none of that id.
+    """
+    found = next((s for s in portrait.states.get(piece, ()) if s.id == key), None)
+    if found is None:
+        raise YewfinchError("Choose a stored state first.")
+    return found
+
+
+def _edit(portrait: Portrait, piece: str, states: tuple[FormState, ...], name: str) -> Edit:
+    rest = {k: v for k, v in portrait.states.items() if k != piece}
+    after = {**rest, piece: states} if states else rest
+    return Edit(name, (FieldChange("states", portrait.states, after, sum(s.positions.nbytes for s in states[-1:])),))

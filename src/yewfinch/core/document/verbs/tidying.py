@@ -1,0 +1,98 @@
+"""Pieces mended and reduced, in a portrait."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.carrying import at_rest, dressed, tied
+from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report, mended
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.reshape.reduce import Reduced, reduced
+from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
+from yewfinch.core.shared.progress import Progress, part, silent
+
+
+def usable(portrait: Portrait, key: str) -> Piece:
+    """A piece whose surface may be replaced.
+
+    Raises
+    ------
+    YewfinchError
+        If it is locked, no clay, or stands in a pose or with parts turned.
+    """
+    held = portrait.pieces[key]
+    see_unlocked(portrait, held)
+    if held.fixed:
+        raise YewfinchError(f"'{held.name}' is no clay yet. Settle or clothe it first.")
+    at_rest(portrait, held)
+    return held
+
+
+def mend(
+    portrait: Portrait, piece: str, *, weld: float = WELD, speck: float = SPECK, longest: int = LONGEST_RIM, progress: Progress = silent
+) -> tuple[Edit | None, Report]:
+    """Mend a piece; colours, masks, regions, landmarks stay.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    weld, speck, longest
+        As in `mesh.mend.mended`.
+    progress : Progress
+
+    Returns
+    -------
+    Edit or None
+        None if nothing was wrong.
+    Report
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or nothing of it can be used.
+    """
+    held = usable(portrait, piece)
+    surface = held.surface
+    try:
+        made = mended(surface.positions, surface.faces, weld=weld, speck=speck, longest=longest, progress=part(progress, 0.0, 0.9))
+    except BadSurfaceError as error:
+        raise YewfinchError(str(error)) from error
+    if made.report.clean or (made.report == Report(left_open=made.report.left_open)):
+        return None, made.report
+    faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
+    rows = made.origin[order]
+    own = Surface(made.positions[order], faces, channels=surface.channels.at(rows))
+    regions = {k: v[rows] for k, v in held.regions.items()}
+    whole = replace(held, surface=own, regions=regions, texture=None)
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
+    return Edit(f"Mend {held.name}", tuple(changes)), made.report
+
+
+def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = silent) -> tuple[Edit, Reduced]:
+    """Reduce a piece to so many triangles.
+
+    Returns
+    -------
+    Edit
+    Reduced
+        With the error.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or the count makes no sense.
+    """
+    held = usable(portrait, piece)
+    found = reduced(held.surface, count, part(progress, 0.0, 0.85))
+    progress(0.9, "carrying colours over")
+    whole = dressed(found.surface, [held], held)
+    changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
+    return Edit(f"Reduce {held.name}", tuple(changes)), found

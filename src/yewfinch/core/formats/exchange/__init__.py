@@ -1,0 +1,1 @@
+"""Model files of open formats: one file each with its declarations `FORMATS`, and what they share."""

@@ -1,0 +1,229 @@
+"""glTF 2.0, binary (GLB) and as text with its buffers beside it: metres by the standard, vertex colours in linear light.
+
+The reader keeps to the specification (Khronos Group 2021, "glTF 2.0 Specification"): meshes as placed in the scene, at rest,
+with the morph weights and the skins they come with. Materials' pictures are not read.
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+
+from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Node, Primitive
+from yewfinch.core.formats.exchange.model import Format, Model, Shape, triangles
+from yewfinch.core.formats.exchange.welding import welded
+from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, DoubleArray, IndexArray
+from yewfinch.core.shared.colour import to_linear, to_srgb
+from yewfinch.core.shared.errors import BadFileError
+
+MM_PER_METRE = 1000.0
+#: Most nodes from the scene to a mesh.
+_DEEPEST = 200
+#: What each of the modes of primitives makes faces of; points and lines make none.
+_TRIANGLES, _STRIP, _FAN = 4, 5, 6
+
+
+def write(shapes: list[Shape]) -> bytes:
+    """A scene with one node per body. Millimetres become metres, sRGB becomes linear."""
+    import trimesh
+
+    scene = trimesh.Scene()
+    for s in shapes:
+        mesh = trimesh.Trimesh(
+            s.positions.astype(np.float64) / MM_PER_METRE, triangles(s.faces), process=False
+        )
+        if s.colour is not None:
+            linear = s.colour.copy()
+            linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
+            mesh.visual = trimesh.visual.ColorVisuals(mesh, vertex_colors=linear)
+        if s.roughness is not None:  # the standard has it in pictures only; names with a line in front are free
+            mesh.vertex_attributes["_ROUGHNESS"] = (s.roughness[:, 0] / 255.0).astype(np.float32)
+        scene.add_geometry(mesh, node_name=s.name, geom_name=s.name)
+    return bytes(scene.export(file_type="glb"))
+
+
+def read(path: Path) -> Model:
+    """All meshes of a glTF file, placed as in its scene.
+
+    Raises
+    ------
+    BadFileError
+        If it is damaged, needs an extension that is not known, or names a file outside its own folder.
+    """
+    file = GltfFile(path)
+    shapes: list[Shape] = []
+    room = [MAX_VERTICES, MAX_FACES]
+    seen: set[int] = set()
+    told = file.told
+    if told.scenes:
+        scene = file.one(told.scenes, told.scene, "scene")
+        roots = list(scene.nodes)
+    else:  # a library of nodes: those that are nobody's children
+        roots = sorted(set(range(len(told.nodes))) - {c for n in told.nodes for c in n.children})
+    world: dict[int, DoubleArray] = {}
+    open_nodes = [(n, np.eye(4), 0) for n in reversed(roots)]
+    order = []
+    while open_nodes:
+        number, above, depth = open_nodes.pop()
+        if number in seen or depth > _DEEPEST:
+            raise BadFileError(f"{path.name} is damaged: its nodes stand in a circle.")
+        seen.add(number)
+        node = file.one(told.nodes, number, "node")
+        world[number] = above @ _placed(node)
+        order.append(number)
+        open_nodes += [(c, world[number], depth + 1) for c in reversed(node.children)]
+    for number in order:
+        node = told.nodes[number]
+        if node.mesh is not None:
+            mesh = file.one(told.meshes, node.mesh, "mesh")
+            shape = _shape(file, node, mesh, number, world, room)
+            if shape is not None:
+                shapes.append(shape)
+    note = "Its pictures were left out: Yewfinch keeps colours on the clay itself." if told.textures else ""
+    return Model(shapes, "m", (note,) if note else ())
+
+
+def _placed(node: Node) -> DoubleArray:
+    """Where a node stands in its parent, (4, 4)."""
+    if node.matrix is not None:
+        return np.array(node.matrix, float).reshape(4, 4).T
+    x, y, z, w = np.array(node.rotation, float) / max(float(np.linalg.norm(node.rotation)), 1e-12)
+    out = np.eye(4)
+    out[:3, :3] = np.array([
+        [1 - 2 * (y * y + z * z), 2 * (x * y - z * w), 2 * (x * z + y * w)],
+        [2 * (x * y + z * w), 1 - 2 * (x * x + z * z), 2 * (y * z - x * w)],
+        [2 * (x * z - y * w), 2 * (y * z + x * w), 1 - 2 * (x * x + y * y)],
+    ]) * np.array(node.scale)  # fmt: skip
+    out[:3, 3] = node.translation
+    return out
+
+
+def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int, DoubleArray], room: list[int]) -> Shape | None:
+    """All of a node's mesh that has faces, as one body in the scene, metres."""
+    parts = [p for p in mesh.primitives if p.mode in (_TRIANGLES, _STRIP, _FAN) and "POSITION" in p.attributes]
+    if not parts:
+        return None
+    for p in parts:
+        room[0] -= file.count(p.attributes["POSITION"])
+        room[1] -= file.count(p.indices if p.indices is not None else p.attributes["POSITION"])
+    if min(room) < 0:
+        raise BadFileError(f"{file.name} has more vertices or faces than can be used.")
+    points, faces, colours, rough, uv = [], [], [], [], []
+    start = 0
+    for p in parts:
+        at = _morphed(file, p, node.weights or mesh.weights)
+        at = _skinned(file, p, node, world, at) if node.skin is not None else at @ world[number][:3, :3].T + world[number][:3, 3]
+        t = _faces(file, p, len(at))
+        faces.append(t + start)
+        points.append(at)
+        colours.append(_colours(file, p, len(at)))
+        rough.append(_own(file, p, "_ROUGHNESS", len(at)))
+        uv.append(_own(file, p, "TEXCOORD_0", len(at), 2))
+        start += len(at)
+    t = np.concatenate(faces)
+    if node.skin is None and np.linalg.det(world[number][:3, :3]) < 0:  # mirrored: turned the right way out
+        t = t[:, [0, 2, 1]]
+    quads = np.concatenate([t, t[:, 2:]], axis=1).astype(np.int32)
+    positions = np.concatenate(points).astype(np.float32)
+    colour = _bytes_of([c[:, :3] if c is not None else None for c in colours], points, 1.0, srgb=True)
+    roughness = _bytes_of(rough, points, 0.6)
+    corners = None
+    if all(u is not None for u in uv):
+        flat = np.concatenate([u for u in uv if u is not None])
+        corners = np.stack([flat[:, 0], 1.0 - flat[:, 1]], axis=1)[quads].astype(np.float32)  # v downwards in the standard
+    if colour is not None:
+        colour = np.concatenate([colour, np.full((len(colour), 1), 255, np.uint8)], axis=1)
+    if not len(quads):
+        return None
+    rows, quads = welded(positions, quads, colour, roughness)
+    name = (node.name or mesh.name or file.stem)[:200]
+    return Shape(name, positions[rows], quads, None if colour is None else colour[rows], corners, None if roughness is None else roughness[rows])
+
+
+def _bytes_of(parts: list[DoubleArray | None], points: list[DoubleArray], plain: float, *, srgb: bool = False) -> np.ndarray | None:
+    """Parts of one as bytes, for all primitives of a mesh; None if none has any."""
+    width = next((p.shape[1] for p in parts if p is not None), 0)
+    if not width:
+        return None
+    whole = np.concatenate([p if p is not None else np.full((len(at), width), plain) for p, at in zip(parts, points, strict=True)])
+    whole = np.clip(np.nan_to_num(whole), 0.0, 1.0)
+    return np.round((to_srgb(whole) if srgb else whole) * 255.0).astype(np.uint8)
+
+
+def _own(file: GltfFile, p: Primitive, key: str, rows: int, width: int = 1) -> DoubleArray | None:
+    """An attribute that may be there, (rows, width)."""
+    if key not in p.attributes:
+        return None
+    found = file.accessor(p.attributes[key])
+    return found if found.shape == (rows, width) else None
+
+
+def _colours(file: GltfFile, p: Primitive, rows: int) -> DoubleArray | None:
+    """Linear colours of vertices: the vertex colours times the material's factor, which may stand alone."""
+    factor = np.ones(3)
+    if p.material is not None:
+        factor = np.array(file.one(file.told.materials, p.material, "material").pbr.base_color_factor[:3], float)
+    if "COLOR_0" in p.attributes:
+        found = file.accessor(p.attributes["COLOR_0"])
+        if len(found) == rows and found.shape[1] in (3, 4):
+            return np.asarray(found[:, :3] * factor)
+    return None if (factor == 1.0).all() else np.tile(factor, (rows, 1))
+
+
+def _faces(file: GltfFile, p: Primitive, rows: int) -> IndexArray:
+    """Triangles of a primitive, (m, 3)."""
+    index = file.accessor(p.indices)[:, 0].astype(np.int64) if p.indices is not None else np.arange(rows, dtype=np.int64)
+    if len(index) and (index.min() < 0 or index.max() >= rows):
+        raise BadFileError(f"{file.name} has faces that name vertices it does not have.")
+    if p.mode == _TRIANGLES:
+        t = index[: len(index) // 3 * 3].reshape(-1, 3)
+    elif p.mode == _STRIP:
+        t = np.stack([index[:-2], index[1:-1], index[2:]], axis=1)
+        t[1::2] = t[1::2][:, [1, 0, 2]]
+    else:
+        t = np.stack([np.full(max(len(index) - 2, 0), index[0] if len(index) else 0), index[1:-1], index[2:]], axis=1)
+    whole = (t[:, 0] != t[:, 1]) & (t[:, 1] != t[:, 2]) & (t[:, 2] != t[:, 0])
+    return np.asarray(t[whole], np.int32)
+
+
+def _morphed(file: GltfFile, p: Primitive, weights: list[float]) -> DoubleArray:
+    """Positions of a primitive with its morph targets at the weights it comes with, (n, 3)."""
+    at = file.accessor(p.attributes["POSITION"], "VEC3")
+    for target, weight in zip(p.targets, weights, strict=False):
+        if weight and "POSITION" in target:
+            step = file.accessor(target["POSITION"], "VEC3")
+            if len(step) != len(at):
+                raise BadFileError(f"{file.name} is damaged: a morph target has another size than its mesh.")
+            at = at + weight * step
+    return at
+
+
+def _skinned(file: GltfFile, p: Primitive, node: Node, world: dict[int, DoubleArray], at: DoubleArray) -> DoubleArray:
+    """Positions as the joints of a skin hold them at rest; the node's own place does not count, by the standard."""
+    skin = file.one(file.told.skins, node.skin, "skin")
+    back = np.tile(np.eye(4), (len(skin.joints), 1, 1))
+    if skin.inverse_bind_matrices is not None:
+        held = file.accessor(skin.inverse_bind_matrices, "MAT4")
+        if len(held) < len(back):
+            raise BadFileError(f"{file.name} is damaged: its skin has fewer matrices than joints.")
+        back = held[: len(back)].reshape(-1, 4, 4).transpose(0, 2, 1)
+    joints = np.stack([world.get(j, np.eye(4)) @ m for j, m in zip(skin.joints, back, strict=True)]) if len(back) else np.eye(4)[None]
+    out, total = np.zeros_like(at), np.zeros((len(at), 1))
+    for number in range(2):
+        which, share = p.attributes.get(f"JOINTS_{number}"), p.attributes.get(f"WEIGHTS_{number}")
+        if which is None or share is None:
+            continue
+        w, j = file.accessor(share, "VEC4"), file.accessor(which, "VEC4").astype(np.int64)
+        if len(w) != len(at) or len(j) != len(at) or j.min(initial=0) < 0 or j.max(initial=0) >= len(joints):
+            raise BadFileError(f"{file.name} is damaged: its skin does not fit its mesh.")
+        for k in range(4):
+            m = joints[j[:, k]]
+            out += w[:, k : k + 1] * (np.einsum("nij,nj->ni", m[:, :3, :3], at) + m[:, :3, 3])
+            total += w[:, k : k + 1]
+    return np.where(total > 1e-6, out / np.maximum(total, 1e-6), at)
+
+
+_BINARY = Format(".glb", "GLB", "metres, as glTF 2.0 requires", True, read, write, 40)
+_TEXT = Format(".gltf", "glTF", "metres, as glTF 2.0 requires", True, read, None, 50)
+FORMATS = (_BINARY, _TEXT)

@@ -1,0 +1,109 @@
+"""Between files of other formats and the pieces of a portrait."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+
+from yewfinch.core.document.model.edits import Edit, PieceChange
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.formats.exchange.model import UNITS, Model, Shape
+from yewfinch.core.formats.model_files import format_of, read_model, write_shapes
+from yewfinch.core.mesh.surface.channels import ROUGH
+from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.unfold import CornerPlaces
+from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.shared.progress import Progress, silent
+
+
+def read_pieces(path: Path, taken: set[str], progress: Progress = silent, unit: str | None = None) -> list[Piece]:
+    """Read a file into pieces with ids that are not taken. Long: run it in a worker.
+
+    Parameters
+    ----------
+    path : Path
+    taken : set of str
+    progress : Progress
+    unit : str, optional
+        Of its numbers, a key of `UNITS`; as it says, or the likely one, if not given.
+
+    Raises
+    ------
+    BadFileError
+    """
+    progress(0.0, f"reading {path.name}")
+    model = read_model(path)
+    return pieces_of(model, path.name, taken, unit or model.likely(), progress)
+
+
+def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Progress = silent) -> list[Piece]:
+    """Pieces of a model that was read, with ids that are not taken. Long.
+
+    Raises
+    ------
+    BadFileError
+        If a body cannot be used, for instance because it is kilometres large.
+    """
+    shapes = model.in_mm(unit)
+    pieces = []
+    number = 0
+    for i, s in enumerate(shapes):
+        progress(0.3 + 0.7 * i / len(shapes), f"sorting {s.name}")
+        faces, rows = in_face_order(s.positions, s.faces)
+        try:
+            surface = Surface(s.positions[rows], faces, None if s.colour is None else s.colour[rows])
+        except BadSurfaceError as error:
+            raise BadFileError(f"{name} cannot be used: {error}.") from error
+        if s.roughness is not None:
+            surface.roughness[:] = s.roughness[rows]
+        corners = None
+        if s.corners is not None:
+            new = np.empty(len(rows), np.int32)
+            new[rows] = np.arange(len(rows), dtype=np.int32)
+            corners = CornerPlaces.in_order_of(new[s.faces], s.corners, surface.faces)
+        number += 1
+        while f"piece{number}" in taken:
+            number += 1
+        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80], surface, corners=corners))
+    progress(1.0, "done")
+    return pieces
+
+
+def told_of(found: list[Piece], model: Model, unit: str) -> str:
+    """What was read, in a sentence or more: vertices, height and unit, and what was left out."""
+    count = sum(len(p.surface) for p in found)
+    why = "as the file says" if model.unit == unit else "as you chose"
+    return " ".join([f"{grouped(count)} vertices, {model.height * UNITS[unit][1]:.0f} mm at its longest, taken as {UNITS[unit][0]} {why}.", *model.notes])
+
+
+def add_pieces(portrait: Portrait, pieces: list[Piece], name: str) -> None:
+    """Add pieces as one undoable edit."""
+    portrait.perform(Edit(name, tuple(PieceChange(None, p) for p in pieces)))
+
+
+def export(portrait: Portrait, path: Path) -> str:
+    """Write all visible pieces; returns what to tell the user about units and colours.
+
+    Raises
+    ------
+    BadFileError
+    """
+    kind = format_of(path)
+    shapes = [
+        Shape(
+            p.name, p.surface.positions, p.surface.faces, p.surface.colour,
+            p.texture.corners(p.surface.faces) if p.texture is not None else None if p.corners is None else p.corners.uv,
+            p.surface.roughness if (p.surface.roughness != ROUGH).any() else None,
+        )
+        for p in portrait.pieces.values()
+        if p.visible
+    ]
+    if not shapes:
+        raise BadFileError("Every piece is hidden: there is nothing to export. Show one first.")
+    write_shapes(path, shapes)
+    colours = "with colours" if kind.colours else "without colours, which the format does not carry"
+    return f"Exported {path.name}: {kind.units}, {colours}."

@@ -1,0 +1,1 @@
+"""Detail levels: dividing, coarser nets, what was changed on each of them."""

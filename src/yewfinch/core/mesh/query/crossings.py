@@ -1,0 +1,154 @@
+"""Where a surface crosses itself."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh.query import _crossings_kernels as kernels
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
+
+#: Pairs reported at most.
+MOST = 100_000
+
+
+def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike, changed: npt.NDArray[np.bool_] | None = None) -> npt.NDArray[np.int64]:
+    """Pairs of triangles that cross and have no corner in common.
+
+    Parameters
+    ----------
+    positions : (n, 3) mm
+    triangles : (m, 3) int
+    changed : (m,) bool, optional
+        Only where these are is looked; all pairs with one of them are found.
+
+    Returns
+    -------
+    (k, 2) int64
+        Rows of `triangles`, each pair once; at most `MOST`.
+
+    Notes
+    -----
+    Boxes are sorted into a grid; edges are tested against triangles (Moeller & Trumbore 1997).
+    Triangles that only touch in one plane are not found.
+    """
+    points, tri = np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, np.int64)
+    if not len(tri):
+        return np.empty((0, 2), np.int64)
+    pairs = kernels.crossing_pairs(points, tri, *_sorted(points, tri, changed), MOST)
+    return np.asarray(np.unique(pairs, axis=0))
+
+
+def crosses_itself(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> bool:
+    """Whether any two triangles without a common corner cross; quicker than listing them."""
+    return bool(_flags(np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, np.int64)).any())
+
+
+def around(touched: npt.ArrayLike, triangles: npt.ArrayLike, pull: csr_array, rings: int = 6) -> IndexArray:
+    """Triangles that can have come to cross others since some vertices moved.
+
+    Parameters
+    ----------
+    touched : (n,) bool
+    triangles : (m, 3) int
+    pull : (n, n) sparse
+        Not zero where two vertices are neighbours.
+    rings : int
+        So many neighbours further.
+
+    Returns
+    -------
+    (k, 3) int
+        Some of `triangles`.
+    """
+    near = np.asarray(touched, np.float64)
+    tri = np.asarray(triangles)
+    for _ in range(rings):
+        near = np.maximum(near, pull @ near > 0)
+    return np.asarray(tri[(near > 0)[tri].any(axis=1)])
+
+
+def _flags(points: DoubleArray, tri: npt.NDArray[np.int64]) -> npt.NDArray[np.uint8]:
+    """Which triangles cross another, (m,)."""
+    if not len(tri):
+        return np.empty(0, np.uint8)
+    return np.asarray(kernels.crossing_flags(points, tri, *_sorted(points, tri)))
+
+
+def _sorted(
+    points: DoubleArray, tri: npt.NDArray[np.int64], changed: npt.NDArray[np.bool_] | None = None
+) -> tuple[np.ndarray, np.ndarray, DoubleArray]:
+    """Triangles sorted into cells: owners, where each cell starts among them, and the owners' boxes, (6, ...)."""
+    low, high = kernels.boxes(points, tri)
+    origin, extent = low.min(axis=0), high.max(axis=0)
+    size = np.median((high - low).max(axis=1))
+    cell = float(max(size * 1.5, (extent - origin).max() / 1000.0, 1e-9))
+    shape = np.floor((extent - origin) / cell).astype(np.int64) + 1
+    if changed is None:
+        keys, owner = kernels.cells_of(low, high, origin, cell, shape)
+    else:
+        some = np.sort(kernels.cells_of(low[changed], high[changed], origin, cell, shape)[0])
+        keys, owner = kernels.cells_among(low, high, origin, cell, shape, some[np.r_[True, np.diff(some) > 0][: len(some)]])
+    order = np.argsort(keys)
+    keys, owner = keys[order], owner[order]
+    starts = np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]]) if len(keys) else np.zeros(1, np.int64)
+    return owner, starts, np.concatenate([low, high], axis=1).T[:, owner].copy()
+
+
+def untangled(
+    positions: npt.ArrayLike, triangles: npt.ArrayLike, pull: csr_array, mirror: npt.ArrayLike | None = None, rounds: int = 12
+) -> DoubleArray:
+    """Smooth away small crossings, and only those.
+
+    Parameters
+    ----------
+    positions : (n, 3) mm
+    triangles : (m, 3) int
+        What is looked at; with `mirror`, those of one side are enough.
+    pull : (n, n) sparse
+        Mean of each vertex's neighbours.
+    mirror : (n,) int, optional
+        Keep the surface symmetric: rows of the mirror images.
+    rounds : int
+        At most; what is left after them stays.
+
+    Returns
+    -------
+    (n, 3) float64, mm
+    """
+    p = np.array(positions, np.float64)
+    tri = np.ascontiguousarray(triangles, np.int64)
+    watched = tri
+    for number in range(rounds):
+        flags = _flags(p, watched)
+        if not flags.any():
+            break
+        near = np.zeros(len(p))
+        near[watched[flags > 0].ravel()] = 1.0
+        if mirror is not None:
+            near = np.maximum(near, near[np.asarray(mirror)])
+        wide = near.copy()
+        for _ in range(1 + number // 3):  # the longer it lasts, the wider
+            wide = np.maximum(wide, 0.6 * (pull @ wide > 0))
+        rows = np.nonzero(wide)[0]
+        p[rows] += 0.7 * wide[rows, None] * (pull[rows] @ p - p[rows])
+        if mirror is not None:
+            other = p[np.asarray(mirror)[rows]] * (-1.0, 1.0, 1.0)
+            p[rows] = (p[rows] + other) / 2
+        watched = around(wide > 0, tri, pull).astype(np.int64)
+    return p
+
+
+def _warm() -> None:
+    crossings(np.eye(3), [[0, 1, 2]], np.array([True]))
+    crossings(np.eye(3), [[0, 1, 2]])
+    _flags(np.eye(3), np.array([[0, 1, 2]]))
+
+
+warmup.register("crossings", _warm)

@@ -1,0 +1,1 @@
+"""Nets made sound: holes, loose parts, cuts, halves that mirror each other."""

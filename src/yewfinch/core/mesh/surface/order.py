@@ -1,0 +1,46 @@
+"""Number vertices in face order along a space-filling curve, so that leaves are compact."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.mesh.surface import _kernels
+from yewfinch.core.shared.arrays import INDEX, FloatArray, IndexArray
+
+
+def in_face_order(
+    positions: FloatArray, faces: IndexArray
+) -> tuple[IndexArray, IndexArray]:
+    """Order faces along a Z-order curve and number vertices by first use.
+
+    Parameters
+    ----------
+    positions : (n, 3) float32
+    faces : (m, 4) int32
+
+    Returns
+    -------
+    new_faces : (m, 4) int32
+        Faces in the new order with the new numbers.
+    old_of_new : (n,) int32
+        For each new row, the old one: ``positions[old_of_new]`` is the new order.
+
+    Notes
+    -----
+    Portraits rely on base heads coming out in the same order at every start: change nothing of it.
+
+    References
+    ----------
+    Morton 1966, "A computer oriented geodetic data base".
+    """
+    faces = np.ascontiguousarray(faces, INDEX)
+    centres = _kernels.middles(np.ascontiguousarray(positions), faces)
+    box = _kernels.extremes(centres)
+    lo = box[0].astype(np.float64)
+    extent = float(max((box[1] - lo).max(), 1e-9))
+    codes = _kernels.morton(centres, lo, 2097151.0 / extent)
+    faces = faces[_kernels.code_order(codes)]
+    new_of_old = _kernels.relabel(faces, len(positions))
+    old_of_new = np.empty(len(positions), INDEX)
+    old_of_new[new_of_old] = np.arange(len(positions), dtype=INDEX)
+    return np.take(new_of_old, faces), old_of_new

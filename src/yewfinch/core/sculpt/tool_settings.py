@@ -1,0 +1,127 @@
+"""Settings every tool has, in millimetres and fractions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from yewfinch.core.sculpt.pressure_curves import STRAIGHT, Curve, outcome
+
+#: Whither clay may be moved.
+PushWay = Literal["free", "normal", "surface"]
+#: The line that a stroke takes.
+Course = Literal["hand", "line", "arc", "curve", "size"]
+#: What pressure can act on.
+PRESSED = ("size", "strength", "pinch", "scatter")
+#: How a stamp lies: in the tool's circle, or spread over the skin without end.
+Fit = Literal["tool", "skin"]
+#: What turns a stamp.
+Turn = Literal["fixed", "stroke", "random"]
+#: Limits of a tool's size (diameter), mm.
+SIZE_RANGE = (0.5, 300.0)
+
+
+@dataclass(frozen=True)
+class ToolSettings:
+    """How a tool works.
+
+    Attributes
+    ----------
+    size : float
+        Diameter in mm of the sitter.
+    strength : float
+        0 to 1.
+    falloff : str
+        Name of a curve in `falloff.CURVES`.
+    spacing : float
+        Distance between dabs as a part of the diameter.
+    pressure_size, pressure_strength, pressure_pinch, pressure_scatter : bool
+        Does pressure act on them?
+    curve_size, curve_strength, curve_pinch, curve_scatter : Curve
+        How it does.
+    front : bool
+        Leave alone what faces away from the tool.
+    connected : bool
+        Measure along the surface: what hangs together with the clay under the tool by a long way only, as one lip with the other, stays.
+    stabiliser : float
+        Length of the line that the stroke is drawn along by, mm: it follows the pointer without its trembling.
+    taper_in, taper_out : float
+        Over so many mm the stroke begins and ends thinner and weaker.
+    course : {"hand", "line", "arc", "curve", "size"}
+        Along the pointer's way; straight from its first place to its last; along an arc or a curve that can be
+        changed until it is confirmed; or one dab whose size is drawn out.
+    airbrush : bool
+        Goes on while the pointer rests.
+    by_speed : bool
+        Without a pen: the slower, the stronger.
+    by_key : bool
+        Without a pen: pressure grows while a key is held.
+    scatter : float
+        Dabs are strewn so far beside the stroke, as a part of the tool's size.
+    stamp : str
+        Id of the stamp that the tool works through; none if empty.
+    stamp_fit : {"tool", "skin"}
+        In the tool's circle, or over the skin without end.
+    stamp_scale : float, mm
+        Width of a stamp that is spread over the skin.
+    stamp_angle : float, degrees
+    stamp_turn : {"fixed", "stroke", "random"}
+        Upright, along the stroke, or otherwise at every dab.
+    stamp_invert : bool
+    height : float, mm
+        That white of the stamp tool's stamp is raised by.
+    pinch : float
+        How much a crease draws its sides together, 0 to 1.
+    roughness : float
+        That a gloss tool lays on, 0 mirror to 1 chalk.
+    keep_volume : bool
+        Smooth without drawing the form in.
+    way : {"free", "normal", "surface"}
+        Whither clay may be moved: with the pointer, along its normals only, along the surface only.
+    """
+
+    size: float = 18.0
+    strength: float = 0.5
+    falloff: str = "soft"
+    spacing: float = 0.10
+    pressure_size: bool = False
+    pressure_strength: bool = True
+    pressure_pinch: bool = False
+    pressure_scatter: bool = False
+    curve_size: Curve = ((0.0, 0.3), (1.0, 1.0))
+    curve_strength: Curve = STRAIGHT
+    curve_pinch: Curve = STRAIGHT
+    curve_scatter: Curve = STRAIGHT
+    front: bool = True
+    connected: bool = False
+    stabiliser: float = 0.0
+    taper_in: float = 0.0
+    taper_out: float = 0.0
+    course: Course = "hand"
+    airbrush: bool = False
+    by_speed: bool = False
+    by_key: bool = False
+    scatter: float = 0.0
+    stamp: str = ""
+    stamp_fit: Fit = "tool"
+    stamp_scale: float = 20.0
+    stamp_angle: float = 0.0
+    stamp_turn: Turn = "fixed"
+    stamp_invert: bool = False
+    height: float = 0.8
+    pinch: float = 0.5
+    roughness: float = 0.3
+    keep_volume: bool = False
+    way: PushWay = "free"
+
+    def pressed(self, what: str, pressure: float) -> float:
+        """What is left at a pressure from 0 to 1 of one of `PRESSED`, as a part of it."""
+        return outcome(getattr(self, f"curve_{what}"), pressure) if getattr(self, f"pressure_{what}") else 1.0
+
+    def radius(self, pressure: float) -> float:
+        """Radius in mm at a pressure from 0 to 1."""
+        return 0.5 * self.size * self.pressed("size", pressure)
+
+    def force(self, pressure: float) -> float:
+        """Strength at a pressure from 0 to 1."""
+        return self.strength * self.pressed("strength", pressure)

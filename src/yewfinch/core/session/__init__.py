@@ -1,0 +1,1 @@
+"""What belongs to one sitting at the bench: settings, recovery, locks on files, the log."""

@@ -1,0 +1,1 @@
+"""Looking at things: cameras, views of the turntable, outlines that are seen."""

@@ -1,1 +1,0 @@
-"""Colour of skin."""
