@@ -67,7 +67,7 @@ def ball(n: int = 6, radius: float = 60.0) -> Shape:
             faces.append((a, c, b, b) if turn > 0 else (a, b, c, c))
     rng = np.random.default_rng(0)
     colour = rng.integers(0, 256, (len(at), 4)).astype(np.uint8)
-    return Shape("ball", at.astype(np.float32), np.array(faces, np.int32), colour, roughness=rng.integers(0, 256, (len(at), 1)).astype(np.uint8))
+    return Shape("ball", at.astype(np.float32), np.array(faces, np.int32), colour, channels={"roughness": rng.integers(0, 256, (len(at), 1)).astype(np.uint8)})
 
 
 def picture(kind: str = "JPEG", size: tuple[int, int] = (96, 128), exif: bool = True) -> bytes:

@@ -18,7 +18,8 @@ from yewfinch.core.document.verbs import (
 from yewfinch.core.formats import container
 from yewfinch.core.formats.exchange.model import Shape
 from yewfinch.core.formats.model_files import read_shapes, write_shapes
-from yewfinch.core.mesh.surface.channels import ROUGH, WIDTHS, Channels
+from yewfinch.core.mesh.surface.channel_spec import ROUGH, channel_specs
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -126,14 +127,14 @@ def test_other_formats_carry_it(tmp_path, suffix):
     ball = cube_sphere(5)
     rough = (np.arange(len(ball)) % 256).astype(np.uint8)[:, None]
     path = tmp_path / f"a{suffix}"
-    write_shapes(path, [Shape("ball", ball.positions, ball.faces, ball.colour, roughness=rough)])
+    write_shapes(path, [Shape("ball", ball.positions, ball.faces, ball.colour, channels={"roughness": rough})])
     (found,) = read_shapes(path)
-    np.testing.assert_array_equal(found.roughness, rough)
+    np.testing.assert_array_equal(found.channels["roughness"], rough)
     if suffix == ".ply":  # a reader that nobody here made
         mesh = trimesh.load(path, process=False)
         np.testing.assert_array_equal(mesh.metadata["_ply_raw"]["vertex"]["data"]["roughness"].ravel(), rough[:, 0])
     write_shapes(path, [Shape("ball", ball.positions, ball.faces, ball.colour)])
-    assert read_shapes(path)[0].roughness is None
+    assert read_shapes(path)[0].channels == {}
 
 
 def test_ascii_ply_with_parts_of_one(tmp_path):
@@ -142,7 +143,7 @@ def test_ascii_ply_with_parts_of_one(tmp_path):
         "ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nproperty float roughness\n"
         "element face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0 0\n1 0 0 0.5\n0 1 0 1\n3 0 1 2\n"
     )
-    assert read_shapes(path)[0].roughness.ravel().tolist() == [0, 128, 255]
+    assert read_shapes(path)[0].channels["roughness"].ravel().tolist() == [0, 128, 255]
 
 
 def test_the_gloss_tool_lays_it_on_takes_it_off_and_evens_it():
@@ -174,7 +175,7 @@ def test_masked_skin_keeps_its_own():
 
 def test_channels_are_packed_joined_and_checked():
     rng = np.random.default_rng(3)
-    one = Channels(*(rng.integers(0, 256, (7, w)).astype(np.uint8) for w in WIDTHS.values()))
+    one = Channels({s.name: rng.integers(0, 256, (7, s.width)).astype(np.uint8) for s in channel_specs()})
     assert Channels.unpacked(one.packed()).same(one)
     assert Channels.unpacked(one.packed().astype(np.float32) + 0.4).same(one)  # rounded
     two = Channels.joined([one, Channels.plain(2)])

@@ -11,6 +11,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.levels.coarse import ABOUT, clustered, coarse_cell, coarse_of_levels, coarse_triangles, mapped
 from yewfinch.core.mesh.levels.cones import LeafCones
 from yewfinch.core.mesh.levels.levels import Levels
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, Values, channel_spec, channel_specs
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
@@ -38,11 +39,34 @@ MUCH = 300
 
 
 def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArray:
-    """Colours as they are shown, (k, 4) uint8: masked clay is tinted; the fourth says how free it is."""
+    """Colours as they are shown, (k, 4) uint8: masked clay is tinted, and so are channels that say so; the fourth says how free it is."""
     colour, mask = surface.colour[first:last], surface.mask[first:last]
+    for spec in channel_specs():
+        if spec.tint is not None:
+            colour = _tinted(colour, surface.channels[spec.name][first:last], spec)
     if not mask.any() and (colour[:, 3] == 255).all():
         return colour
     return np.asarray(kernels.tinted(colour, mask, MASKED, TINT))
+
+
+def _tinted(colour: ByteArray, values: Values, spec: ChannelSpec) -> ByteArray:
+    """Colours (k, 4) that go towards a channel's tint as far as its first value goes."""
+    share = np.clip(values[:, :1].astype(np.float32) / spec.most, 0.0, 1.0)
+    if not share.any():
+        return colour
+    out = colour.copy()
+    out[:, :3] = np.round(colour[:, :3] + share * (np.array(spec.tint, np.float32) - colour[:, :3]))
+    return out
+
+
+def _fed() -> list[ChannelSpec]:
+    """The channels that feed an input of the shader."""
+    return [s for s in channel_specs() if s.attribute]
+
+
+def _layout(spec: ChannelSpec) -> str:
+    """How a channel lies in its buffer."""
+    return f"{spec.width}f1" if spec.dtype == "uint8" else f"{spec.width}f"
 
 
 @dataclass(frozen=True, eq=False)
@@ -120,9 +144,10 @@ class Passing:
         self._base += m
         if n == 0:
             return 0
-        places, marks = np.empty((m, 6), np.float32), np.empty((m, 8), np.uint8)
-        kernels.gathered(self._rows[:m], surface.positions, surface.normals, colour, surface.roughness, places, marks)
-        parts = places, marks, triangles[:n]
+        places, marks, rows = np.empty((m, 6), np.float32), np.empty((m, 8), np.uint8), self._rows[:m]
+        kernels.gathered(rows, surface.positions, surface.normals, colour, surface.roughness, places, marks)
+        more = [s for s in _fed() if s.name != "roughness"]
+        parts = triangles[:n], places, marks, *(np.ascontiguousarray(surface.channels[s.name][rows]) for s in more)
         if not self._buffers or any(b.size < part.nbytes for b, part in zip(self._buffers, parts, strict=True)):
             self.release()
             self._buffers = tuple(self._context.buffer(reserve=part.nbytes * 3 // 2, dynamic=True) for part in parts)
@@ -130,8 +155,10 @@ class Passing:
             buffer.orphan()
             buffer.write(part)
         if program not in self._arrays:
-            content = [(self._buffers[0], "3f 3f", "position", "normal"), (self._buffers[1], "4f1 1f1 3x1", "colour", "roughness")]
-            self._arrays[program] = self._context.vertex_array(program, content, index_buffer=self._buffers[2])
+            index, places_at, marks_at, *beside = self._buffers
+            content = [(places_at, "3f 3f", "position", "normal"), (marks_at, "4f1 1f1 3x1", "colour", "roughness")]
+            content += [(b, _layout(s), s.attribute) for b, s in zip(beside, more, strict=True) if s.attribute in program]
+            self._arrays[program] = self._context.vertex_array(program, content, index_buffer=index)
         self._arrays[program].render(vertices=3 * n)
         return n
 
@@ -142,8 +169,9 @@ class Passing:
         self._arrays, self._buffers = {}, ()
 
 
-#: What lies on the GPU, in the order in which it is uploaded.
-_WHAT = ("positions", "normals", "colour", "roughness", "index")
+def _what() -> tuple[str, ...]:
+    """What lies on the graphics processor, in the order in which it is uploaded."""
+    return ("positions", "normals", "colour", *(s.name for s in _fed()), "index")
 
 
 class SurfaceBuffers:
@@ -166,7 +194,8 @@ class SurfaceBuffers:
         #: Leaves whose normals have changed since the cones were right.
         self._turned: list[IndexArray] = []
         #: What was drawn, to tell what differs.
-        self._positions, self._colour, self._roughness = surface.positions.copy(), np.array(shown(surface)), surface.roughness.copy()
+        self._positions, self._colour = surface.positions.copy(), np.array(shown(surface))
+        self._worn = {s.name: surface.channels[s.name].copy() for s in _fed()}
         #: What lies on the GPU.
         self._gl: dict[str, moderngl.Buffer] = {}
         self._wire: moderngl.Buffer | None = None
@@ -185,16 +214,17 @@ class SurfaceBuffers:
     @property
     def ready(self) -> bool:
         """Is all uploaded that full pictures need?"""
-        return len(self._gl) == len(_WHAT)
+        return len(self._gl) == len(_what())
 
     def prepare(self) -> bool:
         """Upload the next of what full pictures need; was there anything?"""
-        what = next((w for w in _WHAT if w not in self._gl), None)
+        what = next((w for w in _what() if w not in self._gl), None)
         if what is None:
             return False
         surface = self.surface
         # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
-        data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, "roughness": surface.roughness}.get(what)
+        worn = {name: surface.channels[name] for name in self._worn}
+        data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, **worn}.get(what)
         self._gl[what] = self._context.buffer(kernels.indices(surface.faces) if data is None else data, dynamic=what != "index")
         return True
 
@@ -202,9 +232,8 @@ class SurfaceBuffers:
         key = program, index
         if key not in self._arrays:
             g = self._gl
-            content = [
-                (g["positions"], "3f", "position"), (g["normals"], "3f", "normal"), (g["colour"], "4f1", "colour"), (g["roughness"], "1f1", "roughness"),
-            ]  # fmt: skip
+            content = [(g["positions"], "3f", "position"), (g["normals"], "3f", "normal"), (g["colour"], "4f1", "colour")]
+            content += [(g[s.name], _layout(s), s.attribute) for s in _fed() if s.attribute in program]
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
@@ -216,15 +245,18 @@ class SurfaceBuffers:
         bool
             False if so much differs that new buffers are as cheap; these must then be released.
         """
-        colour, worn = shown(surface), surface.roughness
+        colour, rough = shown(surface), surface.roughness
         marks = kernels.differing_leaves(
-            self._positions, surface.positions, self._colour, colour, self._roughness, worn, surface.ring_at, surface.ring, LEAF_SHIFT
+            self._positions, surface.positions, self._colour, colour, self._worn["roughness"], rough, surface.ring_at, surface.ring, LEAF_SHIFT
         )  # fmt: skip
         if np.count_nonzero(marks) > surface.leaf_count // 4:
             return False
         self.surface, self._levels, self._cones.surface = surface, levels, surface
         for channel, mark in (("positions", 1), ("colour", 2), ("roughness", 4)):
             self.update(channel, np.flatnonzero(marks & mark).astype(INDEX))
+        for name in self._worn.keys() - {"roughness"}:
+            differing = (self._worn[name] != surface.channels[name]).any(axis=1)
+            self.update(name, np.unique(np.flatnonzero(differing) >> LEAF_SHIFT).astype(INDEX))
         return True
 
     @property
@@ -367,8 +399,11 @@ class SurfaceBuffers:
         moved = channel == "positions"
         if moved:
             self._turned.append(leaves)
-        if channel == "roughness":
-            return self._rougher(leaves)
+        spec = None if moved else channel_spec(channel)
+        if spec is not None and spec.attribute:
+            return self._worn_anew(spec, leaves)
+        if spec is not None and spec.name not in ("colour", "mask") and spec.tint is None:
+            return box  # nobody sees it
         longest = 0.0
         breaks = np.nonzero(np.diff(leaves) > 1)[0] + 1
         for run in np.split(leaves, breaks):
@@ -389,14 +424,16 @@ class SurfaceBuffers:
         room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
         return box + np.array([[-room], [room]])
 
-    def _rougher(self, leaves: IndexArray) -> DoubleArray:
-        surface = self.surface
+    def _worn_anew(self, spec: ChannelSpec, leaves: IndexArray) -> DoubleArray:
+        """Upload what some leaves hold in a channel that the shader reads; the box round them."""
+        surface, name = self.surface, spec.name
+        values = surface.channels[name]
         for leaf in leaves:
             first, last = int(leaf) << LEAF_SHIFT, min(len(surface), (int(leaf) + 1) << LEAF_SHIFT)
-            if "roughness" in self._gl:
-                self._gl["roughness"].write(surface.roughness[first:last], offset=first)
-                self.bytes_written += last - first
-            self._roughness[first:last] = surface.roughness[first:last]
+            if name in self._gl:
+                self._gl[name].write(values[first:last], offset=first * values.shape[1] * values.itemsize)
+                self.bytes_written += values[first:last].nbytes
+            self._worn[name][first:last] = values[first:last]
         return np.stack([surface.leaf_lo[leaves].min(axis=0), surface.leaf_hi[leaves].max(axis=0)]).astype(np.float64)
 
     def release(self) -> None:

@@ -20,6 +20,7 @@ from typing import Any
 
 import numpy as np
 
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.shared import memory
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.counts import grouped
@@ -42,6 +43,12 @@ ARRAYS: dict[str, tuple[np.dtype[Any], int, int]] = {
     "faces": (np.dtype("<i4"), 4, MAX_FACES),
     "colour": (np.dtype("u1"), 4, MAX_VERTICES),
 }
+
+
+def file_type(spec: ChannelSpec) -> str:
+    """The type of a channel's array in a file."""
+    return "u1" if spec.dtype == "uint8" else "<f4"
+
 
 _HEADER = re.compile(rb"\{'descr': '([<|][a-z]\d)', 'fortran_order': (False|True), 'shape': \((\d{1,12}), ?(\d{0,12})\), \} *\n")
 

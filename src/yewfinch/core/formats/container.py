@@ -18,7 +18,7 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.measures import TAKES, Measure
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.formats.archive import ARRAYS, Archive, Packer
+from yewfinch.core.formats.archive import ARRAYS, Archive, Packer, file_type
 from yewfinch.core.formats.armature_records import armature_of
 from yewfinch.core.formats.figure_records import REST, figure_of, pose_of
 from yewfinch.core.formats.layer_records import layer_arrays, layers_of, states_of
@@ -30,7 +30,7 @@ from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.formats.stamp_records import MEMBER as STAMP
 from yewfinch.core.formats.stamp_records import stamps_of, stencil_of
 from yewfinch.core.mesh.query.anchors import Anchor
-from yewfinch.core.mesh.surface.channels import ROUGH
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, channel_specs
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.part_turn import Bent
@@ -46,8 +46,7 @@ REGIONS = "pieces/{}/regions.npy"
 TEXTURE = "pieces/{}/texture.npy"
 CORNERS = "pieces/{}/corners.npy"
 BENT = "pieces/{}/bent.npy"
-MASK = "pieces/{}/mask.npy"
-ROUGHNESS = "pieces/{}/roughness.npy"
+CHANNEL = "pieces/{}/{}.npy"
 MAX_REGIONS = 256
 MAX_MANIFEST = 64 << 20
 
@@ -74,10 +73,10 @@ def to_bytes(
     for piece in portrait.pieces.values():
         for name, (dtype, _, _) in ARRAYS.items():
             packer.put_array(f"pieces/{piece.id}/{name}.npy", np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype))
-        if piece.surface.mask.any():
-            packer.put_array(MASK.format(piece.id), piece.surface.mask)
-        if (piece.surface.roughness != ROUGH).any():
-            packer.put_array(ROUGHNESS.format(piece.id), piece.surface.roughness)
+        for spec in _beside():
+            values = piece.surface.channels[spec.name]
+            if spec.always_saved or not spec.is_plain(values):
+                packer.put_array(CHANNEL.format(piece.id, spec.name), np.ascontiguousarray(values, file_type(spec)))
         if piece.texture is not None:
             table = np.concatenate([piece.texture.uv, piece.texture.seam[:, None]], axis=1)
             packer.put_array(TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
@@ -195,15 +194,20 @@ def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None
     return portrait
 
 
+def _beside() -> list[ChannelSpec]:
+    """The channels but for those that every piece has a member of."""
+    return [s for s in channel_specs() if s.name not in ARRAYS]
+
+
 def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> None:
     """Put one piece into a portrait, with its levels, layers and states."""
     name = archive.name
     arrays = {k: archive.piece_array(f"pieces/{record.id}/{k}.npy", k) for k in ARRAYS}
     surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
-    for member, channel in ((MASK, surface.mask), (ROUGHNESS, surface.roughness)):
-        held = archive.held(member.format(record.id), (len(surface), 1), "u1")
+    for spec in _beside():
+        held = archive.held(CHANNEL.format(record.id, spec.name), (len(surface), spec.width), file_type(spec))
         if held is not None:
-            channel[:] = held
+            surface.channels[spec.name][:] = held
     corners = archive.held(CORNERS.format(record.id), (len(surface.faces), 8), "<f4")
     piece = Piece(
         record.id, record.name, surface, record.visible, record.locked,

@@ -3,22 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.formats.archive import file_type
 from yewfinch.core.mesh.levels.halfedges import Net, Rise, finer, net_of
 from yewfinch.core.mesh.levels.levels import MOST_LEVELS, MOST_ROWS, Kept, Level, Levels
-from yewfinch.core.mesh.surface.channels import ROUGH, WIDTHS, Channels
+from yewfinch.core.mesh.surface.channel_spec import channel_specs
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 
 #: Arrays of one level: its member, width and type. `above` ones are what the next level belongs to.
 MEMBER = "pieces/{}/level-{}-{}.npy"
-_PARTS = {"positions": (3, "<f4"), "since": (3, "<f4"), **{k: (w, "u1") for k, w in WIDTHS.items()},
-          "above-positions": (3, "<f4"), **{f"above-{k}": (w, "u1") for k, w in WIDTHS.items()}}  # fmt: skip
+
+
+def _parts() -> dict[str, tuple[int, str]]:
+    """Width and type of the arrays of a level."""
+    held = {"positions": (3, "<f4"), **{s.name: (s.width, file_type(s)) for s in channel_specs()}}
+    return {**held, "since": (3, "<f4"), **{f"above-{k}": v for k, v in held.items()}}
 
 
 def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
@@ -33,17 +38,17 @@ def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
         if number == 0:
             put("faces", level.net.faces, "<i4")
         put("positions", level.kept.positions, "<f4")
-        for part in WIDTHS:
-            channel = getattr(level.kept.channels, part)
-            if part != "roughness" or (channel != ROUGH).any():
-                put(part, channel, "u1")
+        for spec in channel_specs():
+            values = level.kept.channels[spec.name]
+            if spec.always_saved or not spec.is_plain(values):
+                put(spec.name, values, file_type(spec))
         if number:
             put("since", level.since, "<f4")
         if level.rise is not None:
-            for part in ("positions", *WIDTHS):
+            for part in ("positions", *(s.name for s in channel_specs())):
                 now, was = _part(level.kept, part), _part(level.above, part)
                 if now is not was and not np.array_equal(now, was):
-                    put(f"above-{part}", was, _PARTS[f"above-{part}"][1])
+                    put(f"above-{part}", was, _parts()[f"above-{part}"][1])
         names = list(level.kept.regions)
         if names:
             put("regions", np.stack([level.kept.regions[k] for k in names]), "u1")
@@ -51,7 +56,7 @@ def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
 
 
 def _part(kept: Kept, name: str) -> np.ndarray:
-    return kept.positions if name == "positions" else np.asarray(getattr(kept.channels, name))
+    return kept.positions if name == "positions" else np.asarray(kept.channels[name])
 
 
 def level_manifest(piece: Piece) -> dict[str, Any] | None:
@@ -109,12 +114,12 @@ def levels_of(
     made = []
     for number, (own, rise) in enumerate(nets):
         def part(key: str, number: int = number, n: int = own.n) -> np.ndarray | None:
-            width, dtype = _PARTS[key]
+            width, dtype = _parts()[key]
             return read(MEMBER.format(piece.id, number, key), (n, width), dtype)
 
         at, since = part("positions"), part("since") if number else None
-        colour, mask, rough = (part(k) for k in WIDTHS)
-        if at is None or colour is None or mask is None or (number and since is None):
+        held = {s.name: part(s.name) for s in channel_specs()}
+        if at is None or any(held[s.name] is None for s in channel_specs() if s.always_saved) or (number and since is None):
             raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' is not all there.")
         names = record.regions[number]
         table = read(MEMBER.format(piece.id, number, "regions"), (len(names), own.n), "u1") if names else None
@@ -123,10 +128,10 @@ def levels_of(
         regions = {} if table is None else dict(zip(names, table, strict=True))
         if number == record.current:  # as they are on the piece: those told apart here would count as changed
             regions = {k: piece.regions.get(k, v) if np.array_equal(piece.regions.get(k, ()), v) else v for k, v in regions.items()}
-        kept = Kept(at, Channels(colour, mask, Channels.plain(own.n).roughness if rough is None else rough), regions)
-        was = {key: part(f"above-{key}") for key in ("positions", *WIDTHS)} if rise is not None else {}
+        kept = Kept(at, Channels.plain(own.n).put(**{k: v for k, v in held.items() if v is not None}), regions)
+        was = {key: part(f"above-{key}") for key in ("positions", *held)} if rise is not None else {}
         told = {k: v for k, v in was.items() if v is not None}
-        above_kept = kept if not told else Kept(told.pop("positions", at), replace(kept.channels, **told), regions)
+        above_kept = kept if not told else Kept(told.pop("positions", at), kept.channels.put(**told), regions)
         skeleton = piece.surface if number == record.current else None
         made.append(Level(own, rise, kept, above_kept, at if since is None or np.array_equal(since, at) else since, None, skeleton))
     here = nets[record.current][0]

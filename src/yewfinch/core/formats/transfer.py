@@ -9,9 +9,8 @@ import numpy as np
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.formats.exchange.model import UNITS, Model, Shape
+from yewfinch.core.formats.exchange.model import UNITS, Model, Shape, exported
 from yewfinch.core.formats.model_files import format_of, read_model, write_shapes
-from yewfinch.core.mesh.surface.channels import ROUGH
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces
@@ -58,8 +57,8 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
             surface = Surface(s.positions[rows], faces, None if s.colour is None else s.colour[rows])
         except BadSurfaceError as error:
             raise BadFileError(f"{name} cannot be used: {error}.") from error
-        if s.roughness is not None:
-            surface.roughness[:] = s.roughness[rows]
+        for key, values in s.channels.items():
+            surface.channels[key][:] = values[rows]
         corners = None
         if s.corners is not None:
             new = np.empty(len(rows), np.int32)
@@ -97,7 +96,7 @@ def export(portrait: Portrait, path: Path) -> str:
         Shape(
             p.name, p.surface.positions, p.surface.faces, p.surface.colour,
             p.texture.corners(p.surface.faces) if p.texture is not None else None if p.corners is None else p.corners.uv,
-            p.surface.roughness if (p.surface.roughness != ROUGH).any() else None,
+            {s.name: values for s in exported() if not s.is_plain(values := p.surface.channels[s.name])},
         )
         for p in portrait.pieces.values()
         if p.visible

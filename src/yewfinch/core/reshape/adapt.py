@@ -13,7 +13,8 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.repair.splice import Patch, Spliced, spliced
-from yewfinch.core.mesh.surface.channels import WIDTHS, Channels
+from yewfinch.core.mesh.surface.channel_spec import channel_specs
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.rows import Rows, each_once, without
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import _adapt_kernels as kernels
@@ -374,7 +375,7 @@ def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
         rows, at, values = np.r_[rows, twin[rows[beyond]]], np.concatenate([at, at[beyond] * flip]), np.concatenate([values, values[beyond]])
         new, new_values = np.concatenate([new, new[aside] * flip]), np.concatenate([new_values, new_values[aside]])
         gone = each_once(np.concatenate([gone, _images(surface, chosen, twin)]), len(surface.faces)).astype(INDEX)
-    width = sum(WIDTHS.values())
+    width = sum(s.width for s in channel_specs())
     patch = Patch(gone, faces[:, [0, 1, 2, 2]], rows, at, Channels.unpacked(values[:, :width]), new, Channels.unpacked(new_values[:, :width]))
     made = spliced(surface, patch)
     own, moved = {}, made.row[rows]

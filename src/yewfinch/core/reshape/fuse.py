@@ -14,6 +14,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.symmetry import is_symmetric
+from yewfinch.core.mesh.surface.channel_spec import Values
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
@@ -143,15 +144,15 @@ class Origins:
     corners: IndexArray
     weights: DoubleArray
 
-    def carried(self, channels: Sequence[ByteArray | None]) -> ByteArray:
-        """One channel, (n, c) uint8, mixed from that of each surface; 0 where a surface has none."""
-        width = next((c.shape[1] for c in channels if c is not None), 1)
-        out = np.zeros((len(self.source), width), np.uint8)
+    def carried(self, channels: Sequence[Values | None]) -> Values:
+        """One channel, (n, c) of the type that it has, mixed from that of each surface; 0 where a surface has none."""
+        like = next((c for c in channels if c is not None), np.zeros((0, 1), np.uint8))
+        out = np.zeros((len(self.source), like.shape[1]), like.dtype)
         for number, channel in enumerate(channels):
             own = self.source == number
             if channel is not None and own.any():
                 mixed = np.einsum("nk,nkc->nc", self.weights[own], channel[self.corners[own]].astype(np.float64))
-                out[own] = np.clip(np.round(mixed), 0, 255).astype(np.uint8)
+                out[own] = np.clip(np.round(mixed), 0, 255) if out.dtype == np.uint8 else mixed
         return out
 
     def channels(self, surfaces: Sequence[Surface]) -> Channels:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -43,11 +44,12 @@ class Half:
     ends: npt.NDArray[np.int64]
     share: DoubleArray
 
-    def carried(self, channel: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
+    def carried(self, channel: npt.NDArray[Any]) -> npt.NDArray[Any]:
         """A channel of the old surface on this one."""
         a, b = channel[self.ends[:, 0]].astype(np.float64), channel[self.ends[:, 1]].astype(np.float64)
         t = self.share.reshape(-1, *[1] * (channel.ndim - 1))
-        return np.asarray(np.round(a + (b - a) * t).astype(np.uint8))
+        mixed = a + (b - a) * t
+        return np.asarray(np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype))
 
 
 def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | None = None) -> tuple[Half | None, Half | None]:

@@ -19,13 +19,13 @@ class Recorder:
     Parameters
     ----------
     piece : Clay
-    channel : {"positions", "colour", "mask", "roughness"}
+    channel : Channel
     """
 
     def __init__(self, piece: Clay, channel: Channel) -> None:
         self.piece = piece
         self.channel: Channel = channel
-        self._values: npt.NDArray[np.generic] = getattr(piece.surface, channel)
+        self._values: npt.NDArray[np.generic] = piece.surface.values(channel)
         self._seats = np.zeros(len(piece.surface), np.int32)  # one more than a row's place among those touched
         self._starts: list[int] = [0]
         self._rows: list[IndexArray] = []

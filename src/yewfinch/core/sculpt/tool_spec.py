@@ -25,7 +25,7 @@ class ToolSpec:
     settings : ToolSettings
         Defaults for its purpose.
     make : callable (StrokeContext) -> Stroke
-    channel : {"positions", "colour", "mask", "roughness"}
+    channel : Channel
         What it writes.
     place : float
         Tools are shown in ascending order of it.

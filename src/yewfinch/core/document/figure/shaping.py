@@ -31,7 +31,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.nearest import nearest_anchors
-from yewfinch.core.mesh.surface.channels import CLAY
+from yewfinch.core.mesh.surface.channel_spec import CLAY
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray

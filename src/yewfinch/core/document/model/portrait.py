@@ -255,7 +255,7 @@ class Portrait:
                 assert held.follows is not None
                 moved = own.set_rows(rows, held.follows.image(source.positions[rows]))
             else:
-                getattr(own, channel)[rows] = getattr(source, channel)[rows]
+                own.values(channel)[rows] = source.values(channel)[rows]
                 moved = own.leaves_of(rows)
             self.rows_changed.emit(held.id, channel, moved)
 
@@ -364,7 +364,7 @@ def _check(surface: Surface, change: RowsChange) -> None:
     count = len(change.rows)
     if count and not 0 <= int(change.rows.min()) <= int(change.rows.max()) < len(surface):
         raise IndexError(f"rows {change.rows.min()} to {change.rows.max()} of a surface of {len(surface)} vertices")
-    shape = (count, *getattr(surface, change.channel).shape[1:])
+    shape = (count, *surface.values(change.channel).shape[1:])
     if change.before.shape != shape or change.after.shape != shape:
         raise ValueError(f"values of shapes {change.before.shape} and {change.after.shape} for {change.channel} of shape {shape}")
 
@@ -373,5 +373,5 @@ def _written(surface: Surface, change: RowsChange, values: np.ndarray) -> IndexA
     """Write the values of a change into its rows; the leaves that they lie in."""
     if change.channel == "positions":
         return surface.set_rows(change.rows, values)
-    getattr(surface, change.channel)[change.rows] = values
+    surface.values(change.channel)[change.rows] = values
     return surface.leaves_of(change.rows)

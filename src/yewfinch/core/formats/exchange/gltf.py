@@ -11,8 +11,9 @@ from pathlib import Path
 import numpy as np
 
 from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Node, Primitive
-from yewfinch.core.formats.exchange.model import Format, Model, Shape, triangles
+from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported, triangles
 from yewfinch.core.formats.exchange.welding import welded
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, DoubleArray, IndexArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import BadFileError
@@ -37,8 +38,10 @@ def write(shapes: list[Shape]) -> bytes:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
             mesh.visual = trimesh.visual.ColorVisuals(mesh, vertex_colors=linear)
-        if s.roughness is not None:  # the standard has it in pictures only; names with a line in front are free
-            mesh.vertex_attributes["_ROUGHNESS"] = (s.roughness[:, 0] / 255.0).astype(np.float32)
+        for spec in exported():
+            if spec.name in s.channels:  # names with a line in front are free
+                values = (s.channels[spec.name] / spec.most).astype(np.float32)
+                mesh.vertex_attributes[_attribute(spec)] = values[:, 0] if spec.width == 1 else values
         scene.add_geometry(mesh, node_name=s.name, geom_name=s.name)
     return bytes(scene.export(file_type="glb"))
 
@@ -109,7 +112,8 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
         room[1] -= file.count(p.indices if p.indices is not None else p.attributes["POSITION"])
     if min(room) < 0:
         raise BadFileError(f"{file.name} has more vertices or faces than can be used.")
-    points, faces, colours, rough, uv = [], [], [], [], []
+    points, faces, colours, uv = [], [], [], []
+    held: dict[str, list[DoubleArray | None]] = {spec.name: [] for spec in exported()}
     start = 0
     for p in parts:
         at = _morphed(file, p, node.weights or mesh.weights)
@@ -118,7 +122,8 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
         faces.append(t + start)
         points.append(at)
         colours.append(_colours(file, p, len(at)))
-        rough.append(_own(file, p, "_ROUGHNESS", len(at)))
+        for spec in exported():
+            held[spec.name].append(_own(file, p, _attribute(spec), len(at), spec.width))
         uv.append(_own(file, p, "TEXCOORD_0", len(at), 2))
         start += len(at)
     t = np.concatenate(faces)
@@ -127,7 +132,7 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
     quads = np.concatenate([t, t[:, 2:]], axis=1).astype(np.int32)
     positions = np.concatenate(points).astype(np.float32)
     colour = _bytes_of([c[:, :3] if c is not None else None for c in colours], points, 1.0, srgb=True)
-    roughness = _bytes_of(rough, points, 0.6)
+    beside = {spec.name: values for spec in exported() if (values := _channel(spec, held[spec.name], points)) is not None}
     corners = None
     if all(u is not None for u in uv):
         flat = np.concatenate([u for u in uv if u is not None])
@@ -136,9 +141,23 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
         colour = np.concatenate([colour, np.full((len(colour), 1), 255, np.uint8)], axis=1)
     if not len(quads):
         return None
-    rows, quads = welded(positions, quads, colour, roughness)
+    rows, quads = welded(positions, quads, colour, *beside.values())
     name = (node.name or mesh.name or file.stem)[:200]
-    return Shape(name, positions[rows], quads, None if colour is None else colour[rows], corners, None if roughness is None else roughness[rows])
+    return Shape(name, positions[rows], quads, None if colour is None else colour[rows], corners, {k: v[rows] for k, v in beside.items()})
+
+
+def _attribute(spec: ChannelSpec) -> str:
+    """What a channel's attribute is called."""
+    return f"_{spec.exported.upper()}"
+
+
+def _channel(spec: ChannelSpec, parts: list[DoubleArray | None], points: list[DoubleArray]) -> np.ndarray | None:
+    """A channel of all primitives of a mesh, (n, width); None if none has it."""
+    if all(p is None for p in parts):
+        return None
+    plain = np.array(spec.default, float)
+    whole = np.concatenate([np.tile(plain, (len(at), 1)) if p is None else p * spec.most for p, at in zip(parts, points, strict=True)])
+    return spec.stored(np.nan_to_num(whole))
 
 
 def _bytes_of(parts: list[DoubleArray | None], points: list[DoubleArray], plain: float, *, srgb: bool = False) -> np.ndarray | None:

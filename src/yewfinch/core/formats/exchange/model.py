@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.mesh.surface.channels import CLAY, ROUGH
+from yewfinch.core.mesh.surface.channel_spec import CLAY, ChannelSpec, Values, channel_specs
 from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
 
 
@@ -25,8 +25,8 @@ class Shape:
     colour : (n, 4) uint8 sRGB, or None
     corners : (m, 4, 2) float32, or None
         Texture coordinates of the faces' corners, v upwards; written by OBJ only.
-    roughness : (n, 1) uint8, or None
-        As vertices hold it; carried by PLY and GLB.
+    channels : mapping of channel to (n, width)
+        Others that are exported, as vertices hold them; carried by PLY and GLB.
     """
 
     name: str
@@ -34,7 +34,7 @@ class Shape:
     faces: IndexArray
     colour: ByteArray | None = None
     corners: FloatArray | None = None
-    roughness: ByteArray | None = None
+    channels: Mapping[str, Values] = field(default_factory=dict)
 
 
 #: Units that a file may be in: what they are called, and their millimetres.
@@ -111,6 +111,11 @@ class Format:
     place: float = 100.0
 
 
+def exported() -> list[ChannelSpec]:
+    """The channels beside colour that formats carry."""
+    return [s for s in channel_specs() if s.exported]
+
+
 def merged(shapes: list[Shape]) -> Shape:
     """All bodies as one, for formats without names."""
     start = np.cumsum([0] + [len(s.positions) for s in shapes[:-1]])
@@ -118,13 +123,16 @@ def merged(shapes: list[Shape]) -> Shape:
         s.colour if s.colour is not None else np.tile(np.array(CLAY, np.uint8), (len(s.positions), 1))
         for s in shapes
     ]
-    rough = [s.roughness if s.roughness is not None else np.full((len(s.positions), 1), ROUGH, np.uint8) for s in shapes]
+    beside = {
+        spec.name: np.concatenate([s.channels.get(spec.name, spec.plain(len(s.positions))) for s in shapes])
+        for spec in exported() if any(spec.name in s.channels for s in shapes)
+    }  # fmt: skip
     return Shape(
         shapes[0].name,
         np.concatenate([s.positions for s in shapes]),
         np.concatenate([s.faces + a for s, a in zip(shapes, start, strict=True)]).astype(np.int32),
         np.concatenate(colours),
-        roughness=np.concatenate(rough) if any(s.roughness is not None for s in shapes) else None,
+        channels=beside,
     )
 
 

@@ -11,9 +11,10 @@ from typing import Any
 
 import numpy as np
 
-from yewfinch.core.formats.exchange.model import MADE_BY, Format, Model, Shape, merged, unit_said
+from yewfinch.core.formats.exchange.model import MADE_BY, Format, Model, Shape, exported, merged, unit_said
 from yewfinch.core.formats.exchange.polygons import MOST_CORNERS, cut
 from yewfinch.core.formats.exchange.welding import welded
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
@@ -37,18 +38,20 @@ def write(shapes: list[Shape]) -> bytes:
     s = merged(shapes)
     assert s.colour is not None
     tri = s.faces[:, 3] == s.faces[:, 2]
+    beside = [spec for spec in exported() if spec.name in s.channels]
     head = (
         f"ply\nformat binary_little_endian 1.0\ncomment {MADE_BY}\ncomment units: millimetres\n"
         f"element vertex {len(s.positions)}\n"
         "property float x\nproperty float y\nproperty float z\n"
         "property uchar red\nproperty uchar green\nproperty uchar blue\nproperty uchar alpha\n"
-        f"{'' if s.roughness is None else 'property uchar roughness' + chr(10)}"
+        f"{''.join(_properties(spec) for spec in beside)}"
         f"element face {len(s.faces)}\nproperty list uchar int vertex_indices\nend_header\n"
     )
-    rows = np.empty(len(s.positions), [("p", "<f4", 3), ("c", "u1", 4), *([] if s.roughness is None else [("r", "u1", 1)])])
+    kinds = [(spec.exported, "u1" if spec.dtype == "uint8" else "<f4", (spec.width,)) for spec in beside]
+    rows = np.empty(len(s.positions), [("p", "<f4", (3,)), ("c", "u1", (4,)), *kinds])
     rows["p"], rows["c"] = s.positions, s.colour
-    if s.roughness is not None:
-        rows["r"] = s.roughness
+    for spec in beside:
+        rows[spec.exported] = s.channels[spec.name]
     if not tri.any():
         quads = np.empty(len(s.faces), [("n", "u1"), ("i", "<i4", 4)])
         quads["n"], quads["i"] = 4, s.faces
@@ -93,13 +96,14 @@ def _shape(vertex: _Table, face: _Table, path: Path, *, own: bool) -> Shape:
     counts, corners = face.lists[key]
     slots = cut(corners, counts, at, path.name, own=own)
     faces, positions = corners[slots].astype(np.int32), at.astype(np.float32)
-    colour, rough = _colour(vertex.columns, len(at)), _bytes(vertex.columns, "roughness")
+    colour = _colour(vertex.columns, len(at))
+    beside = {spec.name: values for spec in exported() if (values := _channel(vertex.columns, spec)) is not None}
     pair = next((p for p in _TEXTURED if p[0] in vertex.columns and p[1] in vertex.columns), None)
     if pair is None or not len(faces):
-        return Shape(path.stem, positions, faces, colour, roughness=rough)
+        return Shape(path.stem, positions, faces, colour, channels=beside)
     uv = np.stack([vertex.columns[k].astype(np.float32) for k in pair], axis=1)[faces]
-    rows, faces = welded(positions, faces, colour, rough)
-    return Shape(path.stem, positions[rows], faces, None if colour is None else colour[rows], uv, None if rough is None else rough[rows])
+    rows, faces = welded(positions, faces, colour, *beside.values())
+    return Shape(path.stem, positions[rows], faces, None if colour is None else colour[rows], uv, {k: v[rows] for k, v in beside.items()})
 
 
 @dataclass(frozen=True)
@@ -281,6 +285,26 @@ def _bytes(columns: dict[str, np.ndarray], key: str) -> np.ndarray | None:
     values = columns[key]
     whole = np.issubdtype(values.dtype, np.integer)
     return np.clip(values if whole else values * 255.0 + 0.5, 0, 255).astype(np.uint8)[:, None]
+
+
+def _names(spec: ChannelSpec) -> list[str]:
+    """What the properties of a channel are called, one for each of its values."""
+    return [spec.exported] if spec.width == 1 else [f"{spec.exported}_{k}" for k in range(spec.width)]
+
+
+def _properties(spec: ChannelSpec) -> str:
+    """The lines of a header that declare a channel."""
+    kind = "uchar" if spec.dtype == "uint8" else "float"
+    return "".join(f"property {kind} {name}\n" for name in _names(spec))
+
+
+def _channel(columns: dict[str, np.ndarray], spec: ChannelSpec) -> np.ndarray | None:
+    """A channel's columns, (n, width); None if they are not all there."""
+    if not all(name in columns for name in _names(spec)):
+        return None
+    if spec.dtype == "uint8":
+        return np.concatenate([b for name in _names(spec) if (b := _bytes(columns, name)) is not None], axis=1)
+    return np.nan_to_num(np.stack([columns[name] for name in _names(spec)], axis=1)).astype(np.float32)
 
 
 def _colour(columns: dict[str, np.ndarray], count: int) -> np.ndarray | None:

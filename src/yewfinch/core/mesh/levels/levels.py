@@ -17,11 +17,12 @@ from yewfinch.core.mesh.levels import _levels_kernels as kernels
 from yewfinch.core.mesh.levels import level_patches
 from yewfinch.core.mesh.levels.halfedges import Net, Rise, finer, mixed, net_of, subdivided
 from yewfinch.core.mesh.surface import _kernels as mesh_kernels
-from yewfinch.core.mesh.surface.channels import WIDTHS, Channels
+from yewfinch.core.mesh.surface.channel_spec import channel_specs
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import TexturePlaces
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, POSITION, ByteArray, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, POSITION, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Levels of one piece at most; vertices of the finest at most.
@@ -214,18 +215,18 @@ def added(state: State) -> State:
 def _channels(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: Kept | None = None) -> Channels:
     """Channels on the next level: mixed anew, or what is there with what changed below."""
     out = {}
-    for name in WIDTHS:
-        now: ByteArray = getattr(coarse.channels, name)
+    for spec in channel_specs():
+        name, now = spec.name, coarse.channels[spec.name]
         if was is None or fine is None:
-            out[name] = np.round(mixed(net, rise, now.astype(np.float32))).astype(np.uint8)
+            out[name] = spec.stored(mixed(net, rise, now.astype(np.float32)))
             continue
-        old, there = getattr(was.channels, name), getattr(fine.channels, name)
+        old, there = was.channels[name], fine.channels[name]
         if np.array_equal(old, now):
             out[name] = there
         else:
             steps = mixed(net, rise, now.astype(np.float32) - old.astype(np.float32))
-            out[name] = np.clip(np.round(there + steps), 0, 255).astype(np.uint8)
-    return Channels(**out)
+            out[name] = spec.stored(there + steps)
+    return Channels(out)
 
 
 def _regions(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: Kept | None = None) -> Regions:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -42,11 +43,12 @@ class Divided:
     share: DoubleArray
     on_cut: npt.NDArray[np.bool_]
 
-    def carried(self, channel: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
+    def carried(self, channel: npt.NDArray[Any]) -> npt.NDArray[Any]:
         """A channel (old, c) of the old vertices on the new ones."""
         a, b = channel[self.ends[:, 0]].astype(np.float64), channel[self.ends[:, 1]].astype(np.float64)
         t = self.share.reshape(-1, *[1] * (channel.ndim - 1))
-        return np.asarray(np.round(a + (b - a) * t).astype(np.uint8))
+        mixed = a + (b - a) * t
+        return np.asarray(np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype))
 
 
 def divided(

@@ -10,7 +10,7 @@ import numpy as np
 
 from yewfinch.core.mesh.repair import _splice_kernels as kernels
 from yewfinch.core.mesh.surface import _ring_kernels
-from yewfinch.core.mesh.surface.channels import WIDTHS, Channels
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.rows import Rows, each_once, without
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
@@ -139,9 +139,9 @@ def spliced(surface: Surface, patch: Patch) -> Spliced:
     out = object.__new__(Surface)
     out.positions = _taken(surface.positions, np.asarray(patch.new_positions, POSITION), source)
     out.positions[row[patch.rows]] = patch.positions
-    out._wear(Channels(*(_taken(getattr(surface, k), getattr(patch.new_channels, k), source) for k in WIDTHS)))
-    for key in WIDTHS:
-        getattr(out, key)[row[patch.rows]] = getattr(patch.channels, key)
+    out._wear(Channels({k: _taken(old, patch.new_channels[k], source) for k, old in surface.channels.arrays.items()}))
+    for key, values in out.channels.arrays.items():
+        values[row[patch.rows]] = patch.channels[key]
     more = name[patch.faces].astype(INDEX)
     more = more[np.argsort(more.min(axis=1), kind="stable")]
     flag = np.zeros(len(surface.faces), np.uint8)

@@ -1,23 +1,16 @@
-"""What the vertices of clay hold beside their places: colour, mask and roughness, a byte each value."""
+"""What the vertices of clay hold beside their places: the values of all channels that are declared."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-import numpy.typing as npt
 
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, Values, channel_specs
 from yewfinch.core.mesh.surface.rows import Rows
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadSurfaceError
-
-#: Colour of untouched clay, sRGB 8 bit with alpha.
-CLAY = (214, 196, 176, 255)
-#: Its roughness: 0 is a mirror, 255 chalk.
-ROUGH = 153
-#: Values of a vertex in each channel, in the order in which they are packed.
-WIDTHS = {"colour": 4, "mask": 1, "roughness": 1}
 
 
 @dataclass(frozen=True, eq=False)
@@ -26,58 +19,73 @@ class Channels:
 
     Attributes
     ----------
-    colour : (n, 4) uint8
-        sRGB with alpha.
-    mask : (n, 1) uint8
-        How far each vertex is held, 0 free to 255 held.
-    roughness : (n, 1) uint8
-        Of the skin, 0 mirror to 255 chalk.
+    arrays : mapping of channel to (n, width)
+        All that were declared when they were made, each of the dtype that its declaration says.
     """
 
-    colour: ByteArray
-    mask: ByteArray
-    roughness: ByteArray
+    arrays: Mapping[str, Values]
 
     @classmethod
     def plain(cls, n: int) -> Channels:
         """Those of untouched clay."""
-        return cls(np.tile(np.array(CLAY, np.uint8), (n, 1)), np.zeros((n, 1), np.uint8), np.full((n, 1), ROUGH, np.uint8))
+        return cls({spec.name: spec.plain(n) for spec in channel_specs()})
 
     @classmethod
-    def unpacked(cls, table: npt.NDArray[np.generic]) -> Channels:
-        """Channels of a table (n, 6), as `packed` gives it; other numbers are rounded."""
-        if table.dtype != np.uint8:
-            table = np.clip(np.round(table.astype(np.float32)), 0, 255).astype(np.uint8)
-        ends = np.cumsum([0, *WIDTHS.values()])
-        return cls(*(np.ascontiguousarray(table[:, a:b]) for a, b in zip(ends[:-1], ends[1:], strict=True)))
+    def unpacked(cls, table: Values) -> Channels:
+        """Channels of a table (n, k), as `packed` gives it, or of any numbers that were mixed from such."""
+        specs = channel_specs()
+        ends = np.cumsum([0, *(s.width for s in specs)])
+        return cls({s.name: s.stored(table[:, a:b]) for s, a, b in zip(specs, ends[:-1], ends[1:], strict=True)})
 
     @classmethod
     def joined(cls, several: Sequence[Channels]) -> Channels:
         """Those of several lots of vertices, one after the other."""
-        return cls(*(np.concatenate([getattr(c, name) for c in several]) for name in WIDTHS))
+        return cls({s.name: np.concatenate([c[s.name] for c in several]) for s in channel_specs()})
+
+    @property
+    def colour(self) -> ByteArray:
+        """Colour (n, 4) uint8, sRGB with alpha."""
+        return self["colour"]
+
+    @property
+    def mask(self) -> ByteArray:
+        """How far each vertex is held, (n, 1) uint8, 0 free to 255 held."""
+        return self["mask"]
+
+    @property
+    def roughness(self) -> ByteArray:
+        """Roughness of the skin, (n, 1) uint8, 0 mirror to 255 chalk."""
+        return self["roughness"]
+
+    def __getitem__(self, name: str) -> Values:
+        return self.arrays[name]
 
     def __len__(self) -> int:
         return len(self.colour)
 
-    def packed(self) -> ByteArray:
-        """A table (n, 6) uint8 of all of them."""
-        return np.concatenate([getattr(self, name) for name in WIDTHS], axis=1)
+    def packed(self) -> Values:
+        """A table (n, k) of all of them: uint8 if all channels are, else float32."""
+        return np.concatenate([self[s.name] for s in channel_specs()], axis=1)
 
     def at(self, rows: Rows) -> Channels:
         """Those of some rows."""
-        return Channels(self.colour[rows], self.mask[rows], self.roughness[rows])
+        return Channels({name: values[rows] for name, values in self.arrays.items()})
+
+    def put(self, **arrays: Values) -> Channels:
+        """The same with other values of some channels."""
+        return replace(self, arrays={**self.arrays, **arrays})
 
     def free(self) -> Channels:
-        """The same without a mask."""
-        return replace(self, mask=np.zeros_like(self.mask))
+        """The same without what stays with the piece that it was laid on, such as a mask."""
+        return self.put(**{s.name: s.plain(len(self)) for s in channel_specs() if s.stays})
 
     def copy(self) -> Channels:
         """Arrays of their own."""
-        return Channels(*(np.array(getattr(self, name), dtype=np.uint8, order="C") for name in WIDTHS))
+        return Channels({s.name: np.array(self[s.name], dtype=s.dtype, order="C") for s in _of(self)})
 
     def same(self, other: Channels) -> bool:
         """Whether all values are."""
-        return all(getattr(self, name) is getattr(other, name) or np.array_equal(getattr(self, name), getattr(other, name)) for name in WIDTHS)
+        return all(values is other[name] or np.array_equal(values, other[name]) for name, values in self.arrays.items())
 
     def check(self, n: int) -> None:
         """See that they belong to so many vertices.
@@ -87,7 +95,12 @@ class Channels:
         BadSurfaceError
             If not.
         """
-        for name, width in WIDTHS.items():
-            shape = getattr(self, name).shape
-            if shape != (n, width):
-                raise BadSurfaceError(f"{name} must have shape ({n}, {width}), got {shape}")
+        for spec in _of(self):
+            shape = self[spec.name].shape
+            if shape != (n, spec.width):
+                raise BadSurfaceError(f"{spec.name} must have shape ({n}, {spec.width}), got {shape}")
+
+
+def _of(channels: Channels) -> list[ChannelSpec]:
+    """The declared channels that these have."""
+    return [s for s in channel_specs() if s.name in channels.arrays]

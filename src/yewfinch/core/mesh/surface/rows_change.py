@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import IndexArray
 
-Channel = Literal["positions", "colour", "mask", "roughness"]
+#: "positions", or the name of a channel that is declared.
+Channel = str
 
 
 @dataclass(frozen=True)
@@ -20,7 +20,7 @@ class RowsChange:
     Attributes
     ----------
     piece : str
-    channel : {"positions", "colour", "mask", "roughness"}
+    channel : Channel
     rows : (k,) int32
     before, after : (k, c) of the channel's dtype
     """

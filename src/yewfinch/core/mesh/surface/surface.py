@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface import _kernels, _ring_kernels
+from yewfinch.core.mesh.surface.channel_spec import Values
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.mesh.surface.rows import Rows, each_once
@@ -66,7 +65,7 @@ class Surface:
         _check(self.positions, self.faces)
         n = len(self.positions)
         own = Channels.plain(n) if channels is None else channels.copy()
-        self._wear(own if colour is None else replace(own, colour=np.array(colour, dtype=np.uint8, order="C")))
+        self._wear(own if colour is None else own.put(colour=np.array(colour, dtype=np.uint8, order="C")))
         self._sort_faces()
         self.ring_at, self.ring, self.closed = _ring_kernels.build_ring(self.faces, n)
         self.normals: FloatArray = np.zeros((n, 3), POSITION)
@@ -81,14 +80,21 @@ class Surface:
 
     def _wear(self, channels: Channels) -> None:
         channels.check(len(self.positions))
+        #: What its vertices hold; the arrays are its own.
+        self.channels: Channels = channels
         self.colour: ByteArray = channels.colour
         self.mask: ByteArray = channels.mask
         self.roughness: ByteArray = channels.roughness
 
-    @property
-    def channels(self) -> Channels:
-        """What its vertices hold; the arrays are its own."""
-        return Channels(self.colour, self.mask, self.roughness)
+    def values(self, channel: str) -> Values:
+        """What is held in a channel, (n, width), or the positions (n, 3) mm; not a copy.
+
+        Raises
+        ------
+        KeyError
+            If there is no such channel.
+        """
+        return self.positions if channel == "positions" else self.channels[channel]
 
     def wear(self, channels: Channels) -> None:
         """Take over what vertices hold; copied."""

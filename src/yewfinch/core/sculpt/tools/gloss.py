@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from yewfinch.core.mesh.surface.channels import ROUGH
-from yewfinch.core.sculpt.byte_channel import laying
+from yewfinch.core.mesh.surface.channel_spec import ROUGH
+from yewfinch.core.sculpt.laying import laying
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec

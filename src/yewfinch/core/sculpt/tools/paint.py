@@ -37,7 +37,7 @@ def make(ctx: StrokeContext) -> Stroke:
 
 
 def _plain() -> tuple[int, int, int]:
-    from yewfinch.core.mesh.surface.channels import CLAY
+    from yewfinch.core.mesh.surface.channel_spec import CLAY
 
     return CLAY[:3]
 

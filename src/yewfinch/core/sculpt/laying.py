@@ -1,9 +1,10 @@
-"""Strokes that lay a value on a channel of one byte a vertex: the mask, the roughness."""
+"""Strokes that lay a value on a channel of one value a vertex: the mask, the roughness."""
 
 from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.mesh.surface.channel_spec import channel_spec
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
 
 #: At full strength one dab lays more than all of it on, so that the middle of a stroke is full.
@@ -19,10 +20,10 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
     name : str
         Of the edit.
     value, ctrl_value : float
-        From 0 to 255; the second is laid on with Ctrl. Shift evens out what is there.
+        As the channel holds them; the second is laid on with Ctrl. Shift evens out what is there.
     """
     surface = ctx.piece.surface
-    channel: np.ndarray = getattr(surface, ctx.channel)
+    spec, channel = channel_spec(ctx.channel), surface.values(ctx.channel)
     alpha = np.zeros(len(surface), np.float32)
     base = channel[:, 0].astype(np.float32)
 
@@ -32,7 +33,7 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             rows, weights = footprint(ctx, one)
             ctx.recorder.touch(rows)
             alpha[rows] = np.maximum(alpha[rows], np.minimum(weights * (abs(dab.force) * _FULL), 1.0))
-            channel[rows, 0] = np.round(base[rows] + (target - base[rows]) * alpha[rows])
+            channel[rows, 0] = spec.stored(base[rows] + (target - base[rows]) * alpha[rows])
             ctx.wrote(surface.leaves_of(rows))
 
     def soft(ctx: StrokeContext, dab: Dab) -> None:
@@ -45,7 +46,7 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             each = np.repeat(surface.ring_at[rows], counts) + np.arange(counts.sum()) - np.repeat(np.cumsum(counts) - counts, counts)
             mean = np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
             held = channel[rows, 0].astype(np.float32)
-            channel[rows, 0] = np.round(held + weights * (mean - held))
+            channel[rows, 0] = spec.stored(held + weights * (mean - held))
             ctx.wrote(surface.leaves_of(rows))
 
     return dab_stroke(ctx, name, touch, soft)
