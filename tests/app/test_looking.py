@@ -286,7 +286,7 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     QTest.keyClick(w.viewport, Qt.Key.Key_G, Qt.KeyboardModifier.ShiftModifier)
-    assert w.bench.tool_id == "gloss" and w.tools[0].roughness.isVisible()
+    assert w.bench.tool_id == "gloss" and w.tools[0].options["gloss"].isVisible()
     w.bench.set_tool(size=40.0, strength=1.0, roughness=0.15, falloff="even")
     surface = portrait.surface("head")
     plain = surface.roughness.copy()

@@ -1,7 +1,6 @@
 """Clay to be worked on by tools, without a window."""
 
 import io
-from dataclasses import replace
 
 import numpy as np
 from PIL import Image
@@ -26,7 +25,7 @@ def bench(n=48):
 
 def draw(portrait, piece, tool_id, path, symmetry=False, pressure=1.0, shift=False, ctrl=False, rgb=(200, 40, 40), **changes):
     spec = tool(tool_id)
-    ctx = StrokeContext(portrait, piece, replace(spec.settings, **changes), symmetry, rgb, spec.channel)
+    ctx = StrokeContext(portrait, piece, spec.settings.changed(**changes), symmetry, rgb, spec.channel)
     stroke = spec.make(ctx)
     next(stroke)
     for i, (x, y) in enumerate(path):

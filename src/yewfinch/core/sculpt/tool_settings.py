@@ -1,14 +1,13 @@
-"""Settings every tool has, in millimetres and fractions."""
+"""Settings of a tool, in millimetres and fractions: those that all have, and its own."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from collections.abc import Mapping
+from dataclasses import dataclass, field, fields, replace
+from typing import Any, Literal
 
 from yewfinch.core.sculpt.pressure_curves import STRAIGHT, Curve, outcome
 
-#: Whither clay may be moved.
-PushWay = Literal["free", "normal", "surface"]
 #: The line that a stroke takes.
 Course = Literal["hand", "line", "arc", "curve", "size"]
 #: What pressure can act on.
@@ -72,12 +71,8 @@ class ToolSettings:
         That white of the stamp tool's stamp is raised by.
     pinch : float
         How much a crease draws its sides together, 0 to 1.
-    roughness : float
-        That a gloss tool lays on, 0 mirror to 1 chalk.
-    keep_volume : bool
-        Smooth without drawing the form in.
-    way : {"free", "normal", "surface"}
-        Whither clay may be moved: with the pointer, along its normals only, along the surface only.
+    own : mapping of key to value
+        What only this tool has, as its options say.
     """
 
     size: float = 18.0
@@ -110,12 +105,26 @@ class ToolSettings:
     stamp_invert: bool = False
     height: float = 0.8
     pinch: float = 0.5
-    roughness: float = 0.3
-    keep_volume: bool = False
-    way: PushWay = "free"
+    own: Mapping[str, Any] = field(default_factory=dict)
+
+    def value(self, key: str) -> Any:
+        """A setting by its key, be it one that all tools have or the tool's own.
+
+        Raises
+        ------
+        KeyError
+            If it has none of that name.
+        """
+        return getattr(self, key) if key in _COMMON else self.own[key]
+
+    def changed(self, **changes: Any) -> ToolSettings:
+        """The same with other values of some settings; those that not all tools have are the tool's own."""
+        common = {k: v for k, v in changes.items() if k in _COMMON}
+        own = {k: v for k, v in changes.items() if k not in _COMMON}
+        return replace(self, **common, own={**self.own, **own}) if own else replace(self, **common)
 
     def pressed(self, what: str, pressure: float) -> float:
-        """What is left at a pressure from 0 to 1 of one of `PRESSED`, as a part of it."""
+        """The share of a setting (one of `PRESSED`) that is used at a pen pressure of 0 to 1."""
         return outcome(getattr(self, f"curve_{what}"), pressure) if getattr(self, f"pressure_{what}") else 1.0
 
     def radius(self, pressure: float) -> float:
@@ -125,3 +134,7 @@ class ToolSettings:
     def force(self, pressure: float) -> float:
         """Strength at a pressure from 0 to 1."""
         return self.strength * self.pressed("strength", pressure)
+
+
+#: The settings that all tools have.
+_COMMON = frozenset(f.name for f in fields(ToolSettings)) - {"own"}

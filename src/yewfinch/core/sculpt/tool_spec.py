@@ -8,6 +8,8 @@ from typing import Literal
 
 from yewfinch.core.mesh.surface.rows_change import Channel
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_options import Option
+from yewfinch.core.sculpt.tool_section import PLAIN, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 
 
@@ -33,6 +35,10 @@ class ToolSpec:
         What must be chosen for it to work.
     dabs : bool
         Its strokes are rows of dabs; else it takes hold of clay once and carries it.
+    section : ToolSection
+        What its small picture shows.
+    options : tuple of Option
+        Settings that only it has, or shows; those with defaults of their own are in `settings.own`.
     """
 
     id: str
@@ -45,3 +51,9 @@ class ToolSpec:
     place: float = 100.0
     needs: Literal["", "layer", "state"] = ""
     dabs: bool = True
+    section: ToolSection = PLAIN
+    options: tuple[Option, ...] = ()
+
+    def __post_init__(self) -> None:
+        own = {o.key: o.default for o in self.options if not hasattr(self.settings, o.key)}
+        object.__setattr__(self, "settings", self.settings.changed(**{**own, **self.settings.own}))

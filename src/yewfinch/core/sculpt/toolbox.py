@@ -6,7 +6,7 @@ import importlib
 import itertools
 import pkgutil
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
@@ -109,7 +109,7 @@ def _warm() -> None:
     quads = [(i * 5 + j, i * 5 + j + 5, i * 5 + j + 6, i * 5 + j + 1) for i in range(4) for j in range(4)]
     scrap = _Scrap("warm", Surface(flat, quads))
     for spec, keep in itertools.product(tools(), (True, False)):
-        settings = replace(spec.settings, size=3.0, stabiliser=0.0, connected=True, keep_volume=keep)
+        settings = spec.settings.changed(size=3.0, stabiliser=0.0, connected=True, keep_volume=keep)
         ctx = StrokeContext(_NoBook(), scrap, settings, channel=spec.channel, reference=lambda rows: scrap.surface.positions[rows])
         stroke = spec.make(ctx)
         next(stroke)

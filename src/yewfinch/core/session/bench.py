@@ -206,7 +206,7 @@ class Bench:
         """Change settings of the tool in hand; the size is kept within its limits."""
         if "size" in changes:
             changes["size"] = float(min(max(changes["size"], SIZE_RANGE[0]), SIZE_RANGE[1]))
-        self.settings[self.tool_id] = replace(self.tool_settings, **changes)
+        self.settings[self.tool_id] = self.tool_settings.changed(**changes)
         self.tool_changed.emit()
 
     def set_symmetry(self, on: bool) -> None:

@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QLabel
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.kit import theme
-from yewfinch.core.anatomy.lore.canon import Share, fifths, thirds
+from yewfinch.core.anatomy.lore.canon import Share, canons
 from yewfinch.core.session.bench import Bench
 
 
@@ -30,9 +30,7 @@ class CanonPanel(LivePanel):
         points = self.bench.portrait.landmarks()
         solution = self.bench.portrait.sitter.solution
         seen = {} if solution is None else solution.landmarks()
-        rows = [
-            *_rows("Thirds", thirds(points), thirds(seen)), *_rows("Fifths", fifths(points), fifths(seen))
-        ]  # fmt: skip
+        rows = [row for canon in canons() for row in _rows(canon.title, canon.shares(points), canon.shares(seen))]
         self.text.setText("<table width='100%' cellspacing='0' cellpadding='2'>" + "".join(rows) + "</table>")
 
 

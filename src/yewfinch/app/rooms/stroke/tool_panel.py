@@ -5,10 +5,10 @@ from __future__ import annotations
 from PyQt6.QtCore import QSize
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QGridLayout, QHBoxLayout, QLabel, QToolButton, QVBoxLayout, QWidget
 
-from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.stroke.falloff_picker import FalloffPicker
+from yewfinch.app.rooms.stroke.option_rows import OptionRows
 from yewfinch.app.rooms.stroke.tool_picture import picture
 from yewfinch.core.sculpt.tool_settings import SIZE_RANGE
 from yewfinch.core.sculpt.toolbox import tools
@@ -31,7 +31,7 @@ class ToolPanel(QWidget):
         for i, spec in enumerate(tools()):
             button = QToolButton()
             button.setCheckable(True)
-            button.setIcon(picture(spec.id))
+            button.setIcon(picture(spec.section))
             button.setIconSize(QSize(32, 32))
             button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
             button.setAccessibleName(spec.title)
@@ -90,26 +90,14 @@ class ToolPanel(QWidget):
         only.addWidget(self.connected)
         only.addStretch(1)
         column.addLayout(only)
-        self.ways_row = QWidget()
-        ways = QVBoxLayout(self.ways_row)
-        ways.setContentsMargins(0, 0, 0, 0)
-        self.ways = choices(self, ways, [
-            ("free", "Freely", "The clay goes with the pointer"), ("normal", "In and out", "Along its own normals only"),
-            ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
-        ], lambda way: bench.set_tool(way=way))  # fmt: skip
-        column.addWidget(self.ways_row)
-        self.pinch = ValueSlider("Pinch", 0.0, 100.0, "%", decimals=0)
-        self.pinch.setToolTip("How much the crease draws its sides together")
-        self.pinch.changed.connect(lambda v: bench.set_tool(pinch=v / 100))
-        column.addWidget(self.pinch)
-        self.roughness = ValueSlider("Roughness", 0.0, 100.0, "%", decimals=0)
-        self.roughness.setToolTip("About 20 % for a wet lip, 40 % for an oily nose; 60 % is plain clay, 100 % chalk")
-        self.roughness.changed.connect(lambda v: bench.set_tool(roughness=v / 100))
-        column.addWidget(self.roughness)
-        self.keep_volume = QCheckBox("Keep the volume")
-        self.keep_volume.setToolTip("Takes noise off without drawing the form in")
-        self.keep_volume.clicked.connect(lambda on: bench.set_tool(keep_volume=on))
-        column.addWidget(self.keep_volume)
+        #: Controls of the settings that only one tool has, by the tool.
+        self.options: dict[str, OptionRows] = {}
+        for spec in tools():
+            if spec.options:
+                rows = OptionRows(spec.options, lambda key, value: bench.set_tool(**{key: value}))
+                rows.setVisible(False)
+                self.options[spec.id] = rows
+                column.addWidget(rows)
         bench.tool_changed.connect(self.refresh)
         self.refresh()
 
@@ -127,12 +115,7 @@ class ToolPanel(QWidget):
         self.pen_strength.setChecked(settings.pressure_strength)
         self.front.setChecked(settings.front)
         self.connected.setChecked(settings.connected)
-        self.pinch.setVisible(spec.id == "crease")
-        self.pinch.set_value(100 * settings.pinch)
-        self.roughness.setVisible(spec.id == "gloss")
-        self.roughness.set_value(100 * settings.roughness)
-        self.keep_volume.setVisible(spec.id == "smooth")
-        self.keep_volume.setChecked(settings.keep_volume)
-        self.ways_row.setVisible(spec.id == "move")
-        for way, button in self.ways.items():
-            button.setChecked(way == settings.way)
+        for tool, rows in self.options.items():
+            rows.setVisible(tool == spec.id)
+        if spec.id in self.options:
+            self.options[spec.id].show_settings(settings)

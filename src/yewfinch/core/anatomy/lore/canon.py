@@ -1,7 +1,8 @@
-"""Head proportions: the canon of thirds and fifths.
+"""Head proportions: canons such as that of thirds and fifths.
 
 Canons are guides, never errors: each of the nine neoclassical canons fits a minority of real
-faces (Farkas, Hreczko, Kolar & Munro 1985, Plast Reconstr Surg 75:328).
+faces (Farkas, Hreczko, Kolar & Munro 1985, Plast Reconstr Surg 75:328). Another canon is one more
+declaration, handed to `register`.
 """
 
 from __future__ import annotations
@@ -33,36 +34,87 @@ class Share:
     ideal: float
 
 
-def thirds(points: Mapping[str, DoubleArray]) -> list[Share]:
-    """Hairline to brows, brows to nose base, nose base to chin, as heights of the face.
+@dataclass(frozen=True)
+class Canon:
+    """A row of equal parts between landmarks.
 
-    Parameters
+    Attributes
     ----------
-    points : mapping of landmark key to (3,) float, mm
-        +y up. Parts with a missing landmark are left out, and then nothing is returned.
+    title : str
+    axis : int
+        Along which the parts are measured: 0 across the face, 1 its height, 2 its depth.
+    keys : tuple of str
+        Landmarks at which the parts meet, in their order.
+    parts : tuple of str
+        What each part is called, one fewer than the landmarks.
     """
-    keys = ("tr", "g", "sn", "gn")
-    if any(k not in points for k in keys):
-        return []
-    heights = [float(points[k][1]) for k in keys]
-    titles = ("hairline to brows", "brows to nose base", "nose base to chin")
-    return _shares(titles, heights)
+
+    title: str
+    axis: int
+    keys: tuple[str, ...]
+    parts: tuple[str, ...]
+
+    def shares(self, points: Mapping[str, DoubleArray]) -> list[Share]:
+        """The parts of a face.
+
+        Parameters
+        ----------
+        points : mapping of landmark key to (3,) float, mm
+            +y up.
+
+        Returns
+        -------
+        list of Share
+            None if a landmark is missing, or all lie at one place.
+        """
+        if any(k not in points for k in self.keys):
+            return []
+        at = [float(points[k][self.axis]) for k in self.keys]
+        whole = abs(at[-1] - at[0])
+        if whole < 1e-6:
+            return []
+        sizes = [abs(b - a) for a, b in zip(at[:-1], at[1:], strict=True)]
+        return [Share(title, size, size / whole, 1.0 / len(sizes)) for title, size in zip(self.parts, sizes, strict=True)]
 
 
-def fifths(points: Mapping[str, DoubleArray]) -> list[Share]:
-    """Five eye widths across the face at the eyes, from ear to ear in front view."""
-    keys = ("pa_r", "ex_r", "en_r", "en_l", "ex_l", "pa_l")
-    if any(k not in points for k in keys):
-        return []
-    at = [float(points[k][0]) for k in keys]
-    titles = ("right ear to eye", "right eye", "between the eyes", "left eye", "left eye to ear")
-    return _shares(titles, at)
+_canons: dict[str, Canon] = {}
 
 
-def _shares(titles: tuple[str, ...], at: list[float]) -> list[Share]:
-    whole = abs(at[-1] - at[0])
-    if whole < 1e-6:
-        return []
-    sizes = [abs(b - a) for a, b in zip(at[:-1], at[1:], strict=True)]
-    ideal = 1.0 / len(sizes)
-    return [Share(t, s, s / whole, ideal) for t, s in zip(titles, sizes, strict=True)]
+def register(canon: Canon) -> None:
+    """Add a canon.
+
+    Raises
+    ------
+    ValueError
+        If there is one of its title, or its parts and landmarks do not go together.
+    """
+    if canon.title in _canons:
+        raise ValueError(f"there is a canon {canon.title!r} already")
+    if len(canon.parts) != len(canon.keys) - 1:
+        raise ValueError(f"canon {canon.title!r} has {len(canon.keys)} landmarks and {len(canon.parts)} parts between them")
+    _canons[canon.title] = canon
+
+
+def forget(title: str) -> None:
+    """Take a canon out again.
+
+    Raises
+    ------
+    KeyError
+        If there is none of that title.
+    """
+    del _canons[title]
+
+
+def canons() -> tuple[Canon, ...]:
+    """All canons, in the order in which they were added."""
+    return tuple(_canons.values())
+
+
+THIRDS = Canon("Thirds", 1, ("tr", "g", "sn", "gn"), ("hairline to brows", "brows to nose base", "nose base to chin"))
+FIFTHS = Canon(
+    "Fifths", 0, ("pa_r", "ex_r", "en_r", "en_l", "ex_l", "pa_l"),
+    ("right ear to eye", "right eye", "between the eyes", "left eye", "left eye to ear"),
+)  # fmt: skip
+register(THIRDS)
+register(FIFTHS)

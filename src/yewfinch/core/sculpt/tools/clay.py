@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -45,4 +46,5 @@ TOOL = ToolSpec(
     ToolSettings(size=16.0, strength=0.45, falloff="even"),
     make,
     place=20,
+    section=ToolSection(after=lambda t: 7 * min(1.0, max(0.0, 1.5 - abs(t - 0.5) / 0.16))),
 )

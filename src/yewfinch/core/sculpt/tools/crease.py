@@ -7,6 +7,8 @@ import numpy as np
 from yewfinch.core.sculpt import _kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_options import Amount
+from yewfinch.core.sculpt.tool_section import ToolSection, peak
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -44,4 +46,8 @@ TOOL = ToolSpec(
     ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
     make,
     place=30,
+    section=ToolSection(after=lambda t: -12 * peak(t, 0.07)),
+    options=(
+        Amount("pinch", "Pinch", "How much the crease draws its sides together", 0.5, 0.0, 100.0, "%", shown=100.0, decimals=0),
+    ),
 )

@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tool_section import ToolSection, arch, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -44,4 +45,5 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=34,
+    section=ToolSection(after=lambda t: arch(t) - min(arch(t) + 8 * hump(t, 0.16), 22.5), before=lambda t: -8 * hump(t, 0.16)),
 )

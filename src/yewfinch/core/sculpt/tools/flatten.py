@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tool_section import ToolSection, arch, plateau
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -44,4 +47,5 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=32,
+    section=ToolSection(after=lambda t: (arch(t) - 20) * min(1.0, 1.3 * plateau(t)), before=lambda t: 3 * math.sin(t * 26)),
 )

@@ -5,13 +5,15 @@ from __future__ import annotations
 from yewfinch.core.mesh.surface.channel_spec import ROUGH
 from yewfinch.core.sculpt.laying import laying
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_options import Amount
+from yewfinch.core.sculpt.tool_section import Mark, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 
 
 def make(ctx: StrokeContext) -> Stroke:
     """A stroke of roughness. Ctrl lays plain clay's on, Shift evens it out."""
-    return laying(ctx, "Gloss", 255.0 * ctx.settings.roughness, float(ROUGH))
+    return laying(ctx, "Gloss", 255.0 * float(ctx.settings.value("roughness")), float(ROUGH))
 
 
 TOOL = ToolSpec(
@@ -23,4 +25,11 @@ TOOL = ToolSpec(
     make,
     channel="roughness",
     place=52,
+    section=ToolSection(marks=(Mark("disc", (13.5, 21, 30.5, 27), "#96ffffff", inside=True), Mark("disc", (18.7, 21, 25.3, 23.3), "#ffffff", inside=True))),
+    options=(
+        Amount(
+            "roughness", "Roughness", "About 20 % for a wet lip, 40 % for an oily nose; 60 % is plain clay, 100 % chalk",
+            0.3, 0.0, 100.0, "%", shown=100.0, decimals=0,
+        ),
+    ),
 )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from yewfinch.core.sculpt.laying import laying
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_section import Mark, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 
@@ -22,4 +23,5 @@ TOOL = ToolSpec(
     make,
     channel="mask",
     place=60,
+    section=ToolSection(after=lambda t: 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56), marks=(Mark("box", (24, 8, 44, 44), "#5C6A86", inside=True),)),
 )

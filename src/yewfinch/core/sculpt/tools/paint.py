@@ -6,6 +6,7 @@ import numpy as np
 
 from yewfinch.core.sculpt import _kernels
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
+from yewfinch.core.sculpt.tool_section import Mark, ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 
@@ -51,4 +52,5 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50,
+    section=ToolSection(after=lambda t: 3 * hump(t, 0.16), marks=(Mark("disc", (12, 12, 32, 30), "#B5614B", inside=True),)),
 )

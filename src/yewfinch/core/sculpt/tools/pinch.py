@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection, hump, peak
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -42,4 +43,5 @@ TOOL = ToolSpec(
     ToolSettings(size=12.0, strength=0.5, falloff="soft", spacing=0.08),
     make,
     place=31,
+    section=ToolSection(after=lambda t: 6 * peak(t, 0.06), before=lambda t: 4 * hump(t, 0.22)),
 )

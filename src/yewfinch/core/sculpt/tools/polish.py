@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection, plateau
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -43,4 +46,5 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="soft"),
     make,
     place=41,
+    section=ToolSection(after=lambda t: 6 * plateau(t), before=lambda t: 6 * plateau(t) + 1.4 * math.sin(t * 60)),
 )

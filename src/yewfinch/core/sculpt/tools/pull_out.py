@@ -6,6 +6,7 @@ import numpy as np
 
 from yewfinch.core.sculpt.hold import pointer_way, smoothing
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, displace
+from yewfinch.core.sculpt.tool_section import ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -56,4 +57,5 @@ TOOL = ToolSpec(
     make,
     place=11,
     dabs=False,
+    section=ToolSection(after=lambda t: 15 * hump(t, 0.07)),
 )

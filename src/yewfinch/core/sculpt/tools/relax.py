@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import Mark, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -40,4 +41,5 @@ TOOL = ToolSpec(
     ToolSettings(size=30.0, strength=0.7, falloff="soft"),
     make,
     place=42,
+    section=ToolSection(marks=(*(Mark("line", (10 + 6 * k, 25, 10 + 6 * k, 36), "yew") for k in range(5)), Mark("line", (8, 30.5, 36, 30.5), "yew"))),
 )

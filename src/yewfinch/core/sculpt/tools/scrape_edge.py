@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace, footprint_plane
+from yewfinch.core.sculpt.tool_section import ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -47,4 +48,5 @@ TOOL = ToolSpec(
     ToolSettings(size=22.0, strength=0.6, falloff="even", spacing=0.06),
     make,
     place=35,
+    section=ToolSection(after=lambda t: 2.5 - max(0.0, 13 * min(abs(t - 0.5), 0.3)), before=lambda t: 3 * hump(t, 0.3)),
 )

@@ -7,6 +7,7 @@ import numpy as np
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -44,4 +45,5 @@ TOOL = ToolSpec(
     ToolSettings(size=8.0, strength=0.6, falloff="even", spacing=0.06),
     make,
     place=29,
+    section=ToolSection(after=lambda t: -max(0.0, 11 * (1 - abs(t - 0.5) / 0.12))),
 )

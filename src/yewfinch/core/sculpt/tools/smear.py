@@ -6,6 +6,7 @@ import numpy as np
 
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -39,4 +40,5 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.6, falloff="soft", spacing=0.06),
     make,
     place=36,
+    section=ToolSection(after=lambda t: 5 * hump(t, 0.12, 0.64) + 2 * hump(t, 0.16, 0.42), before=lambda t: 6 * hump(t, 0.12, 0.4)),
 )

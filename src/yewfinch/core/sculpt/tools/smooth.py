@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import math
+
 from yewfinch.core.sculpt.smoothing import touch
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
+from yewfinch.core.sculpt.tool_options import Switch
+from yewfinch.core.sculpt.tool_section import ToolSection, arch
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 
@@ -21,4 +25,8 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.5, falloff="soft"),
     make,
     place=40,
+    section=ToolSection(before=lambda t: arch(t) - 22 + 4 * math.sin(32.4 * t)),
+    options=(
+        Switch("keep_volume", "Keep the volume", "Takes noise off without drawing the form in"),
+    ),
 )

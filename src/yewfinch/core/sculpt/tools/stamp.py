@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from yewfinch.core.sculpt import _stamp_kernels as kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.tool_section import ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
@@ -37,4 +40,5 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=1.0, falloff="even", spacing=1.0, course="size", stamp="cheek"),
     make,
     place=46,
+    section=ToolSection(after=lambda t: 6 * (0.2 < t < 0.8) * (0.5 + 0.5 * math.cos(2 * math.pi * (t - 0.5) / 0.15))),
 )

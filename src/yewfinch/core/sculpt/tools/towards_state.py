@@ -5,6 +5,7 @@ from __future__ import annotations
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, dab_stroke
 from yewfinch.core.sculpt.to_reference import touch
+from yewfinch.core.sculpt.tool_section import ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 
@@ -23,4 +24,5 @@ TOOL = ToolSpec(
     make,
     place=45,
     needs="state",
+    section=ToolSection(after=lambda t: 4 * hump(t, 0.16), before=lambda t: -6 * hump(t, 0.16)),
 )

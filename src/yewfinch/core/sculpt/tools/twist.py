@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from yewfinch.core.sculpt import _form_kernels as kernels
 from yewfinch.core.sculpt.hold import Hold, hold
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
+from yewfinch.core.sculpt.tool_section import Mark, ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
@@ -41,4 +44,7 @@ TOOL = ToolSpec(
     make,
     place=12,
     dabs=False,
+    section=ToolSection(after=lambda t: 4 * math.sin((t - 0.5) * 14) * hump(t, 0.3), marks=(
+        Mark("arc", (13, 4, 31, 16), "yew"), Mark("line", (30.5, 8, 27, 5), "yew"), Mark("line", (30.5, 8, 33, 4.5), "yew"),
+    )),
 )
