@@ -8,6 +8,8 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import detail_levels
+from yewfinch.core.mesh.surface import channel_spec
+from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.show.looking import Looking
@@ -447,3 +449,31 @@ def test_clay_so_thin_that_nothing_coarser_is_left_is_drawn_whole(context, monke
     far = View(0, 0, (0, 0, 0), 6000).camera(300, 240)
     picture = drawn(context, portrait, far)
     assert np.abs(picture.astype(int) - picture[0, 0].astype(int)).max() > 10  # the disc is there
+
+
+def test_a_channel_that_is_declared_is_seen_and_follows_its_rows(context):
+    spec = ChannelSpec("blush", 1, "float32", (0.0,), tint=(230, 10, 10), most=1.0)
+    channel_spec.register(spec)
+    try:
+        portrait = Portrait()
+        portrait.pieces["ball"] = Piece("ball", "Ball", cube_sphere(24, 50.0))
+        camera = View(0, 0, (0, 0, 0), 300).camera(200, 160)
+        renderer = SceneRenderer(context)
+        plain = drawn(context, portrait, camera, renderer)
+        surface = portrait.surface("ball")
+        rows = surface.rows_in_ball((0, 0, 50), 12.0)
+        values = surface.channels["blush"]
+        portrait.perform(Edit("Blush", (RowsChange("ball", "blush", rows, values[rows].copy(), np.ones((len(rows), 1), np.float32)),)))
+        box = renderer.update("ball", "blush", surface.leaves_of(rows))
+        assert box is not None and (box[0] < box[1]).all()
+        red = drawn(context, portrait, camera, renderer)
+        np.testing.assert_array_equal(red, drawn(context, portrait, camera))  # as new buffers show it
+        middle, rim = (80, 100), (80, 60)
+        assert red[middle][0] > red[middle][1] + 60 and red[middle][1] < plain[middle][1] - 40
+        np.testing.assert_array_equal(red[rim], plain[rim])
+        portrait.history.undo()
+        renderer.update("ball", "blush", surface.leaves_of(rows))
+        np.testing.assert_array_equal(drawn(context, portrait, camera, renderer), plain)
+        renderer.release()
+    finally:
+        channel_spec.forget("blush")

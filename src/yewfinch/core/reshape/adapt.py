@@ -361,8 +361,8 @@ def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
     """The patch, and on request its image, in the place of the old faces."""
     n, k, count = len(surface), len(done.rows), len(done.points)
     used = each_once(done.triangles[done.triangles < k], k)
-    rows, at, values = done.rows[used], done.points[used].astype(np.float32), np.clip(np.round(done.values[used]), 0, 255).astype(np.uint8)
-    new, new_values = done.points[k:].astype(np.float32), np.clip(np.round(done.values[k:]), 0, 255).astype(np.uint8)
+    rows, at, values = done.rows[used], done.points[used].astype(np.float32), done.values[used]
+    new, new_values = done.points[k:].astype(np.float32), done.values[k:]
     faces = np.r_[done.rows, n + np.arange(count - k)][done.triangles]
     gone = chosen
     if twin is not None:
@@ -380,8 +380,8 @@ def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
     made = spliced(surface, patch)
     own, moved = {}, made.row[rows]
     for number, (key, table) in enumerate(tables.items()):
-        own[key] = made.carried(table, new_values[:, width + number])
-        own[key][moved] = values[:, width + number]
+        own[key] = made.carried(table, _bytes(new_values[:, width + number]))
+        own[key][moved] = _bytes(values[:, width + number])
     name = np.concatenate([made.row, np.nonzero(made.source >= n)[0][np.argsort(made.source[made.source >= n])]])
     return Adapted(made, own, name[faces].astype(INDEX), twin is not None)
 
@@ -395,6 +395,12 @@ def _images(surface: Surface, chosen: IndexArray, twin: npt.NDArray[np.int64]) -
     _, which = np.unique(both, axis=0, return_inverse=True)
     which = which.ravel()
     return some[np.isin(which[len(wanted) :], which[: len(wanted)])]
+
+
+def _bytes(values: FloatArray) -> ByteArray:
+    """Numbers rounded and kept within 0 to 255."""
+    return np.clip(np.round(values), 0, 255).astype(np.uint8)
+
 
 
 def _corners(faces: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:

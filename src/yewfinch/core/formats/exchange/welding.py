@@ -7,18 +7,19 @@ from typing import Any
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.shared.arrays import ByteArray, FloatArray, IndexArray
+from yewfinch.core.mesh.surface.channel_spec import Values
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 
-def welded(positions: FloatArray, faces: IndexArray, *beside: ByteArray | None) -> tuple[IndexArray, IndexArray]:
+def welded(positions: FloatArray, faces: IndexArray, *beside: Values | None) -> tuple[IndexArray, IndexArray]:
     """Vertices at one place that look alike as one, unless more than two faces would then meet at an edge.
 
     Parameters
     ----------
     positions : (n, 3) float32
     faces : (m, 4) int32
-    *beside : (n, k) uint8 or None
-        Colours and other bytes that must be the same, too.
+    *beside : (n, k) or None
+        Colours and other channels that must be the same, too.
 
     Returns
     -------
@@ -28,7 +29,7 @@ def welded(positions: FloatArray, faces: IndexArray, *beside: ByteArray | None) 
         Among those.
     """
     n = len(positions)
-    parts = [np.ascontiguousarray(positions + np.float32(0)).view(np.uint8).reshape(n, -1), *(b.reshape(n, -1) for b in beside if b is not None)]
+    parts = [np.ascontiguousarray(positions + np.float32(0)).view(np.uint8).reshape(n, -1), *(np.ascontiguousarray(b).view(np.uint8).reshape(n, -1) for b in beside if b is not None)]
     table = np.ascontiguousarray(np.concatenate(parts, axis=1))
     kinds = np.unique(table.view(np.dtype((np.void, table.shape[1]))).ravel(), return_inverse=True)[1].ravel()
     for _ in range(8):
