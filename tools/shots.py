@@ -77,13 +77,13 @@ def hover(window: MainWindow, key: str, dx: float = 0, dy: float = 0) -> None:
 
 def form(w: MainWindow) -> None:
     """Modelling."""
-    w.bench.set_view(w.bench.view.turned(32, 4))
-    w.bench.set_tool(size=22.0)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(32, 4))
+    w.bench.tools.change(size=22.0)
     for name in ("Asymmetry", "Wrinkles", "Pores"):
         edit, key = form_layers.add(w.bench.portrait, "head", name)
         w.bench.portrait.perform(edit)
-    w.bench.choose_piece("head")
-    w.bench.choose_layer("head", key)
+    w.bench.selection.choose("head")
+    w.bench.selection.choose_layer("head", key)
     w.inspector.folds["Levels"].button.click()
     QTest.qWait(100)
     hover(w, "zy_l", -30, 30)
@@ -92,8 +92,8 @@ def form(w: MainWindow) -> None:
 def likeness(w: MainWindow) -> None:
     """Standing where a photo was taken, with what is off."""
     w.bench.set_stage("Features")
-    w.bench.stand_at("photo1")
-    w.bench.set_overlay(opacity=0.45)
+    w.bench.standpoint.take("photo1")
+    w.bench.standpoint.set_overlay(opacity=0.45)
 
 
 def marking(w: MainWindow) -> None:
@@ -113,15 +113,15 @@ def marking(w: MainWindow) -> None:
 def sitter(w: MainWindow) -> None:
     """What the photos say of the sitter."""
     w.bench.set_stage("Sitter")
-    w.bench.stand_at("photo2")
-    w.bench.set_overlay(mode="outline", opacity=0.9)
+    w.bench.standpoint.take("photo2")
+    w.bench.standpoint.set_overlay(mode="outline", opacity=0.9)
 
 
 def fringe(w: MainWindow) -> None:
     """The clay's outline against the one drawn on the photo."""
     w.bench.set_stage("Features")
-    w.bench.stand_at("photo3")
-    w.bench.set_overlay(opacity=0.3)
+    w.bench.standpoint.take("photo3")
+    w.bench.standpoint.set_overlay(opacity=0.3)
     w.inspector.folds["Likeness"].button.setChecked(False)
     w.inspector.folds["Towards the sitter"].button.setChecked(False)
 
@@ -129,8 +129,8 @@ def fringe(w: MainWindow) -> None:
 def towards(w: MainWindow) -> None:
     """Arrows, and the panel that brings landmarks over."""
     w.bench.set_stage("Features")
-    w.bench.set_show_arrows(True)
-    w.bench.set_view(w.bench.view.turned(28, 2))
+    w.bench.outlook.set_show_arrows(True)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(28, 2))
     w.inspector.folds["Likeness"].button.setChecked(False)
 
 
@@ -138,7 +138,7 @@ def proportions(w: MainWindow) -> None:
     """Sitter, clay and norms."""
     w.bench.set_stage("Features")
     w.inspector.folds["Proportions"].button.click()  # comes into sight
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
 
 
 def sheet(w: MainWindow) -> None:
@@ -159,12 +159,12 @@ def measures(w: MainWindow) -> None:
         Caliper("angle", (a["prn"], a["sn"], a["ls"])),
     )  # fmt: skip
     w.bench.portrait.set_field("calipers", calipers, "Measure")
-    w.bench.set_show_landmarks(True)
-    w.bench.set_view(w.bench.view.turned(25, 0))
-    w.bench.choose_landmark("prn")
+    w.bench.outlook.set_show_landmarks(True)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(25, 0))
+    w.bench.selection.choose_landmark("prn")
     parts.doer(w, "section").turn("level")
-    w.bench.set_looking(section=replace(w.bench.looking.section, cut=False))
-    w.bench.choose_landmark(None)
+    w.bench.outlook.set_looking(section=replace(w.bench.outlook.looking.section, cut=False))
+    w.bench.selection.choose_landmark(None)
     w.inspector.folds["Section"].button.setChecked(True)
     QTest.qWait(200)
     w.inspector.verticalScrollBar().setValue(10_000)
@@ -178,13 +178,13 @@ def stencil(w: MainWindow) -> None:
         w.inspector.folds[name].button.setChecked(True)
     for _ in range(2):
         w.bench.portrait.perform(detail_levels.add(w.bench.portrait, "head"))
-    w.bench.set_looking(finish="terracotta", studio="window", occlusion=0.5)
-    w.bench.set_view(w.bench.view.turned(40, 2))
+    w.bench.outlook.set_looking(finish="terracotta", studio="window", occlusion=0.5)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(40, 2))
     w.viewport.zoom(1.9, QPointF(w.viewport.width() * 0.46, w.viewport.height() * 0.42))
     QTest.qWait(300)
-    w.bench.set_stencil(own_stamps()[1], on=True, width=0.55, opacity=0.5, tiles=4, at=(-0.02, 0.08))
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=26.0, strength=0.22)
+    w.bench.stencil.change(own_stamps()[1], on=True, width=0.55, opacity=0.5, tiles=4, at=(-0.02, 0.08))
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=26.0, strength=0.22)
     view = w.viewport
     for down in (-20, 0, 20, 40):
         start = QPointF(view.width() / 2 - 70, view.height() * 0.55 + down).toPoint()
@@ -192,9 +192,9 @@ def stencil(w: MainWindow) -> None:
         for k in range(1, 15):
             QTest.mouseMove(view, QPointF(start.x() + 9 * k, start.y() - k).toPoint())
         QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() + 126, start.y() - 14).toPoint())
-    w.bench.set_stencil(at=(0.2, 0.1))
+    w.bench.stencil.change(at=(0.2, 0.1))
     w.bench.set_mode("stencil")
-    w.bench.set_stencil(warp=tuple((u + 0.07 * v * v, v - 0.05 * u) for u, v in w.bench.stencil.warp))
+    w.bench.stencil.change(warp=tuple((u + 0.07 * v * v, v - 0.05 * u) for u, v in w.bench.portrait.stencil.warp))
     view.hand("stencil").warping = True
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Stamps"].y() - 12)
     QTest.qWait(2500)
@@ -203,7 +203,7 @@ def stencil(w: MainWindow) -> None:
 def skin(w: MainWindow) -> None:
     """Painting."""
     w.bench.set_stage("Skin")
-    w.bench.set_view(w.bench.view.turned(-20, 5))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(-20, 5))
     QTest.qWait(100)
     hover(w, "zy_r", 20, 20)
 
@@ -218,7 +218,7 @@ def pose(w: MainWindow) -> None:
     w.panel("Pose").posing.put_on(POSES["stride"])
     w.panel("Pose").posing.choose("knee_l")
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(38, 6))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(38, 6))
     w.panel("Pose").posing.start()
 
 
@@ -233,7 +233,7 @@ def block(w: MainWindow) -> None:
     w.panel("Base head").steering.become(PRESETS["woman"][1], "Woman")
     person = replace(w.panel("Base head").steering.person, age=45.0).with_dial("tip_up", 0.6).with_measure("face_breadth", 130.0)
     w.panel("Base head").steering.become(person, "woman, 45")
-    w.bench.set_view(w.bench.view.turned(28, 2))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(28, 2))
 
 
 def body(w: MainWindow) -> None:
@@ -243,7 +243,7 @@ def body(w: MainWindow) -> None:
     physique = Physique(measures={"stature": 1780.0})
     w.panel("Base head").steering.begin(Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure")
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(30, 8))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 8))
     QTest.qWait(1500)  # the round of small views, and the panels' layout
     for area in w.findChildren(QScrollArea):
         area.ensureWidgetVisible(w.panel("Body"), 0, 400)
@@ -256,7 +256,7 @@ def skull(w: MainWindow) -> None:
     w.bench.portrait.perform(figures().under_skin(w.bench.portrait))
     w.panel("Under the skin").refresh()
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(38, 2))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(38, 2))
     QTest.qWait(2500)  # the round of small views
     w.panel("Under the skin").table.selectRow(next(i for i, d in enumerate(w.panel("Under the skin").rows) if d.key == "gonion_l"))
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Under the skin"].y() - 12)
@@ -272,16 +272,16 @@ def solids(w: MainWindow) -> None:
         assert w.panel("Solids").solids.solid is not None
         w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=place, turn=turn), "measures")
         w.panel("Solids").solids.finish()
-    ear = w.bench.piece_id
+    ear = w.bench.selection.piece_id
     edit, twin = pieces.twin(w.bench.portrait, ear)
     w.bench.portrait.perform(edit)
     w.bench.portrait.perform(pieces.rename(w.bench.portrait, ear, "Ear"))
     w.bench.portrait.perform(pieces.group(w.bench.portrait, [ear, twin], "Ears"))
     w.bench.portrait.perform(pieces.group(w.bench.portrait, ["eye_left", "eye_right"], "Eyeballs"))
-    w.bench.choose_piece(ear)
+    w.bench.selection.choose(ear)
     w.inspector.folds["Place and copy"].button.setChecked(True)
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(35, 6))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(35, 6))
     w.bench.set_mode("place")
     QTest.qWait(2500)
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Pieces"].y() - 12)
@@ -306,7 +306,7 @@ def armature(w: MainWindow) -> None:
     presets.activated.emit(presets.findData("hand"))
     QTest.qWait(600)
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(24, 10))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(24, 10))
     w.bench.set_mode("armature")
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Armature"].y() - 12)
 

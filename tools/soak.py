@@ -121,7 +121,7 @@ class Soak:
         """A stroke with any tool over the middle of the view."""
         w = self.window
         w.bench.set_stage("Form")
-        w.bench.take_tool(str(self.rng.choice(["move", "clay", "smooth", "swell", "scrape"])))
+        w.bench.tools.take(str(self.rng.choice(["move", "clay", "smooth", "swell", "scrape"])))
         view: QWidget = w.viewport
         at = np.array([view.width() / 2, view.height() / 2]) + self.rng.uniform(-80, 80, 2)
         step = self.rng.uniform(-8, 8, 2)
@@ -151,7 +151,7 @@ class Soak:
 
     def turn(self) -> None:
         """Turn the work."""
-        self.window.bench.set_view(self.window.bench.view.turned(*self.rng.uniform(-40, 40, 2)))
+        self.window.bench.outlook.set_view(self.window.bench.outlook.view.turned(*self.rng.uniform(-40, 40, 2)))
 
     def mask(self) -> None:
         """Mask half of a piece, or clear it."""
@@ -225,7 +225,7 @@ class Soak:
 
     def choose(self) -> None:
         """Another piece in hand."""
-        self.window.bench.choose_piece(str(self.rng.choice(list(self.p.pieces))))
+        self.window.bench.selection.choose(str(self.rng.choice(list(self.p.pieces))))
 
 
 def main() -> int:

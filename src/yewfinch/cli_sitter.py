@@ -148,9 +148,9 @@ def _solved(portrait: Portrait) -> Solution:
 
 
 def _stale(portrait: Portrait) -> bool:
-    from yewfinch.core.sitter.joint import stamp
+    from yewfinch.core.sitter.joint import digest
 
-    return _solved(portrait).stamp != stamp(portrait.sitter)
+    return _solved(portrait).digest != digest(portrait.sitter)
 
 
 # --- the joint solve -------------------------------------------------------------------------
@@ -214,8 +214,8 @@ def likeness(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     if stale and not args.stale:
         raise YewfinchError(f"{STALE} With --stale the old solve is used.")
     bench = Bench(portrait)
-    bench.scaled = args.scaled
-    scaled = bench.leaves_size_out()
+    bench.standpoint.scaled = args.scaled
+    scaled = bench.standpoint.leaves_size_out()
     result = measuring.likeness(portrait.landmarks(), found, scaled=scaled)
     names = {p.id: p.name for p in portrait.sitter.photos}
     gaps = [g for g in Fringes(bench).everything() if math.isfinite(g.rms)]

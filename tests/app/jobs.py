@@ -24,7 +24,7 @@ def begun(window, *folds):
     """The window in the stage Form with panels open, and the head's surface."""
     w = window
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     for name in ("Levels", "Form layers", "Likeness"):
         w.inspector.folds[name].button.setChecked(False)
     for name in folds:

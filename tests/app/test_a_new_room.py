@@ -190,7 +190,7 @@ def tool():
 def test_a_tool_of_one_file_has_its_picture_controls_and_key(tool, window):
     panel, bench = window.tools[0], window.bench
     QTest.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier)
-    assert bench.tool_id == "knead" and bench.tool_settings.size == 33.0
+    assert bench.tools.tool_id == "knead" and bench.tools.settings.size == 33.0
     assert panel.buttons["knead"].isChecked() and panel.title.text() == "Knead"
     picture = panel.buttons["knead"].icon().pixmap(32, 32).toImage()
     reds = sum(picture.pixelColor(x, y).red() > 200 > 90 > picture.pixelColor(x, y).green() for x in range(picture.width()) for y in range(picture.height()))
@@ -201,8 +201,8 @@ def test_a_tool_of_one_file_has_its_picture_controls_and_key(tool, window):
     QTest.mouseClick(controls["hand"]["left"], Qt.MouseButton.LeftButton)
     QTest.mouseClick(controls["warm"], Qt.MouseButton.LeftButton, pos=controls["warm"].rect().center() - controls["warm"].rect().center() / 1.2)
     controls["give"].changed.emit(70.0)
-    assert bench.tool_settings.own == {"give": 0.7, "warm": True, "hand": "left"}
-    bench.take_tool("clay")
+    assert bench.tools.settings.own == {"give": 0.7, "warm": True, "hand": "left"}
+    bench.tools.take("clay")
     assert not panel.options["knead"].isVisible()
-    bench.take_tool("knead")
+    bench.tools.take("knead")
     assert controls["hand"]["left"].isChecked() and controls["warm"].isChecked()

@@ -14,10 +14,10 @@ def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path)
     w.bench.set_stage("Form")
     click(w.inspector.folds["Adaptive detail"].button)
     w.panel("Adaptive detail").on.click()
-    assert w.bench.adaptive.on
+    assert w.bench.tools.adaptive.on
     typed(w.panel("Adaptive detail").length.box, "0.8")
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=24.0)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=24.0)
     surface = portrait.surface("head")
     before = surface.positions.copy()
     cheek = portrait.landmark("zy_l")
@@ -50,16 +50,16 @@ def test_rules_and_what_is_refused(window):
         click(w.panel("Adaptive detail").rules[rule])
         assert slider.isVisible()
     click(w.panel("Adaptive detail").rules["tool"])
-    assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(2.0)
+    assert w.bench.tools.adaptive.edge(24.0, 0.5) == pytest.approx(2.0)
     click(w.panel("Adaptive detail").rules["view"])
-    assert w.bench.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
+    assert w.bench.tools.adaptive.edge(24.0, 0.5) == pytest.approx(3.0)
 
 
 def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     monkeypatch.setattr("yewfinch.app.rooms.stroke.strokes._AT_ONCE", 100_000)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     w.panel("Levels").add()
     qtbot.waitUntil(lambda: not w.panel("Levels").busy(), timeout=60000)
     qtbot.wait(50)
@@ -69,9 +69,9 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     assert len(dense) > 150_000
     before, steps = dense.positions.copy(), portrait.history.position
     strokes = w.viewport.hand("tool").strokes
-    w.bench.set_adaptive(on=True, length=0.5)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=16.0)
+    w.bench.tools.change_adaptive(on=True, length=0.5)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=16.0)
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 12, y + 10), (x - 20, y + 20)))
     assert portrait.surface("head") is dense or not strokes.adapting()
@@ -100,10 +100,10 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
 def test_detail_comes_while_the_stroke_goes_on_and_all_of_it_is_one_step(window):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.set_adaptive(on=True, length=0.8)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=22.0, taper_in=5.0)
-    w.bench.set_symmetry(False)
+    w.bench.tools.change_adaptive(on=True, length=0.8)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=22.0, taper_in=5.0)
+    w.bench.tools.set_symmetry(False)
     surface = portrait.surface("head")
     before, steps = surface.positions.copy(), portrait.history.position
     x, y = at_landmark(w, "g")
@@ -125,7 +125,7 @@ def test_detail_comes_while_the_stroke_goes_on_and_all_of_it_is_one_step(window)
     assert made.closed.all() == surface.closed.all()
     # no gap and no knot where one leg goes over into the next
     raised = cKDTree(before).query(made.positions)[0]
-    assert raised.max() < w.bench.tool_settings.size
+    assert raised.max() < w.bench.tools.settings.size
     w.undo()
     assert portrait.surface("head") is surface
     np.testing.assert_array_equal(surface.positions, before)
@@ -151,9 +151,9 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
     """Only the part that a leg changed is drawn, and that is what drawing all of it shows."""
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.set_adaptive(on=True, length=0.8)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=22.0, strength=1.0)
+    w.bench.tools.change_adaptive(on=True, length=0.8)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=22.0, strength=1.0)
     heard = []
     portrait.pieces_changed.connect(lambda: heard.append("pieces"))
     portrait.net_changed.connect(lambda *_: heard.append("net"))
@@ -178,10 +178,10 @@ def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, q
     monkeypatch.setattr("yewfinch.app.rooms.stroke.strokes._AT_ONCE", 1000)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.set_adaptive(on=True, length=0.8)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=22.0, taper_out=0.0)
-    w.bench.set_symmetry(False)
+    w.bench.tools.change_adaptive(on=True, length=0.8)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=22.0, taper_out=0.0)
+    w.bench.tools.set_symmetry(False)
     strokes = w.viewport.hand("tool").strokes
     surface = portrait.surface("head")
     before, steps = surface.positions.copy(), portrait.history.position

@@ -31,7 +31,7 @@ def begun(w, key):
     combo.setCurrentIndex(combo.findData(key))
     combo.activated.emit(combo.currentIndex())
     w.viewport.view_selected()
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     QTest.qWait(30)
     return w.panel("Armature").armatures.piece.id
 
@@ -83,7 +83,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
 
     # Ctrl draws a new ball from one
     count = len(after.balls)
-    w.bench.set_view(w.bench.view.turned(90, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
     QTest.qWait(30)
     pulled(w, 3, (-90, -10), CTRL)
     drawn = w.panel("Armature").armatures.armature
@@ -112,7 +112,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     click(panel.ways["move"])
 
     # a click on a link inserts, Del removes
-    w.bench.set_view(w.bench.view.turned(90, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
     QTest.qWait(30)
     a, b = np.array(at(w, 1)), np.array(at(w, 2))
     count = len(w.panel("Armature").armatures.armature.balls)
@@ -127,7 +127,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
 
     # strokes do not spoil it
     w.bench.set_mode("tool")
-    w.bench.take_tool("clay")
+    w.bench.tools.take("clay")
     surface = portrait.surface(key).positions.copy()
     x, y = at(w, 4)
     drag(w.viewport, line((x, y), (x + 20, y)))
@@ -155,7 +155,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     assert len(clay.surface.faces) == pytest.approx(said, rel=0.15)
     assert not portrait.pieces[key].visible
     assert w.bench.mode == "tool"
-    assert w.bench.piece_id == "clay"
+    assert w.bench.selection.piece_id == "clay"
 
     # the clay can be worked on, and all of it undone
     before = clay.surface.positions.copy()

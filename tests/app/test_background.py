@@ -93,13 +93,13 @@ def test_large_clay_is_bent_in_a_thread_behind_a_dialog(window, qtbot, monkeypat
     monkeypatch.setattr(towards_panel, "LARGE", 1000)
     bench = window.bench
     bench.set_stage("Features")
-    before = bench.likeness().overall
+    before = bench.standpoint.likeness().overall
     window.panel("Towards the sitter").go.click()
     assert window.panel("Towards the sitter").findChild(QProgressDialog) is not None
     qtbot.waitUntil(lambda: bench.portrait.history.position == 1, timeout=20000)
-    assert bench.likeness().overall < 0.8 * before
+    assert bench.standpoint.likeness().overall < 0.8 * before
     window.undo()
-    assert bench.likeness().overall == pytest.approx(before, abs=1e-9)
+    assert bench.standpoint.likeness().overall == pytest.approx(before, abs=1e-9)
 
 
 def test_bringing_over_follows_what_is_chosen(window, qtbot):

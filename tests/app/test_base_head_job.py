@@ -39,8 +39,8 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     assert float(w.panel("Measures of the head").table.item(list(STEERED).index("face_breadth"), 1).text()) == pytest.approx(135.1, abs=1.0)
 
     # a stroke, then a dial: the stroke stays
-    w.bench.set_view(w.bench.view.turned(0, 0))
-    w.bench.take_tool("clay")
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
+    w.bench.tools.take("clay")
     qtbot.wait(30)
     before = surface.positions.copy()
     x, y = at_landmark(w, "g")
@@ -127,7 +127,7 @@ def test_levels_and_a_head_begun_anew(block, qtbot):
     panel.level.setCurrentIndex(1)
     click(panel.anew)
     assert len(portrait.surface("head")) == figures().model.size(1)
-    assert w.bench.piece_id == "head"
+    assert w.bench.selection.piece_id == "head"
     pull(panel.sex.slider, 0.2)
     settled(w, qtbot)
     assert portrait.figure.person.sex < 0.3
@@ -146,7 +146,7 @@ def test_fitted_to_the_demo_sitter(window, qtbot):
     w, portrait = window, window.bench.portrait
     QTest.mouseClick(w.stage_buttons["Block"], Qt.MouseButton.LeftButton)
     panel = w.panel("Base head")
-    before = w.bench.likeness().overall
+    before = w.bench.standpoint.likeness().overall
     panel.lopsided.setChecked(True)
     assert panel.fit.isEnabled()
     click(panel.fit)
@@ -154,12 +154,12 @@ def test_fitted_to_the_demo_sitter(window, qtbot):
     qtbot.waitUntil(lambda: not w.panel("Base head").steering.busy(), timeout=60000)
     w.activateWindow()  # after the waiting dialog; without a window manager nobody else does
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    after = w.bench.likeness().overall
+    after = w.bench.standpoint.likeness().overall
     assert after < before / 2
     assert after < 1.5
     assert "Fitted to" in panel.note.text()
     QTest.keyClick(w, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
-    assert w.bench.likeness().overall == pytest.approx(before)
+    assert w.bench.standpoint.likeness().overall == pytest.approx(before)
 
 
 def test_a_stroke_right_after_a_dial_keeps_the_finished_form(block, qtbot):
@@ -168,7 +168,7 @@ def test_a_stroke_right_after_a_dial_keeps_the_finished_form(block, qtbot):
     w.panel("Base head").steering._rest.setInterval(600_000)
     w.panel("Base head").sex.slider.setValue(300)
     qtbot.waitUntil(lambda: w.panel("Base head").steering._draft is not None)
-    w.bench.take_tool("clay")
+    w.bench.tools.take("clay")
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x + 25, y - 40), (x + 45, y - 50)))
     w.panel("Base head").steering.finish()

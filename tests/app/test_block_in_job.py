@@ -30,7 +30,7 @@ def put(w, kind, values, place, turn):
     click(w.panel("Solids").kinds[kind])
     w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=5.0), "all")
     w.panel("Solids").solids.finish()
-    return w.bench.piece_id
+    return w.bench.selection.piece_id
 
 
 def seen(w, *points):
@@ -62,9 +62,9 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
 
     # the lids: the ball is settled, and its front cut open between them; its twin shows it
     lids = sides[2]
-    w.bench.choose_piece(lids)
+    w.bench.selection.choose(lids)
     w.panel("Solids").solids.settle()
-    w.bench.set_view(w.bench.view.turned(-w.bench.view.turn, -w.bench.view.tilt))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(-w.bench.outlook.view.turn, -w.bench.outlook.view.tilt))
     w.viewport.view_all()
     click(w.panel("Cut and outline").draw)
     click(w.panel("Cut and outline").shapes["box"])
@@ -78,7 +78,7 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
 
     # the neck: settled, its upper half masked by a box, what is free pulled down with a soft edge
     neck = next(k for k, p in portrait.pieces.items() if p.solid is not None and p.solid.kind == "cylinder" and p.solid.place[0] == 0)
-    w.bench.choose_piece(neck)
+    w.bench.selection.choose(neck)
     w.panel("Solids").solids.settle()
     QTest.mouseClick(w.panel("Masks from the form").through, Qt.MouseButton.LeftButton, pos=w.panel("Masks from the form").through.rect().center() / 8)
     w.panel("Masks from the form").maker.set_through(True)
@@ -100,7 +100,7 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     w.bench.set_mode("tool")
 
     # fused with joins, remeshed, made symmetric, saved and reopened
-    w.bench.choose_piece("solid")
+    w.bench.selection.choose("solid")
     qtbot.waitUntil(lambda: "13 pieces in sight" in w.panel("Fuse and remesh").note.text())
     typed(w.panel("Fuse and remesh").edge.box, "5")
     typed(w.panel("Fuse and remesh").join.box, "8")

@@ -54,8 +54,8 @@ def test_a_head_is_given_a_body_and_steered(block, qtbot, tmp_path):
     assert panel.table.item(0, 1).font().bold()
 
     # a stroke on the forehead stays while the body changes, in one step of undo
-    w.bench.take_tool("clay")
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.tools.take("clay")
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     qtbot.wait(30)
     before = portrait.surface("head").positions.copy()
     x, y = at_landmark(w, "g")

@@ -19,10 +19,10 @@ def moved(surface, plain):
 
 def test_a_curve_stays_editable_until_it_is_confirmed(window, qtbot):
     w, surface = begun(window, "Stroke")
-    w.bench.set_symmetry(False)
-    w.bench.take_tool("clay")
+    w.bench.tools.set_symmetry(False)
+    w.bench.tools.take("clay")
     click(w.panel("Stroke").courses["curve"])
-    w.bench.set_tool(size=12.0)
+    w.bench.tools.change(size=12.0)
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x - 60, y - 60), (x + 50, y - 70), 14))
@@ -48,11 +48,11 @@ def test_a_curve_stays_editable_until_it_is_confirmed(window, qtbot):
         assert len(curve.knots) == count
     # other settings while it is open
     before = surface.positions.copy()
-    w.bench.set_tool(strength=0.95)
+    w.bench.tools.change(strength=0.95)
     qtbot.waitUntil(lambda: np.abs(surface.positions - plain).max() > 1.1 * np.abs(before - plain).max(), timeout=4000)
     # turned away and back, the knots stay on the clay
     aim = curve.knots[0].aim.copy()
-    w.bench.set_view(w.bench.view.turned(25, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(25, 0))
     assert curve.on and np.array_equal(curve.knots[0].aim, aim)
     QTest.keyClick(w.viewport, Qt.Key.Key_Return)
     assert not curve.on and w.bench.portrait.history.position == steps
@@ -62,8 +62,8 @@ def test_a_curve_stays_editable_until_it_is_confirmed(window, qtbot):
 
 def test_escape_takes_a_curve_back_and_undo_closes_it(window):
     w, surface = begun(window, "Stroke")
-    w.bench.take_tool("crease")
-    w.bench.set_tool(course="curve", taper_in=8.0, taper_out=8.0)
+    w.bench.tools.take("crease")
+    w.bench.tools.change(course="curve", taper_in=8.0, taper_out=8.0)
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     curve = w.viewport.hand("tool").curve
@@ -77,14 +77,14 @@ def test_escape_takes_a_curve_back_and_undo_closes_it(window):
     assert not curve.on
     np.testing.assert_array_equal(surface.positions, plain)
     drag(w.viewport, line((x - 50, y - 60), (x + 40, y - 60), 12))
-    w.bench.take_tool("clay")  # another tool: the stroke stays
+    w.bench.tools.take("clay")  # another tool: the stroke stays
     assert not curve.on and w.bench.portrait.history.names == ["Crease"]
 
 
 def test_an_arc_is_bent_by_its_middle(window):
     w, surface = begun(window, "Stroke")
-    w.bench.set_symmetry(False)
-    w.bench.take_tool("crease")
+    w.bench.tools.set_symmetry(False)
+    w.bench.tools.take("crease")
     click(w.panel("Stroke").courses["arc"])
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
@@ -100,7 +100,7 @@ def test_an_arc_is_bent_by_its_middle(window):
     camera = w.viewport.camera()
     seen, path = camera.project(plain[deep].astype(float)), camera.project(curve.path(0.5))
     away = np.linalg.norm(seen[:, None] - path[None], axis=2).min(axis=1)
-    reach = 0.5 * w.bench.tool_settings.size / camera.mm_per_pixel(plain[deep].mean(axis=0))
+    reach = 0.5 * w.bench.tools.settings.size / camera.mm_per_pixel(plain[deep].mean(axis=0))
     assert away.max() < reach + 2 and len(deep) > 20
     assert seen[:, 1].min() < y - 75 and seen[np.abs(seen[:, 0] - x) < 10, 1].max() < y - 60
     QTest.keyClick(w.viewport, Qt.Key.Key_Enter)
@@ -109,9 +109,9 @@ def test_an_arc_is_bent_by_its_middle(window):
 
 def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     w, surface = begun(window, "Stroke")
-    w.bench.set_symmetry(False)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=20.0)
+    w.bench.tools.set_symmetry(False)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=20.0)
     curve = w.panel("Stroke").curve
     w.inspector.ensureWidgetVisible(curve)
     QTest.qWait(50)
@@ -130,29 +130,29 @@ def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     QTest.mousePress(curve, Qt.MouseButton.LeftButton, pos=a.toPoint())
     QTest.mouseMove(curve, curve.place((0.5, 0.95)).toPoint())
     QTest.mouseRelease(curve, Qt.MouseButton.LeftButton, pos=curve.place((0.5, 0.95)).toPoint())
-    assert len(w.bench.tool_settings.curve_strength) == 3 and w.bench.tool_settings.curve_strength[1][1] > 0.85
+    assert len(w.bench.tools.settings.curve_strength) == 3 and w.bench.tools.settings.curve_strength[1][1] > 0.85
     assert depth() > 1.15 * straight
     for _ in range(20):
         QTest.keyClick(curve, Qt.Key.Key_Down)
-    assert w.bench.tool_settings.curve_strength[1][1] < 0.6
+    assert w.bench.tools.settings.curve_strength[1][1] < 0.6
     QTest.keyClick(curve, Qt.Key.Key_Delete)
-    assert w.bench.tool_settings.curve_strength == ((0.0, 0.0), (1.0, 1.0))
+    assert w.bench.tools.settings.curve_strength == ((0.0, 0.0), (1.0, 1.0))
     click(w.panel("Stroke").pressed)  # off: it is always full
-    assert not w.bench.tool_settings.pressure_strength and not curve.isEnabled()
+    assert not w.bench.tools.settings.pressure_strength and not curve.isEnabled()
     assert depth() > 1.15 * straight
     w.panel("Stroke").whats.setCurrentIndex(0)
     w.panel("Stroke").whats.activated.emit(0)
     click(w.panel("Stroke").pressed)
-    assert w.bench.tool_settings.pressure_size and w.tools[0].pen_size.isChecked()
+    assert w.bench.tools.settings.pressure_size and w.tools[0].pen_size.isChecked()
     click(w.panel("Stroke").plain)
-    assert w.bench.tool_settings.curve_size == ((0.0, 0.3), (1.0, 1.0))
+    assert w.bench.tools.settings.curve_size == ((0.0, 0.3), (1.0, 1.0))
 
 
 def test_space_presses_harder_while_it_is_held(window):
     w, surface = begun(window, "Stroke")
-    w.bench.set_symmetry(False)
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=16.0)
+    w.bench.tools.set_symmetry(False)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=16.0)
     w.inspector.ensureWidgetVisible(w.panel("Stroke").by_key)
     click(w.panel("Stroke").by_key)
     plain = surface.positions.copy()

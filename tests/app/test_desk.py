@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 from tests.app.hands import drag, line, view_picture
 from tools.parts import marking
 from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.document.verbs import marking as marks
 from yewfinch.core.formats import container
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import DRAWINGS
@@ -118,7 +119,7 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     assert after.crop is not None
     assert after.marks == before.marks
     assert after.standpoint == before.standpoint
-    assert not bench.out_of_date()
+    assert not bench.standpoint.out_of_date()
     # marking the cropped photo puts marks where they belong in the whole one
     desk.mode_buttons["landmarks"].click()
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
@@ -127,9 +128,9 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     np.testing.assert_allclose(desk.canvas.to_photo(spot), after.marks["prn"], atol=1e-6)
     # standing there, the clay's landmarks lie where the framed photo shows them
     window.pages.back_to_clay()
-    bench.stand_at("photo1")
+    bench.standpoint.take("photo1")
     v = window.viewport
-    whole = bench.alignment.camera(after.standpoint.camera()).project(bench.portrait.landmark("sn"))[0]
+    whole = bench.standpoint.alignment.camera(after.standpoint.camera()).project(bench.portrait.landmark("sn"))[0]
     np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standpoint.point(after, whole), atol=1e-6)
     frame = framing(after)
     assert v.standpoint.box().width() / v.standpoint.box().height() == pytest.approx(frame.width / frame.height)
@@ -148,7 +149,7 @@ def test_exposure_and_warmth_change_only_the_look(desk, window, qtbot):
     assert window.bench.portrait.sitter.files[photo(desk).file] is data
     desk.frame_page.cut.click()
     assert photo(desk).cut
-    assert window.bench.out_of_date()  # a cut-out is solved differently
+    assert window.bench.standpoint.out_of_date()  # a cut-out is solved differently
 
 
 def test_the_expected_place_is_painted_with_its_uncertainty(desk, window, qtbot):
@@ -237,12 +238,12 @@ def test_drawings_lie_over_the_clay_while_standing_there(window, qtbot):
     from yewfinch.core.sitter.photo import Drawing
 
     bench = window.bench
-    bench.stand_at("photo1")
+    bench.standpoint.take("photo1")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     qtbot.wait(30)
     plain = view_picture(window)
     drawing = Drawing("rhythm", ((300.0, 200.0), (500.0, 700.0), (600.0, 1200.0)), "#ff0000")
-    bench.change_photo(replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")
+    marks.change_photo(bench.portrait, replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")
     assert np.abs(view_picture(window) - plain).max() > 100
 
 

@@ -220,7 +220,7 @@ def test_stages_lay_out_panels_and_keep_tools(window):
         window.stage_buttons[stage].click()
         assert window.tools[0].isVisible()
         assert any(f.isVisible() for f in window.inspector.folds.values())
-    assert np.isclose(window.bench.tool_settings.size, window.tools[0].diameter.value(), atol=0.1)
+    assert np.isclose(window.bench.tools.settings.size, window.tools[0].diameter.value(), atol=0.1)
 
 
 def test_a_piece_can_be_removed_and_comes_back_with_its_landmarks(window):
@@ -251,13 +251,13 @@ def test_work_goes_on_while_standing_there(window):
 
     bench = window.bench
     photo = bench.portrait.sitter.photos[0].id
-    bench.stand_at(photo)
+    bench.standpoint.take(photo)
     x, y = at_landmark(window, "g")
     drag(window.viewport, line((x + 10, y - 30), (x + 40, y - 34)))
     assert bench.portrait.history.names == ["Clay"]
-    assert bench.standing == photo
+    assert bench.standpoint.photo_id == photo
     window.walls.remove(photo)
-    assert bench.standing is None
+    assert bench.standpoint.photo_id is None
     window.undo()
     assert photo in window.walls.cards
 
@@ -378,7 +378,7 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     (tmp_path / "a.obj").write_text("# units: mm\nv 0 0 0\nv 20 0 0\nv 0 24 0\nf 1 2 3\n")
     held = weakref.ref(window.bench.portrait)
     window.bench.set_stage("Form")
-    window.bench.take_tool("clay")
+    window.bench.tools.take("clay")
     x, y = at_landmark(window, "zy_l")
     drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))
     assert window.bench.portrait.history.position
@@ -396,17 +396,17 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
 
 def test_another_portrait_begins_with_nothing_chosen(window, qtbot):
     bench, view = window.bench, window.viewport
-    bench.choose_piece("head", ("eye_left",))
+    bench.selection.choose("head", ("eye_left",))
     drag(view, line(at_landmark(window, "g"), at_landmark(window, "prn"), 3))
-    assert bench.last_hit is not None
+    assert bench.selection.last_hit is not None
     assert view.hit is not None
     window.documents.show(demo_portrait(), None)
-    assert bench.also == ()
-    assert bench.last_hit is None
+    assert bench.selection.also == ()
+    assert bench.selection.last_hit is None
     assert view.hit is None
     told = []
-    bench.piece_changed.connect(lambda: told.append(bench.chosen))
-    bench.choose_piece(bench.piece_id)  # nothing new is not told
+    bench.selection.changed.connect(lambda: told.append(bench.selection.chosen))
+    bench.selection.choose(bench.selection.piece_id)  # nothing new is not told
     assert told == []
-    bench.choose_piece("eye_left")
+    bench.selection.choose("eye_left")
     assert told == [("eye_left",)]

@@ -33,7 +33,7 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
         spot = canvas.to_widget(u * photo.width, v * photo.height)
         drag(canvas, [(spot.x() + 1, spot.y() - 1), (spot.x() + 2, spot.y()), (spot.x(), spot.y())])
     QTest.mouseClick(window.pages.page("desk").match, Qt.MouseButton.LeftButton)
-    qtbot.waitUntil(lambda: bench.standing == photo_id, timeout=20000)
+    qtbot.waitUntil(lambda: bench.standpoint.photo_id == photo_id, timeout=20000)
     assert window.viewport.isVisible()
     found = portrait.sitter.photo(photo_id).standpoint
     assert abs(found.lens - 210) < 40  # the photo says nothing; the truth is 210 mm
@@ -42,8 +42,8 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     assert len(portrait.sitter.solution.fits) == 4
 
     # back to the front, model a stroke with symmetry
-    bench.set_view(bench.view.turned(0, 0))
-    bench.take_tool("clay")
+    bench.outlook.set_view(bench.outlook.view.turned(0, 0))
+    bench.tools.take("clay")
     qtbot.wait(30)
     surface = portrait.surface("head")
     start = surface.positions.copy()
@@ -55,9 +55,9 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     assert portrait.history.names[-1] == "Clay"
 
     # paint
-    bench.set_colour((180, 60, 50))
+    bench.tools.set_colour((180, 60, 50))
     QTest.mouseClick(window.stage_buttons["Skin"], Qt.MouseButton.LeftButton)
-    assert bench.tool_id == "paint"
+    assert bench.tools.tool_id == "paint"
     colour = surface.colour.copy()
     drag(window.viewport, line((x - 20, y - 70), (x + 20, y - 70)))
     assert (surface.colour != colour).any()
@@ -76,13 +76,13 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
 
     # save and reopen: the same arrays, the same picture
     path = tmp_path / "mine.yewfinch"
-    view = bench.view
+    view = bench.outlook.view
     assert window.documents.save(path)
     assert not window.documents.unsaved
     held = container.load(path)
     np.testing.assert_array_equal(held.surface("head").positions, modelled)
     assert window.documents.open(path)
-    bench.set_view(view)
+    bench.outlook.set_view(view)
     qtbot.wait(80)
     window.viewport.leaveEvent(None)
     again = bench.portrait.surface("head")

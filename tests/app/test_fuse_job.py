@@ -29,10 +29,10 @@ def roughed(window, qtbot):
         click(window.panel("Solids").kinds[kind])
         window.panel("Solids").solids.change(replace(window.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=6.0), "all")
         window.panel("Solids").solids.finish()
-    window.panel("Pieces").mirror(window.bench.piece_id)  # the other ear
+    window.panel("Pieces").mirror(window.bench.selection.piece_id)  # the other ear
     click(window.inspector.folds["Fuse and remesh"].button)
     window.bench.set_mode("tool")
-    window.bench.choose_piece("solid")
+    window.bench.selection.choose("solid")
     qtbot.waitUntil(lambda: "6 pieces in sight" in window.panel("Fuse and remesh").note.text())
     return window
 
@@ -60,8 +60,8 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
 
     # it is clay
     w.viewport.view_all()
-    w.bench.set_view(w.bench.view.turned(0, 0))
-    w.bench.take_tool("clay")
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
+    w.bench.tools.take("clay")
     qtbot.wait(50)
     x, y = w.viewport.camera().project(np.array([[20.0, 90.0, 60.0]]))[0]
     before = made.surface.positions.copy()
@@ -79,7 +79,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     assert sound(portrait.surface("solid")).volume < volume - 8000
     assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "solid"}
 
-    w.bench.choose_piece("solid")
+    w.bench.selection.choose("solid")
     qtbot.wait(600)  # an edge that fits is offered when other pieces are in sight
     typed(panel.edge.box, "9")
     count = len(portrait.surface("solid"))

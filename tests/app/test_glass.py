@@ -49,9 +49,9 @@ def test_a_card_and_a_processor_show_the_same(window, other_window, qtbot):
     a = on_screen(one, qtbot)
     assert np.ptp(a) > 100
     for w in (one, other):  # a photo over the clay
-        w.bench.stand_at(w.bench.portrait.sitter.photos[0].id)
-        w.bench.set_overlay(opacity=0.5)
-        photo = w.bench.standing_photo()
+        w.bench.standpoint.take(w.bench.portrait.sitter.photos[0].id)
+        w.bench.standpoint.set_overlay(opacity=0.5)
+        photo = w.bench.standpoint.photo()
         qtbot.waitUntil(lambda w=w, p=photo: not w.photos.image(w.bench.portrait.sitter, p).isNull(), timeout=10000)
     qtbot.waitUntil(lambda: differing() < 0.02, timeout=20000)
     c = on_screen(one, qtbot)

@@ -15,14 +15,14 @@ def rows_of(w):
 def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     surface = portrait.surface("head")
     plain = surface.positions.copy()
     click(w.panel("Form layers").store)
     click(w.panel("Form layers").buttons["add"])
     assert [w.panel("Form layers").list.item(i).text() for i in range(w.panel("Form layers").list.count())] == ["Layer 1", "The form itself"]
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=26.0)
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=26.0)
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     drawn = surface.positions.copy()
@@ -56,8 +56,8 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     assert "hidden" in w.status.message.text()
     w.undo()
     # erased under the tool
-    w.bench.take_tool("erase_layer")
-    w.bench.set_tool(size=60.0, strength=1.0)
+    w.bench.tools.take("erase_layer")
+    w.bench.tools.change(size=60.0, strength=1.0)
     for _ in range(4):
         drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     assert np.abs(surface.positions - plain).max() < 0.5 * np.abs(drawn - plain).max()
@@ -65,12 +65,12 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     now = surface.positions.copy()
     w.documents.open(tmp_path / "a.yewfinch")
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     qtbot.waitUntil(lambda: w.panel("Form layers").list.count() == 2)
     np.testing.assert_array_equal(w.bench.portrait.surface("head").positions, now)
     assert w.panel("Form layers").states.count() == 1
     # the stored state: the difference to it, and back
-    w.bench.choose_layer("head", rows_of(w)[0].id)
+    w.bench.selection.choose_layer("head", rows_of(w)[0].id)
     w.panel("Form layers").refresh()
     click(w.panel("Form layers").buttons["settle"])
     assert rows_of(w) == ()
@@ -83,7 +83,7 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
 def test_a_layer_that_was_undone_takes_no_strokes_away(window):
     w, surface = window, window.bench.portrait.surface("head")
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     click(w.panel("Form layers").buttons["add"])
     w.undo()
     plain = surface.positions.copy()
@@ -96,11 +96,11 @@ def test_a_layer_that_was_undone_takes_no_strokes_away(window):
 def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     x, y = at_landmark(w, "zy_l")
     for k, tool in enumerate(("clay", "crease")):
-        w.bench.take_tool(tool)
-        w.bench.choose_layer("head", "")
+        w.bench.tools.take(tool)
+        w.bench.selection.choose_layer("head", "")
         drag(w.viewport, line((x - 30, y + 20 * k), (x - 26, y + 40)))
         click(w.panel("Form layers").buttons["stroke"])
     assert [v.name for v in rows_of(w)] == ["Crease", "Clay"]
@@ -120,11 +120,11 @@ def test_a_stroke_becomes_a_layer_and_two_become_one(window, qtbot):
     QTest.keyClicks(editor, "pores")
     QTest.keyClick(editor, Qt.Key.Key_Return)
     qtbot.waitUntil(lambda: rows_of(w)[0].name.endswith("pores"))
-    w.bench.take_tool("erase_layer")
-    w.bench.choose_layer("head", "")
+    w.bench.tools.take("erase_layer")
+    w.bench.selection.choose_layer("head", "")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     assert "Choose a form layer" in w.status.message.text()
-    w.bench.take_tool("towards_state")
+    w.bench.tools.take("towards_state")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     assert "Choose a stored state" in w.status.message.text()
 
@@ -133,11 +133,11 @@ def test_a_heavy_layer_is_weighed_beside_the_window_once_the_slider_is_let_go(wi
     monkeypatch.setattr("yewfinch.app.rooms.form_layers.form_layers_panel._HEAVY", 100)
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     surface = portrait.surface("head")
     plain = surface.positions.copy()
     click(w.panel("Form layers").buttons["add"])
-    w.bench.take_tool("clay")
+    w.bench.tools.take("clay")
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     drawn, steps = surface.positions.copy(), portrait.history.position

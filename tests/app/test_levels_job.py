@@ -12,14 +12,14 @@ from yewfinch.core.document.verbs import detail_levels
 def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     qtbot.wait(30)
     assert not w.panel("Levels").buttons["finer"].isEnabled()
     click(w.panel("Levels").buttons["add"])
     finished(w, w.panel("Levels"), qtbot)
     assert [b.text() for b in w.panel("Levels").levels] == ["1: 40 k", "2: 160 k"]
     fresh = portrait.surface("head").positions.copy()
-    w.bench.take_tool("crease")
+    w.bench.tools.take("crease")
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 14, y + 10), (x - 30, y + 30)))
     fine = portrait.surface("head").positions.copy()
@@ -28,8 +28,8 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     QTest.keyClick(w.viewport, Qt.Key.Key_PageDown)
     finished(w, w.panel("Levels"), qtbot)
     assert len(portrait.surface("head")) < 41_000
-    w.bench.take_tool("move")
-    w.bench.set_tool(size=60.0)
+    w.bench.tools.take("move")
+    w.bench.tools.change(size=60.0)
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 20, y + 20), (x + 10, y + 22)))
     QTest.keyClick(w.viewport, Qt.Key.Key_PageUp)
@@ -49,7 +49,7 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     again = w.bench.portrait
     assert detail_levels.count(again.pieces["head"]) == 2
     np.testing.assert_array_equal(again.surface("head").positions, moved)
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     qtbot.waitUntil(lambda: len(w.panel("Levels").levels) == 2)
     click(w.panel("Levels").levels[0])
     finished(w, w.panel("Levels"), qtbot)
@@ -61,7 +61,7 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
 def test_levels_under_remeshed_clay_and_detail_from_another_piece(window, qtbot):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     old = portrait.surface("head")
     w.panel("Levels").number.setValue(2)
     click(w.panel("Levels").under)

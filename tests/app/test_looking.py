@@ -8,26 +8,26 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, clay_picture, drag, line, view_picture
 from tools.parts import doer
-from yewfinch.core.session.bench import OVERLAYS
+from yewfinch.core.session.standpoint_state import OVERLAYS
 
 
 @pytest.fixture
 def standing(window, qtbot):
-    window.bench.stand_at("photo2")
+    window.bench.standpoint.take("photo2")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    window.bench.set_show_fringes(False)
+    window.bench.outlook.set_show_fringes(False)
     qtbot.wait(30)
     return window
 
 
 def test_every_overlay_shows_something_of_its_own(standing):
     bench, seen = standing.bench, {}
-    bench.set_overlay(opacity=1.0)
+    bench.standpoint.set_overlay(opacity=1.0)
     for mode in OVERLAYS:
-        assert bench.overlay.mode == mode
+        assert bench.standpoint.overlay.mode == mode
         seen[mode] = view_picture(standing)
         QTest.keyClick(standing.viewport, Qt.Key.Key_G)
-    assert bench.overlay.mode == "photo"
+    assert bench.standpoint.overlay.mode == "photo"
     modes = list(seen)
     for i, a in enumerate(modes):
         for b in modes[i + 1 :]:
@@ -39,11 +39,11 @@ def test_every_overlay_shows_something_of_its_own(standing):
 def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     bench, v = standing.bench, standing.viewport
     clay_only, photo_only = {}, {}
-    bench.set_overlay(opacity=0.0)
+    bench.standpoint.set_overlay(opacity=0.0)
     clay_only = view_picture(standing)
-    bench.set_overlay(opacity=1.0)
+    bench.standpoint.set_overlay(opacity=1.0)
     photo_only = view_picture(standing)
-    bench.set_overlay(wipe=0.5, angle=90.0)
+    bench.standpoint.set_overlay(wipe=0.5, angle=90.0)
     parted = view_picture(standing)
     box = v.standpoint.box()
     x = int(box.center().x()) + 25
@@ -53,7 +53,7 @@ def test_a_turned_wipe_parts_photo_and_clay(standing, qtbot):
     # the level line is dragged up
     at = v.standpoint.wipe_point()
     drag(v, line((at.x() + 150, at.y()), (at.x() + 150, at.y() - 200), 5))
-    assert bench.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
+    assert bench.standpoint.overlay.wipe == pytest.approx(0.5 - 200 / box.height(), abs=0.02)
     parted = view_picture(standing)
     assert np.abs(parted[up, x] - clay_only[up, x]).max() < 4
 
@@ -62,7 +62,7 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     bench = standing.bench
     plain = view_picture(standing)
     QTest.keyClick(standing.viewport, Qt.Key.Key_F)
-    assert bench.show_fringes
+    assert bench.outlook.show_fringes
     qtbot.wait(60)
     assert np.abs(view_picture(standing) - plain).mean() > 0.05
     fringes = standing.panel("Outlines and lines").fringes
@@ -75,15 +75,15 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     assert ("lip_upper", "photo1") in rows
     # push the clay in at the outline's worst spot: the fringe follows after the stroke
     i = gap.worst
-    x, y = standing.viewport.standpoint.point(bench.standing_photo(), gap.clay[i])
-    bench.take_tool("move")
-    bench.set_tool(size=40.0)
+    x, y = standing.viewport.standpoint.point(bench.standpoint.photo(), gap.clay[i])
+    bench.tools.take("move")
+    bench.tools.change(size=40.0)
     way = gap.clay[i] - gap.drawn[i]
     way = way / np.linalg.norm(way) * 18
     drag(standing.viewport, line((x + way[0], y + way[1]), (x + 2 * way[0], y + 2 * way[1]), 5))
     qtbot.waitUntil(lambda: next(g for g in fringes.standing if g.key == "face_outline").rms != before, timeout=4000)
     standing.panel("Outlines and lines").table.cellClicked.emit(0, 0)
-    assert bench.standing == standing.panel("Outlines and lines").rows[0].photo
+    assert bench.standpoint.photo_id == standing.panel("Outlines and lines").rows[0].photo
 
 
 def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
@@ -99,7 +99,7 @@ def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
     for key, made in maps.items():
         assert fringes._maps[key][1] is made  # no map was thrown away for a hair's breadth
         assert made.drawn - drawn[key] < 0.2 * drawn[key]
-    bench.stand_at("photo3")
+    bench.standpoint.take("photo3")
     fringes.refresh()
     there = fringes._maps["photo3"][1]
     fringes.everything()
@@ -111,7 +111,7 @@ def test_maps_are_kept_while_the_clay_lies_still(window, qtbot):
 def test_arrows_point_to_the_sitter(window):
     plain = view_picture(window)
     QTest.keyClick(window.viewport, Qt.Key.Key_J)
-    assert window.bench.show_arrows
+    assert window.bench.outlook.show_arrows
     assert np.abs(view_picture(window) - plain).mean() > 0.05
     assert window.panel("Likeness").arrows.isChecked()
 
@@ -128,12 +128,12 @@ def test_a_photo_lies_on_the_clay(window, qtbot):
     assert np.abs(one - plain).mean() > 2
     corner = np.abs(one[5:40, 5:40] - plain[5:40, 5:40])
     assert corner.max() < 3  # only the clay is covered
-    bench.set_projection("*", 1.0)
+    bench.standpoint.set_projection("*", 1.0)
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    bench.set_view(bench.view.turned(-60, 0))
+    bench.outlook.set_view(bench.outlook.view.turned(-60, 0))
     assert np.abs(view_picture(window) - one).mean() > 1
-    bench.set_projection(None)
-    bench.set_view(bench.view.turned(0, 0))
+    bench.standpoint.set_projection(None)
+    bench.outlook.set_view(bench.outlook.view.turned(0, 0))
     assert np.abs(view_picture(window) - plain).mean() < 0.5
 
 
@@ -147,7 +147,7 @@ def test_the_round_takes_directions_and_photos(window, qtbot):
     assert list(strip.buttons)[-1] == "photo:profile"
     qtbot.waitUntil(lambda: not strip.buttons["photo:profile"].icon().isNull(), timeout=6000)
     strip.buttons["photo:profile"].click()
-    assert window.bench.standing == "photo3"
+    assert window.bench.standpoint.photo_id == "photo3"
     assert window.settings.round[-1] == "photo:profile"
     window.walls.remove("photo3")
     assert "photo:profile" not in strip.buttons
@@ -170,7 +170,7 @@ def test_four_views_are_live(window, qtbot):
     bench.portrait.fill("head", (30, 80, 200, 255), "Fill Head")
     qtbot.waitUntil(lambda: views[0].image != turned, timeout=6000)
     QTest.mouseDClick(views[1], Qt.MouseButton.LeftButton, pos=views[1].rect().center())
-    assert bench.view.turn == pytest.approx(90)
+    assert bench.outlook.view.turn == pytest.approx(90)
     QTest.keyClick(window.viewport, Qt.Key.Key_V)
     assert not views[0].isVisible()
     assert len(s) > 0
@@ -184,7 +184,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     assert panel.add(tmp_path / "front.png")
     qtbot.wait(80)  # it is painted once before its picture has come
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    assert bench.view.orthographic
+    assert bench.outlook.view.orthographic
     sheet = window.rooms["design_sheets"].pictures[0].sheet()
     assert sheet.direction == "front"
     left, top, width, height = sheet.box(window.viewport.camera())
@@ -211,7 +211,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     a, b = bench.portrait.sitter.sheets
     assert b.heights() == pytest.approx(a.heights(), abs=1e-6)
     assert b.scale == pytest.approx(a.scale * 2.5, rel=0.05)
-    bench.set_view(bench.view.turned(30, 0))
+    bench.outlook.set_view(bench.outlook.view.turned(30, 0))
     assert window.rooms["design_sheets"].pictures[0].sheet() is None
     window.documents.save(tmp_path / "s.yewfinch")
     assert window.documents.open(tmp_path / "s.yewfinch")
@@ -231,9 +231,9 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
     sure = [r.significant for r in panel.rows]
     assert sure == sorted(sure, reverse=True)  # beyond doubt first
     panel.table.cellClicked.emit(panel.rows.index(row), 0)
-    assert bench.landmark in ("ch_l", "ch_r")
-    assert bench.standing is not None
-    bench.stand_at(None)
+    assert bench.selection.landmark in ("ch_l", "ch_r")
+    assert bench.standpoint.photo_id is not None
+    bench.standpoint.take(None)
     panel.group.setCurrentIndex(panel.group.findData("own"))
     panel.refresh()
     maker = panel.maker
@@ -263,7 +263,7 @@ def test_a_known_distance_sets_the_size(window, qtbot):
     panel.known_size.measure.setCurrentText("between the outer eye corners")
     panel.known_size.mm.setValue(95.0)
     panel.known_size.add_known()
-    assert bench.out_of_date()
+    assert bench.standpoint.out_of_date()
     assert "changed" in panel.state.text()
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
     qtbot.waitUntil(lambda: not doer(window, "solve").busy(), timeout=30000)
@@ -271,11 +271,11 @@ def test_a_known_distance_sets_the_size(window, qtbot):
     ends = [found.points[found.index(k)] for k in ("ex_l", "ex_r")]
     assert np.linalg.norm(ends[0] - ends[1]) == pytest.approx(95, abs=0.7)
     assert found.scale_spread < 0.013
-    assert not bench.leaves_size_out()  # with a measured distance, size counts
+    assert not bench.standpoint.leaves_size_out()  # with a measured distance, size counts
     window.panel("Likeness").refresh()
     assert "too" in window.panel("Likeness").figure.text()
     window.panel("Likeness").sizeless.click()
-    assert bench.leaves_size_out()
+    assert bench.standpoint.leaves_size_out()
     kind = panel.person.kind
     kind.setCurrentIndex(kind.findData("man"))
     kind.activated.emit(kind.currentIndex())
@@ -286,8 +286,8 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     QTest.keyClick(w.viewport, Qt.Key.Key_G, Qt.KeyboardModifier.ShiftModifier)
-    assert w.bench.tool_id == "gloss" and w.tools[0].options["gloss"].isVisible()
-    w.bench.set_tool(size=40.0, strength=1.0, roughness=0.15, falloff="even")
+    assert w.bench.tools.tool_id == "gloss" and w.tools[0].options["gloss"].isVisible()
+    w.bench.tools.change(size=40.0, strength=1.0, roughness=0.15, falloff="even")
     surface = portrait.surface("head")
     plain = surface.roughness.copy()
     w.viewport.picture.spoil()
@@ -382,7 +382,7 @@ def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
 def test_what_a_stroke_touches_is_drawn_roughly_and_in_full_when_the_hand_rests(window):
     w, picture = window, window.viewport.picture
     w.bench.set_stage("Form")
-    w.bench.set_tool(size=30.0)
+    w.bench.tools.change(size=30.0)
     before = clay_picture(w).astype(int)
     picture._pace = picture._tile_pace = 1.0
     drawn = []

@@ -43,15 +43,15 @@ def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
 def test_work_goes_on_in_the_mirrored_picture(window):
     w = window
     w.bench.set_stage("Form")
-    w.bench.set_view(w.bench.view.turned(35, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(35, 0))
     plain = view_picture(w)
     QTest.keyClick(w.viewport, Qt.Key.Key_F8)
     turned = view_picture(w)
     assert np.abs(turned[:, ::-1] - plain).mean() > 0  # lit from the same side of the room as before ...
     clay = np.abs(plain - 169).max(axis=2) > 8
     assert (np.abs(turned[:, ::-1] - 169).max(axis=2) > 8)[clay].mean() > 0.97  # ... but the same outline, turned about
-    w.bench.set_symmetry(False)
-    w.bench.take_tool("clay")
+    w.bench.tools.set_symmetry(False)
+    w.bench.tools.take("clay")
     surface = w.bench.portrait.surface("head")
     before = surface.positions.copy()
     x, y = at_landmark(w, "zy_l")

@@ -17,7 +17,7 @@ def w(window, qtbot):
     window.bench.set_stage("Block")
     for title in ("Masks from the form", "Cut and outline", "Symmetry of shape", "Mend and reduce"):
         click(window.inspector.folds[title].button)
-    window.bench.choose_piece("head")
+    window.bench.selection.choose("head")
     qtbot.wait(30)
     return window
 
@@ -147,11 +147,11 @@ def test_a_shell_and_a_part_split_off_are_pieces_of_their_own(w, qtbot):
     w.panel("Masks from the form").maker.make("scalp", lambda p: p.regions["scalp"][:, None])
     click(w.panel("Masks from the form").shells["outward"])
     finished(w, w.panel("Masks from the form").maker, qtbot)
-    assert portrait.pieces[w.bench.piece_id].name == "Head, shell"
-    w.bench.choose_piece("head")
+    assert portrait.pieces[w.bench.selection.piece_id].name == "Head, shell"
+    w.bench.selection.choose("head")
     click(w.panel("Masks from the form").buttons["split"])
     finished(w, w.panel("Masks from the form").maker, qtbot)
-    assert portrait.pieces[w.bench.piece_id].name == "Head, part"
+    assert portrait.pieces[w.bench.selection.piece_id].name == "Head, part"
     w.undo()
     w.undo()
     assert set(portrait.pieces) == {"head", "eye_left", "eye_right"}
@@ -184,7 +184,7 @@ def test_mended_reduced_and_mirrored_with_reports(w, qtbot):
 def test_an_outline_is_fitted_and_a_tube_drawn(w, qtbot):
     portrait = w.bench.portrait
     surface = portrait.surface("head")
-    w.bench.set_view(w.bench.view.turned(90, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
     w.viewport.view_all()
     w.viewport.setFocus()
     QTest.keyClick(w.viewport, Qt.Key.Key_E)
@@ -203,7 +203,7 @@ def test_an_outline_is_fitted_and_a_tube_drawn(w, qtbot):
     assert portrait.surface("head") is surface
     click(w.panel("Solids").draw["tube"])
     drag(w.viewport, line(*seen(w, (0, 100, 0), (0, 60, -90))))
-    solid = portrait.pieces[w.bench.piece_id].solid
+    solid = portrait.pieces[w.bench.selection.piece_id].solid
     assert solid.kind == "tube"
     assert w.bench.mode == "outline"
 
@@ -216,7 +216,7 @@ def test_a_lathe_is_drawn_by_one_side_of_its_outline(w):
     points = [(220.0, 80.0, 0.0), (260, 60, 0), (240, 20, 0), (270, -30, 0), (255, -60, 0)]
     path = [tuple(p) for p in seen(w, *points)]
     drag(w.viewport, [q for a, b in zip(path[:-1], path[1:], strict=True) for q in line(a, b, 8)])
-    held = portrait.pieces[w.bench.piece_id]
+    held = portrait.pieces[w.bench.selection.piece_id]
     assert held.solid.kind == "lathe" and portrait.history.names[-1] == "Draw a lathe"
     np.testing.assert_allclose(held.solid.place, (220, 10, 0), atol=2.0)
     profile = np.array(held.solid.line)[:, :2]

@@ -52,8 +52,8 @@ def press(button):
 
 def stroke(window):
     window.bench.set_stage("Form")
-    window.bench.choose_piece("head")
-    window.bench.take_tool("clay")
+    window.bench.selection.choose("head")
+    window.bench.tools.take("clay")
     x, y = at_landmark(window, "zy_l")
     drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))
 
@@ -91,7 +91,7 @@ def test_a_failing_slot_ends_nothing(window, qtbot, mishaps, tmp_path, fails):
 
 def test_a_stroke_that_fails_is_taken_back(window, qtbot, mishaps, monkeypatch):
     portrait = window.bench.portrait
-    piece = window.bench.piece_id
+    piece = window.bench.selection.piece_id
     before, steps = portrait.surface(piece).positions.copy(), portrait.history.position
     told = []
     real = portrait.rows_written

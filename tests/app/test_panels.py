@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication, QToolButton
 from tests.app.hands import drag
 from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.document.verbs import marking as marks
 from yewfinch.core.document.verbs import pieces
 from yewfinch.core.sitter.likeness import likeness
 
@@ -17,27 +18,27 @@ from yewfinch.core.sitter.likeness import likeness
 def test_tool_panel_shows_and_sets_the_tool(window):
     bench, panel = window.bench, window.tools[0]
     panel.buttons["crease"].click()
-    assert bench.tool_id == "crease"
+    assert bench.tools.tool_id == "crease"
     assert panel.title.text() == "Crease"
     panel.diameter.box.setValue(31.0)
     panel.strength.slider.setValue(800)
     panel.falloff.buttons["round"].click()
     panel.pen_size.click()
-    s = bench.tool_settings
+    s = bench.tools.settings
     assert (s.size, s.falloff, s.pressure_size) == (31.0, "round", True)
     assert s.strength == pytest.approx(0.80, abs=0.01)
-    bench.take_tool("clay")
-    assert panel.diameter.value() == bench.settings["clay"].size
-    bench.take_tool("crease")
+    bench.tools.take("clay")
+    assert panel.diameter.value() == bench.tools._settings["clay"].size
+    bench.tools.take("crease")
     assert panel.diameter.value() == 31.0  # every tool keeps its own settings
 
 
 def test_size_stays_within_its_limits(window):
     bench = window.bench
-    bench.set_tool(size=1e9)
-    assert bench.tool_settings.size == 300.0
-    bench.set_tool(size=-4)
-    assert bench.tool_settings.size == 0.5
+    bench.tools.change(size=1e9)
+    assert bench.tools.settings.size == 300.0
+    bench.tools.change(size=-4)
+    assert bench.tools.settings.size == 0.5
 
 
 def test_the_list_of_pieces_keeps_lines_that_look_as_before(window):
@@ -99,8 +100,8 @@ def test_pieces_panel_hides_and_locks_undoably(window):
 def test_likeness_panel_lists_what_the_core_measures(window):
     p = window.bench.portrait
     window.panel("Likeness").refresh()
-    result = likeness(p.landmarks(), p.sitter.solution, scaled=window.bench.leaves_size_out())
-    assert not window.bench.leaves_size_out()  # an iris is measured on the front photo
+    result = likeness(p.landmarks(), p.sitter.solution, scaled=window.bench.standpoint.leaves_size_out())
+    assert not window.bench.standpoint.leaves_size_out()  # an iris is measured on the front photo
     expected = result.offsets
     table = window.panel("Likeness").table
     assert table.rowCount() == len(expected) == 35
@@ -125,11 +126,11 @@ def test_landmark_panel_chooses_and_explains(window):
     index = panel.choice.findData("prn")
     panel.choice.setCurrentIndex(index)
     panel.choice.activated.emit(index)
-    assert bench.landmark == "prn"
+    assert bench.selection.landmark == "prn"
     assert "pronasale" in panel.about.text()
     panel.show_all.click()
-    assert bench.show_landmarks
-    bench.choose_landmark(None)
+    assert bench.outlook.show_landmarks
+    bench.selection.choose_landmark(None)
     assert panel.choice.currentIndex() == 0
 
 
@@ -140,7 +141,7 @@ def test_wall_says_how_well_each_photo_is_matched(window):
     assert "direction ±" in cards[0].state.toolTip()
     assert cards[3].state.text() == "not marked yet"
     p = window.bench.portrait
-    window.bench.set_mark(cards[3].photo_id, "prn", (10, 10), "Mark nose tip")
+    marks.set_mark(window.bench.portrait, cards[3].photo_id, "prn", (10, 10), "Mark nose tip")
     assert cards[3].state.text() == "1 marked, not solved"
     assert "changed" in cards[0].state.text()  # the solve is out of date
     window.undo()
@@ -158,8 +159,8 @@ def test_a_click_on_an_unmatched_photo_opens_the_desk(window):
 
 
 def test_a_photo_without_standpoint_cannot_be_stood_at(window):
-    window.bench.stand_at(window.bench.portrait.sitter.photos[3].id)
-    assert window.bench.standing is None
+    window.bench.standpoint.take(window.bench.portrait.sitter.photos[3].id)
+    assert window.bench.standpoint.photo_id is None
     assert "no standpoint yet" in window.status.message.text()
 
 
@@ -214,7 +215,7 @@ def test_marks_stay_inside_the_photo(window, qtbot):
     x, y = window.bench.portrait.sitter.photos[0].marks["gn"]
     assert 0 <= x <= photo.width
     assert y == photo.height
-    assert window.bench.out_of_date()
+    assert window.bench.standpoint.out_of_date()
 
 
 def test_a_colour_is_taken_from_the_photo_on_the_desk(window, qtbot):
@@ -224,24 +225,24 @@ def test_a_colour_is_taken_from_the_photo_on_the_desk(window, qtbot):
     canvas = window.pages.page("desk").canvas
     spot = canvas.to_widget(photo.width * 0.5, photo.height * 0.97)
     QTest.mouseClick(canvas, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.AltModifier, spot.toPoint())
-    assert max(window.bench.rgb) < 140  # the dark pullover
+    assert max(window.bench.tools.rgb) < 140  # the dark pullover
     assert window.bench.portrait.history.names == []
 
 
 def test_colour_sliders_and_hex_agree(window):
     bench, panel = window.bench, window.panel("Colour")
-    bench.set_colour((255, 0, 0))
+    bench.tools.set_colour((255, 0, 0))
     assert panel.hex.text() == "#ff0000"
     assert (panel.hue.value(), panel.saturation.value(), panel.lightness.value()) == (0, 100, 50)
     panel.hue.box.setValue(120)
-    assert bench.rgb == (0, 255, 0)
+    assert bench.tools.rgb == (0, 255, 0)
     panel.saturation.box.setValue(0)
-    assert len(set(bench.rgb)) == 1
+    assert len(set(bench.tools.rgb)) == 1
     panel.saturation.box.setValue(100)
-    assert bench.rgb == (0, 255, 0)  # the hue is not lost on the way through grey
+    assert bench.tools.rgb == (0, 255, 0)  # the hue is not lost on the way through grey
     panel.hex.setText("no colour")
     panel.hex.editingFinished.emit()
-    assert bench.rgb == (0, 255, 0)
+    assert bench.tools.rgb == (0, 255, 0)
     assert "written like" in window.status.message.text()
 
 
@@ -256,7 +257,7 @@ def test_status_line_says_where_the_pointer_is_and_what_is_open(window):
     assert window.status.place.text() == ""
     assert "vertices" in window.status.state.text()
     assert "symmetry on" in window.status.state.text()
-    window.bench.set_symmetry(False)
+    window.bench.tools.set_symmetry(False)
     assert "symmetry off" in window.status.state.text()
 
 
@@ -288,7 +289,7 @@ def test_menus_hold_every_action_and_follow_the_rules(window):
     assert not window._qactions["undo"].isEnabled()
     assert not window._qactions["wipe"].isEnabled()
     window.bench.portrait.fill("head", (1, 1, 1, 255), "Fill")
-    window.bench.stand_at("photo1")
+    window.bench.standpoint.take("photo1")
     window._rules()
     assert window._qactions["undo"].isEnabled()
     assert window._qactions["wipe"].isEnabled()

@@ -15,8 +15,8 @@ def form(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Form"], Qt.MouseButton.LeftButton)
     window.inspector.folds["Likeness"].button.setChecked(False)
     window.inspector.folds["Mask and parts"].button.setChecked(True)
-    window.bench.choose_piece("head")
-    window.bench.set_view(window.bench.view.turned(0, 0))
+    window.bench.selection.choose("head")
+    window.bench.outlook.set_view(window.bench.outlook.view.turned(0, 0))
     qtbot.wait(50)
     return window
 
@@ -31,20 +31,20 @@ def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     panel = w.panel("Mask and parts")
     # paint a mask with its key and tool
     QTest.keyClick(w, Qt.Key.Key_Q)
-    assert w.bench.tool_id == "mask"
+    assert w.bench.tools.tool_id == "mask"
     assert w.tools[0].buttons["mask"].isChecked()
-    w.bench.set_tool(size=30.0)
+    w.bench.tools.change(size=30.0)
     x, y = at_landmark(w, "prn")
     drag(w.viewport, line((x, y - 6), (x, y + 6), 4))
     assert surface.mask.max() > 200
     assert portrait.history.names[-1] == "Mask"
     np.testing.assert_allclose(surface.positions, surface.positions)
     # the renderer shows it: the picture of the nose is darker and bluer
-    picture = w.viewport.small_picture(w.bench.view.camera(200, 200))
+    picture = w.viewport.small_picture(w.bench.outlook.view.camera(200, 200))
     QTest.keyClick(w, Qt.Key.Key_Q, SHIFT)
     assert not surface.mask.any()
-    plain = w.viewport.small_picture(w.bench.view.camera(200, 200))
-    camera = w.bench.view.camera(200, 200)
+    plain = w.viewport.small_picture(w.bench.outlook.view.camera(200, 200))
+    camera = w.bench.outlook.view.camera(200, 200)
     px, py = (int(v) for v in camera.project(portrait.landmark("prn"))[0])
     assert plain.pixelColor(px, py).red() > picture.pixelColor(px, py).red() + 25
 
@@ -109,7 +109,7 @@ def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     np.testing.assert_array_equal(surface.positions, hinged)
     assert w.documents.save(tmp_path / "ear.yewfinch")
     assert w.documents.open(tmp_path / "ear.yewfinch")
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     again = w.bench.portrait.surface("head")
     np.testing.assert_array_equal(again.positions, hinged)
     assert again.mask.max() == 255

@@ -23,7 +23,7 @@ def w(window, qtbot):
         window.panel("Solids").solids.place(place)
         window.panel("Solids").solids.finish()
     click(window.inspector.folds["Place and copy"].button)
-    window.bench.choose_piece("solid")
+    window.bench.selection.choose("solid")
     window.bench.set_mode("tool")
     window.viewport.view_all()
     qtbot.wait(50)
@@ -122,7 +122,7 @@ def test_several_pieces_are_chosen_and_moved_by_numbers(w):
     hold(w)
     x, y = w.viewport.camera().project(place(w, "solid2"))[0]
     drag(w.viewport, [(float(x), float(y))] * 2, mods=Qt.KeyboardModifier.ControlModifier)
-    assert set(w.bench.chosen) == {"solid", "solid2"}
+    assert set(w.bench.selection.chosen) == {"solid", "solid2"}
     before = place(w), place(w, "solid2")
     up = w.panel("Place and copy").placing.pivot[1]
     typed(w.panel("Place and copy").place[1], f"{up + 25:.1f}")
@@ -144,7 +144,7 @@ def test_the_pivot_is_clicked_on_the_clay(w):
     assert w.panel("Place and copy").placing.kind == "point"
     ball = w.bench.portrait.surface("solid2")
     assert np.linalg.norm(ball.positions - w.panel("Place and copy").placing.pivot, axis=1).min() < 4.0
-    assert w.bench.piece_id == "solid"
+    assert w.bench.selection.piece_id == "solid"
 
 
 def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, tmp_path):
@@ -154,7 +154,7 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
     hands = hold(w)
     drag(w.viewport, along(hands, 1, 50, 60))
     np.testing.assert_array_equal(portrait.surface(twin.id).positions, twin.follows.image(portrait.surface("solid").positions))
-    w.bench.choose_piece("solid2")
+    w.bench.selection.choose("solid2")
     typed(w.panel("Place and copy").count, "5")
     click(w.panel("Place and copy").ring)
     assert len(portrait.followers("solid2")) == 4
@@ -163,7 +163,7 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     portrait = w.bench.portrait
     assert len(portrait.followers("solid2")) == 4
-    w.bench.choose_piece("solid2")
+    w.bench.selection.choose("solid2")
     click(w.panel("Place and copy").settle)
     assert not portrait.followers("solid2")
     w.undo()
@@ -209,7 +209,7 @@ def test_lines_are_chosen_named_removed_and_come_back_in_place(w, monkeypatch):
     portrait, tree = w.bench.portrait, w.panel("Pieces").tree
     QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, pos=tree.visualItemRect(tree.line("eye_left")).center() - QPoint(30, 0))
     QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, tree.visualItemRect(tree.line("eye_right")).center() - QPoint(30, 0))
-    assert set(w.bench.chosen) == {"eye_left", "eye_right"}
+    assert set(w.bench.selection.chosen) == {"eye_left", "eye_right"}
     monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: ("Eyeballs", True))
     w.panel("Pieces").group("eye_left")
     assert portrait.pieces["eye_right"].group == "Eyeballs"
@@ -220,6 +220,6 @@ def test_lines_are_chosen_named_removed_and_come_back_in_place(w, monkeypatch):
     w.undo()
     assert portrait.order == order
     monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: ("Skull", True))
-    w.bench.choose_piece("head")
+    w.bench.selection.choose("head")
     QTest.keyClick(tree, Qt.Key.Key_F2)
     assert portrait.pieces["head"].name == "Skull"

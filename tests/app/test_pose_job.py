@@ -52,8 +52,8 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     qtbot.waitUntil(lambda: not w.panel("Base head").steering.busy(), timeout=60000)
     w.activateWindow()  # after the waiting dialog; without a window manager nobody else does
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    assert w.bench.likeness().overall < 3
-    likeness = w.bench.likeness().overall
+    assert w.bench.standpoint.likeness().overall < 3
+    likeness = w.bench.standpoint.likeness().overall
     rest = {k: portrait.surface(k).positions.copy() for k in ("head", "eye_left", "eye_right")}
 
     QTest.mouseClick(w.stage_buttons["Show"], Qt.MouseButton.LeftButton)
@@ -73,11 +73,11 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     assert portrait.history.position == steps
     assert portrait.posed.pose.angle("head", 0) > 18
     # the face keeps its likeness: it is measured with the head laid onto the sitter
-    assert w.bench.likeness().overall < likeness + 1.0
+    assert w.bench.standpoint.likeness().overall < likeness + 1.0
 
     # a stroke in the pose; symmetry rests, as the pose is lopsided
-    w.bench.take_tool("clay")
-    w.bench.set_view(w.bench.view.turned(30, 0))
+    w.bench.tools.take("clay")
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 0))
     qtbot.wait(30)
     before = portrait.surface("head").positions.copy()
     x, y = at_landmark(w, "zy_l")
@@ -114,7 +114,7 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
 def test_the_head_is_turned_by_dragging_it(show, qtbot):
     w, portrait = show, show.bench.portrait
     assert portrait.figure is not None
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     QTest.keyClick(w, Qt.Key.Key_H)
     qtbot.waitUntil(lambda: w.bench.mode == "pose", timeout=20_000)
     assert w.panel("Pose").by_hand.isChecked()
@@ -125,7 +125,7 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     drag(w.viewport, line((x, y), (x + 45, y), 6))
     assert portrait.history.position == before + 1  # one drag, one step
     assert portrait.history.names[-1] == "Pose: drag the head"
-    assert w.bench.joint == "head"
+    assert w.bench.selection.joint == "head"
     assert portrait.posed.pose.angle("head", 2) > 8
     now = w.viewport.camera().project(portrait.landmark("g"))[0]
     assert abs(now[0] - (x + 45)) < 12  # the brow came along with the pointer
@@ -138,7 +138,7 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     # a click on a dot takes the joint in hand
     p = w.viewport.camera().project(w.viewport.hand("pose").dots()["jaw"])[0]
     drag(w.viewport, [(float(p[0]), float(p[1]))] * 2)
-    assert w.bench.joint == "jaw"
+    assert w.bench.selection.joint == "jaw"
     assert w.panel("Pose").joints.currentData() == "jaw"
     assert w.panel("Pose").titles[0].text() == "Open"
 
@@ -157,7 +157,7 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
 
 def test_esc_in_the_middle_of_a_drag_takes_the_turn_back(show, qtbot):
     w, portrait = show, show.bench.portrait
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     QTest.keyClick(w, Qt.Key.Key_H)
     qtbot.waitUntil(lambda: w.bench.mode == "pose", timeout=20_000)
     held = portrait.surface("head").positions.copy()
@@ -202,7 +202,7 @@ def test_a_whole_figure_takes_ready_made_poses(window, qtbot):
     rested(w, qtbot)
     assert portrait.posed.pose.angle("elbow_r") != 100
     click(panel.buttons["other"])
-    assert w.bench.joint == "elbow_r"
+    assert w.bench.selection.joint == "elbow_r"
     click(panel.buttons["left"])
     assert portrait.posed.pose.angle("elbow_r") == 100
     assert portrait.posed.pose.symmetric

@@ -115,8 +115,8 @@ def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
     from PyQt6.QtWidgets import QApplication
 
     bench, v = window.bench, window.viewport
-    view = bench.view
-    bench.stand_at("photo2")
+    view = bench.outlook.view
+    bench.standpoint.take("photo2")
     at = QPointF(v.width() / 2, v.height() / 2)
     for _ in range(3):
         QApplication.sendEvent(v, QWheelEvent(
@@ -125,12 +125,12 @@ def test_a_standpoint_is_left_and_entered_again_without_loss(window, qtbot):
         ))  # fmt: skip
     near = v.standpoint.box()
     assert near.width() > 1.4 * v.height() * 0.8
-    bench.stand_at("photo1")
+    bench.standpoint.take("photo1")
     assert v.standpoint.box().height() <= v.height() + 1  # another photo is shown whole
     QTest.keyClick(v, Qt.Key.Key_Escape)
-    assert bench.standing is None
-    assert bench.view == view
-    bench.stand_at("photo2")
+    assert bench.standpoint.photo_id is None
+    assert bench.outlook.view == view
+    bench.standpoint.take("photo2")
     assert v.standpoint.box() == near
     v.standpoint.reset_zoom()
     assert v.standpoint.box().height() <= v.height() + 1

@@ -16,9 +16,9 @@ def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
     w, _ = begun(window, "Section")
     whole = view_picture(w)
     QTest.keyClick(w.viewport, Qt.Key.Key_F8, Qt.KeyboardModifier.ShiftModifier)
-    section = w.bench.looking.section
+    section = w.bench.outlook.looking.section
     assert section is not None and w.panel("Section").ways["midline"].isChecked() and section.at == 0.0
-    w.bench.set_view(w.bench.view.turned(90, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
     QTest.qWait(50)
     assert "Girth" in w.panel("Section").numbers.text() and "mm" in w.panel("Section").numbers.text()
     # the left half is gone: what lies under the pointer is the other half, seen from inside
@@ -29,39 +29,39 @@ def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
     assert w.viewport.look_at(QPointF(x, y))[0].point[0] > 0
     click(w.panel("Section").ways["level"])
     w.panel("Section").at.slider.setValue(w.panel("Section").at.slider.maximum() // 2)
-    level = w.bench.looking.section
+    level = w.bench.outlook.looking.section
     assert level.way == "level"
-    w.bench.choose_landmark("prn")
+    w.bench.selection.choose_landmark("prn")
     click(w.panel("Section").through)
-    np.testing.assert_allclose(w.bench.looking.section.at, w.bench.portrait.landmark("prn")[1])
+    np.testing.assert_allclose(w.bench.outlook.looking.section.at, w.bench.portrait.landmark("prn")[1])
     girth = doer(w, "section").measures().girth
     assert 500 < girth < 900
     # without the cut only the line is drawn, and it follows the clay
     w.panel("Section").cut.click()
-    assert not w.bench.looking.section.cut
-    w.bench.choose_landmark(None)
-    w.bench.set_view(w.bench.view.turned(0, 0))
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=30.0, strength=1.0)
+    assert not w.bench.outlook.looking.section.cut
+    w.bench.selection.choose_landmark(None)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=30.0, strength=1.0)
     x, y = at_landmark(w, "prn")
     drag(w.viewport, line((x - 20, y), (x + 20, y)))
     assert doer(w, "section").measures().girth != girth
     QTest.keyClick(w.viewport, Qt.Key.Key_F8, Qt.KeyboardModifier.ShiftModifier)
-    assert w.bench.looking.section is None and not any(b.isChecked() for b in w.panel("Section").ways.values())
+    assert w.bench.outlook.looking.section is None and not any(b.isChecked() for b in w.panel("Section").ways.values())
     w.undo()
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     assert whole.shape == view_picture(w).shape
 
 
 def test_the_section_lies_over_a_photos_outline(window, qtbot):
     w, _ = begun(window)
     w.bench.set_stage("Features")
-    w.bench.stand_at("photo3")
+    w.bench.standpoint.take("photo3")
     QTest.qWait(400)
-    w.bench.set_overlay(opacity=1.0)
+    w.bench.standpoint.set_overlay(opacity=1.0)
     before = view_picture(w)
     doer(w, "section").turn("midline")
-    w.bench.set_looking(section=replace(w.bench.looking.section, cut=False))
+    w.bench.outlook.set_looking(section=replace(w.bench.outlook.looking.section, cut=False))
     after = view_picture(w)
     gold = (after[..., 0] > 190) & (after[..., 2] < 90) & (np.abs(after - before).sum(axis=2) > 60)
     assert gold.sum() > 300  # a line from brow to chin and over the crown
@@ -99,27 +99,27 @@ def test_studios_corners_and_wires_change_the_picture_only(window):
 def test_a_held_key_looks_only_as_long(window):
     w, _ = begun(window)
     QTest.keyPress(w.viewport, Qt.Key.Key_F6)
-    assert w.bench.looking.raking
+    assert w.bench.outlook.looking.raking
     QTest.qWait(500)
     QTest.keyPress(w.viewport, Qt.Key.Key_A)  # another key
     QTest.keyRelease(w.viewport, Qt.Key.Key_A)
-    assert w.bench.looking.raking
+    assert w.bench.outlook.looking.raking
     QTest.keyRelease(w.viewport, Qt.Key.Key_F6)
-    assert not w.bench.looking.raking
+    assert not w.bench.outlook.looking.raking
     QTest.keyClick(w.viewport, Qt.Key.Key_F6)  # a tap stays
     QTest.qWait(500)
-    assert w.bench.looking.raking
+    assert w.bench.outlook.looking.raking
     QTest.keyClick(w.viewport, Qt.Key.Key_F6)
-    assert not w.bench.looking.raking
+    assert not w.bench.outlook.looking.raking
     QTest.keyPress(w.viewport, Qt.Key.Key_F7)
     QTest.keyRelease(w.viewport, Qt.Key.Key_F7)
-    assert w.bench.looking.black
+    assert w.bench.outlook.looking.black
 
 
 def test_the_plane_is_drawn_by_its_knob(window, qtbot):
     w, _ = begun(window, "Section")
     click(w.panel("Section").ways["level"])
-    w.bench.set_view(w.bench.view.turned(30, 8))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 8))
     qtbot.wait(50)
     hands, sections, steps = w.viewport.hands.first[0], doer(w, "section"), w.bench.portrait.history.position
     before = sections.section.at
@@ -133,7 +133,7 @@ def test_the_plane_is_drawn_by_its_knob(window, qtbot):
     assert w.bench.portrait.history.position == steps  # looking is no edit
     # seen along its normal it is drawn up and down; Esc puts it back
     click(w.panel("Section").ways["front"])
-    w.bench.set_view(w.bench.view.turned(0, 0))
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     qtbot.wait(50)
     knob, way = hands.knob()
     assert way[0] == 0.0 and way[1] < 0

@@ -25,7 +25,7 @@ def desk(window):
 
 def solve(window, qtbot):
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
-    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and not window.bench.out_of_date(), timeout=30000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and not window.bench.standpoint.out_of_date(), timeout=30000)
 
 
 def set_sitter(window, sitter):
@@ -58,11 +58,11 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     top = [panel.layout().itemAt(i).widget() for i in range(2)]
     assert top[0] is panel.known_size  # before everything else
     solve(desk, qtbot)
-    assert bench.leaves_size_out()
+    assert bench.standpoint.leaves_size_out()
     desk.panel("Likeness").refresh()
     assert desk.panel("Likeness").sizeless.isChecked()
     assert "% too" not in desk.panel("Likeness").figure.text()
-    without = bench.likeness().overall
+    without = bench.standpoint.likeness().overall
 
     choose(panel.known_size.measure, "between the outer")
     panel.known_size.mm.setFocus()
@@ -74,16 +74,16 @@ def test_size_is_asked_for_first_and_left_out_until_it_is_there(desk, qtbot, tmp
     assert "Solve again" in panel.state.text()
     assert panel.known_size.state.text() == "Size from calipers."
     solve(desk, qtbot)
-    assert not bench.leaves_size_out()
+    assert not bench.standpoint.leaves_size_out()
     desk.panel("Likeness").refresh()
     assert "% too" in desk.panel("Likeness").figure.text()
-    assert bench.likeness().overall != without
+    assert bench.standpoint.likeness().overall != without
     container.save(bench.portrait, tmp_path / "sized.yewfinch")
     assert container.load(tmp_path / "sized.yewfinch").sitter.size_measured
     for _ in range(2):
         desk.undo()
     assert not bench.portrait.sitter.known
-    assert bench.leaves_size_out()
+    assert bench.standpoint.leaves_size_out()
 
 
 def test_two_persons_are_named(desk, qtbot):
@@ -139,7 +139,7 @@ def test_an_open_mouth_is_ticked_on_the_desk(desk, qtbot, tmp_path):
     assert tick.isVisible() and not tick.isChecked()
     QTest.mouseClick(tick, LEFT, pos=QPoint(8, tick.height() // 2))
     assert bench.portrait.sitter.photo("photo1").mouth_open
-    assert bench.out_of_date()
+    assert bench.standpoint.out_of_date()
     solve(desk, qtbot)
     container.save(bench.portrait, tmp_path / "open.yewfinch")
     assert container.load(tmp_path / "open.yewfinch").sitter.photo("photo1").mouth_open
@@ -167,13 +167,13 @@ def test_fit_to_the_sitter_is_one_step_and_says_what_it_rests_on(desk, qtbot):
     bench.said.connect(lambda text, kind: said.append(text))
     bench.portrait.perform(desk.panel("Base head").steering.maker.begin(bench.portrait, bench.portrait.figure, "fresh"))
     QTest.mouseClick(desk.stage_buttons["Block"], LEFT)
-    before, steps = bench.likeness().overall, len(bench.portrait.history.names)
+    before, steps = bench.standpoint.likeness().overall, len(bench.portrait.history.names)
     form = bench.portrait.surface("head").positions.copy()
     desk.panel("Base head").lopsided.click()
     QTest.mouseClick(desk.panel("Base head").fit, LEFT)
     qtbot.waitUntil(lambda: not desk.panel("Base head").steering.busy() and any("drawn lines" in t for t in said), timeout=60000)
     assert len(bench.portrait.history.names) == steps + 1
-    assert bench.likeness().overall < 0.4 * before
+    assert bench.standpoint.likeness().overall < 0.4 * before
     assert "which moved the surface by up to" in said[-1]
     desk.undo()
     np.testing.assert_array_equal(bench.portrait.surface("head").positions, form)

@@ -13,6 +13,7 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, drag, drop, line
 from tools.parts import doer, marking
+from yewfinch.core.document.verbs import marking as marks
 from yewfinch.core.formats import container
 from yewfinch.demo.demo_portrait import photo_file
 
@@ -42,52 +43,52 @@ def test_the_whole_job(window, qtbot, tmp_path):
         spot = canvas.to_widget(u * photo.width, v * photo.height)
         drag(canvas, [(spot.x() + 1, spot.y() + 1), (spot.x(), spot.y())])
     QTest.keyClick(canvas, Qt.Key.Key_Return)
-    qtbot.waitUntil(lambda: bench.standing == photo.id, timeout=30000)
-    assert not bench.out_of_date()
+    qtbot.waitUntil(lambda: bench.standpoint.photo_id == photo.id, timeout=30000)
+    assert not bench.standpoint.out_of_date()
     assert portrait.sitter.photo(photo.id).standpoint.lens == pytest.approx(210, rel=0.2)
     settled(window, qtbot)
 
     # wipe, at an angle
     v = window.viewport
     QTest.keyClick(v, Qt.Key.Key_W)
-    assert bench.overlay.wipe == 0.5
+    assert bench.standpoint.overlay.wipe == 0.5
     middle = v.standpoint.wipe_point()
     drag(v, line((middle.x(), middle.y()), (middle.x() + 40, middle.y()), 4))
-    assert bench.overlay.wipe > 0.5
+    assert bench.standpoint.overlay.wipe > 0.5
     middle = v.standpoint.wipe_point()
     drag(v, line((middle.x(), middle.y() + 60), (middle.x() + 60, middle.y() + 60), 6), mods=Qt.KeyboardModifier.ShiftModifier)
-    assert abs(bench.overlay.angle) > 20
+    assert abs(bench.standpoint.overlay.angle) > 20
     QTest.keyClick(v, Qt.Key.Key_W)
-    assert bench.overlay.wipe is None
+    assert bench.standpoint.overlay.wipe is None
 
     # model while standing there: the likeness follows, the standpoint rests
     window.panel("Likeness").refresh()
-    before, camera = bench.likeness().overall, v.camera()
-    bench.take_tool("move")
-    bench.set_symmetry(False)
-    bench.set_tool(size=40.0)
+    before, camera = bench.standpoint.likeness().overall, v.camera()
+    bench.tools.take("move")
+    bench.tools.set_symmetry(False)
+    bench.tools.change(size=40.0)
     x, y = at_landmark(window, "prn")
     drag(v, line((x, y), (x - 22, y), 8))
     assert portrait.history.names[-1] == "Move"
     qtbot.waitUntil(lambda: abs(window.panel("Likeness").course.values[-1] - before) > 0.01, timeout=4000)
     np.testing.assert_allclose(v.camera().position, camera.position)
     window.undo()
-    assert bench.likeness().overall == pytest.approx(before, abs=1e-9)
+    assert bench.standpoint.likeness().overall == pytest.approx(before, abs=1e-9)
     np.testing.assert_allclose(v.camera().position, camera.position)
 
     # bring the landmarks over by half, change the step, undo it
     bench.set_stage("Features")
     window.panel("Towards the sitter").amount.setValue(50)
     QTest.mouseClick(window.panel("Towards the sitter").go, Qt.MouseButton.LeftButton)
-    half = bench.likeness().overall
+    half = bench.standpoint.likeness().overall
     assert half < 0.8 * before  # only what is beyond doubt is brought over
     steps = portrait.history.position
     window.panel("Towards the sitter").amount.setValue(100)
     assert portrait.history.position == steps  # the same step, changed
-    assert bench.likeness().overall < half
+    assert bench.standpoint.likeness().overall < half
     assert portrait.history.names[-1].endswith("by 100 %")
     window.undo()
-    assert bench.likeness().overall == pytest.approx(before, abs=1e-9)
+    assert bench.standpoint.likeness().overall == pytest.approx(before, abs=1e-9)
 
     # print the sheet and read its PDF back
     path = tmp_path / "sheet.pdf"
@@ -187,7 +188,7 @@ def test_a_bad_click_is_shown_where_it_should_be(window, qtbot):
     bench = window.bench
     photo = bench.portrait.sitter.photos[0]
     x, y = photo.marks["ch_l"]
-    bench.set_mark(photo.id, "ch_l", (x + 35, y - 30), "Move mouth corner")
+    marks.set_mark(bench.portrait, photo.id, "ch_l", (x + 35, y - 30), "Move mouth corner")
     marking(window).mark(photo.id)
     settled(window, qtbot)
     window.pages.page("desk").match.click()
@@ -209,11 +210,11 @@ def test_marks_changed_while_solving_are_not_overwritten(window, qtbot):
     bench = window.bench
     old = bench.portrait.sitter.solution
     doer(window, "solve").solve()
-    bench.set_mark("photo1", "prn", (500, 600), "Move nose tip")
+    marks.set_mark(bench.portrait, "photo1", "prn", (500, 600), "Move nose tip")
     settled(window, qtbot)
     assert bench.portrait.sitter.solution is old
     assert "changed meanwhile" in window.status.message.text()
-    assert bench.out_of_date()
+    assert bench.standpoint.out_of_date()
     assert QPointF(*bench.portrait.sitter.photos[0].marks["prn"]) == QPointF(500, 600)
 
 

@@ -30,7 +30,7 @@ def seen(w, point):
 def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     w, panel, portrait = block, block.panel("Solids"), block.bench.portrait
     click(panel.kinds["ball"])
-    key = w.bench.piece_id
+    key = w.bench.selection.piece_id
     assert portrait.pieces[key].name == "Ball"
     assert w.bench.mode == "solid"
     assert panel.by_hand.isChecked()
@@ -66,7 +66,7 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     assert np.linalg.norm(np.array(portrait.pieces[key].solid.place) - portrait.landmark("zy_l")) < 4
 
     # a stroke does not work before it is settled
-    w.bench.take_tool("clay")
+    w.bench.tools.take("clay")
     x, y = seen(w, portrait.surface(key).positions[np.argmax(portrait.surface(key).positions[:, 0])])
     at = portrait.surface(key).positions.copy()
     drag(w.viewport, line((x - 3, y), (x - 3, y + 10)))
@@ -74,13 +74,13 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     assert "settle" in w.status.message.text()
 
     w.panel("Pieces").mirror(key)
-    other = w.bench.piece_id
+    other = w.bench.selection.piece_id
     assert portrait.pieces[other].solid.place[0] == -portrait.pieces[key].solid.place[0]
 
-    w.bench.choose_piece(key)
+    w.bench.selection.choose(key)
     click(panel.settle)
     assert portrait.pieces[key].solid is None
-    w.bench.set_symmetry(False)
+    w.bench.tools.set_symmetry(False)
     drag(w.viewport, line((x - 3, y), (x - 3, y + 10)))
     assert not np.array_equal(portrait.surface(key).positions, at)
 
@@ -88,7 +88,7 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     assert w.documents.open(tmp_path / "ear.yewfinch")
     again = w.bench.portrait
     assert again.pieces[other].solid == portrait.pieces[other].solid
-    w.bench.choose_piece(other)
+    w.bench.selection.choose(other)
     typed(panel.measures["tall"].box, "70")
     rested(w, qtbot)
     assert again.pieces[other].solid.value("tall") == 70
@@ -102,7 +102,7 @@ def test_escape_puts_a_dragged_solid_back(block, qtbot):
     click(w.panel("Solids").kinds["block"])
     w.viewport.view_all()
     qtbot.wait(50)
-    key = w.bench.piece_id
+    key = w.bench.selection.piece_id
     place, steps = portrait.pieces[key].solid.place, portrait.history.position
     x, y = seen(w, place)
     QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPointF(x, y).toPoint())
@@ -127,10 +127,10 @@ def test_pieces_are_named_shown_alone_and_brought_together(block, qtbot, monkeyp
     w, portrait = block, block.bench.portrait
     click(w.panel("Solids").kinds["ball"])
     click(w.panel("Solids").settle)
-    first = w.bench.piece_id
+    first = w.bench.selection.piece_id
     click(w.panel("Solids").kinds["cone"])
     click(w.panel("Solids").settle)
-    second = w.bench.piece_id
+    second = w.bench.selection.piece_id
     monkeypatch.setattr(QInputDialog, "getText", lambda *_a, **_k: ("Left ear", True))
     w.panel("Pieces").rename(first)
     assert portrait.pieces[first].name == "Left ear"
@@ -153,7 +153,7 @@ def test_pieces_are_named_shown_alone_and_brought_together(block, qtbot, monkeyp
 def test_the_points_of_a_profile_are_edited(block, qtbot):
     w, portrait = block, block.bench.portrait
     click(w.panel("Solids").kinds["lathe"])
-    key, table = w.bench.piece_id, w.panel("Solids").points
+    key, table = w.bench.selection.piece_id, w.panel("Solids").points
     line = portrait.pieces[key].solid.line
     assert [table.table.horizontalHeaderItem(i).text() for i in range(table.table.columnCount())] == ["radius, mm", "up, mm"]
     table.table.item(1, 0).setText("70")

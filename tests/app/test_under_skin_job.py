@@ -34,7 +34,7 @@ def row(panel, key):
 
 def picture(w, qtbot):
     qtbot.wait(60)
-    image = w.viewport.small_picture(w.bench.view.camera(200, 200))
+    image = w.viewport.small_picture(w.bench.outlook.view.camera(200, 200))
     bits = image.constBits()
     bits.setsize(image.sizeInBytes())
     return np.frombuffer(bits, np.uint8).reshape(200, -1)[:, :600].astype(int)
@@ -53,9 +53,9 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     np.testing.assert_array_equal(picture(w, qtbot), through)
 
     # a stroke goes to the clay, not to the skull that is seen through it, and the table tells
-    w.bench.set_view(w.bench.view.turned(0, 0))
-    w.bench.take_tool("clay")
-    w.bench.set_tool(size=30.0, strength=1.0)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
+    w.bench.tools.take("clay")
+    w.bench.tools.change(size=30.0, strength=1.0)
     qtbot.wait(30)
     bone = portrait.surface(SKULL).positions.copy()
     i = row(panel, "glabella")
@@ -63,14 +63,14 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     x, y = at_landmark(w, "g")
     for _ in range(3):
         drag(w.viewport, line((x - 12, y), (x + 12, y)))
-    assert w.bench.piece_id == "head"
+    assert w.bench.selection.piece_id == "head"
     np.testing.assert_array_equal(portrait.surface(SKULL).positions, bone)
     qtbot.waitUntil(lambda: float(panel.table.item(i, 2).text()) > before + 0.5)
 
     # the name of a peg under the pointer, and of a chosen row
     panel.table.setFocus()
     panel.table.selectRow(row(panel, "menton"))
-    assert w.bench.peg == "menton"
+    assert w.bench.selection.peg == "menton"
     end = w.viewport.camera().project(pegs(portrait)["cheekbone_arch_l"][1])[0]
     w.viewport._hover(QPointF(float(end[0]), float(end[1])))
     qtbot.wait(30)
@@ -100,7 +100,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     # clay of it
     click(panel.clay)
     assert SKULL not in again.pieces
-    clay = again.pieces[w.bench.piece_id]
+    clay = again.pieces[w.bench.selection.piece_id]
     assert clay.name == "Skull"
     assert not clay.fixed
     qtbot.waitUntil(panel.make.isVisible)

@@ -27,20 +27,20 @@ def wheel(widget, at, steps):
 
 def test_background_turns_middle_pans_right_turns_wheel_zooms(window):
     v, bench = window.viewport, window.bench
-    start = bench.view
+    start = bench.outlook.view
     drag(v, line((20, 20), (80, 20), 4))
-    assert bench.view.turn == pytest.approx(start.turn - 24, abs=0.1)
-    turned = bench.view
+    assert bench.outlook.view.turn == pytest.approx(start.turn - 24, abs=0.1)
+    turned = bench.outlook.view
     drag(v, line((300, 200), (330, 220), 4), Qt.MouseButton.RightButton)
-    assert bench.view.tilt == pytest.approx(turned.tilt + 8, abs=0.1)
-    panned = bench.view
+    assert bench.outlook.view.tilt == pytest.approx(turned.tilt + 8, abs=0.1)
+    panned = bench.outlook.view
     drag(v, line((300, 200), (340, 200), 4), Qt.MouseButton.MiddleButton)
-    assert np.linalg.norm(np.subtract(bench.view.target, panned.target)) > 5
+    assert np.linalg.norm(np.subtract(bench.outlook.view.target, panned.target)) > 5
     assert bench.portrait.history.names == []
-    bench.set_view(start)
+    bench.outlook.set_view(start)
     found = v.look_at(QPointF(350, 250))
     wheel(v, (350, 250), 3)
-    assert bench.view.distance < start.distance * 0.7
+    assert bench.outlook.view.distance < start.distance * 0.7
     again = v.look_at(QPointF(350, 250))
     assert np.linalg.norm(again[0].point - found[0].point) < 12  # zooms to the cursor
 
@@ -48,27 +48,27 @@ def test_background_turns_middle_pans_right_turns_wheel_zooms(window):
 def test_dial_snaps_and_arrows_step(window):
     dial, bench = window.turntable.dial, window.bench
     QTest.mouseClick(dial, Qt.MouseButton.LeftButton, pos=QPoint(round(dial.x_of(90)) + 3, 14))
-    assert bench.view.turn == 90
+    assert bench.outlook.view.turn == 90
     QTest.keyClick(dial, Qt.Key.Key_Left)
-    assert bench.view.turn == 75
+    assert bench.outlook.view.turn == 75
     QTest.keyClick(dial, Qt.Key.Key_Up)
-    assert bench.view.tilt == 15
+    assert bench.outlook.view.tilt == 15
     QTest.mouseClick(window.round.buttons["profile-right"], Qt.MouseButton.LeftButton)
-    assert bench.view.turn == -90
+    assert bench.outlook.view.turn == -90
     window.turntable.lens.setValue(50)
-    assert bench.view.lens == 50
+    assert bench.outlook.view.lens == 50
     window.turntable.flat.click()
-    assert bench.view.orthographic
+    assert bench.outlook.view.orthographic
 
 
 def test_view_all_and_view_selected(window):
     bench = window.bench
     QTest.keyClick(window, Qt.Key.Key_Home)
-    whole = bench.view.distance
-    bench.choose_landmark("prn")
+    whole = bench.outlook.view.distance
+    bench.selection.choose_landmark("prn")
     QTest.keyClick(window, Qt.Key.Key_End)
-    assert bench.view.distance < whole / 2
-    np.testing.assert_allclose(bench.view.target, bench.portrait.landmark("prn"), atol=1e-3)
+    assert bench.outlook.view.distance < whole / 2
+    np.testing.assert_allclose(bench.outlook.view.target, bench.portrait.landmark("prn"), atol=1e-3)
 
 
 def test_pen_pressure_reaches_the_clay(window, qtbot):
@@ -102,16 +102,16 @@ def test_keys_take_tools_and_change_sizes(window):
     bench = window.bench
     for key, tool in ((Qt.Key.Key_M, "move"), (Qt.Key.Key_R, "crease"), (Qt.Key.Key_S, "smooth"), (Qt.Key.Key_C, "clay")):
         QTest.keyClick(window, key)
-        assert bench.tool_id == tool
+        assert bench.tools.tool_id == tool
         assert window.tools[0].buttons[tool].isChecked()
-    size = bench.tool_settings.size
+    size = bench.tools.settings.size
     QTest.keyClick(window, Qt.Key.Key_BracketRight)
-    assert bench.tool_settings.size == pytest.approx(size * 1.15)
-    assert window.tools[0].diameter.value() == pytest.approx(bench.tool_settings.size, abs=0.05)
+    assert bench.tools.settings.size == pytest.approx(size * 1.15)
+    assert window.tools[0].diameter.value() == pytest.approx(bench.tools.settings.size, abs=0.05)
     QTest.keyClick(window, Qt.Key.Key_BracketLeft)
-    assert bench.tool_settings.size == pytest.approx(size)
+    assert bench.tools.settings.size == pytest.approx(size)
     QTest.keyClick(window, Qt.Key.Key_T)
-    assert not bench.symmetry
+    assert not bench.tools.symmetry
     assert not window.tools[0].symmetry.isChecked()
 
 
@@ -133,15 +133,15 @@ def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
     bench, v = window.bench, window.viewport
     photo = bench.portrait.sitter.photos[0]
     QTest.mouseClick(window.walls.cards[photo.id].picture, Qt.MouseButton.LeftButton)
-    assert bench.standing == photo.id
+    assert bench.standpoint.photo_id == photo.id
     assert window.walls.overlay.isVisible()
     # the clay's landmarks are drawn where the photo's standpoint says
     box, point = v.standpoint.box(), bench.portrait.landmark("prn")
-    u, w = bench.alignment.camera(photo.standpoint.camera()).project(point)[0]
+    u, w = bench.standpoint.alignment.camera(photo.standpoint.camera()).project(point)[0]
     scale = box.width() / photo.width
     x, y = v.camera().project(point)[0]
     assert (x, y) == pytest.approx((box.left() + u * scale, box.top() + w * scale), abs=1e-6)
-    bench.set_show_fringes(False)
+    bench.outlook.set_show_fringes(False)
     qtbot.waitUntil(lambda: not v.photos.busy(), timeout=8000)
 
     def middle():
@@ -158,14 +158,14 @@ def test_standing_there_lays_photo_and_clay_over_each_other(window, qtbot):
     window.walls.overlay.opacity.setValue(50)
     assert np.abs(middle() - (only_clay + only_photo) / 2).max() < 6
     window.walls.overlay.wipe.click()
-    assert bench.overlay.wipe == 0.5
+    assert bench.standpoint.overlay.wipe == 0.5
     line_x = box.left() + 0.5 * box.width()
     drag(v, line((line_x, 300), (line_x - 60, 300), 5))
-    assert bench.overlay.wipe == pytest.approx(0.5 - 60 / box.width(), abs=0.01)
+    assert bench.standpoint.overlay.wipe == pytest.approx(0.5 - 60 / box.width(), abs=0.01)
     window.walls.overlay.blink.click()
     qtbot.waitUntil(lambda: not v.blink_on, timeout=3000)
     drag(v, line((box.right() + 40, 30), (box.right() + 90, 30), 4), Qt.MouseButton.RightButton)
-    assert bench.standing is None
+    assert bench.standpoint.photo_id is None
     assert not window.walls.overlay.isVisible()
 
 
@@ -174,14 +174,14 @@ def test_likeness_row_flies_to_its_photo_and_follows_the_clay(window, qtbot):
     window.panel("Likeness").refresh()
     worst = window.panel("Likeness").rows[0]
     window.panel("Likeness").table.cellClicked.emit(0, 0)
-    assert bench.standing in worst.photos
-    assert bench.landmark == worst.key
+    assert bench.standpoint.photo_id in worst.photos
+    assert bench.selection.landmark == worst.key
     s = bench.portrait.surface("head")
     rows = s.rows_in_ball(bench.portrait.landmark(worst.key), 15.0)
     from yewfinch.core.document.model.edits import Edit
     from yewfinch.core.mesh.surface.rows_change import RowsChange
 
-    step = bench.likeness().alignment.rotation.T @ worst.vector
+    step = bench.standpoint.likeness().alignment.rotation.T @ worst.vector
     after = (s.positions[rows] - step * 0.9).astype(np.float32)
     bench.portrait.perform(Edit("Push", (RowsChange("head", "positions", rows, s.positions[rows].copy(), after),)))
 
@@ -206,11 +206,11 @@ def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch
         qtbot.wait(30)
     assert laid == [1]
     ring = window.rooms["stroke"].overs[1].paint.func.__self__.ring(view)
-    size = window.bench.tool_settings.size
+    size = window.bench.tools.settings.size
     across = np.linalg.norm(ring - view.hit.point, axis=1)
     assert (across > size / 2 - 0.01).all()  # laid on the clay it is longer than wide
     assert np.median(across) < size * 0.6
-    window.bench.set_tool(size=size * 2)
+    window.bench.tools.change(size=size * 2)
     qtbot.waitUntil(lambda: len(laid) == 2, timeout=3000)
 
 
@@ -256,21 +256,21 @@ def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     window.panel("Colour").pick.click()
     x, y = at_landmark(window, "tr")
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(x), int(y)))
-    assert bench.rgb == (12, 140, 220)
+    assert bench.tools.rgb == (12, 140, 220)
     assert window.panel("Colour").hex.text() == "#0c8cdc"
     window.panel("Colour").photo.click()
     assert "matched photo first" in window.status.message.text()
-    bench.stand_at(bench.portrait.sitter.photos[0].id)
+    bench.standpoint.take(bench.portrait.sitter.photos[0].id)
     window.panel("Colour").photo.click()
     box = window.viewport.standpoint.box()
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20))
-    r, g, b = bench.rgb
+    r, g, b = bench.tools.rgb
     assert max(r, g, b) < 140  # the dark pullover
     window.panel("Colour").hex.setText("#123456")
     window.panel("Colour").hex.editingFinished.emit()
-    assert bench.rgb == (0x12, 0x34, 0x56)
+    assert bench.tools.rgb == (0x12, 0x34, 0x56)
     window.panel("Colour").fill.click()
-    assert tuple(bench.portrait.surface(bench.piece_id).colour[0, :3]) == (0x12, 0x34, 0x56)
+    assert tuple(bench.portrait.surface(bench.selection.piece_id).colour[0, :3]) == (0x12, 0x34, 0x56)
 
 
 def test_tab_hides_panels_from_the_clay_and_moves_the_focus_elsewhere(window):
@@ -293,9 +293,9 @@ def test_tab_hides_panels_from_the_clay_and_moves_the_focus_elsewhere(window):
 
 def test_escape_leaves_the_mode_and_then_the_standpoint(window):
     bench = window.bench
-    bench.stand_at(bench.portrait.sitter.photos[0].id)
+    bench.standpoint.take(bench.portrait.sitter.photos[0].id)
     bench.set_mode("distance")
     QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
-    assert (bench.mode, bench.standing is not None) == ("tool", True)
+    assert (bench.mode, bench.standpoint.photo_id is not None) == ("tool", True)
     QTest.keyClick(window.viewport, Qt.Key.Key_Escape)
-    assert bench.standing is None
+    assert bench.standpoint.photo_id is None

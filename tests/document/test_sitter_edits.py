@@ -5,6 +5,7 @@ from dataclasses import replace
 import pytest
 
 from yewfinch.core.anatomy.lore.measures import Measure
+from yewfinch.core.document.verbs import marking as marks
 from yewfinch.core.formats import container
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.sitter.joint import solve_sitter
@@ -94,28 +95,28 @@ def test_done_undone_done_again_saved_and_opened(bench, tmp_path, name):
     ("drawing", False), ("sheet", False), ("rule", False),
 ])  # fmt: skip
 def test_only_what_the_solve_rests_on_makes_it_out_of_date(bench, name, matters):
-    assert not bench.out_of_date()
+    assert not bench.standpoint.out_of_date()
     EDITS[name](bench)
-    assert bench.out_of_date() == matters
+    assert bench.standpoint.out_of_date() == matters
     bench.portrait.history.undo()
-    assert not bench.out_of_date()
+    assert not bench.standpoint.out_of_date()
 
 
 def test_a_solve_is_an_edit_too(bench):
     EDITS["move a mark"](bench)
     before = bench.portrait.sitter
-    assert bench.take_solution(solve_sitter(before)[0])
+    assert bench.standpoint.take_solution(solve_sitter(before)[0])
     assert bench.portrait.history.names == ["Move nose tip", "Solve the sitter"]
-    assert not bench.out_of_date()
+    assert not bench.standpoint.out_of_date()
     bench.portrait.history.undo()
     assert bench.portrait.sitter == before
-    assert bench.out_of_date()
+    assert bench.standpoint.out_of_date()
 
 
 def test_a_result_for_other_marks_is_not_taken(bench):
     solved = solve_sitter(bench.portrait.sitter)[0]
     EDITS["move a mark"](bench)
-    assert not bench.take_solution(solved)
+    assert not bench.standpoint.take_solution(solved)
     assert bench.portrait.history.names == ["Move nose tip"]
 
 
@@ -123,12 +124,12 @@ def test_a_result_keeps_what_was_only_looked_at_meanwhile(bench):
     solved = solve_sitter(bench.portrait.sitter)[0]
     EDITS["crop"](bench)
     EDITS["drawing"](bench)
-    assert bench.take_solution(solved)
+    assert bench.standpoint.take_solution(solved)
     assert first(bench).crop is not None
     assert first(bench).drawings
 
 
 def test_the_unchanged_is_no_edit(bench):
-    bench.set_mark("photo1", "prn", first(bench).marks["prn"], "Move nose tip")
-    bench.change_photo(first(bench), "Nothing")
+    marks.set_mark(bench.portrait, "photo1", "prn", first(bench).marks["prn"], "Move nose tip")
+    marks.change_photo(bench.portrait, first(bench), "Nothing")
     assert bench.portrait.history.names == []

@@ -19,7 +19,7 @@ from yewfinch.core.sitter import _surface_fit_kernels, surface_fit
 from yewfinch.core.sitter.alignment import procrustes
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.drawn_lines import contour, curve_of, landmarks_on
-from yewfinch.core.sitter.joint import solve_sitter, stamp
+from yewfinch.core.sitter.joint import digest, solve_sitter
 from yewfinch.core.sitter.outlines import Gap
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.demo.shapes import cube_sphere
@@ -71,7 +71,7 @@ def off(points, truth):
 def test_lines_make_the_landmarks_surer_and_no_worse(drawn):
     _, truth, sitter = drawn
     bare = replace(sitter, photos=tuple(replace(p, curves={}) for p in sitter.photos))
-    assert stamp(bare) != stamp(sitter)
+    assert digest(bare) != digest(sitter)
     _, without = solve_sitter(bare)
     _, with_lines = solve_sitter(sitter)
     seen = [k for k in without.seen if k in with_lines.seen]

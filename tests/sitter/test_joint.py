@@ -13,7 +13,7 @@ from yewfinch.core.shared.errors import CancelledError, CannotSolveError
 from yewfinch.core.sitter import bundle, joint
 from yewfinch.core.sitter.alignment import procrustes
 from yewfinch.core.sitter.head_prior import head_prior
-from yewfinch.core.sitter.joint import solve_sitter, stamp
+from yewfinch.core.sitter.joint import digest, solve_sitter
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.core.sitter.settle import mark_tests
 from yewfinch.demo.random_sitters import invented
@@ -220,9 +220,9 @@ def test_it_can_be_cancelled():
 def test_the_stamp_changes_with_what_matters_only():
     made = invented(np.random.default_rng(18), 2)
     s = made.sitter
-    assert stamp(s) == stamp(replace(s, photos=(replace(s.photos[0], name="x", note="y", turn=90.0), s.photos[1])))
-    assert stamp(s) != stamp(s.replaced(s.photos[0].marked("prn", (1.0, 2.0))))
-    assert stamp(s) != stamp(replace(s, kind="man"))
+    assert digest(s) == digest(replace(s, photos=(replace(s.photos[0], name="x", note="y", turn=90.0), s.photos[1])))
+    assert digest(s) != digest(s.replaced(s.photos[0].marked("prn", (1.0, 2.0))))
+    assert digest(s) != digest(replace(s, kind="man"))
 
 
 # --- the numbers behind it ---------------------------------------------------------------------

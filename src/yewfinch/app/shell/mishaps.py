@@ -115,7 +115,7 @@ class Mishaps(QObject):
             busy = view.busy
             view.cancel()
             self.window.bench.portrait.pieces_changed.emit()
-            self.window.bench.view_changed.emit()
+            self.window.bench.outlook.changed.emit()
         except Exception as second:
             self.journal.report(second)
             return "What was under way could not be taken back."

@@ -11,7 +11,8 @@ from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.file_dialogs import FileDialogs
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sculpt.toolbox import tools
-from yewfinch.core.session.bench import OVERLAYS, STAGES, Bench
+from yewfinch.core.session.bench import STAGES, Bench
+from yewfinch.core.session.standpoint_state import OVERLAYS
 
 
 class Window(Protocol):
@@ -65,21 +66,21 @@ def _edits(w: Window) -> Iterator[Action]:
 
     def by_size(factor: float) -> None:
         if not w.viewport.hands.resize(factor):
-            bench.set_tool(size=bench.tool_settings.size * factor)
+            bench.tools.change(size=bench.tools.settings.size * factor)
 
     yield Action("undo", "Undo", "Edit", "Ctrl+Z", "Take the last edit back.", w.undo, lambda: bench.portrait.history.can_undo, place=0)
     yield Action("redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, lambda: bench.portrait.history.can_redo, place=1)
     yield Action("smaller", "Smaller tool", "Edit", "[", "Make the tool, or the chosen ball of an armature, smaller.", partial(by_size, 1 / 1.15), place=200)
     yield Action("larger", "Larger tool", "Edit", "]", "Make it larger.", partial(by_size, 1.15), place=201)
     yield Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",
-                 lambda: bench.set_symmetry(not bench.symmetry), place=402)  # fmt: skip
+                 lambda: bench.tools.set_symmetry(not bench.tools.symmetry), place=402)  # fmt: skip
 
 
 def _views(w: Window) -> Iterator[Action]:
     bench, view = w.bench, w.viewport
 
     def orthographic() -> None:
-        bench.set_view(replace(bench.view, orthographic=not bench.view.orthographic))
+        bench.outlook.set_view(replace(bench.outlook.view, orthographic=not bench.outlook.view.orthographic))
 
     yield Action("view_all", "View all", "View", "Home", "Show everything.", view.view_all, place=10)
     yield Action("view_selected", "View selected", "View", "End", "Show the chosen landmark or piece.", view.view_selected, place=11)
@@ -94,24 +95,24 @@ def _views(w: Window) -> Iterator[Action]:
 
 def _standpoint(bench: Bench) -> Iterator[Action]:
     def standing() -> bool:
-        return bench.standing_photo() is not None
+        return bench.standpoint.photo() is not None
 
     def wipe() -> None:
-        bench.set_overlay(wipe=0.5 if bench.overlay.wipe is None else None, angle=0.0)
+        bench.standpoint.set_overlay(wipe=0.5 if bench.standpoint.overlay.wipe is None else None, angle=0.0)
 
     def next_overlay() -> None:
         names = list(OVERLAYS)
-        bench.set_overlay(mode=names[(names.index(bench.overlay.mode) + 1) % len(names)])
+        bench.standpoint.set_overlay(mode=names[(names.index(bench.standpoint.overlay.mode) + 1) % len(names)])
 
     yield Action("leave", "Leave the standpoint", "View", "", "Go back to the turntable (Esc in the clay view).",
-                 lambda: bench.stand_at(None), standing, place=100)  # fmt: skip
+                 lambda: bench.standpoint.take(None), standing, place=100)  # fmt: skip
     yield Action("wipe", "Wipe", "View", "W", "Photo on one side, clay on the other.", wipe, standing, place=101)
     yield Action("blink", "Blink", "View", "B", "Photo and clay in turn.",
-                 lambda: bench.set_overlay(blink=not bench.overlay.blink), standing, place=102)  # fmt: skip
+                 lambda: bench.standpoint.set_overlay(blink=not bench.standpoint.overlay.blink), standing, place=102)  # fmt: skip
     yield Action("overlay", "Next overlay", "View", "G", "Photo, difference, the clay's outline, the photo's edges.",
                  next_overlay, standing, place=103)  # fmt: skip
 
 
 def _tools(bench: Bench) -> Iterator[Action]:
     for place, spec in enumerate(tools()):
-        yield Action(f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint, partial(bench.take_tool, spec.id), place=place)
+        yield Action(f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint, partial(bench.tools.take, spec.id), place=place)

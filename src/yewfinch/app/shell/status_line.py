@@ -57,7 +57,7 @@ class StatusLine(QWidget):
         self._clock.start()
         viewport.hovered.connect(self._hovered)
         bench.said.connect(self.say)
-        bench.tool_changed.connect(self.refresh)
+        bench.tools.changed.connect(self.refresh)
         bench.portrait_changed.connect(self.refresh)
         documents.changed.connect(self.refresh)
         documents.working.connect(self._working)
@@ -102,7 +102,7 @@ class StatusLine(QWidget):
         """Vertices, symmetry and when it was saved."""
         portrait = self.bench.portrait
         count = grouped(sum(len(p.surface) for p in portrait.pieces.values()))
-        symmetry = "symmetry on" if self.bench.symmetry else "symmetry off"
+        symmetry = "symmetry on" if self.bench.tools.symmetry else "symmetry off"
         if self.documents.unsaved:
             saved = "unsaved changes"
         elif self._saved is not None:

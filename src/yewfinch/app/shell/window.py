@@ -279,7 +279,7 @@ class MainWindow(QMainWindow):
         self.name.setToolTip(str(self.documents.path or "not saved yet"))
 
     def _preview(self) -> bytes | None:
-        image = self.viewport.small_picture(self.bench.view.camera(320, 320))
+        image = self.viewport.small_picture(self.bench.outlook.view.camera(320, 320))
         if image.isNull():
             return None
         data = QByteArray()

@@ -172,7 +172,7 @@ class ClayPicture(QObject):
             self.canvas.resolve()
         renderer.context.finish()
         seconds, work = time.perf_counter() - begun, renderer.work_done(camera, self._rough)
-        if work > LITTLE and self.bench.looking.occlusion <= 0.0:
+        if work > LITTLE and self.bench.outlook.looking.occlusion <= 0.0:
             self._pace += LEARN * (seconds / work - self._pace)
         self._stale = self._whole = False
         if self._rough:
@@ -209,7 +209,7 @@ class ClayPicture(QObject):
             self._draw_part(renderer, camera, part)
             self._deep, renderer.depths_stay = True, False
             renderer.context.finish()
-            if work > LITTLE and self.bench.looking.occlusion <= 0.0:
+            if work > LITTLE and self.bench.outlook.looking.occlusion <= 0.0:
                 self._tile_pace += LEARN * ((time.perf_counter() - at) / work - self._tile_pace)
 
     def _rested(self) -> None:

@@ -30,14 +30,14 @@ def hold(target: PhotoLayer, image: QImage) -> None:
 
 def standpoint_layer(bench: Bench, photos: PhotoStore, standpoint: StandpointView, target: PhotoLayer, ratio: float) -> Layer | None:
     """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""
-    photo = bench.standing_photo()
+    photo = bench.standpoint.photo()
     if photo is None:
         return None
     image = photos.image(bench.portrait.sitter, photo)
     if image.isNull():
         return None
     hold(target, image)
-    box, o = standpoint.box(), bench.overlay
+    box, o = standpoint.box(), bench.standpoint.overlay
     wipe = None
     if o.wipe is not None:
         at = standpoint.wipe_point()

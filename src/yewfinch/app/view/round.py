@@ -63,8 +63,8 @@ class Round(QWidget):
         self._timer.timeout.connect(self._draw_next)
         bench.portrait_changed.connect(self._opened)
         viewport.stroke_ended.connect(self.refresh)
-        bench.view_changed.connect(self._looked)
-        self._look = bench.looking
+        bench.outlook.changed.connect(self._looked)
+        self._look = bench.outlook.looking
         self._opened()
 
     def _opened(self) -> None:
@@ -79,7 +79,7 @@ class Round(QWidget):
 
     def _looked(self) -> None:
         """Another finish, another light: all pictures alike."""
-        now, then = self.bench.looking, self._look
+        now, then = self.bench.outlook.looking, self._look
         if (now.finish, now.studio, now.raking, now.black) != (then.finish, then.studio, then.raking, then.black):
             self.refresh()
         self._look = now
@@ -145,11 +145,11 @@ class Round(QWidget):
         """Look from there."""
         if name in DIRECTIONS:
             turn, tilt = DIRECTIONS[name]
-            self.bench.set_view(self.bench.view.turned(turn, tilt))
+            self.bench.outlook.set_view(self.bench.outlook.view.turned(turn, tilt))
             return
         photo = self._photo(name)
         if photo is not None:
-            self.bench.stand_at(photo.id)
+            self.bench.standpoint.take(photo.id)
 
     def _photo(self, name: str) -> Photo | None:
         return next((p for p in self.bench.portrait.sitter.photos if f"{PHOTO}{p.name}" == name), None)
@@ -196,7 +196,7 @@ class Round(QWidget):
         if photo is None:
             turn, tilt = DIRECTIONS[name]
             return View().turned(turn, tilt).fit(bounds_of(self.bench.portrait), w, h).camera(w, h)
-        whole = self.bench.photo_camera(photo, self.bench.lay_on())
+        whole = self.bench.standpoint.photo_camera(photo, self.bench.standpoint.lay_on())
         return None if whole is None else whole.fitted(w, h)[0]
 
     def _lines(self, pixmap: QPixmap, photo: Photo, w: int, h: int) -> None:

@@ -105,7 +105,7 @@ class SideView(QWidget):
         """The large view looks from here."""
         assert event is not None
         if event.button() == Qt.MouseButton.LeftButton:
-            self.bench.set_view(self.bench.view.turned(self.view.turn, self.view.tilt))
+            self.bench.outlook.set_view(self.bench.outlook.view.turned(self.view.turn, self.view.tilt))
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:  # noqa: N802
         """Nearer or further."""

@@ -14,11 +14,11 @@ from yewfinch.app.view.standpoint_view import StandpointView
 def paint(p: QPainter, standpoint: StandpointView) -> None:
     """Paint them, with the drawings on the photo; nothing where one stands nowhere."""
     bench = standpoint.bench
-    photo, overlay = bench.standing_photo(), bench.overlay
+    photo, overlay = bench.standpoint.photo(), bench.standpoint.overlay
     if photo is None:
         return
     box = standpoint.box()
-    if bench.show_fringes:
+    if bench.outlook.show_fringes:
         for drawing in photo.drawings:
             if drawing.visible:
                 paint_drawing(p, drawing, lambda x, y: QPointF(*(float(v) for v in standpoint.point(photo, (x, y)))))

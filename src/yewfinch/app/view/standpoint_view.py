@@ -43,11 +43,11 @@ class StandpointView:
     @property
     def zoom(self) -> tuple[float, float, float]:
         """Enlargement and shift, pixels, of the photo."""
-        return self._zooms.get(self.bench.standing or "", (1.0, 0.0, 0.0))
+        return self._zooms.get(self.bench.standpoint.photo_id or "", (1.0, 0.0, 0.0))
 
     def _set_zoom(self, value: tuple[float, float, float]) -> None:
-        if self.bench.standing is not None:
-            self._zooms[self.bench.standing] = value
+        if self.bench.standpoint.photo_id is not None:
+            self._zooms[self.bench.standpoint.photo_id] = value
             self._redraw()
 
     def forget(self) -> None:
@@ -56,14 +56,14 @@ class StandpointView:
 
     def reset_zoom(self) -> None:
         """Show the whole photo again."""
-        self._zooms.pop(self.bench.standing or "", None)
+        self._zooms.pop(self.bench.standpoint.photo_id or "", None)
         self._redraw()
 
     # --- where it lies -------------------------------------------------------------------
 
     def camera(self) -> Camera | None:
         """The camera of the standpoint, its photo fitted into the widget, in logical pixels; None if one stands nowhere."""
-        standing = self.bench.standing_camera()
+        standing = self.bench.standpoint.camera()
         if standing is None:
             return None
         w, h = float(max(1, self._widget.width())), float(max(1, self._widget.height()))
@@ -76,7 +76,7 @@ class StandpointView:
 
     def box(self) -> QRectF:
         """Where the framed photo lies, logical pixels."""
-        standing = self.bench.standing_camera()
+        standing = self.bench.standpoint.camera()
         if standing is None:
             return QRectF()
         _, (x, y, w, h) = standing.fitted(self._widget.width(), self._widget.height())
@@ -116,19 +116,19 @@ class StandpointView:
 
     def wipe_point(self) -> QPointF:
         """The middle of the wipe line on the widget."""
-        wipe = self.bench.overlay.wipe
+        wipe = self.bench.standpoint.overlay.wipe
         way, extent = self._wipe_way()
         return self.box().center() + way * (((0.5 if wipe is None else wipe) - 0.5) * extent)
 
     def _wipe_way(self) -> tuple[QPointF, float]:
         """Across the wipe line, towards the clay's side, and how far the photo reaches that way."""
-        a, box = np.radians(self.bench.overlay.angle), self.box()
+        a, box = np.radians(self.bench.standpoint.overlay.angle), self.box()
         way = QPointF(float(np.cos(a)), float(np.sin(a)))
         return way, max(1.0, abs(way.x()) * box.width() + abs(way.y()) * box.height())
 
     def near_wipe(self, at: QPointF) -> bool:
         """Is a point on the wipe line?"""
-        if self.bench.overlay.wipe is None or self.bench.standing_photo() is None:
+        if self.bench.standpoint.overlay.wipe is None or self.bench.standpoint.photo() is None:
             return False
         return abs(QPointF.dotProduct(at - self.wipe_point(), self._wipe_way()[0])) < _NEAR
 
@@ -137,8 +137,8 @@ class StandpointView:
         if turn:
             way = at - self.wipe_point()
             angle = float(np.degrees(np.arctan2(way.y(), way.x()))) - 90.0
-            self.bench.set_overlay(angle=round((angle + 90.0) % 180.0 - 90.0, 1))
+            self.bench.standpoint.set_overlay(angle=round((angle + 90.0) % 180.0 - 90.0, 1))
             return
         way, extent = self._wipe_way()
         t = 0.5 + QPointF.dotProduct(at - self.box().center(), way) / extent
-        self.bench.set_overlay(wipe=min(1.0, max(0.0, t)))
+        self.bench.standpoint.set_overlay(wipe=min(1.0, max(0.0, t)))

@@ -32,7 +32,7 @@ class Dial(QWidget):
         self.setMinimumSize(300, 44)
         self.setToolTip("Drag to turn the work, click a tick to snap to it, arrow keys turn by 15°")
         self._pressed: QPointF | None = None
-        bench.view_changed.connect(lambda: self.update())
+        bench.outlook.changed.connect(lambda: self.update())
 
     def sizeHint(self) -> QSize:  # noqa: N802 - Qt's name
         """Wide and low."""
@@ -64,13 +64,13 @@ class Dial(QWidget):
         if self.hasFocus():
             p.setPen(QPen(theme.color("yew"), 1, Qt.PenStyle.DotLine))
             p.drawRect(self.rect().adjusted(0, 0, -1, -1))
-        if self.bench.standing is None:
+        if self.bench.standpoint.photo_id is None:
             p.setPen(Qt.PenStyle.NoPen)
             p.setBrush(theme.color("yew"))
-            p.drawEllipse(QPointF(self.x_of(self.bench.view.turn), y), 8, 8)
+            p.drawEllipse(QPointF(self.x_of(self.bench.outlook.view.turn), y), 8, 8)
 
     def _go(self, turn: float) -> None:
-        self.bench.set_view(self.bench.view.turned(turn, self.bench.view.tilt))
+        self.bench.outlook.set_view(self.bench.outlook.view.turned(turn, self.bench.outlook.view.tilt))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
         """Snap to a tick, or go where the click was."""
@@ -94,14 +94,14 @@ class Dial(QWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
         """Arrows turn and tilt by steps."""
         assert event is not None
-        view = self.bench.view
+        view = self.bench.outlook.view
         steps = {Qt.Key.Key_Left: (-STEP, 0), Qt.Key.Key_Right: (STEP, 0),
                  Qt.Key.Key_Up: (0, STEP), Qt.Key.Key_Down: (0, -STEP)}  # fmt: skip
         move = steps.get(Qt.Key(event.key()))
         if move is None:
             super().keyPressEvent(event)
             return
-        self.bench.set_view(view.turned(view.turn + move[0], view.tilt + move[1]))
+        self.bench.outlook.set_view(view.turned(view.turn + move[0], view.tilt + move[1]))
 
 
 class Turntable(QWidget):
@@ -130,7 +130,7 @@ class Turntable(QWidget):
         row.addWidget(self.tilt)
         self.flat = QCheckBox("flat")
         self.flat.setToolTip("Orthographic: parallel lines stay parallel, nothing shrinks with distance (O)")
-        self.flat.clicked.connect(lambda on: bench.set_view(replace(bench.view, orthographic=on)))
+        self.flat.clicked.connect(lambda on: bench.outlook.set_view(replace(bench.outlook.view, orthographic=on)))
         row.addWidget(self.flat)
         self.lens = QDoubleSpinBox()
         self.lens.setRange(12, 400)
@@ -141,20 +141,20 @@ class Turntable(QWidget):
         self.lens.setKeyboardTracking(False)
         self.lens.setToolTip("Lens of the view, as on a 36 x 24 mm frame")
         self.lens.setAccessibleName("lens")
-        self.lens.valueChanged.connect(lambda v: bench.set_view(bench.view.with_lens(v)))
+        self.lens.valueChanged.connect(lambda v: bench.outlook.set_view(bench.outlook.view.with_lens(v)))
         row.addWidget(self.lens)
-        bench.view_changed.connect(self.refresh)
-        bench.overlay_changed.connect(self.refresh)
+        bench.outlook.changed.connect(self.refresh)
+        bench.standpoint.changed.connect(self.refresh)
         bench.portrait_changed.connect(self.refresh)
         self.refresh()
 
     def _tilted(self, value: int) -> None:
-        self.bench.set_view(self.bench.view.turned(self.bench.view.turn, value))
+        self.bench.outlook.set_view(self.bench.outlook.view.turned(self.bench.outlook.view.turn, value))
 
     def refresh(self) -> None:
         """Show the view in force."""
-        view = self.bench.view
-        photo = self.bench.standing_photo()
+        view = self.bench.outlook.view
+        photo = self.bench.standpoint.photo()
         for widget in (self.tilt, self.flat, self.lens):
             widget.blockSignals(True)
         self.tilt.setValue(round(view.tilt))

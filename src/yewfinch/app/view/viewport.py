@@ -77,9 +77,9 @@ class Viewport(QWidget):
         self.hands = Hands(bench, self.stroke_ended.emit)
         self._overs: list[Over] = [Over(10.0, partial(standpoint_paint.paint, standpoint=self.standpoint))]
         self._pictures: list[Pictures] = []
-        bench.view_changed.connect(self._redraw)
-        bench.overlay_changed.connect(self._overlay_changed)
-        bench.tool_changed.connect(self._repaint)
+        bench.outlook.changed.connect(self._redraw)
+        bench.standpoint.changed.connect(self._overlay_changed)
+        bench.tools.changed.connect(self._repaint)
         bench.mode_changed.connect(self._mode_changed)
         bench.portrait_changed.connect(self._opened)
         photos.ready.connect(self._picture_came)
@@ -150,13 +150,13 @@ class Viewport(QWidget):
             return
         self.glass.take_hold()
         box = self.renderer.update(piece, channel, leaves)
-        if box is None or self.bench.looking.occlusion > 0 or self.bench.instead:
+        if box is None or self.bench.outlook.looking.occlusion > 0 or self.bench.outlook.instead:
             self._redraw()  # corners far from a change may darken, too
         else:
             self.picture.change(box)
 
     def _net_changed(self, _piece: str, box: DoubleArray) -> None:
-        if self.renderer is None or self.bench.looking.occlusion > 0 or self.bench.instead:
+        if self.renderer is None or self.bench.outlook.looking.occlusion > 0 or self.bench.outlook.instead:
             self._redraw()
             return
         self.glass.take_hold()
@@ -170,7 +170,7 @@ class Viewport(QWidget):
         """A picture has arrived; only what is shown here matters."""
         if any(photo_id in p.ids() for p in self._pictures):
             self._redraw()
-        elif photo_id == self.bench.standing:
+        elif photo_id == self.bench.standpoint.photo_id:
             self.update()
 
     def _repaint(self) -> None:
@@ -185,7 +185,7 @@ class Viewport(QWidget):
         self._redraw()
 
     def _overlay_changed(self) -> None:
-        if self.bench.overlay.blink and self.bench.standing is not None:
+        if self.bench.standpoint.overlay.blink and self.bench.standpoint.photo_id is not None:
             if not self._blink.isActive():
                 self._blink.start()
         else:
@@ -203,12 +203,12 @@ class Viewport(QWidget):
         """The camera for the widget's size in logical pixels."""
         w, h = float(max(1, self.width())), float(max(1, self.height()))
         standing = self.standpoint.camera()
-        return self.bench.view.camera(w, h) if standing is None else standing
+        return self.bench.outlook.view.camera(w, h) if standing is None else standing
 
     def ray(self, position: QPointF) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
         """Origin, mm, and unit direction through a point of the widget; from where it comes out of what a section cuts away."""
         origin, direction = self.camera().ray(position.x(), position.y())
-        section = self.bench.looking.section
+        section = self.bench.outlook.looking.section
         begun = None if section is None else section.entered(origin, direction)
         return (origin if begun is None else begun), direction
 
@@ -216,7 +216,7 @@ class Viewport(QWidget):
         """The nearest visible piece under a point of the widget; guides that are seen through are none."""
         origin, direction = self.ray(position)
         best: tuple[Hit, str] | None = None
-        section = self.bench.looking.section
+        section = self.bench.outlook.looking.section
         for piece in self.bench.portrait.pieces.values():
             if not piece.visible or piece.see_through:
                 continue
@@ -243,17 +243,17 @@ class Viewport(QWidget):
     def view_selected(self) -> None:
         """Show the chosen piece, or the chosen landmark's surroundings."""
         bench = self.bench
-        if bench.landmark is not None:
-            point = bench.portrait.landmark(bench.landmark)
+        if bench.selection.landmark is not None:
+            point = bench.portrait.landmark(bench.selection.landmark)
             if point is not None:
                 self._fit(np.stack([point - 28.0, point + 28.0]))
                 return
-        piece = bench.portrait.pieces.get(bench.piece_id)
+        piece = bench.portrait.pieces.get(bench.selection.piece_id)
         self._fit(bounds_of(bench.portrait) if piece is None else piece.surface.bounds())
 
     def _fit(self, bounds: np.ndarray) -> None:  # type: ignore[type-arg]
-        view = self.bench.view.fit(bounds, self.width(), self.height())
-        self.bench.set_view(view)
+        view = self.bench.outlook.view.fit(bounds, self.width(), self.height())
+        self.bench.outlook.set_view(view)
 
     # --- drawing -------------------------------------------------------------------------
 
@@ -280,7 +280,7 @@ class Viewport(QWidget):
         if self.picture.due:
             for pictures in self._pictures:
                 pictures.lay(self.renderer)
-        self.renderer.looking, self.renderer.instead = self.bench.looking, self.bench.instead
+        self.renderer.looking, self.renderer.instead = self.bench.outlook.looking, self.bench.outlook.instead
         canvas = self.picture.draw(self.context, self.renderer, self.camera().sized(*size), size)
         layer = self._layer(self.devicePixelRatioF())
         if layer is None:
@@ -300,8 +300,8 @@ class Viewport(QWidget):
     def _layer(self, ratio: float) -> Layer | None:
         """What lies over or behind the clay: the photo of the standpoint, else what a room brings."""
         assert self.layer is not None
-        if self.bench.standing_photo() is not None:
-            if self.bench.overlay.blink and not self.blink_on:
+        if self.bench.standpoint.photo() is not None:
+            if self.bench.standpoint.overlay.blink and not self.blink_on:
                 return None
             return photo_layers.standpoint_layer(self.bench, self.photos, self.standpoint, self.layer, ratio)
         return next((layer for p in self._pictures if (layer := p.layer(ratio)) is not None), None)
@@ -328,7 +328,7 @@ class Viewport(QWidget):
         canvas = Canvas(self.context, finer * w, finer * h, 4 if finer == 1 else 0)
         self.context.scissor = None
         # plainly: what is fine or cut would only be a blur at this size
-        renderer.looking = replace(self.bench.looking, occlusion=0.0, cavity=0.0, wire=False, section=None)
+        renderer.looking = replace(self.bench.outlook.looking, occlusion=0.0, cavity=0.0, wire=False, section=None)
         renderer.quick = quick
         renderer.draw(canvas.target, self.bench.portrait, camera.sized(finer * w, finer * h))
         renderer.quick = False
@@ -357,14 +357,14 @@ class Viewport(QWidget):
                 self.standpoint.wiping = True
                 return
             if self.hit is not None:
-                self.bench.last_hit = self.hit_piece, self.hit.corners[int(self.hit.weights.argmax())]
+                self.bench.selection.last_hit = self.hit_piece, self.hit.corners[int(self.hit.weights.argmax())]
             if self.hands.press(position, 1.0, event.modifiers()):
                 return
-        if self.bench.standing is not None and button != Qt.MouseButton.RightButton:
+        if self.bench.standpoint.photo_id is not None and button != Qt.MouseButton.RightButton:
             self.standpoint.take(position)
             return
         self._leave_standpoint_for_turning()
-        self._drag = (button, position, self.bench.view)
+        self._drag = (button, position, self.bench.outlook.view)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
         """Go on with what the press began."""
@@ -426,7 +426,7 @@ class Viewport(QWidget):
         assert event is not None
         steps = event.angleDelta().y() / 120.0
         position = event.position()
-        if self.bench.standing_photo() is not None:
+        if self.bench.standpoint.photo() is not None:
             self.standpoint.enlarge(1.15**steps, position)
             return
         self.zoom(1.15**steps, position)
@@ -434,7 +434,7 @@ class Viewport(QWidget):
     def zoom(self, factor: float, position: QPointF) -> None:
         """Go nearer by a factor, keeping what is under `position` there."""
         self.picture.move()
-        view = self.bench.view
+        view = self.bench.outlook.view
         camera = self.camera()
         origin, direction = camera.ray(position.x(), position.y())
         forward = camera.rotation[2]
@@ -443,7 +443,7 @@ class Viewport(QWidget):
         distance = float(np.clip(view.distance / factor, 20.0, 50_000.0))
         k = 1.0 - distance / view.distance
         target = np.array(view.target) + (under - np.array(view.target)) * k
-        self.bench.set_view(
+        self.bench.outlook.set_view(
             replace(view, distance=distance, target=(float(target[0]), float(target[1]), float(target[2])))
         )
 
@@ -462,7 +462,7 @@ class Viewport(QWidget):
             elif self.bench.mode != "tool":
                 self.bench.set_mode("tool")
             else:
-                self.bench.stand_at(None)
+                self.bench.standpoint.take(None)
             return
         super().keyPressEvent(event)
 
@@ -476,15 +476,15 @@ class Viewport(QWidget):
 
     def _leave_standpoint_for_turning(self) -> None:
         """Turning away from a standpoint begins at about the same direction."""
-        photo = self.bench.standing_photo()
+        photo = self.bench.standpoint.photo()
         if photo is None or photo.standpoint is None:
             return
-        standing = self.bench.standing_camera()
+        standing = self.bench.standpoint.camera()
         assert standing is not None
         forward = standing.rotation[2]
         turn = float(np.degrees(np.arctan2(-forward[0], -forward[2])))
         tilt = float(np.degrees(np.arcsin(np.clip(-forward[1], -1, 1))))
-        self.bench.set_view(self.bench.view.turned(turn, tilt))
+        self.bench.outlook.set_view(self.bench.outlook.view.turned(turn, tilt))
 
     def _navigate(self, position: QPointF) -> None:
         assert self._drag is not None
@@ -496,7 +496,7 @@ class Viewport(QWidget):
             scale = camera.mm_per_pixel(np.array(view.target))
             shift = -delta.x() * scale * camera.rotation[0] - delta.y() * scale * camera.rotation[1]
             t = np.array(view.target) + shift
-            self.bench.set_view(replace(view, target=(float(t[0]), float(t[1]), float(t[2]))))
+            self.bench.outlook.set_view(replace(view, target=(float(t[0]), float(t[1]), float(t[2]))))
         else:
             across = -delta.x() if view.mirrored else delta.x()
-            self.bench.set_view(view.turned(view.turn - across * 0.4, view.tilt + delta.y() * 0.4))
+            self.bench.outlook.set_view(view.turned(view.turn - across * 0.4, view.tilt + delta.y() * 0.4))

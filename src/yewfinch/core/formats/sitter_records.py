@@ -130,7 +130,7 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
         "fits": [msgspec.to_builtins(f) for f in found.fits],
         "bad": [msgspec.to_builtins(b) for b in found.bad],
         "left_out": dict(found.left_out), "scale_spread": found.scale_spread,
-        "scale_source": found.scale_source, "noise": found.noise, "stamp": found.stamp,
+        "scale_source": found.scale_source, "noise": found.noise, "stamp": found.digest,
         "placing": found.placing.tolist(), "doubt": msgspec.to_builtins(found.doubt),
     }  # fmt: skip
 

@@ -86,7 +86,7 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
     for e in others:
         left_out[e.photo.id] = _STRANGER
     entries, found = solved.entries, solved.found
-    solution = report(entries, solved.prior, found, left_out, stamp(sitter), tuple(e.photo.id for e in others))
+    solution = report(entries, solved.prior, found, left_out, digest(sitter), tuple(e.photo.id for e in others))
     state = found.state
     scale = float(np.exp(state.log_size))
     at = {e.photo.id: i for i, e in enumerate(entries)}
@@ -103,7 +103,7 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
     return replace(sitter, photos=tuple(photos), solution=solution), solution
 
 
-def stamp(sitter: Sitter) -> str:
+def digest(sitter: Sitter) -> str:
     """A short name for everything the solve depends on."""
     told = [
         (p.id, p.width, p.height, p.lens, p.cut, p.mouth_open, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans), _lines(p.curves))

@@ -30,7 +30,7 @@ def report(
     prior: HeadPrior,
     found: Settled,
     left_out: Mapping[str, str],
-    stamp: str,
+    digest: str,
     others: tuple[str, ...] = (),
 ) -> Solution:
     """Put a solved sitter into words and millimetres."""
@@ -64,7 +64,7 @@ def report(
     return Solution(
         keys, state.points, covariance, {k: tuple(v) for k, v in seen.items()}, tuple(fits),
         tuple(_bad(entries, prior.seen_keys, problem, found.state, keep)), dict(left_out), ellipses, scale_spread,
-        _source(problem), found.noise.whole * MARK_MM, stamp, _placing(prior, found), _doubt(entries, prior, found, others),
+        _source(problem), found.noise.whole * MARK_MM, digest, _placing(prior, found), _doubt(entries, prior, found, others),
     )  # fmt: skip
 
 

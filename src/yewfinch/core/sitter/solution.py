@@ -136,7 +136,7 @@ class Solution:
         What the size rests on.
     noise : float
         Found error of a clear, sharp mark, mm on the head.
-    stamp : str
+    digest : str
         Of what it was solved from, to see when it is out of date.
     placing : (n,) float64, mm
         How far, on one axis, the hand that marked the photos places each landmark from its definition; the covariance
@@ -155,7 +155,7 @@ class Solution:
     scale_spread: float = 0.0
     scale_source: str = ""
     noise: float = 0.0
-    stamp: str = ""
+    digest: str = ""
     placing: DoubleArray = field(default_factory=lambda: np.zeros(0))
     doubt: Doubt = field(default_factory=Doubt)
 
@@ -166,7 +166,7 @@ class Solution:
     def __eq__(self, other: object) -> bool:
         if not isinstance(other, Solution):
             return NotImplemented
-        plain = ("keys", "seen", "fits", "bad", "left_out", "scale_spread", "scale_source", "noise", "stamp", "doubt")
+        plain = ("keys", "seen", "fits", "bad", "left_out", "scale_spread", "scale_source", "noise", "digest", "doubt")
         return (
             all(getattr(self, n) == getattr(other, n) for n in plain)
             and np.array_equal(self.points, other.points)

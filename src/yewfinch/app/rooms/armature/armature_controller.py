@@ -54,7 +54,7 @@ class Armatures(QObject):
         self._soon.setInterval(0)
         self._soon.timeout.connect(self.finish)
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self._rechosen)
+        bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
@@ -79,7 +79,7 @@ class Armatures(QObject):
     def piece(self) -> Piece | None:
         """The armature in hand: the chosen piece, else the last visible armature."""
         pieces = self.bench.portrait.pieces
-        chosen = pieces.get(self.bench.piece_id)
+        chosen = pieces.get(self.bench.selection.piece_id)
         if chosen is not None and chosen.armature is not None and chosen.visible:
             return chosen
         return next((p for p in reversed(pieces.values()) if p.armature is not None and p.visible), None)
@@ -94,7 +94,7 @@ class Armatures(QObject):
     def choose(self, ball: int) -> None:
         """Take a ball in hand; -1 none."""
         self.ball = ball
-        self.bench.view_changed.emit()
+        self.bench.outlook.changed.emit()
         self.changed.emit()
 
     def set_way(self, way: DragWay) -> None:
@@ -110,7 +110,7 @@ class Armatures(QObject):
         self.end_step()
         edit, key = armatures.begin(self.bench.portrait, make(), f"New armature: {title.lower()}")
         self.bench.portrait.perform(edit)
-        self.bench.choose_piece(key)
+        self.bench.selection.choose(key)
         self.bench.set_mode("armature")
 
     def change(self, armature: Armature, name: str, *, together: bool = False) -> None:
@@ -172,7 +172,7 @@ class Armatures(QObject):
         elif piece is None:
             bench.say("There is no armature to be seen. Begin one in the panel Armature (stage Block).", "warn")
         else:
-            bench.choose_piece(piece.id)
+            bench.selection.choose(piece.id)
             bench.set_mode("armature")
 
     def resize(self, factor: float) -> None:
@@ -235,7 +235,7 @@ class Armatures(QObject):
             edit, key = result
             portrait.perform(edit)
             self.bench.set_mode("tool")
-            self.bench.choose_piece(key)
+            self.bench.selection.choose(key)
             made = portrait.pieces[key]
             self.bench.say(f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note")
 

@@ -160,7 +160,7 @@ class ArmatureHand(Hand):
         if above is not None:
             taken, radius, parent = above.at, held.balls[above.number].radius * _SMALLER, above.number
         else:
-            taken = np.array(self.viewport.bench.view.target, float)
+            taken = np.array(self.viewport.bench.outlook.view.target, float)
             radius, parent = (held.balls[chosen].radius if 0 <= chosen < len(held.balls) else 10.0), -1
         image = above is not None and above.image
         place = self._under(at, taken)

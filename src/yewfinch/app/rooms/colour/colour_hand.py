@@ -23,7 +23,7 @@ class ClayColourHand(Hand):
         bench = self.bench
         colour = bench.portrait.surface(piece_id).colour[list(hit.corners), :3]
         mixed = (hit.weights @ colour + 0.5).astype(int)
-        bench.set_colour((int(mixed[0]), int(mixed[1]), int(mixed[2])))
+        bench.tools.set_colour((int(mixed[0]), int(mixed[1]), int(mixed[2])))
         bench.set_mode("tool")
         return True
 
@@ -37,7 +37,7 @@ class PhotoColourHand(Hand):
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take the colour, and go back to the tool."""
         bench, box = self.bench, self.viewport.standpoint.box()
-        photo = bench.standing_photo()
+        photo = bench.standpoint.photo()
         if photo is None or not box.contains(at):
             bench.say("Click inside a photo that you stand at.", "warn")
             return True
@@ -45,6 +45,6 @@ class PhotoColourHand(Hand):
         x = int((at.x() - box.left()) / box.width() * image.width())
         y = int((at.y() - box.top()) / box.height() * image.height())
         c = image.pixelColor(min(x, image.width() - 1), min(y, image.height() - 1))
-        bench.set_colour((c.red(), c.green(), c.blue()))
+        bench.tools.set_colour((c.red(), c.green(), c.blue()))
         bench.set_mode("tool")
         return True

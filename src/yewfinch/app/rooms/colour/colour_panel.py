@@ -54,14 +54,14 @@ class ColourPanel(QWidget):
         for button in (self.pick, self.photo, self.fill):
             row.addWidget(button)
         column.addLayout(row)
-        bench.colour_changed.connect(self.refresh)
+        bench.tools.colour_changed.connect(self.refresh)
         bench.mode_changed.connect(self.refresh)
         self.photo.clicked.connect(self._from_photo)
-        self._hsl = to_hsl(bench.rgb)
+        self._hsl = to_hsl(bench.tools.rgb)
         self.refresh()
 
     def _from_photo(self, on: bool) -> None:
-        if on and self.bench.standing_photo() is None:
+        if on and self.bench.standpoint.photo() is None:
             self.photo.setChecked(False)
             self.bench.say("Click a matched photo first; then take a colour from it.", "warn")
             return
@@ -74,16 +74,16 @@ class ColourPanel(QWidget):
             self.bench.say(f"{error}.".capitalize(), "error")
             self.refresh()
             return
-        if rgb != self.bench.rgb:
-            self.bench.set_colour(rgb)
+        if rgb != self.bench.tools.rgb:
+            self.bench.tools.set_colour(rgb)
 
     def _slid(self, _value: float) -> None:
         self._hsl = (self.hue.value(), self.saturation.value(), self.lightness.value())
-        self.bench.set_colour(from_hsl(*self._hsl))
+        self.bench.tools.set_colour(from_hsl(*self._hsl))
 
     def _fill(self) -> None:
         bench = self.bench
-        piece = bench.portrait.pieces.get(bench.piece_id)
+        piece = bench.portrait.pieces.get(bench.selection.piece_id)
         if piece is None:
             return
         try:
@@ -94,11 +94,11 @@ class ColourPanel(QWidget):
         if piece.fixed:
             bench.say(f"{piece.name} is no clay yet. Settle or clothe it first.", "warn")
             return
-        bench.portrait.fill(piece.id, (*bench.rgb, 255), f"Fill {piece.name}")
+        bench.portrait.fill(piece.id, (*bench.tools.rgb, 255), f"Fill {piece.name}")
 
     def refresh(self) -> None:
         """Show the colour in force."""
-        rgb = self.bench.rgb
+        rgb = self.bench.tools.rgb
         if from_hsl(*self._hsl) != rgb:
             self._hsl = to_hsl(rgb)
         line = theme.palette().line

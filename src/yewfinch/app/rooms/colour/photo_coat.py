@@ -20,14 +20,14 @@ class PhotoCoat(Pictures):
 
     def ids(self) -> Collection[str]:
         """Of the photos that are laid on."""
-        return {p.id for p in self.bench.projected()}
+        return {p.id for p in self.bench.standpoint.projected()}
 
     def lay(self, renderer: SceneRenderer) -> None:
         """Lay them on, or take them off."""
         bench, laid = self.bench, []
-        for photo in bench.projected():
+        for photo in bench.standpoint.projected():
             image = self.viewport.photos.image(bench.portrait.sitter, photo)
-            camera = bench.photo_camera(photo, bench.projection_alignment)
+            camera = bench.standpoint.photo_camera(photo, bench.standpoint.projection_alignment)
             if not image.isNull() and camera is not None:
                 laid.append(Laid(image.cacheKey(), partial(pixels_of, image), camera))
-        renderer.projection.lay(tuple(laid), bench.projection_strength)
+        renderer.projection.lay(tuple(laid), bench.standpoint.projection_strength)

@@ -21,18 +21,18 @@ class ProjectionPanel(QWidget):
         self.choice = QComboBox()
         self.choice.setAccessibleName("photo laid onto the clay")
         self.choice.setToolTip("One photo, or all, each where the clay faces it best")
-        self.choice.activated.connect(lambda i: bench.set_projection(self.choice.itemData(i)))
+        self.choice.activated.connect(lambda i: bench.standpoint.set_projection(self.choice.itemData(i)))
         self.strength = QSlider(Qt.Orientation.Horizontal)
         self.strength.setRange(0, 100)
         self.strength.setAccessibleName("strength of the photo on the clay")
-        self.strength.valueChanged.connect(lambda v: bench.set_projection(bench.projection, v / 100))
+        self.strength.valueChanged.connect(lambda v: bench.standpoint.set_projection(bench.standpoint.projection, v / 100))
         grid.addWidget(QLabel("photo"), 0, 0)
         grid.addWidget(self.choice, 0, 1)
         grid.addWidget(QLabel("strength"), 1, 0)
         grid.addWidget(self.strength, 1, 1)
         grid.setColumnStretch(1, 1)
         bench.portrait_changed.connect(self._listen)
-        bench.view_changed.connect(self._show)
+        bench.outlook.changed.connect(self._show)
         self._listen()
 
     def _listen(self) -> None:
@@ -55,7 +55,7 @@ class ProjectionPanel(QWidget):
         self._show()
 
     def _show(self) -> None:
-        self.choice.setCurrentIndex(max(0, self.choice.findData(self.bench.projection)))
+        self.choice.setCurrentIndex(max(0, self.choice.findData(self.bench.standpoint.projection)))
         self.strength.blockSignals(True)
-        self.strength.setValue(round(self.bench.projection_strength * 100))
+        self.strength.setValue(round(self.bench.standpoint.projection_strength * 100))
         self.strength.blockSignals(False)

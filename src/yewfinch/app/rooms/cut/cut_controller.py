@@ -47,7 +47,7 @@ class Cutting(QObject):
     @property
     def piece(self) -> Piece | None:
         """The chosen piece."""
-        return self.bench.portrait.pieces.get(self.bench.piece_id)
+        return self.bench.portrait.pieces.get(self.bench.selection.piece_id)
 
     def draw_cut(self, shape: Shape) -> None:
         """Draw cuts of a shape."""
@@ -78,8 +78,8 @@ class Cutting(QObject):
         def done(found: tuple[Edit, str]) -> None:
             edit, words = found
             portrait.perform(edit)
-            if self.bench.piece_id not in portrait.pieces:
-                self.bench.choose_piece(next(iter(portrait.pieces), ""))
+            if self.bench.selection.piece_id not in portrait.pieces:
+                self.bench.selection.choose(next(iter(portrait.pieces), ""))
             self.bench.say(words, "note")
 
         self._worker = at_once_or_behind_dialog(
@@ -89,7 +89,7 @@ class Cutting(QObject):
 
     def fit_to(self, camera: Camera, points: DoubleArray) -> None:
         """Bring the silhouette of the chosen piece to what was drawn."""
-        held, portrait, reach, symmetric = chosen_clay(self.piece), self.bench.portrait, self.reach, self.bench.symmetry
+        held, portrait, reach, symmetric = chosen_clay(self.piece), self.bench.portrait, self.reach, self.bench.tools.symmetry
 
         def done(found: tuple[Edit, str]) -> None:
             edit, words = found

@@ -165,7 +165,7 @@ class SheetsPanel(QWidget):
         sheet = self.chosen()
         if sheet is not None:
             turn, tilt = DIRECTIONS[sheet.direction]
-            self.bench.set_view(replace(self.bench.view.turned(turn, tilt), orthographic=True))
+            self.bench.outlook.set_view(replace(self.bench.outlook.view.turned(turn, tilt), orthographic=True))
 
     def _replace(self, sheet: DesignSheet, name: str) -> None:
         sitter = self.bench.portrait.sitter

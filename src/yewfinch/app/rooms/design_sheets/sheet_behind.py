@@ -21,9 +21,9 @@ class SheetBehind(Pictures):
     def sheet(self) -> DesignSheet | None:
         """The design sheet that lies in the present view; None at a standpoint or if none does."""
         bench = self.bench
-        if bench.standing_photo() is not None:
+        if bench.standpoint.photo() is not None:
             return None
-        return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.view)), None)
+        return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.outlook.view)), None)
 
     def ids(self) -> Collection[str]:
         """Of the sheet that is shown."""

@@ -27,7 +27,7 @@ def paint(p: QPainter, view: Viewport, hand: JointHand) -> None:
                 above = JOINTS[above].parent
             if above is not None and key != "jaw":
                 p.drawLine(point, at[above])
-    chosen = view.bench.joint
+    chosen = view.bench.selection.joint
     for key, point in at.items():
         p.setPen(QPen(PAPER, 1.6))
         p.setBrush(GOLD if key == chosen else YEW)

@@ -26,7 +26,7 @@ def paint(p: QPainter, view: Viewport) -> None:
         return
     keys = list(found)
     seen = view.camera().project(np.array([end for both in found.values() for end in both])).reshape(-1, 2, 2)
-    named = {view.bench.peg} & set(keys)
+    named = {view.bench.selection.peg} & set(keys)
     if view.pointer is not None and not view.busy:
         away = np.linalg.norm(seen - (view.pointer.x(), view.pointer.y()), axis=2).min(axis=1)
         nearest = int(np.argmin(np.where(np.isfinite(away), away, np.inf)))
@@ -36,7 +36,7 @@ def paint(p: QPainter, view: Viewport) -> None:
         if key is None:
             continue
         bone, skin = (QPointF(float(x), float(y)) for x, y in seen[keys.index(key)])
-        if key == view.bench.peg:
+        if key == view.bench.selection.peg:
             for pen in (QPen(INK, 6), QPen(GOLD, 3.4)):
                 p.setPen(pen)
                 p.drawLine(bone, skin)

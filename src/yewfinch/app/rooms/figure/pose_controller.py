@@ -100,7 +100,7 @@ class Posing(QObject):
 
     def choose(self, joint: str) -> None:
         """Take a joint in hand."""
-        self.bench.choose_joint(joint)
+        self.bench.selection.choose_joint(joint)
         self.changed.emit()
 
     def start(self) -> None:

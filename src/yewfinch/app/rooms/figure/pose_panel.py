@@ -45,7 +45,7 @@ class PosePanel(QWidget):
         self.titles: list[QLabel] = []
         for i in range(_MOVES):
             slider = ValueSlider("", -180.0, 180.0, "°", decimals=0, label_width=4)
-            slider.changed.connect(lambda v, i=i: posing.turn(posing.bench.joint, i, v))
+            slider.changed.connect(lambda v, i=i: posing.turn(posing.bench.selection.joint, i, v))
             title = QLabel()
             title.setBuddy(slider.box)
             self.moves.append(slider)
@@ -58,7 +58,7 @@ class PosePanel(QWidget):
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
         posing.changed.connect(self.refresh)
-        posing.bench.view_changed.connect(self._follow)
+        posing.bench.outlook.changed.connect(self._follow)
         posing.bench.mode_changed.connect(self._moded)
         self.refresh()
 
@@ -114,7 +114,7 @@ class PosePanel(QWidget):
             self.posing.put_on(PRESETS[key])
 
     def _pressed(self, key: str) -> None:
-        posing, joint = self.posing, self.posing.bench.joint
+        posing, joint = self.posing, self.posing.bench.selection.joint
         title = JOINTS[joint].title
         if key == "joint":
             posing.take(posing.pose.with_joint(joint, ()), f"Pose: {title[0].lower()}{title[1:]} to rest")
@@ -131,7 +131,7 @@ class PosePanel(QWidget):
         self.by_hand.setChecked(self.posing.bench.mode == "pose")
 
     def _follow(self) -> None:
-        if self.joints.currentData() != self.posing.bench.joint:
+        if self.joints.currentData() != self.posing.bench.selection.joint:
             self.refresh()
 
     def refresh(self) -> None:
@@ -149,7 +149,7 @@ class PosePanel(QWidget):
             for key, preset in PRESETS.items():
                 if figure is not None and preset.fits(figure.crop):
                     self.presets.addItem(preset.title, key)
-        joint = posing.bench.joint if posing.bench.joint in keys else ("head" if "head" in keys else "")
+        joint = posing.bench.selection.joint if posing.bench.selection.joint in keys else ("head" if "head" in keys else "")
         self.joints.setCurrentIndex(self.joints.findData(joint))
         record = JOINTS.get(joint)
         for i, (slider, title) in enumerate(zip(self.moves, self.titles, strict=True)):

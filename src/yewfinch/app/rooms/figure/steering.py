@@ -184,7 +184,7 @@ class Steering(QObject):
         def done(edit: Edit) -> None:
             portrait.perform(edit)
             self._live = self._draft = None
-            self.bench.choose_piece("head")
+            self.bench.selection.choose("head")
             if then is not None:
                 then(True)
 

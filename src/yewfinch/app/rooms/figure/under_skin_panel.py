@@ -77,13 +77,13 @@ class UnderSkinPanel(LivePanel):
 
     def _as_clay(self) -> None:
         self.bench.portrait.perform(as_clay(self.bench.portrait, SKULL))
-        self.bench.choose_piece(list(self.bench.portrait.pieces)[-1])
+        self.bench.selection.choose(list(self.bench.portrait.pieces)[-1])
         self.bench.say("The skull is clay now: tools work on it. Undo makes it a guide again.", "note")
 
     def _chosen(self) -> None:
         model = self.table.selectionModel()
         rows = [] if model is None else [i.row() for i in model.selectedRows()]
-        self.bench.choose_peg(self.rows[rows[0]].key if rows and rows[0] < len(self.rows) else None)
+        self.bench.selection.choose_peg(self.rows[rows[0]].key if rows and rows[0] < len(self.rows) else None)
 
     def refresh(self) -> None:
         """Show what is there, and measure the clay over each peg."""

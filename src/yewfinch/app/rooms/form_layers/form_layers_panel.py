@@ -90,7 +90,7 @@ class LayersPanel(LivePanel):
         self.states.setAccessibleName("stored states")
         self.states.setToolTip("Stored states of the form; the tool Towards state works towards the one shown here")
         self.states.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        self.states.activated.connect(lambda _: self.bench.choose_state(self.bench.piece_id, self.states.currentData() or ""))
+        self.states.activated.connect(lambda _: self.bench.selection.choose_state(self.bench.selection.piece_id, self.states.currentData() or ""))
         self.store = QPushButton("Store state")
         self.store.setProperty("small", True)
         self.store.setToolTip("Keep the form as it is now")
@@ -112,18 +112,18 @@ class LayersPanel(LivePanel):
         self.column.addLayout(second)
         self._filling = False
         self._dragged = False
-        bench.piece_changed.connect(self.later)
+        bench.selection.changed.connect(self.later)
         self.begin()
 
     @property
     def piece(self) -> Piece | None:
         """The chosen piece."""
-        return self.bench.portrait.pieces.get(self.bench.piece_id)
+        return self.bench.portrait.pieces.get(self.bench.selection.piece_id)
 
     @property
     def chosen(self) -> str:
         """Id of the layer that strokes go on; empty for the form itself."""
-        return self.bench.layer_of.get(self.bench.piece_id, "")
+        return self.bench.selection.layer_of.get(self.bench.selection.piece_id, "")
 
     @property
     def state(self) -> str:
@@ -155,7 +155,7 @@ class LayersPanel(LivePanel):
             return edit
 
         if self._do(both):
-            self.bench.choose_layer(self.bench.piece_id, keys[0])
+            self.bench.selection.choose_layer(self.bench.selection.piece_id, keys[0])
             self.refresh()
 
     def _add(self) -> None:
@@ -163,7 +163,7 @@ class LayersPanel(LivePanel):
 
     def _drop(self, settle: bool) -> None:
         if self._do(lambda p: form_layers.remove(self.bench.portrait, p, self.chosen, settle=settle)):
-            self.bench.choose_layer(self.bench.piece_id, "")
+            self.bench.selection.choose_layer(self.bench.selection.piece_id, "")
             self.refresh()
 
     def _store(self) -> None:
@@ -175,7 +175,7 @@ class LayersPanel(LivePanel):
             return edit
 
         if self._do(both):
-            self.bench.choose_state(self.bench.piece_id, keys[0])
+            self.bench.selection.choose_state(self.bench.selection.piece_id, keys[0])
             self.refresh()
 
     def _difference(self) -> None:
@@ -225,7 +225,7 @@ class LayersPanel(LivePanel):
 
     def _chosen(self, item: QListWidgetItem | None) -> None:
         if item is not None and not self._filling:
-            self.bench.choose_layer(self.bench.piece_id, item.data(_KEY))
+            self.bench.selection.choose_layer(self.bench.selection.piece_id, item.data(_KEY))
             self.refresh()
 
     def _item_changed(self, item: QListWidgetItem) -> None:
@@ -278,10 +278,10 @@ class LayersPanel(LivePanel):
         for state in kept:
             there = piece is not None and state.faces is piece.surface.faces
             self.states.addItem(state.name if there else f"{state.name} (level {state.level + 1})", state.id)
-        held = self.bench.state_of.get(self.bench.piece_id, "")
+        held = self.bench.selection.state_of.get(self.bench.selection.piece_id, "")
         self.states.setCurrentIndex(max(0, self.states.findData(held)) if kept else -1)
         if kept and self.state != held:
-            self.bench.state_of[self.bench.piece_id] = self.state
+            self.bench.selection.state_of[self.bench.selection.piece_id] = self.state
         self.store.setEnabled(can)
         for widget in (self.states, self.forget, self.buttons["back"], self.buttons["difference"]):
             widget.setEnabled(can and bool(kept))

@@ -28,7 +28,7 @@ class LandmarkHand(Hand):
 
     def hint(self) -> str:
         """What to do now."""
-        chosen = self.bench.landmark
+        chosen = self.bench.selection.landmark
         if chosen is not None and chosen not in self.bench.portrait.anchors:
             return f"Click where {LANDMARKS[chosen].plain} sits. Esc ends."
         return "Drag a landmark along the clay. Esc ends."
@@ -39,13 +39,13 @@ class LandmarkHand(Hand):
         key = self.near(at)
         if key is None:
             found = self.viewport.look_at(at)
-            chosen = bench.landmark
+            chosen = bench.selection.landmark
             if found is None or chosen is None or chosen in bench.portrait.anchors:
                 return False
             anchors = {**bench.portrait.anchors, chosen: anchor(found[1], found[0])}
             bench.portrait.set_field("anchors", anchors, "Place landmark")
             return True
-        bench.choose_landmark(key)
+        bench.selection.choose_landmark(key)
         self._key, self._before = key, bench.portrait.anchors
         return True
 
@@ -82,4 +82,4 @@ class LandmarkHand(Hand):
         if self._key is not None:
             self.bench.portrait.anchors = self._before
             self._key = None
-            self.bench.view_changed.emit()
+            self.bench.outlook.changed.emit()

@@ -15,11 +15,11 @@ def paint(p: QPainter, view: Viewport) -> None:
     """Paint all, or the chosen one."""
     bench = view.bench
     camera = view.camera()
-    everything = bench.show_landmarks or bench.mode == "landmark"
-    if not everything and not bench.landmark:
+    everything = bench.outlook.show_landmarks or bench.mode == "landmark"
+    if not everything and not bench.selection.landmark:
         return
     for key, point in bench.portrait.landmarks().items():
-        chosen = key == bench.landmark
+        chosen = key == bench.selection.landmark
         if not (everything or chosen):
             continue
         x, y = camera.project(point)[0]
@@ -30,5 +30,5 @@ def paint(p: QPainter, view: Viewport) -> None:
         p.setBrush(GOLD if chosen else YEW)
         p.drawEllipse(at, 5 if chosen else 3.2, 5 if chosen else 3.2)
         near = view.pointer is not None and (view.pointer - at).manhattanLength() < 14
-        if near or (chosen and bench.standing is None):
+        if near or (chosen and bench.standpoint.photo_id is None):
             label(p, at + QPointF(10, -8), title(key), view)

@@ -18,7 +18,7 @@ class LandmarksPanel(QWidget):
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         self.show_all = QCheckBox("show all on the clay")
-        self.show_all.clicked.connect(bench.set_show_landmarks)
+        self.show_all.clicked.connect(bench.outlook.set_show_landmarks)
         self.move_button = QPushButton(theme.icon("map-pin"), "Move")
         self.move_button.setCheckable(True)
         self.move_button.setToolTip("Drag landmarks along the surface (L)")
@@ -28,7 +28,7 @@ class LandmarksPanel(QWidget):
         for key, mark in LANDMARKS.items():
             self.choice.addItem(f"{mark.plain}  ({key.replace('_', ' ')})", key)
         self.choice.setAccessibleName("landmark")
-        self.choice.activated.connect(lambda i: bench.choose_landmark(self.choice.itemData(i)))
+        self.choice.activated.connect(lambda i: bench.selection.choose_landmark(self.choice.itemData(i)))
         self.about = QLabel()
         self.about.setProperty("soft", True)
         self.about.setWordWrap(True)
@@ -36,17 +36,17 @@ class LandmarksPanel(QWidget):
         grid.addWidget(self.move_button, 0, 1)
         grid.addWidget(self.choice, 1, 0, 1, 2)
         grid.addWidget(self.about, 2, 0, 1, 2)
-        bench.view_changed.connect(self.refresh)
+        bench.outlook.changed.connect(self.refresh)
         bench.mode_changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
         """Show the chosen landmark."""
-        key = self.bench.landmark
+        key = self.bench.selection.landmark
         self.choice.blockSignals(True)
         self.choice.setCurrentIndex(max(0, self.choice.findData(key)))
         self.choice.blockSignals(False)
         self.about.setText(f"{LANDMARKS[key].name}: {LANDMARKS[key].definition}." if key else "")
         self.about.setVisible(bool(key))
         self.move_button.setChecked(self.bench.mode == "landmark")
-        self.show_all.setChecked(self.bench.show_landmarks)
+        self.show_all.setChecked(self.bench.outlook.show_landmarks)

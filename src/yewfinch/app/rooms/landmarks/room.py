@@ -27,7 +27,7 @@ def furnish(shop: Workshop) -> Room:
         overs=(Over(50, partial(paint, view=shop.view)),),
         actions=(
             Action("landmarks", "Show landmarks", "View", "K", "Show all landmarks on the clay.",
-                   lambda: bench.set_show_landmarks(not bench.show_landmarks), place=13),
+                   lambda: bench.outlook.set_show_landmarks(not bench.outlook.show_landmarks), place=13),
             Action("move_landmarks", "Move landmarks", "View", "L", "Drag landmarks along the clay.",
                    lambda: bench.toggle_mode("landmark"), place=14),
         ),

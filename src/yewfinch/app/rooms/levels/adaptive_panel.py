@@ -21,30 +21,30 @@ class AdaptivePanel(QWidget):
         column.setSpacing(4)
         self.on = QCheckBox("Strokes adapt the detail")
         self.on.setToolTip("When a stroke ends, edges under it are halved or drawn together to the length below; the rest stays as it is")
-        self.on.clicked.connect(lambda on: bench.set_adaptive(on=on))
+        self.on.clicked.connect(lambda on: bench.tools.change_adaptive(on=on))
         column.addWidget(self.on)
         self.rules = choices(self, column, [
             ("length", "In mm", "Edges of one length"), ("tool", "By the tool", "So many edges across the tool"),
             ("view", "By the view", "Edges of so many pixels: the nearer you are, the finer"),
-        ], lambda rule: bench.set_adaptive(rule=rule))  # fmt: skip
+        ], lambda rule: bench.tools.change_adaptive(rule=rule))  # fmt: skip
         self.length = ValueSlider("Edges", FINEST, COARSEST, "mm", decimals=2, logarithmic=True)
-        self.length.changed.connect(lambda v: bench.set_adaptive(length=v))
+        self.length.changed.connect(lambda v: bench.tools.change_adaptive(length=v))
         self.part = ValueSlider("Across", 2.0, 100.0, "edges", decimals=0)
-        self.part.changed.connect(lambda v: bench.set_adaptive(part=v))
+        self.part.changed.connect(lambda v: bench.tools.change_adaptive(part=v))
         self.pixels = ValueSlider("Edges", 2.0, 60.0, "px", decimals=0)
-        self.pixels.changed.connect(lambda v: bench.set_adaptive(pixels=v))
+        self.pixels.changed.connect(lambda v: bench.tools.change_adaptive(pixels=v))
         for slider in (self.length, self.part, self.pixels):
             column.addWidget(slider)
         note = QLabel("Clay becomes triangles where it is adapted. Symmetric clay stays symmetric while symmetry is on. Layers of pose and turned parts must be off.")
         note.setWordWrap(True)
         note.setProperty("soft", True)
         column.addWidget(note)
-        bench.tool_changed.connect(self.refresh)
+        bench.tools.changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
         """Show what is set."""
-        a = self.bench.adaptive
+        a = self.bench.tools.adaptive
         self.on.setChecked(a.on)
         for rule, button in self.rules.items():
             button.setChecked(rule == a.rule)

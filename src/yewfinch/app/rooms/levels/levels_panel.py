@@ -79,7 +79,7 @@ class LevelsPanel(LivePanel):
         self.reach.setToolTip("Clay that lies farther off than this is not taken over")
         self.column.addWidget(self.reach)
         self._keys = "", ""
-        bench.piece_changed.connect(self.later)
+        bench.selection.changed.connect(self.later)
         self.begin()
 
     def explain(self, actions: ActionTable) -> None:
@@ -90,7 +90,7 @@ class LevelsPanel(LivePanel):
     @property
     def piece(self) -> Piece | None:
         """The chosen piece."""
-        return self.bench.portrait.pieces.get(self.bench.piece_id)
+        return self.bench.portrait.pieces.get(self.bench.selection.piece_id)
 
     def step(self, way: int) -> None:
         """Go so many levels up, or down."""
@@ -132,7 +132,7 @@ class LevelsPanel(LivePanel):
             self._work("Taking the detail over …", size, lambda p, _: detail_levels.copy_detail(self.bench.portrait, p, source, reach))
 
     def _work(self, words: str, size: int, job: Callable[[str, Progress], Edit | None]) -> None:
-        piece, portrait = self.bench.piece_id, self.bench.portrait
+        piece, portrait = self.bench.selection.piece_id, self.bench.portrait
 
         def done(edit: Edit | None) -> None:
             if edit is not None:

@@ -19,7 +19,7 @@ class Comparing(QObject):
         self._soon.setSingleShot(True)
         self._soon.setInterval(0)
         self._soon.timeout.connect(self._compare)
-        bench.overlay_changed.connect(self._later)
+        bench.standpoint.changed.connect(self._later)
         bench.portrait_changed.connect(self._listen)
         view.stroke_ended.connect(self._later)
         self._listen()

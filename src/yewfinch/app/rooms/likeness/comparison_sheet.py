@@ -86,7 +86,7 @@ def write_sheet(bench: Bench, photos: PhotoStore, path: Path, shoot: Shoot) -> s
     fringes = Fringes(bench)
     gaps = fringes.everything()
     if suffix == ".csv":
-        write_atomic(path, comparison_csv(bench.portrait.sitter, bench.likeness(), gaps, _compared(bench)))
+        write_atomic(path, comparison_csv(bench.portrait.sitter, bench.standpoint.likeness(), gaps, _compared(bench)))
         return f"Wrote all numbers to {path.name}."
     shown = [p for p in bench.portrait.sitter.photos if p.standpoint is not None][: MOST_PAGES - 1]
     paint: list[Callable[[_Page], None]] = [lambda page: _summary(page, bench)]
@@ -122,7 +122,7 @@ def write_sheet_headless(portrait: Portrait, path: Path) -> str:
 
 
 def _compared(bench: Bench) -> list:  # type: ignore[type-arg]
-    found = bench.likeness()
+    found = bench.standpoint.likeness()
     portrait = bench.portrait
     return compare(
         (*MEASURES, *portrait.rules), portrait.landmarks(), portrait.sitter.solution,
@@ -178,7 +178,7 @@ def _foot(page: _Page, bench: Bench) -> None:
 
 
 def _summary(page: _Page, bench: Bench) -> None:
-    found, solution = bench.likeness(), bench.portrait.sitter.solution
+    found, solution = bench.standpoint.likeness(), bench.portrait.sitter.solution
     assert solution is not None
     page.text(MARGIN, 40, f"{bench.portrait.name}: clay and sitter", 30, bold=True)
     y = 96.0
@@ -188,7 +188,7 @@ def _summary(page: _Page, bench: Bench) -> None:
         page.text(MARGIN, y, "The clay has too few landmarks to be compared.", 16)
         _foot(page, bench)
         return
-    size = "size left out" if bench.leaves_size_out() else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
+    size = "size left out" if bench.standpoint.leaves_size_out() else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
     page.text(MARGIN, y, f"{found.overall:.1f} mm off over {len(found.offsets)} landmarks ({size})", 22, bold=True)
     y += 44
     x = MARGIN
@@ -229,8 +229,8 @@ def _photo_page(page: _Page, bench: Bench, photos: PhotoStore, photo: Photo, gap
     if fit is not None:
         told += f" ±{fit.lens_spread * 100:.0f} %, {fit.marks} marks, {fit.rms:.1f} px"
     page.text(MARGIN, 72, told, 14, soft=True)
-    alignment = bench.lay_on()
-    whole = bench.photo_camera(photo, alignment)
+    alignment = bench.standpoint.lay_on()
+    whole = bench.standpoint.photo_camera(photo, alignment)
     assert whole is not None
     width, height = (WIDTH - 2 * MARGIN - 40) / 3, 560.0
     camera, (bx, by, bw, bh) = whole.fitted(width * 2, height * 2)
@@ -267,7 +267,7 @@ def _photo_page(page: _Page, bench: Bench, photos: PhotoStore, photo: Photo, gap
 
 
 def _offsets(p: QPainter, bench: Bench, photo: Photo, camera: Camera, left: float, top: float) -> None:
-    found, solution = bench.likeness(), bench.portrait.sitter.solution
+    found, solution = bench.standpoint.likeness(), bench.portrait.sitter.solution
     if found is None or solution is None:
         return
     points = bench.portrait.landmarks()
@@ -282,7 +282,7 @@ def _offsets(p: QPainter, bench: Bench, photo: Photo, camera: Camera, left: floa
 
 
 def _tables(page: _Page, bench: Bench, photo: Photo, own: list[Gap], top: float) -> None:
-    found = bench.likeness()
+    found = bench.standpoint.likeness()
     page.text(MARGIN, top, "largest offsets of landmarks seen here", 13, soft=True)
     y = top + 22
     if found is not None:

@@ -20,10 +20,10 @@ LEAST = 0.25
 
 def paint(p: QPainter, view: Viewport, fringes: Fringes) -> None:
     """The standing photo's fringes and their scale."""
-    photo = view.bench.standing_photo()
+    photo = view.bench.standpoint.photo()
     shown = fringes.standing
-    blinked = view.bench.overlay.blink and not view.blink_on
-    if photo is None or not shown or blinked or not view.bench.show_fringes:
+    blinked = view.bench.standpoint.overlay.blink and not view.blink_on
+    if photo is None or not shown or blinked or not view.bench.outlook.show_fringes:
         return
     for gap in shown:
         drawn = view.standpoint.point(photo, gap.drawn)

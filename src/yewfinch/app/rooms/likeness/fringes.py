@@ -59,8 +59,8 @@ class Fringes:
 
     def refresh(self) -> None:
         """Compare the standing photo's lines again."""
-        photo = self.bench.standing_photo()
-        self.standing = [] if photo is None else self.of(photo, self.bench.alignment)
+        photo = self.bench.standpoint.photo()
+        self.standing = [] if photo is None else self.of(photo, self.bench.standpoint.alignment)
         self.changed.emit()
 
     def everything(self) -> list[Gap]:
@@ -69,10 +69,10 @@ class Fringes:
         For the photo that one stands at the clay is laid on as it was on coming there, so that its
         map serves both; for the others as it is now.
         """
-        standing, steady = self.bench.standing_photo(), self._steady()
+        standing, steady = self.bench.standpoint.photo(), self._steady()
         out = [
             g for p in self.bench.portrait.sitter.photos
-            for g in self.of(p, self.bench.alignment if p is standing else steady)
+            for g in self.of(p, self.bench.standpoint.alignment if p is standing else steady)
         ]  # fmt: skip
         return sorted(out, key=lambda g: -(g.rms if np.isfinite(g.rms) else -1.0))
 
@@ -89,7 +89,7 @@ class Fringes:
 
     def _steady(self) -> Alignment:
         """How the clay lies, unchanged as long as that moves no landmark by more than `STEADY`."""
-        now = self.bench.lay_on()
+        now = self.bench.standpoint.lay_on()
         points = np.array(list(self.bench.portrait.landmarks().values())).reshape(-1, 3)
         if self._laid is None or np.abs(self._laid.to_sitter(points) - now.to_sitter(points)).max(initial=0.0) > STEADY:
             self._laid = now

@@ -49,10 +49,10 @@ class LikenessPanel(QWidget):
             "Photos do not tell how large the head is. Until an iris or a distance is measured, forms are "
             "compared as if both heads were of one size, here and in every other figure."
         )
-        self.sizeless.clicked.connect(lambda on: bench.set_scaled(on))
+        self.sizeless.clicked.connect(lambda on: bench.standpoint.set_scaled(on))
         self.arrows = QCheckBox("arrows on the clay")
         self.arrows.setToolTip("Show where each landmark would have to go (J)")
-        self.arrows.clicked.connect(bench.set_show_arrows)
+        self.arrows.clicked.connect(bench.outlook.set_show_arrows)
         row.addWidget(self.sizeless)
         row.addWidget(self.arrows)
         row.addStretch(1)
@@ -70,8 +70,8 @@ class LikenessPanel(QWidget):
         self._timer.setInterval(120)
         self._timer.timeout.connect(self.refresh)
         bench.portrait_changed.connect(self._opened)
-        bench.view_changed.connect(self._look)
-        bench.overlay_changed.connect(self._later)
+        bench.outlook.changed.connect(self._look)
+        bench.standpoint.changed.connect(self._later)
         self._opened()
 
     def _opened(self) -> None:
@@ -87,14 +87,14 @@ class LikenessPanel(QWidget):
             self._timer.start()
 
     def _look(self) -> None:
-        self.arrows.setChecked(self.bench.show_arrows)
+        self.arrows.setChecked(self.bench.outlook.show_arrows)
 
     def refresh(self) -> None:
         """Measure again."""
-        found = self.bench.likeness()
+        found = self.bench.standpoint.likeness()
         self.rows = () if found is None else found.offsets
         self.figure.setProperty("soft", found is None)
-        self.sizeless.setChecked(self.bench.leaves_size_out())
+        self.sizeless.setChecked(self.bench.standpoint.leaves_size_out())
         for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows):
             widget.setVisible(found is not None)
         if found is None:
@@ -110,14 +110,14 @@ class LikenessPanel(QWidget):
 
     def _figures(self, found: Likeness) -> None:
         count = sum(o.significant for o in found.offsets)
-        size = " Size left out." if self.bench.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
-        old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.out_of_date() else ""
+        size = " Size left out." if self.bench.standpoint.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.standpoint.out_of_date() else ""
         self.figure.setText(
             f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
             f"landmarks, {count} beyond doubt.{size}{old}"
         )
-        if self._left_out is not self.bench.leaves_size_out():  # figures with and without size are not one course
-            self._left_out = self.bench.leaves_size_out()
+        if self._left_out is not self.bench.standpoint.leaves_size_out():  # figures with and without size are not one course
+            self._left_out = self.bench.standpoint.leaves_size_out()
             self.course.clear()
         self.course.add(found.overall)
         soft = theme.palette().soft
@@ -172,8 +172,8 @@ class LikenessPanel(QWidget):
         """Stand where the landmark's offset is seen best, with the landmark brought out."""
         if 0 <= row < len(self.rows):
             o = self.rows[row]
-            photo = self.bench.best_photo(o)
+            photo = self.bench.standpoint.best_photo(o)
             if photo is not None:
-                self.bench.stand_at(photo)
-            self.bench.choose_landmark(o.key)
+                self.bench.standpoint.take(photo)
+            self.bench.selection.choose_landmark(o.key)
 

@@ -28,7 +28,7 @@ class LinesPanel(QWidget):
         column.addWidget(self.text)
         self.show_them = QCheckBox("fringes on the photo")
         self.show_them.setToolTip("Colour how far the clay lies from each drawn line (F)")
-        self.show_them.clicked.connect(bench.set_show_fringes)
+        self.show_them.clicked.connect(bench.outlook.set_show_fringes)
         column.addWidget(self.show_them)
         self.table = plain_table(["line", "off", "worst", "photo"], "lines")
         self.table.setMinimumHeight(150)
@@ -45,7 +45,7 @@ class LinesPanel(QWidget):
         self._timer.setInterval(250)
         self._timer.timeout.connect(self.refresh)
         bench.portrait_changed.connect(self._opened)
-        bench.view_changed.connect(self._look)
+        bench.outlook.changed.connect(self._look)
         self._opened()
 
     def _opened(self) -> None:
@@ -56,7 +56,7 @@ class LinesPanel(QWidget):
         self._timer.start()
 
     def _look(self) -> None:
-        self.show_them.setChecked(self.bench.show_fringes)
+        self.show_them.setChecked(self.bench.outlook.show_fringes)
 
     def showEvent(self, event: object) -> None:  # noqa: N802
         """Only a panel in sight measures."""
@@ -87,5 +87,5 @@ class LinesPanel(QWidget):
     def fly(self, row: int) -> None:
         """Stand at the row's photo."""
         if 0 <= row < len(self.rows):
-            self.bench.set_show_fringes(True)
-            self.bench.stand_at(self.rows[row].photo)
+            self.bench.outlook.set_show_fringes(True)
+            self.bench.standpoint.take(self.rows[row].photo)

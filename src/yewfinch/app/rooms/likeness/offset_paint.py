@@ -19,19 +19,19 @@ WORTH_SAYING = 1.0
 def paint_offsets(p: QPainter, view: Viewport) -> None:
     """The photo's marks as rings, a line from each to the clay's landmark, and the worst in words."""
     bench = view.bench
-    photo = bench.standing_photo()
-    if photo is None or photo.standpoint is None or (bench.overlay.blink and not view.blink_on):
+    photo = bench.standpoint.photo()
+    if photo is None or photo.standpoint is None or (bench.standpoint.overlay.blink and not view.blink_on):
         return
     box, camera = view.standpoint.box(), view.camera()
     points = bench.portrait.landmarks()
-    found = view.bench.likeness()
+    found = view.bench.standpoint.likeness()
     bad = set() if bench.portrait.sitter.solution is None else {
         b.key for b in bench.portrait.sitter.solution.bad if b.photo == photo.id
     }  # fmt: skip
     ranked = [] if found is None else [o for o in found.offsets if o.key in photo.marks and o.size >= WORTH_SAYING]
     said = {o.key for o in ranked[:2] if o.significant}
-    if bench.landmark is not None:
-        said = {bench.landmark}
+    if bench.selection.landmark is not None:
+        said = {bench.selection.landmark}
     for key, place in photo.usable().items():
         if key not in points:
             continue
@@ -72,16 +72,16 @@ def _callout(p: QPainter, at: QPointF, text: str, view: Viewport, *, right: bool
 def paint_arrows(p: QPainter, view: Viewport) -> None:
     """Where each of the clay's landmarks would have to go: arrows to the sitter's."""
     bench = view.bench
-    if not bench.show_arrows or bench.standing_photo() is not None:
+    if not bench.outlook.show_arrows or bench.standpoint.photo() is not None:
         return
-    found, solution = bench.likeness(), bench.portrait.sitter.solution
+    found, solution = bench.standpoint.likeness(), bench.portrait.sitter.solution
     if found is None or solution is None:
         return
     camera, points = view.camera(), bench.portrait.landmarks()
     for o in found.offsets:
-        if o.size < WORTH_SAYING and o.key != bench.landmark:
+        if o.size < WORTH_SAYING and o.key != bench.selection.landmark:
             continue
-        if o.key != bench.landmark and not view.sees(points[o.key]):
+        if o.key != bench.selection.landmark and not view.sees(points[o.key]):
             continue
         goal = found.alignment.to_clay(solution.points[solution.index(o.key)])
         ends = camera.project(np.array([points[o.key], goal]))

@@ -70,11 +70,11 @@ class ProportionsPanel(LivePanel):
             "canon": "Each canon fits only a minority of real faces: a guide, never an error.",
             "own": "A rule holds on sitter and clay alike; the norm column shows what you wish for.",
         }
-        scaled = group == "size" and self.bench.portrait.sitter.solution is not None and self.bench.leaves_size_out()
+        scaled = group == "size" and self.bench.portrait.sitter.solution is not None and self.bench.standpoint.leaves_size_out()
         self.note.setText(notes[group] + (" Size is left out: the sitter is measured at the clay's size." if scaled else ""))
         measures = self.bench.portrait.rules if own else tuple(m for m in MEASURES if m.group == group)
         portrait = self.bench.portrait
-        found = self.bench.likeness()
+        found = self.bench.standpoint.likeness()
         self.rows = compare(
             measures, portrait.landmarks(), portrait.sitter.solution,
             None if found is None else found.alignment, portrait.sitter.kind, portrait.sitter.age,
@@ -98,15 +98,15 @@ class ProportionsPanel(LivePanel):
     def _show(self, row: int, _column: int) -> None:
         """Fly to where the measure's landmark that is farthest off is seen best."""
         if 0 <= row < len(self.rows):
-            keys, found = self.rows[row].measure.landmarks, self.bench.likeness()
+            keys, found = self.rows[row].measure.landmarks, self.bench.standpoint.likeness()
             offsets = [o for o in (found.offsets if found is not None else ()) if o.key in keys]
             if offsets:
                 worst = max(offsets, key=lambda o: o.size)
-                photo = self.bench.best_photo(worst)
+                photo = self.bench.standpoint.best_photo(worst)
                 if photo is not None:
-                    self.bench.stand_at(photo)
+                    self.bench.standpoint.take(photo)
                 keys = (worst.key,)
-            self.bench.choose_landmark(keys[0])
+            self.bench.selection.choose_landmark(keys[0])
 
     def _remove(self) -> None:
         i, rules = self.table.currentRow(), self.bench.portrait.rules

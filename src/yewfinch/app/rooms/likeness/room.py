@@ -46,9 +46,9 @@ def furnish(shop: Workshop) -> Room:
             Action("sheet", "Comparison sheet…", "File", "Ctrl+Shift+P",
                    "Photo, clay and overlay side by side with all numbers, as PDF, PNG or CSV.", writer.ask, place=204),
             Action("arrows", "Arrows to the sitter", "View", "J", "Show where the clay's landmarks would have to go.",
-                   lambda: bench.set_show_arrows(not bench.show_arrows), place=105),
+                   lambda: bench.outlook.set_show_arrows(not bench.outlook.show_arrows), place=105),
             Action("fringes", "Fringes", "View", "F", "Colour how far the clay lies from the lines drawn on the photo.",
-                   lambda: bench.set_show_fringes(not bench.show_fringes), place=106),
+                   lambda: bench.outlook.set_show_fringes(not bench.outlook.show_fringes), place=106),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -120,7 +120,7 @@ class TowardsPanel(QWidget):
 
     def chosen(self) -> tuple[str, ...]:
         """Landmarks that are to move."""
-        found = self.bench.likeness()
+        found = self.bench.standpoint.likeness()
         if found is None:
             return ()
         what = self.what.currentData()
@@ -158,7 +158,7 @@ class TowardsPanel(QWidget):
     def _edit(self, plan: tuple[tuple[str, ...], tuple[Gap, ...], Part], amount: float, progress: Progress) -> Edit:
         keys, lines, part = plan
         portrait = self.bench.portrait
-        found, solution = self.bench.likeness(), portrait.sitter.solution
+        found, solution = self.bench.standpoint.likeness(), portrait.sitter.solution
         if solution is None:
             raise CannotSolveError("Solve the sitter first: it tells where the clay has to go.")
         if found is None:

@@ -31,31 +31,31 @@ class LookingPanel(QWidget):
             button.setProperty("small", True)
             button.setCheckable(True)
             button.setToolTip("Show the clay in its own colours" if finish.colour is None else f"Show the clay as {finish.title.lower()}")
-            button.clicked.connect(lambda _=False, k=key: bench.set_looking(finish=k))
+            button.clicked.connect(lambda _=False, k=key: bench.outlook.set_looking(finish=k))
             grid.addWidget(button, i // 3, i % 3)
             self.finishes[key] = button
         column.addLayout(grid)
-        self.studios = choices(self, column, [(k, v.title, v.hint) for k, v in STUDIOS.items()], lambda k: bench.set_looking(studio=k), 3)
+        self.studios = choices(self, column, [(k, v.title, v.hint) for k, v in STUDIOS.items()], lambda k: bench.outlook.set_looking(studio=k), 3)
         self.occlusion = ValueSlider("Corners", 0.0, 100.0, "%", decimals=0)
         self.occlusion.setToolTip("Darker where clay nearby takes the light: ambient occlusion")
-        self.occlusion.changed.connect(lambda v: bench.set_looking(occlusion=v / 100))
+        self.occlusion.changed.connect(lambda v: bench.outlook.set_looking(occlusion=v / 100))
         self.reach = ValueSlider("Reach", 2.0, 80.0, "mm", decimals=0, logarithmic=True)
         self.reach.setToolTip("From how far away clay takes the light of a corner")
-        self.reach.changed.connect(lambda v: bench.set_looking(reach=v))
+        self.reach.changed.connect(lambda v: bench.outlook.set_looking(reach=v))
         self.cavity = ValueSlider("Cavities", 0.0, 100.0, "%", decimals=0)
         self.cavity.setToolTip("Hollows darker, edges brighter")
-        self.cavity.changed.connect(lambda v: bench.set_looking(cavity=v / 100))
+        self.cavity.changed.connect(lambda v: bench.outlook.set_looking(cavity=v / 100))
         for slider in (self.occlusion, self.reach, self.cavity):
             column.addWidget(slider)
         self.raking, self.black, self.mirrored = QCheckBox("Raking light"), QCheckBox("Black outline"), QCheckBox("Mirrored picture")
-        self.raking.clicked.connect(lambda on: bench.set_looking(raking=on))
-        self.black.clicked.connect(lambda on: bench.set_looking(black=on))
-        self.mirrored.clicked.connect(lambda on: bench.set_view(replace(bench.view, mirrored=on)))
+        self.raking.clicked.connect(lambda on: bench.outlook.set_looking(raking=on))
+        self.black.clicked.connect(lambda on: bench.outlook.set_looking(black=on))
+        self.mirrored.clicked.connect(lambda on: bench.outlook.set_view(replace(bench.outlook.view, mirrored=on)))
         self.wire = QCheckBox("Wires")
-        self.wire.clicked.connect(lambda on: bench.set_looking(wire=on))
+        self.wire.clicked.connect(lambda on: bench.outlook.set_looking(wire=on))
         for box in (self.raking, self.black, self.mirrored, self.wire):
             column.addWidget(box)
-        bench.view_changed.connect(self.refresh)
+        bench.outlook.changed.connect(self.refresh)
         self.refresh()
 
     def explain(self, actions: ActionTable) -> None:
@@ -65,7 +65,7 @@ class LookingPanel(QWidget):
 
     def refresh(self) -> None:
         """Show how the clay is looked at."""
-        look = self.bench.looking
+        look = self.bench.outlook.looking
         for key, button in self.finishes.items():
             button.setChecked(key == look.finish)
         for key, button in self.studios.items():
@@ -77,4 +77,4 @@ class LookingPanel(QWidget):
         self.cavity.set_value(100 * look.cavity)
         self.raking.setChecked(look.raking)
         self.black.setChecked(look.black)
-        self.mirrored.setChecked(self.bench.view.mirrored)
+        self.mirrored.setChecked(self.bench.outlook.view.mirrored)

@@ -22,7 +22,7 @@ class Sections:
     @property
     def section(self) -> Section | None:
         """The plane, if there is one."""
-        return self.bench.looking.section
+        return self.bench.outlook.looking.section
 
     def parts(self) -> dict[str, DoubleArray]:
         """The line on each piece in sight, (k, 2, 3) mm."""
@@ -39,34 +39,34 @@ class Sections:
         section, parts = self.section, self.parts()
         if section is None or not parts:
             return None
-        chosen = parts.get(self.bench.piece_id)
+        chosen = parts.get(self.bench.selection.piece_id)
         return measures(max(parts.values(), key=len) if chosen is None else chosen, section)
 
     def turn(self, way: SectionWay) -> None:
         """Cut along another way, through what the view turns round, or along the midline."""
         bench = self.bench
-        standing = bench.standing_camera()
-        rotation = standing.rotation if standing is not None else bench.view.rotation()
+        standing = bench.standpoint.camera()
+        rotation = standing.rotation if standing is not None else bench.outlook.view.rotation()
         through = np.zeros(3) if way == "midline" else self.middle()
         begun = self.section or Section()
-        bench.set_looking(section=begun.turned(way, -rotation[2], through))
+        bench.outlook.set_looking(section=begun.turned(way, -rotation[2], through))
 
     def middle(self) -> DoubleArray:
         """A point that a section through the work may begin at: the chosen landmark, or the view's middle."""
         bench = self.bench
-        point = None if bench.landmark is None else bench.portrait.landmark(bench.landmark)
-        return np.array(bench.view.target) if point is None else np.asarray(point)
+        point = None if bench.selection.landmark is None else bench.portrait.landmark(bench.selection.landmark)
+        return np.array(bench.outlook.view.target) if point is None else np.asarray(point)
 
     def move(self, at: float) -> None:
         """To another place along its normal, mm."""
         if self.section is not None:
-            self.bench.set_looking(section=self.section.moved(at))
+            self.bench.outlook.set_looking(section=self.section.moved(at))
 
     def toggle(self) -> None:
         """Cut along the midline, or not at all."""
         if self.section is None:
             self.turn("midline")
         else:
-            self.bench.set_looking(section=None)
+            self.bench.outlook.set_looking(section=None)
 
 

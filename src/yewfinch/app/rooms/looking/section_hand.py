@@ -74,5 +74,5 @@ class SectionHand(Hand):
     def cancel(self) -> None:
         """Put the plane back."""
         if self._before is not None:
-            self.viewport.bench.set_looking(section=self._before)
+            self.viewport.bench.outlook.set_looking(section=self._before)
             self._before = None

@@ -39,7 +39,7 @@ class SectionPanel(QWidget):
         self.flip, self.through, self.none = QPushButton("Other side"), QPushButton("To the landmark"), QPushButton("No section")
         self.flip.setToolTip("Cut the other side away")
         self.through.setToolTip("Through the chosen landmark, or what the view turns round")
-        for button, run in ((self.flip, self._flip), (self.through, self._through), (self.none, lambda: bench.set_looking(section=None))):
+        for button, run in ((self.flip, self._flip), (self.through, self._through), (self.none, lambda: bench.outlook.set_looking(section=None))):
             button.setProperty("small", True)
             button.clicked.connect(lambda _=False, r=run: r())
             row.addWidget(button)
@@ -51,7 +51,7 @@ class SectionPanel(QWidget):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
-        for signal in (bench.view_changed, bench.piece_changed):
+        for signal in (bench.outlook.changed, bench.selection.changed):
             signal.connect(self.refresh)
         bench.portrait_changed.connect(self._opened)
         self._opened()
@@ -73,11 +73,11 @@ class SectionPanel(QWidget):
     def _cut(self, on: bool) -> None:
         section = self.sections.section
         if section is not None:
-            self.sections.bench.set_looking(section=replace(section, cut=on))
+            self.sections.bench.outlook.set_looking(section=replace(section, cut=on))
 
     def _flip(self) -> None:
         if self.sections.section is not None:
-            self.sections.bench.set_looking(section=self.sections.section.flipped())
+            self.sections.bench.outlook.set_looking(section=self.sections.section.flipped())
 
     def _through(self) -> None:
         section = self.sections.section

@@ -51,7 +51,7 @@ class MaskMaker(QObject):
     @property
     def piece(self) -> Piece | None:
         """The chosen piece."""
-        return self.bench.portrait.pieces.get(self.bench.piece_id)
+        return self.bench.portrait.pieces.get(self.bench.selection.piece_id)
 
     def draw(self, shape: Shape) -> None:
         """Draw masks of a shape in the view; once more ends it."""
@@ -124,6 +124,6 @@ class MaskDrawing(Purpose):
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         """Mask what lies within; `other` takes it away from the mask."""
         maker = self.maker
-        outline, through, mirrored = drawn(camera, points, self.shape), maker.through, maker.bench.symmetry
+        outline, through, mirrored = drawn(camera, points, self.shape), maker.through, maker.bench.tools.symmetry
         name = "Mask by box" if self.shape == "box" else "Mask by lasso"
         maker.make(name, lambda p: mask_makers.within(p.surface, outline, through=through, mirrored=mirrored), "take" if other else maker.joining)

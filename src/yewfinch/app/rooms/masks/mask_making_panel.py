@@ -103,7 +103,7 @@ class MaskMakingPanel(QWidget):
         self._listen()
         maker.changed.connect(self.refresh)
         self.bench.mode_changed.connect(self.refresh)
-        self.bench.piece_changed.connect(self.refresh)
+        self.bench.selection.changed.connect(self.refresh)
         self.bench.portrait_changed.connect(self._listen)
 
     def explain(self, actions: ActionTable) -> None:
@@ -119,17 +119,17 @@ class MaskMakingPanel(QWidget):
         self.maker.make(name, maker)
 
     def _facing(self) -> None:
-        camera = self.bench.standing_camera() or self.bench.view.camera(100.0, 100.0)
+        camera = self.bench.standpoint.camera() or self.bench.outlook.view.camera(100.0, 100.0)
         self._make("Mask what faces the eye", lambda p: mask_makers.facing(p.surface, -camera.rotation[2], 50.0))
 
     def _colour(self) -> None:
-        self._make("Mask by colour", lambda p: mask_makers.of_colour(p.surface, self.bench.rgb))
+        self._make("Mask by colour", lambda p: mask_makers.of_colour(p.surface, self.bench.tools.rgb))
 
     def _part(self) -> None:
         def part(piece: Piece) -> ByteArray:
             held = piece.surface
             free = np.nonzero(held.mask[:, 0] == 0)[0]
-            rows = self.bench.last_hit if self.bench.last_hit is not None and self.bench.last_hit[0] == piece.id else None
+            rows = self.bench.selection.last_hit if self.bench.selection.last_hit is not None and self.bench.selection.last_hit[0] == piece.id else None
             row = rows[1] if rows is not None and rows[1] < len(held) else int(free[0]) if len(free) else 0
             return mask_makers.loose_part(held, row)
 
@@ -152,7 +152,7 @@ class MaskMakingPanel(QWidget):
 
         def done(made: tuple[Edit, str] | tuple[Edit, str, str]) -> None:
             portrait.perform(made[0])
-            self.bench.choose_piece(made[1])
+            self.bench.selection.choose(made[1])
             if len(made) == 3 and made[2]:
                 self.bench.say(made[2], "note")
 

@@ -43,7 +43,7 @@ class Parts(QObject):
         self._soon.setInterval(0)
         self._soon.timeout.connect(self.finish)
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self._rechosen)
+        bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
@@ -68,7 +68,7 @@ class Parts(QObject):
     @property
     def piece(self) -> Piece | None:
         """The chosen piece."""
-        return self.bench.portrait.pieces.get(self.bench.piece_id)
+        return self.bench.portrait.pieces.get(self.bench.selection.piece_id)
 
     @property
     def bent(self) -> Bent | None:
@@ -142,7 +142,7 @@ class Parts(QObject):
         self.finish()
         self.forget()
         self.line = joint, end, to_eye
-        self.bench.view_changed.emit()
+        self.bench.outlook.changed.emit()
         self.changed.emit()
 
     def turn(self, degrees: float) -> None:

@@ -70,8 +70,8 @@ class PartHand(Hand):
         if found is None:
             return False
         _, piece = found
-        if piece != self.viewport.bench.piece_id:
-            self.viewport.bench.choose_piece(piece)
+        if piece != self.viewport.bench.selection.piece_id:
+            self.viewport.bench.selection.choose(piece)
         joint = self._inside(at, piece)
         to_eye = -self.viewport.camera().rotation[2]
         parts.draw(joint, joint.copy(), np.asarray(to_eye))

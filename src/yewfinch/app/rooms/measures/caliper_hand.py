@@ -37,7 +37,7 @@ class CaliperHand(Hand):
 
     def hint(self) -> str:
         """What to do now."""
-        return f"Click point {len(self.bench.held) + 1} of {self.taking.points}{self.taking.hint}. Esc ends."
+        return f"Click point {len(self.bench.selection.held) + 1} of {self.taking.points}{self.taking.hint}. Esc ends."
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take a point; False if no clay is met."""
@@ -46,13 +46,13 @@ class CaliperHand(Hand):
             return False
         hit, piece_id = found
         bench, taking = self.bench, self.taking
-        if taking.kind == "surface" and bench.held and bench.held[0].piece != piece_id:
+        if taking.kind == "surface" and bench.selection.held and bench.selection.held[0].piece != piece_id:
             bench.say("Both points of a distance along the surface lie on the same piece.", "warn")
             return True
-        bench.held = (*bench.held, anchor(piece_id, hit))
-        if len(bench.held) == taking.points:
-            caliper = Caliper(taking.kind, bench.held)
-            bench.held = ()
+        bench.selection.held = (*bench.selection.held, anchor(piece_id, hit))
+        if len(bench.selection.held) == taking.points:
+            caliper = Caliper(taking.kind, bench.selection.held)
+            bench.selection.held = ()
             bench.portrait.set_field("calipers", (*bench.portrait.calipers, caliper), f"Measure {taking.title}")
         self.viewport.update()
         return True

@@ -38,7 +38,7 @@ def paint(p: QPainter, view: Viewport) -> None:
         label(p, middle + QPointF(8, -6), f"{caliper.name}: {said}" if caliper.name else said, view)
     p.setPen(QPen(INK, 1))
     p.setBrush(GOLD)
-    for a in bench.held:
+    for a in bench.selection.held:
         x, y = camera.project(a.on(bench.portrait.surface(a.piece)))[0]
         p.drawEllipse(QPointF(float(x), float(y)), 4, 4)
 

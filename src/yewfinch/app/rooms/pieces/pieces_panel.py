@@ -59,7 +59,7 @@ class PiecesPanel(QWidget):
         self._soon.setInterval(0)
         self._soon.timeout.connect(self.refresh)
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self._mark)
+        bench.selection.changed.connect(self._mark)
         self._listen()
 
     def _listen(self) -> None:
@@ -172,12 +172,12 @@ class PiecesPanel(QWidget):
 
     def _mark(self) -> None:
         """Show which are chosen."""
-        chosen = set(self.bench.chosen)
+        chosen = set(self.bench.selection.chosen)
         self.tree.blockSignals(True)
         for item in self.tree.lines():
             key = item.data(0, Qt.ItemDataRole.UserRole)
             item.setSelected(key in chosen)
-            if key == self.bench.piece_id:
+            if key == self.bench.selection.piece_id:
                 self.tree.setCurrentItem(item, 0, self.tree.selectionModel().SelectionFlag.NoUpdate)  # type: ignore[union-attr]
         self.tree.blockSignals(False)
 
@@ -185,7 +185,7 @@ class PiecesPanel(QWidget):
 
     def _chose(self, keys: list[str], first: str) -> None:
         if keys:
-            self.bench.choose_piece(first if first in keys else keys[0], tuple(keys))
+            self.bench.selection.choose(first if first in keys else keys[0], tuple(keys))
 
     def _dropped(self, keys: list[str], onto: str, group: str, where: str) -> None:
         """Pieces were dragged before, behind or onto a piece or a group."""
@@ -210,10 +210,10 @@ class PiecesPanel(QWidget):
             portrait.perform(edit)
 
     def _keyed(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Delete and self.bench.chosen:
-            self.remove(*self.bench.chosen)
-        elif event.key() == Qt.Key.Key_F2 and self.bench.piece_id in self.bench.portrait.pieces:
-            self.rename(self.bench.piece_id)
+        if event.key() == Qt.Key.Key_Delete and self.bench.selection.chosen:
+            self.remove(*self.bench.selection.chosen)
+        elif event.key() == Qt.Key.Key_F2 and self.bench.selection.piece_id in self.bench.portrait.pieces:
+            self.rename(self.bench.selection.piece_id)
 
     def _renamed(self, item: QTreeWidgetItem, _column: int) -> None:
         group = item.data(0, GROUP)
@@ -236,14 +236,14 @@ class PiecesPanel(QWidget):
     def _group_menu(self, group: str, parent: QWidget) -> QMenu:
         members = [k for k, p in self.bench.portrait.pieces.items() if p.group == group]
         return _menu(parent, [
-            ("Rename …", lambda: self.rename_group(group)), ("Choose all of it", lambda: self.bench.choose_piece(members[0], tuple(members))),
+            ("Rename …", lambda: self.rename_group(group)), ("Choose all of it", lambda: self.bench.selection.choose(members[0], tuple(members))),
             ("Show alone", lambda: self.alone(*members)),
             ("Take the group apart", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, members, ""), members[0]))),
         ])  # fmt: skip
 
     def _meant(self, piece_id: str) -> tuple[str, ...]:
         """The chosen pieces, if this is one of them; else this one."""
-        return self.bench.chosen if piece_id in self.bench.chosen else (piece_id,)
+        return self.bench.selection.chosen if piece_id in self.bench.selection.chosen else (piece_id,)
 
     def rename(self, piece_id: str) -> None:
         """Ask for another name."""
@@ -257,13 +257,13 @@ class PiecesPanel(QWidget):
         name, ok = QInputDialog.getText(self, "Rename the group", "Name of the group", text=group)
         members = [k for k, p in self.bench.portrait.pieces.items() if p.group == group]
         if ok and name.strip() and name.strip() != group and members:
-            self._carry_out(lambda: (pieces.group(self.bench.portrait, members, name), self.bench.piece_id))
+            self._carry_out(lambda: (pieces.group(self.bench.portrait, members, name), self.bench.selection.piece_id))
 
     def group(self, piece_id: str) -> None:
         """Ask for the name of a group for the chosen pieces."""
         name, ok = QInputDialog.getText(self, "Group", "Name of the group")
         if ok and name.strip():
-            self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), name), self.bench.piece_id))
+            self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), name), self.bench.selection.piece_id))
 
     def colour(self, piece_id: str) -> None:
         """Ask for a colour and give it to all of the piece."""
@@ -291,7 +291,7 @@ class PiecesPanel(QWidget):
     def merge(self, piece_id: str) -> None:
         """Bring the chosen clay together in this piece without fusing; if only this is chosen, all that is shown."""
         held = self.bench.portrait.pieces
-        others = [k for k in self.bench.chosen if k != piece_id] if piece_id in self.bench.chosen else []
+        others = [k for k in self.bench.selection.chosen if k != piece_id] if piece_id in self.bench.selection.chosen else []
         others = others or [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
         self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id), piece_id, *others)
 
@@ -315,8 +315,8 @@ class PiecesPanel(QWidget):
             self.bench.say(str(error), "warn")
             return
         portrait.perform(edit)
-        if self.bench.piece_id in ids:
-            self.bench.choose_piece(next(iter(portrait.pieces), ""))
+        if self.bench.selection.piece_id in ids:
+            self.bench.selection.choose(next(iter(portrait.pieces), ""))
 
     def _carry_out(self, job: Callable[[], tuple[Edit, str]], *dense: str) -> None:
         """Make an edit and carry it out; beside the window, if pieces whose vertices it copies are dense."""
@@ -324,8 +324,8 @@ class PiecesPanel(QWidget):
         def done(made: tuple[Edit, str]) -> None:
             edit, chosen = made
             self.bench.portrait.perform(edit)
-            if chosen not in self.bench.chosen:
-                self.bench.choose_piece(chosen)
+            if chosen not in self.bench.selection.chosen:
+                self.bench.selection.choose(chosen)
 
         size = sum(len(self.bench.portrait.surface(k)) for k in dense if k in self.bench.portrait.pieces)
         self._worker = at_once_or_behind_dialog(

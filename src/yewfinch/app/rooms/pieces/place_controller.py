@@ -42,7 +42,7 @@ class Placing(QObject):
         self._way: DoubleArray = np.zeros(3)
         self._live: LiveEdit | None = None
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self.changed.emit)
+        bench.selection.changed.connect(self.changed.emit)
         self._listen()
 
     def _listen(self) -> None:
@@ -59,7 +59,7 @@ class Placing(QObject):
     @property
     def pieces(self) -> tuple[str, ...]:
         """The chosen pieces."""
-        return self.bench.chosen
+        return self.bench.selection.chosen
 
     @property
     def pivot(self) -> DoubleArray | None:
@@ -84,13 +84,13 @@ class Placing(QObject):
         self.kind = kind
         self.picking = False
         self.changed.emit()
-        self.bench.view_changed.emit()
+        self.bench.outlook.changed.emit()
 
     def set_point(self, point: DoubleArray) -> None:
         """Put the pivot at a point, mm."""
         self.kind, self.point, self.picking = "point", np.asarray(point, np.float64).copy(), False
         self.changed.emit()
-        self.bench.view_changed.emit()
+        self.bench.outlook.changed.emit()
 
     def pick_point(self) -> None:
         """Let the next click on the clay set the pivot."""
@@ -132,7 +132,7 @@ class Placing(QObject):
             self.point = self.point + moved
         self._start = self._pivot = self._live = None
         self.changed.emit()
-        self.bench.view_changed.emit()
+        self.bench.outlook.changed.emit()
 
     def cancel(self) -> None:
         """Put the pieces back."""

@@ -126,11 +126,11 @@ class PlaceHand(Hand):
                 return False
             key = found[1]
             if mods & Qt.KeyboardModifier.ControlModifier:
-                also = tuple(k for k in bench.chosen if k != key)
-                bench.choose_piece(key, also)
+                also = tuple(k for k in bench.selection.chosen if k != key)
+                bench.selection.choose(key, also)
                 return True
-            if key not in bench.chosen:
-                bench.choose_piece(key)
+            if key not in bench.selection.chosen:
+                bench.selection.choose(key)
             handle = Handle("move", None)
         pivot = placing.pivot
         if pivot is None:
@@ -214,10 +214,10 @@ class PlaceHand(Hand):
         """Where a piece that is not chosen is met under the pointer."""
         bench = self.viewport.bench
         origin, direction = self.viewport.camera().ray(at.x(), at.y())
-        followers = {f.id for k in bench.chosen for f in bench.portrait.followers(k)}
+        followers = {f.id for k in bench.selection.chosen for f in bench.portrait.followers(k)}
         hits = [
             p.pick(origin, direction) for k, p in bench.portrait.pieces.items()
-            if p.visible and not p.see_through and k not in bench.chosen and k not in followers
+            if p.visible and not p.see_through and k not in bench.selection.chosen and k not in followers
         ]  # fmt: skip
         met = [h for h in hits if h is not None]
         return np.asarray(min(met, key=lambda h: h.distance).point, np.float64) if met else None

@@ -167,7 +167,7 @@ class PlacePanel(QWidget):
             self.refresh()
 
     def _twin(self) -> None:
-        self._carry_out(lambda: pieces.twin(self.bench.portrait, self.bench.piece_id)[0])
+        self._carry_out(lambda: pieces.twin(self.bench.portrait, self.bench.selection.piece_id)[0])
 
     def _settle(self) -> None:
         portrait = self.bench.portrait
@@ -179,10 +179,10 @@ class PlacePanel(QWidget):
         if pivot is not None:
             centre = float(pivot[0]), float(pivot[1]), float(pivot[2])
             count, axis = self.count.value(), self.axis.currentIndex()
-            self._carry_out(lambda: pieces.ring(self.bench.portrait, self.bench.piece_id, count, axis, centre), count)
+            self._carry_out(lambda: pieces.ring(self.bench.portrait, self.bench.selection.piece_id, count, axis, centre), count)
 
     def _carry_out(self, job: Callable[[], Edit], copies: int = 1) -> None:
-        held = self.bench.portrait.pieces.get(self.bench.piece_id)
+        held = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         if held is None:
             self.bench.say("Choose a piece first.", "warn")
             return

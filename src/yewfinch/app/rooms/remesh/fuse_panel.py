@@ -67,7 +67,7 @@ class FusePanel(LivePanel):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         self.column.addWidget(self.note)
-        bench.piece_changed.connect(self.later)
+        bench.selection.changed.connect(self.later)
         self.begin()
 
     def _listen(self) -> None:
@@ -80,7 +80,7 @@ class FusePanel(LivePanel):
         """Clay and solids in sight, eyeballs left out; the chosen one first."""
         held = [p for p in self.bench.portrait.pieces.values() if p.visible and not p.see_through and p.armature is None]
         held = [p for p in held if not p.id.startswith("eye_")]
-        return sorted(held, key=lambda p: p.id != self.bench.piece_id)
+        return sorted(held, key=lambda p: p.id != self.bench.selection.piece_id)
 
     def _fuse(self) -> None:
         self._work([p.id for p in self.shown()], ())
@@ -89,7 +89,7 @@ class FusePanel(LivePanel):
         self._take(within=True)
 
     def _take(self, within: bool = False) -> None:
-        chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
+        chosen = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         others = [p.id for p in self.shown() if p is not chosen]
         if chosen is None or not others:
             self.bench.say("Choose the piece to cut out, and let the clay it is cut from be in sight.", "warn")
@@ -97,11 +97,11 @@ class FusePanel(LivePanel):
         self._work(others, () if within else (chosen.id,), (chosen.id,) if within else ())
 
     def _remesh(self) -> None:
-        if self.bench.piece_id in self.bench.portrait.pieces:
-            self._work([self.bench.piece_id], ())
+        if self.bench.selection.piece_id in self.bench.portrait.pieces:
+            self._work([self.bench.selection.piece_id], ())
 
     def _detail(self) -> None:
-        portrait, piece, edge, count = self.bench.portrait, self.bench.piece_id, self.edge.value(), self.levels.value()
+        portrait, piece, edge, count = self.bench.portrait, self.bench.selection.piece_id, self.edge.value(), self.levels.value()
         if piece not in portrait.pieces:
             return
 
@@ -123,7 +123,7 @@ class FusePanel(LivePanel):
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
-            self.bench.choose_piece(pieces[0])
+            self.bench.selection.choose(pieces[0])
             made = portrait.pieces[pieces[0]]
             self.bench.say(f"{edit.name}: {grouped(len(made.surface.faces))} quads with edges of {edge:g} mm.", "note")
 
@@ -138,7 +138,7 @@ class FusePanel(LivePanel):
 
     def refresh(self) -> None:
         """Count what is in sight, and offer an edge that fits whenever other pieces are, unless one was chosen."""
-        chosen = self.bench.portrait.pieces.get(self.bench.piece_id)
+        chosen = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         shown = self.shown()
         ids = {p.id for p in shown}
         if shown and ids != self._counted and not self._chosen:

@@ -57,11 +57,11 @@ class TidyPanel(LivePanel):
         self.note.setProperty("soft", True)
         self.column.addWidget(self.note)
         self._counted = ("", 0)
-        bench.piece_changed.connect(self.later)
+        bench.selection.changed.connect(self.later)
         self.begin()
 
     def _mend(self) -> None:
-        portrait, piece = self.bench.portrait, self.bench.piece_id
+        portrait, piece = self.bench.portrait, self.bench.selection.piece_id
         weld, speck, longest = self.weld.value(), self.speck.value(), int(self.rim.value())
 
         def done(found: tuple[Edit | None, Report]) -> None:
@@ -76,7 +76,7 @@ class TidyPanel(LivePanel):
         )  # fmt: skip
 
     def _reduce(self) -> None:
-        portrait, piece, count = self.bench.portrait, self.bench.piece_id, self.count.value()
+        portrait, piece, count = self.bench.portrait, self.bench.selection.piece_id, self.count.value()
 
         def done(found: tuple[Edit, Reduced]) -> None:
             edit, result = found
@@ -102,7 +102,7 @@ class TidyPanel(LivePanel):
 
     def refresh(self) -> None:
         """Show the chosen piece; offer half of its triangles when it is another."""
-        piece = self.bench.portrait.pieces.get(self.bench.piece_id)
+        piece = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         can = piece is not None and not piece.fixed
         for widget in (self.mend, self.reduce, self.count):
             widget.setEnabled(can)

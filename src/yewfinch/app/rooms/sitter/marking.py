@@ -59,5 +59,5 @@ class Marking:
             desk.say(f"{bad[0].words()} It was left out.", "error")
         else:
             self.shop.pages.back_to_clay()
-            self.bench.stand_at(photo.id)
+            self.bench.standpoint.take(photo.id)
             self.shop.view.standpoint.reset_zoom()

@@ -6,7 +6,8 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QSlider, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.kit import theme
-from yewfinch.core.session.bench import OVERLAYS, Bench
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.session.standpoint_state import OVERLAYS
 
 
 class OverlayBar(QWidget):
@@ -26,21 +27,21 @@ class OverlayBar(QWidget):
         self.leave.setIcon(theme.icon("arrow-left"))
         self.leave.setToolTip("Leave the standpoint (Esc, or turn the view)")
         self.leave.setAccessibleName("leave the standpoint")
-        self.leave.clicked.connect(lambda: bench.stand_at(None))
+        self.leave.clicked.connect(lambda: bench.standpoint.take(None))
         self.mode = QComboBox()
         for key, name in OVERLAYS.items():
             self.mode.addItem(name, key)
         self.mode.setToolTip("How photo and clay are laid over each other (G for the next)")
         self.mode.setAccessibleName("overlay")
         self.mode.setMinimumWidth(60)
-        self.mode.activated.connect(lambda i: bench.set_overlay(mode=self.mode.itemData(i)))
+        self.mode.activated.connect(lambda i: bench.standpoint.set_overlay(mode=self.mode.itemData(i)))
         first.addWidget(self.leave)
         first.addWidget(self.mode, 1)
         self.opacity = QSlider(Qt.Orientation.Horizontal)
         self.opacity.setRange(0, 100)
         self.opacity.setToolTip("How strongly the photo lies over the clay")
         self.opacity.setAccessibleName("photo opacity")
-        self.opacity.valueChanged.connect(lambda v: bench.set_overlay(opacity=v / 100))
+        self.opacity.valueChanged.connect(lambda v: bench.standpoint.set_overlay(opacity=v / 100))
         self.value = QLabel()
         self.value.setFixedWidth(36)
         self.wipe = QToolButton()
@@ -48,23 +49,23 @@ class OverlayBar(QWidget):
         self.wipe.setCheckable(True)
         self.wipe.setToolTip("Wipe: photo on one side, clay on the other; drag the line, with Shift turn it (W)")
         self.wipe.setAccessibleName("wipe")
-        self.wipe.clicked.connect(lambda on: bench.set_overlay(wipe=0.5 if on else None, angle=0.0))
+        self.wipe.clicked.connect(lambda on: bench.standpoint.set_overlay(wipe=0.5 if on else None, angle=0.0))
         self.blink = QToolButton()
         self.blink.setIcon(theme.icon("eye"))
         self.blink.setCheckable(True)
         self.blink.setToolTip("Blink: photo and clay in turn (B)")
         self.blink.setAccessibleName("blink")
-        self.blink.clicked.connect(lambda on: bench.set_overlay(blink=on))
+        self.blink.clicked.connect(lambda on: bench.standpoint.set_overlay(blink=on))
         for widget in (self.opacity, self.value, self.wipe, self.blink):
             second.addWidget(widget)
-        bench.overlay_changed.connect(self.refresh)
+        bench.standpoint.changed.connect(self.refresh)
         bench.portrait_changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
         """Show the overlay in force."""
-        o = self.bench.overlay
-        self.setVisible(self.bench.standing_photo() is not None)
+        o = self.bench.standpoint.overlay
+        self.setVisible(self.bench.standpoint.photo() is not None)
         self.mode.setCurrentIndex(self.mode.findData(o.mode))
         self.opacity.blockSignals(True)
         self.opacity.setValue(round(o.opacity * 100))

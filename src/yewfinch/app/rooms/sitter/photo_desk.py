@@ -29,6 +29,7 @@ from yewfinch.app.view import brushes
 from yewfinch.app.view.photo_store import PhotoStore
 from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
+from yewfinch.core.document.verbs import marking
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Certainty, Drawing, DrawingKind, Photo
@@ -78,7 +79,7 @@ class PhotoDesk(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         self.canvas = PhotoCanvas(self)
-        self.canvas.colour_picked.connect(lambda r, g, b: bench.set_colour((r, g, b)))
+        self.canvas.colour_picked.connect(lambda r, g, b: bench.tools.set_colour((r, g, b)))
         row.addWidget(self.canvas, 1)
         row.addWidget(self._side())
         photos.ready.connect(self._arrived)
@@ -235,7 +236,7 @@ class PhotoDesk(QWidget):
 
     def change(self, photo: Photo, name: str) -> None:
         """An edit of the photo on the desk."""
-        self._edit(lambda: self.bench.change_photo(photo, name))
+        self._edit(lambda: marking.change_photo(self.bench.portrait, photo, name))
 
     def _edit(self, edit: Callable[[], object]) -> None:
         """Make an edit, and show the desk anew once, after it."""
@@ -264,7 +265,7 @@ class PhotoDesk(QWidget):
         new = key not in photo.marks
 
         def edit() -> None:
-            self.bench.set_mark(photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}")
+            marking.set_mark(self.bench.portrait, photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}")
             if new and advance:
                 self._go_on(key)
 
@@ -286,7 +287,7 @@ class PhotoDesk(QWidget):
         photo = self.photo_id
 
         def edit() -> None:
-            self.bench.rate(photo, key, certainty, f"{LANDMARKS[key].plain}: {certainty}")
+            marking.rate(self.bench.portrait, photo, key, certainty, f"{LANDMARKS[key].plain}: {certainty}")
             if certainty == "hidden":
                 self._go_on(key)
 
@@ -372,7 +373,7 @@ class PhotoDesk(QWidget):
         if photo is None:
             return False
         if self.mode == "landmarks" and self.current in photo.marks:
-            self.bench.set_mark(photo.id, self.current, None, f"Unmark {LANDMARKS[self.current].plain}")
+            marking.set_mark(self.bench.portrait, photo.id, self.current, None, f"Unmark {LANDMARKS[self.current].plain}")
             return True
         if self.mode == "scale" and self.span in photo.spans:
             self.change(photo.spanned(self.span, None), f"Remove {self.scale_page.title(self.span)}")

@@ -109,7 +109,7 @@ class SitterPanel(QWidget):
         self.solve.setText("Solve the sitter" if n == 0 else f"Solve from {n} photo{'' if n == 1 else 's'}")
         if found is None:
             self._say("Mark six or more landmarks on each photo; then all photos are solved together.", "soft")
-        elif self.bench.out_of_date():
+        elif self.bench.standpoint.out_of_date():
             self._say("Solve again: marks, size or sitter have changed since.", "warn")
         else:
             self._say(found.words(), "")

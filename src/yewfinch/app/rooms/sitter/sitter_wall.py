@@ -34,6 +34,7 @@ from yewfinch.app.rooms.sitter.overlay_bar import OverlayBar
 from yewfinch.app.rooms.sitter.photo_details import PhotoDetails
 from yewfinch.app.rooms.sitter.photo_pane import PhotoFloat, PhotoPane
 from yewfinch.app.view.photo_store import THUMB, PhotoStore
+from yewfinch.core.document.verbs import marking
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import SUFFIXES, Photo
@@ -240,7 +241,7 @@ class SitterWall(QWidget):
         self.floats: list[PhotoFloat] = []
         photos.ready.connect(self._arrived)
         bench.portrait_changed.connect(self._listen)
-        bench.overlay_changed.connect(self.refresh_states)
+        bench.standpoint.changed.connect(self.refresh_states)
         self._listen()
 
     def _listen(self) -> None:
@@ -320,26 +321,26 @@ class SitterWall(QWidget):
         n = len(sitter.photos)
         self.count.setText(f"{n} photo" if n == 1 else f"{n} photos")
         self.search.setVisible(n >= MANY and self.pane is None)
-        old = self.bench.out_of_date()
+        old = self.bench.standpoint.out_of_date()
         for photo in sitter.photos:
             card = self.cards.get(photo.id)
             if card is None:
                 continue
             card.describe(photo)
             text, tone, tip = _state(photo, sitter.solution, old)
-            card.show_state(text, tone, photo.id == self.bench.standing, tip)
+            card.show_state(text, tone, photo.id == self.bench.standpoint.photo_id, tip)
 
     def _clicked(self, photo_id: str) -> None:
         photo = self.bench.portrait.sitter.photo(photo_id)
         if photo.standpoint is None:
             self.mark_asked.emit(photo_id)
         else:
-            self.bench.stand_at(None if self.bench.standing == photo_id else photo_id)
+            self.bench.standpoint.take(None if self.bench.standpoint.photo_id == photo_id else photo_id)
 
     def remove(self, photo_id: str) -> None:
         """Take a photo off the wall, undoably."""
-        if self.bench.standing == photo_id:
-            self.bench.stand_at(None)
+        if self.bench.standpoint.photo_id == photo_id:
+            self.bench.standpoint.take(None)
         sitter = self.bench.portrait.sitter
         name = sitter.photo(photo_id).name
         self.bench.portrait.set_field("sitter", sitter.removed(photo_id), f"Remove photo {name}")
@@ -371,7 +372,7 @@ class SitterWall(QWidget):
         sitter = self.bench.portrait.sitter
         others = {p.name for p in sitter.photos if p.id != photo_id}
         dialog = PhotoDetails(sitter.photo(photo_id), others, self)
-        dialog.accepted_photo.connect(lambda p: self.bench.change_photo(p, f"Describe {p.name}"))
+        dialog.accepted_photo.connect(lambda p: marking.change_photo(self.bench.portrait, p, f"Describe {p.name}"))
         dialog.open()
 
     def fill(self, photo_id: str | None) -> None:

@@ -112,7 +112,7 @@ class Sitting(QObject):
             return solve_sitter(sitter, progress)[0]
 
         def done(found: Sitter) -> None:
-            if self.bench.portrait is not here or not self.bench.take_solution(found):
+            if self.bench.portrait is not here or not self.bench.standpoint.take_solution(found):
                 self.bench.say("The marks were changed meanwhile: solve again.", "warn")
                 return
             assert found.solution is not None

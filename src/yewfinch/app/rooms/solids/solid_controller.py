@@ -36,7 +36,7 @@ class Solids(QObject):
         self._soon.setInterval(0)
         self._soon.timeout.connect(self.finish)
         bench.portrait_changed.connect(self._listen)
-        bench.piece_changed.connect(self._rechosen)
+        bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
@@ -52,7 +52,7 @@ class Solids(QObject):
     @property
     def piece(self) -> Piece | None:
         """The chosen piece, if it is a solid."""
-        held = self.bench.portrait.pieces.get(self.bench.piece_id)
+        held = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         return held if held is not None and held.solid is not None else None
 
     @property
@@ -71,7 +71,7 @@ class Solids(QObject):
             x = float(max(b[1, 0] for b in shown)) + 70.0
         edit, key = solids.begin(self.bench.portrait, kind, (round(x, 1), 0.0, 0.0))
         self.bench.portrait.perform(edit)
-        self.bench.choose_piece(key)
+        self.bench.selection.choose(key)
         self.bench.set_mode("solid")
 
     def change(self, solid: Solid, what: str) -> None:

@@ -28,7 +28,7 @@ class TubeDrawing(Purpose):
         """Make it a solid."""
         edit, key = solids.draw_tube(self.bench.portrait, camera, points, THICKNESS / 2)
         self.bench.portrait.perform(edit)
-        self.bench.choose_piece(key)
+        self.bench.selection.choose(key)
 
 
 class LatheDrawing(Purpose):
@@ -47,4 +47,4 @@ class LatheDrawing(Purpose):
         """Make it a solid."""
         edit, key = solids.draw_lathe(self.bench.portrait, camera, points)
         self.bench.portrait.perform(edit)
-        self.bench.choose_piece(key)
+        self.bench.selection.choose(key)

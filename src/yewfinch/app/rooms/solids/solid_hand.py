@@ -41,7 +41,7 @@ class SolidHand(Hand):
             return False
         hit, key = found
         piece = bench.portrait.pieces[key]
-        bench.choose_piece(key)
+        bench.selection.choose(key)
         if piece.solid is None:
             bench.say(f"{piece.name} is no solid. Choose another, or begin one in the panel Solids.", "note")
             return True

@@ -65,7 +65,7 @@ class StampPanel(QWidget):
         self.none.setToolTip("The tool works without a stamp")
         self.add.setToolTip("Make a stamp of any picture: white works fully, black not at all. Pictures can be dropped here, too")
         self.remove.setToolTip("Take the chosen stamp out of the portrait; those that ship with Yewfinch stay")
-        for button, run in ((self.none, lambda: bench.set_tool(stamp="")), (self.add, self._ask), (self.remove, self._remove)):
+        for button, run in ((self.none, lambda: bench.tools.change(stamp="")), (self.add, self._ask), (self.remove, self._remove)):
             button.setProperty("small", True)
             button.clicked.connect(lambda _=False, r=run: r())
             row.addWidget(button)
@@ -76,28 +76,28 @@ class StampPanel(QWidget):
         rows.setSpacing(4)
         self.fits = choices(self, rows, [
             ("tool", "In the tool's circle", "The picture fills the circle"), ("skin", "Over the skin", "The picture is spread over the clay in its own size, stroke beside stroke"),
-        ], lambda fit: bench.set_tool(stamp_fit=fit))  # fmt: skip
+        ], lambda fit: bench.tools.change(stamp_fit=fit))  # fmt: skip
         self.turns = choices(self, rows, [
             ("fixed", "Upright", "Up is up"), ("stroke", "With the stroke", "The stroke's direction is up"), ("random", "At random", "Turned otherwise at every dab"),
-        ], lambda turn: bench.set_tool(stamp_turn=turn))  # fmt: skip
+        ], lambda turn: bench.tools.change(stamp_turn=turn))  # fmt: skip
         self.scale = ValueSlider("Width", NARROWEST, WIDEST / 2, "mm", logarithmic=True)
         self.scale.setToolTip("Of the picture on the skin")
-        self.scale.changed.connect(lambda v: bench.set_tool(stamp_scale=v))
+        self.scale.changed.connect(lambda v: bench.tools.change(stamp_scale=v))
         self.keep = QPushButton("Keep this width")
         self.keep.setProperty("small", True)
         self.keep.setToolTip("The portrait's own stamp has this width from now on")
         self.keep.clicked.connect(self._keep)
         self.angle = ValueSlider("Angle", -180.0, 180.0, "°", decimals=0)
-        self.angle.changed.connect(lambda v: bench.set_tool(stamp_angle=v))
+        self.angle.changed.connect(lambda v: bench.tools.change(stamp_angle=v))
         self.relief = ValueSlider("Height", 0.02, 20.0, "mm", decimals=2, logarithmic=True)
         self.relief.setToolTip("White of the picture is raised by this")
-        self.relief.changed.connect(lambda v: bench.set_tool(height=v))
+        self.relief.changed.connect(lambda v: bench.tools.change(height=v))
         self.invert = QCheckBox("Exchange black and white")
-        self.invert.clicked.connect(lambda on: bench.set_tool(stamp_invert=on))
+        self.invert.clicked.connect(lambda on: bench.tools.change(stamp_invert=on))
         for widget in (self.scale, self.keep, self.angle, self.relief, self.invert):
             rows.addWidget(widget)
         column.addWidget(self.how)
-        bench.tool_changed.connect(self.refresh)
+        bench.tools.changed.connect(self.refresh)
         bench.portrait_changed.connect(self._opened)
         self._opened()
 
@@ -124,7 +124,7 @@ class StampPanel(QWidget):
             button.setIconSize(QSize(36, 36))
             button.setToolTip(f"<b>{stamp.title}</b>, {stamp.width:g} mm<br>{stamp.hint}")
             button.setAccessibleName(f"stamp {stamp.title}")
-            button.clicked.connect(lambda _=False, s=stamp: self.bench.set_tool(stamp=s.id, stamp_scale=s.width))
+            button.clicked.connect(lambda _=False, s=stamp: self.bench.tools.change(stamp=s.id, stamp_scale=s.width))
             self.buttons[stamp.id] = button
             self.grid.addWidget(button, i // _ACROSS, i % _ACROSS)
         self.refresh()
@@ -150,16 +150,16 @@ class StampPanel(QWidget):
             self.bench.say(str(error), "error")
             return
         self.bench.portrait.perform(edit)
-        self.bench.set_tool(stamp=key)
+        self.bench.tools.change(stamp=key)
 
     def _remove(self) -> None:
         try:
-            self.bench.portrait.perform(stamping.removed(self.bench.portrait, self.bench.tool_settings.stamp))
+            self.bench.portrait.perform(stamping.removed(self.bench.portrait, self.bench.tools.settings.stamp))
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
 
     def _keep(self) -> None:
-        settings = self.bench.tool_settings
+        settings = self.bench.tools.settings
         try:
             self.bench.portrait.perform(stamping.resized(self.bench.portrait, settings.stamp, settings.stamp_scale))
         except YewfinchError as error:
@@ -167,13 +167,13 @@ class StampPanel(QWidget):
 
     def refresh(self) -> None:
         """Show the tool in hand."""
-        s, dabs = self.bench.tool_settings, self.bench.tool.dabs
+        s, dabs = self.bench.tools.settings, self.bench.tools.tool.dabs
         for key, button in self.buttons.items():
             button.setChecked(key == s.stamp)
             button.setEnabled(dabs)
         on = s.stamp in self.buttons and dabs
         self.hint.setText(
-            "" if on else f"{self.bench.tool.title} works without a stamp." if dabs else f"{self.bench.tool.title} takes hold of clay as a whole: no stamps."
+            "" if on else f"{self.bench.tools.tool.title} works without a stamp." if dabs else f"{self.bench.tools.tool.title} takes hold of clay as a whole: no stamps."
         )
         self.hint.setVisible(not on)
         self.none.setEnabled(on)
@@ -190,7 +190,7 @@ class StampPanel(QWidget):
         self.scale.setVisible(s.stamp_fit == "skin")
         self.scale.set_value(s.stamp_scale)
         self.angle.set_value(s.stamp_angle)
-        self.relief.setVisible(self.bench.tool_id == "stamp")
+        self.relief.setVisible(self.bench.tools.tool_id == "stamp")
         self.relief.set_value(s.height)
         self.invert.setChecked(s.stamp_invert)
 

@@ -52,8 +52,8 @@ class StencilHand(Hand):
     def toggle(self) -> None:
         """Move the stencil by hand, or go back to the tool."""
         bench = self.viewport.bench
-        if bench.mode != "stencil" and bench.stencil is None:
-            bench.set_stencil(own_stamps()[0], on=True)
+        if bench.mode != "stencil" and bench.portrait.stencil is None:
+            bench.stencil.change(own_stamps()[0], on=True)
         bench.toggle_mode("stencil")
 
     def hint(self) -> str:
@@ -64,7 +64,7 @@ class StencilHand(Hand):
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take hold; beside the stencil the press is for the view."""
-        stencil = self.viewport.bench.stencil
+        stencil = self.viewport.bench.portrait.stencil
         if stencil is None:
             return False
         p = np.array([at.x(), at.y()])
@@ -88,7 +88,7 @@ class StencilHand(Hand):
         if part is None:
             return False
         self._part, self._before, self._from = part, stencil, p
-        self.viewport.bench.end_stencil_step()
+        self.viewport.bench.stencil.end_step()
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
@@ -102,31 +102,31 @@ class StencilHand(Hand):
         middle = np.array([width / 2 + before.at[0] * height, height / 2 + before.at[1] * height])
         if self._part == "move":
             x, y = before.at[0] + way[0] / height, before.at[1] + way[1] / height
-            self.viewport.bench.set_stencil(at=(float(x), float(y)))
+            self.viewport.bench.stencil.change(at=(float(x), float(y)))
         elif self._part == "size":
             share = float(np.linalg.norm(p - middle)) / max(float(np.linalg.norm(self._from - middle)), 1e-6)
-            self.viewport.bench.set_stencil(width=before.width * share)
+            self.viewport.bench.stencil.change(width=before.width * share)
         elif self._part == "turn":
             a, b = (np.degrees(np.arctan2(-(q - middle)[1], (q - middle)[0])) for q in (self._from, p))
             angle = before.angle + float(b - a)
             if mods & Qt.KeyboardModifier.ControlModifier:
                 angle = STEP * round(angle / STEP)
-            self.viewport.bench.set_stencil(angle=angle)
+            self.viewport.bench.stencil.change(angle=angle)
         elif self._part == "warp":
             _, across, up = before.axes(width, height)
             step = np.linalg.solve(np.stack([across, up], axis=1), way)
             u, v = before.warp[self._handle]
             warp = list(before.warp)
             warp[self._handle] = (float(u + step[0]), float(v + step[1]))
-            self.viewport.bench.set_stencil(warp=tuple(warp))
+            self.viewport.bench.stencil.change(warp=tuple(warp))
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """Let go."""
         self._part = self._before = None
-        self.viewport.bench.end_stencil_step()
+        self.viewport.bench.stencil.end_step()
 
     def cancel(self) -> None:
         """Put it back where it lay."""
         if self._before is not None:
             self._part = self._before = None
-            self.viewport.bench.cancel_stencil_step()
+            self.viewport.bench.stencil.cancel_step()

@@ -33,11 +33,11 @@ def _image(stencil: Stencil) -> QImage:
 
 def paint(p: QPainter, view: Viewport, hand: StencilHand) -> None:
     """Over the clay; the handles while it is laid."""
-    stencil = view.bench.stencil
+    stencil = view.bench.portrait.stencil
     if stencil is None:
         return
     laying = view.bench.mode == "stencil"
-    if not view.bench.stencil_on and not laying:
+    if not view.bench.stencil.on and not laying:
         return
     width, height = float(view.width()), float(view.height())
     corner, across, up = stencil.axes(width, height)

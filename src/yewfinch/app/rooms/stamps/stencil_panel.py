@@ -37,29 +37,29 @@ class StencilPanel(QWidget):
         self.warp.setToolTip("Bend the picture by a grid of handles until it fits the form")
         column.addLayout(row)
         self.on, self.invert = QCheckBox("Tools work through it"), QCheckBox("Exchange black and white")
-        self.on.clicked.connect(lambda on: bench.set_stencil(on=on))
-        self.invert.clicked.connect(lambda on: bench.set_stencil(invert=on))
+        self.on.clicked.connect(lambda on: bench.stencil.change(on=on))
+        self.invert.clicked.connect(lambda on: bench.stencil.change(invert=on))
         self.width_of = ValueSlider("Width", 2.0, 800.0, "%", decimals=0, logarithmic=True)
         self.width_of.setToolTip("As a part of the view's height")
-        self.width_of.changed.connect(lambda v: bench.set_stencil(width=v / 100))
+        self.width_of.changed.connect(lambda v: bench.stencil.change(width=v / 100))
         self.angle = ValueSlider("Angle", -180.0, 180.0, "°", decimals=0)
-        self.angle.changed.connect(lambda v: bench.set_stencil(angle=v))
+        self.angle.changed.connect(lambda v: bench.stencil.change(angle=v))
         self.tiles = ValueSlider("Tiles", 1.0, float(MOST), "across", decimals=0)
         self.tiles.setToolTip("So many pictures side by side")
-        self.tiles.changed.connect(lambda v: bench.set_stencil(tiles=round(v)))
+        self.tiles.changed.connect(lambda v: bench.stencil.change(tiles=round(v)))
         self.opacity = ValueSlider("Shown", 5.0, 100.0, "%", decimals=0)
         self.opacity.setToolTip("How strongly the stencil is seen; it holds back as much in any case")
-        self.opacity.changed.connect(lambda v: bench.set_stencil(opacity=v / 100))
+        self.opacity.changed.connect(lambda v: bench.stencil.change(opacity=v / 100))
         self.steepest = ValueSlider("Facing", 5.0, 90.0, "°", decimals=0)
         self.steepest.setToolTip("Nothing goes through where the clay is turned away from you by more")
-        self.steepest.changed.connect(lambda v: bench.set_stencil(steepest=v))
+        self.steepest.changed.connect(lambda v: bench.stencil.change(steepest=v))
         self.rest = (self.on, self.invert, self.width_of, self.angle, self.tiles, self.opacity, self.steepest)
         for widget in self.rest:
             column.addWidget(widget)
         row = QHBoxLayout()
         self.straighten, self.away = QPushButton("Straighten"), QPushButton("Take it away")
         self.straighten.setToolTip("Undo the warp, the angle and the place")
-        self.straighten.clicked.connect(lambda: bench.set_stencil(warp=straight(), angle=0.0, at=(0.0, 0.0)))
+        self.straighten.clicked.connect(lambda: bench.stencil.change(warp=straight(), angle=0.0, at=(0.0, 0.0)))
         self.away.clicked.connect(self._away)
         for button in (self.straighten, self.away):
             button.setProperty("small", True)
@@ -69,7 +69,7 @@ class StencilPanel(QWidget):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
-        for signal in (bench.tool_changed, bench.mode_changed, bench.view_changed):
+        for signal in (bench.tools.changed, bench.mode_changed, bench.outlook.changed):
             signal.connect(self.refresh)
         bench.portrait_changed.connect(self._opened)
         self._opened()
@@ -101,7 +101,7 @@ class StencilPanel(QWidget):
         if stamp is None:
             self._away()
         else:
-            self.bench.set_stencil(stamp, on=True)
+            self.bench.stencil.change(stamp, on=True)
 
     def _toggle_warp(self) -> None:
         self.hand.warping = self.warp.isChecked()
@@ -112,18 +112,18 @@ class StencilPanel(QWidget):
     def _away(self) -> None:
         if self.bench.mode == "stencil":
             self.bench.set_mode("tool")
-        self.bench.drop_stencil()
+        self.bench.stencil.drop()
 
     def refresh(self) -> None:
         """Show how the stencil lies."""
-        stencil = self.bench.stencil
+        stencil = self.bench.portrait.stencil
         there = stencil is not None
         self.pictures.setCurrentIndex(0 if stencil is None else max(0, self.pictures.findData(stencil.stamp.id)))
         self.by_hand.setChecked(self.bench.mode == "stencil")
         self.warp.setChecked(self.hand.warping)
         for widget in (self.warp, *self.rest, self.straighten, self.away):
             widget.setEnabled(there)
-        self.on.setChecked(there and self.bench.stencil_on)
+        self.on.setChecked(there and self.bench.stencil.on)
         if stencil is None:
             return
         self.invert.setChecked(stencil.invert)

@@ -38,7 +38,7 @@ class CurveHand(QObject):
         self._clock.timeout.connect(self._lay)
         strokes.shaped.connect(self.begin)
         strokes.redone.connect(self.forget)
-        self.bench.tool_changed.connect(self._settings_changed)
+        self.bench.tools.changed.connect(self._settings_changed)
         self.bench.mode_changed.connect(self.confirm)
         self.bench.portrait_changed.connect(self.forget)
 
@@ -62,7 +62,7 @@ class CurveHand(QObject):
         hits = [(hit, e.origin) for e in events if (hit := piece.pick(e.origin, e.direction)) is not None]
         if len(hits) < 2:
             return
-        settings = self.bench.tool_settings
+        settings = self.bench.tools.settings
         self._course = cast(Course, settings.course)
         self.knots = knots_of(hits, self._course, settings.size)
         self._like, self.chosen = events[0], len(self.knots) // 2
@@ -157,7 +157,7 @@ class CurveHand(QObject):
     def _settings_changed(self) -> None:
         if not self.knots:
             return
-        if self.bench.tool.id != self.strokes.last_tool or self.bench.tool_settings.course != self._course:
+        if self.bench.tools.tool.id != self.strokes.last_tool or self.bench.tools.settings.course != self._course:
             self.confirm()
         else:
             self._clock.start()
@@ -167,7 +167,7 @@ class CurveHand(QObject):
         self._clock.stop()
         if not self.on or self._like is None:
             return
-        settings = self.bench.tool_settings
+        settings = self.bench.tools.settings
         self.strokes.lay(events_along(self.knots, self._course, max(settings.spacing * settings.size, 0.5), self._like))
         if not self._held:
             self.strokes.viewport.stroke_ended.emit()

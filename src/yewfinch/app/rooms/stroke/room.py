@@ -25,10 +25,10 @@ def furnish(shop: Workshop) -> Room:
 
     def take_one_that_suits() -> None:
         """A stage of paint begins with a tool that paints, one of form with one that forms."""
-        if bench.stage == "Skin" and bench.tool_id != "paint":
-            bench.take_tool("paint")
-        elif bench.stage in ("Block", "Form") and bench.tool_id == "paint":
-            bench.take_tool("clay")
+        if bench.stage == "Skin" and bench.tools.tool_id != "paint":
+            bench.tools.take("paint")
+        elif bench.stage in ("Block", "Form") and bench.tools.tool_id == "paint":
+            bench.tools.take("clay")
 
     bench.stage_changed.connect(take_one_that_suits)
     return Room(

@@ -57,10 +57,10 @@ class StrokeHand(Hand):
             bench.say(f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).", "warn")
             return True
         if piece.solid is not None:
-            bench.choose_piece(piece_id)
+            bench.selection.choose(piece_id)
             bench.say(f"{piece.name} is a solid: settle it into clay first (panel Solids), or move it (U).", "warn")
             return True
-        bench.choose_piece(piece_id)
+        bench.selection.choose(piece_id)
         if self.strokes.begin(piece, hit.point):
             self._send(at, pressure, mods, "press")
         return True
@@ -103,15 +103,15 @@ class StrokeHand(Hand):
 
     def resize(self, factor: float) -> bool:
         """Make the tool larger or smaller."""
-        self.bench.set_tool(size=self.bench.tool_settings.size * factor)
+        self.bench.tools.change(size=self.bench.tools.settings.size * factor)
         return True
 
     def _send(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier, phase: str) -> None:
         if not self.strokes.busy:
             return
-        if self.bench.tool_settings.by_speed:
+        if self.bench.tools.settings.by_speed:
             pressure *= self._by_speed(at, phase)
-        if self.bench.tool_settings.by_key:
+        if self.bench.tools.settings.by_key:
             pressure *= self._by_key(phase)
         origin, direction = self.viewport.ray(at)
         event = PointerEvent(

@@ -29,39 +29,39 @@ class StrokePanel(QWidget):
             ("hand", "By hand", "The stroke goes where the pointer goes"), ("line", "Straight", "From where you press to where you let go"),
             ("arc", "Arc", "Draw to the other end, then bend it by its middle; Enter confirms"),
             ("curve", "Curve", "Draw it, then move its knots; Enter confirms"), ("size", "Sized", "One dab: press, and draw it out to its size and angle"),
-        ], lambda course: bench.set_tool(course=course), 3)  # fmt: skip
+        ], lambda course: bench.tools.change(course=course), 3)  # fmt: skip
         self.spacing = ValueSlider("Spacing", 2.0, 100.0, "%", decimals=0, logarithmic=True)
         self.spacing.setToolTip("Between two dabs, as a part of the tool's size")
-        self.spacing.changed.connect(lambda v: bench.set_tool(spacing=v / 100))
+        self.spacing.changed.connect(lambda v: bench.tools.change(spacing=v / 100))
         self.stabiliser = ValueSlider("Steady", 0.0, 40.0, "mm")
         self.stabiliser.setToolTip("The stroke is drawn along behind the pointer on a line of this length, so that trembling does not show")
-        self.stabiliser.changed.connect(lambda v: bench.set_tool(stabiliser=v))
+        self.stabiliser.changed.connect(lambda v: bench.tools.change(stabiliser=v))
         self.taper_in = ValueSlider("Taper in", 0.0, 80.0, "mm")
         self.taper_in.setToolTip("The stroke begins thin over this way")
-        self.taper_in.changed.connect(lambda v: bench.set_tool(taper_in=v))
+        self.taper_in.changed.connect(lambda v: bench.tools.change(taper_in=v))
         self.taper_out = ValueSlider("Taper out", 0.0, 80.0, "mm")
         self.taper_out.setToolTip("The stroke ends thin over this way: it is laid anew when you let go")
-        self.taper_out.changed.connect(lambda v: bench.set_tool(taper_out=v))
+        self.taper_out.changed.connect(lambda v: bench.tools.change(taper_out=v))
         self.scatter = ValueSlider("Scatter", 0.0, 200.0, "%", decimals=0)
         self.scatter.setToolTip("Dabs are strewn beside the stroke, as a part of the tool's size")
-        self.scatter.changed.connect(lambda v: bench.set_tool(scatter=v / 100))
+        self.scatter.changed.connect(lambda v: bench.tools.change(scatter=v / 100))
         self.sliders = (self.spacing, self.stabiliser, self.taper_in, self.taper_out, self.scatter)
         for slider in self.sliders:
             column.addWidget(slider)
         row = QHBoxLayout()
         self.airbrush = QCheckBox("Airbrush")
         self.airbrush.setToolTip("Goes on while you hold still")
-        self.airbrush.clicked.connect(lambda on: bench.set_tool(airbrush=on))
+        self.airbrush.clicked.connect(lambda on: bench.tools.change(airbrush=on))
         self.by_speed = QCheckBox("Slower is stronger")
         self.by_speed.setToolTip("Pressure for those without a pen")
-        self.by_speed.clicked.connect(lambda on: bench.set_tool(by_speed=on))
+        self.by_speed.clicked.connect(lambda on: bench.tools.change(by_speed=on))
         row.addWidget(self.airbrush)
         row.addWidget(self.by_speed)
         row.addStretch(1)
         column.addLayout(row)
         self.by_key = QCheckBox("Space presses harder")
         self.by_key.setToolTip("Pressure for those without a pen: it grows while you hold Space during a stroke, and falls again")
-        self.by_key.clicked.connect(lambda on: bench.set_tool(by_key=on))
+        self.by_key.clicked.connect(lambda on: bench.tools.change(by_key=on))
         column.addWidget(self.by_key)
         pressed = QHBoxLayout()
         self.whats = QComboBox()
@@ -71,18 +71,18 @@ class StrokePanel(QWidget):
         self.whats.setCurrentIndex(1)
         self.whats.activated.connect(self.refresh)
         self.pressed = QCheckBox("follows pressure")
-        self.pressed.clicked.connect(lambda on: bench.set_tool(**{f"pressure_{self.what}": on}))
+        self.pressed.clicked.connect(lambda on: bench.tools.change(**{f"pressure_{self.what}": on}))
         self.plain = QToolButton()
         self.plain.setText("Straight")
         self.plain.setToolTip("A straight curve again")
-        self.plain.clicked.connect(lambda: bench.set_tool(**{f"curve_{self.what}": getattr(ToolSettings(), f"curve_{self.what}")}))
+        self.plain.clicked.connect(lambda: bench.tools.change(**{f"curve_{self.what}": getattr(ToolSettings(), f"curve_{self.what}")}))
         pressed.addWidget(self.whats)
         pressed.addWidget(self.pressed)
         pressed.addStretch(1)
         pressed.addWidget(self.plain)
         column.addLayout(pressed)
         self.curve = PressureCurve("curve of pressure")
-        self.curve.changed.connect(lambda c: bench.set_tool(**{f"curve_{self.what}": c}))
+        self.curve.changed.connect(lambda c: bench.tools.change(**{f"curve_{self.what}": c}))
         column.addWidget(self.curve)
         self.redo = QPushButton("Do the last stroke again")
         self.redo.clicked.connect(strokes.redo)
@@ -91,7 +91,7 @@ class StrokePanel(QWidget):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
-        bench.tool_changed.connect(self.refresh)
+        bench.tools.changed.connect(self.refresh)
         self.refresh()
 
     @property
@@ -106,7 +106,7 @@ class StrokePanel(QWidget):
 
     def refresh(self) -> None:
         """Show the tool in hand."""
-        s, dabs = self.bench.tool_settings, self.bench.tool.dabs
+        s, dabs = self.bench.tools.settings, self.bench.tools.tool.dabs
         for course, button in self.courses.items():
             button.setChecked(course == s.course)
             button.setEnabled(dabs)

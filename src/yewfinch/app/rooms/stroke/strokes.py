@@ -123,7 +123,7 @@ class Strokes(QObject):
         self._through = context.through
         self._steps, self._leg_from = self.bench.portrait.steps_from_here(), 0.0
         self._start(context)
-        if self.bench.tool.dabs and context.settings.airbrush:
+        if self.bench.tools.tool.dabs and context.settings.airbrush:
             self._clock.start()
         return True
 
@@ -133,7 +133,7 @@ class Strokes(QObject):
 
     def _start(self, context: StrokeContext) -> None:
         self._context = context
-        self._stroke = self.bench.tool.make(context)
+        self._stroke = self.bench.tools.tool.make(context)
         next(self._stroke)
 
     def send(self, event: PointerEvent) -> None:
@@ -159,18 +159,18 @@ class Strokes(QObject):
             return
         assert context is not None
         self._join_legs()
-        if self.bench.tool.dabs and context.settings.taper_out > 0:  # now that its length is known
+        if self.bench.tools.tool.dabs and context.settings.taper_out > 0:  # now that its length is known
             self._due = None
             self.bench.portrait.history.undo()
             self._run(drawn or self._events, context.gone)
         self._remember(drawn or self._events)
-        if self.bench.tool.dabs and context.settings.course in ("arc", "curve"):
+        if self.bench.tools.tool.dabs and context.settings.course in ("arc", "curve"):
             self.shaped.emit(tuple(self._events))
         self._adapt()
 
     def _drawn(self, event: PointerEvent) -> list[PointerEvent] | None:
         """What takes the place of the pointer's own way so far, as the course wants it; None: that way itself."""
-        if self._context is None or not self.bench.tool.dabs:
+        if self._context is None or not self.bench.tools.tool.dabs:
             return None
         first, course = self._events[0], self._context.settings.course
         if course in ("line", "arc"):
@@ -220,7 +220,7 @@ class Strokes(QObject):
         With dense clay this is done in a thread, and what the pointer does meanwhile waits; a stroke that is done again has no legs there.
         """
         context = self._context
-        if self._stroke is None or context is None or not self._adapts or event.phase == "release" or not self.bench.tool.dabs:
+        if self._stroke is None or context is None or not self._adapts or event.phase == "release" or not self.bench.tools.tool.dabs:
             return
         due = context.gone - self._leg_from >= _LEG * context.settings.size and not context.recorder.empty
         count = len(context.piece.surface)
@@ -296,7 +296,7 @@ class Strokes(QObject):
     def _remember(self, events: Sequence[PointerEvent]) -> None:
         if self._context is not None and self._point is not None and self._met():
             self.last = Drawn(self._piece, self._point, tuple(events), self.bench.portrait.history.moment, self._context.gone, self._through)
-            self.last_tool = self.bench.tool_id
+            self.last_tool = self.bench.tools.tool_id
 
     def cancel(self) -> None:
         """Take back what is under way."""
@@ -335,7 +335,7 @@ class Strokes(QObject):
         if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.moment != last.stamp:
             bench.say("The last step was no stroke that could be done again.", "note")
             return
-        if not bench.tool.dabs and len(last.events) < 2:
+        if not bench.tools.tool.dabs and len(last.events) < 2:
             return
         self.redone.emit()
         bench.portrait.history.undo()
@@ -348,7 +348,7 @@ class Strokes(QObject):
         self._remember(last.events)
         self._adapt()
         self.viewport.stroke_ended.emit()
-        bench.say(f"The stroke again, as {bench.tool.title}.", "note")
+        bench.say(f"The stroke again, as {bench.tools.tool.title}.", "note")
 
     # --- what a stroke works on --------------------------------------------------------------
 
@@ -356,22 +356,22 @@ class Strokes(QObject):
         bench = self.bench
         posed = bench.portrait.posed
         lopsided = posed is not None and posed.on and not posed.pose.symmetric
-        if lopsided and bench.symmetry:
+        if lopsided and bench.tools.symmetry:
             bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
-        symmetric = bench.symmetry and not lopsided
+        symmetric = bench.tools.symmetry and not lopsided
         layered = self._layered(piece)
         if layered is None:
             return None
         after, reference = layered
-        settings = bench.tool_settings
-        stamp = stamp_of(bench.portrait.stamps, settings.stamp) if settings.stamp and bench.tool.dabs else None
+        settings = bench.tools.settings
+        stamp = stamp_of(bench.portrait.stamps, settings.stamp) if settings.stamp and bench.tools.tool.dabs else None
         if settings.stamp and stamp is None:
             bench.say("The stamp of this tool is no longer in the portrait: it works without one.", "note")
-            bench.set_tool(stamp="")
+            bench.tools.change(stamp="")
         adapting = None if after is not None else self._adapting(piece.id, point, symmetric)
         self._adapts = adapting is not None
         context = StrokeContext(
-            bench.portrait, piece, settings, symmetric, bench.rgb, bench.tool.channel, after or adapting, reference
+            bench.portrait, piece, settings, symmetric, bench.tools.rgb, bench.tools.tool.channel, after or adapting, reference
         )
         context.stamp, context.through = stamp, self._stencil()
         context.seed = zlib.crc32(np.round(point, 3).tobytes())  # the same stroke strews the same dabs
@@ -379,19 +379,19 @@ class Strokes(QObject):
 
     def _stencil(self) -> Through | None:
         """What the stencil lets through, seen from here."""
-        stencil, camera = self.bench.stencil, self.viewport.camera()
-        if stencil is None or not self.bench.stencil_on:
+        stencil, camera = self.bench.portrait.stencil, self.viewport.camera()
+        if stencil is None or not self.bench.stencil.on:
             return None
         return lambda points, normals, weights, mirrored: stencil.weigh(camera, points, normals, weights, mirrored=mirrored)
 
     def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
         """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""
         bench = self.bench
-        portrait, needs = bench.portrait, bench.tool.needs
-        key = bench.layer_of.get(piece.id, "")
+        portrait, needs = bench.portrait, bench.tools.tool.needs
+        key = bench.selection.layer_of.get(piece.id, "")
         if not any(v.id == key for s in portrait.layers.get(piece.id, ()) for v in s.layers):
             key = ""  # undone, or gone with its faces
-        if bench.tool.channel != "positions":
+        if bench.tools.tool.channel != "positions":
             return None, None
         why = form_layers.ready(portrait, piece, key) if key else ""
         if needs == "layer" and not key:
@@ -399,7 +399,7 @@ class Strokes(QObject):
         reference: Callable[[IndexArray], FloatArray] | None = None
         if needs == "state":
             try:
-                state = states.state_of(portrait, piece.id, bench.state_of.get(piece.id, ""))
+                state = states.state_of(portrait, piece.id, bench.selection.state_of.get(piece.id, ""))
                 if state.faces is not piece.surface.faces:
                     why = f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
                 reference = state.positions.__getitem__
@@ -411,7 +411,7 @@ class Strokes(QObject):
         if needs == "layer":
             reference = form_layers.without(portrait, piece, key)
         if not key:
-            if bench.adaptive.on and form_layers.stack_of(portrait, piece).layers:
+            if bench.tools.adaptive.on and form_layers.stack_of(portrait, piece).layers:
                 bench.say("Clay with form layers keeps its faces: strokes do not adapt the detail here.", "note")
                 return lambda _change: (), reference
             return None, reference
@@ -420,9 +420,9 @@ class Strokes(QObject):
     def _adapting(self, piece: str, point: DoubleArray, symmetric: bool) -> After | None:
         """What brings the edges under a stroke to their length once it has ended."""
         bench = self.bench
-        if not bench.adaptive.on or bench.tool.channel != "positions":
+        if not bench.tools.adaptive.on or bench.tools.tool.channel != "positions":
             return None
-        edge = bench.adaptive.edge(bench.tool_settings.size, self.viewport.camera().mm_per_pixel(point))
+        edge = bench.tools.adaptive.edge(bench.tools.settings.size, self.viewport.camera().mm_per_pixel(point))
 
         def after(change: RowsChange) -> Sequence[Change]:
             rounds = 1 if self._in_leg else ROUNDS

@@ -25,7 +25,7 @@ class ToolCircle:
         hit, pieces = view.hit, view.bench.portrait.pieces
         if hit is None or view.hit_piece not in pieces:
             return None
-        surface, radius = pieces[view.hit_piece].surface, view.bench.tool_settings.size / 2
+        surface, radius = pieces[view.hit_piece].surface, view.bench.tools.settings.size / 2
         of = self._of
         if of is None or of[0] is not hit or of[1] is not surface or of[2:] != (surface.version, radius):
             self._of, self._ring = (hit, surface, surface.version, radius), circle_on(surface, hit.point, hit.normal, radius)

@@ -35,7 +35,7 @@ class ToolPanel(QWidget):
             button.setIconSize(QSize(32, 32))
             button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
             button.setAccessibleName(spec.title)
-            button.clicked.connect(lambda _=False, t=spec.id: bench.take_tool(t))
+            button.clicked.connect(lambda _=False, t=spec.id: bench.tools.take(t))
             self._group.addButton(button)
             self.buttons[spec.id] = button
             grid.addWidget(button, i // 6, i % 6)
@@ -53,7 +53,7 @@ class ToolPanel(QWidget):
         self.symmetry.setCheckable(True)
         self.symmetry.setToolTip("Symmetry: work on both sides of the face at once (T)")
         self.symmetry.setAccessibleName("symmetry")
-        self.symmetry.clicked.connect(bench.set_symmetry)
+        self.symmetry.clicked.connect(bench.tools.set_symmetry)
         row.addWidget(self.symmetry)
         column.addLayout(row)
         column.addWidget(self.hint)
@@ -61,9 +61,9 @@ class ToolPanel(QWidget):
         self.diameter.setToolTip("Diameter of the tool in mm of the sitter ([ and ])")
         self.strength = ValueSlider("Strength", 1.0, 100.0, "%", decimals=0)
         self.falloff = FalloffPicker()
-        self.diameter.changed.connect(lambda v: bench.set_tool(size=v))
-        self.strength.changed.connect(lambda v: bench.set_tool(strength=v / 100))
-        self.falloff.changed.connect(lambda n: bench.set_tool(falloff=n))
+        self.diameter.changed.connect(lambda v: bench.tools.change(size=v))
+        self.strength.changed.connect(lambda v: bench.tools.change(strength=v / 100))
+        self.falloff.changed.connect(lambda n: bench.tools.change(falloff=n))
         for widget in (self.diameter, self.strength, self.falloff):
             column.addWidget(widget)
         pens = QHBoxLayout()
@@ -72,8 +72,8 @@ class ToolPanel(QWidget):
         self.pen_strength = QCheckBox("strength")
         self.pen_size.setToolTip("Pressing harder makes the tool larger")
         self.pen_strength.setToolTip("Pressing harder makes the tool stronger")
-        self.pen_size.clicked.connect(lambda on: bench.set_tool(pressure_size=on))
-        self.pen_strength.clicked.connect(lambda on: bench.set_tool(pressure_strength=on))
+        self.pen_size.clicked.connect(lambda on: bench.tools.change(pressure_size=on))
+        self.pen_strength.clicked.connect(lambda on: bench.tools.change(pressure_strength=on))
         pens.addWidget(self.pen_size)
         pens.addWidget(self.pen_strength)
         pens.addStretch(1)
@@ -84,8 +84,8 @@ class ToolPanel(QWidget):
         self.connected = QCheckBox("connected only")
         self.front.setToolTip("What faces away from the tool stays")
         self.connected.setToolTip("Distances run along the surface: the upper lip leaves the lower alone")
-        self.front.clicked.connect(lambda on: bench.set_tool(front=on))
-        self.connected.clicked.connect(lambda on: bench.set_tool(connected=on))
+        self.front.clicked.connect(lambda on: bench.tools.change(front=on))
+        self.connected.clicked.connect(lambda on: bench.tools.change(connected=on))
         only.addWidget(self.front)
         only.addWidget(self.connected)
         only.addStretch(1)
@@ -94,23 +94,23 @@ class ToolPanel(QWidget):
         self.options: dict[str, OptionRows] = {}
         for spec in tools():
             if spec.options:
-                rows = OptionRows(spec.options, lambda key, value: bench.set_tool(**{key: value}))
+                rows = OptionRows(spec.options, lambda key, value: bench.tools.change(**{key: value}))
                 rows.setVisible(False)
                 self.options[spec.id] = rows
                 column.addWidget(rows)
-        bench.tool_changed.connect(self.refresh)
+        bench.tools.changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
         """Show the tool in hand."""
-        spec, settings = self.bench.tool, self.bench.tool_settings
+        spec, settings = self.bench.tools.tool, self.bench.tools.settings
         self.buttons[spec.id].setChecked(True)
         self.title.setText(spec.title)
         self.hint.setText(spec.hint)
         self.diameter.set_value(settings.size)
         self.strength.set_value(settings.strength * 100)
         self.falloff.set_value(settings.falloff)
-        self.symmetry.setChecked(self.bench.symmetry)
+        self.symmetry.setChecked(self.bench.tools.symmetry)
         self.pen_size.setChecked(settings.pressure_size)
         self.pen_strength.setChecked(settings.pressure_strength)
         self.front.setChecked(settings.front)

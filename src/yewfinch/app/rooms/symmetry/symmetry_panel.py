@@ -71,7 +71,7 @@ class SymmetryPanel(LivePanel):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         self.column.addWidget(self.note)
-        bench.piece_changed.connect(self.later)
+        bench.selection.changed.connect(self.later)
         self.begin()
 
     def _replaced(self, _index: int) -> None:
@@ -83,7 +83,7 @@ class SymmetryPanel(LivePanel):
         return out
 
     def _even(self, keep: Side) -> None:
-        portrait, piece, where = self.bench.portrait, self.bench.piece_id, self._where()
+        portrait, piece, where = self.bench.portrait, self.bench.selection.piece_id, self._where()
 
         def done(found: tuple[Edit | None, Report]) -> None:
             edit, report = found
@@ -94,11 +94,11 @@ class SymmetryPanel(LivePanel):
         self._work(lambda: symmetrising.even(portrait, piece, where, keep), done)
 
     def _check(self) -> None:
-        portrait, piece, where = self.bench.portrait, self.bench.piece_id, self._where()
+        portrait, piece, where = self.bench.portrait, self.bench.selection.piece_id, self._where()
         self._work(lambda: symmetrising.looked_over(portrait, piece, where), lambda report: self._told(piece, report.words()))
 
     def _round(self) -> None:
-        portrait, piece, count, axis = self.bench.portrait, self.bench.piece_id, self.sectors.value(), self.axis.currentIndex()
+        portrait, piece, count, axis = self.bench.portrait, self.bench.selection.piece_id, self.sectors.value(), self.axis.currentIndex()
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
@@ -122,7 +122,7 @@ class SymmetryPanel(LivePanel):
 
     def refresh(self) -> None:
         """Show what can be done to the chosen piece."""
-        piece = self.bench.portrait.pieces.get(self.bench.piece_id)
+        piece = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
         can = piece is not None and not piece.fixed
         for key, button in self.buttons.items():
             button.setEnabled(can or (key == "check" and piece is not None))

@@ -101,7 +101,7 @@ class TexturePanel(QWidget):
         self._clock.setInterval(_PAUSE)
         self._clock.timeout.connect(self._work)
         bench.portrait_changed.connect(self._opened)
-        bench.piece_changed.connect(self._moved_on)
+        bench.selection.changed.connect(self._moved_on)
         self._opened()
         self.refresh()
 
@@ -192,7 +192,7 @@ class TexturePanel(QWidget):
         if on is None:
             return
         piece = self.bench.portrait.pieces.get(on.piece)
-        if piece is None or piece.surface is not on.surface or on.surface.version != on.version or self.bench.piece_id != on.piece:
+        if piece is None or piece.surface is not on.surface or on.surface.version != on.version or self.bench.selection.piece_id != on.piece:
             self.stop()
 
     def _toggle(self) -> None:
@@ -206,11 +206,11 @@ class TexturePanel(QWidget):
     def _begin(self) -> bool:
         """Look at what the texture goes on; False, and why is said, if there is nothing."""
         bench = self.bench
-        piece = bench.portrait.pieces.get(bench.piece_id)
+        piece = bench.portrait.pieces.get(bench.selection.piece_id)
         try:
             if piece is None:
                 raise YewfinchError("Choose a piece of clay first.")
-            self._ground = texturing.ground(bench.portrait, piece, self.where, symmetric=bench.symmetry)
+            self._ground = texturing.ground(bench.portrait, piece, self.where, symmetric=bench.tools.symmetry)
         except YewfinchError as error:
             self.stop()
             bench.say(str(error), "warn")
@@ -242,7 +242,7 @@ class TexturePanel(QWidget):
 
     def _came(self, on: Ground, made: Surface) -> None:
         if self._ground is on:
-            self.bench.show_instead({on.piece: made})
+            self.bench.outlook.show_instead({on.piece: made})
         if self._again:
             self._again = False
             self._clock.start()
@@ -253,8 +253,8 @@ class TexturePanel(QWidget):
         self._ground = None
         self._wanted = self._again = False
         self._clock.stop()
-        if self.bench.instead:
-            self.bench.show_instead({})
+        if self.bench.outlook.instead:
+            self.bench.outlook.show_instead({})
         self.show_it.setChecked(False)
         self.note.setText("")
 
@@ -270,7 +270,7 @@ class TexturePanel(QWidget):
             return
         on = self._ground
         assert on is not None
-        layers, strength, key, portrait = tuple(self.layers), self.strength.value() / 100, bench.layer_of.get(on.piece, ""), bench.portrait
+        layers, strength, key, portrait = tuple(self.layers), self.strength.value() / 100, bench.selection.layer_of.get(on.piece, ""), bench.portrait
         self.stop()
 
         def done(edit: Edit) -> None:
