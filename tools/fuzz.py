@@ -69,8 +69,8 @@ class Fuzz:
             asked = [d for d in w.findChildren(UnitsDialog) if d.isVisible()]
             for dialog in asked:
                 dialog.accept()
-            workers = (w.documents.worker, w.documents._writer)
-            busy = any(k is not None and k.isRunning() for k in workers) or doer(w, "solve").busy() or QThreadPool.globalInstance().activeThreadCount()
+            writer = w.documents._writer
+            busy = w.documents.jobs.busy or (writer is not None and writer.isRunning()) or doer(w, "solve").busy() or QThreadPool.globalInstance().activeThreadCount()
             calm = 0 if asked or busy else calm + 1
 
     def _looked_at(self) -> None:
@@ -88,7 +88,7 @@ class Fuzz:
         before, history = w.bench.portrait, w.bench.portrait.history.position
         match name:
             case "portrait":
-                w.documents.open(path)
+                w.documents.open(path).wait()
             case "recovery" | "note":
                 self._recover(name, data)
             case "settings":
@@ -124,7 +124,7 @@ class Fuzz:
         (folder / "note.json").write_bytes(data if name == "note" else b'{"of": "", "name": "x", "seen": null}')
         for found in autosave.left_behind():
             assert found.older in (True, False)
-            self.window.documents.recover(found)
+            self.window.documents.recover(found).wait()
 
     def _used(self) -> None:
         """Look at what was taken from everywhere, work on it, undo, save, open, and save again: the same bytes."""
@@ -141,7 +141,7 @@ class Fuzz:
         self._settled()
         first, second = self.folder / "first.yewfinch", self.folder / "second.yewfinch"
         w.documents.autosave_now()
-        if not w.documents.save(first):
+        if not w.documents.save(first).wait():
             self.faults.append(f"not saved: {self.said[-1:]}")
             return
         again = container.load(first)

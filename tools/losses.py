@@ -84,7 +84,7 @@ def _victim(file: Path) -> None:
     def save() -> None:
         n = count[0]
         held = window.bench.portrait.name
-        if documents.save(file):
+        if documents.save(file).wait():
             window.bench.portrait.name = held
             print(f"saved {n}", flush=True)
 
@@ -196,7 +196,7 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
     window.bench.said.connect(lambda text, kind: said.append(text) if kind != "note" else None)
     try:
         _numbered(window.bench.portrait, 1)
-        if not window.documents.save(file):
+        if not window.documents.save(file).wait():
             return f"not saved on a sound disk: {said}"
         _numbered(window.bench.portrait, 2)
         window.documents.autosave_now()
@@ -216,7 +216,7 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
         QTest.qWait(50)
         window.documents.autosave()
         QTest.qWait(300)
-        saved = window.documents.save(file)
+        saved = window.documents.save(file).wait()
         _numbered(window.bench.portrait, 4)
         QTest.qWait(50)
         if _number(window.bench.portrait) != 4:
@@ -227,7 +227,7 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
             return "the file is neither old nor new"
         if any("Errno" in text or not text.endswith(".") for text in said):
             return f"no sentence: {said}"
-        if not window.documents.save(folder / "elsewhere.yewfinch"):
+        if not window.documents.save(folder / "elsewhere.yewfinch").wait():
             return f"cannot be saved elsewhere: {said[-1:]}"
         if len(container.load(folder / "elsewhere.yewfinch").pieces) != len(window.bench.portrait.pieces):
             return "saved elsewhere it is not whole"

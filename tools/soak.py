@@ -67,7 +67,7 @@ class Soak:
             self.save, self.reopen, self.other, self.four, self.choose,
         ]  # fmt: skip
         window.settle = lambda: True  # type: ignore[method-assign]
-        window.documents.save(folder / "work.yewfinch")
+        window.documents.save(folder / "work.yewfinch").wait()
         (folder / "photo.jpg").write_bytes(picture(size=(600, 800)))
         self.clock = QTimer()
         self.clock.setSingleShot(True)
@@ -76,8 +76,7 @@ class Soak:
 
     def tick(self) -> None:
         """One thing, and the next later."""
-        worker = self.window.documents.worker
-        if not (worker is not None and worker.isRunning()) and not doer(self.window, "solve").busy():
+        if not self.window.documents.jobs.busy and not doer(self.window, "solve").busy():
             way = self.ways[int(self.rng.integers(len(self.ways)))]
             try:
                 way()
@@ -206,18 +205,18 @@ class Soak:
 
     def save(self) -> None:
         """Save."""
-        self.window.documents.save(self.folder / "work.yewfinch")
+        self.window.documents.save(self.folder / "work.yewfinch").wait()
 
     def reopen(self) -> None:
         """Open what was saved last."""
         if self.rng.random() < 0.3:
-            self.window.documents.open(self.folder / "work.yewfinch")
+            self.window.documents.open(self.folder / "work.yewfinch").wait()
 
     def other(self) -> None:
         """Begin another portrait, on the demo's data."""
         if self.rng.random() < 0.1:
             self.window.documents.show(demo_portrait(), None)
-            self.window.documents.save(self.folder / "work.yewfinch")
+            self.window.documents.save(self.folder / "work.yewfinch").wait()
 
     def four(self) -> None:
         """Four views, or one."""

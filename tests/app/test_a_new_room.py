@@ -13,7 +13,7 @@ from yewfinch.app.rooms import all_rooms
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.window import MainWindow
-from yewfinch.app.view.modes import Hand, Mode, Over
+from yewfinch.app.view.modes import Mode, Over, RestingHand
 from yewfinch.core.sculpt import toolbox
 from yewfinch.core.sculpt.tool_options import Amount, Choice, Switch
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection
@@ -24,7 +24,7 @@ from yewfinch.core.session.settings import Settings
 from yewfinch.demo.demo_portrait import demo_portrait
 
 
-class Counting(Hand):
+class Counting(RestingHand):
     """Counts clicks on the clay."""
 
     def __init__(self, view):

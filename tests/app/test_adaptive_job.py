@@ -31,13 +31,13 @@ def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path)
     assert portrait.history.names[-1] == "Clay"
     drag(w.viewport, line((x - 12, y + 30), (x - 26, y + 40)))  # and on, on the new surface
     assert portrait.surface("head") is not after
-    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
     w.undo()
     assert portrait.surface("head") is after
     w.undo()
     assert portrait.surface("head") is surface
     np.testing.assert_array_equal(surface.positions, before)
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     assert len(w.bench.portrait.surface("head")) > len(after) - 200
 

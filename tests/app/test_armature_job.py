@@ -136,8 +136,8 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
 
     # saved and reopened it is still one
     file = tmp_path / "armature.yewfinch"
-    assert w.documents.save(file)
-    assert w.documents.open(file)
+    assert w.documents.save(file).wait()
+    assert w.documents.open(file).wait()
     portrait = w.bench.portrait
     assert w.panel("Armature").armatures.armature == container.load(file).pieces[key].armature
     QTest.keyClick(w, Qt.Key.Key_N)

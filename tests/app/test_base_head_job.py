@@ -91,8 +91,8 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     while portrait.history.position < len(portrait.history.names):
         QTest.keyClick(w, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
     np.testing.assert_array_equal(surface.positions, end)
-    assert w.documents.save(tmp_path / "woman.yewfinch")
-    assert w.documents.open(tmp_path / "woman.yewfinch")
+    assert w.documents.save(tmp_path / "woman.yewfinch").wait()
+    assert w.documents.open(tmp_path / "woman.yewfinch").wait()
     again = w.bench.portrait
     assert again.figure.person == person
     np.testing.assert_array_equal(again.surface("head").positions, end)

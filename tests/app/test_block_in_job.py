@@ -121,9 +121,9 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
 
     assert cKDTree(portrait.surface("solid").positions).query(flip)[0].max() < 1e-3
     sound(portrait.surface("solid"))
-    w.documents.save(tmp_path / "rough.yewfinch")
+    w.documents.save(tmp_path / "rough.yewfinch").wait()
     before = portrait.surface("solid").positions.copy()
-    w.documents.open(tmp_path / "rough.yewfinch")
+    w.documents.open(tmp_path / "rough.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     np.testing.assert_array_equal(w.bench.portrait.surface("solid").positions, before)
     for _ in range(6):

@@ -134,7 +134,7 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standpoint.point(after, whole), atol=1e-6)
     frame = framing(after)
     assert v.standpoint.box().width() / v.standpoint.box().height() == pytest.approx(frame.width / frame.height)
-    window.documents.save(tmp_path / "a.yewfinch")
+    window.documents.save(tmp_path / "a.yewfinch").wait()
     assert container.load(tmp_path / "a.yewfinch").sitter.photos[0] == after
 
 

@@ -2,6 +2,7 @@
 
 import gc
 import io
+import threading
 import weakref
 
 import numpy as np
@@ -82,7 +83,7 @@ def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
     window.documents.import_file(tmp_path / "bad.stl")
     qtbot.waitUntil(lambda: "bad.stl" in window.status.message.text() and "not an STL" in window.status.message.text(), timeout=10000)
     assert len(window.bench.portrait.pieces) == 3
-    qtbot.waitUntil(lambda: not window.documents.worker.isRunning(), timeout=5000)
+    qtbot.waitUntil(lambda: not window.documents.jobs.busy, timeout=5000)
 
 
 @pytest.mark.parametrize(("word", "goes"), [("Discard", True), ("Cancel", False)])
@@ -97,7 +98,7 @@ def test_save_writes_a_preview_and_marks_the_state(window, tmp_path):
     import zipfile
 
     window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
-    assert window.documents.save(tmp_path / "my_head")
+    assert window.documents.save(tmp_path / "my_head").wait()
     path = tmp_path / "my_head.yewfinch"
     assert zipfile.ZipFile(path).read("preview.png").startswith(b"\x89PNG")
     assert window.windowTitle() == "My head - Yewfinch"
@@ -107,7 +108,7 @@ def test_save_writes_a_preview_and_marks_the_state(window, tmp_path):
 
 
 def test_an_impossible_place_is_named(window, tmp_path):
-    assert not window.documents.save(tmp_path / "none" / "a.yewfinch")
+    assert not window.documents.save(tmp_path / "none" / "a.yewfinch").wait()
     assert "Choose another place" in window.status.message.text()
 
 
@@ -126,7 +127,7 @@ def test_work_is_recovered_after_a_kill(window, qtbot, tmp_path, monkeypatch):
     qtbot.waitUntil(lambda: window.documents._autosave.folder is not None, timeout=5000)
     found = left_by_a_kill(window)
     window.bench.portrait.history.undo()
-    assert window.documents.recover(found)
+    assert window.documents.recover(found).wait()
     assert tuple(window.bench.portrait.surface("head").colour[5, :3]) == (9, 8, 7)
     assert window.documents.unsaved
     # the work is never without a recovery file: this window has one of its own now
@@ -142,7 +143,7 @@ def test_a_recovery_is_kept_if_no_other_can_be_written(window, tmp_path, monkeyp
     found = left_by_a_kill(window)
     (tmp_path / "file").write_text("no folder")
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "file"))
-    assert window.documents.recover(found)
+    assert window.documents.recover(found).wait()
     assert found.file.exists()
     assert "cannot be written" in window.status.message.text()
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
@@ -156,7 +157,7 @@ def test_a_lost_photo_costs_that_photo_only(window, tmp_path, monkeypatch):
     photo = window.bench.portrait.sitter.photos[1]
     found.pictures[photo.file].unlink()
     marks = {p.id: p.marks for p in window.bench.portrait.sitter.photos}
-    assert window.documents.recover(found)
+    assert window.documents.recover(found).wait()
     assert f"'{photo.name}'" in window.status.message.text()
     sitter = window.bench.portrait.sitter
     assert {p.id: p.marks for p in sitter.photos} == marks
@@ -167,9 +168,9 @@ def test_a_lost_photo_costs_that_photo_only(window, tmp_path, monkeypatch):
 
 
 def test_export_says_units_and_colours(window, tmp_path):
-    assert window.documents.export_file(tmp_path / "a.stl")
+    assert window.documents.export_file(tmp_path / "a.stl").wait()
     assert "without colours" in window.status.message.text()
-    assert window.documents.export_file(tmp_path / "a.glb")
+    assert window.documents.export_file(tmp_path / "a.glb").wait()
     assert "metres" in window.status.message.text()
 
 
@@ -263,7 +264,7 @@ def test_work_goes_on_while_standing_there(window):
 
 
 def settled(window, qtbot):
-    qtbot.waitUntil(lambda: window.documents.worker is None or not window.documents.worker.isRunning(), timeout=20000)
+    qtbot.waitUntil(lambda: not window.documents.jobs.busy, timeout=20000)
     qtbot.wait(50)
 
 
@@ -315,15 +316,15 @@ def boxed(window, button, work):
 
 def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_path, monkeypatch):
     path = tmp_path / "work.yewfinch"
-    assert window.documents.save(path)
-    assert window.documents.save()  # our own work is no other's
+    assert window.documents.save(path).wait()
+    assert window.documents.save().wait()  # our own work is no other's
     path.write_bytes(b"what somebody else wrote")
-    saved, said = boxed(window, "Cancel", window.documents.save)
+    saved, said = boxed(window, "Cancel", lambda: window.documents.save().wait())
     assert not saved
     assert "changed by somebody else" in said
     assert path.read_bytes() == b"what somebody else wrote"
     monkeypatch.setattr("yewfinch.app.shell.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), ""))
-    saved, _ = boxed(window, "Save as …", window.documents.save)
+    saved, _ = boxed(window, "Save as …", lambda: window.documents.save().wait())
     assert saved
     assert window.documents.path == tmp_path / "mine.yewfinch"
     assert path.read_bytes() == b"what somebody else wrote"
@@ -331,33 +332,33 @@ def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_pa
     assert window.documents.against_saving(path) is None
     window.documents.belongs_to(tmp_path / "mine.yewfinch", stand_of(tmp_path / "mine.yewfinch"))
     (tmp_path / "mine.yewfinch").write_bytes(b"and again")
-    saved, _ = boxed(window, "Overwrite", window.documents.save)
+    saved, _ = boxed(window, "Overwrite", lambda: window.documents.save().wait())
     assert saved
     container.load(tmp_path / "mine.yewfinch").history.close()
 
 
 def test_a_file_that_another_window_has_open_is_not_written_over_unasked(window, tmp_path):
     path = tmp_path / "work.yewfinch"
-    assert window.documents.save(path)
+    assert window.documents.save(path).wait()
     other = Claim()
     other.take(tmp_path / "theirs.yewfinch")
-    saved, said = boxed(window, "Cancel", lambda: window.documents.save(tmp_path / "theirs.yewfinch"))
+    saved, said = boxed(window, "Cancel", lambda: window.documents.save(tmp_path / "theirs.yewfinch").wait())
     assert not saved
     assert "open in another window" in said
     other.take(path)
     assert other.shared
     container.save(window.bench.portrait, tmp_path / "theirs.yewfinch")
     other.take(tmp_path / "theirs.yewfinch")
-    window.documents.open(tmp_path / "theirs.yewfinch")
+    window.documents.open(tmp_path / "theirs.yewfinch").wait()
     assert "open in another window, too" in window.status.message.text()
     other.release()
-    assert window.documents.save()  # nobody has it any more
+    assert window.documents.save().wait()  # nobody has it any more
 
 
 def test_photos_are_removed_before_sharing(window, tmp_path):
     held = window.bench.portrait
     held.unknown = {"sitter": {"secret": 1}, "later": 2}
-    assert window.documents.save_without_sitter(tmp_path / "share")
+    assert window.documents.save_without_sitter(tmp_path / "share").wait()
     assert held.sitter.photos
     copy = container.load(tmp_path / "share.yewfinch")
     assert copy.sitter == type(copy.sitter)()
@@ -368,8 +369,8 @@ def test_photos_are_removed_before_sharing(window, tmp_path):
     assert b"photos/" not in data
     assert not any(p.name.encode() in data for p in held.sitter.photos if len(p.name) > 5)
     assert b'"later"' in data
-    window.documents.save(tmp_path / "own.yewfinch")
-    assert not window.documents.save_without_sitter(tmp_path / "own.yewfinch")
+    window.documents.save(tmp_path / "own.yewfinch").wait()
+    assert not window.documents.save_without_sitter(tmp_path / "own.yewfinch").wait()
     copy.history.close()
 
 
@@ -410,3 +411,76 @@ def test_another_portrait_begins_with_nothing_chosen(window, qtbot):
     assert told == []
     bench.selection.choose("eye_left")
     assert told == [("eye_left",)]
+
+
+def held_up(monkeypatch, name):
+    """Make work on files wait at its first report until it is let go on."""
+    go_on = threading.Event()
+    real = getattr(container, name)
+
+    def slow(*args, **how):
+        assert threading.current_thread() is not threading.main_thread()
+        assert go_on.wait(20)
+        return real(*args, **how)
+
+    monkeypatch.setattr(container, name, slow)
+    return go_on
+
+
+def test_what_is_saved_is_the_moment_of_asking_and_the_window_lives_on(window, qtbot, tmp_path, monkeypatch):
+    bench, path = window.bench, tmp_path / "a.yewfinch"
+    bench.portrait.fill("head", (10, 20, 30, 255), "Fill")
+    go_on = held_up(monkeypatch, "to_bytes")
+    job = window.documents.save(path)
+    assert not job.over and window.status.progress.isVisible() and window.status.cancel.isVisible()
+    bench.portrait.fill("head", (90, 20, 30, 255), "Fill again")
+    x, y = at_landmark(window, "zy_l")
+    drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))  # the window works meanwhile
+    assert bench.portrait.history.newest == "Clay"
+    go_on.set()
+    assert job.wait()
+    assert window.documents.path == path and window.documents.unsaved  # what came later is not on the disk
+    assert not window.status.progress.isVisible()
+    saved = container.load(path)
+    assert tuple(saved.surface("head").colour[0]) == (10, 20, 30, 255)
+    saved.history.close()
+    bench.portrait.history.go_to(bench.portrait.history.position - 2)
+    assert not window.documents.unsaved
+
+
+def test_saving_can_be_cancelled_and_leaves_the_old_file(window, tmp_path, monkeypatch):
+    path = tmp_path / "a.yewfinch"
+    assert window.documents.save(path).wait()
+    old = path.read_bytes()
+    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    go_on = held_up(monkeypatch, "to_bytes")
+    job = window.documents.save()
+    window.status.cancel.click()
+    go_on.set()
+    assert not job.wait()
+    assert path.read_bytes() == old and window.documents.unsaved
+    assert "Cancelled" in window.status.message.text()
+
+
+def test_a_portrait_that_was_changed_while_another_is_opened_stays_on_the_bench(window, tmp_path, monkeypatch):
+    path = tmp_path / "a.yewfinch"
+    assert window.documents.save(path).wait()
+    go_on = held_up(monkeypatch, "load")
+    here = window.bench.portrait
+    job = window.documents.open(path)
+    here.fill("head", (1, 2, 3, 255), "Fill")
+    go_on.set()
+    assert not job.wait()
+    assert window.bench.portrait is here and "was changed meanwhile" in window.status.message.text()
+    assert window.documents.open(path).wait()
+    assert window.bench.portrait is not here
+
+
+def test_jobs_wait_for_each_other_and_closing_waits_for_them(window, tmp_path, monkeypatch):
+    go_on = held_up(monkeypatch, "to_bytes")
+    first = window.documents.save(tmp_path / "a.yewfinch")
+    second = window.documents.export_file(tmp_path / "a.ply")
+    QTimer.singleShot(50, go_on.set)
+    window.documents.close()
+    assert first.well and second.well
+    assert (tmp_path / "a.yewfinch").exists() and (tmp_path / "a.ply").exists()

@@ -77,11 +77,11 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     # save and reopen: the same arrays, the same picture
     path = tmp_path / "mine.yewfinch"
     view = bench.outlook.view
-    assert window.documents.save(path)
+    assert window.documents.save(path).wait()
     assert not window.documents.unsaved
     held = container.load(path)
     np.testing.assert_array_equal(held.surface("head").positions, modelled)
-    assert window.documents.open(path)
+    assert window.documents.open(path).wait()
     bench.outlook.set_view(view)
     qtbot.wait(80)
     window.viewport.leaveEvent(None)

@@ -89,8 +89,8 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     sound(portrait.surface("solid"))
 
     at = portrait.surface("solid").positions.copy()
-    assert w.documents.save(tmp_path / "rough.yewfinch")
-    assert w.documents.open(tmp_path / "rough.yewfinch")
+    assert w.documents.save(tmp_path / "rough.yewfinch").wait()
+    assert w.documents.open(tmp_path / "rough.yewfinch").wait()
     np.testing.assert_array_equal(w.bench.portrait.surface("solid").positions, at)
 
 

@@ -61,9 +61,9 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     for _ in range(4):
         drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))
     assert np.abs(surface.positions - plain).max() < 0.5 * np.abs(drawn - plain).max()
-    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
     now = surface.positions.copy()
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     w.bench.selection.choose("head")
     qtbot.waitUntil(lambda: w.panel("Form layers").list.count() == 2)

@@ -40,11 +40,11 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     assert np.linalg.norm(way - way.mean(axis=0), axis=1).max() < np.linalg.norm(way, axis=1).max()
     QTest.keyClick(w.viewport, Qt.Key.Key_PageUp)
     assert "finest" in w.status.message.text()
-    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
     for _ in range(3):
         w.undo()
     np.testing.assert_array_equal(portrait.surface("head").positions, fine)
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     again = w.bench.portrait
     assert detail_levels.count(again.pieces["head"]) == 2

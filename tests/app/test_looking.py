@@ -213,8 +213,8 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     assert b.scale == pytest.approx(a.scale * 2.5, rel=0.05)
     bench.outlook.set_view(bench.outlook.view.turned(30, 0))
     assert window.rooms["design_sheets"].pictures[0].sheet() is None
-    window.documents.save(tmp_path / "s.yewfinch")
-    assert window.documents.open(tmp_path / "s.yewfinch")
+    window.documents.save(tmp_path / "s.yewfinch").wait()
+    assert window.documents.open(tmp_path / "s.yewfinch").wait()
     assert bench.portrait.sitter.sheets == (a, b)
     (tmp_path / "no.png").write_text("no drawing")
     assert not panel.add(tmp_path / "no.png")
@@ -249,8 +249,8 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
     panel.refresh()
     assert panel.rows[0].clay == pytest.approx(53.6 / 64.6, abs=0.02)
     assert panel.rows[0].norm_text == "0.9"
-    window.documents.save(tmp_path / "r.yewfinch")
-    assert window.documents.open(tmp_path / "r.yewfinch")
+    window.documents.save(tmp_path / "r.yewfinch").wait()
+    assert window.documents.open(tmp_path / "r.yewfinch").wait()
     assert bench.portrait.rules[0].title == "mouth as wide as the pupils"
     panel.refresh()
     panel.table.setCurrentCell(0, 0)
@@ -306,10 +306,10 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     w.viewport.picture.spoil()
     qtbot.wait(50)
     np.testing.assert_allclose(clay_picture(w), after, atol=1)  # the part drawn is what all of it shows
-    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
     w.undo()
     np.testing.assert_array_equal(surface.roughness, plain)
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     assert w.bench.portrait.surface("head").roughness.min() == 38
 

@@ -56,8 +56,8 @@ def test_masked_by_lasso_freed_by_box_stored_hidden_and_saved(w, qtbot, tmp_path
     assert int((surface.mask > 0).sum()) < wider
     QTest.mouseClick(w.panel("Masks from the form").hidden, Qt.MouseButton.LeftButton, pos=w.panel("Masks from the form").hidden.rect().center() - w.panel("Masks from the form").hidden.rect().center() / 1.2)
     assert w.bench.portrait.pieces["head"].hide_masked
-    w.documents.save(tmp_path / "a.yewfinch")
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait.pieces["head"].surface is not surface)
     head = w.bench.portrait.pieces["head"]
     assert head.hide_masked

@@ -158,8 +158,8 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
     typed(w.panel("Place and copy").count, "5")
     click(w.panel("Place and copy").ring)
     assert len(portrait.followers("solid2")) == 4
-    w.documents.save(tmp_path / "a.yewfinch")
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     portrait = w.bench.portrait
     assert len(portrait.followers("solid2")) == 4

@@ -98,8 +98,8 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     # on again with the button, saved, reopened, off
     click(panel.on)
     bent = portrait.surface("head").positions.copy()
-    assert w.documents.save(tmp_path / "posed.yewfinch")
-    assert w.documents.open(tmp_path / "posed.yewfinch")
+    assert w.documents.save(tmp_path / "posed.yewfinch").wait()
+    assert w.documents.open(tmp_path / "posed.yewfinch").wait()
     again = w.bench.portrait
     np.testing.assert_array_equal(again.surface("head").positions, bent)
     assert panel.on.isChecked()

@@ -106,7 +106,7 @@ def test_the_whole_job(window, qtbot, tmp_path):
 
     # saved and opened again, everything is there
     saved = tmp_path / "sitter.yewfinch"
-    assert window.documents.save(saved)
+    assert window.documents.save(saved).wait()
     held = container.load(saved)
     assert held.sitter == portrait.sitter
     assert held.lines == portrait.lines

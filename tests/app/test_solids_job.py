@@ -84,8 +84,8 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     drag(w.viewport, line((x - 3, y), (x - 3, y + 10)))
     assert not np.array_equal(portrait.surface(key).positions, at)
 
-    assert w.documents.save(tmp_path / "ear.yewfinch")
-    assert w.documents.open(tmp_path / "ear.yewfinch")
+    assert w.documents.save(tmp_path / "ear.yewfinch").wait()
+    assert w.documents.open(tmp_path / "ear.yewfinch").wait()
     again = w.bench.portrait
     assert again.pieces[other].solid == portrait.pieces[other].solid
     w.bench.selection.choose(other)

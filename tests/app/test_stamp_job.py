@@ -63,8 +63,8 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     drag(w.viewport, line(at_landmark(w, "zy_l"), np.add(at_landmark(w, "zy_l"), (-30, 30))))
     assert (surface.positions != plain).any()
     path = tmp_path / "a.yewfinch"
-    w.documents.save(path)
-    w.documents.open(path)
+    w.documents.save(path).wait()
+    w.documents.open(path).wait()
     assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == ("bark skin", 33.0) and stamp.id in w.panel("Stamps").buttons
     click(w.panel("Stamps").buttons[stamp.id])
     click(w.panel("Stamps").remove)
@@ -158,7 +158,7 @@ def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_
     assert history.names[steps:] == ["Lay a stencil", "Move the stencil", "Move the stencil", "Turn the stencil"]
     moved = w.bench.portrait.stencil
     assert w.panel("Stencil").angle.value() == pytest.approx(moved.angle, abs=0.5) and moved.angle != 0
-    w.documents.save(tmp_path / "a.yewfinch")
+    w.documents.save(tmp_path / "a.yewfinch").wait()
     w.undo()
     assert w.bench.portrait.stencil.angle == 0.0 and w.panel("Stencil").angle.value() == 0.0
     w.undo()
@@ -169,7 +169,7 @@ def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_
     w.redo()
     assert w.bench.portrait.stencil is laid
     portrait = w.bench.portrait
-    w.documents.open(tmp_path / "a.yewfinch")
+    w.documents.open(tmp_path / "a.yewfinch").wait()
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     back = w.bench.portrait.stencil
     assert back.stamp.id == "pores" and back.warp == moved.warp
@@ -213,10 +213,10 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     assert moved.any() and (surface.mask[moved] > 0).all() and not w.bench.outlook.instead
     laid = surface.positions.copy()
     path = tmp_path / "t.yewfinch"
-    w.documents.save(path)
+    w.documents.save(path).wait()
     w.undo()
     np.testing.assert_array_equal(surface.positions, plain)
-    w.documents.open(path)
+    w.documents.open(path).wait()
     np.testing.assert_array_equal(w.bench.portrait.surface("head").positions, laid)
     (stack,) = w.bench.portrait.layers["head"]
     assert stack.layers[0].steps.size > 0

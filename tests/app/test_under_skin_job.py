@@ -91,8 +91,8 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     assert portrait.history.position == steps
     ticked(panel.switches["head"])
 
-    assert w.documents.save(tmp_path / "bone.yewfinch")
-    assert w.documents.open(tmp_path / "bone.yewfinch")
+    assert w.documents.save(tmp_path / "bone.yewfinch").wait()
+    assert w.documents.open(tmp_path / "bone.yewfinch").wait()
     again = w.bench.portrait
     assert again.pieces[PEGS].see_through
     qtbot.waitUntil(lambda: panel.table.rowCount() == 34 and not panel.make.isVisible())

@@ -83,7 +83,8 @@ def main(argv: list[str] | None = None) -> int:
         worker = Worker(_load_kernels)
         worker.done.connect(garbage.set_apart)
         QTimer.singleShot(_IDLE, worker.start)
-        app.aboutToQuit.connect(lambda: (worker.cancel(), worker.wait()))
+        app.aboutToQuit.connect(worker.cancel)
+        app.aboutToQuit.connect(worker.wait)
     return app.exec()
 
 

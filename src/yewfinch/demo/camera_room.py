@@ -13,6 +13,7 @@ from scipy.ndimage import gaussian_filter
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
 from yewfinch.core.shared.colour import to_srgb
 from yewfinch.core.sight.camera import Camera
+from yewfinch.render.uniforms import put, write
 
 SHADOW = 2048
 
@@ -96,7 +97,7 @@ def soft_box(direction: tuple[float, float, float], spread: float, power: float,
 
 def sky(power: float, tint: tuple[float, float, float], count: int, rng: np.random.Generator) -> list[Lamp]:
     """Light from everywhere, more from above."""
-    out = []
+    out: list[Lamp] = []
     while len(out) < count:
         v = rng.normal(size=3)
         v /= np.linalg.norm(v)
@@ -142,8 +143,8 @@ class Room:
         first, target = ctx.framebuffer(unused, depth), ctx.framebuffer(textures, depth)
         view = camera.clip_matrix(120.0, 6000.0) @ camera.view_matrix()
         p = self._program
-        p["camera"].write(view.T.astype("f4").tobytes())
-        p["eye"].value = tuple(float(v) for v in camera.position)
+        write(p, "camera", view.T.astype("f4").tobytes())
+        put(p, "eye", tuple(float(v) for v in camera.position))
         target.clear(0, 0, 0, 0, depth=1.0)
         first.use()
         ctx.viewport = (0, 0, w, h)
@@ -158,7 +159,7 @@ class Room:
             ctx.enable_only(moderngl.DEPTH_TEST)
             ctx.depth_func = "<"
             self._dark.clear(depth=1.0)
-            self._shadow["light"].write(light.T.astype("f4").tobytes())
+            write(self._shadow, "light", light.T.astype("f4").tobytes())
             self._cast.render(moderngl.TRIANGLES)
             target.use()
             ctx.viewport = (0, 0, w, h)
@@ -166,13 +167,16 @@ class Room:
             ctx.blend_func = moderngl.ONE, moderngl.ONE
             ctx.depth_func = "=="
             self._depth.use(0)
-            p["light"].write(light.T.astype("f4").tobytes())
-            p["to_light"].value = tuple(float(v) for v in lamp.direction)
-            p["power"].value = tuple(float(v) for v in lamp.power)
+            write(p, "light", light.T.astype("f4").tobytes())
+            put(p, "to_light", tuple(float(v) for v in lamp.direction))
+            put(p, "power", tuple(float(v) for v in lamp.power))
             self._draw.render(moderngl.TRIANGLES)
         total = [_read(target, i, w, h) for i in range(3)]
-        for thing in (target, first, depth, *textures, *unused):
-            thing.release()
+        target.release()
+        first.release()
+        depth.release()
+        for texture in (*textures, *unused):
+            texture.release()
         return total[0][..., :3], total[1][..., :3], total[2] / len(lamps)
 
 

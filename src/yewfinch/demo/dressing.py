@@ -117,7 +117,7 @@ def strands(
             for tri in ((0, 1, 2), (0, 2, 3)):
                 verts = np.stack([q[i] for i in tri], axis=1)
                 out.append((verts, np.repeat(shade[:, None], 3, 1), np.repeat(tone[:, None], 3, 1)))
-    return tuple(np.concatenate([o[i] for o in out]) for i in range(3))  # type: ignore[return-value]
+    return tuple(np.concatenate([o[i] for o in out]) for i in range(3))  # type: ignore[return-value]  # there are three
 
 
 def lashes(landmarks: dict[str, DoubleArray], head: Surface, rest: DoubleArray, rng: np.random.Generator

@@ -156,7 +156,7 @@ class Passing:
             buffer.write(part)
         if program not in self._arrays:
             index, places_at, marks_at, *beside = self._buffers
-            content = [(places_at, "3f 3f", "position", "normal"), (marks_at, "4f1 1f1 3x1", "colour", "roughness")]
+            content: list[tuple[object, ...]] = [(places_at, "3f 3f", "position", "normal"), (marks_at, "4f1 1f1 3x1", "colour", "roughness")]
             content += [(b, _layout(s), s.attribute) for b, s in zip(beside, more, strict=True) if s.attribute in program]
             self._arrays[program] = self._context.vertex_array(program, content, index_buffer=index)
         self._arrays[program].render(vertices=3 * n)
@@ -164,8 +164,10 @@ class Passing:
 
     def release(self) -> None:
         """Give the memory back."""
-        for thing in (*self._arrays.values(), *self._buffers):
-            thing.release()
+        for array in self._arrays.values():
+            array.release()
+        for buffer in self._buffers:
+            buffer.release()
         self._arrays, self._buffers = {}, ()
 
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 import moderngl
 import numpy as np
 
-from yewfinch.core.shared.arrays import FloatArray
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.render.uniforms import put, write
 
 #: Half the grid's side, and from line to line, mm.
 REACH, SPACING = 1000.0, 100.0
@@ -33,7 +34,7 @@ void main() { result = vec4(vec3(tone), 0.0); }
 """
 
 
-def lines() -> FloatArray:
+def lines() -> DoubleArray:
     """Ends of the grid's lines with their grey, (2 k, 4) float32: x, y, z in mm on y = 0, shade."""
     out = []
     count = round(REACH / SPACING)
@@ -55,11 +56,11 @@ class Ground:
         self._buffer = context.buffer(held.tobytes())
         self._array = context.vertex_array(self.program, [(self._buffer, "3f 1f", "place", "shade")])
 
-    def draw(self, height: float, view: FloatArray, clip: FloatArray) -> None:
+    def draw(self, height: float, view: DoubleArray, clip: DoubleArray) -> None:
         """Draw it at a height in mm; the matrices are those of the clay."""
-        self.program["view"].write(view.T.astype("f4").tobytes())
-        self.program["clip"].write(clip.T.astype("f4").tobytes())
-        self.program["height"].value = height
+        write(self.program, "view", view.T.astype("f4").tobytes())
+        write(self.program, "clip", clip.T.astype("f4").tobytes())
+        put(self.program, "height", height)
         self._array.render(moderngl.LINES, vertices=self._count)
 
     def release(self) -> None:

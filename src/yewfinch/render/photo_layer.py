@@ -10,6 +10,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.render.shaders import BLIT_VERTEX
+from yewfinch.render.uniforms import put
 
 LayerMode = Literal["photo", "difference", "outline", "edges", "behind"]
 _MODES: dict[LayerMode, int] = {"photo": 0, "difference": 1, "outline": 2, "edges": 3, "behind": 4}
@@ -142,13 +143,14 @@ class PhotoLayer:
             self._arrays[layer.mode] = self.context.vertex_array(program, [])
         array = self._arrays[layer.mode]
         u = array.program
-        u["clay"].value, u["photo"].value = 0, 1
-        u["box"].value = layer.box
-        u["size"].value = (float(clay.width), float(clay.height))
-        u["opacity"].value = layer.opacity
-        u["wipe"].value = (0.0, 0.0, -10.0) if layer.wipe is None else layer.wipe
+        put(u, "clay", 0)
+        put(u, "photo", 1)
+        put(u, "box", layer.box)
+        put(u, "size", (float(clay.width), float(clay.height)))
+        put(u, "opacity", layer.opacity)
+        put(u, "wipe", (0.0, 0.0, -10.0) if layer.wipe is None else layer.wipe)
         if layer.mode == "outline":
-            u["line"].value = layer.line
+            put(u, "line", layer.line)
         array.render(moderngl.TRIANGLES, vertices=3)
 
     def release(self) -> None:

@@ -26,7 +26,7 @@ def standalone_context() -> moderngl.Context:
         If the machine offers no OpenGL 3.3.
     """
     try:
-        return moderngl.create_context(standalone=True, backend="egl", require=330)
+        return moderngl.create_context(standalone=True, require=330, backend="egl")  # type: ignore[arg-type]  # the stubs take settings for tables
     except Exception as error:  # the loader raises several kinds
         raise YewfinchError(
             "No OpenGL 3.3 is to be had here. Install the Debian packages libegl1 and "

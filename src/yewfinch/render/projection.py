@@ -10,6 +10,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
 from yewfinch.core.sight.camera import Camera
+from yewfinch.render.uniforms import put, write
 
 #: Photos at once: texture units that every OpenGL 3.3 offers, less those in use.
 MOST = 6
@@ -114,16 +115,16 @@ class Projection:
     def bind(self, program: moderngl.Program) -> None:
         """Before the clay is drawn by a program that knows photos."""
         photos = self._laid
-        program["photos"].value = list(range(UNIT, UNIT + MOST))
-        program["photo_count"].value = len(photos)
-        program["photo_strength"].value = self._strength
+        put(program, "photos", list(range(UNIT, UNIT + MOST)))
+        put(program, "photo_count", len(photos))
+        put(program, "photo_strength", self._strength)
         if photos:
             blank = [np.eye(4)] * (MOST - len(photos))
             matrices = np.array([photo_matrix(p.camera) for p in photos] + blank)
-            program["photo_matrix"].write(matrices.transpose(0, 2, 1).astype("f4").tobytes())
+            write(program, "photo_matrix", matrices.transpose(0, 2, 1).astype("f4").tobytes())
             eyes = np.zeros((MOST, 3), "f4")
             eyes[: len(photos)] = [p.camera.position for p in photos]
-            program["photo_eye"].write(eyes.tobytes())
+            write(program, "photo_eye", eyes.tobytes())
         for i, photo in enumerate(photos):
             self._held[photo.key].use(UNIT + i)
 

@@ -10,7 +10,7 @@ import numpy as np
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show import studios
 from yewfinch.core.show.looking import FINISHES, Looking
 from yewfinch.core.show.studios import STUDIOS
@@ -19,6 +19,7 @@ from yewfinch.core.sight.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import Part, Seen, SurfaceBuffers
 from yewfinch.render.ground import REACH, Ground
+from yewfinch.render.uniforms import put, scissor, uniform, write
 
 #: Texture units besides those of photos.
 BALL_UNIT, DEPTH_UNIT = 13, 14
@@ -48,7 +49,7 @@ PARKED = 4_000_000
 BACKDROP = (0xA9 / 255, 0xA9 / 255, 0xA7 / 255)
 
 
-def bounds_of(portrait: Portrait) -> np.ndarray:  # type: ignore[type-arg]
+def bounds_of(portrait: Portrait) -> DoubleArray:
     """Box round all visible pieces, (2, 3) mm."""
     boxes = [p.surface.bounds() for p in portrait.pieces.values() if p.visible]
     if not boxes:
@@ -108,7 +109,7 @@ class SceneRenderer:
         self._seen: Seen
         self._pixel = 1.0
 
-    def update(self, piece: str, channel: str, leaves: IndexArray) -> np.ndarray | None:  # type: ignore[type-arg]
+    def update(self, piece: str, channel: str, leaves: IndexArray) -> DoubleArray | None:
         """Upload changed rows of a piece, if it is on the GPU already; the box to be drawn again, (2, 3) mm, or None for all."""
         found = self._pieces.get(piece)
         return None if found is None else found.update(channel, leaves)
@@ -197,7 +198,7 @@ class SceneRenderer:
     ) -> None:
         """Draw all visible pieces, or only a part of the picture anew."""
         self.sync(portrait)
-        target.scissor = part
+        scissor(target, part)
         target.use()
         context = self.context
         context.viewport = (0, 0, target.width, target.height)
@@ -211,11 +212,11 @@ class SceneRenderer:
         rich = self.projection.on or look.occlusion > 0 or look.cavity > 0 or look.section is not None or look.wire or STUDIOS[look.studio].lamps
         self.program = self._rich if rich else self._plain
         for program in (self.program, self._swift):
-            program["view"].write(camera.view_matrix().T.astype("f4").tobytes())
-            program["clip"].write(camera.clip_matrix(near, far).T.astype("f4").tobytes())
-            program["flat_view"].value = 1.0 if camera.flat else 0.0
+            write(program, "view", camera.view_matrix().T.astype("f4").tobytes())
+            write(program, "clip", camera.clip_matrix(near, far).T.astype("f4").tobytes())
+            put(program, "flat_view", 1.0 if camera.flat else 0.0)
             self._light(program)
-        self.program["opacity"].value = 1.0
+        put(self.program, "opacity", 1.0)
         self._look()
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
@@ -225,16 +226,16 @@ class SceneRenderer:
         if self.program is self._rich:
             self.projection.bind(self.program)
         for piece, hide_masked in solid:
-            self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
+            put(self.program, "hide_masked", 1.0 if hide_masked else 0.0)
             self._draw_piece(self._pieces[piece])
-        self.program["hide_masked"].value = 0.0
+        put(self.program, "hide_masked", 0.0)
         if self.looking.wire and only is None and not self.quick:
             self._wires([k for k, _ in solid], target)
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:
             self._draw_through([k for k, p in shown if p.see_through], target)
-        target.scissor = None
+        scissor(target, None)
 
     def coarsen(self, portrait: Portrait, camera: Camera) -> bool:
         """Work out coarser faces that a quick picture lacks, of so much clay as can be done in good time; is there more to do?"""
@@ -288,25 +289,29 @@ class SceneRenderer:
 
     def _light(self, program: moderngl.Program) -> None:
         stuff = FINISHES[self.looking.finish]
-        program["raking"].value = 1.0 if self.looking.raking else 0.0
-        program["finish"].value = (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0)
-        program["gloss_of"].value = (stuff.gloss, stuff.sharpness, stuff.soft)
+        put(program, "raking", 1.0 if self.looking.raking else 0.0)
+        put(program, "finish", (*(stuff.colour or (0.0, 0.0, 0.0)), 0.0 if stuff.colour is None else 1.0))
+        put(program, "gloss_of", (stuff.gloss, stuff.sharpness, stuff.soft))
 
     def _look(self) -> None:
         u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
-        u["black"].value, u["nearer"].value = 1.0 if look.black else 0.0, 0.0
+        put(u, "black", 1.0 if look.black else 0.0)
+        put(u, "nearer", 0.0)
         if u is not self._rich:
             return
-        u["cavity"].value = look.cavity
+        put(u, "cavity", look.cavity)
 
         section = look.section
-        u["sectioned"].value = 1.0 if section is not None and section.cut else 0.0
+        put(u, "sectioned", 1.0 if section is not None and section.cut else 0.0)
         if section is not None:
-            u["section"].value = (*section.normal, section.at)
-        u["balled"].value = 1.0 if STUDIOS[look.studio].lamps and not look.raking else 0.0
-        u["ball"].value, u["depths"].value = BALL_UNIT, DEPTH_UNIT
-        u["occlusion"].value, u["reach"].value, u["wire"].value = 0.0, look.reach, 0.0
-        if u["balled"].value:
+            put(u, "section", (*section.normal, section.at))
+        put(u, "balled", 1.0 if STUDIOS[look.studio].lamps and not look.raking else 0.0)
+        put(u, "ball", BALL_UNIT)
+        put(u, "depths", DEPTH_UNIT)
+        put(u, "occlusion", 0.0)
+        put(u, "reach", look.reach)
+        put(u, "wire", 0.0)
+        if uniform(u, "balled").value:
             key = (look.studio, look.finish)
             if key not in self._balls:
                 picture = studios.ball(look.studio, stuff)
@@ -329,7 +334,7 @@ class SceneRenderer:
             self._see(portrait, camera, None, None)
             self._draw_depths(self._depths, size, solid)
             self._seen = seen
-        self.program["occlusion"].value = look.occlusion
+        put(self.program, "occlusion", look.occlusion)
         self._depths.texture.use(DEPTH_UNIT)
         target.use()
         self.context.viewport = (0, 0, *size)
@@ -338,15 +343,17 @@ class SceneRenderer:
         depths.target.use()
         self.context.viewport = (0, 0, *size)
         depths.target.clear(depth=1.0)
-        self.program["black"].value, self.program["photo_count"].value = 1.0, 0
+        put(self.program, "black", 1.0)
+        put(self.program, "photo_count", 0)
         for piece, hide_masked in solid:
-            self.program["hide_masked"].value = 1.0 if hide_masked else 0.0
+            put(self.program, "hide_masked", 1.0 if hide_masked else 0.0)
             self._pieces[piece].draw(self.program, self._seen, self._pixel)
-        self.program["black"].value = 0.0
+        put(self.program, "black", 0.0)
 
     def _wires(self, pieces: Sequence[str], target: moderngl.Framebuffer) -> None:
         """Draw the edges over the clay."""
-        self.program["wire"].value, self.program["nearer"].value = 1.0, 2e-4
+        put(self.program, "wire", 1.0)
+        put(self.program, "nearer", 2e-4)
         self.context.enable(moderngl.BLEND)
         self.context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
         _write(target, True, False)  # alpha stays the clay's mask
@@ -354,13 +361,14 @@ class SceneRenderer:
             self._pieces[piece].draw_wire(self.program, self._seen)
         _write(target, True, True)
         self.context.disable(moderngl.BLEND)
-        self.program["wire"].value, self.program["nearer"].value = 0.0, 0.0
+        put(self.program, "wire", 0.0)
+        put(self.program, "nearer", 0.0)
 
     def blit(self, picture: moderngl.Texture) -> None:
         """Fill the framebuffer in use with a picture."""
         self.context.enable_only(moderngl.NOTHING)
         picture.use(0)
-        self._blit["picture"].value = 0
+        put(self._blit, "picture", 0)
         self._blit_array.render(moderngl.TRIANGLES, vertices=3)
 
     def _draw_through(self, pieces: list[str], target: moderngl.Framebuffer) -> None:
@@ -369,7 +377,7 @@ class SceneRenderer:
             return
         context = self.context
         if self.program is self._rich:
-            self.program["photo_count"].value = 0
+            put(self.program, "photo_count", 0)
         _write(target, True, False)  # alpha stays the clay's mask
         for piece in pieces:
             self._draw_piece(self._pieces[piece])
@@ -381,10 +389,10 @@ class SceneRenderer:
         context.depth_func = "<="
         context.enable(moderngl.BLEND)
         context.blend_func = moderngl.SRC_ALPHA, moderngl.ONE_MINUS_SRC_ALPHA
-        self.program["opacity"].value = THROUGH
+        put(self.program, "opacity", THROUGH)
         for piece in pieces:
             self._draw_piece(self._pieces[piece])
-        self.program["opacity"].value = 1.0
+        put(self.program, "opacity", 1.0)
         context.depth_func = "<"
         context.disable(moderngl.BLEND)
         _write(target, True, True)
@@ -455,17 +463,17 @@ class Canvas:
 
     def resolve(self, part: Part | None = None) -> None:
         """Bring the samples together in the texture, in all of it or in a part."""
-        self.plain.scissor = part
+        scissor(self.plain, part)
         self.plain.use()  # copying goes by the scissor
         self._context.copy_framebuffer(self.plain, self.target)
-        self.plain.scissor = None
+        scissor(self.plain, None)
 
-    def pixels(self) -> np.ndarray:  # type: ignore[type-arg]
+    def pixels(self) -> ByteArray:
         """What was drawn on `target`, (h, w, 3) uint8, top row first."""
         self.resolve()
         return self.shown()
 
-    def shown(self) -> np.ndarray:  # type: ignore[type-arg]
+    def shown(self) -> ByteArray:
         """What is in the texture, (h, w, 3) uint8, top row first."""
         data = np.frombuffer(self.plain.read(components=3, alignment=1), np.uint8)
         return data.reshape(self.size[1], self.size[0], 3)[::-1].copy()

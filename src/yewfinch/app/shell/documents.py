@@ -4,17 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from yewfinch.app.kit.workers import Worker
+from yewfinch.app.shell.jobs import Job, Jobs
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.model.snapshot import still_of
 from yewfinch.core.formats import container, transfer
 from yewfinch.core.formats.exchange.model import Model
 from yewfinch.core.formats.model_files import read_model
 from yewfinch.core.session import autosave
+from yewfinch.core.session.autosave import Recovery
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.claims import Claim, Stand, claimed, stand_of
 from yewfinch.core.session.settings import Settings
@@ -29,12 +31,10 @@ class Documents(QObject):
     Signals
     -------
     changed : () file, name or saved state changed
-    working : (str, float) long work reports; an empty text means it has ended
     unit_wanted : (str, Model, callable) a file does not say its unit: its name, what it holds, and whom to tell the unit
     """
 
     changed = pyqtSignal()
-    working = pyqtSignal(str, float)
     unit_wanted = pyqtSignal(str, object, object)
 
     def __init__(self, bench: Bench, settings: Settings, preview: Callable[[], bytes | None]) -> None:
@@ -43,13 +43,12 @@ class Documents(QObject):
         self.path: Path | None = None
         self._preview = preview
         #: Asked before another's work is written over, with what is to be said: "over", "as" for another name, or "stay".
-        self.save_elsewhere: Callable[[], bool] = lambda: False
+        self.save_elsewhere: Callable[[], Job] = lambda: Job().end(False)
         self.ask_over: Callable[[str], str] = lambda _text: "over"
         self._claim = Claim()
         self._seen: Stand | None = None
         self._autosave = autosave.Autosave()
-        self.worker: Worker | None = None
-        self._waiting: list[Path] = []
+        self.jobs = Jobs(bench)
         self._writer: Worker | None = None
         self._clock = QTimer(self)
         self._clock.setInterval(autosave.EVERY * 1000)
@@ -64,21 +63,29 @@ class Documents(QObject):
 
     # --- open and save -------------------------------------------------------------------
 
-    def open(self, path: Path) -> bool:
-        """Open a portrait; on failure say why and change nothing."""
-        seen = stand_of(path)
-        try:
-            portrait = container.load(path)
-        except BadFileError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.show(portrait, path, seen)
-        self.settings.opened(path)
-        if self._claim.shared:
-            self.bench.say(f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.", "warn")
-        else:
-            self.bench.say(f"Opened {path.name}.")
-        return True
+    def open(self, path: Path) -> Job:
+        """Open a portrait; if that fails it is said why, and nothing is changed."""
+        here, moment = self.bench.portrait, self.bench.portrait.moment
+
+        def done(read: tuple[Portrait, Stand | None]) -> bool:
+            portrait, seen = read
+            if self.bench.portrait is not here or here.moment != moment:
+                portrait.history.close()
+                self.bench.say(f"The portrait on the bench was changed meanwhile, so {path.name} was not opened. Save, and open it again.", "warn")
+                return False
+            self.show(portrait, path, seen)
+            self.settings.opened(path)
+            if self._claim.shared:
+                self.bench.say(f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.", "warn")
+            else:
+                self.bench.say(f"Opened {path.name}.")
+            return True
+
+        def work(progress: Progress) -> tuple[Portrait, Stand | None]:
+            seen = stand_of(path)
+            return container.load(path, progress=progress), seen
+
+        return self.jobs.add(work, done, f"Opening {path.name}")
 
     def belongs_to(self, path: Path | None, seen: Stand | None) -> None:
         """Which file the portrait on the bench was read from, and how that stood then."""
@@ -92,33 +99,40 @@ class Documents(QObject):
         self.bench.open(portrait)
         self.changed.emit()
 
-    def save(self, path: Path | None = None) -> bool:
-        """Save, by default where it was opened; returns False if there is no place or it fails."""
+    def save(self, path: Path | None = None) -> Job:
+        """Save what is on the bench now, by default where it was opened."""
         path = path or self.path
         if path is None:
-            return False
-        if path.suffix.lower() != ".yewfinch":
-            path = path.with_name(path.name + ".yewfinch")
+            return Job().end(False)
+        path = _with_suffix(path)
         against = self.against_saving(path)
         if against is not None:
             answer = self.ask_over(against)
             if answer != "over":
-                return answer == "as" and self.save_elsewhere()
-        portrait = self.bench.portrait
+                return self.save_elsewhere() if answer == "as" else Job().end(False)
+        portrait, preview = self.bench.portrait, self._preview()
+        moment = portrait.moment
+        still = still_of(portrait)
         if self.path is None or path != self.path:
-            portrait.name = path.stem.replace("_", " ").replace("-", " ").capitalize()
-        try:
-            container.save(portrait, path, self._preview())
-        except BadFileError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.belongs_to(path, stand_of(path))
-        portrait.history.mark_saved()
-        self._autosave.clear()
-        self.settings.opened(path)
-        self.bench.say(f"Saved {path.name}.")
-        self.changed.emit()
-        return True
+            still.name = path.stem.replace("_", " ").replace("-", " ").capitalize()
+
+        def work(progress: Progress) -> Stand | None:
+            container.save(still, path, preview, progress)
+            return stand_of(path)
+
+        def done(seen: Stand | None) -> bool:
+            self.bench.say(f"Saved {path.name}.")
+            self.settings.opened(path)
+            if self.bench.portrait is portrait:
+                portrait.name = still.name
+                self.belongs_to(path, seen)
+                portrait.history.mark_saved(moment)
+                if not self.unsaved:
+                    self._autosave.clear()
+                self.changed.emit()
+            return True
+
+        return self.jobs.add(work, done, f"Saving {path.name}")
 
     def against_saving(self, path: Path) -> str | None:
         """What speaks against writing this file now: another window has it, or another program wrote it. None if nothing does."""
@@ -169,9 +183,8 @@ class Documents(QObject):
         self._autosave.write(self._autosave.snapshot(portrait), self.path, portrait.name, self._seen)
 
     def save_copy(self, path: Path) -> bool:
-        """Save under another name and stay with this one; returns False, having said why, if it fails."""
-        if path.suffix.lower() != ".yewfinch":
-            path = path.with_name(path.name + ".yewfinch")
+        """Save under another name and stay with this one, here and now, after an error; False, having said why, if it fails."""
+        path = _with_suffix(path)
         try:
             container.save(self.bench.portrait, path, None)
         except BadFileError as error:
@@ -180,62 +193,68 @@ class Documents(QObject):
         self.bench.say(f"Saved a copy as {path.name}.")
         return True
 
-    def save_without_sitter(self, path: Path) -> bool:
-        """Write a copy without photos, marks, measures and notes, and stay with this portrait; False, having said why, if it fails."""
-        if path.suffix.lower() != ".yewfinch":
-            path = path.with_name(path.name + ".yewfinch")
+    def save_without_sitter(self, path: Path) -> Job:
+        """Write a copy without photos, marks, measures and notes, and stay with this portrait."""
+        path = _with_suffix(path)
         if path == self.path:
             self.bench.say("That is this portrait's own file, which would lose its photos. Choose another name.", "error")
-            return False
-        try:
-            container.save(container.without_sitter(self.bench.portrait), path, self._preview())
-        except BadFileError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.bench.say(f"Wrote {path.name} without photos, marks and measures of the sitter.")
+            return Job().end(False)
+        still, preview = container.without_sitter(still_of(self.bench.portrait)), self._preview()
+        return self.jobs.add(
+            lambda progress: container.save(still, path, preview, progress),
+            lambda _: self._said(f"Wrote {path.name} without photos, marks and measures of the sitter."), f"Writing {path.name}",
+        )  # fmt: skip
+
+    def _said(self, text: str) -> bool:
+        self.bench.say(text)
         return True
 
-    def recover(self, found: autosave.Recovery) -> bool:
+    def recover(self, found: Recovery) -> Job:
         """Take up what a crash left behind; it counts as unsaved, and is kept until this window has a recovery file of its own."""
-        try:
-            portrait, lost = found.load()
-        except BadFileError as error:
-            autosave.let_go(found)
-            self.bench.say(str(error), "error")
-            return False
-        self.show(portrait, Path(found.of) if found.of else None, found.seen)
-        portrait.history.mark_unsaved()
-        try:
-            self.autosave_now()
-        except BadFileError as error:
-            autosave.let_go(found)
-            self.bench.say(str(error), "warn")
-        else:
-            autosave.forget(found)
-        if lost:
-            names = ", ".join(f"'{n}'" for n in lost)
-            self.bench.say(f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.", "warn")
-        self.changed.emit()
-        return True
+
+        def work(progress: Progress) -> tuple[Portrait, list[str]] | str:
+            try:
+                return found.load(progress)
+            except BadFileError as error:
+                return str(error)
+
+        def done(read: tuple[Portrait, list[str]] | str) -> bool:
+            if isinstance(read, str):
+                autosave.let_go(found)
+                self.bench.say(read, "error")
+                return False
+            portrait, lost = read
+            self.show(portrait, Path(found.of) if found.of else None, found.seen)
+            portrait.history.mark_unsaved()
+            try:
+                self.autosave_now()
+            except BadFileError as error:
+                autosave.let_go(found)
+                self.bench.say(str(error), "warn")
+            else:
+                autosave.forget(found)
+            if lost:
+                names = ", ".join(f"'{n}'" for n in lost)
+                self.bench.say(f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.", "warn")
+            self.changed.emit()
+            return True
+
+        return self.jobs.add(work, done, f"Recovering '{found.name}'")
 
     def close(self) -> None:
         """The window closes in good order."""
         self._clock.stop()
-        self._waiting.clear()
-        for worker in (self.worker, self._writer):
-            if worker is not None:
-                worker.wait()
+        self.jobs.wait()
+        if self._writer is not None:
+            self._writer.wait()
         self._autosave.clear()
         self._claim.release()
         self.bench.portrait.history.close()
 
     # --- other formats -------------------------------------------------------------------
 
-    def import_file(self, path: Path) -> None:
-        """Read another format in a worker, one file after another; where one does not say its unit, `unit_wanted` asks for it."""
-        if self.worker is not None and self.worker.isRunning():
-            self._waiting.append(path)
-            return
+    def import_file(self, path: Path) -> Job:
+        """Read another format; where the file does not say its unit, `unit_wanted` asks for it."""
         taken = set(self.bench.portrait.pieces)
 
         def work(progress: Progress) -> tuple[Model, list[Piece]]:
@@ -243,69 +262,42 @@ class Documents(QObject):
             model = read_model(path)
             return model, [] if model.unit is None else transfer.pieces_of(model, path.name, taken, model.unit, progress)
 
-        def done(read: tuple[Model, list[Piece]]) -> None:
+        def done(read: tuple[Model, list[Piece]]) -> bool:
             model, found = read
-            if model.unit is None:
-                self.unit_wanted.emit(path.name, model, lambda unit: self._take(path, model, unit))
-            else:
-                self._add(path, model, model.unit, found)
+            if model.unit is not None:
+                return self._add(path, model, model.unit, found)
+            self.unit_wanted.emit(path.name, model, lambda unit: self._take(path, model, unit))
+            return True
 
-        self.run(work, done, f"Reading {path.name}")
+        return self.jobs.add(work, done, f"Reading {path.name}")
 
     def _take(self, path: Path, model: Model, unit: str) -> None:
         """Make pieces of a model whose unit was chosen."""
         taken = set(self.bench.portrait.pieces)
-        self.run(
+        self.jobs.add(
             lambda progress: transfer.pieces_of(model, path.name, taken, unit, progress),
             lambda found: self._add(path, model, unit, found), f"Sorting {path.name}",
         )  # fmt: skip
 
-    def _add(self, path: Path, model: Model, unit: str, found: list[Piece]) -> None:
+    def _add(self, path: Path, model: Model, unit: str, found: list[Piece]) -> bool:
+        found = transfer.renamed(found, self.bench.portrait)
         transfer.add_pieces(self.bench.portrait, found, f"Import {path.name}")
-        self.bench.say(f"Imported {path.name}: {transfer.told_of(found, model, unit)}")
+        return self._said(f"Imported {path.name}: {transfer.told_of(found, model, unit)}")
 
-    def export_file(self, path: Path) -> bool:
-        """Write all visible pieces in the format of the suffix."""
-        try:
-            told = transfer.export(self.bench.portrait, path)
-        except BadFileError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.bench.say(told)
-        return True
+    def export_file(self, path: Path) -> Job:
+        """Write all visible pieces in the format of the suffix, as they are now."""
+        still = still_of(self.bench.portrait)
+        return self.jobs.add(lambda progress: transfer.export(still, path, progress), self._said, f"Exporting {path.name}")
 
-    def write_picture(self, path: Path, data: bytes) -> bool:
+    def write_picture(self, path: Path, data: bytes) -> Job:
         """Write a finished picture."""
-        try:
-            write_atomic(path, data)
-        except BadFileError as error:
-            self.bench.say(str(error), "error")
-            return False
-        self.bench.say(f"Wrote {path.name}.")
-        return True
-
-    def run(self, work: Callable[[Progress], Any], done: Callable[[Any], None], title: str) -> None:
-        """Long work with progress and cancel."""
-        if self.worker is not None and self.worker.isRunning():
-            self.bench.say("Something is still being worked out; wait or cancel it first.", "warn")
-            return
-        worker = Worker(work)
-        worker.progressed.connect(lambda f, t: self.working.emit(t or title, f))
-        worker.done.connect(done)
-        worker.failed.connect(lambda text: self.bench.say(text, "error"))
-        worker.cancelled.connect(lambda: self.bench.say("Cancelled; nothing was changed."))
-        worker.finished.connect(self._ended)
-        self.worker = worker
-        self.working.emit(title, 0.0)
-        worker.start()
-
-    def _ended(self) -> None:
-        self.working.emit("", 1.0)
-        if self._waiting:
-            self.import_file(self._waiting.pop(0))
+        return self.jobs.add(lambda _: write_atomic(path, data), lambda _: self._said(f"Wrote {path.name}."), f"Writing {path.name}")
 
     def cancel(self) -> None:
         """Stop the long work, and what waits behind it."""
-        self._waiting.clear()
-        if self.worker is not None:
-            self.worker.cancel()
+        self.jobs.cancel()
+
+
+def _with_suffix(path: Path) -> Path:
+    """A path that ends as portraits do."""
+    return path if path.suffix.lower() == ".yewfinch" else path.with_name(path.name + ".yewfinch")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import partial
 
 from PyQt6.QtCore import QEvent, Qt
 from PyQt6.QtWidgets import QApplication, QScrollArea, QVBoxLayout, QWidget
@@ -58,7 +59,7 @@ class Inspector(QScrollArea):
             if panel.title in self._panels:
                 raise ValueError(f"there is a panel {panel.title!r} already")
             self._panels[panel.title] = panel
-            fold = Fold(panel.title, lambda p=panel: _explained(p.make(), actions), is_open=not panel.folded)
+            fold = Fold(panel.title, partial(_made, panel, actions), is_open=not panel.folded)
             fold.button.clicked.connect(lambda is_open, f=fold: self._bring(f) if is_open else None)
             fold.hide()  # till a stage wants it: what is hidden is neither styled nor measured
             self.folds[panel.title] = fold
@@ -99,7 +100,9 @@ class Inspector(QScrollArea):
         bar.setValue(0)
 
 
-def _explained(made: QWidget, actions: ActionTable) -> QWidget:
+def _made(panel: Panel, actions: ActionTable) -> QWidget:
+    """A panel, its tool tips filled in."""
+    made = panel.make()
     if isinstance(made, Explained):
         made.explain(actions)
     return made

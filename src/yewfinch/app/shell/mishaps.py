@@ -44,7 +44,7 @@ class Mishaps(QObject):
         self._shown: dict[str, float] = {}
         self._busy = False
         self._before = (sys.excepthook, threading.excepthook, sys.unraisablehook)
-        self.happened.connect(self._happened, Qt.ConnectionType.QueuedConnection)
+        self.happened.connect(self._happened, Qt.ConnectionType.QueuedConnection)  # type: ignore[call-arg]  # the stubs leave the kind of connection out
         self._listen()
         window.bench.portrait_changed.connect(self._listen_to_history)
 

@@ -24,8 +24,8 @@ class Window(Protocol):
 
     def new(self) -> None: ...  # noqa: D102
     def ask_open(self) -> None: ...  # noqa: D102
-    def save(self) -> bool: ...  # noqa: D102
-    def save_as(self) -> bool: ...  # noqa: D102
+    def save(self) -> object: ...  # noqa: D102
+    def save_as(self) -> object: ...  # noqa: D102
     def close(self) -> bool: ...  # noqa: D102
     def undo(self) -> None: ...  # noqa: D102
     def redo(self) -> None: ...  # noqa: D102

@@ -60,7 +60,7 @@ class StatusLine(QWidget):
         bench.tools.changed.connect(self.refresh)
         bench.portrait_changed.connect(self.refresh)
         documents.changed.connect(self.refresh)
-        documents.working.connect(self._working)
+        documents.jobs.working.connect(self._working)
         self.refresh()
 
     def say(self, text: str, kind: str) -> None:

@@ -32,6 +32,7 @@ from yewfinch.app.shell.documents import Documents
 from yewfinch.app.shell.file_dialogs import FileDialogs
 from yewfinch.app.shell.held_key import HeldKey
 from yewfinch.app.shell.inspector import Inspector
+from yewfinch.app.shell.jobs import Job
 from yewfinch.app.shell.pages import Pages
 from yewfinch.app.shell.room import Furnish, Room
 from yewfinch.app.shell.status_line import StatusLine
@@ -342,25 +343,25 @@ class MainWindow(QMainWindow):
         if self.settle():
             self.documents.open(path)
 
-    def save(self) -> bool:
+    def save(self) -> Job:
         """Save; asks for a place the first time."""
         if self.documents.path is None:
             return self.save_as()
         return self.documents.save()
 
-    def save_as(self) -> bool:
+    def save_as(self) -> Job:
         """Save under a name to be chosen."""
         name, _ = QFileDialog.getSaveFileName(
             self, "Save portrait", f"{self.documents.folder()}/portrait.yewfinch", "Portraits (*.yewfinch)"
         )
-        return bool(name) and self.documents.save(Path(name))
+        return self.documents.save(Path(name)) if name else Job().end(False)
 
     def snapshot(self) -> QPixmap:
         """A picture of the window as it stands on the screen, the clay drawn in full."""
         self.viewport.picture.fill()
         self.viewport.repaint()
         screen = self.screen()
-        return self.grab() if screen is None else screen.grabWindow(self.winId())  # type: ignore[arg-type]
+        return self.grab() if screen is None else screen.grabWindow(self.winId())
 
     def toggle_panels(self) -> None:
         """Only the clay, or everything."""
@@ -408,7 +409,7 @@ class MainWindow(QMainWindow):
         box.setDefaultButton(save)
         box.exec()
         if box.clickedButton() is save:
-            return self.save()
+            return self.save().wait()
         return box.clickedButton() is drop
 
     def closeEvent(self, event: QCloseEvent | None) -> None:  # noqa: N802
@@ -427,14 +428,16 @@ class MainWindow(QMainWindow):
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:  # noqa: N802
         """Photos, portraits and 3D files may be dropped anywhere."""
-        if event is not None and event.mimeData() is not None and event.mimeData().hasUrls():  # type: ignore[union-attr]
+        data = None if event is None else event.mimeData()
+        if event is not None and data is not None and data.hasUrls():
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent | None) -> None:  # noqa: N802
         """Open, import or add what was dropped."""
-        if event is None or event.mimeData() is None:
+        data = None if event is None else event.mimeData()
+        if event is None or data is None:
             return
-        paths = [Path(url.toLocalFile()) for url in event.mimeData().urls()]  # type: ignore[union-attr]
+        paths = [Path(url.toLocalFile()) for url in data.urls()]
         taken = {path for room in self.rooms.values() for path in room.drop(paths)}
         for path in paths:
             if path in taken:

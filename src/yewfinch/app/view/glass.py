@@ -90,7 +90,7 @@ class ProcessorGlass(QWidget):
         picture = self._scene.draw(size, lambda: self._framebuffer(size))
         data = self._framebuffer(size).read(components=4, alignment=1) if picture is None else picture.read(alignment=1)
         rows = np.frombuffer(data, "<u4").reshape(size[::-1])[::-1] | np.uint32(0xFF000000)  # from the top; nothing is seen through
-        image = QImage(rows.data, *size, QImage.Format.Format_RGBX8888)
+        image = QImage(rows.data, *size, QImage.Format.Format_RGBX8888)  # type: ignore[call-overload]  # Qt takes any buffer, without a copy
         image.setDevicePixelRatio(self.devicePixelRatioF())
         paint(self, self._scene, image)
 

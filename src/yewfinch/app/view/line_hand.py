@@ -8,7 +8,7 @@ import numpy as np
 from psygnal import Signal
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -51,7 +51,7 @@ class Purpose(Protocol):
         ...
 
 
-class LineHand(Hand):
+class LineHand(RestingHand):
     """Pointer input on the viewport while lines are drawn.
 
     Signals

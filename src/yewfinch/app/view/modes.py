@@ -17,35 +17,72 @@ Paint = Callable[[QPainter], None]
 
 
 class Hand(Protocol):
-    """Pointer and keys on the clay view. A hand of one's own inherits from it and says what is different."""
+    """Pointer and keys on the clay view; `RestingHand` is a base for those that want little of it."""
 
     @property
     def busy(self) -> bool:
         """Is something held, or under way?"""
-        return False
+        ...
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """The left button or the pen went down at a point of the view, pixels; False if the press is for the view."""
-        return False
+        ...
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """The pointer went on while this hand was busy."""
+        ...
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """The button or pen went up while this hand was busy."""
+        ...
 
     def cancel(self) -> None:
         """Take back what is under way."""
+        ...
 
     def key(self, event: QKeyEvent) -> bool:
         """A key went down; False if it means nothing here."""
-        return False
+        ...
 
     def key_up(self, event: QKeyEvent) -> None:
         """A key went up."""
+        ...
 
     def resize(self, factor: float) -> bool:
         """Make what is in hand larger or smaller; False if nothing is that has a size."""
+        ...
+
+
+class RestingHand:
+    """A hand that does nothing: others say what they do besides."""
+
+    @property
+    def busy(self) -> bool:
+        """Nothing is held."""
+        return False
+
+    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
+        """Presses are for the view."""
+        return False
+
+    def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """Nothing is held."""
+
+    def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
+        """Nothing is held."""
+
+    def cancel(self) -> None:
+        """Nothing is under way."""
+
+    def key(self, event: QKeyEvent) -> bool:
+        """No key means anything."""
+        return False
+
+    def key_up(self, event: QKeyEvent) -> None:
+        """No key means anything."""
+
+    def resize(self, factor: float) -> bool:
+        """Nothing has a size."""
         return False
 
 
@@ -54,14 +91,15 @@ class Pictures(Protocol):
 
     def ids(self) -> Collection[str]:
         """Whose pictures are shown now."""
-        return ()
+        ...
 
     def lay(self, renderer: SceneRenderer) -> None:
         """Lay pictures onto the clay before it is drawn anew."""
+        ...
 
     def layer(self, ratio: float) -> Layer | None:
         """What lies behind the clay, its pixels held by the view's photo layer, at so many device pixels a pixel."""
-        return None
+        ...
 
 
 @dataclass(frozen=True)

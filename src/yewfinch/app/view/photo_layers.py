@@ -18,7 +18,8 @@ def pixels_of(image: QImage) -> ByteArray:
     bits = plain.constBits()
     assert bits is not None
     bits.setsize(plain.sizeInBytes())
-    rows = np.frombuffer(bits, np.uint8).reshape(plain.height(), plain.bytesPerLine())
+    held = np.frombuffer(bits, np.uint8)  # type: ignore[call-overload]  # it gives its bytes like any buffer
+    rows = np.asarray(held, np.uint8).reshape(plain.height(), plain.bytesPerLine())
     return rows[:, : plain.width() * 3].reshape(plain.height(), plain.width(), 3).copy()
 
 

@@ -249,15 +249,15 @@ class Viewport(QWidget):
                 self._fit(np.stack([point - 28.0, point + 28.0]))
                 return
         piece = bench.portrait.pieces.get(bench.selection.piece_id)
-        self._fit(bounds_of(bench.portrait) if piece is None else piece.surface.bounds())
+        self._fit(bounds_of(bench.portrait) if piece is None else np.asarray(piece.surface.bounds(), np.float64))
 
-    def _fit(self, bounds: np.ndarray) -> None:  # type: ignore[type-arg]
+    def _fit(self, bounds: DoubleArray) -> None:
         view = self.bench.outlook.view.fit(bounds, self.width(), self.height())
         self.bench.outlook.set_view(view)
 
     # --- drawing -------------------------------------------------------------------------
 
-    def update(self) -> None:  # type: ignore[override] # all of it
+    def update(self) -> None:  # type: ignore[override]  # all of it, as Qt has it, too
         """Have it drawn again soon."""
         self.glass.update()
 

@@ -36,6 +36,7 @@ from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.photo import Sitter
 
 MANIFEST = "portrait.json"
@@ -52,7 +53,8 @@ MAX_MANIFEST = 64 << 20
 
 
 def to_bytes(
-    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, beside: Mapping[str, str] | None = None
+    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, beside: Mapping[str, str] | None = None,
+    progress: Progress = silent,
 ) -> bytes:
     """The whole file in memory. The same portrait gives the same bytes.
 
@@ -65,12 +67,15 @@ def to_bytes(
         Pack it.
     beside : mapping of photo file to name, optional
         Photos are left out, and said to lie under these names beside the file, as with recovery files.
+    progress : Progress, optional
+        May cancel it.
     """
     packer = Packer(deflate=deflate)
     if beside is not None:
         packer.put(BESIDE, json.dumps(dict(beside)))
     packer.put(MANIFEST, json.dumps(manifest_of(portrait), indent=1, allow_nan=False))
-    for piece in portrait.pieces.values():
+    for number, piece in enumerate(portrait.pieces.values()):
+        progress(0.8 * number / len(portrait.pieces), f"packing {piece.name}")
         for name, (dtype, _, _) in ARRAYS.items():
             packer.put_array(f"pieces/{piece.id}/{name}.npy", np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype))
         for spec in _beside():
@@ -102,15 +107,17 @@ def to_bytes(
     return packer.done()
 
 
-def save(portrait: Portrait, path: Path, preview: bytes | None = None) -> None:
-    """Write a portrait, whole or not at all.
+def save(portrait: Portrait, path: Path, preview: bytes | None = None, progress: Progress = silent) -> None:
+    """Write a portrait, whole or not at all; `progress` may cancel it until the writing begins.
 
     Raises
     ------
     BadFileError
         If the place cannot be written.
     """
-    write_atomic(path, to_bytes(portrait, preview), private=True)
+    data = to_bytes(portrait, preview, progress=progress)
+    progress(0.85, f"writing {path.name}")
+    write_atomic(path, data, private=True)
 
 
 def without_sitter(portrait: Portrait) -> Portrait:
@@ -143,7 +150,9 @@ def pictures_beside(path: Path) -> dict[str, str]:
     return {str(k): Path(str(v)).name for k, v in told.items() if "\0" not in str(v)} if isinstance(told, dict) else {}
 
 
-def load(path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str] | None = None) -> Portrait:
+def load(
+    path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str] | None = None, progress: Progress = silent
+) -> Portrait:
     """Open a portrait.
 
     Parameters
@@ -153,6 +162,8 @@ def load(path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str]
         Where photos lie that are not in the file, as with recovery files.
     lost : list, optional
         Gets the file names of photos that are nowhere; a grey picture stands in for each. Without it they are an error.
+    progress : Progress, optional
+        May cancel it.
 
     Raises
     ------
@@ -161,14 +172,14 @@ def load(path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str]
     """
     with Archive(path) as archive:
         try:
-            return _read(archive, pictures or {}, lost)
+            return _read(archive, pictures or {}, lost, progress)
         except BadSurfaceError as error:
             raise archive.damaged(str(error).rstrip(".")) from error
         except MemoryError as error:
             raise BadFileError(f"{path.name} needs more memory than is free here. Close other programs and open it again.") from error
 
 
-def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None) -> Portrait:
+def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None, progress: Progress) -> Portrait:
     name = archive.name
     if MANIFEST not in archive:
         raise BadFileError(f"{name} is no Yewfinch portrait: it has no {MANIFEST}.")
@@ -176,7 +187,8 @@ def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None
     portrait = Portrait()
     portrait.unknown = raw
     portrait.name = manifest.name
-    for record in manifest.pieces:
+    for number, record in enumerate(manifest.pieces):
+        progress(number / len(manifest.pieces), f"reading {record.name}")
         if record.id in portrait.pieces:
             raise archive.damaged(f"two pieces are called {record.id}")
         _read_piece(archive, record, portrait)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -79,13 +80,27 @@ def told_of(found: list[Piece], model: Model, unit: str) -> str:
     return " ".join([f"{grouped(count)} vertices, {model.height * UNITS[unit][1]:.0f} mm at its longest, taken as {UNITS[unit][0]} {why}.", *model.notes])
 
 
+def renamed(pieces: list[Piece], portrait: Portrait) -> list[Piece]:
+    """The same pieces with ids that no piece of a portrait has, as it may have got others while they were read."""
+    taken = set(portrait.pieces)
+    out = []
+    for piece in pieces:
+        number = 1
+        key = piece.id
+        while key in taken:
+            key, number = f"piece{number}", number + 1
+        taken.add(key)
+        out.append(replace(piece, id=key))
+    return out
+
+
 def add_pieces(portrait: Portrait, pieces: list[Piece], name: str) -> None:
     """Add pieces as one undoable edit."""
     portrait.perform(Edit(name, tuple(PieceChange(None, p) for p in pieces)))
 
 
-def export(portrait: Portrait, path: Path) -> str:
-    """Write all visible pieces; returns what to tell the user about units and colours.
+def export(portrait: Portrait, path: Path, progress: Progress = silent) -> str:
+    """Write all visible pieces; returns what to tell the user about units and colours. `progress` may cancel it until the writing begins.
 
     Raises
     ------
@@ -103,6 +118,7 @@ def export(portrait: Portrait, path: Path) -> str:
     ]
     if not shapes:
         raise BadFileError("Every piece is hidden: there is nothing to export. Show one first.")
+    progress(0.3, f"writing {path.name}")
     write_shapes(path, shapes)
     colours = "with colours" if kind.colours else "without colours, which the format does not carry"
     return f"Exported {path.name}: {kind.units}, {colours}."

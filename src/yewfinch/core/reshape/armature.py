@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
@@ -217,10 +218,10 @@ def checked(armature: Armature) -> Armature:
 
 def linked(balls: Iterable[tuple[float, float, float, float, int]], **settings: float | bool) -> Armature:
     """An armature from rows x, y, z, radius, parent."""
-    return checked(Armature(tuple(Ball((x, y, z), r, p) for x, y, z, r, p in balls), **settings))  # type: ignore[arg-type]
+    return checked(Armature(tuple(Ball((x, y, z), r, p) for x, y, z, r, p in balls), **settings))  # type: ignore[arg-type]  # keys are names of its fields
 
 
-def _shortest(a: DoubleArray, b: DoubleArray):  # type: ignore[no-untyped-def]
+def _shortest(a: DoubleArray, b: DoubleArray) -> Any:
     """The shortest turn that takes one direction to another."""
     from scipy.spatial.transform import Rotation
 

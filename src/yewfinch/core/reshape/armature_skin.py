@@ -120,9 +120,9 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
     try:
         if armature.mirrored:
             half = np.arange(cell / 2, high[0] + spare + cell, cell)
-            positions, faces, _ = symmetric_quads(form.distance, half, sides[1], sides[2], one=False, **how)  # type: ignore[arg-type]
+            positions, faces, _ = symmetric_quads(form.distance, half, sides[1], sides[2], one=False, **how)  # type: ignore[arg-type]  # keys are names of its arguments
         else:
-            positions, faces = quads(form.distance, *sides, **how)  # type: ignore[arg-type]
+            positions, faces = quads(form.distance, *sides, **how)  # type: ignore[arg-type]  # keys are names of its arguments
     except BadSurfaceError as error:
         raise YewfinchError(f"An edge of {edge:g} mm is too long for balls this small. Choose a shorter one.") from error
     ordered, order = in_face_order(positions, faces)

@@ -206,7 +206,7 @@ def _circles(radii: DoubleArray, heights: DoubleArray, m: int, *, forward: bool 
 
 def _turned(profile: DoubleArray, m: int, s: Solid, *, loop: bool = False, start: str = "grid", end: str = "grid") -> _Net:
     _limit(m * len(profile), s)
-    return ring_net(_circles(profile[:, 0], profile[:, 1], m), start, end, loop=loop)  # type: ignore[arg-type]
+    return ring_net(_circles(profile[:, 0], profile[:, 1], m), start, end, loop=loop)  # type: ignore[arg-type]  # all circles have as many points
 
 
 def _rounded(corners: list[tuple[float, float]], r: float, edge: float, *, closed: bool = False) -> DoubleArray:

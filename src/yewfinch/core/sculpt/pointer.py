@@ -7,6 +7,9 @@ from typing import Literal
 
 from yewfinch.core.shared.arrays import DoubleArray
 
+#: What the pointer did.
+Phase = Literal["press", "move", "release"]
+
 
 @dataclass(frozen=True)
 class PointerEvent:
@@ -28,7 +31,7 @@ class PointerEvent:
         By which a stamp is turned besides.
     """
 
-    phase: Literal["press", "move", "release"]
+    phase: Phase
     origin: DoubleArray
     direction: DoubleArray
     pressure: float = 1.0

@@ -75,7 +75,7 @@ class Stencil:
         YewfinchError
             If a value is not a number.
         """
-        out = replace(self, **changes)  # type: ignore[arg-type]
+        out = replace(self, **changes)  # type: ignore[arg-type]  # keys are names of its fields
         numbers = (*out.at, out.width, out.angle, out.opacity, out.steepest, *np.ravel(out.warp))
         if not np.isfinite(numbers).all():
             raise YewfinchError("The stencil's place is not a number.")

@@ -6,7 +6,6 @@ process however that ends, so a folder that can be locked was left behind. Only 
 
 from __future__ import annotations
 
-import copy
 import fcntl
 import hashlib
 import json
@@ -14,15 +13,17 @@ import os
 import secrets
 import shutil
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from pathlib import Path
 
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.model.snapshot import still_of
 from yewfinch.core.formats import container
 from yewfinch.core.session.claims import Stand
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import state_dir
+from yewfinch.core.shared.progress import Progress, silent
 
 #: Seconds between recovery files while there is unsaved work.
 EVERY = 45
@@ -67,7 +68,7 @@ class Recovery:
         except (OSError, ValueError):  # ValueError: a name that no file can have
             return False
 
-    def load(self) -> tuple[Portrait, list[str]]:
+    def load(self, progress: Progress = silent) -> tuple[Portrait, list[str]]:
         """The portrait, and names of photos that are lost: a grey picture stands in for each, under its marks.
 
         Raises
@@ -76,7 +77,7 @@ class Recovery:
             If the portrait itself cannot be read.
         """
         lost: list[str] = []
-        portrait = container.load(self.file, self.pictures, lost)
+        portrait = container.load(self.file, self.pictures, lost, progress)
         return portrait, [p.name for p in portrait.sitter.photos if p.file in lost] + [s.name for s in portrait.sitter.sheets if s.file in lost]
 
 
@@ -106,9 +107,7 @@ class Autosave:
 
     def snapshot(self, portrait: Portrait) -> Snapshot:
         """The portrait as it is now; quick: only what is written to in place is copied."""
-        still = copy.copy(portrait)
-        still.pieces = {k: replace(p, surface=p.surface.frozen()) for k, p in portrait.pieces.items()}
-        return Snapshot(still, dict(portrait.sitter.files))
+        return Snapshot(still_of(portrait), dict(portrait.sitter.files))
 
     def write(self, made: Snapshot, of: Path | None, name: str, seen: Stand | None = None) -> None:
         """Write a snapshot of the portrait of a file that was seen to stand so; may run in a worker.

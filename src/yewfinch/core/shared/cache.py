@@ -51,7 +51,7 @@ def cached(name: str, stamp: str, make: Callable[[], Arrays]) -> Arrays:
         pass
     arrays = make()
     out = io.BytesIO()
-    np.savez(out, **arrays)  # type: ignore[arg-type]
+    np.savez(out, **arrays)  # type: ignore[arg-type]  # its stubs want one array for each key
     try:
         write_atomic(file, out.getvalue(), private=True)
     except BadFileError:

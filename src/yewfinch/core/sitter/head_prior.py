@@ -12,6 +12,7 @@ its scale after MacKay 1992, Neural Computation 4:415, from memory):
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
 import numpy as np
@@ -203,7 +204,7 @@ class HeadPrior:
         return out, gain, (rest + rest.T) / 2
 
 
-def head_prior(spread: Spread, marked: set[str], also: set[str] = frozenset()) -> HeadPrior:  # type: ignore[assignment]
+def head_prior(spread: Spread, marked: set[str], also: Collection[str] = ()) -> HeadPrior:
     """Take size and shape of a spread of heads apart.
 
     Size is measured on the landmarks that are marked, by projecting a head on the mean one: what is not seen must
@@ -214,7 +215,7 @@ def head_prior(spread: Spread, marked: set[str], also: set[str] = frozenset()) -
     spread : Spread
     marked : set of landmark keys
         That photos show.
-    also : set of landmark keys
+    also : collection of landmark keys
         That are solved for besides, because drawn lines or measured distances tell of them.
 
     Returns

@@ -176,7 +176,7 @@ class Solution:
             and all(np.array_equal(v, other.ellipses[k]) for k, v in self.ellipses.items())
         )
 
-    __hash__ = None  # type: ignore[assignment]
+    __hash__ = None  # type: ignore[assignment]  # it is compared by value and changes nowhere, but holds arrays
 
     @property
     def from_definition(self) -> DoubleArray:

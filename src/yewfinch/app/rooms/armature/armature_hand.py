@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QKeyEvent
 
 from yewfinch.app.rooms.armature.armature_controller import Armatures
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.shared.arrays import DoubleArray
@@ -58,7 +58,7 @@ class _Grip:
     moved: bool = False
 
 
-class ArmatureHand(Hand):
+class ArmatureHand(RestingHand):
     """Pointer input on the viewport while an armature is edited."""
 
     def __init__(self, viewport: Viewport, armatures: Armatures) -> None:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 
 
-class ClayColourHand(Hand):
+class ClayColourHand(RestingHand):
     """A click on the clay takes its colour."""
 
     def __init__(self, viewport: Viewport) -> None:
@@ -28,7 +28,7 @@ class ClayColourHand(Hand):
         return True
 
 
-class PhotoColourHand(Hand):
+class PhotoColourHand(RestingHand):
     """A click on the photo takes its colour."""
 
     def __init__(self, viewport: Viewport) -> None:

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Collection
 from functools import partial
 
-from yewfinch.app.view.modes import Pictures
 from yewfinch.app.view.photo_layers import pixels_of
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.render.photo_layer import Layer
 from yewfinch.render.projection import Laid
 from yewfinch.render.scene import SceneRenderer
 
 
-class PhotoCoat(Pictures):
+class PhotoCoat:
     """The photos that the bench says are laid onto the clay."""
 
     def __init__(self, viewport: Viewport) -> None:
@@ -31,3 +31,7 @@ class PhotoCoat(Pictures):
             if not image.isNull() and camera is not None:
                 laid.append(Laid(image.cacheKey(), partial(pixels_of, image), camera))
         renderer.projection.lay(tuple(laid), bench.standpoint.projection_strength)
+
+    def layer(self, ratio: float) -> Layer | None:
+        """Nothing lies behind the clay."""
+        return None

@@ -175,7 +175,7 @@ class SheetsPanel(QWidget):
     def _set(self, name: str, **changes: object) -> None:
         sheet = self.chosen()
         if sheet is not None:
-            self._replace(replace(sheet, **changes), name)  # type: ignore[arg-type]
+            self._replace(replace(sheet, **changes), name)  # type: ignore[arg-type]  # keys are names of its fields
             if "direction" in changes:
                 self.look()
 

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from yewfinch.app.view.modes import Pictures
 from yewfinch.app.view.photo_layers import hold
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sitter.photo import Photo
 from yewfinch.core.sitter.sheets import DesignSheet
 from yewfinch.render.photo_layer import Layer
+from yewfinch.render.scene import SceneRenderer
 
 
-class SheetBehind(Pictures):
+class SheetBehind:
     """Draws it there."""
 
     def __init__(self, viewport: Viewport) -> None:
@@ -29,6 +29,9 @@ class SheetBehind(Pictures):
         """Of the sheet that is shown."""
         sheet = self.sheet()
         return () if sheet is None else (sheet.id,)
+
+    def lay(self, renderer: SceneRenderer) -> None:
+        """Nothing lies on the clay."""
 
     def layer(self, ratio: float) -> Layer | None:
         """How it lies behind the clay."""

@@ -7,11 +7,11 @@ from dataclasses import replace
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.design_sheets.sheet_behind import SheetBehind
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 
 
-class SheetHand(Hand):
+class SheetHand(RestingHand):
     """A click marks the design sheet that lies in the view."""
 
     def __init__(self, viewport: Viewport, behind: SheetBehind) -> None:

@@ -8,7 +8,7 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.figure.pose_controller import Posing
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.body.skeleton import JOINTS
 from yewfinch.core.anatomy.figure.pose import Bones, Pose, rotated
@@ -37,7 +37,7 @@ class _Grip:
     moved: bool = False
 
 
-class JointHand(Hand):
+class JointHand(RestingHand):
     """Pointer input on the viewport while joints are turned."""
 
     def __init__(self, viewport: Viewport, posing: Posing) -> None:

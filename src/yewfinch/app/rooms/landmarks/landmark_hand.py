@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.mesh.query.anchors import Anchor, anchor
@@ -13,7 +13,7 @@ from yewfinch.core.mesh.query.anchors import Anchor, anchor
 REACH = 12.0
 
 
-class LandmarkHand(Hand):
+class LandmarkHand(RestingHand):
     """Pointer input on the viewport while landmarks are moved."""
 
     def __init__(self, viewport: Viewport) -> None:

@@ -104,6 +104,10 @@ class LevelsPanel(LivePanel):
             return
         self.go(to)
 
+    def _chosen(self, number: int) -> None:
+        self.go(number)
+        self.refresh()
+
     def go(self, number: int) -> None:
         """Go to a level of the chosen piece."""
         piece = self.piece
@@ -165,7 +169,7 @@ class LevelsPanel(LivePanel):
                 button = QPushButton()
                 button.setCheckable(True)
                 button.setProperty("small", True)
-                button.clicked.connect(lambda _=False, n=number: (self.go(n), self.refresh()))
+                button.clicked.connect(lambda _=False, n=number: self._chosen(n))
                 self._grid.addWidget(button, number // 4, number % 4)
                 self.levels.append(button)
         for number, (button, size) in enumerate(zip(self.levels, sizes, strict=True)):

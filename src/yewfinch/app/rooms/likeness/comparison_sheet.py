@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 
 import numpy as np
@@ -24,7 +25,7 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.sight.camera import Camera
-from yewfinch.core.sitter.compare import compare
+from yewfinch.core.sitter.compare import Compared, compare
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.likeness import title
 from yewfinch.core.sitter.outlines import Gap
@@ -90,7 +91,7 @@ def write_sheet(bench: Bench, photos: PhotoStore, path: Path, shoot: Shoot) -> s
         return f"Wrote all numbers to {path.name}."
     shown = [p for p in bench.portrait.sitter.photos if p.standpoint is not None][: MOST_PAGES - 1]
     paint: list[Callable[[_Page], None]] = [lambda page: _summary(page, bench)]
-    paint += [lambda page, p=p: _photo_page(page, bench, photos, p, gaps, shoot) for p in shown]  # type: ignore[misc]
+    paint += [partial(_photo_page, bench=bench, photos=photos, photo=p, gaps=gaps, shoot=shoot) for p in shown]
     data = _pdf(paint) if suffix == ".pdf" else _png(paint)
     write_atomic(path, data)
     return f"Wrote a sheet of {len(paint)} pages to {path.name}."
@@ -121,7 +122,7 @@ def write_sheet_headless(portrait: Portrait, path: Path) -> str:
         portrait.history.close()
 
 
-def _compared(bench: Bench) -> list:  # type: ignore[type-arg]
+def _compared(bench: Bench) -> list[Compared]:
     found = bench.standpoint.likeness()
     portrait = bench.portrait
     return compare(

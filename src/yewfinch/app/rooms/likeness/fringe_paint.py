@@ -9,6 +9,7 @@ from PyQt6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF
 from yewfinch.app.rooms.likeness.fringes import Fringes
 from yewfinch.app.view import brushes
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.sitter.outlines import Gap
 
@@ -40,7 +41,7 @@ def paint(p: QPainter, view: Viewport, fringes: Fringes) -> None:
             brushes.label(p, QPointF(float(at[0]) + inward, float(at[1]) - 16), f"{value:+.1f} mm", view)
 
 
-def paint_fringe(p: QPainter, gap: Gap, drawn: np.ndarray, clay: np.ndarray) -> None:  # type: ignore[type-arg]
+def paint_fringe(p: QPainter, gap: Gap, drawn: DoubleArray, clay: DoubleArray) -> None:
     """One line's fringe, at points of the widget."""
     way = clay - drawn
     length = np.linalg.norm(way, axis=1, keepdims=True)
@@ -51,7 +52,8 @@ def paint_fringe(p: QPainter, gap: Gap, drawn: np.ndarray, clay: np.ndarray) -> 
         corners = np.array([drawn[i], drawn[i + 1], edge[i + 1], edge[i]])
         if not np.isfinite(corners).all():
             continue
-        colour = QColor(*(int(v) for v in colours[i]), 215)
+        red, green, blue = (int(v) for v in colours[i])
+        colour = QColor(red, green, blue, 215)
         p.setPen(QPen(colour, 0.6))
         p.setBrush(colour)
         p.drawPolygon(QPolygonF([QPointF(float(x), float(y)) for x, y in corners]))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import numpy as np
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QFont
 from PyQt6.QtWidgets import (
@@ -137,7 +138,7 @@ class LikenessPanel(QWidget):
         header.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)  # else every cell has all columns measured anew
         self.table.setRowCount(len(self.rows))
         for i, o in enumerate(self.rows):
-            axis = max(range(3), key=lambda a, o=o: abs(o.vector[a]))  # type: ignore[misc]
+            axis = int(np.abs(o.vector).argmax())
             word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
             cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
             seen = ", ".join(names.get(p, p) for p in o.photos)

@@ -6,7 +6,7 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.looking.section_controller import Sections
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.show.section import Section
@@ -17,7 +17,7 @@ REACH, ABOVE, EDGE = 12.0, 24.0, 22.0
 _SHORT = 0.25
 
 
-class SectionHand(Hand):
+class SectionHand(RestingHand):
     """Pointer input on the knob."""
 
     def __init__(self, viewport: Viewport, sections: Sections) -> None:

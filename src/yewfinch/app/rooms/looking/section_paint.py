@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF
-from PyQt6.QtGui import QColor, QPainter, QPen
+from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from yewfinch.app.rooms.looking.section_hand import SectionHand
 from yewfinch.app.view.viewport import Viewport
@@ -25,7 +25,8 @@ def paint(p: QPainter, view: Viewport, hand: SectionHand) -> None:
         lines += [QLineF(*row) for row in flat.tolist()]
     for pen in (QPen(INK, 3.4), QPen(GOLD, 1.8)):
         p.setPen(pen)
-        p.drawLines(lines)
+        for line in lines:
+            p.drawLine(line)
     found = hand.knob()
     if found is not None:
         _knob(p, *found, held=hand.busy)
@@ -41,7 +42,7 @@ def _knob(p: QPainter, at: QPointF, way: DoubleArray, *, held: bool) -> None:
     p.drawEllipse(QPointF(0, 0), 11.0, 11.0)
     p.setBrush(INK)
     for side in (-1.0, 1.0):
-        p.drawPolygon([QPointF(side * 8.5, 0.0), QPointF(side * 4.0, -3.6), QPointF(side * 4.0, 3.6)])
+        p.drawPolygon(QPolygonF([QPointF(side * 8.5, 0.0), QPointF(side * 4.0, -3.6), QPointF(side * 4.0, 3.6)]))
     p.setPen(QPen(INK, 1.6))
     p.drawLine(QPointF(0, -5.0), QPointF(0, 5.0))
     p.restore()

@@ -26,7 +26,8 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import masking
-from yewfinch.core.reshape.shell import THICKEST, THINNEST
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.reshape.shell import THICKEST, THINNEST, Where
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -115,7 +116,7 @@ class MaskMakingPanel(QWidget):
         self.bench.portrait.pieces_changed.connect(self.refresh)
         self.refresh()
 
-    def _make(self, name: str, maker) -> None:  # type: ignore[no-untyped-def]
+    def _make(self, name: str, maker: Callable[[Piece], ByteArray]) -> None:
         self.maker.make(name, maker)
 
     def _facing(self) -> None:
@@ -135,7 +136,7 @@ class MaskMakingPanel(QWidget):
 
         self._make("Mask a loose part", part)
 
-    def _own(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
+    def _own(self, name: str, change: Callable[[Surface], ByteArray]) -> None:
         """What is done to the mask itself takes its place."""
         self.maker.make(name, lambda p: change(p.surface), "replace")
 
@@ -143,7 +144,7 @@ class MaskMakingPanel(QWidget):
         portrait = self.bench.portrait
         self._make_piece("Splitting off …", lambda piece, progress: masking.split_off(portrait, piece, progress))
 
-    def _shell(self, where: masking.Where) -> None:
+    def _shell(self, where: Where) -> None:
         portrait, thickness = self.bench.portrait, self.thickness.value()
         self._make_piece("Making the shell …", lambda piece, progress: masking.make_shell(portrait, piece, thickness, where, progress))
 

@@ -8,7 +8,7 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.masks.part_controller import Parts
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.shared.arrays import DoubleArray
@@ -26,7 +26,7 @@ class _Grip:
     angle: float
 
 
-class PartHand(Hand):
+class PartHand(RestingHand):
     """Pointer input on the viewport while a part is turned."""
 
     def __init__(self, viewport: Viewport, parts: Parts) -> None:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.query.anchors import anchor
 from yewfinch.core.sitter.calipers import Caliper, CaliperKind
@@ -29,7 +29,7 @@ TAKINGS = (
 )
 
 
-class CaliperHand(Hand):
+class CaliperHand(RestingHand):
     """Each click gives a point; the last one finishes the measure."""
 
     def __init__(self, viewport: Viewport, taking: Taking) -> None:

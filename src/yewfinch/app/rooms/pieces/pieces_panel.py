@@ -111,7 +111,7 @@ class PiecesPanel(QWidget):
                 if piece.group not in groups:
                     groups[piece.group] = self._group_line(piece.group)
                 parent = groups[piece.group]
-            self._fill_line(QTreeWidgetItem(parent if parent is not None else tree), piece)  # type: ignore[call-overload]
+            self._fill_line(QTreeWidgetItem(tree) if parent is None else QTreeWidgetItem(parent), piece)
 
     def _group_line(self, name: str) -> QTreeWidgetItem:
         item = QTreeWidgetItem(self.tree, [name, ""])
@@ -178,7 +178,7 @@ class PiecesPanel(QWidget):
             key = item.data(0, Qt.ItemDataRole.UserRole)
             item.setSelected(key in chosen)
             if key == self.bench.selection.piece_id:
-                self.tree.setCurrentItem(item, 0, self.tree.selectionModel().SelectionFlag.NoUpdate)  # type: ignore[union-attr]
+                self.tree.setCurrentItem(item, 0, self.tree.selectionModel().SelectionFlag.NoUpdate)  # type: ignore[union-attr]  # a tree has a selection model
         self.tree.blockSignals(False)
 
     # --- what the list does ---------------------------------------------------------------------
@@ -337,7 +337,7 @@ class PiecesPanel(QWidget):
         now = not (any if field == "visible" else all)(getattr(p, field) for p in held)
         word = {("visible", True): "Show", ("visible", False): "Hide",
                 ("locked", True): "Lock", ("locked", False): "Unlock"}[(field, now)]  # fmt: skip
-        changes = [PieceChange(p, replace(p, **{field: now})) for p in held if getattr(p, field) != now]  # type: ignore[arg-type]
+        changes = [PieceChange(p, replace(p, **{field: now})) for p in held if getattr(p, field) != now]  # type: ignore[arg-type]  # keys are names of its fields
         if changes:
             name = held[0].name if len(held) == 1 else f"{len(changes)} pieces"
             self.bench.portrait.perform(Edit(f"{word} {name}", tuple(changes)))

@@ -9,7 +9,7 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.pieces.place_controller import Placing
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -38,7 +38,7 @@ class _Grip:
     moved: DoubleArray | None = None
 
 
-class PlaceHand(Hand):
+class PlaceHand(RestingHand):
     """Pointer input on the viewport while pieces are placed."""
 
     def __init__(self, viewport: Viewport, placing: Placing) -> None:

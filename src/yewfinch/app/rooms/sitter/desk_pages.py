@@ -281,7 +281,7 @@ class FramePage(QWidget):
     def _set(self, name: str, **changes: object) -> None:
         photo = self.desk.photo
         if photo is not None:
-            self.desk.change(replace(photo, **changes), name)  # type: ignore[arg-type]
+            self.desk.change(replace(photo, **changes), name)  # type: ignore[arg-type]  # keys are names of its fields
 
     def refresh(self) -> None:
         """Show the frame in force."""

@@ -172,9 +172,9 @@ class PhotoDesk(QWidget):
         self.list.setAccessibleName("landmarks")
         self.list.itemClicked.connect(lambda i: self.choose(i.data(Qt.ItemDataRole.UserRole)))
         column.addWidget(self.list, 1)
-        for key in ORDER:
+        for landmark in ORDER:
             item = QListWidgetItem()
-            item.setData(Qt.ItemDataRole.UserRole, key)
+            item.setData(Qt.ItemDataRole.UserRole, landmark)
             self.list.addItem(item)
         return page
 

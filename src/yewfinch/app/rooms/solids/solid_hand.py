@@ -8,7 +8,7 @@ import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.rooms.solids.solid_controller import Solids
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.shared.arrays import DoubleArray
@@ -21,7 +21,7 @@ class _Grip:
     place: DoubleArray  # of the solid then
 
 
-class SolidHand(Hand):
+class SolidHand(RestingHand):
     """Pointer input on the viewport while solids are moved."""
 
     def __init__(self, viewport: Viewport, solids: Solids) -> None:

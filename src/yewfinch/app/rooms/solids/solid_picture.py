@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QIcon, QIconEngine, QPainter, QPainterPath, QPen, QPixmap
 
 from yewfinch.app.kit import theme
@@ -18,7 +18,7 @@ class _Engine(QIconEngine):
         super().__init__()
         self.kind = kind
 
-    def paint(self, painter: QPainter | None, rect, mode, state) -> None:  # type: ignore[no-untyped-def]
+    def paint(self, painter: QPainter | None, rect: QRect, mode: QIcon.Mode, state: QIcon.State) -> None:
         """Draw at any size."""
         assert painter is not None
         painter.save()
@@ -30,7 +30,7 @@ class _Engine(QIconEngine):
         _DRAW[self.kind](painter)
         painter.restore()
 
-    def pixmap(self, size: QSize, mode, state) -> QPixmap:  # type: ignore[no-untyped-def]
+    def pixmap(self, size: QSize, mode: QIcon.Mode, state: QIcon.State) -> QPixmap:
         """The picture on nothing."""
         out = QPixmap(size)
         out.fill(theme.color("ink", 0))

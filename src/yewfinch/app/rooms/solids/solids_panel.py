@@ -135,7 +135,7 @@ class SolidsPanel(QWidget):
     def _set(self, **changes: object) -> None:
         held = self.solids.solid
         if held is not None:
-            self.solids.change(replace(held, **changes), next(iter(changes)))  # type: ignore[arg-type]
+            self.solids.change(replace(held, **changes), next(iter(changes)))  # type: ignore[arg-type]  # keys are names of its fields
 
     def _measured(self, key: str, value: float) -> None:
         held = self.solids.solid

@@ -182,11 +182,11 @@ class StampPanel(QWidget):
         self.keep.setVisible(own is not None and s.stamp_fit == "skin")
         self.keep.setEnabled(own is not None and abs(own.width - s.stamp_scale) > 0.05)
         self.how.setVisible(on)
-        for fit, button in self.fits.items():
-            button.setChecked(fit == s.stamp_fit)
-        for turn, button in self.turns.items():
-            button.setChecked(turn == s.stamp_turn)
-            button.setEnabled(s.stamp_fit == "tool")
+        for fit, choice in self.fits.items():
+            choice.setChecked(fit == s.stamp_fit)
+        for turn, choice in self.turns.items():
+            choice.setChecked(turn == s.stamp_turn)
+            choice.setEnabled(s.stamp_fit == "tool")
         self.scale.setVisible(s.stamp_fit == "skin")
         self.scale.set_value(s.stamp_scale)
         self.angle.set_value(s.stamp_angle)

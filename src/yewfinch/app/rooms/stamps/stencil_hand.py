@@ -7,10 +7,11 @@ from typing import Literal
 import numpy as np
 from PyQt6.QtCore import QPointF, Qt
 
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sculpt.stamps import own_stamps
 from yewfinch.core.sculpt.stencil import Stencil
+from yewfinch.core.shared.arrays import DoubleArray
 
 #: How near in pixels a handle must be; how far above the stencil it is turned by.
 REACH, ABOVE = 11.0, 26.0
@@ -20,7 +21,7 @@ STEP = 15.0
 Part = Literal["move", "size", "turn", "warp"]
 
 
-class StencilHand(Hand):
+class StencilHand(RestingHand):
     """Pointer input on the viewport while the stencil is laid."""
 
     def __init__(self, viewport: Viewport) -> None:
@@ -39,12 +40,12 @@ class StencilHand(Hand):
     def _size(self) -> tuple[float, float]:
         return float(self.viewport.width()), float(self.viewport.height())
 
-    def corners(self, stencil: Stencil) -> np.ndarray:  # type: ignore[type-arg]
+    def corners(self, stencil: Stencil) -> DoubleArray:
         """Pixels of its corners, from the lower left round to the upper left."""
         corner, across, up = stencil.axes(*self._size())
         return np.stack([corner, corner + across, corner + across + up, corner + up])
 
-    def knob(self, stencil: Stencil) -> np.ndarray:  # type: ignore[type-arg]
+    def knob(self, stencil: Stencil) -> DoubleArray:
         """Where it is turned by."""
         corner, across, up = stencil.axes(*self._size())
         return np.asarray(corner + across / 2 + up * (1.0 + ABOVE / max(float(np.linalg.norm(up)), 1e-6)))
@@ -69,7 +70,7 @@ class StencilHand(Hand):
             return False
         p = np.array([at.x(), at.y()])
 
-        def near(places: np.ndarray) -> int | None:  # type: ignore[type-arg]
+        def near(places: DoubleArray) -> int | None:
             gaps = np.linalg.norm(places - p, axis=1)
             best = int(gaps.argmin())
             return best if gaps[best] <= REACH else None

@@ -10,10 +10,10 @@ from PyQt6.QtGui import QKeyEvent
 
 from yewfinch.app.rooms.stroke.curve_hand import CurveHand
 from yewfinch.app.rooms.stroke.strokes import Strokes
-from yewfinch.app.view.modes import Hand
+from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.locks import see_unlocked
-from yewfinch.core.sculpt.pointer import PointerEvent
+from yewfinch.core.sculpt.pointer import Phase, PointerEvent
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Pixels a second up to which a pointer presses fully, where pressure follows its speed.
@@ -23,7 +23,7 @@ _SLOW = 220.0
 _LIGHT, _RISE = 0.3, 0.5
 
 
-class StrokeHand(Hand):
+class StrokeHand(RestingHand):
     """Pointer input on the viewport while a tool is in hand."""
 
     def __init__(self, viewport: Viewport, strokes: Strokes) -> None:
@@ -106,7 +106,7 @@ class StrokeHand(Hand):
         self.bench.tools.change(size=self.bench.tools.settings.size * factor)
         return True
 
-    def _send(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier, phase: str) -> None:
+    def _send(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier, phase: Phase) -> None:
         if not self.strokes.busy:
             return
         if self.bench.tools.settings.by_speed:
@@ -115,7 +115,7 @@ class StrokeHand(Hand):
             pressure *= self._by_key(phase)
         origin, direction = self.viewport.ray(at)
         event = PointerEvent(
-            phase,  # type: ignore[arg-type]
+            phase,
             origin,
             direction,
             pressure,
@@ -124,7 +124,7 @@ class StrokeHand(Hand):
         )
         self.strokes.send(event)
 
-    def _by_speed(self, at: QPointF, phase: str) -> float:
+    def _by_speed(self, at: QPointF, phase: Phase) -> float:
         """Pressure of a pointer that has none: full while it goes slowly, less the faster it goes."""
         now = time.monotonic()
         if phase == "press":
@@ -141,7 +141,7 @@ class StrokeHand(Hand):
         self._by_key("move")
         self.key_down = down
 
-    def _by_key(self, phase: str) -> float:
+    def _by_key(self, phase: Phase) -> float:
         """Pressure of a pointer that has none: it grows while a key is held, and falls again."""
         now = time.monotonic()
         if phase == "press":

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import TypeVar
 
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QSpinBox
 
@@ -16,6 +17,8 @@ from yewfinch.core.mesh.repair.symmetry import Side
 from yewfinch.core.reshape.sectors import FEWEST, MOST
 from yewfinch.core.session.bench import Bench
 
+T = TypeVar("T")
+
 
 class SymmetryPanel(LivePanel):
     """A plane, four buttons, and sectors."""
@@ -27,8 +30,8 @@ class SymmetryPanel(LivePanel):
         self.plane = QComboBox()
         self.plane.setAccessibleName("plane of symmetry")
         self.plane.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        for key, (title, tip) in symmetrising.WHERE.items():
-            self.plane.addItem(title, key)
+        for where, (title, tip) in symmetrising.WHERE.items():
+            self.plane.addItem(title, where)
             self.plane.setItemData(self.plane.count() - 1, tip, 3)
         self.plane.setToolTip("The plane across which the chosen piece is to be symmetric")
         self.plane.currentIndexChanged.connect(self._replaced)
@@ -106,7 +109,7 @@ class SymmetryPanel(LivePanel):
 
         self._work(lambda: symmetrising.round_axis(portrait, piece, count, axis), done)
 
-    def _work(self, job: Callable[[], object], done: Callable) -> None:  # type: ignore[type-arg]
+    def _work(self, job: Callable[[], T], done: Callable[[T], None]) -> None:
         self._worker = behind_dialog(
             self, "Looking at both sides …", lambda _progress: job(), done, lambda text: self.bench.say(text, "warn"), "The piece was left as it was.", counted=False
         )

@@ -12,9 +12,9 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.shell.dialogs.waiting import at_once_or_behind_dialog
-from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import texturing
 from yewfinch.core.document.verbs.texturing import Ground
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.texture import HIGHEST, LARGEST, LONGEST, MOST, PATTERNS, PRESETS, SMALLEST, TextureLayer
 from yewfinch.core.session.bench import Bench
@@ -139,7 +139,7 @@ class TexturePanel(QWidget):
         self.refresh()
 
     def _change(self, **changes: object) -> None:
-        self.layers[self.chosen] = replace(self.layers[self.chosen], **changes)  # type: ignore[arg-type]
+        self.layers[self.chosen] = replace(self.layers[self.chosen], **changes)  # type: ignore[arg-type]  # keys are names of its fields
         self.refresh()
         self._later()
 
@@ -273,9 +273,9 @@ class TexturePanel(QWidget):
         layers, strength, key, portrait = tuple(self.layers), self.strength.value() / 100, bench.selection.layer_of.get(on.piece, ""), bench.portrait
         self.stop()
 
-        def done(edit: Edit) -> None:
+        def done(change: RowsChange) -> None:
             try:
-                texturing.carry_out(portrait, on, edit, key)
+                texturing.carry_out(portrait, on, change, key)
             except YewfinchError as error:
                 bench.say(str(error), "warn")
 

@@ -57,7 +57,8 @@ class MishapDialog(QDialog):
         self.go_on.setDefault(True)
         self.show_report.clicked.connect(self._show)
         self.copy_report.clicked.connect(self._copy)
-        self.save.clicked.connect(lambda: (self.accept(), save_and_close()))
+        self.save.clicked.connect(self.accept)
+        self.save.clicked.connect(save_and_close)
         self.go_on.clicked.connect(self.accept)
         row = QHBoxLayout()
         for button in (self.show_report, self.copy_report):

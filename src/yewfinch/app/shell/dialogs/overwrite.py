@@ -25,4 +25,5 @@ def ask_over(parent: QWidget, against: str) -> str:
     box.setDefaultButton(other)
     box.exec()
     box.deleteLater()
-    return {other: "as", over: "over"}.get(box.clickedButton(), "stay")  # type: ignore[call-overload, no-any-return]
+    clicked = box.clickedButton()
+    return "as" if clicked is other else "over" if clicked is over else "stay"

@@ -72,9 +72,17 @@ def behind_dialog(
             done(result)
 
     worker.done.connect(arrived)
-    worker.failed.connect(lambda text: (dialog.reset(), failed(text)))
-    dialog.canceled.connect(lambda: (dropped.append(True), worker.cancel()))
-    worker.cancelled.connect(lambda: (dialog.reset(), failed(left)))
+    def ended(text: str) -> None:
+        dialog.reset()
+        failed(text)
+
+    def drop() -> None:
+        dropped.append(True)
+        worker.cancel()
+
+    worker.failed.connect(ended)
+    dialog.canceled.connect(drop)
+    worker.cancelled.connect(lambda: ended(left))
     if counted:
         worker.progressed.connect(lambda share, _text: dialog.setValue(min(int(1000 * share), 999)))
     worker.finished.connect(dialog.deleteLater)

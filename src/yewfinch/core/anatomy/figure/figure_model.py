@@ -7,10 +7,13 @@ by subdivision, as in `head_model` and `body_model`.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property
+from typing import Any
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.anatomy.body.body_cage import ARM, ARM_AROUND, FINGER, HAND, THUMB, TRUNK
 from yewfinch.core.anatomy.body.body_model import BodyModel
@@ -185,7 +188,7 @@ class FigureModel:
     # --- caps -----------------------------------------------------------------------------
 
     @cached_property
-    def caps(self):  # type: ignore[no-untyped-def]
+    def caps(self) -> tuple[npt.NDArray[np.int64], Any]:
         """Rows of the caps at the formed level, and the matrix of what surrounds them."""
         g = self.level(FORMED)
         rows = np.nonzero((g.head < 0) & (g.body < 0))[0]
@@ -197,7 +200,8 @@ class FigureModel:
         return rows, (pull @ diags_array(keep)).tocsr()
 
     @cached_property
-    def _cap_solve(self):  # type: ignore[no-untyped-def]
+    def _cap_solve(self) -> Callable[[DoubleArray], DoubleArray]:
+        """Solves for the rows of the caps, given what surrounds them."""
         from scipy.sparse import eye_array
         from scipy.sparse.linalg import factorized
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.anatomy.body.body_cage import TOE
 from yewfinch.core.anatomy.body.physique import Physique
@@ -128,7 +129,7 @@ class FigureShaper:
         return self.model.level(FORMED).body[rows], 1 - t * t * (3 - 2 * t), number[at].astype(INDEX)
 
     @cached_property
-    def _join(self):  # type: ignore[no-untyped-def]
+    def _join(self) -> tuple[npt.NDArray[np.int64], DoubleArray, Any]:
         """Rows round the ring, their weight, and the matrix of their neighbours' means."""
         n, pull = self.model.size(FORMED), self._pull
         away = np.full(n, np.inf)

@@ -131,7 +131,7 @@ class Bones:
 
     def axis(self, joint: str, move: int) -> DoubleArray:
         """What a move turns about in the rest pose, (3,) unit vector."""
-        sides: dict[str, dict[str, DoubleArray]] = self._axes  # type: ignore[attr-defined]
+        sides: dict[str, dict[str, DoubleArray]] = self._axes  # type: ignore[attr-defined]  # set where it is made, as a frozen record
         return sides["r" if joint.endswith("_r") else "l"][JOINTS[joint].moves[move].axis]
 
     def turn(self, joint: str, angles: tuple[float, ...]) -> DoubleArray:

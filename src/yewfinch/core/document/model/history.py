@@ -322,9 +322,9 @@ class History:
     def _state(self) -> int:
         return self._serials[self._at - 1] if self._at else 0
 
-    def mark_saved(self) -> None:
-        """The present state is on disk."""
-        self._saved_serial = self._state()
+    def mark_saved(self, moment: int | None = None) -> None:
+        """The present state is on disk, or that of an earlier moment."""
+        self._saved_serial = self._state() if moment is None else moment
         self.changed.emit()
 
     def mark_unsaved(self) -> None:

@@ -225,7 +225,7 @@ def _moved(found: list[Anchor], state: State, number: int, to: int, old: Surface
         for (a, _), f, (u, v) in zip(kept, face, uv, strict=True):
             corner = faces[f]
             rows, weights = (corner[[0, 1, 2]], (1 - u, u - v, v)) if v <= u else (corner[[0, 2, 3]], (1 - v, u, v - u))
-            out[a] = Anchor(a.piece, (int(rows[0]), int(rows[1]), int(rows[2])), tuple(float(w) for w in weights))  # type: ignore[arg-type]
+            out[a] = Anchor(a.piece, (int(rows[0]), int(rows[1]), int(rows[2])), tuple(float(w) for w in weights))  # type: ignore[arg-type]  # there are three
     if lost:
         rows = _rows(np.array([a.corners for a in lost]), state, start, to)
         for a, r in zip(lost, rows, strict=True):  # between vertices across a gap, or on faces that are no quads

@@ -22,6 +22,10 @@ from yewfinch.core.shared.errors import YewfinchError
 SMALLEST, LARGEST = 0.01, 100.0
 
 
+#: Three numbers, one for each axis.
+Triple = Sequence[float] | DoubleArray
+
+
 @dataclass(frozen=True, eq=False)
 class Motion:
     """A motion of pieces.
@@ -38,8 +42,7 @@ class Motion:
 
     @classmethod
     def about(
-        cls, pivot: Sequence[float], move: Sequence[float] = (0.0, 0.0, 0.0), turn: Sequence[float] = (0.0, 0.0, 0.0),
-        scale: Sequence[float] = (1.0, 1.0, 1.0),
+        cls, pivot: Triple, move: Triple = (0.0, 0.0, 0.0), turn: Triple = (0.0, 0.0, 0.0), scale: Triple = (1.0, 1.0, 1.0),
     ) -> Motion:
         """Scaled along the axes of the world, then turned about them (x first), both about a pivot, then moved.
 

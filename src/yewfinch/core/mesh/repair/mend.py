@@ -184,9 +184,9 @@ def _once(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
     return quads[first], int((~first).sum())
 
 
-def _pairs(quads: npt.NDArray[np.int64], count: int):  # type: ignore[no-untyped-def]
+def _pairs(quads: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64]]:
     """Sides of two faces that share an edge which no third one has: rows of half edges, and these."""
-    face, start, end = half_edges(quads)  # type: ignore[arg-type]
+    face, start, end = half_edges(quads)  # type: ignore[arg-type]  # any whole numbers will do
     key = np.minimum(start, end) * count + np.maximum(start, end)
     order = np.argsort(key, kind="stable")
     sorted_key = key[order]
@@ -272,7 +272,10 @@ def cut_free(
     return at[kept], out, origin[kept], int((np.diff(kept) == 0).sum())
 
 
-def _without_specks(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], speck: float, closing: bool):  # type: ignore[no-untyped-def]
+def _without_specks(
+    at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], speck: float, closing: bool
+) -> tuple[DoubleArray, npt.NDArray[np.int64], npt.NDArray[np.int64], int]:
+    """Places, faces and origins without parts smaller than a speck, mm, and how many these were."""
     label = loose_parts(quads.astype(INDEX), len(at))
     parts = int(label.max()) + 1
     if parts > MOST_PARTS:
@@ -323,13 +326,17 @@ def outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[
     return out, int(turn.sum())
 
 
-def _closed(at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], longest: int, flat: bool, progress: Progress):  # type: ignore[no-untyped-def]
+def _closed(
+    at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], longest: int, flat: bool, progress: Progress
+) -> tuple[DoubleArray, npt.NDArray[np.int64], npt.NDArray[np.int64], int, int]:
+    """Places, faces and origins with holes of so many edges closed, how many these were, and how many are left."""
     loops = rims(quads.astype(INDEX), len(at))
     label = loose_parts(quads.astype(INDEX), len(at))
     alone = np.bincount(label[quads[:, 0]]) == 1  # one face has no other side that a patch could be
     short = [r for r in loops if len(r) <= longest and not alone[label[r[0]]]]
     points, faces, source = [at], [quads], [origin]
-    count, free = len(at), []
+    count = len(at)
+    free: list[npt.NDArray[np.int64]] = []
     for number, loop in enumerate(short):
         if number % 64 == 0:
             progress(0.75 + 0.15 * number / len(short), "closing holes")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 import numpy.typing as npt
@@ -27,6 +27,8 @@ _TRIES = 24
 _SNAP = 0.2
 #: Vertices lie on a plane within this, mm.
 _ON = 1e-6
+
+_Numbers = npt.NDArray[np.integer[Any]]
 
 
 @dataclass(frozen=True)
@@ -113,7 +115,7 @@ def matched(positions: DoubleArray, faces: IndexArray, plane: Plane) -> Match:
     return Match(twin)
 
 
-def _linked(face, start, end, n):  # type: ignore[no-untyped-def]
+def _linked(face: _Numbers, start: _Numbers, end: _Numbers, n: int) -> tuple[_Numbers, _Numbers, _Numbers, _Numbers]:
     """Of half edges in the order of their faces: next, previous and opposite ones, and sizes of faces."""
     m = len(face)
     heads = np.nonzero(np.r_[True, face[1:] != face[:-1]])[0]
