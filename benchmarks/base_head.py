@@ -27,7 +27,9 @@ def _one(crop: str, rounds: int) -> None:
         start = time.perf_counter()
         surface.set_rows(rows, surface.positions + np.float32(0.0))
         bare.append(time.perf_counter() - start)
-    print(f"\nbase {EXTENTS[crop].lower()}, {len(surface):,} vertices; all rows set bare {np.median(bare) * 1000:.0f} ms")
+    print(
+        f"\nbase {EXTENTS[crop].lower()}, {len(surface):,} vertices; all rows set bare {np.median(bare) * 1000:.0f} ms"
+    )
     for draft in (True, False):
         taken = []
         for i in range(rounds):
@@ -36,7 +38,10 @@ def _one(crop: str, rounds: int) -> None:
             portrait.perform(maker.steer(portrait, person, "x", draft=draft, from_draft=draft and i > 0))
             taken.append(time.perf_counter() - start)
         name = "draft while dragging" if draft else "finished"
-        print(f"  {name:22s} {np.median(taken) * 1000:5.0f} ms, {np.median(taken) / np.median(bare):5.1f} times the bare rows")
+        print(
+            f"  {name:22s} {np.median(taken) * 1000:5.0f} ms, {np.median(taken) / np.median(bare):5.1f} times the "
+            "bare rows"
+        )
     portrait.history.close()
 
 

@@ -1,4 +1,7 @@
-"""A bundle adjustment that knows nothing of heads: scipy's least squares on cameras and points, and the Cramer-Rao bound."""
+"""A bundle adjustment that knows nothing of heads.
+
+Scipy's least squares on cameras and points, and the Cramer-Rao bound.
+"""
 
 from __future__ import annotations
 
@@ -31,7 +34,10 @@ class FreeBundle:
         self.away = np.array([(c.distance, c.distance_spread) for c in priors])
         self.truth = np.array([head[k] for k in self.keys])
         self.k = len(session.photos)
-        cameras = [np.concatenate([Rotation.from_matrix(s.rotation).as_rotvec(), s.shift, [np.log(s.focal)]]) for s in session.shots]
+        cameras = [
+            np.concatenate([Rotation.from_matrix(s.rotation).as_rotvec(), s.shift, [np.log(s.focal)]])
+            for s in session.shots
+        ]
         self.start = np.concatenate([np.array(cameras).ravel(), self.truth.ravel()])
 
     def residual(self, v: DoubleArray) -> DoubleArray:
@@ -41,10 +47,14 @@ class FreeBundle:
         seen = c[:, :2] / c[:, 2:] * np.exp(cams[self.photo, 6])[:, None] + self.centre[self.photo]
         marks = ((seen - self.seen) / self.noise).ravel()
         lens = (cams[:, 6] - self.lens[:, 0]) / self.lens[:, 1]
-        depth = np.maximum(np.array([Rotation.from_rotvec(q[:3]).apply(points.mean(axis=0))[2] + q[5] for q in cams]), 1.0)
+        depth = np.maximum(
+            np.array([Rotation.from_rotvec(q[:3]).apply(points.mean(axis=0))[2] + q[5] for q in cams]), 1.0
+        )
         away = (np.log(depth) - self.away[:, 0]) / self.away[:, 1]
         gap = points - self.truth
-        frame = np.concatenate([gap.mean(axis=0), np.cross(self.truth - self.truth.mean(axis=0), gap).mean(axis=0) / 50.0])
+        frame = np.concatenate(
+            [gap.mean(axis=0), np.cross(self.truth - self.truth.mean(axis=0), gap).mean(axis=0) / 50.0]
+        )
         return np.concatenate([marks, lens, away, frame * 100.0])
 
     def _pattern(self) -> lil_array:
@@ -67,7 +77,10 @@ class FreeBundle:
         return np.asarray(found.x[7 * self.k :].reshape(-1, 3))
 
     def bound(self) -> float:
-        """Cramer-Rao bound of the form error at the truth: root mean square distance with size and motion taken out, mm."""
+        """Cramer-Rao bound of the form error at the truth.
+
+        Root mean square distance with size and motion taken out, mm.
+        """
         step = 1e-4
         jac = np.empty((len(self.residual(self.start)), len(self.start)))
         for i in range(len(self.start)):

@@ -1,4 +1,7 @@
-"""Levels and form layers at about 2.5 million vertices: the last subdivision beside libigl's Loop, steps, strokes on layers, weighing; alone: `python -m benchmarks.levels`."""
+"""Levels and form layers at about 2.5 million vertices.
+
+The last subdivision beside libigl's Loop, steps, strokes on layers, weighing; alone: `python -m benchmarks.levels`.
+"""
 
 from __future__ import annotations
 
@@ -30,8 +33,12 @@ def main() -> None:
     triangles = np.concatenate([net.faces[:, :3], net.faces[:, [0, 2, 3]]]).astype(np.int64)
     wide = at.astype(np.float64)
     theirs = best(lambda: igl.loop(wide, triangles), 1)
-    print(f"\nlast level, {net.n:,} to {rise.size:,} vertices: positions {1e3 * ours:.0f} ms, faces and rows {1e3 * topology:.0f} ms; libigl's Loop to as many vertices "
-          f"{theirs:.2f} s, {theirs / ours:.0f} times as long as the positions, {theirs / (ours + topology):.0f} times as both")
+    print(
+        f"\nlast level, {net.n:,} to {rise.size:,} vertices: positions {1e3 * ours:.0f} ms, faces and rows "
+        f"{1e3 * topology:.0f} ms; libigl's Loop to as many vertices "
+        f"{theirs:.2f} s, {theirs / ours:.0f} times as long as the positions, {theirs / (ours + topology):.0f} times "
+        "as both"
+    )
     start = time.perf_counter()
     low = levels.down(state)
     down = time.perf_counter() - start
@@ -45,7 +52,9 @@ def main() -> None:
     start = time.perf_counter()
     levels.down(high)
     changed = time.perf_counter() - start
-    print(f"  one level down {down:.2f} s, up after a change below {up:.2f} s, down after a change above {changed:.2f} s")
+    print(
+        f"  one level down {down:.2f} s, up after a change below {up:.2f} s, down after a change above {changed:.2f} s"
+    )
     _layers(high)
 
 
@@ -63,14 +72,22 @@ def _layers(state: levels.State) -> None:
         portrait.keep_stroke("Stroke", done, form_layers.after_stroke(portrait, "clay", "layer1", done))
 
     took = best(stroke)
-    share = 1e3 * best(lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform())))
-    print(f"  a stroke of {len(rows):,} rows taken over into a layer {1e3 * took:.1f} ms, that layer weighed {share:.1f} ms")
+    share = 1e3 * best(
+        lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform()))
+    )
+    print(
+        f"  a stroke of {len(rows):,} rows taken over into a layer {1e3 * took:.1f} ms, that layer weighed "
+        f"{share:.1f} ms"
+    )
     every = np.arange(len(surface), dtype=np.int32)
     start = surface.positions.copy()
     surface.set_rows(every, start * 1.001)
     done = RowsChange("clay", "positions", every, start, surface.positions.copy())
     portrait.keep_stroke("All", done, form_layers.after_stroke(portrait, "clay", "layer1", done))
-    print(f"  a layer over all {len(surface):,} rows weighed {best(lambda: portrait.perform(form_layers.weigh(portrait, 'clay', 'layer1', np.random.default_rng(2).uniform()))):.2f} s")
+    took = best(
+        lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(2).uniform()))
+    )
+    print(f"  a layer over all {len(surface):,} rows weighed {took:.2f} s")
     portrait.history.close()
 
 

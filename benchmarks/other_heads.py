@@ -22,17 +22,51 @@ Head = dict[str, DoubleArray]
 
 #: Across (half a breadth), up from the Frankfurt plane, forward from the ear notches, mm.
 _TEMPLATE: dict[str, tuple[float, float, float]] = {
-    "tr": (0, 92, 84), "g": (0, 44, 102), "n": (0, 32, 97), "se": (0, 27, 96), "prn": (0, -12, 126), "sn": (0, -22, 107), "ls": (0, -37, 109),
-    "sto": (0, -44, 106), "li": (0, -53, 106), "sl": (0, -60, 99), "pg": (0, -74, 101), "gn": (0, -90, 88), "v": (0, 130, 0),
-    "sci": (31, 46, 92), "en": (16.3, 22, 83), "ex": (44.8, 24, 73), "ps": (31, 28.5, 86), "pi": (32, 18, 84), "p": (31.7, 23, 86), "or": (33, 2, 82),
-    "mf": (9.5, 26, 92), "zy": (70, 2, 38), "go": (56, -60, 14), "al": (16.8, -16, 107), "ac": (17.2, -19, 100), "sbal": (10, -24, 102),
-    "cph": (6, -35, 108), "ch": (26.2, -45, 93), "t": (73, 0, 0), "sa": (77, 32, -12), "sba": (71, -30, -8), "pra": (72, 8, 3), "pa": (83, 14, -32),
-    "obs": (72, 19, -3), "obi": (69, -24, 1),
-}  # fmt: skip
-#: Groups that share factors, and how much these vary (parts of 1): published spreads of such measures are 3 to 8 percent.
+    "tr": (0, 92, 84),
+    "g": (0, 44, 102),
+    "n": (0, 32, 97),
+    "se": (0, 27, 96),
+    "prn": (0, -12, 126),
+    "sn": (0, -22, 107),
+    "ls": (0, -37, 109),
+    "sto": (0, -44, 106),
+    "li": (0, -53, 106),
+    "sl": (0, -60, 99),
+    "pg": (0, -74, 101),
+    "gn": (0, -90, 88),
+    "v": (0, 130, 0),
+    "sci": (31, 46, 92),
+    "en": (16.3, 22, 83),
+    "ex": (44.8, 24, 73),
+    "ps": (31, 28.5, 86),
+    "pi": (32, 18, 84),
+    "p": (31.7, 23, 86),
+    "or": (33, 2, 82),
+    "mf": (9.5, 26, 92),
+    "zy": (70, 2, 38),
+    "go": (56, -60, 14),
+    "al": (16.8, -16, 107),
+    "ac": (17.2, -19, 100),
+    "sbal": (10, -24, 102),
+    "cph": (6, -35, 108),
+    "ch": (26.2, -45, 93),
+    "t": (73, 0, 0),
+    "sa": (77, 32, -12),
+    "sba": (71, -30, -8),
+    "pra": (72, 8, 3),
+    "pa": (83, 14, -32),
+    "obs": (72, 19, -3),
+    "obi": (69, -24, 1),
+}
+#: Groups that share factors, and how much these vary (parts of 1): published spreads of such measures are 3 to 8
+#: percent.
 _GROUPS: tuple[tuple[str, ...], ...] = (
-    ("en", "ex", "ps", "pi", "p", "or", "sci", "mf"), ("n", "se", "prn", "sn", "al", "ac", "sbal"), ("ls", "sto", "li", "cph", "ch"),
-    ("sl", "pg", "gn", "go"), ("t", "sa", "sba", "pra", "pa", "obs", "obi"), ("tr", "g", "v", "zy"),
+    ("en", "ex", "ps", "pi", "p", "or", "sci", "mf"),
+    ("n", "se", "prn", "sn", "al", "ac", "sbal"),
+    ("ls", "sto", "li", "cph", "ch"),
+    ("sl", "pg", "gn", "go"),
+    ("t", "sa", "sba", "pra", "pa", "obs", "obi"),
+    ("tr", "g", "v", "zy"),
 )
 _WHOLE, _GROUP, _OWN_MM = 0.035, 0.035, 1.2
 
@@ -152,24 +186,48 @@ def exchanged(photo: Photo) -> Photo:
 
 
 def smiling(rng: np.random.Generator, head: Mapping[str, DoubleArray]) -> Head:
-    """A smile, by hand: mouth corners 6 mm out, 3.5 up, 4 back, the rest of the mouth after them, each a little its own way."""
+    """A smile, by hand.
+
+    Mouth corners 6 mm out, 3.5 up, 4 back, the rest of the mouth after them, each a little its own way.
+    """
     moves = {
-        "ch": (6, 3.5, -4), "cph": (2, 2, -2), "ls": (0, 2, -2), "sto": (0, 1, -2.5), "li": (0, -1, -2.5), "ac": (1.5, 1, -0.5),
-        "al": (1.5, 0.8, -0.5), "pi": (0, 1.2, 0.3), "sl": (0, -0.5, -1),
-    }  # fmt: skip
+        "ch": (6, 3.5, -4),
+        "cph": (2, 2, -2),
+        "ls": (0, 2, -2),
+        "sto": (0, 1, -2.5),
+        "li": (0, -1, -2.5),
+        "ac": (1.5, 1, -0.5),
+        "al": (1.5, 0.8, -0.5),
+        "pi": (0, 1.2, 0.3),
+        "sl": (0, -0.5, -1),
+    }
     return _moved(rng, head, moves)
 
 
 def open_mouthed(rng: np.random.Generator, head: Mapping[str, DoubleArray]) -> Head:
     """A mouth open by some 20 mm, by hand."""
-    moves = {"gn": (0, -20, -7), "pg": (0, -20, -4), "sl": (0, -19, -3), "li": (0, -18, -3), "sto": (0, -8, -2), "ch": (-1, -8, -2), "go": (0, -2, -3)}
+    moves = {
+        "gn": (0, -20, -7),
+        "pg": (0, -20, -4),
+        "sl": (0, -19, -3),
+        "li": (0, -18, -3),
+        "sto": (0, -8, -2),
+        "ch": (-1, -8, -2),
+        "go": (0, -2, -3),
+    }
     return _moved(rng, head, moves)
 
 
-def _moved(rng: np.random.Generator, head: Mapping[str, DoubleArray], moves: Mapping[str, tuple[float, float, float]]) -> Head:
+def _moved(
+    rng: np.random.Generator, head: Mapping[str, DoubleArray], moves: Mapping[str, tuple[float, float, float]]
+) -> Head:
     out, amount = dict(head), rng.uniform(0.8, 1.2)
     for base, way in moves.items():
         for key in (base, f"{base}_l", f"{base}_r"):
             if key in out:
-                out[key] = out[key] + amount * np.array(way) * ((-1, 1, 1) if key.endswith("_r") else (1, 1, 1)) + rng.normal(0, 0.6, 3)
+                out[key] = (
+                    out[key]
+                    + amount * np.array(way) * ((-1, 1, 1) if key.endswith("_r") else (1, 1, 1))
+                    + rng.normal(0, 0.6, 3)
+                )
     return out

@@ -1,4 +1,7 @@
-"""Remeshing the base head: time of its parts, how near it stays, how even its quads are; alone: `python -m benchmarks.remesh [CELLS]`."""
+"""Remeshing the base head.
+
+Time of its parts, how near it stays, how even its quads are; alone: `python -m benchmarks.remesh [CELLS]`.
+"""
 
 from __future__ import annotations
 
@@ -43,8 +46,11 @@ def _adaptive() -> None:
         assert made is not None
         leg = best(lambda symmetric=symmetric: adapted(ball, near, 0.25, symmetric=symmetric, rounds=1), 5)
         anew = best(lambda made=made: Surface(made.surface.positions, made.surface.faces), 3)
-        print(f"adaptive detail under {len(near)} of {len(ball):,} vertices{', symmetric' if symmetric else ''}: {1e3 * leg:.0f} ms a leg; "
-              f"the surface anew {1e3 * anew:.0f} ms")
+        print(
+            f"adaptive detail under {len(near)} of {len(ball):,} vertices{', symmetric' if symmetric else ''}: "
+            f"{1e3 * leg:.0f} ms a leg; "
+            f"the surface anew {1e3 * anew:.0f} ms"
+        )
 
 
 def _grid(at: np.ndarray, cell: float) -> tuple[np.ndarray, tuple[int, int, int]]:
@@ -54,7 +60,9 @@ def _grid(at: np.ndarray, cell: float) -> tuple[np.ndarray, tuple[int, int, int]
 
 
 def _scan(at: np.ndarray, triangles: np.ndarray, cell: float) -> None:
-    """Inside or not for all points of a grid, beside libigl's fast winding number for those of the band that the surface crosses."""
+    """Inside or not for all points of a grid, beside libigl's fast winding number for those of the band that the
+    surface crosses.
+    """
     low, shape = _grid(at, cell)
     solid = inside_grid(at, triangles, low, cell, shape)
     crossed = np.zeros(shape, bool)
@@ -68,13 +76,19 @@ def _scan(at: np.ndarray, triangles: np.ndarray, cell: float) -> None:
     theirs = np.ravel(igl.fast_winding_number(at, triangles, points)) > 0.5
     other = time.perf_counter() - start
     differ = int((solid[crossed].astype(bool) != theirs).sum())
-    print(f"\ninside of a grid of {solid.size:,} points: {1e3 * ours:.1f} ms; libigl's fast winding number takes {other / ours:.0f} times as long "
-          f"for the {len(points):,} of its band alone; {differ} signs differ")
+    print(
+        f"\ninside of a grid of {solid.size:,} points: {1e3 * ours:.1f} ms; libigl's fast winding number takes "
+        f"{other / ours:.0f} times as long "
+        f"for the {len(points):,} of its band alone; {differ} signs differ"
+    )
     few = points[:: max(1, len(points) // 200_000)]
     maker = Inside(at, triangles)
     single = best(lambda: maker.winding(few), 5)
-    print(f"inside of single points: {other / len(points) * len(few) / single:.0f} times faster than libigl's fast winding number, "
-          f"{int(((maker.winding(few) > 0) != theirs[:: max(1, len(points) // 200_000)]).sum())} signs differ")
+    print(
+        f"inside of single points: {other / len(points) * len(few) / single:.0f} times faster than libigl's fast "
+        "winding number, "
+        f"{int(((maker.winding(few) > 0) != theirs[:: max(1, len(points) // 200_000)]).sum())} signs differ"
+    )
 
 
 def _remesh(head: Surface, edge: float, cells: int) -> Surface:
@@ -94,8 +108,12 @@ def _remesh(head: Surface, edge: float, cells: int) -> Surface:
     usual, other = np.median(runs, axis=0), float(np.median(others))
     named = ", ".join(f"{text} {took / other:.2f}" for took, (_, text) in zip(usual, said, strict=False))
     surface = sum(usual[:4])
-    print(f"remesh at {cells} cells on the long side, edges of {edge:.2f} mm, {len(made.faces):,} quads: scan, net and surface {surface / other:.2f}, "
-          f"with ridges and the piece's own order {sum(usual) / other:.2f} of scikit-image's marching cubes alone ({other:.2f} s); of that {named}")
+    print(
+        f"remesh at {cells} cells on the long side, edges of {edge:.2f} mm, {len(made.faces):,} quads: scan, net and "
+        f"surface {surface / other:.2f}, "
+        f"with ridges and the piece's own order {sum(usual) / other:.2f} of scikit-image's marching cubes alone "
+        f"({other:.2f} s); of that {named}"
+    )
     return made
 
 
@@ -111,9 +129,15 @@ def _quality(old: Surface, made: Surface, edge: float) -> None:
         q, r, t, u = (p[s.faces[:, k]] for k in range(4))
         return float(((q * np.cross(r, t)).sum() + (q * np.cross(t, u)).sum()) / 6)
 
-    print(f"  distance in edges: Hausdorff {max(away.max(), back.max()) / edge:.2f}, mean {(away.mean() + back.mean()) / 2 / edge:.3f}; "
-          f"volume off by {100 * abs(volume(made) / volume(old) - 1):.3f} %")
-    print(f"  edges within 0.5 to 1.5 of the one asked for: {100 * ((length > 0.5) & (length < 1.5)).mean():.1f} %; vertices with four neighbours {100 * four:.0f} %")
+    print(
+        f"  distance in edges: Hausdorff {max(away.max(), back.max()) / edge:.2f}, mean "
+        f"{(away.mean() + back.mean()) / 2 / edge:.3f}; "
+        f"volume off by {100 * abs(volume(made) / volume(old) - 1):.3f} %"
+    )
+    print(
+        f"  edges within 0.5 to 1.5 of the one asked for: {100 * ((length > 0.5) & (length < 1.5)).mean():.1f} %; "
+        f"vertices with four neighbours {100 * four:.0f} %"
+    )
 
 
 if __name__ == "__main__":

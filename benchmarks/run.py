@@ -141,7 +141,9 @@ def saving(surface: Surface) -> None:
         container.load(path)
         load = time.perf_counter() - t
         read = clock(bare.read_bytes, 3)
-        say(f"save {len(surface):,} vertices, flushed to disk", f"{save * 1e3:.0f} ms = {save / write:.1f}x", "under 5x")
+        say(
+            f"save {len(surface):,} vertices, flushed to disk", f"{save * 1e3:.0f} ms = {save / write:.1f}x", "under 5x"
+        )
         say("  open, with adjacency, normals and boxes", f"{load * 1e3:.0f} ms = {load / read:.1f}x", "under 5x read")
 
 
@@ -169,8 +171,14 @@ def start() -> None:
     )
     times = {}
     for name, code in (("whole", whole), ("bare", bare)):
-        times[name] = clock(lambda c=code: subprocess.run([sys.executable, "-c", f"{c}\nimport os; os._exit(0)"], check=True), 5)
-    say("start to the first picture of the demo", f"{times['whole']:.2f} s = {times['whole'] / times['bare']:.1f}x bare", "at most 2x")
+        times[name] = clock(
+            lambda c=code: subprocess.run([sys.executable, "-c", f"{c}\nimport os; os._exit(0)"], check=True), 5
+        )
+    say(
+        "start to the first picture of the demo",
+        f"{times['whole']:.2f} s = {times['whole'] / times['bare']:.1f}x bare",
+        "at most 2x",
+    )
 
 
 def stroke_to_buffers() -> None:
@@ -194,7 +202,11 @@ def stroke_to_buffers() -> None:
         clay.touch(stroke, dab)
         ctx.finish()
         times.append(time.perf_counter() - t)
-    say("edit to finished vertex buffers, 10 k rows, 95 percent under", f"{np.percentile(times, 95) * 1e3:.1f} ms", "8 ms")
+    say(
+        "edit to finished vertex buffers, 10 k rows, 95 percent under",
+        f"{np.percentile(times, 95) * 1e3:.1f} ms",
+        "8 ms",
+    )
     canvas.release()
 
 
@@ -205,7 +217,11 @@ def memory(surface: Surface) -> None:
     own = sum(a.nbytes for a in arrays) / len(surface)
     gpu = 12 + 12 + 4 + 24 * len(surface.faces) / len(surface)
     shown = 12 + 4 + 8  # what was drawn, to tell what differs, and numbers of rows for rough pictures
-    say("memory a vertex: arrays, GPU buffers, what was drawn", f"{own:.0f} + {gpu:.0f} + {shown} = {own + gpu + shown:.0f} bytes", "at most 400")
+    say(
+        "memory a vertex: arrays, GPU buffers, what was drawn",
+        f"{own:.0f} + {gpu:.0f} + {shown} = {own + gpu + shown:.0f} bytes",
+        "at most 400",
+    )
 
 
 def main() -> None:

@@ -1,6 +1,7 @@
 """The joint solve judged on heads with known truth: own and foreign, strangely marked, badly clicked; and its time.
 
-`./run bench` runs it last; alone: `python -m benchmarks.sitters [RUNS [CASE ...]]`. Goals of a row stand in its heading.
+`./run bench` runs it last; alone: `python -m benchmarks.sitters [RUNS [CASE ...]]`. Goals of a row stand in its
+heading.
 """
 
 from __future__ import annotations
@@ -69,7 +70,10 @@ def child(rng: np.random.Generator) -> Head:
 
 
 def normalised(found: Solution, keys: list[str], error: DoubleArray, points: DoubleArray) -> tuple[float, float]:
-    """Root mean squared error in units of what the solve says, and the share of landmarks inside their 95 %; size left out."""
+    """Root mean squared error in units of what the solve says, and the share of landmarks inside their 95 %.
+
+    Size left out.
+    """
     index = np.concatenate([3 * found.index(k) + np.arange(3) for k in keys])
     centred = points - points.mean(axis=0)
     modes = np.zeros((len(index), 7))
@@ -82,7 +86,8 @@ def normalised(found: Solution, keys: list[str], error: DoubleArray, points: Dou
     e = error.ravel()
     square = float(e @ np.linalg.pinv(covariance, rcond=1e-9, hermitian=True) @ e) / (len(index) - 7)
     inside = [
-        row @ np.linalg.pinv(covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3]) @ row < _WITHIN for i, row in enumerate(error)
+        row @ np.linalg.pinv(covariance[3 * i : 3 * i + 3, 3 * i : 3 * i + 3]) @ row < _WITHIN
+        for i, row in enumerate(error)
     ]
     return square, float(np.mean(inside))
 
@@ -151,10 +156,13 @@ class Table:
         free = f"{np.median(self.of_free):5.2f} {np.median(self.of_bound):5.2f}" if self.of_free else "    -     -"
         return (
             f"{photos:6d} {np.mean(size):+6.1f} {np.sqrt((size**2).mean()):5.1f} {np.mean(self.said) * 100:5.1f} "
-            f"{np.sqrt(np.mean(self.square)):6.2f} {np.mean(self.inside) * 100:6.1f} {np.median(self.form):6.2f} {free} "
-            f"{np.median(self.turn):5.1f}/{np.percentile(self.turn, 95):5.1f} {np.median(self.focal):6.1f} {self.false / self.marks * 100:6.2f} "
+            f"{np.sqrt(np.mean(self.square)):6.2f} {np.mean(self.inside) * 100:6.1f} {np.median(self.form):6.2f} "
+            f"{free} "
+            f"{np.median(self.turn):5.1f}/{np.percentile(self.turn, 95):5.1f} {np.median(self.focal):6.1f} "
+            f"{self.false / self.marks * 100:6.2f} "
             f"{self.missed:3d}/{self.gross:3d} {self.swapped:4d} {self.left_out:4d} {np.mean(self.doubted) * 100:6.1f} "
-            f"{np.median(self.seconds):5.2f} {max(self.seconds):5.2f}" + (f"  not solved {self.failed}" if self.failed else "")
+            f"{np.median(self.seconds):5.2f} {max(self.seconds):5.2f}"
+            + (f"  not solved {self.failed}" if self.failed else "")
         )
 
 
@@ -165,7 +173,8 @@ def form(points: DoubleArray, truth: DoubleArray) -> float:
 
 
 HEADING = (
-    "photos   size  rms%  said normal inside   form /free /bound     turn/95%  focal%  false%  missed swap left doubt%     s worst"
+    "photos   size  rms%  said normal inside   form /free /bound     turn/95%  focal%  false%  missed swap left "
+    "doubt%     s worst"
 )
 
 #: Who is photographed how: title, heads, options of the photographs, options of the sitter.
@@ -189,8 +198,14 @@ CASES: dict[str, tuple[str, Callable[[np.random.Generator], Head], dict[str, flo
 
 def errors(runs: int, wanted: set[str]) -> None:
     """A table for each case."""
-    print(f"\njoint solve, {runs} sitters a row. Goals: size rms at most 1.5 times what is said; normal 0.85 to 1.3; inside 90 to 98; form")
-    print("at most that of a free bundle and 1.2 times the bound from three photos on; false under 1 %, missed 1 % at 1 px, 5 % at 3 px; no swap; doubt at most 7 %")
+    print(
+        f"\njoint solve, {runs} sitters a row. Goals: size rms at most 1.5 times what is said; normal 0.85 to 1.3; "
+        "inside 90 to 98; form"
+    )
+    print(
+        "at most that of a free bundle and 1.2 times the bound from three photos on; false under 1 %, missed 1 % at "
+        "1 px, 5 % at 3 px; no swap; doubt at most 7 %"
+    )
     for name, (title, make, how, who) in CASES.items():
         if wanted and name not in wanted:
             continue
@@ -209,7 +224,12 @@ def errors(runs: int, wanted: set[str]) -> None:
 
 def measured(runs: int) -> None:
     """Size with one distance taken with calipers, 0.5 mm."""
-    for title, make in (("own prior", own), ("placed off by 1 mm", placed_off(1.0)), ("heads from measures", other_head), ("caricatures", caricature)):
+    for title, make in (
+        ("own prior", own),
+        ("placed off by 1 mm", placed_off(1.0)),
+        ("heads from measures", other_head),
+        ("caricatures", caricature),
+    ):
         worst = []
         for seed in range(runs):
             rng = np.random.default_rng([7, seed])
@@ -220,7 +240,11 @@ def measured(runs: int) -> None:
             keys = list(found.seen)
             x, y = np.array([found.points[found.index(k)] for k in keys]), np.array([head[k] for k in keys])
             worst.append(abs(1 / procrustes(x, y, scaled=True).scale - 1) * 100)
-        print(f"size with a caliper distance, three photos, {title}: rms {np.sqrt(np.mean(np.square(worst))):.2f} %, worst {max(worst):.2f} % (goal 3)", flush=True)
+        print(
+            f"size with a caliper distance, three photos, {title}: rms {np.sqrt(np.mean(np.square(worst))):.2f} %, "
+            f"worst {max(worst):.2f} % (goal 3)",
+            flush=True,
+        )
 
 
 def sides(runs: int) -> None:
@@ -237,7 +261,10 @@ def sides(runs: int) -> None:
         spoilt = [exchanged(p) if j == i else p for j, p in enumerate(session.photos)]
         _, solved = solve_sitter(Sitter(tuple(spoilt)))
         found += [f.photo for f in solved.fits if f.swapped] == [f"p{i}"]
-    print(f"whole photo exchanged, any of three: found {found} of {runs}; where there was none: {wrong} of {photos}", flush=True)
+    print(
+        f"whole photo exchanged, any of three: found {found} of {runs}; where there was none: {wrong} of {photos}",
+        flush=True,
+    )
 
 
 def persons(runs: int) -> None:
@@ -252,7 +279,11 @@ def persons(runs: int) -> None:
             told = set(found.doubt.strangers)
             named += bool(told)
             right += told in ({p.id for p in second}, {f"p{i}" for i in range(mine)} if mine == others else None)
-        print(f"{mine} photos of one person and {others} of another: two persons named {named}, and the right photos {right}, of {runs}", flush=True)
+        print(
+            f"{mine} photos of one person and {others} of another: two persons named {named}, and the right photos "
+            f"{right}, of {runs}",
+            flush=True,
+        )
     for title, change in (("smiles", smiling), ("has the mouth open", open_mouthed)):
         found_moved = wrong = 0
         for seed in range(runs):
@@ -263,7 +294,10 @@ def persons(runs: int) -> None:
             _, found = solve_sitter(Sitter((replace(first, id="x", name="x"), *rest)))
             found_moved += "x" in found.doubt.moved
             wrong += len(set(found.doubt.moved) - {"x"}) + len(found.doubt.strangers)
-        print(f"one of four photos {title}: named {found_moved} of {runs}; others named wrongly {wrong} of {4 * runs}", flush=True)
+        print(
+            f"one of four photos {title}: named {found_moved} of {runs}; others named wrongly {wrong} of {4 * runs}",
+            flush=True,
+        )
 
 
 def times() -> None:
@@ -276,7 +310,11 @@ def times() -> None:
         mine = best(lambda s=sitter: solve_sitter(s), 5)
         bare = best(lambda f=free: f.solve(), 2)
         marks = sum(len(p.marks) for p in session.photos) / photos
-        print(f"joint solve, {photos} photos of {marks:.0f} marks: {mine:.2f} s ({budget}), {mine / bare:.2f} times a bare scipy bundle", flush=True)
+        print(
+            f"joint solve, {photos} photos of {marks:.0f} marks: {mine:.2f} s ({budget}), {mine / bare:.2f} times a "
+            "bare scipy bundle",
+            flush=True,
+        )
 
 
 def outlines() -> None:

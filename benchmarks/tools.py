@@ -1,4 +1,7 @@
-"""A dab of every tool on dense clay, beside a bare gather and scatter of the same rows; alone: `python -m benchmarks.tools`."""
+"""A dab of every tool on dense clay, beside a bare gather and scatter of the same rows.
+
+Alone: `python -m benchmarks.tools`.
+"""
 
 from __future__ import annotations
 
@@ -32,7 +35,9 @@ def radius_of(surface: Surface, rows: int) -> float:
 
 
 def dab(surface: Surface, spec: ToolSpec, radius: float, runs: int = 15) -> tuple[float, float]:
-    """Seconds of the event that brings one dab in the middle of a stroke (pick, footprint, tool, recorder, normals, boxes), and of the bare gather and scatter just before it."""
+    """Seconds of the event that brings one dab in the middle of a stroke (pick, footprint, tool, recorder, normals,
+    boxes), and of the bare gather and scatter just before it.
+    """
     took, bare = [], []
     rows = surface.rows_in_ball(CENTRE, radius)
     held = np.empty((len(rows), 3), np.float32)
@@ -40,7 +45,9 @@ def dab(surface: Surface, spec: ToolSpec, radius: float, runs: int = 15) -> tupl
         portrait = Portrait()
         piece = portrait.pieces["b"] = Piece("b", "b", surface)
         settings = replace(spec.settings, size=2 * radius, spacing=0.1, course="hand", strength=0.05)
-        ctx = StrokeContext(portrait, piece, settings, symmetry=False, channel=spec.channel, stamp=stamp_of((), settings.stamp))
+        ctx = StrokeContext(
+            portrait, piece, settings, symmetry=False, channel=spec.channel, stamp=stamp_of((), settings.stamp)
+        )
         start = surface.positions.copy() if spec.needs else None
         if start is not None:
             ctx.reference = start.__getitem__
@@ -49,7 +56,9 @@ def dab(surface: Surface, spec: ToolSpec, radius: float, runs: int = 15) -> tupl
         way = -CENTRE / 100
         side = np.cross(way, (0.0, 1.0, 0.0))
         side /= np.linalg.norm(side)
-        events = [PointerEvent("press" if k == 0 else "move", CENTRE * 3 + side * 0.205 * radius * k, way) for k in range(3)]
+        events = [
+            PointerEvent("press" if k == 0 else "move", CENTRE * 3 + side * 0.205 * radius * k, way) for k in range(3)
+        ]
         for event in events[:2]:
             stroke.send(event)
         begun = time.perf_counter()
@@ -78,7 +87,10 @@ def main() -> None:
         for count in (10_000, 50_000):
             t, b = times[2_500_000, count]
             row.append(f"{1e3 * t:.2f} ms = {t / b:.0f}x, {(t - picks) / b:.0f}x bare")
-        print(f"{spec.title:20s} {row[0]:>28s} {row[1]:>28s} {times[2_500_000, 10_000][0] / times[250_000, 10_000][0]:>19.2f}x")
+        print(
+            f"{spec.title:20s} {row[0]:>28s} {row[1]:>28s} "
+            f"{times[2_500_000, 10_000][0] / times[250_000, 10_000][0]:>19.2f}x"
+        )
 
 
 if __name__ == "__main__":

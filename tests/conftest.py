@@ -75,7 +75,10 @@ def qapp():
 
 @pytest.fixture
 def sampled():
-    """Vertices of clay up to which a processor draws four samples a pixel: none in most tests, which takes a tenth less time."""
+    """Vertices of clay up to which a processor draws four samples a pixel.
+
+    None in most tests, which takes a tenth less time.
+    """
     return 0
 
 

@@ -8,7 +8,10 @@ from yewfinch.demo.shapes import cube_sphere
 
 
 def counted(pairs):
-    """Different rows of (k, 2) integers from 0 on, sorted, and how often each occurs; 20 times as quick as `np.unique` by rows."""
+    """Different rows of (k, 2) integers from 0 on, sorted, and how often each occurs.
+
+    20 times as quick as `np.unique` by rows.
+    """
     pairs = np.asarray(pairs, np.int64)
     wide = int(pairs.max(initial=0)) + 1
     keys, count = np.unique(pairs[:, 0] * wide + pairs[:, 1], return_counts=True)
@@ -37,7 +40,9 @@ def bumpy(n=60):
     """A ball with bumps of three sizes."""
     ball = cube_sphere(n)
     unit = ball.positions / 100
-    at = ball.positions * (1 + 0.03 * np.sin(9 * unit[:, :1]) * np.cos(7 * unit[:, 1:2]) + 0.004 * np.sin(60 * unit[:, 2:3]))
+    at = ball.positions * (
+        1 + 0.03 * np.sin(9 * unit[:, :1]) * np.cos(7 * unit[:, 1:2]) + 0.004 * np.sin(60 * unit[:, 2:3])
+    )
     return Surface(at, ball.faces)
 
 
@@ -53,4 +58,9 @@ def shapes():
     open_one = Surface(ball.positions[rows], faces.reshape(-1, 4))
     triangles = trimesh.creation.icosphere(subdivisions=1, radius=30)
     mixed = np.concatenate([SIDES[:4], [[0, 2, 6, 6], [0, 6, 4, 4], [1, 5, 7, 7], [1, 7, 3, 3]]]).astype(np.int32)
-    return {"ball": ball, "open": open_one, "triangles": Surface(triangles.vertices, triangles.faces), "mixed": Surface(CUBE * 20, mixed)}
+    return {
+        "ball": ball,
+        "open": open_one,
+        "triangles": Surface(triangles.vertices, triangles.faces),
+        "mixed": Surface(CUBE * 20, mixed),
+    }

@@ -15,7 +15,12 @@ from PIL import Image
 def yewfinch(*args):
     env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
     return subprocess.run(
-        [sys.executable, "-m", "yewfinch.cli", *map(str, args)], capture_output=True, text=True, env=env, timeout=120, check=False
+        [sys.executable, "-m", "yewfinch.cli", *map(str, args)],
+        capture_output=True,
+        text=True,
+        env=env,
+        timeout=120,
+        check=False,
     )
 
 
@@ -40,12 +45,29 @@ def test_render_from_a_photo(tmp_path, demo_file):
 
 def test_a_figure_from_numbers(tmp_path):
     file = tmp_path / "figure.yewfinch"
-    done = yewfinch("head", "-o", file, "--preset", "woman", "--extent", "full", "--level", 0, "--body-set", "stature=1700", "--body-dial", "seat=0.5")
+    done = yewfinch(
+        "head",
+        "-o",
+        file,
+        "--preset",
+        "woman",
+        "--extent",
+        "full",
+        "--level",
+        0,
+        "--body-set",
+        "stature=1700",
+        "--body-dial",
+        "seat=0.5",
+    )
     assert done.returncode == 0, done.stderr
     assert "8 606 vertices" in done.stdout
     assert "is sound" in yewfinch("check", file).stdout
     assert yewfinch("export", file, "-o", tmp_path / "figure.obj").returncode == 0
-    points = np.array([line.split()[1:4] for line in (tmp_path / "figure.obj").read_text().splitlines() if line.startswith("v ")], float)
+    points = np.array(
+        [line.split()[1:4] for line in (tmp_path / "figure.obj").read_text().splitlines() if line.startswith("v ")],
+        float,
+    )
     assert np.ptp(points[:, 1]) == pytest.approx(1700, abs=12)  # level 0 cuts the crown off a little
     for wrong, words in ((("--body-set", "tail=3"), "'tail'"), (("--heads", 40), "40.0 heads")):
         done = yewfinch("head", "-o", tmp_path / "x.yewfinch", "--extent", "bust", *wrong)
@@ -55,7 +77,21 @@ def test_a_figure_from_numbers(tmp_path):
 
 def test_a_base_head_of_ones_own_and_its_relief(tmp_path):
     file = tmp_path / "girl.yewfinch"
-    done = yewfinch("head", "-o", file, "--preset", "woman", "--age", 19, "--level", 1, "--dial", "tip=0.5", "--set", "head_length=180")
+    done = yewfinch(
+        "head",
+        "-o",
+        file,
+        "--preset",
+        "woman",
+        "--age",
+        19,
+        "--level",
+        1,
+        "--dial",
+        "tip=0.5",
+        "--set",
+        "head_length=180",
+    )
     assert done.returncode == 0, done.stderr
     assert "9 986 vertices" in done.stdout
     measured = json.loads(yewfinch("measure", file, "--json").stdout)
@@ -68,8 +104,12 @@ def test_a_base_head_of_ones_own_and_its_relief(tmp_path):
     clay = np.abs(pictures[0] - 168) > 12
     right = clay & (np.arange(120) > 64)
     assert pictures[1][right].mean() < pictures[0][right].mean() - 15  # the side off the lamp is dark
-    for wrong, words in ((("--preset", "elf"), "no base head 'elf'"), (("--age", 300), "age is 300"), (("--set", "nose=3"), "measure 'nose'"),
-                         (("--dial", "tip"), "written like tip=0.5")):  # fmt: skip
+    for wrong, words in (
+        (("--preset", "elf"), "no base head 'elf'"),
+        (("--age", 300), "age is 300"),
+        (("--set", "nose=3"), "measure 'nose'"),
+        (("--dial", "tip"), "written like tip=0.5"),
+    ):
         done = yewfinch("head", "-o", tmp_path / "x.yewfinch", *wrong)
         assert done.returncode != 0
         assert words in done.stderr
@@ -122,15 +162,28 @@ def test_what_is_known_of_the_sitter_a_stale_solve_and_the_fit(tmp_path, demo_fi
     assert "is sound" in yewfinch("check", tmp_path / "fit.yewfinch").stdout
 
     added = yewfinch(
-        "sitter", "add", mine, photo_file("profile"), "--lens", 90, "--cut", "--mouth-open", "--iris-left", "500,600,540,601",
-        "--known", "en_l:en_r=33", "--json",
-    )  # fmt: skip
+        "sitter",
+        "add",
+        mine,
+        photo_file("profile"),
+        "--lens",
+        90,
+        "--cut",
+        "--mouth-open",
+        "--iris-left",
+        "500,600,540,601",
+        "--known",
+        "en_l:en_r=33",
+        "--json",
+    )
     facts = json.loads(added.stdout)
     assert (facts["lens_mm"], facts["cut"], facts["mouth_open"], facts["irises"]) == (90, True, True, ["iris_l"])
     assert [k["mm"] for k in facts["known"]] == [94, 33]
     sitter = container.load(mine).sitter
     assert sitter.photos[-1].spans == {"iris_l": (500, 600, 540, 601)}
-    assert yewfinch("sitter", "tell", mine, "--years", "unknown", "--forget-known").stdout.endswith("measured: nothing.\n")
+    assert yewfinch("sitter", "tell", mine, "--years", "unknown", "--forget-known").stdout.endswith(
+        "measured: nothing.\n"
+    )
     for wrong, words in (
         (("--known", "ex_l:elbow=3"), "needs two landmarks"), (("--known", "ex_l:ex_r=wide"), "written like"),
         (("--known", "ex_l:ex_r=9000"), "between 1 and 500 mm"), (("--years", "1e400"), "years lie between"),
@@ -149,17 +202,30 @@ def test_a_closed_pipe_is_no_traceback(demo_file):
     os.close(read)
     with os.fdopen(write, "w") as pipe:
         done = subprocess.run(
-            [sys.executable, "-m", "yewfinch.cli", "measure", str(demo_file)], stdout=pipe, stderr=subprocess.PIPE, text=True, env=env,
-            timeout=120, check=False,
-        )  # fmt: skip
+            [sys.executable, "-m", "yewfinch.cli", "measure", str(demo_file)],
+            stdout=pipe,
+            stderr=subprocess.PIPE,
+            text=True,
+            env=env,
+            timeout=120,
+            check=False,
+        )
     assert done.returncode == 141
     assert done.stderr == ""
 
 
-@pytest.mark.parametrize(("command", "key"), [
-    (("check",), "problems"), (("measure",), "head_length"), (("sitter", "tell"), "size_measured"), (("export", "-o", "a.stl"), "file"),
-    (("render", "-o", "a.png", "--size", "64x64"), "width"), (("sitter", "marks", "-o", "a.json"), "marks"), (("sheet", "-o", "a.csv"), "file"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("command", "key"),
+    [
+        (("check",), "problems"),
+        (("measure",), "head_length"),
+        (("sitter", "tell"), "size_measured"),
+        (("export", "-o", "a.stl"), "file"),
+        (("render", "-o", "a.png", "--size", "64x64"), "width"),
+        (("sitter", "marks", "-o", "a.json"), "marks"),
+        (("sheet", "-o", "a.csv"), "file"),
+    ],
+)
 def test_every_command_can_say_it_as_json_with_its_schema(tmp_path, demo_file, command, key):
     words = [tmp_path / w if w.startswith("a.") else w for w in command]
     at = 2 if command[0] == "sitter" else 1
@@ -269,8 +335,10 @@ def test_a_posed_head_from_numbers(tmp_path):
     assert posed.on
     assert posed.pose.angles == {"jaw": (22.0, 0.0), "head": (10.0, 0.0, 30.0)}
     for wrong, words in (
-        (("--pose", "headstand"), "There is no pose 'headstand'"), (("--turn", "tail=3"), "no joint"), (("--turn", "head=far"), "a turn is written"),
-    ):  # fmt: skip
+        (("--pose", "headstand"), "There is no pose 'headstand'"),
+        (("--turn", "tail=3"), "no joint"),
+        (("--turn", "head=far"), "a turn is written"),
+    ):
         done = yewfinch("head", "-o", tmp_path / "x.yewfinch", *wrong)
         assert done.returncode != 0
         assert words in done.stderr
@@ -280,7 +348,9 @@ def test_a_head_with_its_skull(tmp_path):
     from yewfinch.core.formats import container
 
     out = tmp_path / "bone.yewfinch"
-    done = yewfinch("head", "--preset", "woman", "--set", "neck_girth=350", "--under-skin", "--turn", "jaw=18", "-o", out)
+    done = yewfinch(
+        "head", "--preset", "woman", "--set", "neck_girth=350", "--under-skin", "--turn", "jaw=18", "-o", out
+    )
     assert done.returncode == 0, done.stderr
     made = container.load(out)
     assert made.pieces["skull"].see_through

@@ -1,4 +1,7 @@
-"""What is declared in one file works everywhere: a channel, a tool, an exchange format and a canon that only this file knows."""
+"""What is declared in one file works everywhere.
+
+A channel, a tool, an exchange format and a canon that only this file knows.
+"""
 
 import struct
 
@@ -124,7 +127,11 @@ def test_other_faces_carry_it(warm):
     surface = warm.surface("ball")
     rows = np.nonzero(in_front(warm, within=20.0))[0].astype(np.int32)
     at = surface.positions[rows].copy()
-    warm.keep_stroke("Stroke", RowsChange("ball", "positions", rows, at, at), adapting.refined(warm, "ball", RowsChange("ball", "positions", rows, at, at), 2.0, False))
+    warm.keep_stroke(
+        "Stroke",
+        RowsChange("ball", "positions", rows, at, at),
+        adapting.refined(warm, "ball", RowsChange("ball", "positions", rows, at, at), 2.0, False),
+    )
     assert len(warm.surface("ball")) > len(surface)
     assert np.abs(warmth(warm)[in_front(warm, within=3.0)] - 0.9).max() < 0.02
 
@@ -202,10 +209,15 @@ def test_a_format_is_a_declaration(tmp_path):
     try:
         assert list(model_files.formats())[-1] == ".toy"
         assert "TOY" in [f.title for f in model_files.writable().values()]
-        assert transfer.export(portrait, tmp_path / "a.toy") == "Exported a.toy: centimetres, without colours, which the format does not carry."
+        assert (
+            transfer.export(portrait, tmp_path / "a.toy")
+            == "Exported a.toy: centimetres, without colours, which the format does not carry."
+        )
         model = model_files.read_model(tmp_path / "a.toy")
         (back,) = transfer.pieces_of(model, "a.toy", {"ball"}, model.likely())
-        np.testing.assert_allclose(np.ptp(back.surface.positions, axis=0), 10 * np.ptp(portrait.surface("ball").positions, axis=0), rtol=1e-6)
+        np.testing.assert_allclose(
+            np.ptp(back.surface.positions, axis=0), 10 * np.ptp(portrait.surface("ball").positions, axis=0), rtol=1e-6
+        )
         with pytest.raises(ValueError, match=r"TOY and TOY are both for \.toy"):
             model_files.register(toy)
     finally:
@@ -220,7 +232,9 @@ def test_a_canon_is_a_declaration(portrait):
     try:
         found = canon.canons()[-1].shares(portrait.landmarks())
         assert [s.title for s in found] == ["right eye", "one eye between", "left eye"]
-        assert sum(s.size for s in found) == pytest.approx(abs(portrait.landmark("ex_l")[0] - portrait.landmark("ex_r")[0]))
+        assert sum(s.size for s in found) == pytest.approx(
+            abs(portrait.landmark("ex_l")[0] - portrait.landmark("ex_r")[0])
+        )
         with pytest.raises(ValueError, match="'Eyes apart' already"):
             canon.register(eyes)
     finally:

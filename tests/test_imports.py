@@ -32,7 +32,9 @@ def test_heavy_libraries_wait_until_they_are_needed():
 def imports():
     """Which modules of ours each imports: at the top, within functions and for types alike."""
     root = Path(yewfinch.__file__).parents[1]
-    files = {".".join(f.relative_to(root).with_suffix("").parts).removesuffix(".__init__"): f for f in root.rglob("*.py")}
+    files = {
+        ".".join(f.relative_to(root).with_suffix("").parts).removesuffix(".__init__"): f for f in root.rglob("*.py")
+    }
     out = {}
     for module, file in files.items():
         found = set()
@@ -40,7 +42,9 @@ def imports():
             if isinstance(node, ast.Import):
                 found |= {a.name for a in node.names}
             elif isinstance(node, ast.ImportFrom) and node.module:
-                found |= {f"{node.module}.{a.name}" if f"{node.module}.{a.name}" in files else node.module for a in node.names}
+                found |= {
+                    f"{node.module}.{a.name}" if f"{node.module}.{a.name}" in files else node.module for a in node.names
+                }
         out[module] = (found & set(files)) - {module}
     return out
 

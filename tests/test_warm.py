@@ -22,7 +22,8 @@ warmup.run()
 for name, module in list(sys.modules.items()):
     if name.startswith("yewfinch.") and name.endswith("_kernels"):
         for key, thing in vars(module).items():
-            if isinstance(thing, CPUDispatcher) and thing.__module__ == name and not key.startswith("_") and not thing.signatures:
+            if isinstance(thing, CPUDispatcher) and thing.__module__ == name and not key.startswith("_") and not
+            thing.signatures:
                 print(name.removeprefix("yewfinch.core.") + "." + key)
 """
 

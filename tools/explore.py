@@ -2,7 +2,8 @@
 
     python -m tools.explore [MINUTES] [PYTEST ARGS]
 
-`./run test` takes the same examples at every run. Here each round has a seed of its own; seeds that failed are printed with what
+`./run test` takes the same examples at every run. Here each round has a seed of its own; seeds that failed are printed
+with what
 failed, and `--hypothesis-seed SEED` makes the same examples again. A failure found here belongs in a test by name.
 """
 
@@ -17,14 +18,45 @@ import sys
 import time
 
 #: Where there are property tests that need no window.
-PLACES = ("tests/mesh", "tests/sculpt", "tests/reshape", "tests/document", "tests/formats", "tests/sitter", "tests/anatomy", "tests/shared")
+PLACES = (
+    "tests/mesh",
+    "tests/sculpt",
+    "tests/reshape",
+    "tests/document",
+    "tests/formats",
+    "tests/sitter",
+    "tests/anatomy",
+    "tests/shared",
+)
 
 
 def round_of(seed: int, args: list[str], most: float) -> tuple[list[str], bool]:
-    """Run all property tests with one seed, for at most so many seconds: the tests that failed, and whether it came to its end."""
-    command = [sys.executable, "-m", "pytest", "-q", "-m", "hypothesis", f"--hypothesis-seed={seed}", "-p", "no:cacheprovider", "-rf", *args]
+    """Run all property tests with one seed, for at most so many seconds.
+
+    The tests that failed, and whether it came to its end.
+    """
+    command = [
+        sys.executable,
+        "-m",
+        "pytest",
+        "-q",
+        "-m",
+        "hypothesis",
+        f"--hypothesis-seed={seed}",
+        "-p",
+        "no:cacheprovider",
+        "-rf",
+        *args,
+    ]
     try:
-        made = subprocess.run(command, check=False, env={**os.environ, "YEWFINCH_EXPLORE": "1"}, capture_output=True, text=True, timeout=most)
+        made = subprocess.run(
+            command,
+            check=False,
+            env={**os.environ, "YEWFINCH_EXPLORE": "1"},
+            capture_output=True,
+            text=True,
+            timeout=most,
+        )
     except subprocess.TimeoutExpired:
         return [], False
     failed = re.findall(r"^FAILED (\S+)", made.stdout, re.M)
@@ -49,7 +81,10 @@ def main() -> int:
             found[seed] = failed
             print(f"seed {seed}: {', '.join(failed)}", flush=True)
         seed += 1
-    print(f"{rounds} rounds to their end, {len(found)} with failures" + (f": seeds {', '.join(map(str, found))}" if found else ""))
+    print(
+        f"{rounds} rounds to their end, {len(found)} with failures"
+        + (f": seeds {', '.join(map(str, found))}" if found else "")
+    )
     return 1 if found else 0
 
 

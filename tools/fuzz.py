@@ -20,7 +20,11 @@ from pathlib import Path
 
 if __name__ == "__main__":
     home = tempfile.mkdtemp(prefix="yewfinch-fuzz-")
-    os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"], os.environ["YEWFINCH_CACHE"] = f"{home}/state", f"{home}/config", f"{home}/cache"
+    os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"], os.environ["YEWFINCH_CACHE"] = (
+        f"{home}/state",
+        f"{home}/config",
+        f"{home}/cache",
+    )
 
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
@@ -70,7 +74,12 @@ class Fuzz:
             for dialog in asked:
                 dialog.accept()
             writer = w.documents._writer
-            busy = w.documents.jobs.busy or (writer is not None and writer.isRunning()) or doer(w, "solve").busy() or QThreadPool.globalInstance().activeThreadCount()
+            busy = (
+                w.documents.jobs.busy
+                or (writer is not None and writer.isRunning())
+                or doer(w, "solve").busy()
+                or QThreadPool.globalInstance().activeThreadCount()
+            )
             calm = 0 if asked or busy else calm + 1
 
     def _looked_at(self) -> None:
@@ -172,7 +181,9 @@ def _peak() -> int:
     return most
 
 
-def run(window: MainWindow, folder: Path, kinds: list[str], count: int, first: int = 0, *, tell: bool = True) -> list[str]:
+def run(
+    window: MainWindow, folder: Path, kinds: list[str], count: int, first: int = 0, *, tell: bool = True
+) -> list[str]:
     """Try `count` mutants of each kind; returns what went wrong, with the numbers of the mutants."""
     bad: list[str] = []
     shown: set[object] = set()
@@ -210,15 +221,22 @@ def run(window: MainWindow, folder: Path, kinds: list[str], count: int, first: i
                 place = tuple(re.findall(r'File "([^"]*yewfinch/[^"]*)", line (\d+)', fault)[-1:]) or fault[:40]
                 if tell and place not in shown:
                     shown.add(place)
-                    print(f"--- {name} {seed} ---\n{fault if len(fault) < 3000 else fault[:1500] + ' ... ' + fault[-1500:]}", flush=True)
+                    print(
+                        f"--- {name} {seed} "
+                        f"---\n{fault if len(fault) < 3000 else fault[:1500] + ' ... ' + fault[-1500:]}",
+                        flush=True,
+                    )
             if fuzz.faults:
                 fuzz.faults.clear()
                 fuzz.start_anew()
         if tell:
             print(
-                f"{name:10s} {count} mutants: {told['taken']} taken, {told['refused']} refused, {told['faults']} faults; at most {slowest[0]:.2f} s (number"
-                f" {slowest[1]}; a sound one {sound:.2f} s), {most[0] / 2**20:.0f} MB (number {most[1]}); {time.monotonic() - started:.0f} s", flush=True,
-            )  # fmt: skip
+                f"{name:10s} {count} mutants: {told['taken']} taken, {told['refused']} refused, {told['faults']} "
+                f"faults; at most {slowest[0]:.2f} s (number"
+                f" {slowest[1]}; a sound one {sound:.2f} s), {most[0] / 2**20:.0f} MB (number {most[1]}); "
+                f"{time.monotonic() - started:.0f} s",
+                flush=True,
+            )
     return bad
 
 
@@ -243,7 +261,8 @@ def run_readers(folder: Path, kinds: list[str], count: int, first: int) -> list[
             slowest = max(slowest, (time.process_time() - start, seed))
             most = max(most, (_peak() - before, seed))
         print(
-            f"{name:10s} {count} mutants: {told['taken']} taken, {told['refused']} refused, {told['faults']} faults; at most {slowest[0]:.2f} s (number"
+            f"{name:10s} {count} mutants: {told['taken']} taken, {told['refused']} refused, {told['faults']} faults; "
+            f"at most {slowest[0]:.2f} s (number"
             f" {slowest[1]}), {most[0] / 2**20:.0f} MB more (number {most[1]})", flush=True,
         )  # fmt: skip
     full.history.close()

@@ -3,7 +3,8 @@
     python -m tools.losses kills [--count N] [--first SEED]
     python -m tools.losses disks            (as root: it mounts small disks)
 
-Kills: a window with the recovery clock shortened works, saves and writes recovery files, each thing said aloud once it is
+Kills: a window with the recovery clock shortened works, saves and writes recovery files, each thing said aloud once it
+is
 done; it is killed at any moment. Then what is on the disk is read as the next start would: the file and the recovery
 file must open, and hold at least what was said to be kept.
 """
@@ -106,7 +107,12 @@ def _one_kill(rng: random.Random, folder: Path) -> tuple[str, dict[str, int]]:
     os.environ.update(env)
     file = folder / "work.yewfinch"
     told = {"kept": 0, "saved": 0}
-    with subprocess.Popen([sys.executable, "-m", "tools.losses", "victim", str(file)], stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, env=env) as victim:
+    with subprocess.Popen(
+        [sys.executable, "-m", "tools.losses", "victim", str(file)],
+        stdout=subprocess.PIPE,
+        stderr=subprocess.DEVNULL,
+        env=env,
+    ) as victim:
         assert victim.stdout is not None
         end, data = time.monotonic() + 300, b""
         while time.monotonic() < end:
@@ -176,7 +182,11 @@ def disks() -> int:
         for what in ("full", "read-only", "gone"):
             with tempfile.TemporaryDirectory() as name:
                 wrong = _one_disk(Path(name), where, what)
-            print(f"{where} folder on a disk that is {what}: {wrong or 'the window lives, the work is there, a sentence says what is wrong'}", flush=True)
+            print(
+                f"{where} folder on a disk that is {what}: "
+                f"{wrong or 'the window lives, the work is there, a sentence says what is wrong'}",
+                flush=True,
+            )
             bad += bool(wrong)
     return bad
 
@@ -208,7 +218,9 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
             except OSError:
                 os.close(filler)
         elif what == "read-only":
-            subprocess.run(["mount", "--bind", str(disk), str(disk)], check=True)  # what is open for writing holds the one below
+            subprocess.run(
+                ["mount", "--bind", str(disk), str(disk)], check=True
+            )  # what is open for writing holds the one below
             subprocess.run(["mount", "-o", "remount,ro,bind", str(disk)], check=True)
         else:
             subprocess.run(["umount", "-l", str(disk)], check=True)
@@ -223,7 +235,9 @@ def _one_disk(folder: Path, where: str, what: str) -> str:
             return "the work in the window is not there"
         if not saved and not said:
             return "not saved, and not a word"
-        if where == "portrait" and what != "gone" and _number(container.load(file)) not in (0, 3):  # the first save gave it the name of its file
+        if (
+            where == "portrait" and what != "gone" and _number(container.load(file)) not in (0, 3)
+        ):  # the first save gave it the name of its file
             return "the file is neither old nor new"
         if any("Errno" in text or not text.endswith(".") for text in said):
             return f"no sentence: {said}"

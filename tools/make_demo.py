@@ -60,9 +60,14 @@ def main() -> None:
             for key in MARKED[name].split():
                 x, y = np.array(places[name]["marks"][key]) + rng.normal(0, 1.3 * softness(key), 2)
                 marks[key] = (round(float(x), 1), round(float(y), 1))
-            spans = {k: tuple(round(v + float(rng.normal(0, 0.5)), 1) for v in s) for k, s in places[name]["irises"].items()}
+            spans = {
+                k: tuple(round(v + float(rng.normal(0, 0.5)), 1) for v in s) for k, s in places[name]["irises"].items()
+            }
             curves = {
-                k: tuple((round(x + float(rng.normal(0, 0.6)), 1), round(y + float(rng.normal(0, 0.6)), 1)) for x, y in places[name]["lines"][k])
+                k: tuple(
+                    (round(x + float(rng.normal(0, 0.6)), 1), round(y + float(rng.normal(0, 0.6)), 1))
+                    for x, y in places[name]["lines"][k]
+                )
                 for k in DRAWN[name].split()
             }
             if name != "front":
@@ -77,8 +82,14 @@ def main() -> None:
     FILE.write_bytes(container.to_bytes(portrait, picture.png(pixels), deflate=True))
 
 
-def _stroke(portrait: Portrait, tool_id: str, path: list[tuple[float, float, float]],
-            way: tuple[float, float, float], rgb: tuple[int, int, int] = (0, 0, 0), **changes: object) -> None:  # fmt: skip
+def _stroke(
+    portrait: Portrait,
+    tool_id: str,
+    path: list[tuple[float, float, float]],
+    way: tuple[float, float, float],
+    rgb: tuple[int, int, int] = (0, 0, 0),
+    **changes: object,
+) -> None:
     """One stroke along points in mm, seen along `way`."""
     spec = tool(tool_id)
     settings = replace(spec.settings, **changes)  # type: ignore[arg-type]
@@ -113,7 +124,9 @@ def _paint(portrait: Portrait) -> None:
     _stroke(portrait, "paint", [(0, -12, 0), (4, -18, 0), (10, -18, 0)], front, red, size=18.0, strength=0.45)
     lips = [(0, -43, 0), (8, -42.5, 0), (16, -44.5, 0), (23, -47, 0), (16, -51, 0), (8, -53.5, 0), (0, -54, 0)]
     _stroke(portrait, "paint", lips, front, lip, size=8.5, strength=0.8, falloff="even")
-    _stroke(portrait, "paint", [(0, -48, 0), (8, -48, 0), (16, -48.5, 0), (23, -49, 0)], front, lip, size=9.0, strength=0.85)
+    _stroke(
+        portrait, "paint", [(0, -48, 0), (8, -48, 0), (16, -48.5, 0), (23, -49, 0)], front, lip, size=9.0, strength=0.85
+    )
     brow = [(11, 40, 0), (20, 44, 0), (32, 47, 0), (44, 44, 0), (50, 39, 0)]
     _stroke(portrait, "paint", brow, front, brown, size=8.0, strength=0.6)
     ear = [(84, 26, -12), (86, 10, -20), (80, -10, -12), (74, -24, -4)]

@@ -31,9 +31,7 @@ def main() -> None:
     """Write pictures and places."""
     TARGET.mkdir(parents=True, exist_ok=True)
     portrait = new_portrait()
-    cameras = {
-        n: View(t, k, target, d, 85.0).camera(SIZE, SIZE) for n, (t, k, target, d) in VIEWS.items()
-    }
+    cameras = {n: View(t, k, target, d, 85.0).camera(SIZE, SIZE) for n, (t, k, target, d) in VIEWS.items()}
     paper = tuple(int("F4F1EA"[i : i + 2], 16) / 255 for i in (0, 2, 4))
     for name, camera in cameras.items():
         pixels = picture.take(portrait, camera, (paper[0], paper[1], paper[2]))

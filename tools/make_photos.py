@@ -97,7 +97,10 @@ def face_outline(depth: DepthMap, camera: Camera, points: dict[str, DoubleArray]
     contour = max(cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)[0], key=len)[:, 0] + 0.5
     ends = [int(np.linalg.norm(contour - depth.camera.project(points[k])[0], axis=1).argmin()) for k in ("tr", "gn")]
     a, b = ends
-    ways = [np.roll(contour, -a, axis=0)[: (b - a) % len(contour) + 1], np.roll(contour, -b, axis=0)[: (a - b) % len(contour) + 1]]
+    ways = [
+        np.roll(contour, -a, axis=0)[: (b - a) % len(contour) + 1],
+        np.roll(contour, -b, axis=0)[: (a - b) % len(contour) + 1],
+    ]
     nose = depth.camera.project(points["prn"])[0]
     way = min(ways, key=lambda w: np.linalg.norm(w - nose, axis=1).min())
     return (way[:: max(1, len(way) // 30)] / depth.scale).tolist()

@@ -45,16 +45,56 @@ from yewfinch.core.sitter.standpoint import Standpoint
 Rng = np.random.Generator
 
 #: Takes the place of a value that JSON can hold and Python's writer would not write.
-_RAW = {"@@huge@@": "1e400", "@@-huge@@": "-1e400", "@@nan@@": "NaN", "@@long@@": "9" * 5000, "@@deep@@": "[" * 3000 + "]" * 3000}
+_RAW = {
+    "@@huge@@": "1e400",
+    "@@-huge@@": "-1e400",
+    "@@nan@@": "NaN",
+    "@@long@@": "9" * 5000,
+    "@@deep@@": "[" * 3000 + "]" * 3000,
+}
 NASTY: list[Any] = [
-    None, True, False, 0, -1, 1, 2**31, 2**63, -(2**70), 0.5, -0.0, 1e-320, 1e18, -1e18, 1e300, 1e7, -1e5, 1e5, 360.5, "", "x", "../../etc/x", "\ud800", "a" * 5000,
-    "piece1", "head", "/", "\0", [], {}, [[]], [1, 2, 3], {"a": 1}, *_RAW,
-]  # fmt: skip
+    None,
+    True,
+    False,
+    0,
+    -1,
+    1,
+    2**31,
+    2**63,
+    -(2**70),
+    0.5,
+    -0.0,
+    1e-320,
+    1e18,
+    -1e18,
+    1e300,
+    1e7,
+    -1e5,
+    1e5,
+    360.5,
+    "",
+    "x",
+    "../../etc/x",
+    "\ud800",
+    "a" * 5000,
+    "piece1",
+    "head",
+    "/",
+    "\0",
+    [],
+    {},
+    [[]],
+    [1, 2, 3],
+    {"a": 1},
+    *_RAW,
+]
 
 
 def ball(n: int = 6, radius: float = 60.0) -> Shape:
     """A small ball of quads and triangles with colours."""
-    t, p = np.meshgrid(np.linspace(0.3, np.pi - 0.3, n), np.linspace(0, 2 * np.pi, 2 * n, endpoint=False), indexing="ij")
+    t, p = np.meshgrid(
+        np.linspace(0.3, np.pi - 0.3, n), np.linspace(0, 2 * np.pi, 2 * n, endpoint=False), indexing="ij"
+    )
     at = radius * np.stack([np.sin(t) * np.cos(p), np.cos(t), np.sin(t) * np.sin(p)], axis=-1).reshape(-1, 3)
     faces = []
     for i in range(n - 1):
@@ -67,7 +107,13 @@ def ball(n: int = 6, radius: float = 60.0) -> Shape:
             faces.append((a, c, b, b) if turn > 0 else (a, b, c, c))
     rng = np.random.default_rng(0)
     colour = rng.integers(0, 256, (len(at), 4)).astype(np.uint8)
-    return Shape("ball", at.astype(np.float32), np.array(faces, np.int32), colour, channels={"roughness": rng.integers(0, 256, (len(at), 1)).astype(np.uint8)})
+    return Shape(
+        "ball",
+        at.astype(np.float32),
+        np.array(faces, np.int32),
+        colour,
+        channels={"roughness": rng.integers(0, 256, (len(at), 1)).astype(np.uint8)},
+    )
 
 
 def picture(kind: str = "JPEG", size: tuple[int, int] = (96, 128), exif: bool = True) -> bytes:
@@ -100,8 +146,11 @@ def full_portrait() -> Portrait:
     p.surface("head").mask[::3] = 255
     p.surface("head").roughness[::2] = 40
     n = len(p.surface("head"))
-    p.pieces["head"] = replace(p.pieces["head"], regions={"brow": np.arange(n, dtype=np.uint8), "lip": np.full(n, 255, np.uint8)},
-                               texture=TexturePlaces(np.random.default_rng(1).random((n, 2)).astype(np.float32), np.zeros(n, bool)))  # fmt: skip
+    p.pieces["head"] = replace(
+        p.pieces["head"],
+        regions={"brow": np.arange(n, dtype=np.uint8), "lip": np.full(n, 255, np.uint8)},
+        texture=TexturePlaces(np.random.default_rng(1).random((n, 2)).astype(np.float32), np.zeros(n, bool)),
+    )
     _do(p, lambda: detail_levels.add(p, "ear"))
     _do(p, lambda: form_layers.add(p, "hair"))
     _do(p, lambda: states.store(p, "hair"))
@@ -110,9 +159,15 @@ def full_portrait() -> Portrait:
     for kind in [k for k in KINDS if not KINDS[k].line][:2]:
         _do(p, lambda kind=kind: solids.begin(p, kind, (0.0, 200.0, 0.0)))
     keys = list(LANDMARKS)[:30]
-    p.anchors = {k: Anchor("head", tuple(int(r) for r in p.surface("head").faces[i, :3]), (0.2, 0.3, 0.5)) for i, k in enumerate(keys)}
+    p.anchors = {
+        k: Anchor("head", tuple(int(r) for r in p.surface("head").faces[i, :3]), (0.2, 0.3, 0.5))
+        for i, k in enumerate(keys)
+    }
     p.lines = {"lip_upper": tuple(p.anchors[k] for k in keys[:4])}
-    p.calipers = (Caliper("distance", (p.anchors[keys[0]], p.anchors[keys[1]]), "wide"), Caliper("angle", tuple(p.anchors[k] for k in keys[:3])))
+    p.calipers = (
+        Caliper("distance", (p.anchors[keys[0]], p.anchors[keys[1]]), "wide"),
+        Caliper("angle", tuple(p.anchors[k] for k in keys[:3])),
+    )
     p.rules = (Measure("own1", "mine", "ratio", tuple(keys[:4]), 1.0, group="own"),)
     p.figure = Figure(PRESETS["woman"][1])
     p.posed = Posed(Pose({"head": (10.0, 0.0, 30.0)}), False, {})
@@ -137,18 +192,41 @@ def _sitter(keys: list[str]) -> Sitter:
     for i in range(3):
         photo, data = photo_from(picture(), f"photo {i}.jpg", photos)
         files[photo.file] = data
-        photos += (replace(
-            photo, marks={k: (float(rng.uniform(5, 90)), float(rng.uniform(5, 120))) for k in keys[:12]}, certainty={keys[0]: "guessed", keys[13]: "hidden"},
-            spans={"iris_l": (10.0, 10.0, 16.0, 10.0)}, curves={"lip_upper": ((1.0, 2.0), (20.0, 4.0), (40.0, 2.0))},
-            drawings=(Drawing("thirds", ((1.0, 2.0), (30.0, 40.0))),), note="by the window", tags=("a",), turn=7.5, crop=(5.0, 5.0, 80.0, 100.0),
-            exposure=0.5, warmth=-0.2, cut=i == 1, standpoint=Standpoint((1, 0, 0, 0, -1, 0, 0, 0, -1), (0.0, 0.0, 900.0), 400.0, 96, 128, (48.0, 64.0)),
-        ),)  # fmt: skip
+        photos += (
+            replace(
+                photo,
+                marks={k: (float(rng.uniform(5, 90)), float(rng.uniform(5, 120))) for k in keys[:12]},
+                certainty={keys[0]: "guessed", keys[13]: "hidden"},
+                spans={"iris_l": (10.0, 10.0, 16.0, 10.0)},
+                curves={"lip_upper": ((1.0, 2.0), (20.0, 4.0), (40.0, 2.0))},
+                drawings=(Drawing("thirds", ((1.0, 2.0), (30.0, 40.0))),),
+                note="by the window",
+                tags=("a",),
+                turn=7.5,
+                crop=(5.0, 5.0, 80.0, 100.0),
+                exposure=0.5,
+                warmth=-0.2,
+                cut=i == 1,
+                standpoint=Standpoint((1, 0, 0, 0, -1, 0, 0, 0, -1), (0.0, 0.0, 900.0), 400.0, 96, 128, (48.0, 64.0)),
+            ),
+        )
     n = len(keys)
     solution = Solution(
-        tuple(keys), rng.normal(0, 50, (n, 3)), np.eye(3 * n) * 0.5, dict.fromkeys(keys, ("photo1", "photo2")),
-        tuple(PhotoFit(p.id, 12, 1.0, 0.3, 4.0, 0.02) for p in photos), (BadMark("photo1", keys[0], (1.0, 2.0), (30.0, 2.0)),), {"photo3": "too few marks"},
-        {p.id: np.tile([2.0, 0.1, 3.0], (n, 1)) for p in photos}, 0.03, "a measured distance", 0.5, "stamp", np.full(n, 0.7), Doubt(2.5, 3.0, (keys[1],)),
-    )  # fmt: skip
+        tuple(keys),
+        rng.normal(0, 50, (n, 3)),
+        np.eye(3 * n) * 0.5,
+        dict.fromkeys(keys, ("photo1", "photo2")),
+        tuple(PhotoFit(p.id, 12, 1.0, 0.3, 4.0, 0.02) for p in photos),
+        (BadMark("photo1", keys[0], (1.0, 2.0), (30.0, 2.0)),),
+        {"photo3": "too few marks"},
+        {p.id: np.tile([2.0, 0.1, 3.0], (n, 1)) for p in photos},
+        0.03,
+        "a measured distance",
+        0.5,
+        "stamp",
+        np.full(n, 0.7),
+        Doubt(2.5, 3.0, (keys[1],)),
+    )
     files["sheet1.png"] = picture("PNG", exif=False)
     sheet = DesignSheet("sheet1", "drawing", "sheet1.png", 96, 128, marks=((1.0, 2.0), (3.0, 90.0)))
     return Sitter(photos, files, "woman", "adult", 41.0, (KnownDistance("ex_l", "ex_r", 90.0),), solution, (sheet,))
@@ -175,7 +253,15 @@ def spoil_bytes(data: bytes, rng: Rng) -> bytes:
             case 3:
                 out[at : at + span] = bytes(span)
             case 4:
-                out[at : at + 4] = rng.choice([b"\xff\xff\xff\xff", b"\xff\xff\xff\x7f", b"\x00\x00\x00\x80", b"\x00\x00\xc0\x7f", b"\x00\x00\x80\x7f"])
+                out[at : at + 4] = rng.choice(
+                    [
+                        b"\xff\xff\xff\xff",
+                        b"\xff\xff\xff\x7f",
+                        b"\x00\x00\x00\x80",
+                        b"\x00\x00\xc0\x7f",
+                        b"\x00\x00\x80\x7f",
+                    ]
+                )
             case 5:
                 out[at : at + 1] = bytes([int(rng.integers(0, 256))])
             case 6:
@@ -198,14 +284,22 @@ def spoil_tree(tree: Any, rng: Rng) -> Any:
             case 3:
                 del held[key]
             case 4 if isinstance(value, (int, float)) and not isinstance(value, bool):
-                held[key] = value * float(rng.choice([-1.0, 1e3, 1e6, 1e-6, 0.0])) if isinstance(value, float) else value + int(rng.choice([-1, 1, 7, -1000, 10**6]))
+                held[key] = (
+                    value * float(rng.choice([-1.0, 1e3, 1e6, 1e-6, 0.0]))
+                    if isinstance(value, float)
+                    else value + int(rng.choice([-1, 1, 7, -1000, 10**6]))
+                )
             case 5 if isinstance(held, list):
                 held.extend(copy.deepcopy([value] * int(rng.choice([1, 2, 3000]))))
             case 6 if isinstance(held, dict):
                 held[str(rng.choice(["id", "x", "head", "piece1", "\u00e9", "a" * 300]))] = held.pop(key)
             case 7:
                 other, at = places[int(rng.integers(len(places)))]
-                held[key] = copy.deepcopy(other[at]) if at in (other if isinstance(other, dict) else range(len(other))) else None
+                held[key] = (
+                    copy.deepcopy(other[at])
+                    if at in (other if isinstance(other, dict) else range(len(other)))
+                    else None
+                )
             case _:
                 held[key] = [value] if rng.random() < 0.5 else str(value)
     return tree
@@ -232,7 +326,24 @@ def spoil_words(data: bytes, rng: Rng) -> bytes:
     for _ in range(int(rng.integers(1, 5))):
         at = int(rng.integers(len(lines)))
         words = lines[at].split(b" ")
-        nasty = [b"1e400", b"nan", b"-1", b"0", b"99999999999999999999", b"1e30", b"", b"x", b"\xff\xfe", b"1/2/3", b"//", b'"', b",,,", b"\\", b"\t", b"9" * 5000]
+        nasty = [
+            b"1e400",
+            b"nan",
+            b"-1",
+            b"0",
+            b"99999999999999999999",
+            b"1e30",
+            b"",
+            b"x",
+            b"\xff\xfe",
+            b"1/2/3",
+            b"//",
+            b'"',
+            b",,,",
+            b"\\",
+            b"\t",
+            b"9" * 5000,
+        ]
         match int(rng.integers(0, 5)):
             case 0 | 1:
                 words[int(rng.integers(len(words)))] = nasty[int(rng.integers(len(nasty)))]
@@ -274,7 +385,9 @@ def spoil_portrait(data: bytes, rng: Rng) -> bytes:
         members[str(rng.choice(names))] = bytes(int(rng.choice([10, 150, 400])) << 20)
         kind = zipfile.ZIP_DEFLATED
     out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", int(rng.choice([kind, kind, kind, zipfile.ZIP_LZMA, zipfile.ZIP_BZIP2])) if way > 0.84 else kind) as made:
+    with zipfile.ZipFile(
+        out, "w", int(rng.choice([kind, kind, kind, zipfile.ZIP_LZMA, zipfile.ZIP_BZIP2])) if way > 0.84 else kind
+    ) as made:
         for name, member in members.items():
             made.writestr(name, member)
     whole = bytearray(out.getvalue())
@@ -293,7 +406,9 @@ def _spoil_array(data: bytes, rng: Rng) -> bytes:
         case 1 if array.dtype.kind == "f" and array.size:
             array.ravel()[int(rng.integers(array.size))] = rng.choice([np.nan, np.inf, -np.inf, 1e38, 1e9, -1e6])
         case 2 if array.dtype.kind in "iu" and array.size:
-            array.ravel()[int(rng.integers(array.size))] = rng.choice([0, 1, np.iinfo(array.dtype).max, np.iinfo(array.dtype).min, 100])
+            array.ravel()[int(rng.integers(array.size))] = rng.choice(
+                [0, 1, np.iinfo(array.dtype).max, np.iinfo(array.dtype).min, 100]
+            )
         case 3:
             array = array[: len(array) // 2]
         case 4:
@@ -315,7 +430,12 @@ def spoil_glb(data: bytes, rng: Rng) -> bytes:
     text = json_text(spoil_tree(json.loads(data[20 : 20 + size]), rng))
     text += b" " * (-len(text) % 4)
     rest = data[20 + size :]
-    return struct.pack("<III", 0x46546C67, 2, 20 + len(text) + len(rest)) + struct.pack("<II", len(text), 0x4E4F534A) + text + rest
+    return (
+        struct.pack("<III", 0x46546C67, 2, 20 + len(text) + len(rest))
+        + struct.pack("<II", len(text), 0x4E4F534A)
+        + text
+        + rest
+    )
 
 
 def spoil_json(data: bytes, rng: Rng) -> bytes:
@@ -369,15 +489,27 @@ def _models(suffix: str) -> Callable[[Path], list[bytes]]:
         if suffix == ".stl":
             made.append(_ascii_stl())
         if suffix == ".obj":
-            made.append(b"# units: mm\no a\nv 0 0 0\nv 40 0 0\nv 40 40 0\nv 10 10 0\nv 0 40 0\nv 0 0 30\nvt 0 0\nf 1/1 2/1 3/1 4/1 5/1\ng b\nf 1 2 6 \\\n\nf -1 -2 -3\n")
+            made.append(
+                b"# units: mm\no a\nv 0 0 0\nv 40 0 0\nv 40 40 0\nv 10 10 0\nv 0 40 0\nv 0 0 30\n"
+                b"vt 0 0\nf 1/1 2/1 3/1 4/1 5/1\ng b\nf 1 2 6 \\\n\nf -1 -2 -3\n"
+            )
         return made
 
     return make
 
 
 def _ascii_ply() -> bytes:
-    rows = ["ply", "format ascii 1.0", "element vertex 4", *(f"property float {k}" for k in "xyzst"), "element face 2", "property uchar quality",
-            "property list uchar int vertex_indices", "property list uchar float texcoord", "end_header"]  # fmt: skip
+    rows = [
+        "ply",
+        "format ascii 1.0",
+        "element vertex 4",
+        *(f"property float {k}" for k in "xyzst"),
+        "element face 2",
+        "property uchar quality",
+        "property list uchar int vertex_indices",
+        "property list uchar float texcoord",
+        "end_header",
+    ]
     rows += [f"{x} {y} {z} 0.5 0.25" for x, y, z in ((0, 0, 0), (100, 0, 0), (100, 100, 0), (0, 100, 50))]
     rows += ["7 3 0 1 2 6 0 0 0 0 0 0", "7 4 0 1 2 3 0"]
     return "\n".join(rows).encode()
@@ -388,7 +520,13 @@ def _ascii_stl() -> bytes:
     t = triangles(s.faces)
     rows = ["solid ball"]
     for corners in s.positions[t]:
-        rows += ["facet normal 0 0 1", "outer loop", *(f"vertex {x:g} {y:g} {z:g}" for x, y, z in corners), "endloop", "endfacet"]
+        rows += [
+            "facet normal 0 0 1",
+            "outer loop",
+            *(f"vertex {x:g} {y:g} {z:g}" for x, y, z in corners),
+            "endloop",
+            "endfacet",
+        ]
     return "\n".join([*rows, "endsolid"]).encode()
 
 
@@ -414,14 +552,22 @@ def _marks(suffix: str) -> Callable[[Path], list[bytes]]:
 
 
 def _settings(_folder: Path) -> list[bytes]:
-    return [json.dumps({"recent": ["/tmp/a.yewfinch", "b"], "dark": True, "keys": {"Save": "Ctrl+S"}, "round": ["front", "left"]}).encode()]
+    return [
+        json.dumps(
+            {"recent": ["/tmp/a.yewfinch", "b"], "dark": True, "keys": {"Save": "Ctrl+S"}, "round": ["front", "left"]}
+        ).encode()
+    ]
 
 
 def _note(_folder: Path) -> list[bytes]:
-    return [json.dumps({"of": "/tmp/a.yewfinch", "name": "A portrait", "seen": [1764400000000000000, 4800000]}).encode()]
+    return [
+        json.dumps({"of": "/tmp/a.yewfinch", "name": "A portrait", "seen": [1764400000000000000, 4800000]}).encode()
+    ]
 
 
-def _mixed(first: Callable[[bytes, Rng], bytes], second: Callable[[bytes, Rng], bytes]) -> Callable[[bytes, Rng], bytes]:
+def _mixed(
+    first: Callable[[bytes, Rng], bytes], second: Callable[[bytes, Rng], bytes]
+) -> Callable[[bytes, Rng], bytes]:
     return lambda data, rng: (first if rng.random() < 0.7 else second)(data, rng)
 
 

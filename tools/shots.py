@@ -231,7 +231,11 @@ def block(w: MainWindow) -> None:
     """Steering the base head: a woman of 45 with a dial and a measure set."""
     w.bench.set_stage("Block")
     w.panel("Base head").steering.become(PRESETS["woman"][1], "Woman")
-    person = replace(w.panel("Base head").steering.person, age=45.0).with_dial("tip_up", 0.6).with_measure("face_breadth", 130.0)
+    person = (
+        replace(w.panel("Base head").steering.person, age=45.0)
+        .with_dial("tip_up", 0.6)
+        .with_measure("face_breadth", 130.0)
+    )
     w.panel("Base head").steering.become(person, "woman, 45")
     w.bench.outlook.set_view(w.bench.outlook.view.turned(28, 2))
 
@@ -241,7 +245,9 @@ def body(w: MainWindow) -> None:
     w.bench.set_stage("Block")
     figures().prepare()
     physique = Physique(measures={"stature": 1780.0})
-    w.panel("Base head").steering.begin(Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure")
+    w.panel("Base head").steering.begin(
+        Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure"
+    )
     w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 8))
     QTest.qWait(1500)  # the round of small views, and the panels' layout
@@ -258,7 +264,9 @@ def skull(w: MainWindow) -> None:
     w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(38, 2))
     QTest.qWait(2500)  # the round of small views
-    w.panel("Under the skin").table.selectRow(next(i for i, d in enumerate(w.panel("Under the skin").rows) if d.key == "gonion_l"))
+    w.panel("Under the skin").table.selectRow(
+        next(i for i, d in enumerate(w.panel("Under the skin").rows) if d.key == "gonion_l")
+    )
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Under the skin"].y() - 12)
 
 
@@ -270,7 +278,9 @@ def solids(w: MainWindow) -> None:
     for kind, values, place, turn in ROUGH:
         w.panel("Solids").solids.begin(kind)
         assert w.panel("Solids").solids.solid is not None
-        w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=place, turn=turn), "measures")
+        w.panel("Solids").solids.change(
+            replace(w.panel("Solids").solids.solid, values=values, place=place, turn=turn), "measures"
+        )
         w.panel("Solids").solids.finish()
     ear = w.bench.selection.piece_id
     edit, twin = pieces.twin(w.bench.portrait, ear)
@@ -312,10 +322,25 @@ def armature(w: MainWindow) -> None:
 
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
-    "form": form, "block": block, "body": body, "likeness": likeness, "pose": pose, "skull": skull, "solids": solids, "armature": armature, "marking": marking, "measures": measures,
-    "stencil": stencil, "skin": skin, "dark": dark, "sitter": sitter, "fringe": fringe, "towards": towards,
-    "proportions": proportions, "sheet": sheet,
-}  # fmt: skip
+    "form": form,
+    "block": block,
+    "body": body,
+    "likeness": likeness,
+    "pose": pose,
+    "skull": skull,
+    "solids": solids,
+    "armature": armature,
+    "marking": marking,
+    "measures": measures,
+    "stencil": stencil,
+    "skin": skin,
+    "dark": dark,
+    "sitter": sitter,
+    "fringe": fringe,
+    "towards": towards,
+    "proportions": proportions,
+    "sheet": sheet,
+}
 
 if __name__ == "__main__":
     main()

@@ -2,9 +2,11 @@
 
     python -m tools.soak MINUTES
 
-One round after another of what a sculptor does: strokes and their undo, levels, masks, remeshing, pieces that come and go,
+One round after another of what a sculptor does: strokes and their undo, levels, masks, remeshing, pieces that come and
+go,
 photos added and taken away, marks, views, stages, saving, opening another portrait and this one again. Said every half
-minute: memory, portraits and widgets that are alive. At the end memory is compared with what it was after ten minutes (a
+minute: memory, portraits and widgets that are alive. At the end memory is compared with what it was after ten minutes
+(a
 sixth of the time, if that is less); more than 15 % fails.
 """
 
@@ -21,7 +23,11 @@ from pathlib import Path
 
 if __name__ == "__main__":
     home = tempfile.mkdtemp(prefix="yewfinch-soak-")
-    os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"], os.environ["YEWFINCH_CACHE"] = f"{home}/state", f"{home}/config", f"{home}/cache"
+    os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"], os.environ["YEWFINCH_CACHE"] = (
+        f"{home}/state",
+        f"{home}/config",
+        f"{home}/cache",
+    )
 
 import numpy as np
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt, QTimer
@@ -62,10 +68,29 @@ class Soak:
         self.done = 0
         self.alive: weakref.WeakSet[Portrait] = weakref.WeakSet([window.bench.portrait])
         window.bench.portrait_changed.connect(self._came)
-        self.ways = [self.stroke] * 8 + [self.undo] * 3 + [
-            self.redo, self.stage, self.stage, self.turn, self.turn, self.mask, self.level, self.copy, self.remove, self.photo, self.unphoto, self.mark,
-            self.save, self.reopen, self.other, self.four, self.choose,
-        ]  # fmt: skip
+        self.ways = (
+            [self.stroke] * 8
+            + [self.undo] * 3
+            + [
+                self.redo,
+                self.stage,
+                self.stage,
+                self.turn,
+                self.turn,
+                self.mask,
+                self.level,
+                self.copy,
+                self.remove,
+                self.photo,
+                self.unphoto,
+                self.mark,
+                self.save,
+                self.reopen,
+                self.other,
+                self.four,
+                self.choose,
+            ]
+        )
         window.settle = lambda: True  # type: ignore[method-assign]
         window.documents.save(folder / "work.yewfinch").wait()
         (folder / "photo.jpg").write_bytes(picture(size=(600, 800)))
@@ -97,7 +122,11 @@ class Soak:
         self.told = now
         rss = int(re.search(r"VmRSS:\s+(\d+)", Path("/proc/self/status").read_text())[1]) / 1024  # type: ignore[index]
         self.seen.append((now, rss))
-        print(f"{(now - self.start) / 60:6.1f} min  {rss:7.1f} MB  {self.done} things done, {len(self.alive)} portraits, {len(QApplication.allWidgets())} widgets", flush=True)
+        print(
+            f"{(now - self.start) / 60:6.1f} min  {rss:7.1f} MB  {self.done} things done, {len(self.alive)} "
+            f"portraits, {len(QApplication.allWidgets())} widgets",
+            flush=True,
+        )
 
     def _came(self) -> None:
         self.alive.add(self.window.bench.portrait)
@@ -156,7 +185,11 @@ class Soak:
         """Mask half of a piece, or clear it."""
         held = self.p.pieces["head"]
         s = held.surface
-        made = np.where(s.positions[:, :1] > self.rng.uniform(-20, 20), 255, 0).astype(np.uint8) if self.rng.random() < 0.5 else masks.cleared(s)
+        made = (
+            np.where(s.positions[:, :1] > self.rng.uniform(-20, 20), 255, 0).astype(np.uint8)
+            if self.rng.random() < 0.5
+            else masks.cleared(s)
+        )
         self._do(lambda: masking.mask_edit(held, made, "Mask"))
 
     def level(self) -> None:
@@ -244,7 +277,10 @@ def main() -> int:
         app.exec()
     first, last = soak.growth()
     growth = last / first - 1 if first else 0.0
-    print(f"{soak.done} things done; memory {first:.0f} MB at the first look, {last:.0f} MB at the end: {100 * growth:+.1f} %")
+    print(
+        f"{soak.done} things done; memory {first:.0f} MB at the first look, {last:.0f} MB at the end: "
+        f"{100 * growth:+.1f} %"
+    )
     return 1 if growth > MOST_GROWTH else 0
 
 

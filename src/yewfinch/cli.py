@@ -29,7 +29,10 @@ OURS = 70
 
 
 def main(argv: list[str] | None = None) -> int:
-    """Run one command; returns the exit code: 0 done, 1 what was asked for is at fault, 2 wrong words, 70 Yewfinch is at fault."""
+    """Run one command.
+
+    Returns the exit code: 0 done, 1 what was asked for is at fault, 2 wrong words, 70 Yewfinch is at fault.
+    """
     args = _parser().parse_args(argv)
     try:
         code = int(args.run(args))
@@ -77,15 +80,35 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--seed", type=int, default=0, help="number of a random person of that sex and age")
     p.add_argument("--asymmetry", type=float, default=0.0, help="part of the natural one, 0 to 2")
     p.add_argument("--level", type=int, choices=range(5), default=2)
-    p.add_argument("--dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
+    p.add_argument(
+        "--dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated"
+    )
     p.add_argument("--set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="may be repeated")
     p.add_argument("--extent", choices=("head", "bust", "half", "full"), default="head", help="how much of the body")
-    p.add_argument("--body-dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated")
-    p.add_argument("--body-set", type=_setting, action="append", default=[], metavar="MEASURE=MM", help="stature, shoulders …; may be repeated")
+    p.add_argument(
+        "--body-dial", type=_setting, action="append", default=[], metavar="NAME=VALUE", help="-2 to 2; may be repeated"
+    )
+    p.add_argument(
+        "--body-set",
+        type=_setting,
+        action="append",
+        default=[],
+        metavar="MEASURE=MM",
+        help="stature, shoulders …; may be repeated",
+    )
     p.add_argument("--heads", type=float, default=0.0, help="stature as a number of head heights")
     p.add_argument("--under-skin", action="store_true", help="with the skull and tissue-depth pegs")
-    p.add_argument("--pose", action="append", default=[], help="a ready-made pose: sitting, one_leg, fist_l …; may be repeated")
-    p.add_argument("--turn", type=_turn, action="append", default=[], metavar="JOINT=DEG[,DEG …]", help="elbow_l=90, head=10,0,30 …; may be repeated")
+    p.add_argument(
+        "--pose", action="append", default=[], help="a ready-made pose: sitting, one_leg, fist_l …; may be repeated"
+    )
+    p.add_argument(
+        "--turn",
+        type=_turn,
+        action="append",
+        default=[],
+        metavar="JOINT=DEG[,DEG …]",
+        help="elbow_l=90, head=10,0,30 …; may be repeated",
+    )
     p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_head)
 
@@ -111,7 +134,9 @@ def _parser() -> argparse.ArgumentParser:
     p = commands.add_parser("import", help="a new portrait of models in other formats: PLY, OBJ, STL, GLB, glTF")
     p.add_argument("files", type=Path, nargs="+", metavar="FILE")
     p.add_argument("-o", "--out", type=Path, required=True)
-    p.add_argument("--unit", choices=["mm", "cm", "m", "in"], help="of their numbers; else as each says, or as its size is likely")
+    p.add_argument(
+        "--unit", choices=["mm", "cm", "m", "in"], help="of their numbers; else as each says, or as its size is likely"
+    )
     p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
     p.set_defaults(run=_import)
 
@@ -250,7 +275,9 @@ def _stand(portrait: Portrait, args: argparse.Namespace) -> None:
         if key not in PRESETS:
             raise YewfinchError(f"There is no pose '{key}'. Use some of {', '.join(PRESETS)}.")
         pose = PRESETS[key].on(pose, args.extent)
-    turns = {k: v + (0.0,) * (len(JOINTS[k].moves) - len(v)) if k in JOINTS else v for k, v in args.turn}  # moves not named stay at 0
+    turns = {
+        k: v + (0.0,) * (len(JOINTS[k].moves) - len(v)) if k in JOINTS else v for k, v in args.turn
+    }  # moves not named stay at 0
     pose = Pose({**pose.angles, **turns})
     portrait.perform(figures().stand(portrait, pose, "Pose"))
 
@@ -261,7 +288,9 @@ def _measure(args: argparse.Namespace) -> int:
 
     points = container.load(args.file).landmarks()
     rows = [(n, distance(points, n.start, n.end)) for n in NORMS]
-    lines = [f"{n.title:28s} {d:6.1f} mm   men {_norm(n.men)}  women {_norm(n.women)}" for n, d in rows if d is not None]
+    lines = [
+        f"{n.title:28s} {d:6.1f} mm   men {_norm(n.men)}  women {_norm(n.women)}" for n, d in rows if d is not None
+    ]
     return _tell(args, "\n".join(lines), {n.key: d for n, d in rows if d is not None})
 
 
@@ -290,12 +319,28 @@ def _import(args: argparse.Namespace) -> int:
         found = transfer.pieces_of(model, file.name, set(portrait.pieces), unit)
         transfer.add_pieces(portrait, found, f"Import {file.name}")
         size = model.height * UNITS[unit][1]
-        why = "as it says" if model.unit == unit else "as you say" if args.unit else "by its size; say --unit if that is wrong"
-        lines += [f"{file.name}: {len(found)} pieces, {size:.0f} mm at its longest, in {UNITS[unit][0]} {why}.", *model.notes]
-        facts.append({
-            "file": file.name, "pieces": [p.id for p in found], "vertices": sum(len(p.surface) for p in found), "unit": unit, "said": model.unit,
-            "longest_mm": size, "notes": list(model.notes),
-        })  # fmt: skip
+        why = (
+            "as it says"
+            if model.unit == unit
+            else "as you say"
+            if args.unit
+            else "by its size; say --unit if that is wrong"
+        )
+        lines += [
+            f"{file.name}: {len(found)} pieces, {size:.0f} mm at its longest, in {UNITS[unit][0]} {why}.",
+            *model.notes,
+        ]
+        facts.append(
+            {
+                "file": file.name,
+                "pieces": [p.id for p in found],
+                "vertices": sum(len(p.surface) for p in found),
+                "unit": unit,
+                "said": model.unit,
+                "longest_mm": size,
+                "notes": list(model.notes),
+            }
+        )
     portrait.name = args.out.stem
     container.save(portrait, args.out)
     return _tell(args, "\n".join([*lines, f"Wrote {args.out.name}."]), {"imported": facts, "file": args.out.name})

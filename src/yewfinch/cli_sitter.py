@@ -29,7 +29,9 @@ STALE = "The marks, size or sitter have changed since the sitter was solved. Run
 def add_commands(commands: Any, tell: Tell) -> None:
     """Put the commands into the parser."""
 
-    def command(among: Any, name: str, words: str, run: Callable[[argparse.Namespace], tuple[str, dict[str, Any]]]) -> argparse.ArgumentParser:
+    def command(
+        among: Any, name: str, words: str, run: Callable[[argparse.Namespace], tuple[str, dict[str, Any]]]
+    ) -> argparse.ArgumentParser:
         p: argparse.ArgumentParser = among.add_parser(name, help=words)
         p.add_argument("file", type=Path)
         p.add_argument("--json", action="store_true", help="facts as JSON; see docs/cli.md")
@@ -39,9 +41,21 @@ def add_commands(commands: Any, tell: Tell) -> None:
     command(commands, "solve", "work out standpoints and the sitter from the marks on all photos", solve)
     p = command(commands, "likeness", "how far the clay lies from the sitter, landmark by landmark", likeness)
     size = p.add_mutually_exclusive_group()
-    size.add_argument("--scaled", action="store_true", default=None, help="leave differences of size out, as is done unless size was measured")
-    size.add_argument("--sized", action="store_false", dest="scaled", help="let differences of size count, even if nothing measured it")
-    p.add_argument("--stale", action="store_true", help="also where marks were changed since the solve; it is said then")
+    size.add_argument(
+        "--scaled",
+        action="store_true",
+        default=None,
+        help="leave differences of size out, as is done unless size was measured",
+    )
+    size.add_argument(
+        "--sized",
+        action="store_false",
+        dest="scaled",
+        help="let differences of size count, even if nothing measured it",
+    )
+    p.add_argument(
+        "--stale", action="store_true", help="also where marks were changed since the solve; it is said then"
+    )
     p = command(commands, "fit", "fit the base head to the sitter, as the window's 'Fit to the sitter' does", fit)
     p.add_argument("-o", "--out", type=Path, help="write here instead of into the file")
     p.add_argument("--asymmetry", action="store_true", help="also what the sitter's two sides differ in")
@@ -55,7 +69,12 @@ def add_commands(commands: Any, tell: Tell) -> None:
     p.add_argument("--cut", action="store_true", help="the file was cut out of a larger photo")
     p.add_argument("--mouth-open", action="store_true", help="the mouth is open on it")
     for side in ("left", "right"):
-        p.add_argument(f"--iris-{side}", type=_span, metavar="X1,Y1,X2,Y2", help=f"the visible iris of the sitter's {side} eye, edge to edge in pixels")
+        p.add_argument(
+            f"--iris-{side}",
+            type=_span,
+            metavar="X1,Y1,X2,Y2",
+            help=f"the visible iris of the sitter's {side} eye, edge to edge in pixels",
+        )
     _known(p)
     p = command(parts, "tell", "say who the sitter is and what was measured", tell_sitter)
     p.add_argument("--kind", choices=("any", "man", "woman"))
@@ -71,9 +90,14 @@ def add_commands(commands: Any, tell: Tell) -> None:
 
 def _known(p: argparse.ArgumentParser) -> None:
     p.add_argument(
-        "--known", type=_distance, action="append", default=[], metavar="A:B=MM[+-SPREAD]",
-        help="a distance taken with calipers between two landmarks, as ex_l:ex_r=91.5 or ex_l:ex_r=91.5+-0.5; may be repeated",
-    )  # fmt: skip
+        "--known",
+        type=_distance,
+        action="append",
+        default=[],
+        metavar="A:B=MM[+-SPREAD]",
+        help="a distance taken with calipers between two landmarks, as ex_l:ex_r=91.5 or ex_l:ex_r=91.5+-0.5; "
+        "may be repeated",
+    )
 
 
 def _distance(text: str) -> KnownDistance:
@@ -90,7 +114,9 @@ def _distance(text: str) -> KnownDistance:
     if start not in LANDMARKS or end not in LANDMARKS or start == end:
         raise argparse.ArgumentTypeError(f"a distance needs two landmarks such as ex_l and ex_r, got {ends!r}")
     if not (1.0 <= found.mm <= 500.0 and 0.01 <= found.spread <= 50.0):
-        raise argparse.ArgumentTypeError(f"a distance lies between 1 and 500 mm, its spread between 0.01 and 50 mm, got {value!r}")
+        raise argparse.ArgumentTypeError(
+            f"a distance lies between 1 and 500 mm, its spread between 0.01 and 50 mm, got {value!r}"
+        )
     return found
 
 
@@ -124,7 +150,9 @@ def _years(text: str) -> float | None:
     except ValueError:
         value = math.nan
     if not YOUNGEST <= value <= OLDEST:
-        raise argparse.ArgumentTypeError(f"years lie between {YOUNGEST:g} and {OLDEST:g}, or are 'unknown', got {text!r}")
+        raise argparse.ArgumentTypeError(
+            f"years lie between {YOUNGEST:g} and {OLDEST:g}, or are 'unknown', got {text!r}"
+        )
     return value
 
 
@@ -166,12 +194,16 @@ def solve(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     names = {p.id: p.name for p in portrait.sitter.photos}
     lines = [found.words(), *found.warnings(names)]
     if not portrait.sitter.size_measured:
-        lines.append("Size is not measured: likeness leaves it out. Give a distance with 'yewfinch sitter tell --known'.")
+        lines.append(
+            "Size is not measured: likeness leaves it out. Give a distance with 'yewfinch sitter tell --known'."
+        )
     photos = {}
     for f in found.fits:
         place = portrait.sitter.photo(f.photo).standpoint
         assert place is not None
-        lines.append(f"{names[f.photo]:20s} {place.lens:6.1f} mm ±{f.lens_spread * 100:.0f} %, {f.marks} marks, {f.rms:.1f} px")
+        lines.append(
+            f"{names[f.photo]:20s} {place.lens:6.1f} mm ±{f.lens_spread * 100:.0f} %, {f.marks} marks, {f.rms:.1f} px"
+        )
         if f.swapped:
             lines.append(f"  left and right are exchanged on {names[f.photo]}")
         photos[names[f.photo]] = {
@@ -187,18 +219,27 @@ def solve(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
         for k in found.seen
     }  # fmt: skip
     return "\n".join(lines), {
-        "landmarks": landmarks, "photos": photos,
-        "bad": [{"photo": names[b.photo], "landmark": b.key, "pixels": round(b.pixels, 1), "swapped": b.swapped} for b in found.bad],
+        "landmarks": landmarks,
+        "photos": photos,
+        "bad": [
+            {"photo": names[b.photo], "landmark": b.key, "pixels": round(b.pixels, 1), "swapped": b.swapped}
+            for b in found.bad
+        ],
         "left_out": {names[i]: text for i, text in found.left_out.items()},
-        "scale_spread": round(found.scale_spread, 4), "scale_source": found.scale_source, "size_measured": portrait.sitter.size_measured,
+        "scale_spread": round(found.scale_spread, 4),
+        "scale_source": found.scale_source,
+        "size_measured": portrait.sitter.size_measured,
         "noise_mm": round(found.noise, 3),
         "doubt": {
-            "shape": round(found.doubt.shape, 3), "placing": round(found.doubt.placing, 3), "strange": found.doubt.strange,
-            "differently": list(found.doubt.differently), "moved": {names[i]: w for i, w in found.doubt.moved.items()},
+            "shape": round(found.doubt.shape, 3),
+            "placing": round(found.doubt.placing, 3),
+            "strange": found.doubt.strange,
+            "differently": list(found.doubt.differently),
+            "moved": {names[i]: w for i, w in found.doubt.moved.items()},
             "strangers": [names.get(i, i) for i in found.doubt.strangers],
         },
         "warnings": found.warnings(names),
-    }  # fmt: skip
+    }
 
 
 def likeness(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
@@ -220,29 +261,49 @@ def likeness(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     names = {p.id: p.name for p in portrait.sitter.photos}
     gaps = [g for g in Fringes(bench).everything() if math.isfinite(g.rms)]
     offsets = [
-        {"landmark": o.key, "off_mm": round(o.size, 3), "spread_mm": round(o.along, 3), "significant": o.significant,
-         "left_up_forward_mm": [round(float(v), 3) for v in o.vector],
-         "left_up_forward_spread_mm": [round(float(v), 3) for v in o.spread], "photos": [names.get(p, p) for p in o.photos]}
+        {
+            "landmark": o.key,
+            "off_mm": round(o.size, 3),
+            "spread_mm": round(o.along, 3),
+            "significant": o.significant,
+            "left_up_forward_mm": [round(float(v), 3) for v in o.vector],
+            "left_up_forward_spread_mm": [round(float(v), 3) for v in o.spread],
+            "photos": [names.get(p, p) for p in o.photos],
+        }
         for o in result.offsets
-    ]  # fmt: skip
+    ]
     facts = {
-        "overall_mm": round(result.overall, 3), "size": round(result.size, 4), "scaled": scaled,
-        "size_measured": portrait.sitter.size_measured, "out_of_date": stale,
-        "regions": {r: {"mm": round(mm, 3), "landmarks": n} for r, (mm, n) in result.regions.items()}, "offsets": offsets,
+        "overall_mm": round(result.overall, 3),
+        "size": round(result.size, 4),
+        "scaled": scaled,
+        "size_measured": portrait.sitter.size_measured,
+        "out_of_date": stale,
+        "regions": {r: {"mm": round(mm, 3), "landmarks": n} for r, (mm, n) in result.regions.items()},
+        "offsets": offsets,
         "lines": [
-            {"line": g.key, "photo": names.get(g.photo, g.photo), "off_mm": round(g.rms, 3), "worst_mm": round(float(g.signed[g.worst or 0]), 3)}
+            {
+                "line": g.key,
+                "photo": names.get(g.photo, g.photo),
+                "off_mm": round(g.rms, 3),
+                "worst_mm": round(float(g.signed[g.worst or 0]), 3),
+            }
             for g in gaps
         ],
-    }  # fmt: skip
+    }
     size = "size left out" if scaled else f"the clay is {(result.size - 1) * 100:+.1f} % in size"
     lines = [f"{result.overall:.2f} mm off over {len(result.offsets)} landmarks ({size})"]
     if stale:
         sys.stderr.write(f"yewfinch: {STALE}\n")
     lines.append("  ".join(f"{r} {mm:.1f}" for r, (mm, _n) in result.regions.items()))
     for o in result.offsets:
-        lines.append(f"{'*' if o.significant else ' '} {o.size:5.2f} ±{o.along:4.2f} mm  {measuring.title(o.key):26s} {o.words()}")
+        lines.append(
+            f"{'*' if o.significant else ' '} {o.size:5.2f} ±{o.along:4.2f} mm  {measuring.title(o.key):26s} "
+            f"{o.words()}"
+        )
     for g in gaps:
-        lines.append(f"  {g.rms:5.2f} mm        {CURVES[g.key].plain:26s} {g.words()} (on '{names.get(g.photo, g.photo)}')")
+        lines.append(
+            f"  {g.rms:5.2f} mm        {CURVES[g.key].plain:26s} {g.words()} (on '{names.get(g.photo, g.photo)}')"
+        )
     return "\n".join(lines), facts
 
 
@@ -288,7 +349,9 @@ def add(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
 
     portrait = _load(args)
     photo, data = read_photo(args.photo, portrait.sitter.photos)
-    spans = {f"iris_{side[0]}": span for side in ("left", "right") if (span := getattr(args, f"iris_{side}")) is not None}
+    spans = {
+        f"iris_{side[0]}": span for side in ("left", "right") if (span := getattr(args, f"iris_{side}")) is not None
+    }
     for span in spans.values():
         if not all(0 <= v <= limit for v, limit in zip(span, (photo.width, photo.height) * 2, strict=True)):
             raise YewfinchError(f"An iris lies outside '{photo.name}', which is {photo.width} x {photo.height} pixels.")
@@ -299,9 +362,16 @@ def add(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     portrait.sitter = _with_known(sitter, args.known)
     _save(portrait, args.file)
     facts = {
-        "photo": photo.name, "marks": count, "width": photo.width, "height": photo.height, "lens_mm": photo.lens, "cut": photo.cut,
-        "mouth_open": photo.mouth_open, "irises": sorted(spans), "known": _known_facts(portrait.sitter),
-    }  # fmt: skip
+        "photo": photo.name,
+        "marks": count,
+        "width": photo.width,
+        "height": photo.height,
+        "lens_mm": photo.lens,
+        "cut": photo.cut,
+        "mouth_open": photo.mouth_open,
+        "irises": sorted(spans),
+        "known": _known_facts(portrait.sitter),
+    }
     return f"Added '{photo.name}' with {count} marks.", facts
 
 

@@ -94,7 +94,9 @@ def test_symmetric_to_the_last_bit(made_head, model):
 
 def test_regions_lie_where_their_names_say(made_head):
     p, regions = made_head.head.positions, made_head.regions
-    assert {"upper lid_l", "lower lid_r", "upper lip", "nose wing_l", "ear_r", "scalp", "neck", "mouth bag"} <= set(regions)
+    assert {"upper lid_l", "lower lid_r", "upper lip", "nose wing_l", "ear_r", "scalp", "neck", "mouth bag"} <= set(
+        regions
+    )
     middle = {k: p[v > 127].mean(axis=0) for k, v in regions.items()}
     assert middle["upper lid_l"][1] > middle["lower lid_l"][1]
     assert middle["upper lip"][1] > middle["lower lip"][1] > middle["chin"][1] > middle["neck"][1] > middle["collar"][1]

@@ -82,7 +82,9 @@ def test_five_fingers_and_five_toes_each_apart(model, plan):
     assert min(gaps) > 9.0
     middle, thumb = tips[1], tips[4]
     wrist = PLANS[plan].joints["wrist"]
-    turn = np.degrees(np.arccos((middle - wrist) @ (thumb - wrist) / np.linalg.norm(middle - wrist) / np.linalg.norm(thumb - wrist)))
+    turn = np.degrees(
+        np.arccos((middle - wrist) @ (thumb - wrist) / np.linalg.norm(middle - wrist) / np.linalg.norm(thumb - wrist))
+    )
     assert 20 < turn < 60  # the thumb stands off
 
 
@@ -127,7 +129,9 @@ def test_landmarks_of_the_other_side_are_mirror_images(model):
 def test_woman_and_man_differ_as_the_surveys_say(model, faces):
     def waist_to_hip(plan):
         p = model.bodies[plan].astype(float)
-        return girth(p, faces, 1105, lambda q: np.abs(q[:, 0]) < 215) / girth(p, faces, 905, lambda q: np.abs(q[:, 0]) < 215)
+        return girth(p, faces, 1105, lambda q: np.abs(q[:, 0]) < 215) / girth(
+            p, faces, 905, lambda q: np.abs(q[:, 0]) < 215
+        )
 
     assert waist_to_hip("woman") < waist_to_hip("man") - 0.05  # 0.73 and 0.86 (Heinz et al. 2003)
     rows = landmark_rows(model)
@@ -146,7 +150,9 @@ def test_dials_add_where_they_should_and_leave_the_neck(model, faces):
             assert len(ring) == 40
             assert np.abs(model.fields[f"{plan} {dial.key}"][ring]).max() < 1e-6
     plain = model.mixed(1.0, 1.0, {})
-    strong, full, lean = (model.mixed(1.0, 1.0, {k: v}) for k, v in (("muscle", 1.0), ("fullness", 1.0), ("fullness", -1.0)))
+    strong, full, lean = (
+        model.mixed(1.0, 1.0, {k: v}) for k, v in (("muscle", 1.0), ("fullness", 1.0), ("fullness", -1.0))
+    )
 
     def calf(p):
         return girth(p, faces, 370, lambda q: (q[:, 0] > 1) & (q[:, 0] < 215))

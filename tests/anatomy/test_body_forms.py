@@ -58,7 +58,9 @@ def test_settled_vertices_lie_on_the_part_they_belong_to(plain):
     cage, made = plain.cage, layout(plain.cage)
     p = settled(cage.positions, cage.faces, made.charts[0], cage.mirror, plain.skin, cage.held, 6)
     left = side(cage) & ~((cage.chart == TRUNK) & (cage.place[:, 0] == 0))
-    away = np.concatenate([np.abs(plain.skin.of(int(k)).distance(p[left & (cage.chart == k)])) for k in np.unique(cage.chart)])
+    away = np.concatenate(
+        [np.abs(plain.skin.of(int(k)).distance(p[left & (cage.chart == k)])) for k in np.unique(cage.chart)]
+    )
     assert np.quantile(away, 0.99) < 0.5
     assert away.max() < 13.0  # in the crease behind the armpit; the formed level is looked at in test_body
     np.testing.assert_allclose(p[cage.mirror], p * [-1, 1, 1], atol=1e-12)

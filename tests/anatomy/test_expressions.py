@@ -39,7 +39,11 @@ def test_sides_are_mirrored_and_lopsided_ones_opposite(made):
 
 def test_skull_and_ears_stay(made):
     spread, found = made
-    still = [i for i, k in enumerate(spread.keys) if k.split("_")[0] in ("g", "n", "se", "en", "ex", "t", "sa", "sba", "v", "op", "zy", "ft", "eu", "p")]
+    still = [
+        i
+        for i, k in enumerate(spread.keys)
+        if k.split("_")[0] in ("g", "n", "se", "en", "ex", "t", "sa", "sba", "v", "op", "zy", "ft", "eu", "p")
+    ]
     assert np.abs(found[still]).max() == 0
     smile = found[spread.keys.index("ch_l"), :, NUMBER["smile"]]
     assert smile[0] > 0 and smile[1] > 0 and smile[2] < 0

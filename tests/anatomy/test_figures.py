@@ -161,15 +161,27 @@ def test_regions_of_head_and_body(maker):
 
 
 @given(
-    sex=st.floats(0, 1), age=st.floats(6, 90), stature=st.floats(1100, 2200),
+    sex=st.floats(0, 1),
+    age=st.floats(6, 90),
+    stature=st.floats(1100, 2200),
     dials=st.dictionaries(st.sampled_from([d.key for d in DIALS]), st.floats(-1.5, 1.5), max_size=4),
-    limbs=st.dictionaries(st.sampled_from(["upper_arm", "forearm", "hand", "foot", "shoulders", "hip_breadth"]), st.floats(0.85, 1.15), max_size=3),
-)  # fmt: skip
+    limbs=st.dictionaries(
+        st.sampled_from(["upper_arm", "forearm", "hand", "foot", "shoulders", "hip_breadth"]),
+        st.floats(0.85, 1.15),
+        max_size=3,
+    ),
+)
 @settings(max_examples=25, deadline=None)
 def test_any_body_meets_its_measures(bodies, sex, age, stature, dials, limbs):
     person = Person(sex, age)
     means = wanted(person, Physique(measures={"stature": stature}), 230.0)
-    physique = checked(Physique(dials, {"stature": stature} | {k: np.clip(v * means[k], MEASURES[k].low, MEASURES[k].high) for k, v in limbs.items()}))
+    physique = checked(
+        Physique(
+            dials,
+            {"stature": stature}
+            | {k: np.clip(v * means[k], MEASURES[k].low, MEASURES[k].high) for k, v in limbs.items()},
+        )
+    )
     shape = bodies.shape(person, physique, 280.0, 230.0)
     assert np.isfinite(shape.positions).all()
     assert shape.positions[:, 1].min() == 0.0
@@ -211,10 +223,15 @@ def test_preparing_can_be_cancelled(monkeypatch, tmp_path):
         plain.plain_bodies(stop)
 
 
-@pytest.mark.parametrize(("who", "dials"), [
-    ("woman", {"fullness": 1.4}), ("man", {"muscle": 1.3, "waist": 1.0}), ("woman", {"fullness": 1.2, "muscle": 0.7, "waist": -0.9}),
-    ("man", {"fullness": -1.2, "belly": 1.5}),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("who", "dials"),
+    [
+        ("woman", {"fullness": 1.4}),
+        ("man", {"muscle": 1.3, "waist": 1.0}),
+        ("woman", {"fullness": 1.2, "muscle": 0.7, "waist": -0.9}),
+        ("man", {"fullness": -1.2, "belly": 1.5}),
+    ],
+)
 def test_thick_and_thin_bodies_do_not_cross_themselves(maker, who, dials):
     layout = maker.layout("full")
     p = maker.whole(Figure(PRESETS[who][1], crop="full", physique=Physique(dials))).positions
@@ -229,7 +246,9 @@ def test_a_fine_level_of_a_bust_has_the_heads_lines_and_leaves_the_models_alone(
     layout = maker.layout("bust")
     pieces, anchors, _ = maker.pieces(figure)
     surface = pieces["head"].surface
-    assert len(surface) == layout.size(3) == 4 * layout.size(2) - 6  # four times the faces, two more vertices than faces
+    assert (
+        len(surface) == layout.size(3) == 4 * layout.size(2) - 6
+    )  # four times the faces, two more vertices than faces
     assert len(plain_bodies().steps()) == FORMED
     # skin of an old forehead is rougher than the smooth surface under it
     order = layout.order(3)[1]

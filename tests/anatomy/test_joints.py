@@ -58,7 +58,21 @@ def test_every_joint_hangs_from_one_before_it_and_has_a_twin():
 
 def test_the_named_parts_of_the_body_are_there():
     words = " ".join(j.title.lower() for j in JOINTS.values())
-    for part in ("head", "neck", "jaw", "waist", "chest", "shoulder", "elbow", "wrist", "thumb", "index finger", "hip", "knee", "ankle"):
+    for part in (
+        "head",
+        "neck",
+        "jaw",
+        "waist",
+        "chest",
+        "shoulder",
+        "elbow",
+        "wrist",
+        "thumb",
+        "index finger",
+        "hip",
+        "knee",
+        "ankle",
+    ):
         assert part in words
     assert sum("finger" in j.title or "Thumb" in j.title for j in JOINTS.values()) == 30
 
@@ -66,16 +80,28 @@ def test_the_named_parts_of_the_body_are_there():
 @pytest.mark.parametrize(
     ("joint", "move", "watched", "way"),
     [
-        ("head", 0, "nose", (0, -1, 0)), ("head", 2, "nose", (1, 0, 0)), ("jaw", 0, "chin", (0, -1, 0)),
-        ("elbow_l", 0, "wrist_l", (0, 0.5, 1)), ("elbow_r", 0, "wrist_r", (0, 0.5, 1)),
-        ("shoulder_l", 0, "elbow_l", (0, 0, 1)), ("shoulder_r", 1, "elbow_r", (-1, 0, 0)), ("shoulder_l", 1, "elbow_l", (1, 0, 0)),
-        ("hip_l", 0, "knee_l", (0, 0, 1)), ("hip_r", 1, "knee_r", (-1, 0, 0)), ("knee_l", 0, "ankle_l", (0, 0, -1)),
-        ("ankle_r", 0, "toes_r", (0, -1, 0)), ("waist", 0, "neck", (0, 0, 1)), ("waist", 1, "neck", (1, 0, 0)),
-        ("collar_l", 0, "shoulder_l", (0, 1, 0)), ("collar_r", 1, "shoulder_r", (0, 0, 1)),
-        ("index2_l", 0, "index4_l", (-1, 0, 0)), ("index2_r", 0, "index4_r", (1, 0, 0)), ("wrist_l", 0, "middle1_l", (-1, 0, 0)),
+        ("head", 0, "nose", (0, -1, 0)),
+        ("head", 2, "nose", (1, 0, 0)),
+        ("jaw", 0, "chin", (0, -1, 0)),
+        ("elbow_l", 0, "wrist_l", (0, 0.5, 1)),
+        ("elbow_r", 0, "wrist_r", (0, 0.5, 1)),
+        ("shoulder_l", 0, "elbow_l", (0, 0, 1)),
+        ("shoulder_r", 1, "elbow_r", (-1, 0, 0)),
+        ("shoulder_l", 1, "elbow_l", (1, 0, 0)),
+        ("hip_l", 0, "knee_l", (0, 0, 1)),
+        ("hip_r", 1, "knee_r", (-1, 0, 0)),
+        ("knee_l", 0, "ankle_l", (0, 0, -1)),
+        ("ankle_r", 0, "toes_r", (0, -1, 0)),
+        ("waist", 0, "neck", (0, 0, 1)),
+        ("waist", 1, "neck", (1, 0, 0)),
+        ("collar_l", 0, "shoulder_l", (0, 1, 0)),
+        ("collar_r", 1, "shoulder_r", (0, 0, 1)),
+        ("index2_l", 0, "index4_l", (-1, 0, 0)),
+        ("index2_r", 0, "index4_r", (1, 0, 0)),
+        ("wrist_l", 0, "middle1_l", (-1, 0, 0)),
         ("forearm_l", 0, "thumb4_l", (1, 0, 0)),
     ],
-)  # fmt: skip
+)
 def test_positive_angles_do_what_their_names_say(joint, move, watched, way):
     left = plan_places()
     places = left | {twin(k): p * [-1, 1, 1] for k, p in left.items() if k.endswith("_l")}
@@ -103,7 +129,13 @@ def test_motions_are_those_of_a_chain_of_rigid_transforms():
     places = left | {twin(k): p * [-1, 1, 1] for k, p in left.items() if k.endswith("_l")}
     bones = Bones(tuple(JOINTS), places)
     rng = np.random.default_rng(4)
-    pose = Pose({k: tuple(rng.uniform(-25, 25) for _ in j.moves) for k, j in JOINTS.items() if not k.startswith(("shoulder", "collar"))})
+    pose = Pose(
+        {
+            k: tuple(rng.uniform(-25, 25) for _ in j.moves)
+            for k, j in JOINTS.items()
+            if not k.startswith(("shoulder", "collar"))
+        }
+    )
     turns, shifts = bones.motions(pose)
     held = {}
     for i, (key, joint) in enumerate(JOINTS.items()):
@@ -169,14 +201,18 @@ def test_joints_lie_where_the_plan_has_them_and_go_along_with_the_form(maker):
     small = rig.places(form_of(maker, who="child"))
     tall = rig.places(form_of(maker))
     for key in ("elbow", "knee", "wrist"):
-        assert np.linalg.norm(small[f"{key}_l"] - small["pelvis"]) < 0.85 * np.linalg.norm(tall[f"{key}_l"] - tall["pelvis"])
+        assert np.linalg.norm(small[f"{key}_l"] - small["pelvis"]) < 0.85 * np.linalg.norm(
+            tall[f"{key}_l"] - tall["pelvis"]
+        )
 
 
 def test_joints_lie_inside_the_body(maker):
     """libigl's winding number is 1 inside."""
     flesh, form = flesh_of(maker), form_of(maker)
     places = flesh.rig.places(form)
-    inside = igl.fast_winding_number(form, as_triangles(maker.layout("full").faces(FORMED)).astype(np.int64), np.array(list(places.values())))
+    inside = igl.fast_winding_number(
+        form, as_triangles(maker.layout("full").faces(FORMED)).astype(np.int64), np.array(list(places.values()))
+    )
     for key, value in zip(places, inside, strict=True):
         assert value > 0.9, key
 
@@ -201,7 +237,9 @@ def test_a_hand_is_carried_stiffly_by_the_elbow(maker):
     hand = np.nonzero((rig.weights[:, 0] > 0.9999) & (rig.bones[:, 0] == 1 + rig.keys.index("middle3_l")))[0]
     assert len(hand) > 50
     before, after = form[hand], there.places[hand]
-    np.testing.assert_allclose(np.linalg.norm(before - before[0], axis=1), np.linalg.norm(after - after[0], axis=1), atol=1e-3)
+    np.testing.assert_allclose(
+        np.linalg.norm(before - before[0], axis=1), np.linalg.norm(after - after[0], axis=1), atol=1e-3
+    )
     still = rig.weights[:, 0] > 0.9999
     still &= np.isin(rig.bones[:, 0], [1 + rig.keys.index(k) for k in ("head", "knee_l", "hip_r", "hip_l")])
     np.testing.assert_allclose(there.places[still], form[still], atol=1e-3)
@@ -310,7 +348,10 @@ def test_blend_is_the_same_wherever_the_world_begins():
     points = rng.normal(size=(30, 3)) * 50
     turns = Rotation.from_rotvec([[0.2, 0, 0], [0, 0.9, 0.1]]).as_quat(scalar_first=True)
     shifts = rng.normal(size=(2, 3)) * 10
-    bones, weights = np.tile(np.array([[0, 1]], np.int32), (30, 1)), np.tile(np.array([[0.6, 0.4]], np.float32), (30, 1))
+    bones, weights = (
+        np.tile(np.array([[0, 1]], np.int32), (30, 1)),
+        np.tile(np.array([[0.6, 0.4]], np.float32), (30, 1)),
+    )
     _, there = blended(points, bones, weights, turns, shifts)
     move = np.array([300.0, -80.0, 40.0])
     moved = np.array([s + move - rotated(q, move) for q, s in zip(turns, shifts, strict=True)])
@@ -341,7 +382,9 @@ def test_fitted_turns_are_those_that_scipy_aligns_vectors_with():
         _flesh_kernels.fit(np.zeros(1, np.int32), start, ends, weight, form, places, turns, out)
         turns[0] = out[0]
     expected, _ = Rotation.align_vectors(places[0] - places[1:], form[0] - form[1:], weights=weight)
-    np.testing.assert_allclose(Rotation.from_quat(out[0], scalar_first=True).as_matrix(), expected.as_matrix(), atol=1e-6)
+    np.testing.assert_allclose(
+        Rotation.from_quat(out[0], scalar_first=True).as_matrix(), expected.as_matrix(), atol=1e-6
+    )
 
 
 def test_evening_out_is_the_plain_mean_of_neighbours(maker):
@@ -368,7 +411,9 @@ def test_a_hand_reaches_what_it_can_reach(elbow, forward, sideways):
     left = plan_places()
     places = left | {twin(k): p * [-1, 1, 1] for k, p in left.items() if k.endswith("_l")}
     bones = Bones(tuple(JOINTS), places)
-    goal = bones.carried(Pose({"elbow_l": (elbow,), "shoulder_l": (forward, sideways, 0.0)}), "elbow_l", places["wrist_l"])
+    goal = bones.carried(
+        Pose({"elbow_l": (elbow,), "shoulder_l": (forward, sideways, 0.0)}), "elbow_l", places["wrist_l"]
+    )
     joints = chain(bones, "elbow_l", 2)
     assert joints == ("elbow_l", "shoulder_l")
     found = reached(bones, Pose(), joints, "elbow_l", places["wrist_l"], goal)
@@ -380,7 +425,10 @@ def test_a_hand_reaches_what_it_can_reach(elbow, forward, sideways):
 
 def test_out_of_reach_the_arm_is_stretched_towards_it():
     left = plan_places()
-    bones = Bones(tuple(k for k in JOINTS if twin(k) == k or k.endswith("_l")), left | {twin(k): p * [-1, 1, 1] for k, p in left.items()})
+    bones = Bones(
+        tuple(k for k in JOINTS if twin(k) == k or k.endswith("_l")),
+        left | {twin(k): p * [-1, 1, 1] for k, p in left.items()},
+    )
     goal = left["shoulder_l"] + [0, 0, 4000.0]
     found = reached(bones, Pose(), ("elbow_l", "shoulder_l"), "elbow_l", left["wrist_l"], goal)
     arm = bones.carried(found, "elbow_l", left["wrist_l"]) - left["shoulder_l"]
@@ -406,9 +454,14 @@ def test_angles_stay_in_their_range_and_at_rest_nothing_is_kept():
 
 
 @pytest.mark.parametrize(
-    ("angles", "word"), [({"tail": (1.0,)}, "no joint"), ({"head": (1.0,)}, "1 ways"), ({"jaw": (np.nan, 0.0)}, "degrees"),
-                         ({"jaw": (FURTHEST + 1, 0.0)}, "degrees")],
-)  # fmt: skip
+    ("angles", "word"),
+    [
+        ({"tail": (1.0,)}, "no joint"),
+        ({"head": (1.0,)}, "1 ways"),
+        ({"jaw": (np.nan, 0.0)}, "degrees"),
+        ({"jaw": (FURTHEST + 1, 0.0)}, "degrees"),
+    ],
+)
 def test_nonsense_poses_are_refused(angles, word):
     with pytest.raises(YewfinchError, match=word):
         checked(Pose(angles))

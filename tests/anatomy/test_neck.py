@@ -41,7 +41,9 @@ def test_girth_agrees_with_a_cut_through_the_plain_head(maker):
     assert maker.shaper.neck.measures(maker.model.positions)["neck_girth"] == pytest.approx(max(lengths), rel=0.01)
 
 
-@pytest.mark.parametrize("person", [PRESETS["man"][1], PRESETS["woman"][1], PRESETS["child"][1], Person(0.3, 44, seed=5)])
+@pytest.mark.parametrize(
+    "person", [PRESETS["man"][1], PRESETS["woman"][1], PRESETS["child"][1], Person(0.3, 44, seed=5)]
+)
 @pytest.mark.parametrize("factor", [0.85, 1.2])
 def test_each_is_met_alone_and_together(maker, person, factor):
     before = maker.shape(person)

@@ -56,7 +56,8 @@ def size(spread, start, end):
 
 def test_children_are_smaller_and_of_another_form():
     child, adult, old = people("any", "child"), people("any"), people("any", "old")
-    # face height n-gn at 8 years 0.84 of the adult's, nose height n-sn 0.80, pupils 55 mm (Farkas 1994, Dodgson; from memory)
+    # face height n-gn at 8 years 0.84 of the adult's, nose height n-sn 0.80, pupils 55 mm (Farkas 1994, Dodgson;
+    # from memory)
     assert 0.74 < size(child, "n", "gn") / size(adult, "n", "gn") < 0.92
     assert size(child, "p_l", "p_r") == pytest.approx(55, abs=3)
     assert size(child, "g", "op") / size(adult, "g", "op") > size(child, "n", "gn") / size(adult, "n", "gn")

@@ -47,13 +47,27 @@ def test_presets_have_the_published_means(maker, key, measure):
     # larger than their face height from the nasion over it (F), so these two give way.
     person = PRESETS[key][1]
     found = maker.shape(person).measures()[measure.key]
-    assert found == pytest.approx(measure.mean(person.sex, person.age), abs=2.2 if measure.key in ("menton_sellion", "face_height") else max(1.0, 0.014 * found))
+    assert found == pytest.approx(
+        measure.mean(person.sex, person.age),
+        abs=2.2 if measure.key in ("menton_sellion", "face_height") else max(1.0, 0.014 * found),
+    )
 
 
-@pytest.mark.parametrize(("key", "value"), [
-    ("head_length", 210.0), ("face_breadth", 128.0), ("nose_protrusion", 27.0), ("mouth_width", 61.0), ("ear_length", 70.0),
-    ("intercanthal", 38.0), ("jaw_angle", 122.0), ("chin_depth", 152.0), ("brow_height", 26.0), ("fissure", 28.0),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("key", "value"),
+    [
+        ("head_length", 210.0),
+        ("face_breadth", 128.0),
+        ("nose_protrusion", 27.0),
+        ("mouth_width", 61.0),
+        ("ear_length", 70.0),
+        ("intercanthal", 38.0),
+        ("jaw_angle", 122.0),
+        ("chin_depth", 152.0),
+        ("brow_height", 26.0),
+        ("fissure", 28.0),
+    ],
+)
 def test_a_measure_that_is_set_is_met(maker, key, value):
     person = Person(0.5, 40.0).with_measure(key, value)
     found = maker.shape(person).measures()[key]
@@ -63,7 +77,12 @@ def test_a_measure_that_is_set_is_met(maker, key, value):
 
 
 def test_several_measures_at_once_and_the_rest_follows(maker):
-    person = Person(1.0, 30.0).with_measure("head_length", 215.0).with_measure("face_breadth", 155.0).with_measure("nose_breadth", 30.0)
+    person = (
+        Person(1.0, 30.0)
+        .with_measure("head_length", 215.0)
+        .with_measure("face_breadth", 155.0)
+        .with_measure("nose_breadth", 30.0)
+    )
     found, mean = maker.shape(person).measures(), maker.shape(Person(1.0, 30.0)).measures()
     for key in person.measures:
         assert found[key] == pytest.approx(person.measures[key], abs=1.0)
@@ -85,7 +104,9 @@ def test_two_hundred_random_persons_have_their_measures(maker):
         assert 40 < found["pupils"] < 85
 
 
-@pytest.mark.parametrize("seed", [*range(1, 21), 44, 89, 389, 118, 140, 149, 150, 198])  # the last ones were once faulty
+@pytest.mark.parametrize(
+    "seed", [*range(1, 21), 44, 89, 389, 118, 140, 149, 150, 198]
+)  # the last ones were once faulty
 def test_finished_random_persons_have_their_measures_and_do_not_cross_themselves(maker, triangles, seed):
     rng = np.random.default_rng(seed)
     person = Person(float(seed % 2), float(rng.uniform(8, 85)), seed=seed, asymmetry=float(seed % 3 > 0))

@@ -13,8 +13,17 @@ from yewfinch.core.document.figure.under_skin import plain_skull
 from yewfinch.core.mesh.surface.surface import Surface
 
 WHO = [*(p for _, p in PRESETS.values()), Person(sex=1.0, age=33, seed=3), Person(sex=0.0, age=55, seed=8)]
-#: Pooled means of adults at the midline, mm (Stephan & Simpson 2008, J Forensic Sci 53:1257; from memory, rounded to 0.5).
-POOLED = {"glabella": 5.5, "nasion": 6.5, "rhinion": 3.0, "mid_philtrum": 11.0, "mentolabial": 11.0, "pogonion": 11.5, "menton": 7.0}
+#: Pooled means of adults at the midline, mm (Stephan & Simpson 2008, J Forensic Sci 53:1257; from memory, rounded to
+#: 0.5).
+POOLED = {
+    "glabella": 5.5,
+    "nasion": 6.5,
+    "rhinion": 3.0,
+    "mid_philtrum": 11.0,
+    "mentolabial": 11.0,
+    "pogonion": 11.5,
+    "menton": 7.0,
+}
 
 
 @pytest.fixture(scope="module")

@@ -18,7 +18,9 @@ def drag(widget, points, button=Qt.MouseButton.LeftButton, mods=NONE):
     pts = [QPointF(*p) if not isinstance(p, (QPointF, QPoint)) else QPointF(p) for p in points]
 
     def send(kind, at, buttons, b):
-        QApplication.sendEvent(widget, QMouseEvent(kind, at, QPointF(widget.mapToGlobal(at.toPoint())), b, buttons, mods))
+        QApplication.sendEvent(
+            widget, QMouseEvent(kind, at, QPointF(widget.mapToGlobal(at.toPoint())), b, buttons, mods)
+        )
 
     send(QEvent.Type.MouseButtonPress, pts[0], button, button)
     for p in pts[1:]:
@@ -36,7 +38,19 @@ def pen(widget, points, pressure):
         button = Qt.MouseButton.NoButton if kind == QEvent.Type.TabletMove else Qt.MouseButton.LeftButton
         held = Qt.MouseButton.NoButton if kind == QEvent.Type.TabletRelease else Qt.MouseButton.LeftButton
         event = QTabletEvent(
-            kind, device, at, QPointF(widget.mapToGlobal(at.toPoint())), pressure, 0.0, 0.0, 0.0, 0.0, 0.0, NONE, button, held
+            kind,
+            device,
+            at,
+            QPointF(widget.mapToGlobal(at.toPoint())),
+            pressure,
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            NONE,
+            button,
+            held,
         )
         QApplication.sendEvent(widget, event)
         QApplication.processEvents()

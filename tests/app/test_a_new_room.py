@@ -1,4 +1,7 @@
-"""A room that only this file knows: its panel, mode, hand, paint, action, page, file kind and help work as any other's."""
+"""A room that only this file knows.
+
+Its panel, mode, hand, paint, action, page, file kind and help work as any other's.
+"""
 
 from pathlib import Path
 
@@ -77,6 +80,7 @@ def furnish_with(folder, made):
         def paint(key):
             def run(_painter):
                 made["painted"] += key
+
             return run
 
         def drop(paths):
@@ -89,7 +93,17 @@ def furnish_with(folder, made):
             panels=(Panel("Counting", lambda: CountPanel(shop.bench, hand), {"Form": 5, "Show": 900}),),
             modes=(Mode("count", hand, lambda: f"{hand.clicks} clicks", paint(1000)),),
             overs=(Over(55, paint(1)),),
-            actions=(Action("count", "Count clicks", "Edit", "Ctrl+Alt+K", "Counts clicks on the clay.", lambda: shop.bench.toggle_mode("count"), place=960),),
+            actions=(
+                Action(
+                    "count",
+                    "Count clicks",
+                    "Edit",
+                    "Ctrl+Alt+K",
+                    "Counts clicks on the clay.",
+                    lambda: shop.bench.toggle_mode("count"),
+                    place=960,
+                ),
+            ),
             help=folder / "count.md",
             pages={"tally": lambda: QLabel("tally")},
             drop=drop,
@@ -155,7 +169,11 @@ def test_its_files_may_be_dropped_and_it_is_told_of_the_end(counted, tmp_path):
     (tmp_path / "a.other").write_text("7")
     data = QMimeData()
     data.setUrls([QUrl.fromLocalFile(str(tmp_path / name)) for name in ("a.count", "a.other")])
-    w.dropEvent(QDropEvent(QPointF(9, 9), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier))
+    w.dropEvent(
+        QDropEvent(
+            QPointF(9, 9), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+        )
+    )
     assert made["taken"] == [Path(tmp_path / "a.count")]
     assert "a.other is neither" in w.status.message.text()
     w.settle = lambda: True
@@ -175,13 +193,20 @@ def test_rooms_that_clash_are_refused(demo_file, qtbot, tmp_path):
 def tool():
     toolbox.tools()
     spec = ToolSpec(
-        "knead", "Knead", "Kneads the clay.", "Ctrl+Alt+N", ToolSettings(size=33.0), smooth.make, place=47,
+        "knead",
+        "Knead",
+        "Kneads the clay.",
+        "Ctrl+Alt+N",
+        ToolSettings(size=33.0),
+        smooth.make,
+        place=47,
         section=ToolSection(after=lambda t: 9 * t, marks=(Mark("disc", (10, 10, 34, 34), "#ff0000", inside=True),)),
         options=(
-            Amount("give", "Give", "How soft it is.", 0.4, 0.0, 100.0, "%", shown=100.0), Switch("warm", "Warm", "Warm clay."),
+            Amount("give", "Give", "How soft it is.", 0.4, 0.0, 100.0, "%", shown=100.0),
+            Switch("warm", "Warm", "Warm clay."),
             Choice("hand", (("left", "Left", "The left hand."), ("right", "Right", "The right hand.")), "right"),
         ),
-    )  # fmt: skip
+    )
     toolbox.register(spec)
     yield spec
     toolbox.forget("knead")
@@ -193,13 +218,21 @@ def test_a_tool_of_one_file_has_its_picture_controls_and_key(tool, window):
     assert bench.tools.tool_id == "knead" and bench.tools.settings.size == 33.0
     assert panel.buttons["knead"].isChecked() and panel.title.text() == "Knead"
     picture = panel.buttons["knead"].icon().pixmap(32, 32).toImage()
-    reds = sum(picture.pixelColor(x, y).red() > 200 > 90 > picture.pixelColor(x, y).green() for x in range(picture.width()) for y in range(picture.height()))
+    reds = sum(
+        picture.pixelColor(x, y).red() > 200 > 90 > picture.pixelColor(x, y).green()
+        for x in range(picture.width())
+        for y in range(picture.height())
+    )
     assert reds > 60
     controls = panel.options["knead"].controls
     assert panel.options["knead"].isVisible() and not panel.options["gloss"].isVisible()
     assert controls["hand"]["right"].isChecked() and not controls["warm"].isChecked()
     QTest.mouseClick(controls["hand"]["left"], Qt.MouseButton.LeftButton)
-    QTest.mouseClick(controls["warm"], Qt.MouseButton.LeftButton, pos=controls["warm"].rect().center() - controls["warm"].rect().center() / 1.2)
+    QTest.mouseClick(
+        controls["warm"],
+        Qt.MouseButton.LeftButton,
+        pos=controls["warm"].rect().center() - controls["warm"].rect().center() / 1.2,
+    )
     controls["give"].changed.emit(70.0)
     assert bench.tools.settings.own == {"give": 0.7, "warm": True, "hand": "left"}
     bench.tools.take("clay")

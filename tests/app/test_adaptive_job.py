@@ -46,7 +46,11 @@ def test_rules_and_what_is_refused(window):
     w = window
     w.bench.set_stage("Form")
     click(w.inspector.folds["Adaptive detail"].button)
-    for rule, slider in (("tool", w.panel("Adaptive detail").part), ("view", w.panel("Adaptive detail").pixels), ("length", w.panel("Adaptive detail").length)):
+    for rule, slider in (
+        ("tool", w.panel("Adaptive detail").part),
+        ("view", w.panel("Adaptive detail").pixels),
+        ("length", w.panel("Adaptive detail").length),
+    ):
         click(w.panel("Adaptive detail").rules[rule])
         assert slider.isVisible()
     click(w.panel("Adaptive detail").rules["tool"])
@@ -168,7 +172,10 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
     w.viewport.picture.spoil()
     qtbot.wait(50)
     whole = clay_picture(w)
-    assert np.abs(part.astype(int) - whole).max() <= 24 and (np.abs(part.astype(int) - whole).max(axis=2) > 4).mean() < 1e-3
+    assert (
+        np.abs(part.astype(int) - whole).max() <= 24
+        and (np.abs(part.astype(int) - whole).max(axis=2) > 4).mean() < 1e-3
+    )
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
     assert heard[-1] == "pieces" or "pieces" in heard
     assert len([e for e in portrait.history.last().changes if type(e).__name__ == "PieceChange"]) == 1

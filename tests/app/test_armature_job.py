@@ -161,7 +161,13 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     before = clay.surface.positions.copy()
     w.viewport.view_selected()
     QTest.qWait(30)
-    drag(w.viewport, line((w.viewport.width() / 2, w.viewport.height() / 2), (w.viewport.width() / 2 + 15, w.viewport.height() / 2 - 20)))
+    drag(
+        w.viewport,
+        line(
+            (w.viewport.width() / 2, w.viewport.height() / 2),
+            (w.viewport.width() / 2 + 15, w.viewport.height() / 2 - 20),
+        ),
+    )
     assert np.abs(clay.surface.positions - before).max() > 0.2
     w.activateWindow()  # without a window manager nobody does it after the dialog
     qtbot.waitUntil(w.isActiveWindow)
@@ -178,7 +184,11 @@ def test_both_halves_apart_and_together(block, qtbot):
     panel = w.panel("Armature")
     count = len(w.panel("Armature").armatures.armature.balls)
     assert panel.mirrored.isChecked()
-    QTest.mouseClick(panel.mirrored, Qt.MouseButton.LeftButton, pos=panel.mirrored.rect().center() - panel.mirrored.rect().center() / 2)
+    QTest.mouseClick(
+        panel.mirrored,
+        Qt.MouseButton.LeftButton,
+        pos=panel.mirrored.rect().center() - panel.mirrored.rect().center() / 2,
+    )
     if w.panel("Armature").armatures.armature.mirrored:
         panel.mirrored.click()
     assert len(w.panel("Armature").armatures.armature.balls) > 1.5 * count

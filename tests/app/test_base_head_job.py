@@ -36,7 +36,9 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     mean = figures().shape(PRESETS["woman"][1]).measures()
     measured = {k: m.value(portrait.landmarks()) for k, m in STEERED.items()}
     assert measured["face_breadth"] == pytest.approx(mean["face_breadth"], abs=0.2)
-    assert float(w.panel("Measures of the head").table.item(list(STEERED).index("face_breadth"), 1).text()) == pytest.approx(135.1, abs=1.0)
+    assert float(
+        w.panel("Measures of the head").table.item(list(STEERED).index("face_breadth"), 1).text()
+    ) == pytest.approx(135.1, abs=1.0)
 
     # a stroke, then a dial: the stroke stays
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))

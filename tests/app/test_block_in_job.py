@@ -1,4 +1,7 @@
-"""The whole block-in in the real window: twelve solids, twins, lids cut from a ball, a neck pulled, fused, remeshed, mirrored."""
+"""The whole block-in in the real window.
+
+Twelve solids, twins, lids cut from a ball, a neck pulled, fused, remeshed, mirrored.
+"""
 
 from dataclasses import replace
 
@@ -28,7 +31,16 @@ SIDES = (
 
 def put(w, kind, values, place, turn):
     click(w.panel("Solids").kinds[kind])
-    w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=5.0), "all")
+    w.panel("Solids").solids.change(
+        replace(
+            w.panel("Solids").solids.solid,
+            values=values,
+            place=tuple(map(float, place)),
+            turn=tuple(map(float, turn)),
+            edge=5.0,
+        ),
+        "all",
+    )
     w.panel("Solids").solids.finish()
     return w.bench.selection.piece_id
 
@@ -77,10 +89,18 @@ def test_a_rough_head_of_twelve_solids(w, qtbot, tmp_path):
     w.bench.set_mode("tool")
 
     # the neck: settled, its upper half masked by a box, what is free pulled down with a soft edge
-    neck = next(k for k, p in portrait.pieces.items() if p.solid is not None and p.solid.kind == "cylinder" and p.solid.place[0] == 0)
+    neck = next(
+        k
+        for k, p in portrait.pieces.items()
+        if p.solid is not None and p.solid.kind == "cylinder" and p.solid.place[0] == 0
+    )
     w.bench.selection.choose(neck)
     w.panel("Solids").solids.settle()
-    QTest.mouseClick(w.panel("Masks from the form").through, Qt.MouseButton.LeftButton, pos=w.panel("Masks from the form").through.rect().center() / 8)
+    QTest.mouseClick(
+        w.panel("Masks from the form").through,
+        Qt.MouseButton.LeftButton,
+        pos=w.panel("Masks from the form").through.rect().center() / 8,
+    )
     w.panel("Masks from the form").maker.set_through(True)
     click(w.panel("Masks from the form").shapes["box"])
     drag(w.viewport, line(*seen(w, (-90, -20, 0), (90, -110, 0))))

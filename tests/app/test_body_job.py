@@ -40,7 +40,9 @@ def test_a_head_is_given_a_body_and_steered(block, qtbot, tmp_path):
     assert stature(portrait) == pytest.approx(mean, abs=1)
     assert ground_of(portrait) == pytest.approx(portrait.landmark("v")[1] - mean, abs=1)
     assert panel.table.item(0, 1).text() == f"{mean:.0f}"
-    assert np.linalg.norm(portrait.landmark("acromion_l") - portrait.landmark("acromion_r")) == pytest.approx(416, abs=3)
+    assert np.linalg.norm(portrait.landmark("acromion_l") - portrait.landmark("acromion_r")) == pytest.approx(
+        416, abs=3
+    )
 
     # the stature typed, 1780 mm
     panel.table.setCurrentCell(0, 0)

@@ -131,7 +131,9 @@ def test_turn_and_crop_keep_marks_and_standpoint(desk, window, qtbot, tmp_path):
     bench.standpoint.take("photo1")
     v = window.viewport
     whole = bench.standpoint.alignment.camera(after.standpoint.camera()).project(bench.portrait.landmark("sn"))[0]
-    np.testing.assert_allclose(v.camera().project(bench.portrait.landmark("sn"))[0], v.standpoint.point(after, whole), atol=1e-6)
+    np.testing.assert_allclose(
+        v.camera().project(bench.portrait.landmark("sn"))[0], v.standpoint.point(after, whole), atol=1e-6
+    )
     frame = framing(after)
     assert v.standpoint.box().width() / v.standpoint.box().height() == pytest.approx(frame.width / frame.height)
     window.documents.save(tmp_path / "a.yewfinch").wait()
@@ -182,7 +184,12 @@ def test_photos_are_named_noted_tagged_and_ordered(window, qtbot):
     dialog.lens.setValue(28.0)
     dialog.accept()
     photo = p.sitter.photo(ids[4])
-    assert (photo.name, photo.note, photo.tags, photo.lens) == ("near", "too near, wide nose", ("smile", "window"), 28.0)
+    assert (photo.name, photo.note, photo.tags, photo.lens) == (
+        "near",
+        "too near, wide nose",
+        ("smile", "window"),
+        28.0,
+    )
     assert "#smile" in wall.cards[ids[4]].note.text()
     QTest.keyClick(wall.cards[ids[4]], Qt.Key.Key_Up, Qt.KeyboardModifier.AltModifier)
     assert [x.id for x in p.sitter.photos] == [*ids[:3], ids[4], ids[3]]

@@ -81,7 +81,10 @@ def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
     assert len(window.bench.portrait.pieces) == 3
     (tmp_path / "bad.stl").write_bytes(b"nothing")
     window.documents.import_file(tmp_path / "bad.stl")
-    qtbot.waitUntil(lambda: "bad.stl" in window.status.message.text() and "not an STL" in window.status.message.text(), timeout=10000)
+    qtbot.waitUntil(
+        lambda: "bad.stl" in window.status.message.text() and "not an STL" in window.status.message.text(),
+        timeout=10000,
+    )
     assert len(window.bench.portrait.pieces) == 3
     qtbot.waitUntil(lambda: not window.documents.jobs.busy, timeout=5000)
 
@@ -202,7 +205,11 @@ def test_controls_are_named_and_reached_by_keyboard(window):
 
     for kind in (QAbstractButton, QAbstractSlider, QAbstractSpinBox):
         for widget in window.findChildren(kind):
-            if widget.isVisible() and widget.objectName() != "qt_toolbar_ext_button" and "Scroll" not in type(widget).__name__:
+            if (
+                widget.isVisible()
+                and widget.objectName() != "qt_toolbar_ext_button"
+                and "Scroll" not in type(widget).__name__
+            ):
                 said = widget.accessibleName() or (widget.text() if hasattr(widget, "text") else "") or widget.toolTip()
                 assert said, widget
                 assert widget.focusPolicy() != Qt.FocusPolicy.NoFocus, said
@@ -323,7 +330,9 @@ def test_a_file_that_somebody_changed_is_not_written_over_unasked(window, tmp_pa
     assert not saved
     assert "changed by somebody else" in said
     assert path.read_bytes() == b"what somebody else wrote"
-    monkeypatch.setattr("yewfinch.app.shell.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), ""))
+    monkeypatch.setattr(
+        "yewfinch.app.shell.window.QFileDialog.getSaveFileName", lambda *_: (str(tmp_path / "mine.yewfinch"), "")
+    )
     saved, _ = boxed(window, "Save as …", lambda: window.documents.save().wait())
     assert saved
     assert window.documents.path == tmp_path / "mine.yewfinch"

@@ -136,5 +136,3 @@ def test_a_photo_that_cannot_be_used_says_why(window, qtbot):
     assert portrait.sitter.photo(photo.id).standpoint is None
     assert portrait.sitter.photos[0].standpoint is not None  # the others were solved all the same
     assert window.pages.page("desk").isVisible()
-
-

@@ -27,7 +27,16 @@ def roughed(window, qtbot):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for kind, values, place, turn in PARTS:
         click(window.panel("Solids").kinds[kind])
-        window.panel("Solids").solids.change(replace(window.panel("Solids").solids.solid, values=values, place=tuple(map(float, place)), turn=tuple(map(float, turn)), edge=6.0), "all")
+        window.panel("Solids").solids.change(
+            replace(
+                window.panel("Solids").solids.solid,
+                values=values,
+                place=tuple(map(float, place)),
+                turn=tuple(map(float, turn)),
+                edge=6.0,
+            ),
+            "all",
+        )
         window.panel("Solids").solids.finish()
     window.panel("Pieces").mirror(window.bench.selection.piece_id)  # the other ear
     click(window.inspector.folds["Fuse and remesh"].button)
@@ -70,7 +79,12 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
 
     # an eye's hollow cut out with a ball
     click(w.panel("Solids").kinds["ball"])
-    w.panel("Solids").solids.change(replace(w.panel("Solids").solids.solid, values={"across": 60, "tall": 50, "deep": 60}, place=(34.0, 20.0, 80.0)), "all")
+    w.panel("Solids").solids.change(
+        replace(
+            w.panel("Solids").solids.solid, values={"across": 60, "tall": 50, "deep": 60}, place=(34.0, 20.0, 80.0)
+        ),
+        "all",
+    )
     w.panel("Solids").solids.finish()
     volume = sound(made.surface).volume
     qtbot.waitUntil(panel.take.isEnabled)

@@ -17,7 +17,9 @@ def other_window(window, qtbot, monkeypatch):
     w = bench_window(demo_portrait(), Settings())
     w.resize(window.size())
     w.show()
-    qtbot.waitUntil(lambda: w.viewport.context is not None and w.viewport.size() == window.viewport.size(), timeout=20000)
+    qtbot.waitUntil(
+        lambda: w.viewport.context is not None and w.viewport.size() == window.viewport.size(), timeout=20000
+    )
     yield w
     w.settle = lambda: True
     w.close()

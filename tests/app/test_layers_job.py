@@ -20,7 +20,10 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     plain = surface.positions.copy()
     click(w.panel("Form layers").store)
     click(w.panel("Form layers").buttons["add"])
-    assert [w.panel("Form layers").list.item(i).text() for i in range(w.panel("Form layers").list.count())] == ["Layer 1", "The form itself"]
+    assert [w.panel("Form layers").list.item(i).text() for i in range(w.panel("Form layers").list.count())] == [
+        "Layer 1",
+        "The form itself",
+    ]
     w.bench.tools.take("clay")
     w.bench.tools.change(size=26.0)
     x, y = at_landmark(w, "zy_l")
@@ -49,7 +52,9 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     # hidden by its tick
     item = w.panel("Form layers").list.item(0)
     box = w.panel("Form layers").list.visualItemRect(item)
-    QTest.mouseClick(w.panel("Form layers").list.viewport(), Qt.MouseButton.LeftButton, pos=QPoint(box.left() + 11, box.center().y()))
+    QTest.mouseClick(
+        w.panel("Form layers").list.viewport(), Qt.MouseButton.LeftButton, pos=QPoint(box.left() + 11, box.center().y())
+    )
     np.testing.assert_array_equal(surface.positions, plain)
     drag(w.viewport, line((x - 30, y), (x - 26, y + 40)))  # a hidden layer takes no strokes
     np.testing.assert_array_equal(surface.positions, plain)

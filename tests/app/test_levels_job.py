@@ -1,4 +1,7 @@
-"""Levels in the real window: fine strokes carried along by coarse ones, levels under remeshed clay, saved and reopened."""
+"""Levels in the real window.
+
+Fine strokes carried along by coarse ones, levels under remeshed clay, saved and reopened.
+"""
 
 import numpy as np
 from PyQt6.QtCore import Qt
@@ -82,7 +85,9 @@ def test_levels_under_remeshed_clay_and_detail_from_another_piece(window, qtbot)
     changed = (after != before).any(axis=1)
     assert changed.any()
     eye = portrait.surface("eye_left")
-    assert (np.linalg.norm(after[changed] - eye.positions.mean(axis=0), axis=1) < 22).all()  # a ball of 12 mm, and 5 round it
+    assert (
+        np.linalg.norm(after[changed] - eye.positions.mean(axis=0), axis=1) < 22
+    ).all()  # a ball of 12 mm, and 5 round it
     w.undo()
     w.undo()
     assert portrait.surface("head") is old

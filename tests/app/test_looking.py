@@ -319,7 +319,10 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     clay_picture(w)
     drawn = []
     draw = w.viewport.renderer.draw
-    w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, k.get("part"))), draw(*a, **k))[1]
+    w.viewport.renderer.draw = lambda *a, **k: (
+        drawn.append((w.viewport.renderer.quick, k.get("part"))),
+        draw(*a, **k),
+    )[1]
     picture._pace = picture._tile_pace = 1.0
     picture.spoil()
     qtbot.waitUntil(lambda: bool(drawn))
@@ -387,10 +390,15 @@ def test_what_a_stroke_touches_is_drawn_roughly_and_in_full_when_the_hand_rests(
     picture._pace = picture._tile_pace = 1.0
     drawn = []
     draw = w.viewport.renderer.draw
-    w.viewport.renderer.draw = lambda *a, **k: (drawn.append((w.viewport.renderer.quick, w.viewport.renderer.fine, k.get("part"))), draw(*a, **k))[1]
+    w.viewport.renderer.draw = lambda *a, **k: (
+        drawn.append((w.viewport.renderer.quick, w.viewport.renderer.fine, k.get("part"))),
+        draw(*a, **k),
+    )[1]
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x - 20, y - 20), (x + 20, y - 24), 8))
-    assert (True, True) in {d[:2] for d in drawn if d[2] is not None} and not picture.full  # all faces, one sample a pixel
+    assert (True, True) in {
+        d[:2] for d in drawn if d[2] is not None
+    } and not picture.full  # all faces, one sample a pixel
     drawn.clear()
     after = clay_picture(w)
     full = [part for quick, _, part in drawn if part is not None]

@@ -1,4 +1,7 @@
-"""Masks by lasso and box, stored and hidden; shells; cuts along drawn lines; mended, reduced and mirrored: in the real window."""
+"""Masks by lasso and box, stored and hidden.
+
+Shells; cuts along drawn lines; mended, reduced and mirrored: in the real window.
+"""
 
 import numpy as np
 import pytest
@@ -54,7 +57,12 @@ def test_masked_by_lasso_freed_by_box_stored_hidden_and_saved(w, qtbot, tmp_path
     wider = int((surface.mask > 0).sum())
     click(w.panel("Masks from the form").buttons["shrink"])
     assert int((surface.mask > 0).sum()) < wider
-    QTest.mouseClick(w.panel("Masks from the form").hidden, Qt.MouseButton.LeftButton, pos=w.panel("Masks from the form").hidden.rect().center() - w.panel("Masks from the form").hidden.rect().center() / 1.2)
+    QTest.mouseClick(
+        w.panel("Masks from the form").hidden,
+        Qt.MouseButton.LeftButton,
+        pos=w.panel("Masks from the form").hidden.rect().center()
+        - w.panel("Masks from the form").hidden.rect().center() / 1.2,
+    )
     assert w.bench.portrait.pieces["head"].hide_masked
     w.documents.save(tmp_path / "a.yewfinch").wait()
     w.documents.open(tmp_path / "a.yewfinch").wait()

@@ -170,7 +170,9 @@ def test_the_same_error_again_does_not_shut_the_window_with_dialogs(window, qtbo
 
 def test_a_copy_is_saved_and_the_window_closes(window, qtbot, mishaps, tmp_path, monkeypatch):
     window.bench.portrait.set_field("name", "Hours of work", "Rename")
-    monkeypatch.setattr("yewfinch.app.shell.mishaps.QFileDialog.getSaveFileName", lambda *a: (str(tmp_path / "kept"), ""))
+    monkeypatch.setattr(
+        "yewfinch.app.shell.mishaps.QFileDialog.getSaveFileName", lambda *a: (str(tmp_path / "kept"), "")
+    )
     press(button_that(window, lambda: 1 / 0))
     press(shown(mishaps, qtbot).save)
     qtbot.waitUntil(lambda: not window.isVisible())

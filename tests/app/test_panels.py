@@ -46,7 +46,10 @@ def test_the_list_of_pieces_keeps_lines_that_look_as_before(window):
     window.bench.set_stage("Block")
 
     def lines():
-        return {tree.topLevelItem(k).data(0, Qt.ItemDataRole.UserRole): tree.topLevelItem(k) for k in range(tree.topLevelItemCount())}
+        return {
+            tree.topLevelItem(k).data(0, Qt.ItemDataRole.UserRole): tree.topLevelItem(k)
+            for k in range(tree.topLevelItemCount())
+        }
 
     def right():
         QApplication.processEvents()

@@ -102,7 +102,17 @@ def test_esc_puts_back_and_shift_sticks_to_another_piece(w):
 
     def send(kind, p, button):
         at = QPointF(*p)
-        QApplication.sendEvent(w.viewport, QMouseEvent(kind, at, QPointF(w.viewport.mapToGlobal(at.toPoint())), button, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier))
+        QApplication.sendEvent(
+            w.viewport,
+            QMouseEvent(
+                kind,
+                at,
+                QPointF(w.viewport.mapToGlobal(at.toPoint())),
+                button,
+                Qt.MouseButton.LeftButton,
+                Qt.KeyboardModifier.NoModifier,
+            ),
+        )
 
     send(QEvent.Type.MouseButtonPress, points[0], Qt.MouseButton.LeftButton)
     for p in points[1:]:
@@ -153,7 +163,9 @@ def test_a_twin_and_a_ring_follow_and_are_settled_saved_and_reopened(w, qtbot, t
     (twin,) = portrait.followers("solid")
     hands = hold(w)
     drag(w.viewport, along(hands, 1, 50, 60))
-    np.testing.assert_array_equal(portrait.surface(twin.id).positions, twin.follows.image(portrait.surface("solid").positions))
+    np.testing.assert_array_equal(
+        portrait.surface(twin.id).positions, twin.follows.image(portrait.surface("solid").positions)
+    )
     w.bench.selection.choose("solid2")
     typed(w.panel("Place and copy").count, "5")
     click(w.panel("Place and copy").ring)
@@ -181,7 +193,9 @@ def drop(w, keys, onto, part):
     item = tree.line(onto) if isinstance(onto, str) else onto
     box = tree.visualItemRect(item)
     at = QPointF(box.left() + 30, box.top() + part * box.height())
-    tree.dropEvent(QDropEvent(at, Qt.DropAction.MoveAction, QMimeData(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier))
+    tree.dropEvent(
+        QDropEvent(at, Qt.DropAction.MoveAction, QMimeData(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+    )
     QApplication.processEvents()  # the list follows
 
 
@@ -207,8 +221,17 @@ def test_lines_are_dragged_to_arrange_and_to_group(w):
 
 def test_lines_are_chosen_named_removed_and_come_back_in_place(w, monkeypatch):
     portrait, tree = w.bench.portrait, w.panel("Pieces").tree
-    QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, pos=tree.visualItemRect(tree.line("eye_left")).center() - QPoint(30, 0))
-    QTest.mouseClick(tree.viewport(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, tree.visualItemRect(tree.line("eye_right")).center() - QPoint(30, 0))
+    QTest.mouseClick(
+        tree.viewport(),
+        Qt.MouseButton.LeftButton,
+        pos=tree.visualItemRect(tree.line("eye_left")).center() - QPoint(30, 0),
+    )
+    QTest.mouseClick(
+        tree.viewport(),
+        Qt.MouseButton.LeftButton,
+        Qt.KeyboardModifier.ControlModifier,
+        tree.visualItemRect(tree.line("eye_right")).center() - QPoint(30, 0),
+    )
     assert set(w.bench.selection.chosen) == {"eye_left", "eye_right"}
     monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: ("Eyeballs", True))
     w.panel("Pieces").group("eye_left")

@@ -145,7 +145,11 @@ def test_the_head_is_turned_by_dragging_it(show, qtbot):
     # Esc while dragging takes it back, a second one ends
     held, pose, step = portrait.surface("head").positions.copy(), portrait.posed.pose, portrait.history.position
     x, y = at_landmark(w, "g")
-    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=w.viewport.mapFromGlobal(w.viewport.mapToGlobal(w.viewport.rect().center())))
+    QTest.mousePress(
+        w.viewport,
+        Qt.MouseButton.LeftButton,
+        pos=w.viewport.mapFromGlobal(w.viewport.mapToGlobal(w.viewport.rect().center())),
+    )
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     np.testing.assert_array_equal(portrait.surface("head").positions, held)
     assert (portrait.posed.pose, portrait.history.position) == (pose, step)
@@ -184,7 +188,9 @@ def test_a_whole_figure_takes_ready_made_poses(window, qtbot):
     QTest.keyClick(w, Qt.Key.Key_N, CTRL)
     qtbot.waitUntil(lambda: not w.bench.portrait.sitter.photos)
     portrait = w.bench.portrait
-    w.panel("Base head").steering.begin(Figure(w.panel("Base head").steering.person, crop="full"), "New base figure: full figure")
+    w.panel("Base head").steering.begin(
+        Figure(w.panel("Base head").steering.person, crop="full"), "New base figure: full figure"
+    )
     maker.make_ready(portrait.figure, posed=True)
     QTest.mouseClick(w.stage_buttons["Show"], Qt.MouseButton.LeftButton)
     panel = w.panel("Pose")

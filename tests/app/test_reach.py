@@ -31,11 +31,15 @@ def test_controls_have_names(window):
     for fold in window.inspector.folds.values():
         fold.button.setChecked(True)
     bare = [
-        w for kind in (QToolButton, QSlider, QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView) for w in window.findChildren(kind)
-        if not named(w) and not w.objectName().startswith("qt_") and w.parent() is not None
+        w
+        for kind in (QToolButton, QSlider, QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView)
+        for w in window.findChildren(kind)
+        if not named(w)
+        and not w.objectName().startswith("qt_")
+        and w.parent() is not None
         and not isinstance(w.parent(), (QComboBox, QAbstractSpinBox, QLineEdit, QAbstractItemView))  # Qt's own parts
         and w.window() is window
-    ]  # fmt: skip
+    ]
     assert [type(w).__name__ + ":" + type(w.parent()).__name__ for w in bare] == []
 
 
@@ -70,7 +74,15 @@ def test_the_help_names_every_key_and_landmark(window):
     for key, mark in LANDMARKS.items():
         if mark.side >= 0:
             assert key in text
-    for words in ("Solve the sitter", "Towards the sitter", "Design sheets", "Comparison sheet", "guessed", "CSV", "Photo on the clay"):
+    for words in (
+        "Solve the sitter",
+        "Towards the sitter",
+        "Design sheets",
+        "Comparison sheet",
+        "guessed",
+        "CSV",
+        "Photo on the clay",
+    ):
         assert words in text
 
 
@@ -84,7 +96,10 @@ def test_each_stage_shows_its_panels_and_no_others(window, qtbot):
         assert set(shown) == set(titles), stage
         assert window.tools[0].isVisible()
         # in the order of the layout, from top to bottom
-        places = [window.inspector.folds[t].mapTo(window.inspector.widget(), window.inspector.folds[t].rect().topLeft()).y() for t in titles]
+        places = [
+            window.inspector.folds[t].mapTo(window.inspector.widget(), window.inspector.folds[t].rect().topLeft()).y()
+            for t in titles
+        ]
         assert places == sorted(places), stage
 
 
@@ -95,7 +110,12 @@ def test_the_desk_can_be_worked_by_keys(window, qtbot):
     photo = window.bench.portrait.sitter.photo("photo4")
     desk.put("en_l", (400.0, 500.0), advance=False)
     desk.choose("en_l")
-    for key, move in ((Qt.Key.Key_Right, (1, 0)), (Qt.Key.Key_Down, (0, 1)), (Qt.Key.Key_Left, (-1, 0)), (Qt.Key.Key_Up, (0, -1))):
+    for key, move in (
+        (Qt.Key.Key_Right, (1, 0)),
+        (Qt.Key.Key_Down, (0, 1)),
+        (Qt.Key.Key_Left, (-1, 0)),
+        (Qt.Key.Key_Up, (0, -1)),
+    ):
         x, y = window.bench.portrait.sitter.photo("photo4").marks["en_l"]
         QTest.keyClick(desk.canvas, key, Qt.KeyboardModifier.ShiftModifier)
         assert window.bench.portrait.sitter.photo("photo4").marks["en_l"] == (x + 10 * move[0], y + 10 * move[1])

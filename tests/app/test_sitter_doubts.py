@@ -25,7 +25,9 @@ def desk(window):
 
 def solve(window, qtbot):
     QTest.keyClick(window, Qt.Key.Key_Return, Qt.KeyboardModifier.ControlModifier)
-    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and not window.bench.standpoint.out_of_date(), timeout=30000)
+    qtbot.waitUntil(
+        lambda: not doer(window, "solve").busy() and not window.bench.standpoint.out_of_date(), timeout=30000
+    )
 
 
 def set_sitter(window, sitter):
@@ -35,7 +37,14 @@ def set_sitter(window, sitter):
 def marked_from(photo, head, seed, noise=1.0):
     """The photo with its marks where another head has them, seen by its own camera."""
     rng, camera = np.random.default_rng(seed), photo.standpoint.camera()
-    return replace(photo, marks={k: tuple(float(v) for v in camera.project(head[k])[0] + rng.normal(0, noise, 2)) for k in photo.marks if k in head})
+    return replace(
+        photo,
+        marks={
+            k: tuple(float(v) for v in camera.project(head[k])[0] + rng.normal(0, noise, 2))
+            for k in photo.marks
+            if k in head
+        },
+    )
 
 
 def choose(box, words):
@@ -105,7 +114,9 @@ def test_a_child_is_told_by_age_or_years(desk, qtbot):
     bench, panel = desk.bench, desk.panel("The sitter")
     sitter = bench.portrait.sitter
     child = draw(np.random.default_rng(5), age="child")
-    photos = tuple(replace(marked_from(p, child, i), spans={}) if p.standpoint else p for i, p in enumerate(sitter.photos))
+    photos = tuple(
+        replace(marked_from(p, child, i), spans={}) if p.standpoint else p for i, p in enumerate(sitter.photos)
+    )
     set_sitter(desk, replace(sitter, photos=photos))
 
     def face():
@@ -171,7 +182,9 @@ def test_fit_to_the_sitter_is_one_step_and_says_what_it_rests_on(desk, qtbot):
     form = bench.portrait.surface("head").positions.copy()
     desk.panel("Base head").lopsided.click()
     QTest.mouseClick(desk.panel("Base head").fit, LEFT)
-    qtbot.waitUntil(lambda: not desk.panel("Base head").steering.busy() and any("drawn lines" in t for t in said), timeout=60000)
+    qtbot.waitUntil(
+        lambda: not desk.panel("Base head").steering.busy() and any("drawn lines" in t for t in said), timeout=60000
+    )
     assert len(bench.portrait.history.names) == steps + 1
     assert bench.standpoint.likeness().overall < 0.4 * before
     assert "which moved the surface by up to" in said[-1]

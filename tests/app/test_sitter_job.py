@@ -56,7 +56,11 @@ def test_the_whole_job(window, qtbot, tmp_path):
     drag(v, line((middle.x(), middle.y()), (middle.x() + 40, middle.y()), 4))
     assert bench.standpoint.overlay.wipe > 0.5
     middle = v.standpoint.wipe_point()
-    drag(v, line((middle.x(), middle.y() + 60), (middle.x() + 60, middle.y() + 60), 6), mods=Qt.KeyboardModifier.ShiftModifier)
+    drag(
+        v,
+        line((middle.x(), middle.y() + 60), (middle.x() + 60, middle.y() + 60), 6),
+        mods=Qt.KeyboardModifier.ShiftModifier,
+    )
     assert abs(bench.standpoint.overlay.angle) > 20
     QTest.keyClick(v, Qt.Key.Key_W)
     assert bench.standpoint.overlay.wipe is None
@@ -192,7 +196,9 @@ def test_a_bad_click_is_shown_where_it_should_be(window, qtbot):
     marking(window).mark(photo.id)
     settled(window, qtbot)
     window.pages.page("desk").match.click()
-    qtbot.waitUntil(lambda: "from where the other marks expect it" in window.pages.page("desk").message.text(), timeout=30000)
+    qtbot.waitUntil(
+        lambda: "from where the other marks expect it" in window.pages.page("desk").message.text(), timeout=30000
+    )
     assert window.pages.page("desk").isVisible()
     assert window.pages.page("desk").current == "ch_l"
     bench.set_stage("Sitter")

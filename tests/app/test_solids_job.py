@@ -1,4 +1,7 @@
-"""Solids in the real window: begun, measured, moved by hand, stuck to the head, mirrored, settled, worked on, saved, reopened."""
+"""Solids in the real window.
+
+Begun, measured, moved by hand, stuck to the head, mirrored, settled, worked on, saved, reopened.
+"""
 
 from dataclasses import replace
 
@@ -55,7 +58,9 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
     after = np.array(portrait.pieces[key].solid.place)
     assert portrait.history.position == steps + 1
     px = w.viewport.camera()
-    assert np.linalg.norm(after - before) == pytest.approx(np.hypot(60, 30) / px.focal * np.linalg.norm(before - px.position), rel=0.1)
+    assert np.linalg.norm(after - before) == pytest.approx(
+        np.hypot(60, 30) / px.focal * np.linalg.norm(before - px.position), rel=0.1
+    )
     assert panel.place[0].value() == pytest.approx(after[0], abs=0.06)
 
     # with Shift it sticks to the head
@@ -155,7 +160,10 @@ def test_the_points_of_a_profile_are_edited(block, qtbot):
     click(w.panel("Solids").kinds["lathe"])
     key, table = w.bench.selection.piece_id, w.panel("Solids").points
     line = portrait.pieces[key].solid.line
-    assert [table.table.horizontalHeaderItem(i).text() for i in range(table.table.columnCount())] == ["radius, mm", "up, mm"]
+    assert [table.table.horizontalHeaderItem(i).text() for i in range(table.table.columnCount())] == [
+        "radius, mm",
+        "up, mm",
+    ]
     table.table.item(1, 0).setText("70")
     rested(w, qtbot)
     assert portrait.pieces[key].solid.line[1] == (70.0, *line[1][1:])

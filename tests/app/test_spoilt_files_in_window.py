@@ -25,5 +25,19 @@ def small_window(qtbot, tmp_path, monkeypatch):
 
 
 def test_spoilt_files_are_taken_or_refused_and_what_is_taken_can_be_undone_saved_and_opened(small_window, tmp_path):
-    kinds = ["portrait", "recovery", "jpeg", "png", "stamp", "sheet", "marks.csv", "marks.json", "obj", "ply", "stl", "glb", "gltf"]
+    kinds = [
+        "portrait",
+        "recovery",
+        "jpeg",
+        "png",
+        "stamp",
+        "sheet",
+        "marks.csv",
+        "marks.json",
+        "obj",
+        "ply",
+        "stl",
+        "glb",
+        "gltf",
+    ]
     assert fuzz.run(small_window, tmp_path, kinds, 2, first=900, tell=False) == []

@@ -1,4 +1,7 @@
-"""Stamps, stencils and surface texture in the real window: pressed, spread, warped, tried, laid on, saved and reopened."""
+"""Stamps, stencils and surface texture in the real window.
+
+Pressed, spread, warped, tried, laid on, saved and reopened.
+"""
 
 import numpy as np
 import pytest
@@ -51,7 +54,11 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     assert "cannot be read" in w.status.message.text()
     w.panel("Stamps").add_file(good)
     (stamp,) = w.bench.portrait.stamps
-    assert stamp.title == "bark skin" and w.bench.tools.settings.stamp == stamp.id and w.panel("Stamps").buttons[stamp.id].isChecked()
+    assert (
+        stamp.title == "bark skin"
+        and w.bench.tools.settings.stamp == stamp.id
+        and w.panel("Stamps").buttons[stamp.id].isChecked()
+    )
     w.bench.tools.change(size=24.0)
     click(w.panel("Stamps").fits["skin"])
     assert not w.panel("Stamps").keep.isEnabled()
@@ -65,7 +72,10 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     path = tmp_path / "a.yewfinch"
     w.documents.save(path).wait()
     w.documents.open(path).wait()
-    assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == ("bark skin", 33.0) and stamp.id in w.panel("Stamps").buttons
+    assert (w.bench.portrait.stamps[0].title, w.bench.portrait.stamps[0].width) == (
+        "bark skin",
+        33.0,
+    ) and stamp.id in w.panel("Stamps").buttons
     click(w.panel("Stamps").buttons[stamp.id])
     click(w.panel("Stamps").remove)
     assert w.bench.portrait.stamps == () and stamp.id not in w.panel("Stamps").buttons
@@ -93,7 +103,10 @@ def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, t
     drag(view, line(middle, np.add(middle, (-30, 20)), 5))
     stencil = w.bench.portrait.stencil
     np.testing.assert_allclose(stencil.at, np.array([-30, 20]) / view.height(), atol=0.01)
-    drag(view, line(view.hand("stencil").corners(stencil)[2], np.add(view.hand("stencil").corners(stencil)[2], (20, -20)), 5))
+    drag(
+        view,
+        line(view.hand("stencil").corners(stencil)[2], np.add(view.hand("stencil").corners(stencil)[2], (20, -20)), 5),
+    )
     assert w.bench.portrait.stencil.width > 1.05 * stencil.width
     knob = view.hand("stencil").knob(w.bench.portrait.stencil)
     drag(view, line(knob, np.add(knob, (60, 10)), 5), mods=Qt.KeyboardModifier.ControlModifier)
@@ -173,7 +186,9 @@ def test_a_stencil_is_undone_step_by_step_saved_and_reopened(window, qtbot, tmp_
     qtbot.waitUntil(lambda: w.bench.portrait is not portrait)
     back = w.bench.portrait.stencil
     assert back.stamp.id == "pores" and back.warp == moved.warp
-    assert (*back.at, back.width, back.angle, back.tiles) == pytest.approx((*moved.at, moved.width, moved.angle, moved.tiles))
+    assert (*back.at, back.width, back.angle, back.tiles) == pytest.approx(
+        (*moved.at, moved.width, moved.angle, moved.tiles)
+    )
 
 
 def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):

@@ -1,4 +1,7 @@
-"""Skull and pegs in the real window: made, seen through the clay, compared after a stroke, hidden, kept, turned into clay."""
+"""Skull and pegs in the real window.
+
+Made, seen through the clay, compared after a stroke, hidden, kept, turned into clay.
+"""
 
 import numpy as np
 import pytest
@@ -20,7 +23,11 @@ def boned(window, qtbot):
     fold = window.inspector.folds["Under the skin"]
     click(fold.button)
     click(window.panel("Under the skin").make)
-    qtbot.waitUntil(lambda: window.panel("Under the skin").table.isVisible() and window.panel("Under the skin").table.rowCount() == 34)
+    qtbot.waitUntil(
+        lambda: (
+            window.panel("Under the skin").table.isVisible() and window.panel("Under the skin").table.rowCount() == 34
+        )
+    )
     return window
 
 

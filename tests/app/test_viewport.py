@@ -100,7 +100,12 @@ def test_escape_cancels_a_stroke(window):
 
 def test_keys_take_tools_and_change_sizes(window):
     bench = window.bench
-    for key, tool in ((Qt.Key.Key_M, "move"), (Qt.Key.Key_R, "crease"), (Qt.Key.Key_S, "smooth"), (Qt.Key.Key_C, "clay")):
+    for key, tool in (
+        (Qt.Key.Key_M, "move"),
+        (Qt.Key.Key_R, "crease"),
+        (Qt.Key.Key_S, "smooth"),
+        (Qt.Key.Key_C, "clay"),
+    ):
         QTest.keyClick(window, key)
         assert bench.tools.tool_id == tool
         assert window.tools[0].buttons[tool].isChecked()
@@ -224,7 +229,9 @@ def test_calipers_measure_and_stay(window, qtbot):
     from yewfinch.app.rooms.measures.caliper_paint import caliper_text
 
     value = float(caliper_text(bench.portrait, bench.portrait.calipers[0]).split()[0])
-    assert value == pytest.approx(np.linalg.norm(bench.portrait.landmark("en_l") - bench.portrait.landmark("en_r")), abs=1.5)
+    assert value == pytest.approx(
+        np.linalg.norm(bench.portrait.landmark("en_l") - bench.portrait.landmark("en_r")), abs=1.5
+    )
     window.panel("Calipers").buttons["distance"].click()
     window.panel("Calipers").buttons["angle"].click()
     for key in ("ch_l", "sn", "ch_r"):
@@ -263,7 +270,9 @@ def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     bench.standpoint.take(bench.portrait.sitter.photos[0].id)
     window.panel("Colour").photo.click()
     box = window.viewport.standpoint.box()
-    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20))
+    QTest.mouseClick(
+        window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(box.left()) + 20, int(box.bottom()) - 20)
+    )
     r, g, b = bench.tools.rgb
     assert max(r, g, b) < 140  # the dark pullover
     window.panel("Colour").hex.setText("#123456")

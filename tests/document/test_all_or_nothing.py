@@ -17,7 +17,15 @@ def state_of(portrait):
         k: (p, p.surface.positions.copy(), p.surface.colour.copy(), p.surface.mask.copy(), p.surface.bounds().copy())
         for k, p in portrait.pieces.items()
     }
-    return clay, list(portrait.pieces), portrait.name, dict(portrait.anchors), portrait.history.names, portrait.history.position, portrait.history.moment
+    return (
+        clay,
+        list(portrait.pieces),
+        portrait.name,
+        dict(portrait.anchors),
+        portrait.history.names,
+        portrait.history.position,
+        portrait.history.moment,
+    )
 
 
 def same(a, b):
@@ -63,7 +71,9 @@ def broken(head):
         RowsChange(head, "positions", np.array([0, 10**7], np.int32), values, values),
         RowsChange(head, "positions", np.array([-1, 0], np.int32), values, values),
         RowsChange(head, "colour", np.array([0, 1], np.int32), np.zeros((3, 4), np.uint8), np.zeros((3, 4), np.uint8)),
-        PieceChange(Piece("nobody", "Nobody", Surface(np.eye(3, dtype=np.float32), np.array([[0, 1, 2]], np.int32))), None),
+        PieceChange(
+            Piece("nobody", "Nobody", Surface(np.eye(3, dtype=np.float32), np.array([[0, 1, 2]], np.int32))), None
+        ),
     ]
 
 

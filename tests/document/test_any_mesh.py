@@ -24,7 +24,10 @@ from yewfinch.demo.shapes import cube_sphere
 
 
 def _loose(count):
-    at = np.random.default_rng(3).normal(size=(count, 1, 3)) * 80 + np.random.default_rng(4).normal(size=(count, 3, 3)) * 2
+    at = (
+        np.random.default_rng(3).normal(size=(count, 1, 3)) * 80
+        + np.random.default_rng(4).normal(size=(count, 3, 3)) * 2
+    )
     return Surface(at.reshape(-1, 3), np.arange(3 * count).reshape(-1, 3))
 
 
@@ -87,8 +90,14 @@ def _refined(p):
 
 def _masked(p):
     surface = p.surface("strange")
-    for found in (mask_makers.hollows(surface), mask_makers.facing(surface, np.array([0, 0, 1.0]), 50.0), mask_makers.loose_part(surface, 0),
-                  mask_makers.of_colour(surface, (200, 180, 160)), masks.grown(surface), masks.shrunk(surface)):
+    for found in (
+        mask_makers.hollows(surface),
+        mask_makers.facing(surface, np.array([0, 0, 1.0]), 50.0),
+        mask_makers.loose_part(surface, 0),
+        mask_makers.of_colour(surface, (200, 180, 160)),
+        masks.grown(surface),
+        masks.shrunk(surface),
+    ):
         assert found.shape == (len(surface), 1)
         assert found.dtype == np.uint8
 
@@ -100,17 +109,25 @@ JOBS = {
     "mend": lambda p: tidying.mend(p, "strange")[0],
     "reduce": lambda p: tidying.reduce(p, "strange", 200)[0],
     "cut": lambda p: masking.cut_by(p, ["strange"], _across(p, "line", [(-2, 0.1, 0), (2, -0.05, 0)]), keep=True)[0],
-    "drill": lambda p: masking.cut_by(p, ["strange"], _across(p, "box", [(-0.2, -0.2, 0), (0.2, 0.2, 0)]), keep=False)[0],
-    "shell": _shell, "split off": _split_off, "masks": _masked,
+    "drill": lambda p: masking.cut_by(p, ["strange"], _across(p, "box", [(-0.2, -0.2, 0), (0.2, 0.2, 0)]), keep=False)[
+        0
+    ],
+    "shell": _shell,
+    "split off": _split_off,
+    "masks": _masked,
     "look over": lambda p: symmetrising.looked_over(p, "strange", "sitter"),
     "left to right": lambda p: symmetrising.even(p, "strange", "across", "left")[0],
     "both even": lambda p: symmetrising.even(p, "strange", "across", "both")[0],
     "sectors": lambda p: symmetrising.round_axis(p, "strange", 5, 1),
     "refine": _refined,
-    "twin": lambda p: pieces.twin(p, "strange")[0], "split": lambda p: pieces.split(p, "strange"),
-    "mirror": lambda p: pieces.mirror(p, "strange")[0], "merge": lambda p: pieces.merge(p, ["head", "strange"]),
-    "move": lambda p: placing.moved(p, ["strange"], placing.Motion.about((0.0, 0.0, 0.0), (3.0, 0.0, 0.0), (10.0, 20.0, 30.0)), "Move"),
-}  # fmt: skip
+    "twin": lambda p: pieces.twin(p, "strange")[0],
+    "split": lambda p: pieces.split(p, "strange"),
+    "mirror": lambda p: pieces.mirror(p, "strange")[0],
+    "merge": lambda p: pieces.merge(p, ["head", "strange"]),
+    "move": lambda p: placing.moved(
+        p, ["strange"], placing.Motion.about((0.0, 0.0, 0.0), (3.0, 0.0, 0.0), (10.0, 20.0, 30.0)), "Move"
+    ),
+}
 
 
 @pytest.mark.parametrize("job", JOBS)
@@ -137,10 +154,15 @@ def test_it_holds_or_says_why(portrait, mesh, job):
         np.testing.assert_array_equal(portrait.surface(key).faces, faces)
 
 
-@pytest.mark.parametrize("at, faces, words", [
-    (np.empty((0, 3)), np.empty((0, 3), int), "empty"), ([[0, 0, np.nan], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]], "not a number"),
-    ([[0, 0, 0], [1e9, 0, 0], [0, 1, 0]], [[0, 1, 2]], "units"), ([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 7]], "vertex 7"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    "at, faces, words",
+    [
+        (np.empty((0, 3)), np.empty((0, 3), int), "empty"),
+        ([[0, 0, np.nan], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]], "not a number"),
+        ([[0, 0, 0], [1e9, 0, 0], [0, 1, 0]], [[0, 1, 2]], "units"),
+        ([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 7]], "vertex 7"),
+    ],
+)
 def test_what_is_no_surface_is_named_at_the_door(at, faces, words):
     with pytest.raises(BadSurfaceError, match=words):
         Surface(at, faces)

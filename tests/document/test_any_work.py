@@ -73,7 +73,11 @@ class Work:
     # --- what can be done: each makes an edit, or (edit, ...) -------------------------------
 
     def solid(self):
-        return solids.begin(self.p, str(self.rng.choice([k for k in KINDS if k not in ("tube", "lathe", "plane")])), tuple(self.rng.uniform(-60, 60, 3)))
+        return solids.begin(
+            self.p,
+            str(self.rng.choice([k for k in KINDS if k not in ("tube", "lathe", "plane")])),
+            tuple(self.rng.uniform(-60, 60, 3)),
+        )
 
     def settle_solid(self):
         return solids.settle(self.p, self.any(lambda v: v.solid is not None))
@@ -88,7 +92,9 @@ class Work:
         return pieces.twin(self.p, self.any())
 
     def ring(self):
-        return pieces.ring(self.p, self.any(), int(self.rng.integers(1, 4)), int(self.rng.integers(3)), (80.0, 0.0, 10.0))
+        return pieces.ring(
+            self.p, self.any(), int(self.rng.integers(1, 4)), int(self.rng.integers(3)), (80.0, 0.0, 10.0)
+        )
 
     def settle(self):
         return pieces.settle(self.p, self.some())
@@ -111,7 +117,9 @@ class Work:
         return pieces.arrange(self.p, order, {})
 
     def move(self):
-        motion = placing.Motion.about((0, 0, 0), self.rng.uniform(-20, 20, 3), self.rng.uniform(-30, 30, 3), self.rng.uniform(0.8, 1.2, 3))
+        motion = placing.Motion.about(
+            (0, 0, 0), self.rng.uniform(-20, 20, 3), self.rng.uniform(-30, 30, 3), self.rng.uniform(0.8, 1.2, 3)
+        )
         return placing.moved(self.p, self.some(), motion, "Place")
 
     def stroke(self):
@@ -148,17 +156,26 @@ class Work:
         return masking.store(self.p, self.any(self.masked), f"mask {self.rng.integers(3)}")
 
     def shell(self):
-        return masking.make_shell(self.p, self.any(self.masked), float(self.rng.uniform(1, 4)), str(self.rng.choice(["outward", "inward", "both"])))
+        return masking.make_shell(
+            self.p,
+            self.any(self.masked),
+            float(self.rng.uniform(1, 4)),
+            str(self.rng.choice(["outward", "inward", "both"])),
+        )
 
     def split_off(self):
         return masking.split_off(self.p, self.any(self.masked))
 
     def cut(self):
-        return masking.cut_by(self.p, self.some(), self.outline(), keep=bool(self.rng.integers(2)), inside=bool(self.rng.integers(2)))
+        return masking.cut_by(
+            self.p, self.some(), self.outline(), keep=bool(self.rng.integers(2)), inside=bool(self.rng.integers(2))
+        )
 
     def fuse(self):
         take = self.some()[:1] if self.rng.random() < 0.3 else []
-        return fusing.fuse(self.p, [k for k in self.some() if k not in take], 6.0, join=float(self.rng.choice([0.0, 8.0])), take=take)
+        return fusing.fuse(
+            self.p, [k for k in self.some() if k not in take], 6.0, join=float(self.rng.choice([0.0, 8.0])), take=take
+        )
 
     def remesh_with_detail(self):
         return fusing.remesh_with_detail(self.p, self.any(), 9.0, 1)
@@ -171,7 +188,9 @@ class Work:
         return tidying.reduce(self.p, held.id, max(60, len(held.surface.faces)))
 
     def even(self):
-        return symmetrising.even(self.p, self.any(), str(self.rng.choice(list(symmetrising.WHERE))), str(self.rng.choice(["left", "right"])))
+        return symmetrising.even(
+            self.p, self.any(), str(self.rng.choice(list(symmetrising.WHERE))), str(self.rng.choice(["left", "right"]))
+        )
 
     def sectors(self):
         return symmetrising.round_axis(self.p, self.any(), int(self.rng.integers(2, 6)), int(self.rng.integers(3)))
@@ -208,11 +227,24 @@ WAYS += ["mask", "stroke", "settle_solid"] * 2
 
 def picture_of(portrait):
     """All that undo has to bring back."""
-    return {
-        k: (v.name, v.surface.positions.copy(), v.surface.faces.copy(), v.surface.mask.copy(), v.surface.colour.copy(), v.follows, v.locked,
-            sorted(v.regions), None if v.levels is None else (v.levels.current, v.levels.sizes))
-        for k, v in portrait.pieces.items()
-    }, tuple(portrait.order), {k: v.group for k, v in portrait.pieces.items()}  # fmt: skip
+    return (
+        {
+            k: (
+                v.name,
+                v.surface.positions.copy(),
+                v.surface.faces.copy(),
+                v.surface.mask.copy(),
+                v.surface.colour.copy(),
+                v.follows,
+                v.locked,
+                sorted(v.regions),
+                None if v.levels is None else (v.levels.current, v.levels.sizes),
+            )
+            for k, v in portrait.pieces.items()
+        },
+        tuple(portrait.order),
+        {k: v.group for k, v in portrait.pieces.items()},
+    )
 
 
 def same(a, b):
@@ -240,7 +272,10 @@ def holds(work, before):
             assert held.follows.fits(s, p.surface(held.follows.source)), work.done
         _, start, end = half_edges(s.faces)
         there, back = start * len(s) + end, end * len(s) + start
-        assert len(np.unique(there)) == len(there) and np.isin(back, there).all(), (work.done, key)  # each edge once to and once fro
+        assert len(np.unique(there)) == len(there) and np.isin(back, there).all(), (
+            work.done,
+            key,
+        )  # each edge once to and once fro
         assert all(len(r) == len(s) for r in held.regions.values())
         fresh = s.normals.copy()
         s.mend_all_normals()

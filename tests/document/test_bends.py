@@ -36,7 +36,9 @@ def stroke(portrait, name, at, *, ctrl=False, shift=False, symmetry=False, size=
     from dataclasses import replace
 
     spec = tool(name)
-    context = StrokeContext(portrait, portrait.pieces[HEAD], replace(spec.settings, size=size), symmetry, (200, 40, 40), spec.channel)
+    context = StrokeContext(
+        portrait, portrait.pieces[HEAD], replace(spec.settings, size=size), symmetry, (200, 40, 40), spec.channel
+    )
     running = spec.make(context)
     next(running)
     way = np.array([0.0, 0.0, -1.0])

@@ -45,7 +45,9 @@ def test_a_claim_ends_with_its_process(tmp_path):
         "import sys, time; from pathlib import Path; from yewfinch.core.session.claims import Claim\n"
         "c = Claim(); c.take(Path(sys.argv[1])); print('held', flush=True); time.sleep(60)"
     )
-    with subprocess.Popen([sys.executable, "-c", code, str(tmp_path / "a.yewfinch")], stdout=subprocess.PIPE, text=True) as other:
+    with subprocess.Popen(
+        [sys.executable, "-c", code, str(tmp_path / "a.yewfinch")], stdout=subprocess.PIPE, text=True
+    ) as other:
         assert other.stdout.readline() == "held\n"
         assert claimed(tmp_path / "a.yewfinch")
         other.kill()

@@ -23,7 +23,9 @@ def move(portrait, rows, step):
 
     surface = portrait.surface("clay")
     before = surface.positions[rows].copy()
-    portrait.perform(Edit("Stroke", (RowsChange("clay", "positions", rows, before, (before + step).astype(np.float32)),)))
+    portrait.perform(
+        Edit("Stroke", (RowsChange("clay", "positions", rows, before, (before + step).astype(np.float32)),))
+    )
 
 
 def test_added_gone_to_and_undone_to_the_bit(with_ball):
@@ -69,7 +71,9 @@ def test_landmarks_stay_on_their_spot_through_all_levels(with_ball):
         np.testing.assert_allclose(with_ball.landmark(k), before[k], atol=1e-4)
     with_ball.perform(levels.go_to(with_ball, "clay", 2))
     for k in marks:
-        np.testing.assert_allclose(with_ball.anchors[k].on(with_ball.surface("clay")), up[k].on(with_ball.surface("clay")), atol=1e-4)
+        np.testing.assert_allclose(
+            with_ball.anchors[k].on(with_ball.surface("clay")), up[k].on(with_ball.surface("clay")), atol=1e-4
+        )
 
 
 def test_the_head_carries_its_own_landmarks_and_says_at_which_level_it_is_steered(portrait):

@@ -195,9 +195,13 @@ def test_fitted_to_a_sitter(portrait, maker, seed):
 def test_a_fit_to_some_landmarks_guesses_the_rest_and_the_sex(portrait, maker):
     woman = np.array(list(maker.shaper.mean(0.0, 30.0)))
     keys = maker.shaper.keys
-    some = [k for k in keys if k.split("_")[0] in ("en", "ex", "prn", "sn", "ch", "gn", "t", "al", "zy", "go", "g", "li")]
+    some = [
+        k for k in keys if k.split("_")[0] in ("en", "ex", "prn", "sn", "ch", "gn", "t", "al", "zy", "go", "g", "li")
+    ]
     points = np.array([woman[keys.index(k)] for k in some])
-    portrait.sitter = Sitter(solution=Solution(tuple(some), points, 1e-4 * np.eye(3 * len(some)), dict.fromkeys(some, ("a",)), ()))
+    portrait.sitter = Sitter(
+        solution=Solution(tuple(some), points, 1e-4 * np.eye(3 * len(some)), dict.fromkeys(some, ("a",)), ())
+    )
     person = person_of(portrait, maker.shaper, Person(1.0, 30.0))
     assert person.sex < 0.25
     found = maker.shape(person).landmarks

@@ -106,7 +106,10 @@ def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
 
     dense = bumpy(80)
     dense.colour[dense.positions[:, 2] > 0] = (10, 200, 10, 255)
-    portrait.put_piece(Piece("clay", "Bumps", dense, regions={"top": np.where(dense.positions[:, 1] > 0, 255, 0).astype(np.uint8)}), "x")
+    portrait.put_piece(
+        Piece("clay", "Bumps", dense, regions={"top": np.where(dense.positions[:, 1] > 0, 255, 0).astype(np.uint8)}),
+        "x",
+    )
     portrait.perform(fusing.remesh_with_detail(portrait, "clay", 9.0, 2))
     held = portrait.pieces["clay"]
     assert detail_levels.count(held) == 3

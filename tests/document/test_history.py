@@ -218,7 +218,9 @@ def test_surfaces_that_a_piece_had_meanwhile_are_forgotten_when_entries_are_join
         stroke = RowsChange(key, "positions", rows, surface.positions[rows].copy(), after)
         surface.set_rows(rows, after)
         other = replace(held, surface=surface.copy())
-        portrait.keep_stroke("leg", stroke, (PieceChange(held, other), FieldChange("name", portrait.name, f"leg {number}")))
+        portrait.keep_stroke(
+            "leg", stroke, (PieceChange(held, other), FieldChange("name", portrait.name, f"leg {number}"))
+        )
         surfaces.append(other.surface)
     last = surfaces[-1].positions.copy()
     portrait.history.join(3)
@@ -241,7 +243,16 @@ def test_what_was_done_to_a_surface_that_stays_is_kept_when_entries_are_joined(s
     start = surface.positions.copy()
     for number in range(3):  # renamed and moved in turns
         portrait.put_piece(portrait.pieces[key].renamed(f"name {number}"), "Rename")
-        portrait.perform(Edit("Move", (RowsChange(key, "positions", rows, surface.positions[rows].copy(), surface.positions[rows] + np.float32(1)),)))
+        portrait.perform(
+            Edit(
+                "Move",
+                (
+                    RowsChange(
+                        key, "positions", rows, surface.positions[rows].copy(), surface.positions[rows] + np.float32(1)
+                    ),
+                ),
+            )
+        )
     last = surface.positions.copy()
     portrait.history.join(6)
     portrait.history.undo()

@@ -47,8 +47,12 @@ def test_a_folder_that_cannot_be_written_is_no_error(tmp_path):
 
 
 def test_a_crash_of_the_interpreter_leaves_its_stack(tmp_path):
-    script = "from yewfinch.core.session.journal import Journal; import faulthandler; j = Journal(); faulthandler._sigsegv()"
-    done = subprocess.run([sys.executable, "-c", script], env={**os.environ, "YEWFINCH_STATE": str(tmp_path)}, timeout=120, check=False)
+    script = (
+        "from yewfinch.core.session.journal import Journal; import faulthandler; j = Journal(); faulthandler._sigsegv()"
+    )
+    done = subprocess.run(
+        [sys.executable, "-c", script], env={**os.environ, "YEWFINCH_STATE": str(tmp_path)}, timeout=120, check=False
+    )
     assert done.returncode < 0
     assert "Segmentation fault" in (tmp_path / "faults.txt").read_text()
 

@@ -130,7 +130,9 @@ def test_hidden_held_off_merged_settled_and_ordered():
     np.testing.assert_array_equal(portrait.surface("clay").positions, full)
     portrait.perform(form_layers.show(portrait, "clay", twin, True))
     moved = (without != plain).any(axis=1) & away_from_b
-    np.testing.assert_allclose((portrait.surface("clay").positions - plain)[moved], 2 * (full - plain)[moved], atol=1e-4)
+    np.testing.assert_allclose(
+        (portrait.surface("clay").positions - plain)[moved], 2 * (full - plain)[moved], atol=1e-4
+    )
     portrait.perform(form_layers.rename(portrait, "clay", a, "skin"))
     assert stack(portrait)[a].name == "skin"
 
@@ -190,7 +192,9 @@ def test_layers_belong_to_a_level_and_turn_with_what_is_under_them():
     turn = Rotation.from_euler("xyz", [30, 80, 10], degrees=True)
     rows = np.arange(len(held.surface), dtype=np.int32)
     before = held.surface.positions.copy()
-    portrait.perform(Edit("Turn", (RowsChange("clay", "positions", rows, before, turn.apply(before).astype(np.float32)),)))
+    portrait.perform(
+        Edit("Turn", (RowsChange("clay", "positions", rows, before, turn.apply(before).astype(np.float32)),))
+    )
     portrait.perform(detail_levels.go_to(portrait, "clay", 1))
     np.testing.assert_allclose(portrait.surface("clay").positions, turn.apply(fine), atol=3e-3)
     weighed(portrait, key, 0.0)

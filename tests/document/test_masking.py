@@ -94,7 +94,10 @@ def test_colours_are_compared_as_the_eye_does(ball):
 
 def test_one_loose_part(ball):
     n = len(ball)
-    two = Surface(np.concatenate([ball.positions, ball.positions + np.float32([300, 0, 0])]), np.concatenate([ball.faces, ball.faces + n]))
+    two = Surface(
+        np.concatenate([ball.positions, ball.positions + np.float32([300, 0, 0])]),
+        np.concatenate([ball.faces, ball.faces + n]),
+    )
     held = mask_makers.loose_part(two, n + 3)[:, 0]
     assert (held[n:] == 255).all()
     assert (held[:n] == 0).all()
@@ -200,7 +203,9 @@ def test_a_shell_in_a_hollow_is_thinner_there_and_does_not_run_through_itself():
     where = np.full(len(ball), -1)
     where[masked] = np.arange(n)
     plain = where[ball.faces[chosen_faces(ball)]]
-    assert len(crossings(straight, np.concatenate([plain[:, :3], plain[:, [0, 2, 3]]]))) > 10  # what it would be otherwise
+    assert (
+        len(crossings(straight, np.concatenate([plain[:, :3], plain[:, [0, 2, 3]]]))) > 10
+    )  # what it would be otherwise
     wall = np.linalg.norm(made.positions[:n] - made.positions[n : 2 * n], axis=1)
     far = away[made.rows[:n]] > 55
     np.testing.assert_allclose(wall[far], 14.0, atol=1e-6)  # where there is room it is as thick as asked for
@@ -231,7 +236,9 @@ def test_nothing_masked_is_said(with_ball):
 
 def test_a_part_split_off_leaves_two_closed_pieces(with_ball):
     held = with_ball.pieces["clay"]
-    with_ball.put_piece(replace(held, regions={"top": np.where(held.surface.positions[:, 1] > 60, 255, 0).astype(np.uint8)}), "x")
+    with_ball.put_piece(
+        replace(held, regions={"top": np.where(held.surface.positions[:, 1] > 60, 255, 0).astype(np.uint8)}), "x"
+    )
     held.surface.mask[held.surface.positions[:, 1] > 30] = 255
     edit, key = masking.split_off(with_ball, "clay")
     with_ball.perform(edit)
@@ -249,7 +256,9 @@ def test_a_part_split_off_leaves_two_closed_pieces(with_ball):
 
 def test_a_cut_through_several_pieces_keeps_both_halves_and_landmarks(with_ball, camera):
     tip = with_ball.landmark("prn")
-    line = drawn(camera, np.array([camera.project(np.array([p], float))[0] for p in ((200, -20, 0), (-200, -20, 0))]), "line")
+    line = drawn(
+        camera, np.array([camera.project(np.array([p], float))[0] for p in ((200, -20, 0), (-200, -20, 0))]), "line"
+    )
     edit, words = masking.cut_by(with_ball, ["head", "clay"], line, keep=True)
     with_ball.perform(edit)
     assert "both halves kept" in words
@@ -308,7 +317,9 @@ def test_what_follows_a_piece_that_a_cut_takes_away_stays(ball):
     p.perform(edit)
     camera = View(0, 0, (0, 0, 0), 900).camera(400, 300)
     x = float(camera.project([[10.0, 0.0, 0.0]])[0, 0])
-    edit, _ = masking.cut_by(p, ["left", "middle"], Outline(camera, np.array([[x, 300.0], [x, 0.0]]), False), keep=False)
+    edit, _ = masking.cut_by(
+        p, ["left", "middle"], Outline(camera, np.array([[x, 300.0], [x, 0.0]]), False), keep=False
+    )
     p.perform(edit)
     assert "left" not in p.pieces and p.pieces[twin].follows is None
     assert (p.surface("middle").closed == 1).all()

@@ -70,7 +70,14 @@ def test_every_kind_is_saved_and_opened_again(empty, tmp_path, kind):
 
 @pytest.mark.parametrize(
     ("change", "words"),
-    [({"kind": "blob"}, "no solid"), ({"values": {"tall": 1e8}}, "cannot be"), ({"values": {"tall": 1e12}}, "solid.values"), ({"edge": 0.0}, "edges cannot be"), ({"edge": -1.0}, "solid.edge"), ({"line": [[1, 2, 3, 4]]}, "line of 1")],
+    [
+        ({"kind": "blob"}, "no solid"),
+        ({"values": {"tall": 1e8}}, "cannot be"),
+        ({"values": {"tall": 1e12}}, "solid.values"),
+        ({"edge": 0.0}, "edges cannot be"),
+        ({"edge": -1.0}, "solid.edge"),
+        ({"line": [[1, 2, 3, 4]]}, "line of 1"),
+    ],
 )
 def test_a_damaged_solid_is_refused(empty, tmp_path, change, words):
     begun(empty, "block")
@@ -163,10 +170,12 @@ def test_landmarks_of_the_first_piece_survive_a_merge(portrait):
 @pytest.mark.parametrize(
     ("job", "words"),
     [
-        (lambda p: pieces.split(p, "solid"), "no clay yet"), (lambda p: pieces.merge(p, ["solid"]), "two pieces"),
-        (lambda p: pieces.rename(p, "solid", "  "), "1 to 80 letters"), (lambda p: pieces.rename(p, "solid", "x" * 99), "1 to 80 letters"),
+        (lambda p: pieces.split(p, "solid"), "no clay yet"),
+        (lambda p: pieces.merge(p, ["solid"]), "two pieces"),
+        (lambda p: pieces.rename(p, "solid", "  "), "1 to 80 letters"),
+        (lambda p: pieces.rename(p, "solid", "x" * 99), "1 to 80 letters"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_said(empty, job, words):
     begun(empty, "ball")
     with pytest.raises(YewfinchError, match=words):

@@ -80,9 +80,15 @@ def test_a_motion_being_set_counts_from_its_start_and_is_one_step(p):
     np.testing.assert_array_equal(p.surface("clay").positions, start["clay"][1])
 
 
-@pytest.mark.parametrize(("how", "match"), [
-    ({"move": (np.nan, 0, 0)}, "nowhere"), ({"move": (1e7, 0, 0)}, "nowhere"), ({"scale": (0, 1, 1)}, "scaled by"), ({"scale": (1e9, 1, 1)}, "scaled by"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("how", "match"),
+    [
+        ({"move": (np.nan, 0, 0)}, "nowhere"),
+        ({"move": (1e7, 0, 0)}, "nowhere"),
+        ({"scale": (0, 1, 1)}, "scaled by"),
+        ({"scale": (1e9, 1, 1)}, "scaled by"),
+    ],
+)
 def test_absurd_motions_are_said(how, match):
     with pytest.raises(YewfinchError, match=match):
         Motion.about((0, 0, 0), **how)
@@ -98,7 +104,9 @@ def test_locked_pieces_and_armatures_are_not_moved(p):
 
 
 def image(p, source, follower):
-    np.testing.assert_array_equal(p.surface(follower).positions, p.pieces[follower].follows.image(p.surface(source).positions))
+    np.testing.assert_array_equal(
+        p.surface(follower).positions, p.pieces[follower].follows.image(p.surface(source).positions)
+    )
     np.testing.assert_array_equal(p.surface(follower).colour, p.surface(source).colour)
 
 

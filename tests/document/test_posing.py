@@ -70,7 +70,9 @@ def test_what_is_modelled_at_rest_goes_into_the_pose_and_back(portrait, maker):
     before = rows_of(portrait)
     nose = portrait.landmark("prn") - portrait.landmark("sn")
     on(maker, portrait)
-    assert np.linalg.norm(portrait.landmark("prn") - portrait.landmark("sn")) == pytest.approx(np.linalg.norm(nose), abs=0.05)
+    assert np.linalg.norm(portrait.landmark("prn") - portrait.landmark("sn")) == pytest.approx(
+        np.linalg.norm(nose), abs=0.05
+    )
     off(maker, portrait)
     assert same(before, rows_of(portrait))
 
@@ -117,7 +119,9 @@ def test_a_posed_head_is_steered_on(portrait, maker):
     on(maker, straight)
     np.testing.assert_allclose(portrait.surface(HEAD).positions, straight.surface(HEAD).positions, atol=1e-3)
     off(maker, portrait)
-    np.testing.assert_allclose(portrait.surface(HEAD).positions, maker.positions(Figure(PRESETS["old_woman"][1])), atol=1e-3)
+    np.testing.assert_allclose(
+        portrait.surface(HEAD).positions, maker.positions(Figure(PRESETS["old_woman"][1])), atol=1e-3
+    )
 
 
 def test_a_new_base_head_stands_at_rest(portrait, maker):

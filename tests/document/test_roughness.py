@@ -140,7 +140,8 @@ def test_other_formats_carry_it(tmp_path, suffix):
 def test_ascii_ply_with_parts_of_one(tmp_path):
     path = tmp_path / "a.ply"
     path.write_text(
-        "ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nproperty float roughness\n"
+        "ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nproperty "
+        "float roughness\n"
         "element face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0 0\n1 0 0 0.5\n0 1 0 1\n3 0 1 2\n"
     )
     assert read_shapes(path)[0].channels["roughness"].ravel().tolist() == [0, 128, 255]

@@ -75,7 +75,13 @@ def test_soundness_names_what_is_wrong(portrait):
     portrait.pieces["eye_left"] = replace(portrait.pieces["eye_left"], surface=Surface(eye.positions, eye.faces[5:]))
     portrait.lines["moustache"] = (Anchor(HEAD, (0, 1, 2), (0.5, 0.4, 0.4)),)
     text = " ".join(problems(portrait))
-    for words in ("Head: some positions are not numbers", "'xyz' is not known", "do not add up", "Left: the surface is open", "line 'moustache' is not known"):
+    for words in (
+        "Head: some positions are not numbers",
+        "'xyz' is not known",
+        "do not add up",
+        "Left: the surface is open",
+        "line 'moustache' is not known",
+    ):
         assert words in text
 
 

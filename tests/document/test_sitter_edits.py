@@ -89,11 +89,30 @@ def test_done_undone_done_again_saved_and_opened(bench, tmp_path, name):
     assert (back.sitter, back.rules) == after
 
 
-@pytest.mark.parametrize(("name", "matters"), [
-    ("mark", True), ("move a mark", True), ("guessed", True), ("iris", True), ("describe", True), ("cut out", True),
-    ("kind", True), ("known", True), ("remove", True), ("line", True), ("mouth open", True), ("age", True), ("years", True), ("turn", False), ("crop", False), ("light", False),
-    ("drawing", False), ("sheet", False), ("rule", False),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("name", "matters"),
+    [
+        ("mark", True),
+        ("move a mark", True),
+        ("guessed", True),
+        ("iris", True),
+        ("describe", True),
+        ("cut out", True),
+        ("kind", True),
+        ("known", True),
+        ("remove", True),
+        ("line", True),
+        ("mouth open", True),
+        ("age", True),
+        ("years", True),
+        ("turn", False),
+        ("crop", False),
+        ("light", False),
+        ("drawing", False),
+        ("sheet", False),
+        ("rule", False),
+    ],
+)
 def test_only_what_the_solve_rests_on_makes_it_out_of_date(bench, name, matters):
     assert not bench.standpoint.out_of_date()
     EDITS[name](bench)

@@ -26,7 +26,14 @@ def stored(portrait, name=""):
 
 
 def drawn(portrait, tool_id, reference, point=(0.0, 0.0, 100.0), symmetry=False, after=None, times=12):
-    ctx = StrokeContext(portrait, portrait.pieces["clay"], ToolSettings(size=40.0, strength=1.0, pressure_strength=False), symmetry, after=after, reference=reference)
+    ctx = StrokeContext(
+        portrait,
+        portrait.pieces["clay"],
+        ToolSettings(size=40.0, strength=1.0, pressure_strength=False),
+        symmetry,
+        after=after,
+        reference=reference,
+    )
     at = np.array(point)
     run = tool(tool_id).make(ctx)
     next(run)
@@ -83,7 +90,13 @@ def test_a_layer_is_erased_under_the_brush_only(portrait):
     done = RowsChange("clay", "positions", rows, plain, surface.positions.copy())
     portrait.keep_stroke("Stroke", done, form_layers.after_stroke(portrait, "clay", key, done))
     held = portrait.pieces["clay"]
-    drawn(portrait, "erase_layer", form_layers.without(portrait, held, key), times=60, after=lambda e: form_layers.after_stroke(portrait, "clay", key, e))
+    drawn(
+        portrait,
+        "erase_layer",
+        form_layers.without(portrait, held, key),
+        times=60,
+        after=lambda e: form_layers.after_stroke(portrait, "clay", key, e),
+    )
     middle = np.linalg.norm(plain - (0, 0, 100), axis=1) < 5
     assert np.linalg.norm(surface.positions - plain, axis=1)[middle].max() < 0.8
     steps = np.linalg.norm(stack(portrait)[key].steps.at(rows), axis=1)

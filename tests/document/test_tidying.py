@@ -18,7 +18,9 @@ def with_ball(portrait, ball):
     ball.colour[ball.positions[:, 0] > 0] = (200, 30, 30, 255)
     regions = {"top": np.where(ball.positions[:, 1] > 0, 255, 0).astype(np.uint8)}
     portrait.put_piece(Piece("clay", "Ball", ball, regions=regions), "x")
-    portrait.set_field("anchors", {**portrait.anchors, "prn": nearest_anchors("clay", ball, np.array([[0, 0, 100.0]]))[0]}, "x")
+    portrait.set_field(
+        "anchors", {**portrait.anchors, "prn": nearest_anchors("clay", ball, np.array([[0, 0, 100.0]]))[0]}, "x"
+    )
     return portrait
 
 
@@ -94,7 +96,9 @@ def test_what_is_symmetric_stays_so_when_it_is_reduced(portrait, count):
     assert (found.surface.closed[used] > 0).all()
     assert (found.surface.faces[:, 2] == found.surface.faces[:, 3]).all()
     bent = head.copy()  # what is not symmetric is not made so
-    bent.set_rows(np.arange(len(bent), dtype=np.int32), bent.positions + np.float32([1, 0, 0]) * (bent.positions[:, 1:2] / 30))
+    bent.set_rows(
+        np.arange(len(bent), dtype=np.int32), bent.positions + np.float32([1, 0, 0]) * (bent.positions[:, 1:2] / 30)
+    )
     at = reduced(bent, 2000).surface.positions
     assert cKDTree(at).query(at * np.float32([-1, 1, 1]))[0].max() > 0.1
 

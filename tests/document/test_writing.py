@@ -55,7 +55,10 @@ def test_links_stay_links(tmp_path):
     assert names_in(tmp_path / "far") == ["made", "real"]
 
 
-@pytest.mark.parametrize("name", ["x" * 250, "x" * 251 + ".obj", "\udcff.ply", "a\u202eb.obj", "\u202e\u202e", "новый портрет", "a\nb", "a'b\"c"])
+@pytest.mark.parametrize(
+    "name",
+    ["x" * 250, "x" * 251 + ".obj", "\udcff.ply", "a\u202eb.obj", "\u202e\u202e", "новый портрет", "a\nb", "a'b\"c"],
+)
 def test_odd_names_work(tmp_path, name):
     write_atomic(tmp_path / name, b"data")
     assert names_in(tmp_path) == [name]
@@ -93,7 +96,14 @@ def test_what_cannot_be_written_over_is_left(tmp_path):
 
 @pytest.mark.parametrize(
     "fails, call, outcome",
-    [("tempfile.mkstemp", 1, b"old"), ("os.fdopen", 1, b"old"), ("os.fsync", 1, b"old"), ("os.chmod", 1, b"old"), ("os.replace", 1, b"old"), ("os.fsync", 2, b"new")],
+    [
+        ("tempfile.mkstemp", 1, b"old"),
+        ("os.fdopen", 1, b"old"),
+        ("os.fsync", 1, b"old"),
+        ("os.chmod", 1, b"old"),
+        ("os.replace", 1, b"old"),
+        ("os.fsync", 2, b"new"),
+    ],
 )
 def test_a_fault_at_any_step_leaves_old_or_new(tmp_path, monkeypatch, fails, call, outcome):
     """A fault at each file operation of saving: what is there afterwards is whole, and nothing lies beside it."""

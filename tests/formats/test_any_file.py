@@ -35,9 +35,7 @@ def test_a_random_body_comes_back(tmp_path_factory, suffix, shape):
     used = np.unique(shape.faces)
     np.testing.assert_allclose(found.positions[found.faces], shape.positions[shape.faces], rtol=1e-6)
     assert len(found.positions) >= len(used)
-    np.testing.assert_allclose(
-        found.colour[found.faces].astype(int), shape.colour[shape.faces].astype(int), atol=1
-    )
+    np.testing.assert_allclose(found.colour[found.faces].astype(int), shape.colour[shape.faces].astype(int), atol=1)
 
 
 @settings(max_examples=15, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])

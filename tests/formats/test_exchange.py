@@ -81,8 +81,11 @@ def test_ascii_ply_and_ascii_stl_are_read(tmp_path):
 BAD = {
     "a.ply": (b"ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nend_header\n1\n", "ends before"),
     "b.ply": (b"not a ply", "not a PLY"),
-    "c.ply": (b"ply\nformat binary_little_endian 1.0\nelement vertex 999999999\nproperty float x\n"
-              b"element face 1\nproperty list uchar int i\nend_header\n", "claims 999 999 999"),
+    "c.ply": (
+        b"ply\nformat binary_little_endian 1.0\nelement vertex 999999999\nproperty float x\n"
+        b"element face 1\nproperty list uchar int i\nend_header\n",
+        "claims 999 999 999",
+    ),
     "d.obj": (b"v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n", "names? vert"),
     "e.obj": (b"v 0 0 zero\n", "line 1, holds something that is no number"),
     "f.obj": (b"v 0 0 nan\nv 1 0 0\nv 0 1 0\nf 1 2 3\n", "not numbers"),
@@ -121,5 +124,10 @@ def test_obj_carries_texture_coordinates(portrait, tmp_path):
     first = next(line for line in text.splitlines() if line.startswith("f ")).split()[1:]
     at = np.array([places[int(w.split("/")[1]) - 1] for w in first])
     np.testing.assert_allclose(at, piece.texture.corners(piece.surface.faces[:1])[0], atol=1e-5)
-    used = {int(w.split("/")[1]) for line in text.splitlines() if line.startswith("f ") and "/" in line for w in line.split()[1:]}
+    used = {
+        int(w.split("/")[1])
+        for line in text.splitlines()
+        if line.startswith("f ") and "/" in line
+        for w in line.split()[1:]
+    }
     assert used == set(range(1, len(places) + 1))

@@ -1,4 +1,7 @@
-"""Models that others made: what their programs write that ours does not, and a hundred of Debian's package assimp-testmodels."""
+"""Models that others made.
+
+What their programs write that ours does not, and a hundred of Debian's package assimp-testmodels.
+"""
 
 import base64
 import json
@@ -21,7 +24,23 @@ from yewfinch.core.shared.errors import BadFileError
 
 CUBE = np.array([[x, y, z] for x in (0, 1) for y in (0, 1) for z in (0, 1)], np.float32)
 #: Triangles of a cube, seen from outside counter-clockwise.
-SIDES = np.array([[0, 1, 3], [0, 3, 2], [4, 6, 7], [4, 7, 5], [0, 4, 5], [0, 5, 1], [2, 3, 7], [2, 7, 6], [0, 2, 6], [0, 6, 4], [1, 5, 7], [1, 7, 3]], np.uint16)
+SIDES = np.array(
+    [
+        [0, 1, 3],
+        [0, 3, 2],
+        [4, 6, 7],
+        [4, 7, 5],
+        [0, 4, 5],
+        [0, 5, 1],
+        [2, 3, 7],
+        [2, 7, 6],
+        [0, 2, 6],
+        [0, 6, 4],
+        [1, 5, 7],
+        [1, 7, 3],
+    ],
+    np.uint16,
+)
 
 
 def area_and_volume(shape):
@@ -35,24 +54,47 @@ class Gltf:
 
     def __init__(self, **rest):
         self.data = b""
-        self.tree = {"asset": {"version": "2.0"}, "scenes": [{"nodes": [0]}], "nodes": [{"mesh": 0}], "meshes": [], "accessors": [], "bufferViews": [], **rest}
+        self.tree = {
+            "asset": {"version": "2.0"},
+            "scenes": [{"nodes": [0]}],
+            "nodes": [{"mesh": 0}],
+            "meshes": [],
+            "accessors": [],
+            "bufferViews": [],
+            **rest,
+        }
 
     def add(self, array, kind, **more):
         array = np.ascontiguousarray(array)
         self.data += b"\0" * (-len(self.data) % 4)
         self.tree["bufferViews"].append({"buffer": 0, "byteOffset": len(self.data), "byteLength": array.nbytes})
         code = {"i1": 5120, "u1": 5121, "i2": 5122, "u2": 5123, "u4": 5125, "f4": 5126}[array.dtype.str[1:]]
-        self.tree["accessors"].append({"bufferView": len(self.tree["bufferViews"]) - 1, "componentType": code, "count": len(array), "type": kind, **more})
+        self.tree["accessors"].append(
+            {
+                "bufferView": len(self.tree["bufferViews"]) - 1,
+                "componentType": code,
+                "count": len(array),
+                "type": kind,
+                **more,
+            }
+        )
         self.data += array.tobytes()
         return len(self.tree["accessors"]) - 1
 
     def cube(self, **more):
         at = self.add(CUBE, "VEC3")
-        self.tree["meshes"] = [{"primitives": [{"attributes": {"POSITION": at}, "indices": self.add(SIDES.ravel(), "SCALAR"), **more}]}]
+        self.tree["meshes"] = [
+            {"primitives": [{"attributes": {"POSITION": at}, "indices": self.add(SIDES.ravel(), "SCALAR"), **more}]}
+        ]
         return self
 
     def write(self, path, uri=None):
-        self.tree["buffers"] = [{"byteLength": len(self.data), "uri": uri or "data:application/octet-stream;base64," + base64.b64encode(self.data).decode()}]
+        self.tree["buffers"] = [
+            {
+                "byteLength": len(self.data),
+                "uri": uri or "data:application/octet-stream;base64," + base64.b64encode(self.data).decode(),
+            }
+        ]
         path.write_text(json.dumps(self.tree))
         return path
 
@@ -66,8 +108,17 @@ def test_a_text_file_reads_its_buffer_from_its_own_folder_only(tmp_path):
     (inner / "link.bin").symlink_to(tmp_path / "outside.bin")
     (shape,) = read_shapes(made.write(inner / "a.gltf", "deep/a%20b.bin"))
     assert area_and_volume(shape) == pytest.approx((6.0, 1.0))
-    for uri in ("../outside.bin", str(tmp_path / "outside.bin"), f"file://{tmp_path}/outside.bin", "http://example.invalid/a.bin", "link.bin", "gone.bin",
-                "deep/../../outside.bin", "..%2Foutside.bin", "a\0b"):  # fmt: skip
+    for uri in (
+        "../outside.bin",
+        str(tmp_path / "outside.bin"),
+        f"file://{tmp_path}/outside.bin",
+        "http://example.invalid/a.bin",
+        "link.bin",
+        "gone.bin",
+        "deep/../../outside.bin",
+        "..%2Foutside.bin",
+        "a\0b",
+    ):
         with pytest.raises(BadFileError, match=r"does not lie in its folder|cannot be read"):
             read_shapes(made.write(inner / "a.gltf", uri))
 
@@ -86,7 +137,9 @@ def test_what_a_file_requires_is_honoured(tmp_path):
     made = Gltf(extensionsRequired=["KHR_mesh_quantization"])
     made.tree["nodes"][0]["scale"] = [2.0, 2.0, 2.0]
     at = made.add((CUBE * 255).astype(np.uint8), "VEC3", normalized=True)
-    made.tree["meshes"] = [{"primitives": [{"attributes": {"POSITION": at}, "indices": made.add(SIDES.ravel(), "SCALAR")}]}]
+    made.tree["meshes"] = [
+        {"primitives": [{"attributes": {"POSITION": at}, "indices": made.add(SIDES.ravel(), "SCALAR")}]}
+    ]
     (shape,) = read_shapes(made.write(tmp_path / "b.gltf"))
     assert area_and_volume(shape) == pytest.approx((24.0, 8.0))
 
@@ -107,7 +160,12 @@ def test_mirrored_nodes_are_turned_the_right_way_out(tmp_path, place):
 
 
 def test_colours_are_kept_beside_a_material(tmp_path):
-    made = Gltf(materials=[{"pbrMetallicRoughness": {"baseColorFactor": [1.0, 0.5, 1.0, 1.0], "baseColorTexture": {"index": 0}}}], textures=[{}]).cube(material=0)
+    made = Gltf(
+        materials=[
+            {"pbrMetallicRoughness": {"baseColorFactor": [1.0, 0.5, 1.0, 1.0], "baseColorTexture": {"index": 0}}}
+        ],
+        textures=[{}],
+    ).cube(material=0)
     colours = np.full((8, 4), 65535, np.uint16)
     colours[:4, :3] = (65535 // 2, 65535, 0)
     made.tree["meshes"][0]["primitives"][0]["attributes"]["COLOR_0"] = made.add(colours, "VEC4", normalized=True)
@@ -123,7 +181,13 @@ def test_colours_are_kept_beside_a_material(tmp_path):
 def test_strips_and_fans_face_one_way(tmp_path, mode, order):
     made = Gltf()
     at = made.add(np.array([[0, 0, 0], [1, 0, 0], [0, 1, 0], [1, 1, 0]], np.float32), "VEC3")
-    made.tree["meshes"] = [{"primitives": [{"attributes": {"POSITION": at}, "indices": made.add(np.array(order, np.uint8), "SCALAR"), "mode": mode}]}]
+    made.tree["meshes"] = [
+        {
+            "primitives": [
+                {"attributes": {"POSITION": at}, "indices": made.add(np.array(order, np.uint8), "SCALAR"), "mode": mode}
+            ]
+        }
+    ]
     (shape,) = read_shapes(made.write(tmp_path / "a.gltf"))
     p = shape.positions[shape.faces[:, :3]]
     np.testing.assert_allclose(np.cross(p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]), [[0, 0, 1], [0, 0, 1]])
@@ -134,7 +198,11 @@ def test_sparse_numbers_morphs_and_skins_are_as_at_rest(tmp_path):
     step = made.add(np.tile(np.float32([[0, 0, 4]]), (8, 1)), "VEC3")
     rows, values = made.add(np.array([7], np.uint8), "SCALAR"), made.add(np.float32([[9, 9, 9]]), "VEC3")
     views = [made.tree["accessors"][k]["bufferView"] for k in (rows, values)]
-    made.tree["accessors"][0]["sparse"] = {"count": 1, "indices": {"bufferView": views[0], "componentType": 5121}, "values": {"bufferView": views[1]}}
+    made.tree["accessors"][0]["sparse"] = {
+        "count": 1,
+        "indices": {"bufferView": views[0], "componentType": 5121},
+        "values": {"bufferView": views[1]},
+    }
     made.tree["meshes"][0]["primitives"][0]["targets"] = [{"POSITION": step}]
     made.tree["meshes"][0]["weights"] = [0.5]
     (shape,) = read_shapes(made.write(tmp_path / "a.gltf"))
@@ -145,10 +213,16 @@ def test_sparse_numbers_morphs_and_skins_are_as_at_rest(tmp_path):
     ones[:, 0] = 1
     named = skinned.tree["meshes"][0]["primitives"][0]["attributes"]
     named["JOINTS_0"], named["WEIGHTS_0"] = skinned.add(np.zeros((8, 4), np.uint8), "VEC4"), skinned.add(ones, "VEC4")
-    skinned.tree["nodes"] = [{"children": [1, 2]}, {"mesh": 0, "skin": 0, "translation": [50.0, 0.0, 0.0]}, {"translation": [0.0, 7.0, 0.0]}]
+    skinned.tree["nodes"] = [
+        {"children": [1, 2]},
+        {"mesh": 0, "skin": 0, "translation": [50.0, 0.0, 0.0]},
+        {"translation": [0.0, 7.0, 0.0]},
+    ]
     skinned.tree["skins"] = [{"joints": [2]}]
     (shape,) = read_shapes(skinned.write(tmp_path / "b.gltf"))
-    np.testing.assert_allclose(shape.positions.min(axis=0), [0, 7, 0])  # where the joint is; the mesh's own node does not count
+    np.testing.assert_allclose(
+        shape.positions.min(axis=0), [0, 7, 0]
+    )  # where the joint is; the mesh's own node does not count
 
 
 def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(tmp_path):
@@ -159,7 +233,9 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
     made.tree["meshes"] = [{"primitives": [{"attributes": attributes}]}]
     (shape,) = read_shapes(made.write(tmp_path / "a.gltf"))
     assert (len(shape.positions), len(shape.faces)) == (8, 12)
-    np.testing.assert_allclose(shape.corners[:, :3].reshape(-1, 2), places * [1, -1] + [0, 1], atol=1e-6)  # v upwards here
+    np.testing.assert_allclose(
+        shape.corners[:, :3].reshape(-1, 2), places * [1, -1] + [0, 1], atol=1e-6
+    )  # v upwards here
     (piece,) = transfer.read_pieces(tmp_path / "a.gltf", set())
     assert piece.surface.closed.all()
     portrait = Portrait()  # they stay with the piece: saved, opened, and written again
@@ -170,7 +246,11 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
     (back,) = read_shapes(tmp_path / "b.obj")
 
     def told(s):
-        return sorted((*s.positions[v].round(3).tolist(), *uv.round(4).tolist()) for f, c in zip(s.faces, s.corners, strict=True) for v, uv in zip(f[:3], c[:3], strict=True))
+        return sorted(
+            (*s.positions[v].round(3).tolist(), *uv.round(4).tolist())
+            for f, c in zip(s.faces, s.corners, strict=True)
+            for v, uv in zip(f[:3], c[:3], strict=True)
+        )
 
     np.testing.assert_allclose(told(back), told(replace(shape, positions=shape.positions * 1000)), atol=2e-4)
     again.put_piece(replace(again.pieces["piece1"], surface=again.surface("piece1").copy()), "Other faces")
@@ -178,7 +258,15 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
     again.history.close()
     rows = [f"{x} {y} {z} {u} {v}" for (x, y, z), (u, v) in zip(corners, places, strict=True)]
     faces = [f"3 {i} {i + 1} {i + 2}" for i in range(0, 36, 3)]
-    head = ["ply", "format ascii 1.0", "element vertex 36", *(f"property float {k}" for k in "xyzst"), "element face 12", "property list uchar int vertex_index", "end_header"]
+    head = [
+        "ply",
+        "format ascii 1.0",
+        "element vertex 36",
+        *(f"property float {k}" for k in "xyzst"),
+        "element face 12",
+        "property list uchar int vertex_index",
+        "end_header",
+    ]
     (tmp_path / "a.ply").write_text("\n".join([*head, *rows, *faces]))
     (again,) = read_shapes(tmp_path / "a.ply")
     assert len(again.positions) == 8
@@ -187,10 +275,15 @@ def test_vertices_torn_by_texture_coordinates_are_one_and_the_coordinates_stay(t
 
 def test_two_bodies_that_touch_along_an_edge_stay_two(tmp_path):
     made = Gltf()
-    both = np.concatenate([CUBE[SIDES].reshape(-1, 3), np.add(CUBE, [1, 1, 0])[SIDES].reshape(-1, 3)]).astype(np.float32)
+    both = np.concatenate([CUBE[SIDES].reshape(-1, 3), np.add(CUBE, [1, 1, 0])[SIDES].reshape(-1, 3)]).astype(
+        np.float32
+    )
     made.tree["meshes"] = [{"primitives": [{"attributes": {"POSITION": made.add(both, "VEC3")}}]}]
     (piece,) = transfer.read_pieces(made.write(tmp_path / "a.gltf"), set())
-    ends = np.sort(np.stack([piece.surface.faces[:, :3], np.roll(piece.surface.faces[:, :3], -1, axis=1)], axis=-1).reshape(-1, 2), axis=1)
+    ends = np.sort(
+        np.stack([piece.surface.faces[:, :3], np.roll(piece.surface.faces[:, :3], -1, axis=1)], axis=-1).reshape(-1, 2),
+        axis=1,
+    )
     assert np.unique(ends, axis=0, return_counts=True)[1].max() <= 2
 
 
@@ -240,13 +333,21 @@ def test_a_hollow_quad_is_cut_inside():
 
 
 def test_ply_with_more_than_we_need(tmp_path):
-    head = (b"ply\r\nformat binary_big_endian 1.0\r\ncomment from elsewhere\r\nelement vertex 4\r\nproperty double x\r\nproperty double y\r\nproperty double z\r\n"
-            b"property list uchar short seen_by\r\nelement face 2\r\nproperty uchar quality\r\nproperty list uchar uint vertex_indices\r\n"
-            b"property list uchar float texcoord\r\nproperty int part\r\nelement edge 1\r\nproperty int a\r\nend_header\r\n")  # fmt: skip
+    head = (
+        b"ply\r\nformat binary_big_endian 1.0\r\ncomment from elsewhere\r\nelement vertex 4\r\nproperty double x\r\n"
+        b"property double y\r\nproperty double z\r\n"
+        b"property list uchar short seen_by\r\nelement face 2\r\nproperty uchar quality\r\n"
+        b"property list uchar uint vertex_indices\r\n"
+        b"property list uchar float texcoord\r\nproperty int part\r\nelement edge 1\r\nproperty int a\r\nend_header\r\n"
+    )
     body = b""
     for i, at in enumerate(((0, 0, 0), (1, 0, 0), (1, 1, 0), (0, 1, 5))):
         body += struct.pack(">3d", *at) + struct.pack(f">B{i}h", i, *range(i))
-    body += struct.pack(">BB3IB6fi", 7, 3, 0, 1, 2, 6, *[0.5] * 6, 1) + struct.pack(">BB4IBi", 7, 4, 0, 1, 2, 3, 0, 2) + struct.pack(">i", 1)
+    body += (
+        struct.pack(">BB3IB6fi", 7, 3, 0, 1, 2, 6, *[0.5] * 6, 1)
+        + struct.pack(">BB4IBi", 7, 4, 0, 1, 2, 3, 0, 2)
+        + struct.pack(">i", 1)
+    )
     (tmp_path / "a.ply").write_bytes(head + body)
     (shape,) = read_shapes(tmp_path / "a.ply")
     assert shape.faces.tolist() == [[0, 1, 2, 2], [0, 1, 2, 3]]
@@ -269,10 +370,15 @@ def test_stl_in_capitals_and_with_bytes_behind(tmp_path):
 
 
 def test_units_are_those_that_are_said_or_the_likely_ones():
-    assert [unit_said(t) for t in ("units: mm", "Unit = Meters", "units: inches", "unit: CENTIMETRES", "made in a unit", "millimetres")] == ["mm", "m", "in", "cm", None, None]
+    assert [
+        unit_said(t)
+        for t in ("units: mm", "Unit = Meters", "units: inches", "unit: CENTIMETRES", "made in a unit", "millimetres")
+    ] == ["mm", "m", "in", "cm", None, None]
 
     def model(size):
-        return Model([Shape("x", np.float32([[0, 0, 0], [0, size, 0], [1e-6, 0, 0]]), np.array([[0, 1, 2, 2]], np.int32))])
+        return Model(
+            [Shape("x", np.float32([[0, 0, 0], [0, size, 0], [1e-6, 0, 0]]), np.array([[0, 1, 2, 2]], np.int32))]
+        )
 
     assert [model(s).likely() for s in (240.0, 24.0, 0.24, 9.4, 1e-6)] == ["mm", "cm", "m", "cm", "mm"]
     np.testing.assert_allclose(model(0.24).in_mm("m")[0].positions[1], [0, 240, 0], rtol=1e-6)
@@ -296,7 +402,11 @@ def test_many_groups_and_long_lines_are_read_in_good_time_or_refused(tmp_path):
 
 
 MODELS = Path("/usr/share/assimp/models")
-FOREIGN = sorted(p.relative_to(MODELS).as_posix() for p in MODELS.rglob("*") if p.suffix.lower() in (".obj", ".ply", ".stl", ".glb", ".gltf"))
+FOREIGN = sorted(
+    p.relative_to(MODELS).as_posix()
+    for p in MODELS.rglob("*")
+    if p.suffix.lower() in (".obj", ".ply", ".stl", ".glb", ".gltf")
+)
 #: What trimesh reads otherwise: hollow polygons as fans, and degenerate triangles counted or dropped.
 OTHERWISE = {"OBJ/concave_polygon.obj", "OBJ/space_in_material_name.obj"}
 
@@ -306,7 +416,9 @@ def test_models_of_many_programs_are_read_as_another_library_reads_them(tmp_path
     """Debian's package assimp-testmodels, judged by trimesh: the same surface, or a sentence."""
     logging.getLogger("trimesh").setLevel(logging.CRITICAL)
     folder = tmp_path / "models"
-    shutil.copytree(MODELS, folder, ignore=shutil.ignore_patterns("*.png", "*.jpg", "*.tga", "*.blend", "*.fbx", "*.x", "*.dae"))
+    shutil.copytree(
+        MODELS, folder, ignore=shutil.ignore_patterns("*.png", "*.jpg", "*.tga", "*.blend", "*.fbx", "*.x", "*.dae")
+    )
     read, compared, wrong = 0, 0, []
     for name in FOREIGN:
         try:

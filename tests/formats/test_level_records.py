@@ -1,6 +1,5 @@
 """Levels saved and opened again; files that claim what cannot be."""
 
-
 import numpy as np
 import pytest
 
@@ -21,7 +20,9 @@ def worked(portrait):
         portrait.perform(detail_levels.add(portrait, "clay"))
     rng = np.random.default_rng(1)
     surface = portrait.surface("clay")
-    surface.set_rows(np.arange(len(surface), dtype=np.int32), surface.positions + rng.normal(size=(len(surface), 3)) * 0.3)
+    surface.set_rows(
+        np.arange(len(surface), dtype=np.int32), surface.positions + rng.normal(size=(len(surface), 3)) * 0.3
+    )
     surface.colour[:, 0] = rng.integers(0, 255, len(surface))
     portrait.perform(detail_levels.go_to(portrait, "clay", 1))
     surface = portrait.surface("clay")

@@ -25,11 +25,18 @@ def full():
         exposure=0.5, warmth=-0.25, cut=True, mouth_open=True, certainty={"prn": "guessed", "t_l": "hidden"},
         drawings=(Drawing("thirds", ((1.0, 2.0), (3.0, 4.0)), "#123456", False),),
     )  # fmt: skip
-    sheet = DesignSheet("sheet1", "drawing", "sheet1.jpg", 100, 200, "profile-left", 0.4, 1.0, 2.0, 0.3, False, ((1.0, 2.0),))
+    sheet = DesignSheet(
+        "sheet1", "drawing", "sheet1.jpg", 100, 200, "profile-left", 0.4, 1.0, 2.0, 0.3, False, ((1.0, 2.0),)
+    )
     p.sitter = replace(
-        p.sitter.replaced(first), kind="woman", age="old", years=71.0, known=(KnownDistance("ex_l", "ex_r", 90.0, 0.4),), sheets=(sheet,),
+        p.sitter.replaced(first),
+        kind="woman",
+        age="old",
+        years=71.0,
+        known=(KnownDistance("ex_l", "ex_r", 90.0, 0.4),),
+        sheets=(sheet,),
         files={**p.sitter.files, "sheet1.jpg": p.sitter.files[first.file]},
-    )  # fmt: skip
+    )
     doubt = Doubt(2.5, 3.0, ("ch_l",), {"photo1": "smile"}, ("photo2",))
     p.sitter = replace(p.sitter, solution=replace(p.sitter.solution, doubt=doubt))
     p.rules = (Measure("own1", "mine", "ratio", ("en_l", "en_r", "al_l", "al_r"), 1.0, group="own"),)
@@ -48,12 +55,39 @@ def test_everything_of_the_sitter_comes_back(full, tmp_path):
 
 def test_an_older_file_without_any_of_it_opens(full, tmp_path):
     container.save(full, tmp_path / "a.yewfinch")
-    change(tmp_path / "a.yewfinch", lambda m: [
-        m.pop("lines"), m.pop("rules"), m["sitter"].pop("solution"), m["sitter"].pop("sheets"), m["sitter"].pop("known"),
-        m["sitter"].pop("kind"), m["sitter"].pop("age"), m["sitter"].pop("years"),
-        [[p.pop(k) for k in ("certainty", "spans", "curves", "drawings", "note", "tags", "turn", "crop", "exposure", "warmth", "cut", "mouth_open")]
-         for p in m["sitter"]["photos"]],
-    ])  # fmt: skip
+    change(
+        tmp_path / "a.yewfinch",
+        lambda m: [
+            m.pop("lines"),
+            m.pop("rules"),
+            m["sitter"].pop("solution"),
+            m["sitter"].pop("sheets"),
+            m["sitter"].pop("known"),
+            m["sitter"].pop("kind"),
+            m["sitter"].pop("age"),
+            m["sitter"].pop("years"),
+            [
+                [
+                    p.pop(k)
+                    for k in (
+                        "certainty",
+                        "spans",
+                        "curves",
+                        "drawings",
+                        "note",
+                        "tags",
+                        "turn",
+                        "crop",
+                        "exposure",
+                        "warmth",
+                        "cut",
+                        "mouth_open",
+                    )
+                ]
+                for p in m["sitter"]["photos"]
+            ],
+        ],
+    )
     back = container.load(tmp_path / "a.yewfinch")
     assert back.sitter.solution is None
     assert back.sitter.photos[0].marks == full.sitter.photos[0].marks
@@ -75,18 +109,29 @@ def change(path, edit, drop=(), replace_with=None):
 
 def test_a_solution_of_before_opens_without_doubts(full, tmp_path):
     container.save(full, tmp_path / "a.yewfinch")
-    change(tmp_path / "a.yewfinch", lambda m: [m["sitter"]["solution"].pop("placing"), m["sitter"]["solution"].pop("doubt")])
+    change(
+        tmp_path / "a.yewfinch",
+        lambda m: [m["sitter"]["solution"].pop("placing"), m["sitter"]["solution"].pop("doubt")],
+    )
     back = container.load(tmp_path / "a.yewfinch").sitter.solution
     assert back.doubt == Doubt()
     assert not back.placing.any()
 
 
-@pytest.mark.parametrize(("edit", "message"), [
-    (lambda m: m["sitter"].update(years=-3.0), "years"), (lambda m: m["sitter"].update(years=4000.0), "years"),
-    (lambda m: m["sitter"].update(age="ancient"), "age"), (lambda m: m["sitter"]["solution"].update(placing=[1.0]), "does not fit together"),
-    (lambda m: m["sitter"]["solution"]["placing"].__setitem__(0, -1.0), "a number >= 0.0 at sitter.solution.placing"),
-    (lambda m: m["sitter"]["solution"]["doubt"].update(differently=["elbow"]), "does not fit together"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("edit", "message"),
+    [
+        (lambda m: m["sitter"].update(years=-3.0), "years"),
+        (lambda m: m["sitter"].update(years=4000.0), "years"),
+        (lambda m: m["sitter"].update(age="ancient"), "age"),
+        (lambda m: m["sitter"]["solution"].update(placing=[1.0]), "does not fit together"),
+        (
+            lambda m: m["sitter"]["solution"]["placing"].__setitem__(0, -1.0),
+            "a number >= 0.0 at sitter.solution.placing",
+        ),
+        (lambda m: m["sitter"]["solution"]["doubt"].update(differently=["elbow"]), "does not fit together"),
+    ],
+)
 def test_what_is_said_of_the_sitter_is_checked(full, tmp_path, edit, message):
     container.save(full, tmp_path / "a.yewfinch")
     change(tmp_path / "a.yewfinch", edit)

@@ -147,7 +147,9 @@ def test_what_claims_too_much_is_refused_before_it_is_unpacked(written, tmp_path
 def test_a_member_that_understates_its_size_is_not_unpacked_further(written, tmp_path, monkeypatch):
     held = members(written)
     zeros = bytes(80 << 20)
-    data = bytearray(pack(tmp_path / "a.yewfinch", held | {"photos/photo1.jpg": zeros}, zipfile.ZIP_DEFLATED).read_bytes())
+    data = bytearray(
+        pack(tmp_path / "a.yewfinch", held | {"photos/photo1.jpg": zeros}, zipfile.ZIP_DEFLATED).read_bytes()
+    )
     for mark, at in ((b"PK\x01\x02", 24), (b"PK\x03\x04", 22)):
         start = 0
         while (start := data.find(mark, start)) >= 0:
@@ -158,7 +160,9 @@ def test_a_member_that_understates_its_size_is_not_unpacked_further(written, tmp
     with Archive(tmp_path / "a.yewfinch") as archive:
         asked = []
         unpack = zipfile.ZipExtFile._read1
-        monkeypatch.setattr(zipfile.ZipExtFile, "_read1", lambda self, n: asked.append(len(found := unpack(self, n))) or found)
+        monkeypatch.setattr(
+            zipfile.ZipExtFile, "_read1", lambda self, n: asked.append(len(found := unpack(self, n))) or found
+        )
         with pytest.raises(BadFileError):  # its sum is wrong, too
             archive.read("photos/photo1.jpg")
         assert sum(asked) <= 5000
@@ -168,8 +172,14 @@ def test_an_array_header_is_read_as_numpy_writes_it_and_no_otherwise(written, tm
     held = members(written)
     name = "pieces/head/positions.npy"
     sound = held[name]
-    for change in ((b"'descr': '<f4'", b"'descr': '<z4'"), (b"'shape': (", b"'shape': [("), (b"False", b"Truee"), (b"{'descr'", b"{'descr\x00"), (b"\x93NUMPY\x01", b"\x93NUMPY\x02"),
-                   (b", 3)", b",99)")):  # fmt: skip
+    for change in (
+        (b"'descr': '<f4'", b"'descr': '<z4'"),
+        (b"'shape': (", b"'shape': [("),
+        (b"False", b"Truee"),
+        (b"{'descr'", b"{'descr\x00"),
+        (b"\x93NUMPY\x01", b"\x93NUMPY\x02"),
+        (b", 3)", b",99)"),
+    ):
         assert change[0] in sound
         with pytest.raises(BadFileError):
             container.load(pack(tmp_path / "a.yewfinch", held | {name: sound.replace(*change)}))
@@ -193,9 +203,20 @@ def test_the_same_portrait_gives_the_same_bytes(full, tmp_path):
     written_again(again, tmp_path)
 
 
-@pytest.mark.parametrize(("name", "sound"), [
-    ("head clay", True), ("клей", True), ("a/b", False), ("a\\b", False), ("a\0", False), ("\ud800", False), ("", False), ("a\n", False), ("a" * 300, False),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("name", "sound"),
+    [
+        ("head clay", True),
+        ("клей", True),
+        ("a/b", False),
+        ("a\\b", False),
+        ("a\0", False),
+        ("\ud800", False),
+        ("", False),
+        ("a\n", False),
+        ("a" * 300, False),
+    ],
+)
 def test_ids_may_hold_what_a_name_of_a_member_may(full, name, sound):
     tree = manifest.manifest_of(full)
     tree["pieces"][0]["id"] = name

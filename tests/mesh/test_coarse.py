@@ -38,7 +38,9 @@ def test_leaves_that_look_away_are_told_and_no_other(flat):
         cones = LeafCones(surface)
         at, f = surface.positions.astype(float), surface.faces
         normal = np.cross(at[f[:, 2]] - at[f[:, 0]], at[f[:, 3]] - at[f[:, 1]])
-        normal = np.where((f[:, 3] == f[:, 2])[:, None], np.cross(at[f[:, 1]] - at[f[:, 0]], at[f[:, 2]] - at[f[:, 0]]), normal)
+        normal = np.where(
+            (f[:, 3] == f[:, 2])[:, None], np.cross(at[f[:, 1]] - at[f[:, 0]], at[f[:, 2]] - at[f[:, 0]]), normal
+        )
         middle = at[f].mean(axis=1)
         rng = np.random.default_rng(2)
         told = 0
@@ -58,7 +60,11 @@ def test_leaves_that_look_away_are_told_and_no_other(flat):
 
 def test_clay_with_a_rim_is_seen_from_behind():
     _, piece = sheet(61)
-    assert LeafCones(piece.surface).in_sight(EVERYWHERE, np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False, True).all()
+    assert (
+        LeafCones(piece.surface)
+        .in_sight(EVERYWHERE, np.array([0, 0, -500.0]), np.array([0, 0, 1.0]), False, True)
+        .all()
+    )
 
 
 def test_clay_that_is_inside_out_is_seen_from_behind():
@@ -71,7 +77,9 @@ def test_clay_that_is_inside_out_is_seen_from_behind():
     assert kernels.enclosed(ball.positions, ball.faces) == pytest.approx(6 * 4 / 3 * np.pi * 100**3, rel=0.01)
     assert kernels.enclosed(out.positions, out.faces) == pytest.approx(-kernels.enclosed(ball.positions, ball.faces))
     triangles = np.concatenate([ball.faces[:, [0, 1, 2, 2]], ball.faces[:, [0, 2, 3, 3]]])
-    assert kernels.enclosed(ball.positions, triangles) == pytest.approx(kernels.enclosed(ball.positions, ball.faces), rel=1e-6)
+    assert kernels.enclosed(ball.positions, triangles) == pytest.approx(
+        kernels.enclosed(ball.positions, ball.faces), rel=1e-6
+    )
 
 
 def test_cones_follow_the_clay():
@@ -99,7 +107,10 @@ def test_a_level_serves_for_the_coarse_faces():
     second = state.levels.levels[1]
     assert len(found) == 2 * len(second.net.faces)
     # its corners lie where the vertices of that level went, and face outwards
-    middle, normal = at[found].mean(axis=1), np.cross(at[found[:, 1]] - at[found[:, 0]], at[found[:, 2]] - at[found[:, 0]])
+    middle, normal = (
+        at[found].mean(axis=1),
+        np.cross(at[found[:, 1]] - at[found[:, 0]], at[found[:, 2]] - at[found[:, 0]]),
+    )
     assert ((middle * normal).sum(axis=1) > 0).all()
     assert cKDTree(second.kept.positions).query(at[np.unique(found)])[0].max() < 1.5
     assert coarse_of_levels(state.levels, 100) is None  # none is so coarse
@@ -111,7 +122,9 @@ def test_both_walls_of_a_thin_body_stay_apart():
     ball = cube_sphere(60)
     n = len(ball)
     inner = ball.positions * np.float32(0.99)
-    thin = Surface(np.concatenate([ball.positions, inner]), np.concatenate([ball.faces, ball.faces[:, [0, 3, 2, 1]] + n]))
+    thin = Surface(
+        np.concatenate([ball.positions, inner]), np.concatenate([ball.faces, ball.faces[:, [0, 3, 2, 1]] + n])
+    )
     found = coarse_triangles(thin, 2000)
     assert coarse_cell(thin, 2000) > 5
     outside = found < n
@@ -129,4 +142,6 @@ def test_coarse_faces_between_coarse_ones_cover_the_same_form():
     at = ball.positions.astype(float)
     for triangles in (there, again):
         normal = np.cross(at[triangles[:, 1]] - at[triangles[:, 0]], at[triangles[:, 2]] - at[triangles[:, 0]])
-        assert np.linalg.norm(normal, axis=1).sum() / 2 == pytest.approx(ball.area(), rel=0.08)  # no hole; a few slivers lie twice
+        assert np.linalg.norm(normal, axis=1).sum() / 2 == pytest.approx(
+            ball.area(), rel=0.08
+        )  # no hole; a few slivers lie twice

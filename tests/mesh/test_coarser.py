@@ -22,10 +22,16 @@ SIDES = [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [
 SHAPES = {
     "open": (np.array(GRID, float), [[0, 1, 4, 3], [1, 2, 5, 4], [3, 4, 6, 6], [4, 5, 7, 7], [4, 7, 6, 6]]),
     "box": (BOX, SIDES),
-    "pyramids": (np.array([[0, 0, 3], [0, 0, -3], *([2 * np.cos(k * 1.2566), 2 * np.sin(k * 1.2566), 0.0] for k in range(5))]),
-                 [f for k in range(5) for f in ([0, 2 + k, 2 + (k + 1) % 5, 2 + (k + 1) % 5], [1, 2 + (k + 1) % 5, 2 + k, 2 + k])]),
+    "pyramids": (
+        np.array([[0, 0, 3], [0, 0, -3], *([2 * np.cos(k * 1.2566), 2 * np.sin(k * 1.2566), 0.0] for k in range(5))]),
+        [
+            f
+            for k in range(5)
+            for f in ([0, 2 + k, 2 + (k + 1) % 5, 2 + (k + 1) % 5], [1, 2 + (k + 1) % 5, 2 + k, 2 + k])
+        ],
+    ),
     "two": (np.concatenate([BOX, BOX + 20]), [*SIDES, *(np.array(SIDES) + 8).tolist()]),
-}  # fmt: skip
+}
 
 
 def shuffled(surface, seed):
@@ -98,7 +104,9 @@ def test_a_piece_gets_them_as_one_step_with_its_landmarks(portrait):
     fine = shuffled(state.surface, 4)
     fine.mask[fine.positions[:, 1] > 50] = 200
     portrait.put_piece(Piece("clay", "Ball", fine), "x")
-    portrait.set_field("anchors", {**portrait.anchors, "prn": nearest_anchors("clay", fine, np.array([[1.0, 2.0, 100.0]]))[0]}, "x")
+    portrait.set_field(
+        "anchors", {**portrait.anchors, "prn": nearest_anchors("clay", fine, np.array([[1.0, 2.0, 100.0]]))[0]}, "x"
+    )
     before = portrait.landmark("prn")
     portrait.perform(detail_levels.make_under(portrait, "clay", 2))
     made = portrait.pieces["clay"]

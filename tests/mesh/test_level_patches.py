@@ -15,7 +15,10 @@ def built(name, number=3):
         state = levels.added(state)
     rng = np.random.default_rng(5)
     surface = state.surface  # some detail
-    surface.set_rows(np.arange(len(surface), dtype=np.int32), surface.positions + rng.normal(size=(len(surface), 3)).astype(np.float32) * 0.05)
+    surface.set_rows(
+        np.arange(len(surface), dtype=np.int32),
+        surface.positions + rng.normal(size=(len(surface), 3)).astype(np.float32) * 0.05,
+    )
     return state
 
 
@@ -35,7 +38,14 @@ def walked(name, patches, monkeypatch):
     for k, step in enumerate((levels.down, levels.up, levels.down, levels.down, levels.up, levels.up)):
         poked(state, k)
         state = step(state)
-        seen.append((state.surface.positions.copy(), state.surface.normals.copy(), state.surface.leaf_lo.copy(), state.surface.leaf_hi.copy()))
+        seen.append(
+            (
+                state.surface.positions.copy(),
+                state.surface.normals.copy(),
+                state.surface.leaf_lo.copy(),
+                state.surface.leaf_hi.copy(),
+            )
+        )
     return seen
 
 
@@ -59,7 +69,11 @@ def test_the_rows_named_are_the_only_ones_that_differ_and_none_too_many(name):
     state = built(name)
     net, rise = state.levels.levels[2].net, state.levels.levels[2].rise
     state = levels.down(state)
-    was, fine, frame = state.surface.positions.copy(), state.levels.levels[3].kept.positions, state.levels.levels[3].skeleton
+    was, fine, frame = (
+        state.surface.positions.copy(),
+        state.levels.levels[3].kept.positions,
+        state.levels.levels[3].skeleton,
+    )
     rows = np.sort(poked(state, 9))
     np.testing.assert_array_equal(level_patches.differing(was, state.surface.positions), rows)
     at, named = level_patches.carried(net, rise, was, state.surface.positions, rows, fine, frame)
@@ -87,10 +101,17 @@ def test_faces_that_touch_and_faces_under_a_change_are_those_of_a_slow_search():
         slow = []
         for f, face in enumerate(net.faces.tolist()):
             corners = 3 if face[2] == face[3] else 4
-            mine = {int(rise.faces[f])} | {int(rise.vertices[v]) for v in face} | {int(rise.edges[net.edge[4 * f + c]]) for c in range(corners)}
+            mine = (
+                {int(rise.faces[f])}
+                | {int(rise.vertices[v]) for v in face}
+                | {int(rise.edges[net.edge[4 * f + c]]) for c in range(corners)}
+            )
             if row in mine:
                 slow.append(f)
-        assert np.flatnonzero(kernels.under(changed, net.faces, net.edge, rise.vertices, rise.edges, rise.faces)).tolist() == slow
+        assert (
+            np.flatnonzero(kernels.under(changed, net.faces, net.edge, rise.vertices, rise.edges, rise.faces)).tolist()
+            == slow
+        )
     assert net.triangles and not net_of(shapes()["ball"].faces, len(shapes()["ball"])).triangles
 
 
@@ -106,6 +127,8 @@ def test_a_level_that_nothing_changed_is_the_very_surface_that_was_left():
     assert other.surface is not top and other.surface.faces is top.faces
     other.surface.colour[:50] = (200, 10, 10, 255)
     below = levels.down(other)
-    assert below.surface is not down.surface and (below.surface.colour[:, 0] == 200).any()  # colour alone is a change, too
+    assert (
+        below.surface is not down.surface and (below.surface.colour[:, 0] == 200).any()
+    )  # colour alone is a change, too
     np.testing.assert_array_equal(below.surface.positions, down.surface.positions)
     assert levels.up(below).surface is other.surface

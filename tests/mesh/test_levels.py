@@ -26,7 +26,10 @@ def test_one_step_is_that_of_the_published_rules(name):
     wanted = step.smooth() @ surface.positions.astype(float)
     got = subdivided(net, rise, surface.positions)
     np.testing.assert_allclose(got[rise.vertices], wanted[: len(surface)], atol=2e-5)
-    for own, other in ((got[rise.edges], wanted[step.n : step.n + len(step.edges)]), (got[rise.faces], wanted[step.n + len(step.edges) :])):
+    for own, other in (
+        (got[rise.edges], wanted[step.n : step.n + len(step.edges)]),
+        (got[rise.faces], wanted[step.n + len(step.edges) :]),
+    ):
         away, row = cKDTree(other).query(own)
         assert away.max() < 2e-5
         assert len(set(row.tolist())) == len(other)
@@ -108,7 +111,9 @@ def test_detail_turns_with_the_form_under_it():
     fine = state.surface.positions.astype(float)
     state = levels.to_level(state, 0)
     turn = Rotation.from_euler("xyz", [40, 20, 70], degrees=True)
-    state.surface.set_rows(np.arange(len(state.surface), dtype=np.int32), turn.apply(state.surface.positions) + np.array([30, -20, 5]))
+    state.surface.set_rows(
+        np.arange(len(state.surface), dtype=np.int32), turn.apply(state.surface.positions) + np.array([30, -20, 5])
+    )
     state = levels.to_level(state, 2)
     np.testing.assert_allclose(state.surface.positions, turn.apply(fine) + np.array([30, -20, 5]), atol=2e-3)
 

@@ -87,7 +87,13 @@ def test_a_hollow_body_keeps_its_inside_and_a_turned_one_is_turned_out(ball):
 
 def test_a_surface_with_one_side_is_cut(ball):
     t = np.linspace(0, 2 * np.pi, 41)[:-1]
-    at = np.array([[(50 + w * np.cos(a / 2)) * np.cos(a), (50 + w * np.cos(a / 2)) * np.sin(a), w * np.sin(a / 2)] for w in (-10, 10) for a in t])
+    at = np.array(
+        [
+            [(50 + w * np.cos(a / 2)) * np.cos(a), (50 + w * np.cos(a / 2)) * np.sin(a), w * np.sin(a / 2)]
+            for w in (-10, 10)
+            for a in t
+        ]
+    )
     faces = [[i, i + 1, i + 41, i + 40] for i in range(39)] + [[39, 40, 0, 79]]
     made = mended(at, np.array(faces))
     assert as_trimesh(made.positions, made.faces).is_winding_consistent

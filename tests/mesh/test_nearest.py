@@ -26,7 +26,9 @@ def test_random_triangles_by_another_library(seed, count):
     squares, _, _ = igl.point_mesh_squared_distance(points, at, triangles.astype(np.int64))
     size = 1e-9 * (np.abs(at).max() + np.abs(points).max())
     np.testing.assert_allclose(np.sqrt(found.squares), np.sqrt(np.ravel(squares)), atol=max(size, 1e-9), rtol=1e-6)
-    np.testing.assert_allclose(np.linalg.norm(tree.places(found) - points, axis=1), np.sqrt(found.squares), atol=max(size, 1e-9), rtol=1e-6)
+    np.testing.assert_allclose(
+        np.linalg.norm(tree.places(found) - points, axis=1), np.sqrt(found.squares), atol=max(size, 1e-9), rtol=1e-6
+    )
 
 
 def test_hints_change_nothing_but_the_time_and_reach_ends_the_look():
@@ -52,9 +54,18 @@ def test_normals_look_outwards_on_a_ball():
     np.testing.assert_allclose(np.linalg.norm(normal, axis=1), 1.0)
 
 
-@pytest.mark.parametrize("point, s, t", [
-    ((-1, -1, 2), 0, 0), ((3, -1, 0), 1, 0), ((-1, 3, 1), 0, 1), ((0.5, -2, 0), 0.5, 0), ((-2, 0.25, 0), 0, 0.25), ((1, 1, 5), 0.5, 0.5), ((0.2, 0.3, -4), 0.2, 0.3),
-])
+@pytest.mark.parametrize(
+    "point, s, t",
+    [
+        ((-1, -1, 2), 0, 0),
+        ((3, -1, 0), 1, 0),
+        ((-1, 3, 1), 0, 1),
+        ((0.5, -2, 0), 0.5, 0),
+        ((-2, 0.25, 0), 0, 0.25),
+        ((1, 1, 5), 0.5, 0.5),
+        ((0.2, 0.3, -4), 0.2, 0.3),
+    ],
+)
 def test_each_region_of_a_triangle(point, s, t):
     data = np.array([[0.0, 0, 0, 1, 0, 0, 0, 1, 0]])
     square, first, second = _on_triangle(*map(float, point), data, 0)
@@ -66,7 +77,9 @@ def test_places_on_a_surface_of_quads_and_an_empty_one():
     ball = cube_sphere(12)
     squares, corners, weights = nearest(ball, ball.positions.astype(float))
     np.testing.assert_allclose(squares, 0.0, atol=1e-12)
-    np.testing.assert_allclose(np.einsum("nk,nkc->nc", weights, ball.positions[corners].astype(float)), ball.positions, atol=1e-5)
+    np.testing.assert_allclose(
+        np.einsum("nk,nkc->nc", weights, ball.positions[corners].astype(float)), ball.positions, atol=1e-5
+    )
     assert isinstance(ball, Surface)
     with pytest.raises(BadSurfaceError, match="no triangle"):
         NearestTree(np.zeros((3, 3)), np.empty((0, 3), int))

@@ -32,7 +32,10 @@ def test_a_box_is_closed_and_as_large_as_it_is(counts):
     assert len(points) == len(faces) + 2  # Euler
 
 
-@pytest.mark.parametrize(("start", "end", "euler", "closed"), [("grid", "grid", 2, True), ("pole", "grid", 2, True), ("open", "pole", 1, False), ("open", "open", 0, False)])
+@pytest.mark.parametrize(
+    ("start", "end", "euler", "closed"),
+    [("grid", "grid", 2, True), ("pole", "grid", 2, True), ("open", "pole", 1, False), ("open", "open", 0, False)],
+)
 def test_rings_end_as_asked(start, end, euler, closed):
     points, faces = ring_net(rings([3, 5, 4]), start, end)
     mesh = mesh_of(points, faces)
@@ -46,7 +49,9 @@ def test_rings_end_as_asked(start, end, euler, closed):
 def test_rings_in_a_loop_are_a_torus():
     turn = np.linspace(0, 2 * np.pi, 8, endpoint=False)
     around = np.linspace(0, 2 * np.pi, 12, endpoint=False)
-    stack = np.array([[((5 + np.cos(s)) * np.cos(t), (5 + np.cos(s)) * np.sin(t), np.sin(s)) for t in around] for s in turn])
+    stack = np.array(
+        [[((5 + np.cos(s)) * np.cos(t), (5 + np.cos(s)) * np.sin(t), np.sin(s)) for t in around] for s in turn]
+    )
     mesh = mesh_of(*ring_net(stack, loop=True))
     assert mesh.is_watertight
     assert mesh.euler_number == 0

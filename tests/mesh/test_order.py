@@ -66,7 +66,11 @@ def test_the_order_is_the_same_at_every_version():
     ball = cube_sphere(50)
     shuffled = ball.faces[np.random.default_rng(0).permutation(len(ball.faces))]
     faces, old = in_face_order(ball.positions, shuffled)
-    assert int((faces.astype(np.int64) * np.arange(faces.size).reshape(faces.shape)).sum()) + 31 * int(faces[::7].astype(np.int64).sum()) == 17959793618165
+    assert (
+        int((faces.astype(np.int64) * np.arange(faces.size).reshape(faces.shape)).sum())
+        + 31 * int(faces[::7].astype(np.int64).sum())
+        == 17959793618165
+    )
     assert int((old.astype(np.int64) * np.arange(len(old))).sum()) == 1125337532501
 
 

@@ -21,7 +21,9 @@ def nets(draw):
     three = rng.random(len(rows)) < 0.4
     rows[three, 3] = rows[three, 2]
     again = rows[rng.integers(0, len(rows), len(rows) // 3)]
-    return np.concatenate([rows, np.where(again[:, 2:3] == again[:, 3:], again[:, [1, 2, 0, 0]], again[:, [2, 3, 0, 1]])]), count
+    return np.concatenate(
+        [rows, np.where(again[:, 2:3] == again[:, 3:], again[:, [1, 2, 0, 0]], again[:, [2, 3, 0, 1]])]
+    ), count
 
 
 @settings(max_examples=60, deadline=None)

@@ -70,9 +70,7 @@ def test_distance_along_a_ball_is_an_arc(ball, angle):
 
 
 def test_distance_along_unconnected_parts_is_infinite():
-    s = Surface(
-        [[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 5], [1, 0, 5], [0, 1, 5]], [[0, 1, 2], [3, 4, 5]]
-    )
+    s = Surface([[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 5], [1, 0, 5], [0, 1, 5]], [[0, 1, 2], [3, 4, 5]])
     a = anchor("s", pick(s, (0.2, 0.2, 9), (0, 0, -1)))
     b = anchor("s", pick(s, (0.2, 0.2, 3), (0, 0, -1)))
     assert along_surface(s, a, b) == float("inf")
@@ -84,7 +82,9 @@ def test_a_circle_on_a_ball_is_a_circle(ball):
     ring = circle_on(ball, at, at / 100, 30.0)
     assert ring.shape == (49, 3)
     np.testing.assert_allclose(ring[0], ring[-1], atol=1e-9)
-    np.testing.assert_allclose(np.linalg.norm(np.cross(ring, at / 100), axis=1), 30.0, atol=1e-6)  # as seen along the normal
+    np.testing.assert_allclose(
+        np.linalg.norm(np.cross(ring, at / 100), axis=1), 30.0, atol=1e-6
+    )  # as seen along the normal
     np.testing.assert_allclose(ring @ (at / 100), np.sqrt(100**2 - 30**2), atol=0.4)  # the ball is of flat faces
 
 

@@ -28,7 +28,15 @@ def fans(surface, some):
     faces = np.concatenate([np.stack([f[:, k], f[:, (k + 1) % 4], middle, middle], axis=1) for k in range(4)])
     at = surface.positions[f].mean(axis=1)
     none = np.empty(0, np.int32)
-    return Patch(some, faces, none, surface.positions[none], surface.channels.at(none), at, Channels.unpacked(surface.channels.packed()[f].mean(axis=1)))
+    return Patch(
+        some,
+        faces,
+        none,
+        surface.positions[none],
+        surface.channels.at(none),
+        at,
+        Channels.unpacked(surface.channels.packed()[f].mean(axis=1)),
+    )
 
 
 @given(st.integers(0, 2**32 - 1))
@@ -43,7 +51,10 @@ def test_fans_in_random_faces(seed):
     assert len(now.faces) == len(ball.faces) + 3 * len(some)
     np.testing.assert_array_equal(now.positions[made.row], ball.positions)
     np.testing.assert_array_equal(now.colour[made.row], ball.colour)
-    np.testing.assert_array_equal(made.carried(ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)), np.r_[ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)][made.source])
+    np.testing.assert_array_equal(
+        made.carried(ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)),
+        np.r_[ball.colour[:, 1], np.arange(len(some)).astype(np.uint8)][made.source],
+    )
     assert (np.diff(made.row) > 0).all()
     assert made.carried(np.zeros(len(ball), np.uint8), np.ones(len(some), np.uint8)).sum() == len(some)
 
@@ -55,6 +66,7 @@ def test_new_rows_lie_among_their_neighbours():
     at = made.surface.positions[made.source >= len(ball)]
     before = made.surface.positions[np.maximum(np.nonzero(made.source >= len(ball))[0] - 1, 0)]
     assert np.median(np.linalg.norm(at - before, axis=1)) < 4.0  # mm; edges are of 2.6
+
     # so leaves stay small: those of all clay make up no more room than they did
     def room(s):
         return float(np.prod(s.leaf_hi - s.leaf_lo, axis=1).mean())

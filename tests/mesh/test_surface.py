@@ -123,7 +123,10 @@ def test_bad_surfaces_are_refused_in_words(positions, faces, message):
 
 
 def slow_rings(faces, count):
-    """Rings vertex by vertex: fans one after the other, those with a beginning first; a ring is closed if one fan is all of it."""
+    """Rings vertex by vertex.
+
+    Fans one after the other, those with a beginning first; a ring is closed if one fan is all of it.
+    """
     corners = [[] for _ in range(count)]
     for f in faces.tolist():
         k = 3 if f[3] == f[2] else 4
@@ -151,7 +154,9 @@ def slow_rings(faces, count):
 
 def cone(n):
     """A closed double cone whose tips have n faces each."""
-    at = np.concatenate([[[0, 0, 1], [0, 0, -1]], [[np.cos(a), np.sin(a), 0] for a in np.linspace(0, 2 * np.pi, n, endpoint=False)]])
+    at = np.concatenate(
+        [[[0, 0, 1], [0, 0, -1]], [[np.cos(a), np.sin(a), 0] for a in np.linspace(0, 2 * np.pi, n, endpoint=False)]]
+    )
     faces = [f for k in range(n) for f in ((0, 2 + k, 2 + (k + 1) % n), (1, 2 + (k + 1) % n, 2 + k))]
     return at, np.array(faces)
 
@@ -186,10 +191,14 @@ def test_leaves_know_whom_they_touch(ball):
     for leaf in range(ball.leaf_count):
         faces = ball.faces[ball.face_start[leaf] : ball.face_start[leaf + 1]]
         assert ((faces.min(axis=1) >> shift) == leaf).all()
-        at = ball.positions[np.unique(np.concatenate([faces.ravel(), np.arange(leaf << shift, min(len(ball), (leaf + 1) << shift))]))]
+        at = ball.positions[
+            np.unique(np.concatenate([faces.ravel(), np.arange(leaf << shift, min(len(ball), (leaf + 1) << shift))]))
+        ]
         np.testing.assert_array_equal(ball.leaf_lo[leaf], at.min(axis=0))
         np.testing.assert_array_equal(ball.leaf_hi[leaf], at.max(axis=0))
-        users = {int(v) for v in np.unique(ball.faces.min(axis=1)[((ball.faces >> shift) == leaf).any(axis=1)] >> shift)}
+        users = {
+            int(v) for v in np.unique(ball.faces.min(axis=1)[((ball.faces >> shift) == leaf).any(axis=1)] >> shift)
+        }
         assert set(ball.leaf_owners(leaf).tolist()) == users | {leaf}
 
 
@@ -219,7 +228,19 @@ def test_a_turned_surface_is_the_one_made_of_turned_faces(ball, open_):
     s = Surface(ball.positions[used], named.reshape(faces.shape), rng.integers(0, 255, (len(used), 4)))
     places = s.positions * np.float32([-1, 1, 1])
     made, expected = s.turned(places), Surface(places, turned_round(s.faces), channels=s.channels)
-    for name in ("positions", "faces", "ring_at", "ring", "closed", "normals", "colour", "leaf_lo", "leaf_hi", "face_start", "_links"):
+    for name in (
+        "positions",
+        "faces",
+        "ring_at",
+        "ring",
+        "closed",
+        "normals",
+        "colour",
+        "leaf_lo",
+        "leaf_hi",
+        "face_start",
+        "_links",
+    ):
         np.testing.assert_array_equal(getattr(made, name), getattr(expected, name), err_msg=name)
     made.set_rows(np.array([0], np.int32), made.positions[:1] * 1.1)
     np.testing.assert_array_equal(s.positions, ball.positions[used])  # nothing is shared that is written to

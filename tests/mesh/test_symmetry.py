@@ -126,7 +126,9 @@ def test_symmetry_comes_back_with_a_report_and_masked_clay_stays(portrait, ball)
     np.testing.assert_array_equal(now[at[:, 1] > 50], at[at[:, 1] > 50].astype(np.float32))
     low = at[:, 1] < 40
     twin = matched(at, ball.faces, MIDLINE).twin
-    np.testing.assert_allclose(now[twin][low & (at[twin][:, 1] < 40)], (now * [-1, 1, 1])[low & (at[twin][:, 1] < 40)], atol=1e-5)
+    np.testing.assert_allclose(
+        now[twin][low & (at[twin][:, 1] < 40)], (now * [-1, 1, 1])[low & (at[twin][:, 1] < 40)], atol=1e-5
+    )
 
 
 def test_clay_whose_net_is_not_symmetric_is_welded_to_its_image(portrait, ball):

@@ -109,7 +109,9 @@ def test_only_a_full_figure_stands_on_a_grid_with_a_line_every_ten_centimetres(c
     assert ground_of(ball_portrait) == pytest.approx(-50, abs=0.1)
     seen = clay(picture.take(ball_portrait, camera, context=context))
     assert seen[plain].all()  # the ball is before the grid
-    beside = seen[:, round(199.5 + 150 / camera.flat) : round(199.5 + 170 / camera.flat)].all(axis=1)  # between two lines
+    beside = seen[:, round(199.5 + 150 / camera.flat) : round(199.5 + 170 / camera.flat)].all(
+        axis=1
+    )  # between two lines
     rows = np.nonzero(beside)[0]
     gaps = np.diff(rows[np.insert(np.diff(rows) > 1, 0, True)]) * camera.flat
     np.testing.assert_allclose(gaps, 100.0, atol=1.5 * camera.flat)
@@ -233,7 +235,16 @@ def test_buffers_of_other_levels_stand_by_and_are_brought_up_to_date(context):
     assert renderer._pieces["ball"] is not fine and renderer._parked == [fine]
     surface = portrait.surface("ball")
     rows = surface.rows_in_ball((0, 0, 50), 6.0)
-    portrait.perform(Edit("Stroke", (RowsChange("ball", "positions", rows, surface.positions[rows].copy(), surface.positions[rows] * np.float32(1.1)),)))
+    portrait.perform(
+        Edit(
+            "Stroke",
+            (
+                RowsChange(
+                    "ball", "positions", rows, surface.positions[rows].copy(), surface.positions[rows] * np.float32(1.1)
+                ),
+            ),
+        )
+    )
     surface.colour[rows] = (180, 20, 20, 255)
     surface.roughness[rows] = 20
     portrait.perform(detail_levels.go_to(portrait, "ball", 2))
@@ -285,7 +296,9 @@ def test_a_rough_picture_shows_the_same_clay_with_less_work(context, ball_portra
     renderer.release()
 
 
-@pytest.mark.parametrize(("at", "expected"), [((0, 0, 9, 4), ((0, 0, 4, 4), (4, 0, 5, 4))), ((3, 5, 4, 7), ((3, 5, 4, 3), (3, 8, 4, 4)))])
+@pytest.mark.parametrize(
+    ("at", "expected"), [((0, 0, 9, 4), ((0, 0, 4, 4), (4, 0, 5, 4))), ((3, 5, 4, 7), ((3, 5, 4, 3), (3, 8, 4, 4)))]
+)
 def test_tiles_are_cut_across_their_longer_side(at, expected):
     assert halves(at) == expected
     assert around(*expected) == at  # and together they are the whole again
@@ -355,7 +368,9 @@ def test_many_pieces_share_what_a_quick_picture_draws(context):
     portrait = Portrait()
     for k in range(6):
         ball = cube_sphere(80, 30.0)
-        portrait.pieces[str(k)] = Piece(str(k), str(k), ball.moved(ball.positions + np.float32([(k % 3 - 1) * 70, (k // 3) * 70 - 35, 0])))
+        portrait.pieces[str(k)] = Piece(
+            str(k), str(k), ball.moved(ball.positions + np.float32([(k % 3 - 1) * 70, (k // 3) * 70 - 35, 0]))
+        )
     camera = View(0, 0, (0, 0, 0), 700).camera(300, 240)
     renderer = SceneRenderer(context)
     full = drawn(context, portrait, camera, renderer)
@@ -418,13 +433,17 @@ def test_quick_pictures_show_clay_as_it_is_now(context, ball_portrait):
     for quick in (False, True):
         renderer.quick = quick
         pictures[quick, "changed"] = drawn(context, ball_portrait, camera, renderer).astype(int)
-        pictures[quick, "raking"] = drawn(context, ball_portrait, camera, renderer, raking=True, finish="plaster").astype(int)
+        pictures[quick, "raking"] = drawn(
+            context, ball_portrait, camera, renderer, raking=True, finish="plaster"
+        ).astype(int)
     for what in ("plain", "changed", "raking"):
         differ = np.abs(pictures[True, what] - pictures[False, what]).max(axis=2)
         assert (differ > 12).mean() < (0.02 if what == "plain" else 0.06), what  # but where colours meet
     assert np.abs(pictures[True, "changed"] - pictures[True, "plain"]).max() > 60
     assert np.abs(pictures[True, "raking"] - pictures[True, "changed"]).mean() > 5
-    mirrored = View(30, 0, (0, 0, 0), 300, mirrored=True).camera(300, 240)  # the picture is turned about, what looks here is not
+    mirrored = View(30, 0, (0, 0, 0), 300, mirrored=True).camera(
+        300, 240
+    )  # the picture is turned about, what looks here is not
     renderer.quick = False
     a = drawn(context, ball_portrait, mirrored, renderer).astype(int)
     renderer.quick = True
@@ -463,7 +482,11 @@ def test_a_channel_that_is_declared_is_seen_and_follows_its_rows(context):
         surface = portrait.surface("ball")
         rows = surface.rows_in_ball((0, 0, 50), 12.0)
         values = surface.channels["blush"]
-        portrait.perform(Edit("Blush", (RowsChange("ball", "blush", rows, values[rows].copy(), np.ones((len(rows), 1), np.float32)),)))
+        portrait.perform(
+            Edit(
+                "Blush", (RowsChange("ball", "blush", rows, values[rows].copy(), np.ones((len(rows), 1), np.float32)),)
+            )
+        )
         box = renderer.update("ball", "blush", surface.leaves_of(rows))
         assert box is not None and (box[0] < box[1]).all()
         red = drawn(context, portrait, camera, renderer)

@@ -86,7 +86,9 @@ def test_rims_and_crests_stay(ball):
 def test_random_places_and_lengths_of_random_bodies_stay_sound(seed):
     rng = np.random.default_rng(seed)
     body = cube_sphere(int(rng.integers(5, 14)))
-    at = body.positions * (1 + 0.3 * np.sin(body.positions / rng.uniform(15, 60) + rng.uniform(0, 6, 3)).sum(axis=1, keepdims=True) / 3)
+    at = body.positions * (
+        1 + 0.3 * np.sin(body.positions / rng.uniform(15, 60) + rng.uniform(0, 6, 3)).sum(axis=1, keepdims=True) / 3
+    )
     body = Surface(at, body.faces)
     near = np.linalg.norm(at - at[rng.integers(len(at))], axis=1) < rng.uniform(5, 120)
     made = worked(body, near, float(rng.uniform(1.5, 40)))
@@ -110,7 +112,9 @@ def test_after_a_thousand_random_strokes_all_is_sound_and_undo_is_exact(symmetri
         away = np.linalg.norm(surface.positions - centre, axis=1)
         weight = np.clip(1 - away / radius, 0, 1) ** 2
         if symmetric:
-            weight = np.maximum(weight, np.clip(1 - np.linalg.norm(surface.positions - centre * [-1, 1, 1], axis=1) / radius, 0, 1) ** 2)
+            weight = np.maximum(
+                weight, np.clip(1 - np.linalg.norm(surface.positions - centre * [-1, 1, 1], axis=1) / radius, 0, 1) ** 2
+            )
         rows = np.nonzero(weight > 0)[0].astype(np.int32)
         way = surface.normals[rows].astype(float)
         after = (surface.positions[rows] + weight[rows, None] * force * way).astype(np.float32)
@@ -146,7 +150,9 @@ def test_one_undo_step_with_landmarks_regions_and_masks(portrait, ball):
     regions = {"front": np.where(ball.positions[:, 2] > 0, 255, 0).astype(np.uint8)}
     ball.mask[ball.positions[:, 1] > 95] = 255
     portrait.put_piece(Piece("clay", "Ball", ball, regions=regions), "x")
-    portrait.set_field("anchors", {**portrait.anchors, "prn": nearest_anchors("clay", ball, np.array([[1.0, 2.0, 100.0]]))[0]}, "x")
+    portrait.set_field(
+        "anchors", {**portrait.anchors, "prn": nearest_anchors("clay", ball, np.array([[1.0, 2.0, 100.0]]))[0]}, "x"
+    )
     rows = np.nonzero(around(ball, (0, 0, 100), 30))[0].astype(np.int32)
     stroke = RowsChange("clay", "positions", rows, ball.positions[rows].copy(), ball.positions[rows] * np.float32(1.02))
     before = ball.positions.copy()
@@ -173,15 +179,22 @@ def test_absurd_lengths_are_said(ball, length):
 
 
 def test_quads_with_both_ends_of_their_shorter_diagonals_in_common_are_not_cut_along_them():
-    """A lantern: every quad runs from the upper end to the lower one, which are nearer to each other than its other corners."""
+    """A lantern.
+
+    Every quad runs from the upper end to the lower one, which are nearer to each other than its other corners.
+    """
     turn = np.arange(6) * np.pi / 3
     round_ = np.stack([30 * np.cos(turn), np.zeros(6), 30 * np.sin(turn)], axis=1)
-    lantern = Surface(np.r_[[[0, 6, 0], [0, -6, 0]], round_].astype(np.float32), [[0, 2 + (k + 1) % 6, 1, 2 + k] for k in range(6)])
+    lantern = Surface(
+        np.r_[[[0, 6, 0], [0, -6, 0]], round_].astype(np.float32), [[0, 2 + (k + 1) % 6, 1, 2 + k] for k in range(6)]
+    )
     assert (lantern.closed == 1).all()
     made = adapted(lantern, np.arange(8), 5.0)
     assert made is not None
     assert (made.surface.closed == 1).all()
-    assert lantern_volume(made.surface) == pytest.approx(12 * 6 * 30**2 * np.sqrt(3) / 4 / 3, rel=0.1)  # two pyramids on a hexagon
+    assert lantern_volume(made.surface) == pytest.approx(
+        12 * 6 * 30**2 * np.sqrt(3) / 4 / 3, rel=0.1
+    )  # two pyramids on a hexagon
     start, end = (made.surface.triangles().ravel(), np.roll(made.surface.triangles(), -1, axis=1).ravel())
     assert (np.unique(np.sort(np.stack([start, end], axis=1), axis=1), axis=0, return_counts=True)[1] == 2).all()
 

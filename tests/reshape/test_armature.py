@@ -21,7 +21,15 @@ from yewfinch.core.reshape.quad_net import quads, sample, sample_near
 from yewfinch.core.shared.errors import BadFileError, CancelledError, YewfinchError
 
 TREE = linked(
-    [(0, 0, 0, 30, -1), (0, 60, 0, 25, 0), (0, 110, 0, 22, 1), (50, 60, 0, 15, 1), (95, 60, 0, 12, 3), (130, 60, 10, 9, 4)], fillet=8.0
+    [
+        (0, 0, 0, 30, -1),
+        (0, 60, 0, 25, 0),
+        (0, 110, 0, 22, 1),
+        (50, 60, 0, 15, 1),
+        (95, 60, 0, 12, 3),
+        (130, 60, 10, 9, 4),
+    ],
+    fillet=8.0,
 )
 
 
@@ -74,7 +82,9 @@ def test_bending_keeps_every_length(x, y, z):
     for i, ball in enumerate(free.balls):
         if ball.parent >= 0:
             was = np.linalg.norm(ball.at - free.balls[ball.parent].at)
-            assert np.linalg.norm(made.balls[i].at - made.balls[made.balls[i].parent].at) == pytest.approx(was, abs=1e-6)
+            assert np.linalg.norm(made.balls[i].at - made.balls[made.balls[i].parent].at) == pytest.approx(
+                was, abs=1e-6
+            )
     way, target = made.balls[3].at - made.balls[1].at, np.array([x, y, z]) - made.balls[1].at
     if np.linalg.norm(target) > 1:
         assert way @ target == pytest.approx(np.linalg.norm(way) * np.linalg.norm(target), rel=1e-6)
@@ -101,9 +111,14 @@ def test_a_mirrored_armature_stays_on_its_side_and_can_be_parted_and_joined():
 
 @pytest.mark.parametrize(
     ("rows", "word"),
-    [([(0, 0, 0, 0.1, -1)], "radius of 0.1"), ([(0, 0, 0, np.nan, -1)], "radius"), ([(np.inf, 0, 0, 5, -1)], "nowhere near"),
-     ([(0, 0, 0, 5, 0)], "does not stand before"), ([(0, 0, 0, 5, -1)] * (MOST + 1), "at most")],
-)  # fmt: skip
+    [
+        ([(0, 0, 0, 0.1, -1)], "radius of 0.1"),
+        ([(0, 0, 0, np.nan, -1)], "radius"),
+        ([(np.inf, 0, 0, 5, -1)], "nowhere near"),
+        ([(0, 0, 0, 5, 0)], "does not stand before"),
+        ([(0, 0, 0, 5, -1)] * (MOST + 1), "at most"),
+    ],
+)
 def test_nonsense_is_refused(rows, word):
     with pytest.raises(YewfinchError, match=word):
         linked(rows)
@@ -212,7 +227,9 @@ def test_a_field_outside_its_grid_is_refused():
         quads(lambda p: np.linalg.norm(p, axis=1) - 20.0, axis, axis, axis)
 
 
-@pytest.mark.parametrize(("edge", "word"), [(0.01, "makes no sense"), (np.nan, "makes no sense"), (0.3, "too short"), (90.0, "too long")])
+@pytest.mark.parametrize(
+    ("edge", "word"), [(0.01, "makes no sense"), (np.nan, "makes no sense"), (0.3, "too short"), (90.0, "too long")]
+)
 def test_edges_that_make_no_sense_are_told(edge, word):
     big = linked([(0, 0, 0, 3, -1), (0, 2000, 0, 3, 0), (900, 2000, 900, 3, 1)])
     with pytest.raises(YewfinchError, match=word):
@@ -233,7 +250,12 @@ def test_clothing_can_be_cancelled(portrait):
     assert list(portrait.pieces)[-1] == key
 
 
-@given(st.lists(st.tuples(st.floats(-60, 60), st.floats(-60, 60), st.floats(-60, 60), st.floats(6, 30)), min_size=1, max_size=7), st.booleans())
+@given(
+    st.lists(
+        st.tuples(st.floats(-60, 60), st.floats(-60, 60), st.floats(-60, 60), st.floats(6, 30)), min_size=1, max_size=7
+    ),
+    st.booleans(),
+)
 @settings(max_examples=15, deadline=None)
 def test_any_armature_has_a_closed_manifold_skin(rows, mirrored):
     rng = np.random.default_rng(len(rows))

@@ -1,4 +1,7 @@
-"""Fusing and remeshing: volumes by formula and by another library, closed and manifold always, even edges, near to the input."""
+"""Fusing and remeshing.
+
+Volumes by formula and by another library, closed and manifold always, even edges, near to the input.
+"""
 
 from dataclasses import replace
 
@@ -40,7 +43,9 @@ def sound(surface):
 
 
 def solid_of(surface):
-    return manifold3d.Manifold(manifold3d.Mesh(surface.positions.astype(np.float32), surface.triangles().astype(np.uint32)))
+    return manifold3d.Manifold(
+        manifold3d.Mesh(surface.positions.astype(np.float32), surface.triangles().astype(np.uint32))
+    )
 
 
 @pytest.mark.parametrize("gap", [20.0, 40.0, 64.0])
@@ -94,7 +99,9 @@ def test_symmetric_input_stays_symmetric_to_the_bit():
     made = fused([ball(-25), ball(25), surface_of(replace(begun("block"), edge=3.0))], 3.0)
     assert is_symmetric(np.concatenate([ball(-25).positions, ball(25).positions]))
     key, other = (np.lexsort(p.T) for p in (made.positions, made.positions * np.array([-1, 1, 1], np.float32)))
-    np.testing.assert_array_equal(np.abs(made.positions[key]), np.abs((made.positions * np.array([-1, 1, 1], np.float32))[other]))
+    np.testing.assert_array_equal(
+        np.abs(made.positions[key]), np.abs((made.positions * np.array([-1, 1, 1], np.float32))[other])
+    )
     assert not is_symmetric(np.concatenate([ball(-25).positions, ball(26).positions]))
 
 
@@ -110,7 +117,8 @@ def test_inside_out_and_self_crossing_input():
 
 def test_bubbles_inside_are_filled():
     hollow = Surface(
-        np.concatenate([ball(0).positions, ball(0, 20.0).positions]), np.concatenate([ball(0).faces, ball(0, 20.0).faces[:, ::-1] + len(ball(0))])
+        np.concatenate([ball(0).positions, ball(0, 20.0).positions]),
+        np.concatenate([ball(0).faces, ball(0, 20.0).faces[:, ::-1] + len(ball(0))]),
     )
     assert sound(fused([hollow], 3.0)).body_count == 1
 
@@ -135,10 +143,22 @@ def test_colours_come_from_the_nearest_place():
 
 
 @settings(max_examples=12, deadline=None)
-@given(st.lists(st.tuples(st.sampled_from(["ball", "block", "cylinder", "ring"]), *[st.floats(-50, 50)] * 3, *[st.floats(-180, 180)] * 3), min_size=1, max_size=4),
-       st.floats(0.0, 15.0))
+@given(
+    st.lists(
+        st.tuples(
+            st.sampled_from(["ball", "block", "cylinder", "ring"]),
+            *[st.floats(-50, 50)] * 3,
+            *[st.floats(-180, 180)] * 3,
+        ),
+        min_size=1,
+        max_size=4,
+    ),
+    st.floats(0.0, 15.0),
+)
 def test_any_pieces_give_a_closed_manifold(pieces, join):
-    surfaces = [surface_of(replace(begun(k), place=(x, y, z), turn=(a, b, c), edge=6.0)) for k, x, y, z, a, b, c in pieces]
+    surfaces = [
+        surface_of(replace(begun(k), place=(x, y, z), turn=(a, b, c), edge=6.0)) for k, x, y, z, a, b, c in pieces
+    ]
     mesh = sound(fused(surfaces, 6.0, join=join))
     _, count = counted(np.sort(mesh.edges, axis=1))
     assert (count == 2).all()

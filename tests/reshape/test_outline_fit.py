@@ -60,7 +60,9 @@ def test_symmetric_and_masked(ball):
     assert found.positions[:, 0].min() == pytest.approx(-115, abs=1.5)
     ball.mask[ball.positions[:, 1] > 0] = 255
     held = fitted(ball, camera, bulge(camera))
-    np.testing.assert_array_equal(held.positions[ball.mask[:, 0] > 0], ball.positions[ball.mask[:, 0] > 0].astype(float))
+    np.testing.assert_array_equal(
+        held.positions[ball.mask[:, 0] > 0], ball.positions[ball.mask[:, 0] > 0].astype(float)
+    )
     assert (held.positions[:, 0] > 104).any()
 
 
@@ -95,5 +97,7 @@ def test_a_drawn_tube_runs_along_the_clay_and_beyond(portrait, ball):
     spots = np.array(solid.line)[:, :3] + solid.place
     assert np.linalg.norm(spots[0]) == pytest.approx(100, abs=1.5)
     np.testing.assert_allclose(camera.project(spots)[[0, -1]], drawn[[0, -1]], atol=0.2)
-    assert camera.depths(spots)[-1] == pytest.approx(camera.depths(spots)[-2], abs=1e-6)  # beside the ball, as deep as it was left
+    assert camera.depths(spots)[-1] == pytest.approx(
+        camera.depths(spots)[-2], abs=1e-6
+    )  # beside the ball, as deep as it was left
     assert [p[3] for p in solid.line] == [6.0] * solids.TUBE_POINTS

@@ -41,9 +41,7 @@ def test_two_touching_balls_stay_manifold():
 
 
 def test_mirror_is_exact():
-    p, _, mirror = symmetric_quads(
-        lambda q: np.linalg.norm(q * (1.0, 0.8, 1.3), axis=1) - 9.0, HALF, AXIS, AXIS
-    )
+    p, _, mirror = symmetric_quads(lambda q: np.linalg.norm(q * (1.0, 0.8, 1.3), axis=1) - 9.0, HALF, AXIS, AXIS)
     assert np.array_equal(p[mirror], p * np.float32([-1, 1, 1]))
     assert (mirror[mirror] == np.arange(len(p))).all()
     assert (p[mirror == np.arange(len(p)), 0] == 0).all()

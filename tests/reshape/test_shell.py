@@ -11,7 +11,9 @@ from yewfinch.demo.demo_portrait import demo_portrait
 
 MASKS = {
     "the front of the face": lambda p: p[:, 2] > 60,
-    "lids, a corner of the mask in each": lambda p: (np.abs(np.abs(p[:, 0]) - 32) < 17) & (p[:, 2] > 40) & (np.abs(p[:, 1]) < 25),
+    "lids, a corner of the mask in each": lambda p: (
+        (np.abs(np.abs(p[:, 0]) - 32) < 17) & (p[:, 2] > 40) & (np.abs(p[:, 1]) < 25)
+    ),
     "ears": lambda p: np.abs(p[:, 0]) > 58,
 }
 
@@ -44,7 +46,10 @@ def test_over_folds_of_a_face_it_is_closed_symmetric_and_does_not_cross_itself(d
 
 
 def test_ways_out_of_a_fold_look_away_from_no_triangle():
-    """Three steep sides: the mean of the small one and the large ones looks into one of them (common practice: weights by area)."""
+    """Three steep sides.
+
+    The mean of the small one and the large ones looks into one of them (common practice: weights by area).
+    """
     at = np.array([[0, 0, 0], [10, 0, -5], [10, 0.4, -5], [-5, 3, -40], [-5, -3, -40]], float)
     triangles = np.array([[0, 1, 2], [0, 2, 3], [0, 3, 4], [0, 4, 1]])
     across = np.cross(at[triangles[:, 1]] - at[0], at[triangles[:, 2]] - at[0])

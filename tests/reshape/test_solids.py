@@ -42,15 +42,24 @@ def test_closed_and_outward(kind, edge):
         (Solid("eye", {"across": 24.2}, edge=0.3), 4 / 3 * np.pi * 12.1**3),
         (Solid("block", {"across": 40, "tall": 50, "deep": 60, "edge": 0}, edge=3.0), 40 * 50 * 60),
         (Solid("cylinder", {"low": 40, "high": 40, "tall": 100, "edge": 0}, edge=1.0), np.pi * 40**2 * 100),
-        (Solid("cylinder", {"low": 40, "high": 20, "tall": 90, "edge": 0}, edge=1.0), np.pi * 90 / 3 * (40**2 + 40 * 20 + 20**2)),
-        (Solid("cylinder", {"low": 40, "high": 40, "tall": 50, "hole": 15, "edge": 0}, edge=1.0), np.pi * (40**2 - 15**2) * 50),
+        (
+            Solid("cylinder", {"low": 40, "high": 20, "tall": 90, "edge": 0}, edge=1.0),
+            np.pi * 90 / 3 * (40**2 + 40 * 20 + 20**2),
+        ),
+        (
+            Solid("cylinder", {"low": 40, "high": 40, "tall": 50, "hole": 15, "edge": 0}, edge=1.0),
+            np.pi * (40**2 - 15**2) * 50,
+        ),
         (Solid("cone", {"low": 30, "tall": 80, "tip": 0}, edge=0.8), np.pi * 30**2 * 80 / 3),
         (Solid("ring", {"ring": 60, "thick": 24}, edge=1.0), 2 * np.pi**2 * 60 * 12**2),
-        (Solid("tube", {}, edge=1.0, line=((-50, 0, 0, 10), (50, 0, 0, 10))), np.pi * 10**2 * 100 + 4 / 3 * np.pi * 10**3),
+        (
+            Solid("tube", {}, edge=1.0, line=((-50, 0, 0, 10), (50, 0, 0, 10))),
+            np.pi * 10**2 * 100 + 4 / 3 * np.pi * 10**3,
+        ),
         (Solid("lathe", {}, edge=1.0, line=((30, -40, 0, 0), (30, 40, 0, 0))), np.pi * 30**2 * 80),
     ],
     ids=lambda v: v.kind if isinstance(v, Solid) else "",
-)  # fmt: skip
+)
 def test_volumes(solid, volume):
     assert mesh_of(solid)[0].volume == pytest.approx(volume, rel=0.012)
 

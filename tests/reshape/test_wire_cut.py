@@ -44,7 +44,10 @@ def test_a_straight_cut_leaves_caps_of_the_known_volume(camera, ball):
 def test_caps_are_of_even_triangles_and_alike_on_both_halves(camera, ball):
     for points, where in (((-200, 40, 0), (200, 40, 0)), 40.0), (((-200, 85, 0), (200, 85, 0)), 85.0):
         low, high = cut(ball, drawn(camera, at(camera, *points), "line"))
-        flat = [h.surface.faces[(np.abs(h.surface.positions[h.surface.faces][:, :, 1] - where) < 1e-3).all(axis=1)] for h in (low, high)]
+        flat = [
+            h.surface.faces[(np.abs(h.surface.positions[h.surface.faces][:, :, 1] - where) < 1e-3).all(axis=1)]
+            for h in (low, high)
+        ]
         assert len(flat[0]) == len(flat[1])
         p = low.surface.positions[flat[0][:, :3]].astype(float)
         sides = np.linalg.norm(p - np.roll(p, -1, axis=1), axis=2)
@@ -66,7 +69,9 @@ def test_the_wall_of_an_outline_is_unrolled_and_rolled_again(flat):
         there = outline.on_wall(places)
         np.testing.assert_allclose(outline.place(there), places, atol=1e-6)
     outline = drawn(camera, np.array([400.0, 300.0]) + 150 * ROUND, "lasso")
-    np.testing.assert_allclose(outline.on_wall(places), outline.on_wall(places + np.array([outline.length, 0.0])), atol=1e-9)  # round and round
+    np.testing.assert_allclose(
+        outline.on_wall(places), outline.on_wall(places + np.array([outline.length, 0.0])), atol=1e-9
+    )  # round and round
 
 
 def test_bent_caps_lie_on_the_walls_of_their_cuts(camera, ball):
@@ -125,15 +130,21 @@ def test_bites_and_waves_are_closed(camera, ball, shape):
 def test_random_cuts_of_random_bodies_are_closed(seed, shape):
     rng = np.random.default_rng(seed)
     body = cube_sphere(7)
-    grown = body.positions * (1 + 0.25 * np.sin(body.positions / rng.uniform(15, 60) + rng.uniform(0, 6, 3)).sum(axis=1, keepdims=True) / 3)
+    grown = body.positions * (
+        1 + 0.25 * np.sin(body.positions / rng.uniform(15, 60) + rng.uniform(0, 6, 3)).sum(axis=1, keepdims=True) / 3
+    )
     body.set_rows(np.arange(len(body), dtype=np.int32), grown.astype(np.float32))
     view = View(distance=700.0, target=(0.0, 0.0, 0.0)).turned(rng.uniform(-180, 180), rng.uniform(-80, 80))
     own = view.camera(800, 600)
     if shape == "lasso":
-        points = rng.uniform(300, 500, 2) + rng.uniform(30, 160) * ROUND * (1 + 0.2 * np.sin(3 * np.arange(60)[:, None] / 9.5))
+        points = rng.uniform(300, 500, 2) + rng.uniform(30, 160) * ROUND * (
+            1 + 0.2 * np.sin(3 * np.arange(60)[:, None] / 9.5)
+        )
     elif shape == "curve":
         x = np.linspace(100, 700, 60)
-        points = np.stack([x, 300 + rng.uniform(-60, 60) + rng.uniform(0, 40) * np.sin(x / rng.uniform(20, 80))], axis=1)
+        points = np.stack(
+            [x, 300 + rng.uniform(-60, 60) + rng.uniform(0, 40) * np.sin(x / rng.uniform(20, 80))], axis=1
+        )
     else:
         points = rng.uniform(150, 450, 2) + np.array([(0, 0), rng.uniform(10, 250, 2)])
     halves = cut(body, drawn(own, points, shape))

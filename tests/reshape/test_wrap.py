@@ -47,7 +47,9 @@ def test_laid_with_a_soft_edge_and_facing_alike():
     rows = np.arange(len(small), dtype=np.int32)
     small.set_rows(rows, small.positions * 0.97)
     tree = NearestTree(large.positions, large.triangles())
-    np.testing.assert_allclose(np.linalg.norm(laid(small, tree, 20.0), axis=1), np.linalg.norm(small.positions, axis=1) / 0.97, atol=0.2)
+    np.testing.assert_allclose(
+        np.linalg.norm(laid(small, tree, 20.0), axis=1), np.linalg.norm(small.positions, axis=1) / 0.97, atol=0.2
+    )
     np.testing.assert_array_equal(laid(small, tree, 2.0, fading=True), small.positions)
     half = laid(small, tree, 4.0, fading=True)  # 3 of 4 mm away: half of the way
     np.testing.assert_allclose(np.linalg.norm(half, axis=1) - np.linalg.norm(small.positions, axis=1), 1.5, atol=0.25)

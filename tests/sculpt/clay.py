@@ -23,7 +23,9 @@ def bench(n=48):
     return portrait, portrait.pieces["ball"]
 
 
-def draw(portrait, piece, tool_id, path, symmetry=False, pressure=1.0, shift=False, ctrl=False, rgb=(200, 40, 40), **changes):
+def draw(
+    portrait, piece, tool_id, path, symmetry=False, pressure=1.0, shift=False, ctrl=False, rgb=(200, 40, 40), **changes
+):
     spec = tool(tool_id)
     ctx = StrokeContext(portrait, piece, spec.settings.changed(**changes), symmetry, rgb, spec.channel)
     stroke = spec.make(ctx)
@@ -49,7 +51,9 @@ def sheet(n=61, height=lambda x, y: 0 * x, size=120.0):
     """A field of quads looked at from above, with its own form."""
     x, y = np.meshgrid(np.linspace(-size / 2, size / 2, n), np.linspace(-size / 2, size / 2, n), indexing="ij")
     at = np.stack([x, y, height(x, y) + 0 * x], axis=-1).reshape(-1, 3)
-    quads = [(i * n + j, (i + 1) * n + j, (i + 1) * n + j + 1, i * n + j + 1) for i in range(n - 1) for j in range(n - 1)]
+    quads = [
+        (i * n + j, (i + 1) * n + j, (i + 1) * n + j + 1, i * n + j + 1) for i in range(n - 1) for j in range(n - 1)
+    ]
     portrait = Portrait()
     portrait.pieces["ball"] = Piece("ball", "Sheet", Surface(at, np.array(quads, np.int32)))
     return portrait, portrait.pieces["ball"]

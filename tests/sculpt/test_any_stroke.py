@@ -40,7 +40,9 @@ def carry_out(portrait, piece, s):
     side = -1.0 if s["below"] else 1.0
     for i, (x, y) in enumerate(s["path"]):
         phase = "press" if i == 0 else "release" if i == len(s["path"]) - 1 else "move"
-        event = PointerEvent(phase, np.array([x, y, 400.0 * side]), np.array([0.0, 0.0, -side]), s["pressure"], s["shift"], s["ctrl"])
+        event = PointerEvent(
+            phase, np.array([x, y, 400.0 * side]), np.array([0.0, 0.0, -side]), s["pressure"], s["shift"], s["ctrl"]
+        )
         try:
             running.send(event)
         except StopIteration:

@@ -35,7 +35,9 @@ def test_against_scipy():
     exact = PchipInterpolator(*np.array(curve).T)
     for t in np.linspace(0, 1, 37):
         assert pressure_curves.outcome(curve, t) == pytest.approx(float(exact(t)), abs=2e-4)
-    assert pressure_curves.outcome(curve, -3) == pytest.approx(0.1) and pressure_curves.outcome(curve, 7) == pytest.approx(1.0)
+    assert pressure_curves.outcome(curve, -3) == pytest.approx(0.1) and pressure_curves.outcome(
+        curve, 7
+    ) == pytest.approx(1.0)
 
 
 @pytest.mark.parametrize(
@@ -68,7 +70,12 @@ def swelled(pressures, rate, **changes):
     for k in range(rate):
         t = k / (rate - 1)
         phase = "press" if k == 0 else "release" if k == rate - 1 else "move"
-        event = PointerEvent(phase, np.array([-40 + 80 * t, 0.0, 300.0]), np.array([0.0, 0.0, -1.0]), float(np.interp(t, np.linspace(0, 1, len(pressures)), pressures)))
+        event = PointerEvent(
+            phase,
+            np.array([-40 + 80 * t, 0.0, 300.0]),
+            np.array([0.0, 0.0, -1.0]),
+            float(np.interp(t, np.linspace(0, 1, len(pressures)), pressures)),
+        )
         try:
             stroke.send(event)
         except StopIteration:

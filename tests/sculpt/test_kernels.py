@@ -27,7 +27,9 @@ def test_weigh():
     held = np.empty(len(rows), np.float32)
     _kernels.weigh(rows, s.positions, s.normals, s.mask, centre, axis, 30.0, table, np.empty(0), True, held)
     np.testing.assert_allclose(held, out * (1 - s.mask[rows, 0] / 255), atol=1e-5)
-    _kernels.weigh(rows, s.positions, s.normals, s.mask[:0], centre, axis, 30.0, table, np.full(len(rows), 15.0), False, held)  # by the way along the surface
+    _kernels.weigh(
+        rows, s.positions, s.normals, s.mask[:0], centre, axis, 30.0, table, np.full(len(rows), 15.0), False, held
+    )  # by the way along the surface
     np.testing.assert_allclose(held, np.interp(0.5, np.linspace(0, 1, 65), table), atol=1e-5)
 
 

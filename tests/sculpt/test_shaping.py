@@ -27,7 +27,9 @@ def test_swell_goes_along_the_normals_and_ctrl_shrinks():
         step = piece.surface.positions - before
         moved = np.linalg.norm(step, axis=1) > 0.05
         assert moved.any()
-        assert (sign * (step[moved] * before[moved]).sum(axis=1) / np.linalg.norm(step[moved], axis=1) / 100 > 0.97).all()
+        assert (
+            sign * (step[moved] * before[moved]).sum(axis=1) / np.linalg.norm(step[moved], axis=1) / 100 > 0.97
+        ).all()
 
 
 def test_flatten_scrape_and_fill_each_on_their_side_of_the_plane():
@@ -103,8 +105,12 @@ def test_relax_evens_the_net_and_leaves_the_form():
     s.set_rows(np.arange(len(s), dtype=np.int32), at * (100 / np.linalg.norm(at, axis=1, keepdims=True)))
 
     def spread():
-        rows = np.nonzero((np.abs(s.positions[:, 0]) < 12) & (np.abs(s.positions[:, 1]) < 12) & (s.positions[:, 2] > 0))[0]
-        edges = [np.linalg.norm(s.positions[r] - s.positions[s.ring[s.ring_at[r] : s.ring_at[r + 1]]], axis=1) for r in rows]
+        rows = np.nonzero(
+            (np.abs(s.positions[:, 0]) < 12) & (np.abs(s.positions[:, 1]) < 12) & (s.positions[:, 2] > 0)
+        )[0]
+        edges = [
+            np.linalg.norm(s.positions[r] - s.positions[s.ring[s.ring_at[r] : s.ring_at[r + 1]]], axis=1) for r in rows
+        ]
         return np.concatenate(edges).std()
 
     before = spread()
@@ -120,7 +126,11 @@ def test_twist_turns_about_the_place_and_mirrors_the_other_way():
     draw(portrait, piece, "twist", [(30, 0), (38, 0), (45, 0)], size=40.0, symmetry=True)
     after = piece.surface.positions
     centre = np.array([30.0, 0.0])
-    near = (np.linalg.norm(before[:, :2] - centre, axis=1) < 12) & (np.linalg.norm(before[:, :2] - centre, axis=1) > 4) & (before[:, 2] > 0)
+    near = (
+        (np.linalg.norm(before[:, :2] - centre, axis=1) < 12)
+        & (np.linalg.norm(before[:, :2] - centre, axis=1) > 4)
+        & (before[:, 2] > 0)
+    )
     r, step = before[near, :2] - centre, (after - before)[near, :2]
     turn = r[:, 0] * step[:, 1] - r[:, 1] * step[:, 0]
     assert (np.sign(turn) == np.sign(turn[0])).all()
@@ -187,7 +197,10 @@ def test_connected_distances_are_those_of_a_plain_search_and_leave_the_other_lip
     # two sheets, one 4 mm over the other
     _, low = sheet(41)
     upper = low.surface.positions + np.float32([0, 0, 4])
-    both = Surface(np.concatenate([low.surface.positions, upper]), np.concatenate([low.surface.faces, low.surface.faces + len(upper)]))
+    both = Surface(
+        np.concatenate([low.surface.positions, upper]),
+        np.concatenate([low.surface.faces, low.surface.faces + len(upper)]),
+    )
     for connected in (True, False):
         portrait = Portrait()
         portrait.pieces["ball"] = Piece("ball", "Lips", both.copy())

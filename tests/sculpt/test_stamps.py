@@ -44,13 +44,22 @@ def test_wrinkles_run_across_and_lip_creases_upright():
 def stamped(path, stamp, symmetric=False, sizes=None, **changes):
     portrait, piece = sheet(161)
     spec = tool("stamp")
-    settings = replace(spec.settings, **{"size": 20.0, "spacing": 5.0, "pressure_strength": False, "height": 1.0, "falloff": "even", **changes})
+    settings = replace(
+        spec.settings,
+        **{"size": 20.0, "spacing": 5.0, "pressure_strength": False, "height": 1.0, "falloff": "even", **changes},
+    )
     ctx = StrokeContext(portrait, piece, settings, symmetric, stamp=stamp, seed=3)
     stroke = spec.make(ctx)
     next(stroke)
     for k, (x, y) in enumerate(path):
         phase = "press" if k == 0 else "release" if k == len(path) - 1 else "move"
-        event = PointerEvent(phase, np.array([x, y, 300.0]), np.array([0.0, 0.0, -1.0]), radius=None if sizes is None else sizes[0], turn=0.0 if sizes is None else sizes[1])
+        event = PointerEvent(
+            phase,
+            np.array([x, y, 300.0]),
+            np.array([0.0, 0.0, -1.0]),
+            radius=None if sizes is None else sizes[0],
+            turn=0.0 if sizes is None else sizes[1],
+        )
         try:
             stroke.send(event)
         except StopIteration:
@@ -127,7 +136,9 @@ def test_over_the_skin_a_stamp_keeps_its_size_and_place():
     again = out.reshape(240, 240)
     np.testing.assert_allclose(again[:, :150], again[:, 80:230], atol=0.35)  # a period of 10 mm is 79.7 points
     assert abs(again.mean() - 0.25) < 0.02
-    inside = (points[:, 0] % 10 > 0.5) & (points[:, 0] % 10 < 4.5) & (points[:, 1] % 10 > 5.5) & (points[:, 1] % 10 < 9.5)
+    inside = (
+        (points[:, 0] % 10 > 0.5) & (points[:, 0] % 10 < 4.5) & (points[:, 1] % 10 > 5.5) & (points[:, 1] % 10 < 9.5)
+    )
     assert out[inside].min() > 0.95
 
 
@@ -156,10 +167,13 @@ def test_pictures_become_stamps():
 @pytest.mark.parametrize(
     ("data", "words"),
     [
-        (b"no picture at all", "no picture that can be read"), (b"", "no picture"), (png(np.full((9, 9), 77)), "one tone only"),
-        (png(np.arange(400).reshape(1, 400) % 255), "too long"), (png(np.tile(np.arange(9), (9, 1)))[:-40], "no picture that can be read"),
+        (b"no picture at all", "no picture that can be read"),
+        (b"", "no picture"),
+        (png(np.full((9, 9), 77)), "one tone only"),
+        (png(np.arange(400).reshape(1, 400) % 255), "too long"),
+        (png(np.tile(np.arange(9), (9, 1)))[:-40], "no picture that can be read"),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_stamp(data, words):
     with pytest.raises(YewfinchError, match=words):
         stamp_from_picture(data, "x", "Thing")
@@ -174,7 +188,11 @@ def test_stamps_of_the_portrait_are_edited_saved_and_read(tmp_path):
     (stamp,) = back.stamps
     assert (stamp.id, stamp.title, stamp.width) == (key, "My skin", 30.0)
     np.testing.assert_array_equal(stamp.grey, portrait.stamps[0].grey)
-    assert stamp_of(back.stamps, key) is stamp and stamp_of(back.stamps, "pores") is own_stamps()[0] and stamp_of((), "none") is None
+    assert (
+        stamp_of(back.stamps, key) is stamp
+        and stamp_of(back.stamps, "pores") is own_stamps()[0]
+        and stamp_of((), "none") is None
+    )
     portrait.perform(stamping.removed(portrait, key))
     assert portrait.stamps == ()
     for _ in range(3):

@@ -40,14 +40,22 @@ def in_view(stencil, u, v, camera=CAMERA):
 def test_only_what_is_white_goes_through_where_the_picture_lies(changes, flat):
     camera = View(target=(0.0, 0.0, 0.0), distance=300.0, orthographic=flat).camera(600, 400)
     stencil = Stencil(quarter()).changed(**changes)
-    points = [in_view(stencil, u, v, camera) for u, v in ((0.25, 0.75), (0.75, 0.75), (0.25, 0.25), (0.75, 0.25), (-0.1, 0.5), (0.5, 1.1))]
+    points = [
+        in_view(stencil, u, v, camera)
+        for u, v in ((0.25, 0.75), (0.75, 0.75), (0.25, 0.25), (0.75, 0.25), (-0.1, 0.5), (0.5, 1.1))
+    ]
     want = [1, 0, 0, 0, 0, 0] if not changes.get("invert") else [0, 1, 1, 1, 0, 0]
     np.testing.assert_allclose(passed(stencil, points, camera=camera), want, atol=0.02)
 
 
 def test_tiles_repeat_the_picture():
     stencil = Stencil(quarter()).changed(tiles=3)
-    points = [in_view(stencil, (i + a) / 3, (j + b) / 3) for i in range(3) for j in range(3) for a, b in ((0.25, 0.75), (0.75, 0.25))]
+    points = [
+        in_view(stencil, (i + a) / 3, (j + b) / 3)
+        for i in range(3)
+        for j in range(3)
+        for a, b in ((0.25, 0.75), (0.75, 0.25))
+    ]
     np.testing.assert_allclose(passed(stencil, points), [1, 0] * 9, atol=0.05)
 
 
@@ -89,21 +97,38 @@ def test_a_stroke_goes_through_a_stencil_only():
     portrait, piece = sheet(161)
     spec = tool("clay")
     ctx = StrokeContext(portrait, piece, replace(spec.settings, size=14.0), False)
-    ctx.through = lambda points, normals, weights, mirrored: stencil.weigh(CAMERA, points, normals, weights, mirrored=mirrored)
+    ctx.through = lambda points, normals, weights, mirrored: stencil.weigh(
+        CAMERA, points, normals, weights, mirrored=mirrored
+    )
     stroke = spec.make(ctx)
     next(stroke)
     for k, x in enumerate(np.linspace(-40, 40, 40)):
         try:
-            stroke.send(PointerEvent("press" if k == 0 else "release" if k == 39 else "move", np.array([x, 0.0, 300.0]), np.array([0.0, 0.0, -1.0])))
+            stroke.send(
+                PointerEvent(
+                    "press" if k == 0 else "release" if k == 39 else "move",
+                    np.array([x, 0.0, 300.0]),
+                    np.array([0.0, 0.0, -1.0]),
+                )
+            )
         except StopIteration:
             break
     at = piece.surface.positions
     moved = at[:, 2] > 1e-4
     blocked = passed(stencil, at, piece.surface.normals * 0 + np.float32([0, 0, 1])) < 0.02
-    assert moved.sum() > 50 and not (moved & blocked).sum() > 0.12 * moved.sum()  # rows near an edge have moved through it
+    assert (
+        moved.sum() > 50 and not (moved & blocked).sum() > 0.12 * moved.sum()
+    )  # rows near an edge have moved through it
 
 
-@pytest.mark.parametrize(("changes", "words"), [({"width": float("nan")}, "not a number"), ({"at": (float("inf"), 0)}, "not a number"), ({"warp": ((0, 0),)}, "16 handles")])
+@pytest.mark.parametrize(
+    ("changes", "words"),
+    [
+        ({"width": float("nan")}, "not a number"),
+        ({"at": (float("inf"), 0)}, "not a number"),
+        ({"warp": ((0, 0),)}, "16 handles"),
+    ],
+)
 def test_what_makes_no_sense(changes, words):
     with pytest.raises(YewfinchError, match=words):
         Stencil(quarter()).changed(**changes)
@@ -116,7 +141,9 @@ def test_numbers_are_kept_within_limits():
 
 def test_a_portraits_stencil_is_written_and_read_and_nonsense_is_refused(tmp_path):
     portrait = new_portrait()
-    held = Stencil(own_stamps()[1]).changed(at=(0.1, -0.2), width=0.9, angle=33.0, tiles=4, invert=True, warp=((0.1, 0.1), *straight()[1:]))
+    held = Stencil(own_stamps()[1]).changed(
+        at=(0.1, -0.2), width=0.9, angle=33.0, tiles=4, invert=True, warp=((0.1, 0.1), *straight()[1:])
+    )
     portrait.set_field("stencil", held, "Lay a stencil")
     path = tmp_path / "a.yewfinch"
     container.save(portrait, path)

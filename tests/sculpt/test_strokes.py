@@ -17,7 +17,9 @@ DOWN = np.array([0.0, 0.0, -1.0])
 def run(path, length=None, still=0, **changes):
     portrait, piece = sheet(121)
     spec = tool("swell")
-    ctx = StrokeContext(portrait, piece, replace(spec.settings, size=12.0, pressure_strength=False, **changes), False, length=length)
+    ctx = StrokeContext(
+        portrait, piece, replace(spec.settings, size=12.0, pressure_strength=False, **changes), False, length=length
+    )
     stroke = spec.make(ctx)
     next(stroke)
     for k, (x, y) in enumerate(path):
@@ -78,8 +80,13 @@ def test_each_event_is_told_once_however_many_dabs_it_makes(tool_id):
     portrait, piece = sheet(121)
     surface, spec = piece.surface, tool(tool_id)
     rng = np.random.default_rng(1)
-    surface.set_rows(np.arange(len(surface), dtype=np.int32), surface.positions + rng.normal(0, 0.05, surface.positions.shape).astype(np.float32))
-    ctx = StrokeContext(portrait, piece, replace(spec.settings, size=2.0, stabiliser=0.0), True, (9, 80, 200), channel=spec.channel)
+    surface.set_rows(
+        np.arange(len(surface), dtype=np.int32),
+        surface.positions + rng.normal(0, 0.05, surface.positions.shape).astype(np.float32),
+    )
+    ctx = StrokeContext(
+        portrait, piece, replace(spec.settings, size=2.0, stabiliser=0.0), True, (9, 80, 200), channel=spec.channel
+    )
     values = getattr(surface, spec.channel)
     start = values.copy()
     copied, told = start.copy(), []

@@ -56,10 +56,13 @@ def test_far_from_the_middle_of_the_room_it_is_no_coarser():
 @pytest.mark.parametrize(
     ("layer", "words"),
     [
-        (TextureLayer("pores", 0.0), "make no sense"), (TextureLayer("pores", float("nan")), "make no sense"), (TextureLayer("pores", 2.0, 99.0), "relief"),
-        (TextureLayer("pores", 2.0, 0.1, 9.0), "drawn out"), (TextureLayer("scales"), "one of"),  # type: ignore[arg-type]
+        (TextureLayer("pores", 0.0), "make no sense"),
+        (TextureLayer("pores", float("nan")), "make no sense"),
+        (TextureLayer("pores", 2.0, 99.0), "relief"),
+        (TextureLayer("pores", 2.0, 0.1, 9.0), "drawn out"),
+        (TextureLayer("scales"), "one of"),  # type: ignore[arg-type]
     ],
-)  # fmt: skip
+)
 def test_layers_that_make_no_sense(layer, words):
     with pytest.raises(YewfinchError, match=words):
         checked([layer])
@@ -77,9 +80,14 @@ def test_the_skins_lines_are_square_to_the_normal_and_mirror_each_other():
     assert np.abs((way * n).sum(axis=1)).max() < 0.05
     flip = np.array([-1.0, 1.0, 1.0])
     marks = portrait.landmarks()
-    other = directions(p * flip, n * flip, {{"_l": k[:-2] + "_r", "_r": k[:-2] + "_l"}.get(k[-2:], k): v * flip for k, v in marks.items()})
+    other = directions(
+        p * flip,
+        n * flip,
+        {{"_l": k[:-2] + "_r", "_r": k[:-2] + "_l"}.get(k[-2:], k): v * flip for k, v in marks.items()},
+    )
     same = np.abs((other * flip * way).sum(axis=1))  # a line has no head and no tail
     assert np.percentile(same, 5) > 0.99
+
     # across on the forehead, round the mouth: level above and below it, upright beside it
     def at(point):
         return way[np.linalg.norm(p - point, axis=1).argmin()]

@@ -1,6 +1,5 @@
 """Tools run without a window: what they do to clay, evenness, symmetry, locality, undo."""
 
-
 import numpy as np
 import pytest
 

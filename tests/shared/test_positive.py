@@ -19,7 +19,9 @@ def test_solutions_and_inverses_are_scipys(n, seed):
     a = positive(n, seed)
     right = np.random.default_rng(seed + 1).normal(size=(n, 3))
     np.testing.assert_allclose(solved(factored(a.copy()), right), scipy.linalg.solve(a, right), rtol=1e-8, atol=1e-10)
-    np.testing.assert_allclose(solved(factored(a.copy()), right[:, 0]), scipy.linalg.solve(a, right[:, 0]), rtol=1e-8, atol=1e-10)
+    np.testing.assert_allclose(
+        solved(factored(a.copy()), right[:, 0]), scipy.linalg.solve(a, right[:, 0]), rtol=1e-8, atol=1e-10
+    )
     before = a.copy()
     np.testing.assert_allclose(inverse(a), scipy.linalg.inv(a), rtol=1e-8, atol=1e-10)
     np.testing.assert_array_equal(a, before)

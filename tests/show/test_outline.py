@@ -45,7 +45,9 @@ def test_what_lies_within_a_lasso_has_a_negative_side(seed):
     """Inside as scikit-image tells it."""
     rng = np.random.default_rng(seed)
     turn = np.linspace(0, 2 * np.pi, 50, endpoint=False)
-    lasso = np.array([400.0, 300.0]) + (80 + 60 * rng.random(50))[:, None] * np.stack([np.cos(turn), np.sin(turn)], axis=1)
+    lasso = np.array([400.0, 300.0]) + (80 + 60 * rng.random(50))[:, None] * np.stack(
+        [np.cos(turn), np.sin(turn)], axis=1
+    )
     pixels = rng.random((3000, 2)) * (400, 400) + (200, 100)
     outline = drawn(CAMERA, lasso, "lasso")
     assert np.array_equal(outline.side(_mm(pixels)) < 0, points_in_poly(pixels, outline.points))

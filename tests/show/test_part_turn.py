@@ -28,7 +28,9 @@ def test_a_hinge_is_a_rotation_about_its_joint():
     np.testing.assert_allclose(there, expected.apply(p - part.joint) + part.joint, atol=1e-9)
     np.testing.assert_allclose(turns, np.tile(expected.as_quat(scalar_first=True), (len(p), 1)), atol=1e-12)
     half = part.motion(p, np.full(len(p), 0.5), 35.0)[1]
-    np.testing.assert_allclose(half, Rotation.from_rotvec(np.radians(17.5) * Z).apply(p - part.joint) + part.joint, atol=1e-9)
+    np.testing.assert_allclose(
+        half, Rotation.from_rotvec(np.radians(17.5) * Z).apply(p - part.joint) + part.joint, atol=1e-9
+    )
 
 
 @given(st.floats(-170, 170))
@@ -46,7 +48,9 @@ def test_a_bend_lays_the_middle_on_an_arc_of_the_same_length(degrees):
     # beyond the end it goes on straight and stiff
     beyond = np.array([[0.0, 100.0, 0.0], [0.0, 130.0, 0.0], [7.0, 130.0, 4.0]])
     _, far = part.motion(beyond, np.ones(3), degrees)
-    np.testing.assert_allclose(np.linalg.norm(far - far[0], axis=1), np.linalg.norm(beyond - beyond[0], axis=1), atol=1e-9)
+    np.testing.assert_allclose(
+        np.linalg.norm(far - far[0], axis=1), np.linalg.norm(beyond - beyond[0], axis=1), atol=1e-9
+    )
 
 
 def test_a_bend_keeps_the_thickness_and_what_lies_before_the_joint():
@@ -91,7 +95,9 @@ def test_products_of_turns_are_scipys():
 def test_a_layer_comes_off_and_goes_on_again():
     surface = cube_sphere(8, 30.0)
     was = surface.positions.copy()
-    turns, places = PartTurn("twist", np.array([0, -30.0, 0]), np.array([0, 30.0, 0]), Z).motion(was, np.ones(len(was)), 120.0)
+    turns, places = PartTurn("twist", np.array([0, -30.0, 0]), np.array([0, 30.0, 0]), Z).motion(
+        was, np.ones(len(was)), 120.0
+    )
     bent = Bent(was, turns, places.astype(np.float32))
     np.testing.assert_array_equal(bent.off(bent.now), was)
     np.testing.assert_array_equal(bent.again(was), bent.now)

@@ -17,7 +17,9 @@ def at(picture, x, y):
 
 def test_a_small_lamp_follows_the_cosine_law(monkeypatch):
     way = np.array([0.6, 0.0, 0.8])
-    monkeypatch.setitem(STUDIOS, "probe", Studio("Probe", "", (Lamp(tuple(way), (1.0, 0.5, 0.25), 0.5),), (0, 0, 0), (0, 0, 0)))
+    monkeypatch.setitem(
+        STUDIOS, "probe", Studio("Probe", "", (Lamp(tuple(way), (1.0, 0.5, 0.25), 0.5),), (0, 0, 0), (0, 0, 0))
+    )
     ball.cache_clear()
     picture = ball("probe", DULL)
     for x, y in ((0.6, 0.0), (0.0, 0.0), (-0.3, 0.4), (0.9, 0.1), (-0.9, 0.0)):
@@ -28,7 +30,9 @@ def test_a_small_lamp_follows_the_cosine_law(monkeypatch):
 
 def test_a_large_lamp_has_a_softer_edge_and_creeping_light_reaches_farther(monkeypatch):
     for size, name in ((1.0, "small"), (35.0, "large")):
-        monkeypatch.setitem(STUDIOS, name, Studio("", "", (Lamp((1.0, 0.0, 0.0), (1.0, 1.0, 1.0), size),), (0, 0, 0), (0, 0, 0)))
+        monkeypatch.setitem(
+            STUDIOS, name, Studio("", "", (Lamp((1.0, 0.0, 0.0), (1.0, 1.0, 1.0), size),), (0, 0, 0), (0, 0, 0))
+        )
     ball.cache_clear()
     small, large = ball("small", DULL), ball("large", DULL)
     assert at(small, -0.1, 0.0)[0] < 0.02 < at(large, -0.1, 0.0)[0]

@@ -14,7 +14,9 @@ from yewfinch.core.sitter.camera_prior import camera_prior
 from yewfinch.core.sitter.solution import BadMark, PhotoFit, Solution
 
 KEYS = ("prn", "gn", "en_l", "en_r", "ch_l", "ch_r", "t_l", "t_r")
-POINTS = np.array([[0, -15, 120], [0, -92, 84], [16, 20, 80], [-16, 20, 80], [26, -47, 84], [-26, -47, 84], [72, 0, 2], [-72, 0, 2.0]])
+POINTS = np.array(
+    [[0, -15, 120], [0, -92, 84], [16, 20, 80], [-16, 20, 80], [26, -47, 84], [-26, -47, 84], [72, 0, 2], [-72, 0, 2.0]]
+)
 
 
 def solution(covariance):

@@ -28,14 +28,29 @@ def test_any_marks_solve_or_say_why(data):
         lines = data.draw(st.lists(st.sampled_from(list(CURVES)), max_size=3, unique=True))
         curves = {k: tuple(data.draw(st.lists(place, min_size=2, max_size=5))) for k in lines}
         spans = {"iris_l": (*data.draw(place), *data.draw(place))} if data.draw(st.booleans()) else {}
-        photos.append(Photo(
-            f"p{i}", f"p{i}", "x.jpg", 1080, 1350, data.draw(st.none() | st.floats(8, 800)), marks, curves=curves, spans=spans,
-            cut=data.draw(st.booleans()), mouth_open=data.draw(st.booleans()),
-        ))  # fmt: skip
-    ends = data.draw(st.lists(st.sampled_from([k for k, m in LANDMARKS.items() if m.rigid]), min_size=2, max_size=2, unique=True))
+        photos.append(
+            Photo(
+                f"p{i}",
+                f"p{i}",
+                "x.jpg",
+                1080,
+                1350,
+                data.draw(st.none() | st.floats(8, 800)),
+                marks,
+                curves=curves,
+                spans=spans,
+                cut=data.draw(st.booleans()),
+                mouth_open=data.draw(st.booleans()),
+            )
+        )
+    ends = data.draw(
+        st.lists(st.sampled_from([k for k, m in LANDMARKS.items() if m.rigid]), min_size=2, max_size=2, unique=True)
+    )
     known = (KnownDistance(*ends, data.draw(st.floats(1, 400)), 0.5),) if data.draw(st.booleans()) else ()
     try:
-        sitter, found = solve_sitter(Sitter(tuple(photos), age=data.draw(st.sampled_from(["adult", "child", "old"])), known=known))
+        sitter, found = solve_sitter(
+            Sitter(tuple(photos), age=data.draw(st.sampled_from(["adult", "child", "old"])), known=known)
+        )
     except CannotSolveError as error:
         assert str(error).endswith(".")
         return
@@ -73,7 +88,10 @@ def test_a_known_distance_is_kept_to_within_its_spread(mm, spread):
 
 
 @settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck))
-@given(content=st.binary(max_size=300) | st.text(max_size=300).map(lambda t: t.encode("utf-8", "replace")), kind=st.sampled_from([".csv", ".json"]))
+@given(
+    content=st.binary(max_size=300) | st.text(max_size=300).map(lambda t: t.encode("utf-8", "replace")),
+    kind=st.sampled_from([".csv", ".json"]),
+)
 def test_any_bytes_as_marks_are_refused_in_words(tmp_path, content, kind):
     path = tmp_path / f"m{kind}"
     path.write_bytes(content)
@@ -83,7 +101,9 @@ def test_any_bytes_as_marks_are_refused_in_words(tmp_path, content, kind):
     assert str(caught.value).startswith(path.name)
 
 
-cell = st.sampled_from(["front", "prn", "gn", "12", "55.5", "-3", "nan", "inf", "1e400", "", "clear", "hidden", "x", "photo"])
+cell = st.sampled_from(
+    ["front", "prn", "gn", "12", "55.5", "-3", "nan", "inf", "1e400", "", "clear", "hidden", "x", "photo"]
+)
 
 
 @settings(max_examples=80, deadline=None, suppress_health_check=list(HealthCheck))

@@ -31,7 +31,8 @@ def test_random_standpoints_are_found(points, v, wide, seed):
     keys = rng.choice(GUIDED, 16, replace=False)
     marks = {k: tuple(camera.project(points[k])[0]) for k in keys}
     found = solve(marks, points, w, h, v.lens)
-    # the usual distances of heads pull on unusual ones, as a head that fills a picture taken at 370 mm through a lens of 100
+    # the usual distances of heads pull on unusual ones, as a head that fills a picture taken at 370 mm through a
+    # lens of 100
     assert max(found.errors(marks, points).values()) < 3.0
     assert np.linalg.norm(found.position - camera.position) < 0.02 * v.distance
 

@@ -124,9 +124,15 @@ def small_problem():
         np.zeros(3 * n), 0.03, modes, np.zeros((k, 1)),
     )  # fmt: skip
     state = bundle.State(
-        np.array([c.rotation for c in cameras]), np.array([-c.rotation @ c.position for c in cameras]),
-        np.log([c.focal for c in cameras]), np.full((k, 2), 500.0), np.zeros((k, 1)), mean.copy(), 0.0, float(np.log(11.71)),
-    )  # fmt: skip
+        np.array([c.rotation for c in cameras]),
+        np.array([-c.rotation @ c.position for c in cameras]),
+        np.log([c.focal for c in cameras]),
+        np.full((k, 2), 500.0),
+        np.zeros((k, 1)),
+        mean.copy(),
+        0.0,
+        float(np.log(11.71)),
+    )
     return problem, state
 
 
@@ -170,7 +176,9 @@ def test_eliminating_the_cameras_equals_solving_everything_at_once():
     dense[k * p :, k * p :] = normal.shared
     pull = np.concatenate([normal.camera_pull.ravel(), normal.shared_pull])
     cameras, shared = bundle._steps(normal, 0.0)
-    np.testing.assert_allclose(np.concatenate([cameras.ravel(), shared]), -np.linalg.solve(dense, pull), rtol=1e-5, atol=1e-8)
+    np.testing.assert_allclose(
+        np.concatenate([cameras.ravel(), shared]), -np.linalg.solve(dense, pull), rtol=1e-5, atol=1e-8
+    )
     whole = bundle.covariance(problem, state, np.ones(len(problem.seen)))
     inverse = np.linalg.inv(dense)
     inverse[-1] = inverse[:, -1] = 0.0  # no iris is drawn
@@ -185,9 +193,15 @@ def test_the_marks_kernels_equal_numpy():
     problem, state = small_problem()
     rng = np.random.default_rng(8)
     state = replace(state, express=rng.normal(size=(2, 1)))
-    x = state.points[problem.landmark] + (problem.modes[problem.landmark] * state.express[problem.photo][:, None, :]).sum(axis=2)
+    x = state.points[problem.landmark] + (
+        problem.modes[problem.landmark] * state.express[problem.photo][:, None, :]
+    ).sum(axis=2)
     c = np.einsum("mij,mj->mi", state.rotation[problem.photo], x) + state.shift[problem.photo]
-    plain = c[:, :2] / c[:, 2:] * np.exp(state.log_focal)[problem.photo][:, None] + state.centre[problem.photo] - problem.seen
+    plain = (
+        c[:, :2] / c[:, 2:] * np.exp(state.log_focal)[problem.photo][:, None]
+        + state.centre[problem.photo]
+        - problem.seen
+    )
     np.testing.assert_allclose(bundle.residuals(problem, state), plain, rtol=1e-9)
     behind = replace(state, shift=state.shift - (0, 0, 2000.0))
     assert (bundle.residuals(problem, behind) == 1e9).all()

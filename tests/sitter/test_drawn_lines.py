@@ -51,7 +51,14 @@ def drawn():
     session = photographed(rng, truth, 4)
     photos = []
     for photo, shot in zip(session.photos, session.shots, strict=True):
-        camera = Camera(shot.rotation, -shot.rotation.T @ shot.shift, shot.focal, photo.width, photo.height, (photo.width / 2, photo.height / 2))
+        camera = Camera(
+            shot.rotation,
+            -shot.rotation.T @ shot.shift,
+            shot.focal,
+            photo.width,
+            photo.height,
+            (photo.width / 2, photo.height / 2),
+        )
         curves = {}
         for key in ("lip_upper", "lip_lower"):
             points = camera.project(np.array([a.on(head) for a in lines[key]]))
@@ -78,7 +85,9 @@ def test_lines_make_the_landmarks_surer_and_no_worse(drawn):
     spreads = np.array([[s.spread(k) for k in seen] for s in (without, with_lines)])
     assert (spreads[1] < spreads[0] + 0.05).all()
     assert np.median(spreads[1] / spreads[0]) < 0.98
-    assert off({k: with_lines.points[with_lines.index(k)] for k in seen}, truth) < 1.1 * off({k: without.points[without.index(k)] for k in seen}, truth)
+    assert off({k: with_lines.points[with_lines.index(k)] for k in seen}, truth) < 1.1 * off(
+        {k: without.points[without.index(k)] for k in seen}, truth
+    )
 
 
 def test_few_marks_and_an_outline_tell_more_than_few_marks():
@@ -96,7 +105,9 @@ def test_few_marks_and_an_outline_tell_more_than_few_marks():
         photo = photographed(np.random.default_rng(0), truth, 1).photos[0]
         photo = replace(photo, width=1200, height=1500, lens=85.0, marks=marks, curves=curves)
         _, found = solve_sitter(Sitter((photo,)))
-        lay = procrustes(np.array([found.points[found.index(k)] for k in keys]), np.array([truth[k] for k in keys]), scaled=True)
+        lay = procrustes(
+            np.array([found.points[found.index(k)] for k in keys]), np.array([truth[k] for k in keys]), scaled=True
+        )
         tip = lay.to_sitter(found.points[found.index("prn")]) - truth["prn"]
         off_tip[bool(curves)] = np.linalg.norm(tip[1:])  # across the picture
     assert off_tip[True] < 0.7 * off_tip[False]

@@ -14,15 +14,15 @@ from yewfinch.core.sitter.photo import Photo
 PHOTO = Photo("a", "a", "a.jpg", 300, 400)
 
 
-@given(turn=st.floats(-180, 360), left=st.floats(0, 200), top=st.floats(0, 200), w=st.floats(30, 300), h=st.floats(30, 300))
+@given(
+    turn=st.floats(-180, 360), left=st.floats(0, 200), top=st.floats(0, 200), w=st.floats(30, 300), h=st.floats(30, 300)
+)
 def test_a_framed_camera_sees_points_where_they_are_shown(turn, left, top, w, h):
     photo = replace(PHOTO, turn=turn, crop=(left, top, left + w, top + h))
     camera = View(25, 8, (0, 0, 0), 700, 60).camera(300, 400)
     points = np.array([[0, 0, 90], [40, 30, 60], [-50, -60, 20.0]])
     frame = framing(photo)
-    np.testing.assert_allclose(
-        frame.camera(camera).project(points), frame.to_shown(camera.project(points)), atol=1e-6
-    )
+    np.testing.assert_allclose(frame.camera(camera).project(points), frame.to_shown(camera.project(points)), atol=1e-6)
     np.testing.assert_allclose(frame.to_photo(frame.to_shown(points[:, :2])), points[:, :2], atol=1e-6)
     assert frame.width >= 16
     assert frame.height >= 16

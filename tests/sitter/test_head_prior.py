@@ -27,7 +27,9 @@ def test_size_and_shape_are_those_of_random_heads(prior):
     spread = people("any")
     rng = np.random.default_rng(4)
     values, vectors = np.linalg.eigh(spread.covariance)
-    drawn = spread.mean + (rng.normal(size=(4000, len(values))) * np.sqrt(np.maximum(values, 0)) @ vectors.T).reshape(4000, -1, 3)
+    drawn = spread.mean + (rng.normal(size=(4000, len(values))) * np.sqrt(np.maximum(values, 0)) @ vectors.T).reshape(
+        4000, -1, 3
+    )
     sizes = np.array([sized(prior, h) for h in drawn])
     assert np.log(sizes).std() == pytest.approx(prior.size_spread, rel=0.05)
     middle = drawn[:, prior.seen].mean(axis=1, keepdims=True)
@@ -69,14 +71,18 @@ def found(prior, points, rounds=40):
 def drawn_shape(prior, rng, shape, placing):
     index = prior.coordinates
     values, vectors = np.linalg.eigh(prior.shape[np.ix_(index, index)])
-    head = prior.mean[prior.seen] + np.sqrt(shape) * (vectors @ (rng.normal(size=len(values)) * np.sqrt(np.maximum(values, 0)))).reshape(-1, 3)
+    head = prior.mean[prior.seen] + np.sqrt(shape) * (
+        vectors @ (rng.normal(size=len(values)) * np.sqrt(np.maximum(values, 0)))
+    ).reshape(-1, 3)
     return head + np.sqrt(placing) * rng.normal(size=head.shape) * prior.placing[:, None]
 
 
 @pytest.mark.parametrize(("shape", "placing"), [(1.0, 1.0), (6.0, 1.0), (1.0, 6.0)])
 def test_factors_are_found_from_one_head(prior, shape, placing):
     rng = np.random.default_rng(5)
-    got = np.array([[f.shape, f.placing] for f in (found(prior, drawn_shape(prior, rng, shape, placing)) for _ in range(8))])
+    got = np.array(
+        [[f.shape, f.placing] for f in (found(prior, drawn_shape(prior, rng, shape, placing)) for _ in range(8))]
+    )
     # the mean of a prior with 20 degrees of freedom at 1 and what some 90 coordinates say
     middle = np.median(got, axis=0)
     if shape > 1:

@@ -179,7 +179,9 @@ def test_hidden_marks_are_not_used_and_guessed_ones_count_less():
     _, unsure = solve_sitter(made.sitter.replaced(off.rated(key, "guessed")))
     _, clean = solve_sitter(made.sitter)
     at = clean.index(key)
-    assert np.linalg.norm(unsure.points[at] - clean.points[at]) < np.linalg.norm(sure.points[at] - clean.points[at]) + 0.02
+    assert (
+        np.linalg.norm(unsure.points[at] - clean.points[at]) < np.linalg.norm(sure.points[at] - clean.points[at]) + 0.02
+    )
 
 
 def test_a_cut_out_finds_its_middle():
@@ -232,7 +234,8 @@ def test_the_stamp_changes_with_what_matters_only():
 def problem():
     made = invented(np.random.default_rng(21), 3, most=16)
     photos = tuple(
-        replace(p, spans={"iris_l": (500.0, 500.0, 545.0, 501.0)}, cut=i == 2, mouth_open=i == 1) for i, p in enumerate(made.sitter.photos)
+        replace(p, spans={"iris_l": (500.0, 500.0, 545.0, 501.0)}, cut=i == 2, mouth_open=i == 1)
+        for i, p in enumerate(made.sitter.photos)
     )
     sitter = replace(made.sitter, photos=photos, known=(KnownDistance("ex_l", "ex_r", 90.0, 0.5),))
     spread = people("any")
@@ -245,10 +248,13 @@ def problem():
     n = len(prior.seen)
     rng = np.random.default_rng(1)
     lines = bundle.Lines(
-        np.sort(rng.integers(0, 3, 9)), prior.mean[prior.seen][rng.integers(0, n, 9)] + rng.normal(0, 5, (9, 3)),
-        np.einsum("rn,cd->rcnd", rng.dirichlet(np.ones(n), 9), np.eye(3)).reshape(9, 3, 3 * n), np.array([(np.cos(a), np.sin(a)) for a in rng.uniform(0, 6, 9)]),
-        rng.uniform(300, 800, (9, 2)), rng.uniform(1, 3, 9),
-    )  # fmt: skip
+        np.sort(rng.integers(0, 3, 9)),
+        prior.mean[prior.seen][rng.integers(0, n, 9)] + rng.normal(0, 5, (9, 3)),
+        np.einsum("rn,cd->rcnd", rng.dirichlet(np.ones(n), 9), np.eye(3)).reshape(9, 3, 3 * n),
+        np.array([(np.cos(a), np.sin(a)) for a in rng.uniform(0, 6, 9)]),
+        rng.uniform(300, 800, (9, 2)),
+        rng.uniform(1, 3, 9),
+    )
     return replace(found, precision=precision, size_by_shape=by_shape, size_spread=size_spread, lines=lines), state
 
 
@@ -294,7 +300,14 @@ def test_the_bundle_equals_an_independent_formulation_in_scipy(problem):
     prob, state = problem
     k, n = prob.cameras, len(prob.mean)
     nothing = np.zeros_like(prob.express_spread)
-    prob = replace(prob, iris=np.zeros((0, 4)), known=np.array([[0.0, 2.0, 90.0, 0.5]]), centre_spread=np.zeros(k), express_spread=nothing, lines=None)
+    prob = replace(
+        prob,
+        iris=np.zeros((0, 4)),
+        known=np.array([[0.0, 2.0, 90.0, 0.5]]),
+        centre_spread=np.zeros(k),
+        express_spread=nothing,
+        lines=None,
+    )
     mine = bundle.adjust(prob, state, np.ones(len(prob.seen)), robust=False, exact=1e-12)
     root = np.linalg.cholesky(np.linalg.inv(prob.precision))
 

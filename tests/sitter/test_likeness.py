@@ -141,7 +141,9 @@ def test_exif_orientation_and_lens_are_read(tmp_path):
     exif = Image.Exif()
     exif[0x0112] = 6  # Exif 2.3: the top of the picture is on its right side
     exif.get_ifd(0x8769)[0xA405] = 85
-    photo, data = read_photo(save(tmp_path, "t.jpg", "JPEG", (90, 120), exif=exif.tobytes()), [Photo("photo1", "t", "t.jpg", 9, 9)])
+    photo, data = read_photo(
+        save(tmp_path, "t.jpg", "JPEG", (90, 120), exif=exif.tobytes()), [Photo("photo1", "t", "t.jpg", 9, 9)]
+    )
     assert (photo.width, photo.height) == (120, 90)
     assert photo.lens == 85
     assert photo.id == "photo2"

@@ -71,7 +71,8 @@ def test_every_landmark_has_a_published_or_named_repeatability():
     bases = {k.removesuffix("_l").removesuffix("_r") for k, m in LANDMARKS.items() if m.rigid}
     assert bases == set(REPEATABILITY)
     assert all(r.source and 0.3 <= r.mm <= 5 for r in REPEATABILITY.values())
-    # Toma et al. 2009 (from memory): most soft-tissue landmarks repeat within 1 mm; the jaw's angle is the worst of the face
+    # Toma et al. 2009 (from memory): most soft-tissue landmarks repeat within 1 mm; the jaw's angle is the worst
+    # of the face
     assert np.median([placing_spread(k) for k in ("en_l", "prn", "sn", "ls", "li", "ch_l", "al_l")]) < 1
     assert placing_spread("go_l") > 3 * placing_spread("en_l")
     assert placing_spread("unheard of") == 2.0

@@ -1,6 +1,7 @@
 """The joint solve on heads and hands that its prior was not made from.
 
-Judge: heads made from published measures (Farkas 1994; Zhuang & Bradtmiller 2005; from memory) by `benchmarks.other_heads`,
+Judge: heads made from published measures (Farkas 1994; Zhuang & Bradtmiller 2005; from memory) by
+`benchmarks.other_heads`,
 which shares neither form nor spread with the base head. The bench has the same with more sitters.
 """
 
@@ -29,7 +30,8 @@ def table(make, photos, runs=8, seed=1, sitter=None, **how):
 def test_size_and_errors_are_as_the_solve_says(make, photos):
     t = table(make, photos, runs=6)
     size = np.array(t.size)
-    # of six sitters drawn from a spread the root mean square may well be twice as large by chance (chi squared, 1 in 1000)
+    # of six sitters drawn from a spread the root mean square may well be twice as large by chance (chi squared, 1
+    # in 1000)
     assert np.sqrt((size**2).mean()) < 1.95 * np.mean(t.said)
     assert abs(size.mean()) < 0.07  # it came out 10 to 25 percent too small before size stood apart
     assert 0.7 < np.sqrt(np.mean(t.square)) < (1.4 if photos > 1 else 1.6)
@@ -98,7 +100,10 @@ def test_strange_heads_and_hands_are_said_in_words():
     _, found = solve_sitter(Sitter(far.photos))
     assert found.doubt.strange
     said = " ".join(found.warnings({}))
-    assert "do not fit one ordinary head: two persons, another expression, or marks meant differently; look at these:" in said
+    assert (
+        "do not fit one ordinary head: two persons, another expression, or marks meant differently; look at these:"
+        in said
+    )
     head = own(rng)
     head["ch_l"] = head["ch_l"] + (8.0, -7.0, 0.0)
     _, found = solve_sitter(Sitter(photographed(rng, head, 5).photos))

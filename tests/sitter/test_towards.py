@@ -88,7 +88,14 @@ def test_bringing_all_over_makes_it_alike(demo):
     solution, found, steps = parts(demo)
     keys = [o.key for o in found.offsets]
     clay = demo.landmarks()
-    demo.perform(bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, keys, 1.0), "x", np.array([clay[k] for k in keys])))
+    demo.perform(
+        bend(
+            demo,
+            field_towards(demo.landmarks(), demo.surfaces(), steps, keys, 1.0),
+            "x",
+            np.array([clay[k] for k in keys]),
+        )
+    )
     again = likeness(demo.landmarks(), solution, scaled=True)
     assert again.overall < 0.35 * found.overall
 
@@ -119,7 +126,14 @@ def test_detail_goes_along_and_colours_stay(demo):
     colour = head.colour.copy()
     ring = head.ring[head.ring_at[row] : head.ring_at[row + 1]]
     edge = np.linalg.norm(head.positions[ring] - head.positions[row], axis=1)
-    demo.perform(bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["prn"], 1.0), "x", demo.landmarks()["prn"][None]))
+    demo.perform(
+        bend(
+            demo,
+            field_towards(demo.landmarks(), demo.surfaces(), steps, ["prn"], 1.0),
+            "x",
+            demo.landmarks()["prn"][None],
+        )
+    )
     after = np.linalg.norm(head.positions[ring] - head.positions[row], axis=1)
     np.testing.assert_allclose(after, edge, rtol=0.25)
     assert np.linalg.norm(relief, axis=1).max() < 0.6
@@ -137,7 +151,12 @@ def test_locked_pieces_stay_and_eyeballs_move_as_a_whole(demo):
     assert np.ptp(step, axis=0).max() < 1e-4
     assert 0.2 < step[0, 1] < 1.6
     demo.pieces["eye_left"] = replace(demo.pieces["eye_left"], locked=True)
-    assert all(c.piece != "eye_left" for c in bend(demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["p_l"], 1.0), "x", clay["p_l"][None]).changes)
+    assert all(
+        c.piece != "eye_left"
+        for c in bend(
+            demo, field_towards(demo.landmarks(), demo.surfaces(), steps, ["p_l"], 1.0), "x", clay["p_l"][None]
+        ).changes
+    )
 
 
 def test_lines_are_brought_over_too(demo):

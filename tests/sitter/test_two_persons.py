@@ -1,7 +1,8 @@
 """Photos of two persons in one portrait.
 
 What one photo is worth under a head is checked against the bundle adjustment, which finds it another way: by Newton's
-method on all parameters and the determinant of their normal matrix. Heads and cameras come from `benchmarks.other_heads`.
+method on all parameters and the determinant of their normal matrix. Heads and cameras come from
+`benchmarks.other_heads`.
 """
 
 from dataclasses import replace
@@ -65,7 +66,9 @@ def test_worth_of_a_photo_is_that_of_the_bundle_adjustment(express):
     for photo in range(3):
         mine, theirs = [], []
         for head, covariance in heads:
-            mine.append(fit(marks_of(problem, found.state, photo), head, covariance, express * WIDEST, 1.0, 1e-3).evidence)
+            mine.append(
+                fit(marks_of(problem, found.state, photo), head, covariance, express * WIDEST, 1.0, 1e-3).evidence
+            )
             part, start = only(problem, found.state, [photo], head, inverse(covariance))
             if not express:
                 part = replace(part, express_spread=np.zeros_like(part.express_spread))
@@ -78,7 +81,9 @@ def test_worth_of_a_photo_is_that_of_the_bundle_adjustment(express):
 def test_noise_of_one_photo_is_found_and_held_near_the_usual_one():
     rng = np.random.default_rng(2)
     photos = list(photographed(rng, own(rng), 4).photos)
-    photos[0] = replace(photos[0], marks={k: (x + rng.normal(0, 4), y + rng.normal(0, 4)) for k, (x, y) in photos[0].marks.items()})
+    photos[0] = replace(
+        photos[0], marks={k: (x + rng.normal(0, 4), y + rng.normal(0, 4)) for k, (x, y) in photos[0].marks.items()}
+    )
     problem, found, prior = settled(photos)
     heads = GroupHeads(replace(problem, precision=inverse(prior.covariance(prior.start()))), found.state)
     group = heads([1, 2, 3])
@@ -146,7 +151,8 @@ def test_one_person_is_not_taken_for_two():
             photos = list(photographed(rng, make(rng), 2 + seed, **how).photos)
             if seed > 2 and not how:  # one photo is blurred: each mark is 3 pixels off
                 photos[0] = replace(
-                    photos[0], marks={k: (x + rng.normal(0, 3), y + rng.normal(0, 3)) for k, (x, y) in photos[0].marks.items()}
+                    photos[0],
+                    marks={k: (x + rng.normal(0, 3), y + rng.normal(0, 3)) for k, (x, y) in photos[0].marks.items()},
                 )
             _, found = solve_sitter(Sitter(tuple(photos)))
             assert found.doubt.strangers == ()
@@ -171,7 +177,11 @@ def test_a_camera_that_went_astray_is_placed_anew():
     behind = pose.rotation @ np.diag([-1.0, 1.0, -1.0])  # the camera begins behind the head
     shift = pose.shift + (pose.rotation - behind) @ (0.0, 0.0, 60.0)
     wrong = replace(entries[0].sighting, pose=replace(pose, rotation=behind, shift=shift))
-    found = _Solve(spread, sitter, silent).sides_decided([replace(entries[0], sighting=wrong, other=None), *entries[1:]]).found
+    found = (
+        _Solve(spread, sitter, silent)
+        .sides_decided([replace(entries[0], sighting=wrong, other=None), *entries[1:]])
+        .found
+    )
     turn = found.state.rotation[0].T @ session.shots[0].rotation
     assert np.degrees(np.arccos((np.trace(turn) - 1) / 2)) < 15
     assert (found.keep[found.problem.photo == 0] == 0).mean() < 0.15

@@ -89,7 +89,9 @@ def main(argv: list[str] | None = None) -> int:
 
 
 def _load_kernels(progress: Progress) -> None:
-    """Load compiled kernels from the disk beside the window, so that the first stroke of each kind need not wait for them."""
+    """Load compiled kernels from the disk beside the window, so that the first stroke of each kind need not wait for
+    them.
+    """
     from yewfinch.warm import import_all
 
     import_all()

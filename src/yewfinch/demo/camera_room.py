@@ -126,9 +126,7 @@ class Room:
         self._shadow = context.program(_SHADOW_VERTEX, _SHADOW_FRAGMENT)
         self._program = context.program(_VERTEX, _FRAGMENT)
         self._cast = context.vertex_array(self._shadow, [(self._buffer, "3f 28x", "position")])
-        self._draw = context.vertex_array(
-            self._program, [(self._buffer, "3f 3f 4f", "position", "normal", "albedo")]
-        )
+        self._draw = context.vertex_array(self._program, [(self._buffer, "3f 3f 4f", "position", "normal", "albedo")])
         self._depth = context.depth_texture((SHADOW, SHADOW))
         self._depth.compare_func = ""
         self._dark = context.framebuffer(depth_attachment=self._depth)

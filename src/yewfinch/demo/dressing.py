@@ -77,9 +77,7 @@ def _noise(p: DoubleArray, size: float, rng: np.random.Generator) -> DoubleArray
     return np.asarray(np.sin(p @ k.T + rng.uniform(0, 6.28, 28)).sum(axis=1) / np.sqrt(14.0))
 
 
-def strands(
-    head: Surface, rest: DoubleArray, rng: np.random.Generator
-) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+def strands(head: Surface, rest: DoubleArray, rng: np.random.Generator) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
     """Hair as ribbons: triangles' corners (k, 3, 3) mm, normals and linear colours alike."""
     f = head.faces
     p, n, r = head.positions.astype(float), head.normals.astype(float), rest

@@ -8,7 +8,8 @@ from numba import njit, prange
 
 @njit(cache=True)
 def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: ignore[no-untyped-def]
-    """Widen a box (2, 3) by the rows from `first` to `last` whose values differ, and their neighbours; `old`, the values as they were, is brought up to date.
+    """Widen a box (2, 3) by the rows from `first` to `last` whose values differ, and their neighbours; `old`, the
+    values as they were, is brought up to date.
 
     Returns the longest edge at these rows, squared.
     """
@@ -38,7 +39,10 @@ def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: 
 
 @njit(cache=True, parallel=True)
 def differing_leaves(old, new, old_colour, new_colour, old_rough, new_rough, ring_at, ring, shift):  # type: ignore[no-untyped-def]
-    """What differs in each leaf: 1 for positions or the normals beside them, 2 for colour, 4 for roughness, added up."""
+    """What differs in each leaf.
+
+    1 for positions or the normals beside them, 2 for colour, 4 for roughness, added up.
+    """
     n = len(old)
     out = np.zeros((n + (1 << shift) - 1) >> shift, np.uint8)
     moved = np.zeros(len(out), np.uint8)
@@ -84,7 +88,8 @@ def indices(faces):  # type: ignore[no-untyped-def]
 def facing(faces, runs, positions, eye, forward, flat, number, base, triangles, rows):  # type: ignore[no-untyped-def]
     """Triangles of runs of faces that look at an eye, between rows numbered as they come.
 
-    `triangles` (k, 3) and `rows` (j,) are filled; `number` (n,) is below `base` for rows that have no number yet, and holds
+    `triangles` (k, 3) and `rows` (j,) are filled; `number` (n,) is below `base` for rows that have no number yet, and
+    holds
     it beyond `base` afterwards. Returns how many triangles and rows there are.
     """
     n = m = 0
@@ -95,8 +100,16 @@ def facing(faces, runs, positions, eye, forward, flat, number, base, triangles, 
                 b, c = faces[f, k], faces[f, k + 1]
                 if b == c:
                     continue
-                ux, uy, uz = positions[b, 0] - positions[a, 0], positions[b, 1] - positions[a, 1], positions[b, 2] - positions[a, 2]
-                vx, vy, vz = positions[c, 0] - positions[a, 0], positions[c, 1] - positions[a, 1], positions[c, 2] - positions[a, 2]
+                ux, uy, uz = (
+                    positions[b, 0] - positions[a, 0],
+                    positions[b, 1] - positions[a, 1],
+                    positions[b, 2] - positions[a, 2],
+                )
+                vx, vy, vz = (
+                    positions[c, 0] - positions[a, 0],
+                    positions[c, 1] - positions[a, 1],
+                    positions[c, 2] - positions[a, 2],
+                )
                 x, y, z = forward[0], forward[1], forward[2]
                 if not flat:
                     x, y, z = positions[a, 0] - eye[0], positions[a, 1] - eye[1], positions[a, 2] - eye[2]

@@ -39,7 +39,10 @@ MUCH = 300
 
 
 def shown(surface: Surface, first: int = 0, last: int | None = None) -> ByteArray:
-    """Colours as they are shown, (k, 4) uint8: masked clay is tinted, and so are channels that say so; the fourth says how free it is."""
+    """Colours as they are shown, (k, 4) uint8.
+
+    Masked clay is tinted, and so are channels that say so; the fourth says how free it is.
+    """
     colour, mask = surface.colour[first:last], surface.mask[first:last]
     for spec in channel_specs():
         if spec.tint is not None:
@@ -92,7 +95,9 @@ class Seen:
 
     @classmethod
     def by(cls, camera: Camera, near: float, far: float, part: Part | None, whole: bool) -> Seen:
-        """By a camera between two depths, mm, or in a part of its picture (Gribb & Hartmann 2001, "Fast extraction of viewing frustum planes")."""
+        """By a camera between two depths, mm, or in a part of its picture (Gribb & Hartmann 2001, "Fast extraction of
+        viewing frustum planes").
+        """
         matrix = camera.clip_matrix(near, far) @ camera.view_matrix()
         sides = matrix[:2].copy()
         if part is not None:
@@ -101,10 +106,19 @@ class Seen:
             sides = (sides - middle[:, None] * matrix[3]) / np.array([[w / camera.width], [h / camera.height]])
         rows = np.concatenate([sides, matrix[2:3]])
         planes = np.ascontiguousarray(np.concatenate([matrix[3] + rows, matrix[3] - rows]))
-        return cls(planes, np.array(camera.position, np.float64), np.array(camera.rotation[2], np.float64), bool(camera.flat), whole)
+        return cls(
+            planes,
+            np.array(camera.position, np.float64),
+            np.array(camera.rotation[2], np.float64),
+            bool(camera.flat),
+            whole,
+        )
 
     def runs(self, surface: Surface, cones: LeafCones) -> IndexArray:
-        """First and last face of runs of leaves that may be in sight, (k, 2); a leaf beyond one side is not, nor one that looks away."""
+        """First and last face of runs of leaves that may be in sight, (k, 2).
+
+        A leaf beyond one side is not, nor one that looks away.
+        """
         leaves = np.nonzero(cones.in_sight(self.planes, self.eye, self.forward, self.flat, self.whole))[0]
         if len(leaves) == 0:
             return np.empty((0, 2), np.int32)
@@ -133,14 +147,31 @@ class Passing:
         self._buffers: tuple[moderngl.Buffer, ...] = ()
         self._arrays: dict[moderngl.Program, moderngl.VertexArray] = {}
 
-    def draw(self, program: moderngl.Program, seen: Seen, faces: IndexArray, runs: IndexArray, surface: Surface, colour: ByteArray) -> int:
+    def draw(
+        self,
+        program: moderngl.Program,
+        seen: Seen,
+        faces: IndexArray,
+        runs: IndexArray,
+        surface: Surface,
+        colour: ByteArray,
+    ) -> int:
         """Draw what of runs of faces looks at the eye; how many triangles that was."""
         if self._base > MANY_NUMBERS:
             self._number[:], self._base = 0, 1
         triangles = np.empty(((faces.shape[1] - 2) * int((runs[:, 1] - runs[:, 0]).sum()), 3), INDEX)
         n, m = kernels.facing(
-            faces, runs, surface.positions, seen.eye, seen.forward, seen.flat, self._number, self._base, triangles, self._rows
-        )  # fmt: skip
+            faces,
+            runs,
+            surface.positions,
+            seen.eye,
+            seen.forward,
+            seen.flat,
+            self._number,
+            self._base,
+            triangles,
+            self._rows,
+        )
         self._base += m
         if n == 0:
             return 0
@@ -156,8 +187,13 @@ class Passing:
             buffer.write(part)
         if program not in self._arrays:
             index, places_at, marks_at, *beside = self._buffers
-            content: list[tuple[object, ...]] = [(places_at, "3f 3f", "position", "normal"), (marks_at, "4f1 1f1 3x1", "colour", "roughness")]
-            content += [(b, _layout(s), s.attribute) for b, s in zip(beside, more, strict=True) if s.attribute in program]
+            content: list[tuple[object, ...]] = [
+                (places_at, "3f 3f", "position", "normal"),
+                (marks_at, "4f1 1f1 3x1", "colour", "roughness"),
+            ]
+            content += [
+                (b, _layout(s), s.attribute) for b, s in zip(beside, more, strict=True) if s.attribute in program
+            ]
             self._arrays[program] = self._context.vertex_array(program, content, index_buffer=index)
         self._arrays[program].render(vertices=3 * n)
         return n
@@ -224,23 +260,31 @@ class SurfaceBuffers:
         if what is None:
             return False
         surface = self.surface
-        # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a triangle has no area
+        # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a
+        # triangle has no area
         worn = {name: surface.channels[name] for name in self._worn}
         data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, **worn}.get(what)
-        self._gl[what] = self._context.buffer(kernels.indices(surface.faces) if data is None else data, dynamic=what != "index")
+        self._gl[what] = self._context.buffer(
+            kernels.indices(surface.faces) if data is None else data, dynamic=what != "index"
+        )
         return True
 
     def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
         key = program, index
         if key not in self._arrays:
             g = self._gl
-            content = [(g["positions"], "3f", "position"), (g["normals"], "3f", "normal"), (g["colour"], "4f1", "colour")]
+            content = [
+                (g["positions"], "3f", "position"),
+                (g["normals"], "3f", "normal"),
+                (g["colour"], "4f1", "colour"),
+            ]
             content += [(g[s.name], _layout(s), s.attribute) for s in _fed() if s.attribute in program]
             self._arrays[key] = self._context.vertex_array(program, content, index_buffer=index)
         return self._arrays[key]
 
     def take_up(self, surface: Surface, levels: Levels | None) -> bool:
-        """Serve for another surface with the same faces, or for one that was not in the portrait for a while: what differs is uploaded.
+        """Serve for another surface with the same faces, or for one that was not in the portrait for a while: what
+        differs is uploaded.
 
         Returns
         -------
@@ -249,8 +293,16 @@ class SurfaceBuffers:
         """
         colour, rough = shown(surface), surface.roughness
         marks = kernels.differing_leaves(
-            self._positions, surface.positions, self._colour, colour, self._worn["roughness"], rough, surface.ring_at, surface.ring, LEAF_SHIFT
-        )  # fmt: skip
+            self._positions,
+            surface.positions,
+            self._colour,
+            colour,
+            self._worn["roughness"],
+            rough,
+            surface.ring_at,
+            surface.ring,
+            LEAF_SHIFT,
+        )
         if np.count_nonzero(marks) > surface.leaf_count // 4:
             return False
         self.surface, self._levels, self._cones.surface = surface, levels, surface
@@ -266,7 +318,9 @@ class SurfaceBuffers:
         """Nobody sees its faces from behind, as far as nothing is cut away."""
         return self._cones.closed
 
-    def draw(self, program: moderngl.Program, seen: Seen, pixel: float, enough: float = np.inf, facing: bool = False) -> None:
+    def draw(
+        self, program: moderngl.Program, seen: Seen, pixel: float, enough: float = np.inf, facing: bool = False
+    ) -> None:
         """Draw what is in sight.
 
         Parameters
@@ -327,7 +381,12 @@ class SurfaceBuffers:
     def coarsen(self, pixel: float, enough: float) -> None:
         """Work them out, of very dense clay a half."""
         about = self._coarser(pixel, enough)
-        if len(self.surface) > HALVED and self._finer(about) is None and self._clustered[0] != about and not self._by_levels(about):
+        if (
+            len(self.surface) > HALVED
+            and self._finer(about) is None
+            and self._clustered[0] != about
+            and not self._by_levels(about)
+        ):
             self._clustered = about, clustered(self.surface, about)
         else:
             self._coarse_faces(about)
@@ -355,7 +414,9 @@ class SurfaceBuffers:
 
     def _finer(self, about: int) -> IndexArray | None:
         """Triangles between more vertices that were worked out already."""
-        return min(((k, v) for k, v in self._coarse.items() if k > about), default=(0, None), key=lambda item: item[0])[1]
+        return min(((k, v) for k, v in self._coarse.items() if k > about), default=(0, None), key=lambda item: item[0])[
+            1
+        ]
 
     def _coarse_index(self, about: int) -> moderngl.Buffer:
         if about not in self._coarse_gl:
@@ -391,7 +452,8 @@ class SurfaceBuffers:
         Returns
         -------
         (2, 3) float64, mm
-            Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing, None if all of it.
+            Box round what has to be drawn again, as it was and as it is; empty (inverted) if nothing, None if all of
+            it.
         """
         surface = self.surface
         leaves = leaves[leaves < surface.leaf_count]  # news of a surface that is gone again
@@ -416,8 +478,13 @@ class SurfaceBuffers:
             if len(leaves) > MUCH:
                 old[first:last] = new
             else:
-                longest = max(longest, kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box))
-            for what, part in (("positions", new), ("normals", surface.normals[first:last])) if moved else (("colour", new),):
+                longest = max(
+                    longest,
+                    kernels.changed_box(first, last, old, new, surface.positions, surface.ring_at, surface.ring, box),
+                )
+            for what, part in (
+                (("positions", new), ("normals", surface.normals[first:last])) if moved else (("colour", new),)
+            ):
                 if what in self._gl:
                     self._gl[what].write(part, offset=first * part.shape[1] * part.itemsize)
                     self.bytes_written += part.nbytes
@@ -451,7 +518,18 @@ def _warm() -> None:
     kernels.indices(np.zeros((1, 4), np.int32))
     kernels.tinted(bytes_, one_byte, MASKED, TINT)
     for wide in (3, 4):
-        kernels.facing(np.zeros((1, wide), np.int32), offsets[None], places, box[0], box[1], True, offsets, 1, np.empty((2, 3), np.int32), offsets)
+        kernels.facing(
+            np.zeros((1, wide), np.int32),
+            offsets[None],
+            places,
+            box[0],
+            box[1],
+            True,
+            offsets,
+            1,
+            np.empty((2, 3), np.int32),
+            offsets,
+        )
     kernels.gathered(offsets[:0], places, places, bytes_, one_byte, np.empty((0, 6), np.float32), bytes_)
     kernels.differing_leaves(places, places, bytes_, bytes_, one_byte, one_byte, offsets, offsets, LEAF_SHIFT)
     for dtype, width in ((np.float32, 3), (np.uint8, 4)):

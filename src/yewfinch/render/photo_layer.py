@@ -15,8 +15,10 @@ from yewfinch.render.uniforms import put
 LayerMode = Literal["photo", "difference", "outline", "edges", "behind"]
 _MODES: dict[LayerMode, int] = {"photo": 0, "difference": 1, "outline": 2, "edges": 3, "behind": 4}
 
-#: The clay's alpha is its mask. Wipe: the side behind the line shows the clay alone. One program for each mode: where the
-#: machine's processor draws, it works out every branch of a program at every pixel (six times as long for a sheet behind).
+#: The clay's alpha is its mask. Wipe: the side behind the line shows the clay alone. One program for each mode:
+#: where the
+#: machine's processor draws, it works out every branch of a program at every pixel (six times as long for a sheet
+#: behind).
 FRAGMENT = """
 #version 330 core
 #define MODE %d
@@ -111,7 +113,9 @@ class PhotoLayer:
 
     def __init__(self, context: moderngl.Context) -> None:
         self.context = context
-        self._arrays: dict[LayerMode, moderngl.VertexArray] = {}  # each with the program of its mode, made when first wanted
+        self._arrays: dict[
+            LayerMode, moderngl.VertexArray
+        ] = {}  # each with the program of its mode, made when first wanted
         self._texture: moderngl.Texture | None = None
         self._of: object = None
 

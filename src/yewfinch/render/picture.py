@@ -29,8 +29,7 @@ def standalone_context() -> moderngl.Context:
         return moderngl.create_context(standalone=True, require=330, backend="egl")  # type: ignore[arg-type]  # the stubs take settings for tables
     except Exception as error:  # the loader raises several kinds
         raise YewfinchError(
-            "No OpenGL 3.3 is to be had here. Install the Debian packages libegl1 and "
-            f"libgl1-mesa-dri ({error})."
+            f"No OpenGL 3.3 is to be had here. Install the Debian packages libegl1 and libgl1-mesa-dri ({error})."
         ) from error
 
 

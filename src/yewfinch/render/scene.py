@@ -110,7 +110,10 @@ class SceneRenderer:
         self._pixel = 1.0
 
     def update(self, piece: str, channel: str, leaves: IndexArray) -> DoubleArray | None:
-        """Upload changed rows of a piece, if it is on the GPU already; the box to be drawn again, (2, 3) mm, or None for all."""
+        """Upload changed rows of a piece, if it is on the GPU already.
+
+        The box to be drawn again, (2, 3) mm, or None for all.
+        """
         found = self._pieces.get(piece)
         return None if found is None else found.update(channel, leaves)
 
@@ -125,7 +128,9 @@ class SceneRenderer:
             How many vertices new ones are for.
         """
         wanted = {k: self.instead.get(k, held.surface) for k, held in portrait.pieces.items()}
-        if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(self._pieces):
+        if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(
+            self._pieces
+        ):
             return 0
         new = 0
         for piece in list(self._pieces):
@@ -137,7 +142,15 @@ class SceneRenderer:
                 held = self._unparked(surface, levels)
                 new += len(surface) if held is None else 0
                 self._pieces[piece] = held or SurfaceBuffers(self.context, surface, levels)
-        self._clear_parked([v.skeleton.faces for p in portrait.pieces.values() if p.levels is not None for v in p.levels.levels if v.skeleton is not None])
+        self._clear_parked(
+            [
+                v.skeleton.faces
+                for p in portrait.pieces.values()
+                if p.levels is not None
+                for v in p.levels.levels
+                if v.skeleton is not None
+            ]
+        )
         return new
 
     def prepare(self, portrait: Portrait) -> bool:
@@ -209,7 +222,14 @@ class SceneRenderer:
         height = ground_of(portrait) if only is None and backdrop is not None else None
         near, far = self._see(portrait, camera, part, height)
         look = self.looking
-        rich = self.projection.on or look.occlusion > 0 or look.cavity > 0 or look.section is not None or look.wire or STUDIOS[look.studio].lamps
+        rich = (
+            self.projection.on
+            or look.occlusion > 0
+            or look.cavity > 0
+            or look.section is not None
+            or look.wire
+            or STUDIOS[look.studio].lamps
+        )
         self.program = self._rich if rich else self._plain
         for program in (self.program, self._swift):
             write(program, "view", camera.view_matrix().T.astype("f4").tobytes())
@@ -238,7 +258,10 @@ class SceneRenderer:
         scissor(target, None)
 
     def coarsen(self, portrait: Portrait, camera: Camera) -> bool:
-        """Work out coarser faces that a quick picture lacks, of so much clay as can be done in good time; is there more to do?"""
+        """Work out coarser faces that a quick picture lacks, of so much clay as can be done in good time.
+
+        Is there more to do?
+        """
         self.sync(portrait)
         self._see(portrait, camera, None, None)
         shown = [self._pieces[k] for k, p in portrait.pieces.items() if p.visible]
@@ -253,10 +276,15 @@ class SceneRenderer:
         return done > COARSENED
 
     def work(self, portrait: Portrait, camera: Camera, part: Part | None = None) -> float:
-        """How much there is to draw in full, in seconds of a machine whose processor draws: another takes a multiple of it."""
+        """How much there is to draw in full, in seconds of a machine whose processor draws.
+
+        Another takes a multiple of it.
+        """
         self.sync(portrait)
         self._see(portrait, camera, part, None)
-        triangles = sum(self._pieces[k].triangles(self._seen, self._pixel) for k, p in portrait.pieces.items() if p.visible)
+        triangles = sum(
+            self._pieces[k].triangles(self._seen, self._pixel) for k, p in portrait.pieces.items() if p.visible
+        )
         width, height = (camera.width, camera.height) if part is None else part[2:]
         return TRIANGLE * triangles + (PIXEL + (CORNER if self.looking.occlusion > 0 else 0.0)) * width * height
 
@@ -269,9 +297,13 @@ class SceneRenderer:
         """Find out what is in sight; the nearest and the farthest depth, mm."""
         bounds = bounds_of(portrait)
         if ground is not None:
-            bounds = np.stack([np.minimum(bounds[0], (-REACH, ground, -REACH)), np.maximum(bounds[1], (REACH, ground, REACH))])
+            bounds = np.stack(
+                [np.minimum(bounds[0], (-REACH, ground, -REACH)), np.maximum(bounds[1], (REACH, ground, REACH))]
+            )
         near, far = near_far(camera, bounds)
-        whole = self.looking.section is None and not any(p.hide_masked or p.see_through for p in portrait.pieces.values())
+        whole = self.looking.section is None and not any(
+            p.hide_masked or p.see_through for p in portrait.pieces.values()
+        )
         if part is not None:  # a line is a pixel wide
             part = part[0] - 1, part[1] - 1, part[2] + 2, part[3] + 2
         self._seen = Seen.by(camera, near, far, part, whole)
@@ -285,7 +317,9 @@ class SceneRenderer:
         """
         facing = self.quick and self._seen.whole and buffers.closed
         swift = facing and self.program is self._plain and not self.looking.black
-        buffers.draw(self._swift if swift else self.program, self._seen, self._pixel, self._share * len(buffers.surface), facing)
+        buffers.draw(
+            self._swift if swift else self.program, self._seen, self._pixel, self._share * len(buffers.surface), facing
+        )
 
     def _light(self, program: moderngl.Program) -> None:
         stuff = FINISHES[self.looking.finish]
@@ -319,7 +353,9 @@ class SceneRenderer:
                 self._balls[key].repeat_x = self._balls[key].repeat_y = False
             self._balls[key].use(BALL_UNIT)
 
-    def _corners(self, target: moderngl.Framebuffer, portrait: Portrait, camera: Camera, solid: Sequence[tuple[str, bool]]) -> None:
+    def _corners(
+        self, target: moderngl.Framebuffer, portrait: Portrait, camera: Camera, solid: Sequence[tuple[str, bool]]
+    ) -> None:
         """Find out how far away everything is, where corners are to be darkened."""
         look = self.looking
         if look.occlusion <= 0.0 or look.black or self.quick:
@@ -372,7 +408,10 @@ class SceneRenderer:
         self._blit_array.render(moderngl.TRIANGLES, vertices=3)
 
     def _draw_through(self, pieces: list[str], target: moderngl.Framebuffer) -> None:
-        """Draw guides: solid where nothing hides them, half transparent over what does, their own nearest surfaces only."""
+        """Draw guides.
+
+        Solid where nothing hides them, half transparent over what does, their own nearest surfaces only.
+        """
         if not pieces:
             return
         context = self.context

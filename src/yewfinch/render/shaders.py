@@ -78,7 +78,8 @@ vec3 clay_in(vec3 light, float gloss, vec3 albedo, vec3 n, vec3 to_eye) {
 }
 """
 
-#: RICH knows all that costs more: photos, sections, studios, corners, cavities; a software renderer takes a third more time
+#: RICH knows all that costs more: photos, sections, studios, corners, cavities; a software renderer takes a third
+#: more time
 #: for it even where none is on.
 CLAY_FRAGMENT = (
     """
@@ -114,7 +115,8 @@ out vec4 result;
 #ifdef RICH
 vec3 eye_at(vec2 uv) {  // what is seen at a place of the picture
     vec3 ndc = vec3(uv, texture(depths, uv).r) * 2.0 - 1.0;
-    if (flat_view > 0.5) return vec3((ndc.x - clip[3][0]) / clip[0][0], (ndc.y - clip[3][1]) / clip[1][1], (ndc.z - clip[3][2]) / clip[2][2]);
+    if (flat_view > 0.5) return vec3((ndc.x - clip[3][0]) / clip[0][0], (ndc.y - clip[3][1]) / clip[1][1], (ndc.z -
+    clip[3][2]) / clip[2][2]);
     float z = -clip[3][2] / (ndc.z + clip[2][2]);
     return vec3(-z * (ndc.x + clip[2][0]) / clip[0][0], -z * (ndc.y + clip[2][1]) / clip[1][1], z);
 }
@@ -185,7 +187,8 @@ void main() {
 """
 )
 
-#: The same clay lit at its vertices and not at every pixel, for faces that look at the eye: a processor takes two thirds of the time.
+#: The same clay lit at its vertices and not at every pixel, for faces that look at the eye: a processor takes two
+#: thirds of the time.
 SWIFT_VERTEX = (
     VERTEX
     + LIGHT

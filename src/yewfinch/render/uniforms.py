@@ -34,5 +34,8 @@ def write(program: moderngl.Program, name: str, data: bytes) -> None:
 
 
 def scissor(target: moderngl.Framebuffer, part: tuple[int, int, int, int] | None) -> None:
-    """Let drawing change only a part of a target: x, y, width and height in pixels from the lower left; None for all of it."""
+    """Let drawing change only a part of a target.
+
+    X, y, width and height in pixels from the lower left; None for all of it.
+    """
     target.scissor = part  # type: ignore[assignment]  # the library's own types leave None out, which it takes

@@ -7,7 +7,9 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtWidgets import QGridLayout, QPushButton
 
 
-def button_grid(rows: Sequence[tuple[str, str, str, Callable[[], object]]], columns: int = 3) -> tuple[QGridLayout, dict[str, QPushButton]]:
+def button_grid(
+    rows: Sequence[tuple[str, str, str, Callable[[], object]]], columns: int = 3
+) -> tuple[QGridLayout, dict[str, QPushButton]]:
     """Buttons of (key, title, tool tip, what to run), and their layout.
 
     Parameters

@@ -9,7 +9,11 @@ from PyQt6.QtWidgets import QButtonGroup, QGridLayout, QPushButton, QVBoxLayout,
 
 
 def choices(
-    parent: QWidget, column: QVBoxLayout, rows: Sequence[tuple[Any, str, str]], run: Callable[[Any], object], across: int = 9
+    parent: QWidget,
+    column: QVBoxLayout,
+    rows: Sequence[tuple[Any, str, str]],
+    run: Callable[[Any], object],
+    across: int = 9,
 ) -> dict[Any, QPushButton]:
     """Add a row of small buttons to a column, or several rows.
 

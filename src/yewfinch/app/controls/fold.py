@@ -45,7 +45,9 @@ class Fold(QWidget):
         """What folds away; made now if it is not there yet."""
         if self._body is None:
             self._body = self._make()
-            if not self.button.isChecked():  # showing styles all that is in it, and again each time that it is put into something else
+            if (
+                not self.button.isChecked()
+            ):  # showing styles all that is in it, and again each time that it is put into something else
                 self._body.hide()
             self._column.addWidget(self._body)
         return self._body

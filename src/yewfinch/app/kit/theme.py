@@ -59,9 +59,7 @@ def apply(app: QApplication, dark: bool = False) -> None:
     folder = resources.files("yewfinch.app.kit") / "resources" / "fonts"
     if "Source Sans Pro" not in QFontDatabase.families():
         for name in ("SourceSansPro-Regular", "SourceSansPro-Semibold", "SourceSansPro-It"):
-            QFontDatabase.addApplicationFontFromData(
-                QByteArray((folder / f"{name}.ttf").read_bytes())
-            )
+            QFontDatabase.addApplicationFontFromData(QByteArray((folder / f"{name}.ttf").read_bytes()))
     font = QFont("Source Sans Pro")
     font.setPixelSize(14)
     app.setStyle("Fusion")
@@ -145,8 +143,8 @@ QLineEdit, QComboBox, QAbstractSpinBox {{ background: {p.card}; border: 1px soli
 QComboBox QAbstractItemView {{ background: {p.card}; selection-background-color: {p.tint};
   selection-color: {p.ink}; }}
 QTreeView::branch {{ background: transparent; }}
-QTreeView::branch:has-children:closed {{ image: url({_icon_file('caret-right')}); }}
-QTreeView::branch:has-children:open {{ image: url({_icon_file('caret-down')}); }}
+QTreeView::branch:has-children:closed {{ image: url({_icon_file("caret-right")}); }}
+QTreeView::branch:has-children:open {{ image: url({_icon_file("caret-down")}); }}
 QTreeWidget::item {{ padding: 1px 0; }}
 QTreeWidget QToolButton {{ border: none; background: transparent; padding: 2px; }}
 QTreeWidget QToolButton:hover {{ background: {p.tint}; }}
@@ -157,7 +155,7 @@ QHeaderView::section {{ background: {p.paper}; color: {p.soft}; border: none;
   border-bottom: 1px solid {p.line}; padding: 3px 3px; font-size: 12px; }}
 QTableWidget {{ font-size: 13px; }}
 QComboBox::drop-down {{ border: none; width: 18px; }}
-QComboBox::down-arrow {{ image: url({_icon_file('caret-down')}); width: 12px; height: 12px; }}
+QComboBox::down-arrow {{ image: url({_icon_file("caret-down")}); width: 12px; height: 12px; }}
 QSlider::groove:horizontal {{ height: 4px; background: {p.line}; border-radius: 2px; }}
 QSlider::sub-page:horizontal {{ background: {p.yew}; border-radius: 2px; }}
 QSlider::handle:horizontal {{ width: 14px; margin: -6px 0; border-radius: 7px; background: {p.yew}; }}
@@ -181,6 +179,6 @@ QSlider {{ background: transparent; min-height: 20px; }}
 QCheckBox {{ spacing: 6px; background: transparent; }}
 QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {p.soft}; border-radius: 3px;
   background: {p.card}; }}
-QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew}; image: url({_icon_file('check-light')}); }}
+QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew}; image: url({_icon_file("check-light")}); }}
 QCheckBox::indicator:focus {{ border: 2px solid {p.yew}; }}
 """

@@ -31,7 +31,8 @@ class Documents(QObject):
     Signals
     -------
     changed : () file, name or saved state changed
-    unit_wanted : (str, Model, callable) a file does not say its unit: its name, what it holds, and whom to tell the unit
+    unit_wanted : (str, Model, callable) a file does not say its unit: its name, what it holds, and whom to tell the
+    unit
     """
 
     changed = pyqtSignal()
@@ -42,7 +43,8 @@ class Documents(QObject):
         self.bench, self.settings = bench, settings
         self.path: Path | None = None
         self._preview = preview
-        #: Asked before another's work is written over, with what is to be said: "over", "as" for another name, or "stay".
+        #: Asked before another's work is written over, with what is to be said: "over", "as" for another
+        #: name, or "stay".
         self.save_elsewhere: Callable[[], Job] = lambda: Job().end(False)
         self.ask_over: Callable[[str], str] = lambda _text: "over"
         self._claim = Claim()
@@ -71,12 +73,19 @@ class Documents(QObject):
             portrait, seen = read
             if self.bench.portrait is not here or here.moment != moment:
                 portrait.history.close()
-                self.bench.say(f"The portrait on the bench was changed meanwhile, so {path.name} was not opened. Save, and open it again.", "warn")
+                self.bench.say(
+                    f"The portrait on the bench was changed meanwhile, so {path.name} was not opened. Save, and "
+                    "open it again.",
+                    "warn",
+                )
                 return False
             self.show(portrait, path, seen)
             self.settings.opened(path)
             if self._claim.shared:
-                self.bench.say(f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.", "warn")
+                self.bench.say(
+                    f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.",
+                    "warn",
+                )
             else:
                 self.bench.say(f"Opened {path.name}.")
             return True
@@ -135,11 +144,18 @@ class Documents(QObject):
         return self.jobs.add(work, done, f"Saving {path.name}")
 
     def against_saving(self, path: Path) -> str | None:
-        """What speaks against writing this file now: another window has it, or another program wrote it. None if nothing does."""
+        """What speaks against writing this file now.
+
+        Another window has it, or another program wrote it. None if nothing does.
+        """
         if path == self.path:
             now = stand_of(path)
             if now is not None and now != self._seen:
-                mine = "was never seen here" if self._seen is None else f"was of {self._seen.words} when it was last read or written here"
+                mine = (
+                    "was never seen here"
+                    if self._seen is None
+                    else f"was of {self._seen.words} when it was last read or written here"
+                )
                 return f"{path.name} was changed by somebody else: it is of {now.words} now, and {mine}."
             shared = self._claim.look_again()
         else:
@@ -183,7 +199,10 @@ class Documents(QObject):
         self._autosave.write(self._autosave.snapshot(portrait), self.path, portrait.name, self._seen)
 
     def save_copy(self, path: Path) -> bool:
-        """Save under another name and stay with this one, here and now, after an error; False, having said why, if it fails."""
+        """Save under another name and stay with this one, here and now, after an error.
+
+        False, having said why, if it fails.
+        """
         path = _with_suffix(path)
         try:
             container.save(self.bench.portrait, path, None)
@@ -197,20 +216,26 @@ class Documents(QObject):
         """Write a copy without photos, marks, measures and notes, and stay with this portrait."""
         path = _with_suffix(path)
         if path == self.path:
-            self.bench.say("That is this portrait's own file, which would lose its photos. Choose another name.", "error")
+            self.bench.say(
+                "That is this portrait's own file, which would lose its photos. Choose another name.", "error"
+            )
             return Job().end(False)
         still, preview = container.without_sitter(still_of(self.bench.portrait)), self._preview()
         return self.jobs.add(
             lambda progress: container.save(still, path, preview, progress),
-            lambda _: self._said(f"Wrote {path.name} without photos, marks and measures of the sitter."), f"Writing {path.name}",
-        )  # fmt: skip
+            lambda _: self._said(f"Wrote {path.name} without photos, marks and measures of the sitter."),
+            f"Writing {path.name}",
+        )
 
     def _said(self, text: str) -> bool:
         self.bench.say(text)
         return True
 
     def recover(self, found: Recovery) -> Job:
-        """Take up what a crash left behind; it counts as unsaved, and is kept until this window has a recovery file of its own."""
+        """Take up what a crash left behind.
+
+        It counts as unsaved, and is kept until this window has a recovery file of its own.
+        """
 
         def work(progress: Progress) -> tuple[Portrait, list[str]] | str:
             try:
@@ -235,7 +260,10 @@ class Documents(QObject):
                 autosave.forget(found)
             if lost:
                 names = ", ".join(f"'{n}'" for n in lost)
-                self.bench.say(f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.", "warn")
+                self.bench.say(
+                    f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.",
+                    "warn",
+                )
             self.changed.emit()
             return True
 
@@ -260,7 +288,9 @@ class Documents(QObject):
         def work(progress: Progress) -> tuple[Model, list[Piece]]:
             progress(0.0, f"reading {path.name}")
             model = read_model(path)
-            return model, [] if model.unit is None else transfer.pieces_of(model, path.name, taken, model.unit, progress)
+            return model, [] if model.unit is None else transfer.pieces_of(
+                model, path.name, taken, model.unit, progress
+            )
 
         def done(read: tuple[Model, list[Piece]]) -> bool:
             model, found = read
@@ -287,11 +317,15 @@ class Documents(QObject):
     def export_file(self, path: Path) -> Job:
         """Write all visible pieces in the format of the suffix, as they are now."""
         still = still_of(self.bench.portrait)
-        return self.jobs.add(lambda progress: transfer.export(still, path, progress), self._said, f"Exporting {path.name}")
+        return self.jobs.add(
+            lambda progress: transfer.export(still, path, progress), self._said, f"Exporting {path.name}"
+        )
 
     def write_picture(self, path: Path, data: bytes) -> Job:
         """Write a finished picture."""
-        return self.jobs.add(lambda _: write_atomic(path, data), lambda _: self._said(f"Wrote {path.name}."), f"Writing {path.name}")
+        return self.jobs.add(
+            lambda _: write_atomic(path, data), lambda _: self._said(f"Wrote {path.name}."), f"Writing {path.name}"
+        )
 
     def cancel(self) -> None:
         """Stop the long work, and what waits behind it."""

@@ -31,7 +31,10 @@ class FileDialogs:
     def ask_save_bare(self) -> None:
         """Choose where a copy without the sitter goes."""
         name, _ = QFileDialog.getSaveFileName(
-            self.window, "Remove photos before sharing", f"{self.documents.folder()}/portrait to share.yewfinch", "Portraits (*.yewfinch)"
+            self.window,
+            "Remove photos before sharing",
+            f"{self.documents.folder()}/portrait to share.yewfinch",
+            "Portraits (*.yewfinch)",
         )
         if name:
             self.documents.save_without_sitter(Path(name))
@@ -48,7 +51,9 @@ class FileDialogs:
 
     def ask_picture(self) -> None:
         """Save what the clay view shows."""
-        name, _ = QFileDialog.getSaveFileName(self.window, "Save picture", f"{self.documents.folder()}/portrait.png", "PNG (*.png)")
+        name, _ = QFileDialog.getSaveFileName(
+            self.window, "Save picture", f"{self.documents.folder()}/portrait.png", "PNG (*.png)"
+        )
         if name:
             camera = self.viewport.camera()
             image = self.viewport.small_picture(camera)

@@ -37,7 +37,10 @@ class Garbage(QObject):
         self._clock.start()
 
     def set_apart(self) -> None:
-        """What there is now is not looked through again: programs and kernels above all, which took nearly a tenth of a second each time."""
+        """What there is now is not looked through again.
+
+        Programs and kernels above all, which took nearly a tenth of a second each time.
+        """
         gc.freeze()
 
     def look_through(self) -> None:

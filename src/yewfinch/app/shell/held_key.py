@@ -31,7 +31,10 @@ class HeldKey(QObject):
         self._down: float | None = None
 
     def pressed(self) -> None:
-        """The shortcut was used: watch the application's events until the key is up, and no longer; there are thousands a second."""
+        """The shortcut was used.
+
+        Watch the application's events until the key is up, and no longer; there are thousands a second.
+        """
         self._down = time.monotonic()
         app = QApplication.instance()
         if app is not None:
@@ -39,7 +42,13 @@ class HeldKey(QObject):
 
     def eventFilter(self, _watched: QObject | None, event: QEvent | None) -> bool:  # noqa: N802 - Qt's name
         """Look at keys that go up."""
-        if self._down is not None and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyRelease and not event.isAutoRepeat() and event.key() == self._key:
+        if (
+            self._down is not None
+            and isinstance(event, QKeyEvent)
+            and event.type() == QEvent.Type.KeyRelease
+            and not event.isAutoRepeat()
+            and event.key() == self._key
+        ):
             held, self._down = time.monotonic() - self._down, None
             app = QApplication.instance()
             if app is not None:

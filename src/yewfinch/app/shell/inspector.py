@@ -77,7 +77,10 @@ class Inspector(QScrollArea):
         return self.folds[title].body
 
     def _bring(self, fold: Fold) -> None:
-        """Scroll a panel that was opened into sight: all of it, or its upper part if it is taller than the inspector."""
+        """Scroll a panel that was opened into sight.
+
+        All of it, or its upper part if it is taller than the inspector.
+        """
         body = self.widget()
         assert body is not None
         QApplication.sendPostedEvents(None, QEvent.Type.LayoutRequest.value)

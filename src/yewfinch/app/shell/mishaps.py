@@ -1,7 +1,8 @@
 """Unexpected errors: none ends the program.
 
 Python calls the hooks here for errors that nothing caught, in the window's thread or another. What was under way is
-taken back, a recovery file is written, the report goes into the log, and a dialog says so. Without such a hook PyQt ends
+taken back, a recovery file is written, the report goes into the log, and a dialog says so. Without such a hook PyQt
+ends
 the process.
 """
 
@@ -98,7 +99,9 @@ class Mishaps(QObject):
         if self.dialog is not None:
             self.dialog.again()
         elif now - self._shown.get(place, -_QUIET) < _QUIET:
-            self.window.bench.say("The same error came again; the log has it. Save your work and start Yewfinch anew.", "error")
+            self.window.bench.say(
+                "The same error came again; the log has it. Save your work and start Yewfinch anew.", "error"
+            )
         else:
             self.dialog = MishapDialog(self.window, f"{taken_back} {safe}", report, self._save_and_close)
             self.dialog.finished.connect(self._closed)
@@ -119,7 +122,11 @@ class Mishaps(QObject):
         except Exception as second:
             self.journal.report(second)
             return "What was under way could not be taken back."
-        return "The stroke that was under way was taken back." if busy else "Nothing was under way: all that you did before stands, and can be undone."
+        return (
+            "The stroke that was under way was taken back."
+            if busy
+            else "Nothing was under way: all that you did before stands, and can be undone."
+        )
 
     def _safe(self) -> str:
         """Write a recovery file; where the work is, in words."""
@@ -133,10 +140,15 @@ class Mishaps(QObject):
         except Exception as second:
             self.journal.report(second)
             return "A recovery file could not be written. Save your work now under another name."
-        return f"Your work was written to a recovery file at {time.strftime('%H:%M')}: it is offered at the next start, whatever happens."
+        return (
+            f"Your work was written to a recovery file at {time.strftime('%H:%M')}: it is offered at the next start, "
+            "whatever happens."
+        )
 
     def _save_and_close(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(self.window, "Save a copy", f"{self.window.documents.folder()}/copy.yewfinch", "Portraits (*.yewfinch)")
+        name, _ = QFileDialog.getSaveFileName(
+            self.window, "Save a copy", f"{self.window.documents.folder()}/copy.yewfinch", "Portraits (*.yewfinch)"
+        )
         if name and self.window.documents.save_copy(Path(name)):
             self.window.bench.portrait.history.mark_saved()
             self.window.close()
@@ -147,4 +159,8 @@ def _place_of(error: BaseException) -> str:
     trace = error.__traceback__
     while trace is not None and trace.tb_next is not None:
         trace = trace.tb_next
-    return type(error).__name__ if trace is None else f"{type(error).__name__} {trace.tb_frame.f_code.co_filename}:{trace.tb_lineno}"
+    return (
+        type(error).__name__
+        if trace is None
+        else f"{type(error).__name__} {trace.tb_frame.f_code.co_filename}:{trace.tb_lineno}"
+    )

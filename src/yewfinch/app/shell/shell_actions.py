@@ -53,11 +53,34 @@ def _files(w: Window) -> Iterator[Action]:
     yield Action("open", "Open…", "File", "Ctrl+O", "Open a portrait.", w.ask_open, place=1)
     yield Action("save", "Save", "File", "Ctrl+S", "Save the portrait.", w.save, place=100)
     yield Action("save_as", "Save as…", "File", "Ctrl+Shift+S", "Save it under another name.", w.save_as, place=101)
-    yield Action("save_bare", "Remove photos before sharing…", "File", "",
-                 "Write a copy without photos, marks, measures and notes of the sitter, to give to others.", files.ask_save_bare, place=102)  # fmt: skip
-    yield Action("import", "Import…", "File", "Ctrl+I", "Add PLY, OBJ, STL, GLB or glTF files as pieces.", files.ask_import, place=201)
+    yield Action(
+        "save_bare",
+        "Remove photos before sharing…",
+        "File",
+        "",
+        "Write a copy without photos, marks, measures and notes of the sitter, to give to others.",
+        files.ask_save_bare,
+        place=102,
+    )
+    yield Action(
+        "import",
+        "Import…",
+        "File",
+        "Ctrl+I",
+        "Add PLY, OBJ, STL, GLB or glTF files as pieces.",
+        files.ask_import,
+        place=201,
+    )
     yield Action("export", "Export…", "File", "Ctrl+E", "Write PLY, OBJ, STL or GLB.", files.ask_export, place=202)
-    yield Action("picture", "Save picture…", "File", "Ctrl+P", "Save what the clay view shows as PNG.", files.ask_picture, place=203)
+    yield Action(
+        "picture",
+        "Save picture…",
+        "File",
+        "Ctrl+P",
+        "Save what the clay view shows as PNG.",
+        files.ask_picture,
+        place=203,
+    )
     yield Action("quit", "Quit", "File", "Ctrl+Q", "Close Yewfinch.", w.close, place=900)
 
 
@@ -68,9 +91,28 @@ def _edits(w: Window) -> Iterator[Action]:
         if not w.viewport.hands.resize(factor):
             bench.tools.change(size=bench.tools.settings.size * factor)
 
-    yield Action("undo", "Undo", "Edit", "Ctrl+Z", "Take the last edit back.", w.undo, lambda: bench.portrait.history.can_undo, place=0)
-    yield Action("redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, lambda: bench.portrait.history.can_redo, place=1)
-    yield Action("smaller", "Smaller tool", "Edit", "[", "Make the tool, or the chosen ball of an armature, smaller.", partial(by_size, 1 / 1.15), place=200)
+    yield Action(
+        "undo",
+        "Undo",
+        "Edit",
+        "Ctrl+Z",
+        "Take the last edit back.",
+        w.undo,
+        lambda: bench.portrait.history.can_undo,
+        place=0,
+    )
+    yield Action(
+        "redo", "Redo", "Edit", "Ctrl+Shift+Z", "Do it again.", w.redo, lambda: bench.portrait.history.can_redo, place=1
+    )
+    yield Action(
+        "smaller",
+        "Smaller tool",
+        "Edit",
+        "[",
+        "Make the tool, or the chosen ball of an armature, smaller.",
+        partial(by_size, 1 / 1.15),
+        place=200,
+    )
     yield Action("larger", "Larger tool", "Edit", "]", "Make it larger.", partial(by_size, 1.15), place=201)
     yield Action("symmetry", "Symmetry", "Edit", "T", "Work on both sides of the face at once, or on one.",
                  lambda: bench.tools.set_symmetry(not bench.tools.symmetry), place=402)  # fmt: skip
@@ -83,14 +125,47 @@ def _views(w: Window) -> Iterator[Action]:
         bench.outlook.set_view(replace(bench.outlook.view, orthographic=not bench.outlook.view.orthographic))
 
     yield Action("view_all", "View all", "View", "Home", "Show everything.", view.view_all, place=10)
-    yield Action("view_selected", "View selected", "View", "End", "Show the chosen landmark or piece.", view.view_selected, place=11)
+    yield Action(
+        "view_selected",
+        "View selected",
+        "View",
+        "End",
+        "Show the chosen landmark or piece.",
+        view.view_selected,
+        place=11,
+    )
     yield Action("orthographic", "Orthographic", "View", "O", "Switch perspective off or on.", orthographic, place=12)
-    yield Action("four", "Four views", "View", "V", "The clay from four sides at once; turn each, double click to go there.", w.toggle_four, place=107)
-    yield Action("panels", "Hide panels", "View", "Tab", "Only the clay; works while the clay view has the focus.", w.toggle_panels, place=200)
-    yield Action("dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark, place=201)
+    yield Action(
+        "four",
+        "Four views",
+        "View",
+        "V",
+        "The clay from four sides at once; turn each, double click to go there.",
+        w.toggle_four,
+        place=107,
+    )
+    yield Action(
+        "panels",
+        "Hide panels",
+        "View",
+        "Tab",
+        "Only the clay; works while the clay view has the focus.",
+        w.toggle_panels,
+        place=200,
+    )
+    yield Action(
+        "dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark, place=201
+    )
     for i, stage in enumerate(STAGES):
-        yield Action(f"stage_{stage}", f"Stage: {stage}", "View", f"Ctrl+{i + 1}",
-                     f"Lay the bench out for the stage '{stage}'.", partial(bench.set_stage, stage), place=300 + i)  # fmt: skip
+        yield Action(
+            f"stage_{stage}",
+            f"Stage: {stage}",
+            "View",
+            f"Ctrl+{i + 1}",
+            f"Lay the bench out for the stage '{stage}'.",
+            partial(bench.set_stage, stage),
+            place=300 + i,
+        )
 
 
 def _standpoint(bench: Bench) -> Iterator[Action]:
@@ -107,12 +182,22 @@ def _standpoint(bench: Bench) -> Iterator[Action]:
     yield Action("leave", "Leave the standpoint", "View", "", "Go back to the turntable (Esc in the clay view).",
                  lambda: bench.standpoint.take(None), standing, place=100)  # fmt: skip
     yield Action("wipe", "Wipe", "View", "W", "Photo on one side, clay on the other.", wipe, standing, place=101)
-    yield Action("blink", "Blink", "View", "B", "Photo and clay in turn.",
-                 lambda: bench.standpoint.set_overlay(blink=not bench.standpoint.overlay.blink), standing, place=102)  # fmt: skip
+    yield Action(
+        "blink",
+        "Blink",
+        "View",
+        "B",
+        "Photo and clay in turn.",
+        lambda: bench.standpoint.set_overlay(blink=not bench.standpoint.overlay.blink),
+        standing,
+        place=102,
+    )
     yield Action("overlay", "Next overlay", "View", "G", "Photo, difference, the clay's outline, the photo's edges.",
                  next_overlay, standing, place=103)  # fmt: skip
 
 
 def _tools(bench: Bench) -> Iterator[Action]:
     for place, spec in enumerate(tools()):
-        yield Action(f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint, partial(bench.tools.take, spec.id), place=place)
+        yield Action(
+            f"tool_{spec.id}", spec.title, "Tools", spec.key, spec.hint, partial(bench.tools.take, spec.id), place=place
+        )

@@ -82,11 +82,21 @@ class MainWindow(QMainWindow):
         self.files = FileDialogs(self, self.bench, self.viewport, self.documents)
         self.pages = Pages()
         self.lines = LineHand(self.viewport)
-        self.viewport.add_mode(Mode(line_hand.MODE, self.lines, self.lines.hint, lambda p: line_paint.paint(p, self.lines)))
+        self.viewport.add_mode(
+            Mode(line_hand.MODE, self.lines, self.lines.hint, lambda p: line_paint.paint(p, self.lines))
+        )
         self.actions_table = ActionTable()
         shop = Workshop(
-            self.bench, settings, self.photos, self.viewport, self.lines, self.documents, self.pages, self.actions_table, self
-        )  # fmt: skip
+            self.bench,
+            settings,
+            self.photos,
+            self.viewport,
+            self.lines,
+            self.documents,
+            self.pages,
+            self.actions_table,
+            self,
+        )
         self.rooms = {room.id: room for room in sorted((f(shop) for f in furnish), key=lambda r: r.place)}
         for room in self.rooms.values():
             self._furnish_view(room)
@@ -183,7 +193,9 @@ class MainWindow(QMainWindow):
 
     def _build(self) -> None:
         body = QWidget()
-        self.setCentralWidget(body)  # before it is filled: what is put into something else is styled anew, with all that is in it
+        self.setCentralWidget(
+            body
+        )  # before it is filled: what is put into something else is styled anew, with all that is in it
         column = QVBoxLayout(body)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -387,7 +399,9 @@ class MainWindow(QMainWindow):
 
     def show_help(self) -> None:
         """The help page."""
-        self.help = HelpDialog(self.actions_table, [room.help for room in self.rooms.values() if room.help is not None], self)
+        self.help = HelpDialog(
+            self.actions_table, [room.help for room in self.rooms.values() if room.help is not None], self
+        )
         self.help.show()
 
     def show_about(self) -> None:
@@ -450,4 +464,3 @@ class MainWindow(QMainWindow):
             else:
                 self.bench.say(f"{path.name} is neither a photo, a portrait nor a 3D file.", "error")
         event.acceptProposedAction()
-

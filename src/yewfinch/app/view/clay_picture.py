@@ -1,4 +1,7 @@
-"""The picture of the clay in the large view: drawn anew in full, in the part that changed, or roughly first and then tile by tile."""
+"""The picture of the clay in the large view.
+
+Drawn anew in full, in the part that changed, or roughly first and then tile by tile.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +19,8 @@ from yewfinch.core.sight.camera import Camera
 from yewfinch.render.buffers import Part
 from yewfinch.render.scene import COARSENED, Canvas, SceneRenderer
 
-#: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly first.
+#: Milliseconds without change after which all is drawn in full; pictures that take more seconds are drawn roughly
+#: first.
 STILL, SLOW = 160, 0.05
 #: A part that takes more seconds is drawn roughly, one that takes far more makes all of the picture a rough one.
 SOME, MUCH = 0.012, 0.15
@@ -89,7 +93,10 @@ class ClayPicture(QObject):
         self._pace = self._tile_pace = 1.0 if software else 0.0
 
     def spoil(self) -> None:
-        """All of it has to be drawn anew, after what else waits: whoever changed so much has held the window already."""
+        """All of it has to be drawn anew, after what else waits.
+
+        Whoever changed so much has held the window already.
+        """
         self._stale = self._waits = True
         self._next.start()
 
@@ -139,7 +146,9 @@ class ClayPicture(QObject):
         if self._stale or seconds > MUCH:
             self._tiles, self._patch = [], None
             self._draw_all(renderer, camera)
-        elif part is not None and (seconds > SOME or self._rough or (self._pace > 0.0 and not renderer.ready(self.bench.portrait))):
+        elif part is not None and (
+            seconds > SOME or self._rough or (self._pace > 0.0 and not renderer.ready(self.bench.portrait))
+        ):
             self._draw_patch(renderer, camera, part)
         elif part is not None:
             self._draw_part(renderer, camera, part)
@@ -156,7 +165,9 @@ class ClayPicture(QObject):
     def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
         can_wait = self._pace > 0.0 and not self._whole
-        if can_wait and renderer.sync(self.bench.portrait) > COARSENED:  # much dense clay is new: the old picture stays a little
+        if (
+            can_wait and renderer.sync(self.bench.portrait) > COARSENED
+        ):  # much dense clay is new: the old picture stays a little
             self._next.start()
             return
         rough = can_wait and self._seconds(renderer, camera) > SLOW

@@ -44,5 +44,3 @@ def paint_drawing(p: QPainter, drawing: Drawing, to_widget: Callable[[float, flo
                 p.drawPoint(line[0])
             else:
                 p.drawPolyline(QPolygonF(line))
-
-

@@ -1,4 +1,7 @@
-"""What the large view is looked at through: a graphics card's own widget, or a plain one for pictures that the processor draws."""
+"""What the large view is looked at through.
+
+A graphics card's own widget, or a plain one for pictures that the processor draws.
+"""
 
 from __future__ import annotations
 
@@ -63,7 +66,8 @@ class CardGlass(QOpenGLWidget):
 class ProcessorGlass(QWidget):
     """The processor draws, beside the screen, and the picture is copied.
 
-    A window with a widget of OpenGL in it is put together by OpenGL whenever any of its widgets changes: 15 ms of a processor's
+    A window with a widget of OpenGL in it is put together by OpenGL whenever any of its widgets changes: 15 ms of a
+    processor's
     time for a window of 1280x800. This one costs 2 ms, and only when it changes itself.
     """
 
@@ -89,7 +93,9 @@ class ProcessorGlass(QWidget):
         size = pixels_of(self)
         picture = self._scene.draw(size, lambda: self._framebuffer(size))
         data = self._framebuffer(size).read(components=4, alignment=1) if picture is None else picture.read(alignment=1)
-        rows = np.frombuffer(data, "<u4").reshape(size[::-1])[::-1] | np.uint32(0xFF000000)  # from the top; nothing is seen through
+        rows = np.frombuffer(data, "<u4").reshape(size[::-1])[::-1] | np.uint32(
+            0xFF000000
+        )  # from the top; nothing is seen through
         image = QImage(rows.data, *size, QImage.Format.Format_RGBX8888)  # type: ignore[call-overload]  # Qt takes any buffer, without a copy
         image.setDevicePixelRatio(self.devicePixelRatioF())
         paint(self, self._scene, image)

@@ -41,7 +41,8 @@ class Purpose(Protocol):
         ...
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
-        """Carry out what was drawn, (k, 2) pixels of the camera's view; `other` means the other side, or less instead of more.
+        """Carry out what was drawn, (k, 2) pixels of the camera's view; `other` means the other side, or less instead
+        of more.
 
         Raises
         ------

@@ -29,7 +29,9 @@ def hold(target: PhotoLayer, image: QImage) -> None:
         target.hold(pixels_of(image), image.cacheKey())
 
 
-def standpoint_layer(bench: Bench, photos: PhotoStore, standpoint: StandpointView, target: PhotoLayer, ratio: float) -> Layer | None:
+def standpoint_layer(
+    bench: Bench, photos: PhotoStore, standpoint: StandpointView, target: PhotoLayer, ratio: float
+) -> Layer | None:
     """The photo of the standpoint, uploaded, and how it lies; None if there is none to show."""
     photo = bench.standpoint.photo()
     if photo is None:

@@ -62,7 +62,10 @@ class StandpointView:
     # --- where it lies -------------------------------------------------------------------
 
     def camera(self) -> Camera | None:
-        """The camera of the standpoint, its photo fitted into the widget, in logical pixels; None if one stands nowhere."""
+        """The camera of the standpoint, its photo fitted into the widget, in logical pixels.
+
+        None if one stands nowhere.
+        """
         standing = self.bench.standpoint.camera()
         if standing is None:
             return None

@@ -206,7 +206,10 @@ class Viewport(QWidget):
         return self.bench.outlook.view.camera(w, h) if standing is None else standing
 
     def ray(self, position: QPointF) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
-        """Origin, mm, and unit direction through a point of the widget; from where it comes out of what a section cuts away."""
+        """Origin, mm, and unit direction through a point of the widget.
+
+        From where it comes out of what a section cuts away.
+        """
         origin, direction = self.camera().ray(position.x(), position.y())
         section = self.bench.outlook.looking.section
         begun = None if section is None else section.entered(origin, direction)
@@ -324,7 +327,10 @@ class Viewport(QWidget):
             return QImage()
         self.glass.take_hold()
         w, h = int(camera.width), int(camera.height)
-        renderer, finer = self.renderer, 2 if quick and self.renderer.software else 1  # cheaper than four samples a pixel
+        renderer, finer = (
+            self.renderer,
+            2 if quick and self.renderer.software else 1,
+        )  # cheaper than four samples a pixel
         canvas = Canvas(self.context, finer * w, finer * h, 4 if finer == 1 else 0)
         self.context.scissor = None
         # plainly: what is fine or cut would only be a blur at this size
@@ -335,7 +341,9 @@ class Viewport(QWidget):
         pixels = canvas.pixels()
         canvas.release()
         image = QImage(pixels.tobytes(), finer * w, finer * h, finer * w * 3, QImage.Format.Format_RGB888)
-        return image.copy() if finer == 1 else image.scaled(w, h, transformMode=Qt.TransformationMode.SmoothTransformation)
+        return (
+            image.copy() if finer == 1 else image.scaled(w, h, transformMode=Qt.TransformationMode.SmoothTransformation)
+        )
 
     # --- pointer -------------------------------------------------------------------------
 

@@ -1,7 +1,9 @@
 """The zip that a portrait is: the one place that unpacks bytes of it, and that packs them.
 
-Nothing is executed or unpickled. Every size is checked before memory is taken for it: what members claim, all in all, may
-not be more than this machine can hold, nor absurdly more than the file itself; and no member is unpacked further than it
+Nothing is executed or unpickled. Every size is checked before memory is taken for it: what members claim, all in all,
+may
+not be more than this machine can hold, nor absurdly more than the file itself; and no member is unpacked further than
+it
 claims. Arrays are NumPy format 1.0; shapes and types are checked before their data are read.
 """
 
@@ -50,7 +52,9 @@ def file_type(spec: ChannelSpec) -> str:
     return "u1" if spec.dtype == "uint8" else "<f4"
 
 
-_HEADER = re.compile(rb"\{'descr': '([<|][a-z]\d)', 'fortran_order': (False|True), 'shape': \((\d{1,12}), ?(\d{0,12})\), \} *\n")
+_HEADER = re.compile(
+    rb"\{'descr': '([<|][a-z]\d)', 'fortran_order': (False|True), 'shape': \((\d{1,12}), ?(\d{0,12})\), \} *\n"
+)
 
 
 class Archive:
@@ -63,7 +67,8 @@ class Archive:
     Raises
     ------
     BadFileError
-        If it is no zip, or claims more than can be held; and from every reader if a member is damaged. The sentence names the file.
+        If it is no zip, or claims more than can be held; and from every reader if a member is damaged. The sentence
+        names the file.
     """
 
     def __init__(self, path: Path) -> None:
@@ -79,7 +84,9 @@ class Archive:
     def __enter__(self) -> Archive:
         return self
 
-    def __exit__(self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None) -> None:
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+    ) -> None:
         self._zip.close()
 
     def __contains__(self, member: str) -> bool:
@@ -93,7 +100,9 @@ class Archive:
         """A member's bytes, at most as many as it claims."""
         info = self._info(member)
         if info.file_size > most:
-            raise BadFileError(f"{self.name} has a '{member}' of absurd size ({grouped(info.file_size)} bytes) and is not opened.")
+            raise BadFileError(
+                f"{self.name} has a '{member}' of absurd size ({grouped(info.file_size)} bytes) and is not opened."
+            )
         with self._guarded(), self._zip.open(info) as file:
             data = file.read(info.file_size)
         if len(data) != info.file_size:
@@ -135,11 +144,16 @@ class Archive:
             own = path.stat().st_size
         except OSError as error:
             raise BadFileError(f"{self.name} is not there any more.") from error
-        if len(infos) > MAX_MEMBERS or any(i.file_size > MAX_MEMBER for i in infos) or total > ALLOWANCE + MOST_PACKED * own:
+        if (
+            len(infos) > MAX_MEMBERS
+            or any(i.file_size > MAX_MEMBER for i in infos)
+            or total > ALLOWANCE + MOST_PACKED * own
+        ):
             raise BadFileError(f"{self.name} claims more than a portrait can hold and is not opened.")
         if total > ALLOWANCE and total > PART_OF_MEMORY * memory.free():
             raise BadFileError(
-                f"{self.name} holds {total >> 20} MB, which is too much for the memory that is free here. Close other programs, or open it on a larger machine."
+                f"{self.name} holds {total >> 20} MB, which is too much for the memory that is free here. Close "
+                "other programs, or open it on a larger machine."
             )
         if any(i.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) or i.flag_bits & 1 for i in infos):
             raise BadFileError(f"{self.name} is packed or locked in a way that portraits never are, and is not opened.")
@@ -168,7 +182,12 @@ class Archive:
         return dtype, tuple(int(n) for n in found.groups()[2:] if n)
 
     def _data(
-        self, file: Any, member: str, shape: tuple[int, ...], dtype: np.dtype[Any], found: tuple[np.dtype[Any], tuple[int, ...]]
+        self,
+        file: Any,
+        member: str,
+        shape: tuple[int, ...],
+        dtype: np.dtype[Any],
+        found: tuple[np.dtype[Any], tuple[int, ...]],
     ) -> np.ndarray:
         if found != (dtype, shape):
             raise self.damaged(f"{member} is {found[0]} {found[1]}, not {dtype} {shape}")
@@ -196,7 +215,9 @@ class Archive:
         except zipfile.BadZipFile as error:
             raise BadFileError(f"{self.name} is damaged or no Yewfinch portrait.") from error
         except OSError as error:
-            raise BadFileError(f"{self.name} cannot be read: {error.strerror or 'its folder or disk does not answer'}.") from error
+            raise BadFileError(
+                f"{self.name} cannot be read: {error.strerror or 'its folder or disk does not answer'}."
+            ) from error
         except (zlib.error, EOFError, struct.error, NotImplementedError, UnicodeDecodeError, ValueError) as error:
             raise BadFileError(f"{self.name} is damaged: a part of it cannot be unpacked.") from error
 

@@ -53,7 +53,11 @@ MAX_MANIFEST = 64 << 20
 
 
 def to_bytes(
-    portrait: Portrait, preview: bytes | None = None, *, deflate: bool = False, beside: Mapping[str, str] | None = None,
+    portrait: Portrait,
+    preview: bytes | None = None,
+    *,
+    deflate: bool = False,
+    beside: Mapping[str, str] | None = None,
     progress: Progress = silent,
 ) -> bytes:
     """The whole file in memory. The same portrait gives the same bytes.
@@ -77,7 +81,9 @@ def to_bytes(
     for number, piece in enumerate(portrait.pieces.values()):
         progress(0.8 * number / len(portrait.pieces), f"packing {piece.name}")
         for name, (dtype, _, _) in ARRAYS.items():
-            packer.put_array(f"pieces/{piece.id}/{name}.npy", np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype))
+            packer.put_array(
+                f"pieces/{piece.id}/{name}.npy", np.ascontiguousarray(getattr(piece.surface, name), dtype=dtype)
+            )
         for spec in _beside():
             values = piece.surface.channels[spec.name]
             if spec.always_saved or not spec.is_plain(values):
@@ -90,7 +96,9 @@ def to_bytes(
         for member, level in {**level_arrays(piece), **layer_arrays(portrait, piece)}.items():
             packer.put_array(member, level)
         if piece.regions:
-            packer.put_array(REGIONS.format(piece.id), np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1"))
+            packer.put_array(
+                REGIONS.format(piece.id), np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
+            )
     for key, rest in (portrait.posed.rest if portrait.posed is not None else {}).items():
         packer.put_array(REST.format(key), np.ascontiguousarray(rest, "<f4"))
     for key, bent in bents(portrait).items():
@@ -141,7 +149,10 @@ def preview_of(path: Path) -> bytes | None:
 
 
 def pictures_beside(path: Path) -> dict[str, str]:
-    """Photos that lie beside a recovery file: their file names in the portrait, and their names there. Empty if it cannot be read."""
+    """Photos that lie beside a recovery file.
+
+    Their file names in the portrait, and their names there. Empty if it cannot be read.
+    """
     try:
         with Archive(path) as archive:
             told = json.loads(archive.read(BESIDE, MAX_MANIFEST)) if BESIDE in archive else {}
@@ -176,7 +187,9 @@ def load(
         except BadSurfaceError as error:
             raise archive.damaged(str(error).rstrip(".")) from error
         except MemoryError as error:
-            raise BadFileError(f"{path.name} needs more memory than is free here. Close other programs and open it again.") from error
+            raise BadFileError(
+                f"{path.name} needs more memory than is free here. Close other programs and open it again."
+            ) from error
 
 
 def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None, progress: Progress) -> Portrait:
@@ -194,14 +207,22 @@ def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None
         _read_piece(archive, record, portrait)
     for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
         source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
-        if piece.follows is not None and (source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)):
+        if piece.follows is not None and (
+            source is None or source.follows is not None or not piece.follows.fits(piece.surface, source.surface)
+        ):
             portrait.pieces[key] = replace(piece, follows=None)
     _read_points(manifest, portrait)
-    portrait.stamps = stamps_of(manifest.stamps, lambda member: archive.read(member) if member in archive else None, name)
+    portrait.stamps = stamps_of(
+        manifest.stamps, lambda member: archive.read(member) if member in archive else None, name
+    )
     portrait.stencil = stencil_of(manifest.stencil, portrait.stamps, name)
     portrait.figure = figure_of(manifest.figure, name)
-    portrait.posed = pose_of(manifest.pose, portrait.pieces, lambda member, rows: archive.held(member, (rows, 3), "<f4"), name)
-    portrait.bent = {k: _bent(archive, k, b.on, len(portrait.surface(k))) for k, b in manifest.bent.items() if k in portrait.pieces}
+    portrait.posed = pose_of(
+        manifest.pose, portrait.pieces, lambda member, rows: archive.held(member, (rows, 3), "<f4"), name
+    )
+    portrait.bent = {
+        k: _bent(archive, k, b.on, len(portrait.surface(k))) for k, b in manifest.bent.items() if k in portrait.pieces
+    }
     portrait.sitter = sitter_of(manifest.sitter, archive, pictures, lost)
     return portrait
 
@@ -222,13 +243,25 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
             surface.channels[spec.name][:] = held
     corners = archive.held(CORNERS.format(record.id), (len(surface.faces), 8), "<f4")
     piece = Piece(
-        record.id, record.name, surface, record.visible, record.locked,
-        _regions(archive, record, len(surface)), _texture(archive, record, len(surface)),
-        armature_of(record.armature, name), record.see_through, solid_of(record.solid, name), record.hide_masked,
-        record.group, follow_of(record.follows, name), corners=None if corners is None else CornerPlaces(surface.faces, corners.reshape(-1, 4, 2)),
-    )  # fmt: skip
+        record.id,
+        record.name,
+        surface,
+        record.visible,
+        record.locked,
+        _regions(archive, record, len(surface)),
+        _texture(archive, record, len(surface)),
+        armature_of(record.armature, name),
+        record.see_through,
+        solid_of(record.solid, name),
+        record.hide_masked,
+        record.group,
+        follow_of(record.follows, name),
+        corners=None if corners is None else CornerPlaces(surface.faces, corners.reshape(-1, 4, 2)),
+    )
     if record.levels is not None:
-        piece = replace(piece, levels=levels_of(record.levels, piece, archive.held, lambda m: archive.piece_array(m, "faces"), name))
+        piece = replace(
+            piece, levels=levels_of(record.levels, piece, archive.held, lambda m: archive.piece_array(m, "faces"), name)
+        )
     if record.layers or record.states:
         piece, stacks = layers_of(record.layers, piece, archive.rows, name)
         piece, states = states_of(record.states, piece, archive.rows, name)
@@ -246,7 +279,9 @@ def _read_points(manifest: Manifest, portrait: Portrait) -> None:
 
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if k in LANDMARKS and fits(a)}
     portrait.lines = {k: v for k, v in manifest.lines.items() if k in CURVES and v and all(map(fits, v))}
-    portrait.calipers = tuple(c for c in manifest.calipers if len(c.points) == (3 if c.kind == "angle" else 2) and all(map(fits, c.points)))
+    portrait.calipers = tuple(
+        c for c in manifest.calipers if len(c.points) == (3 if c.kind == "angle" else 2) and all(map(fits, c.points))
+    )
     portrait.rules = tuple(
         Measure(r.key, r.title, r.kind, r.landmarks, r.ideal, group="own") for r in manifest.rules
         if len(r.landmarks) == TAKES[r.kind] and all(k in LANDMARKS for k in r.landmarks)

@@ -56,11 +56,21 @@ def figure_manifest(figure: Figure | None) -> dict[str, Any] | None:
         return None
     person = figure.person
     return {
-        "level": figure.level, "sex": person.sex, "age": person.age, "dials": dict(person.dials),
-        "measures": dict(person.measures), "seed": person.seed, "asymmetry": person.asymmetry,
-        "landmarks": {k: list(v) for k, v in person.landmarks.items()}, "extent": figure.crop,
-        "body": {"dials": dict(figure.physique.dials), "measures": dict(figure.physique.measures), "heads": figure.physique.heads},
-    }  # fmt: skip
+        "level": figure.level,
+        "sex": person.sex,
+        "age": person.age,
+        "dials": dict(person.dials),
+        "measures": dict(person.measures),
+        "seed": person.seed,
+        "asymmetry": person.asymmetry,
+        "landmarks": {k: list(v) for k, v in person.landmarks.items()},
+        "extent": figure.crop,
+        "body": {
+            "dials": dict(figure.physique.dials),
+            "measures": dict(figure.physique.measures),
+            "heads": figure.physique.heads,
+        },
+    }
 
 
 def pose_manifest(posed: Posed | None) -> dict[str, Any] | None:
@@ -92,7 +102,10 @@ def figure_of(record: FigureRecord | None, name: str) -> Figure | None:
 
 
 def pose_of(
-    record: PoseRecord | None, pieces: Mapping[str, Piece], read: Callable[[str, int], npt.NDArray[np.float32] | None], name: str
+    record: PoseRecord | None,
+    pieces: Mapping[str, Piece],
+    read: Callable[[str, int], npt.NDArray[np.float32] | None],
+    name: str,
 ) -> Posed | None:
     """The pose of a record.
 

@@ -74,7 +74,13 @@ def _stacks(portrait: Portrait, piece: Piece) -> list[Stack]:
 def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
     """The layers of a piece as plain values."""
     return [
-        {"level": s.level, "layers": [{"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None} for v in s.layers]}
+        {
+            "level": s.level,
+            "layers": [
+                {"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None}
+                for v in s.layers
+            ],
+        }
         for s in _stacks(portrait, piece)
     ]
 
@@ -88,11 +94,17 @@ def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
     """Members and arrays of a piece's layers and stored states."""
     out = {STATE.format(piece.id, s.id): np.ascontiguousarray(s.positions, "<f4") for s in _states(portrait, piece)}
     for stack in _stacks(portrait, piece):
-        sheets = {"base": stack.base} | {v.id: v.steps for v in stack.layers} | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
+        sheets = (
+            {"base": stack.base}
+            | {v.id: v.steps for v in stack.layers}
+            | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
+        )
         for key, sheet in sheets.items():
             leaves, values = sheet.table()
             out[LEAVES.format(piece.id, stack.level, key)] = np.ascontiguousarray(leaves[:, None], "<i4")
-            out[VALUES.format(piece.id, stack.level, key)] = np.ascontiguousarray(values, "u1" if sheet.dtype == "uint8" else "<f4")
+            out[VALUES.format(piece.id, stack.level, key)] = np.ascontiguousarray(
+                values, "u1" if sheet.dtype == "uint8" else "<f4"
+            )
     return out
 
 
@@ -111,7 +123,9 @@ def _at_level(piece: Piece, number: int) -> tuple[Piece, Surface | None]:
     return replace(piece, levels=replace(piece.levels, levels=tuple(levels))), surface
 
 
-def states_of(records: tuple[StateRecord, ...], piece: Piece, read: Read, name: str) -> tuple[Piece, tuple[FormState, ...]]:
+def states_of(
+    records: tuple[StateRecord, ...], piece: Piece, read: Read, name: str
+) -> tuple[Piece, tuple[FormState, ...]]:
     """The stored states of a piece, as `layers_of`.
 
     Raises
@@ -122,7 +136,11 @@ def states_of(records: tuple[StateRecord, ...], piece: Piece, read: Read, name: 
     out = []
     for record in records[:MOST_STATES]:
         piece, surface = _at_level(piece, record.level)
-        at = None if "/" in record.id or not record.id.startswith("state") else read(STATE.format(piece.id, record.id), 3, "<f4")
+        at = (
+            None
+            if "/" in record.id or not record.id.startswith("state")
+            else read(STATE.format(piece.id, record.id), 3, "<f4")
+        )
         if surface is None or at is None or len(at) != len(surface):
             raise BadFileError(f"{name} is damaged: the state '{record.name}' of '{piece.name}' does not fit it.")
         out.append(FormState(record.id, record.name, surface.faces, record.level, at))
@@ -149,15 +167,30 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
     out = []
     for record in records:
         bad = BadFileError(f"{name} is damaged: the layers of '{piece.name}' do not fit together.")
-        if len({v.id for v in record.layers}) != len(record.layers) or not 0 < len(record.layers) <= MOST or any("/" in v.id or v.id == "base" for v in record.layers):
+        if (
+            len({v.id for v in record.layers}) != len(record.layers)
+            or not 0 < len(record.layers) <= MOST
+            or any("/" in v.id or v.id == "base" for v in record.layers)
+        ):
             raise bad
         piece, surface = _at_level(piece, record.level)
         if surface is None:
             raise bad
         most = (len(surface) + LEAF_ROWS - 1) // LEAF_ROWS
 
-        def sheet(key: str, width: int, dtype: str, number: int = record.level, most: int = most, bad: BadFileError = bad, held: str = piece.id) -> SparseRows:
-            leaves, values = read(LEAVES.format(held, number, key), 1, "<i4"), read(VALUES.format(held, number, key), width, dtype)
+        def sheet(
+            key: str,
+            width: int,
+            dtype: str,
+            number: int = record.level,
+            most: int = most,
+            bad: BadFileError = bad,
+            held: str = piece.id,
+        ) -> SparseRows:
+            leaves, values = (
+                read(LEAVES.format(held, number, key), 1, "<i4"),
+                read(VALUES.format(held, number, key), width, dtype),
+            )
             if leaves is None or values is None or len(values) != LEAF_ROWS * len(leaves):
                 raise bad
             if len(leaves) and (leaves.min() < 0 or leaves.max() >= most or len(np.unique(leaves)) != len(leaves)):

@@ -32,6 +32,7 @@ def level_arrays(piece: Piece) -> dict[str, np.ndarray]:
     if piece.levels is None:
         return out
     for number, level in enumerate(piece.levels.levels):
+
         def put(part: str, array: np.ndarray, dtype: str, number: int = number) -> None:
             out[MEMBER.format(piece.id, number, part)] = np.ascontiguousarray(array, dtype)
 
@@ -63,11 +64,19 @@ def level_manifest(piece: Piece) -> dict[str, Any] | None:
     """Levels as plain values."""
     if piece.levels is None:
         return None
-    return {"current": piece.levels.current, "vertices": list(piece.levels.sizes), "regions": [list(v.kept.regions) for v in piece.levels.levels]}
+    return {
+        "current": piece.levels.current,
+        "vertices": list(piece.levels.sizes),
+        "regions": [list(v.kept.regions) for v in piece.levels.levels],
+    }
 
 
 def levels_of(
-    record: Any, piece: Piece, read: Callable[[str, tuple[int, ...], str], np.ndarray | None], faces: Callable[[str], np.ndarray], name: str
+    record: Any,
+    piece: Piece,
+    read: Callable[[str, tuple[int, ...], str], np.ndarray | None],
+    faces: Callable[[str], np.ndarray],
+    name: str,
 ) -> Levels | None:
     """The levels of a piece.
 
@@ -91,7 +100,12 @@ def levels_of(
     if record is None:
         return None
     sizes = record.vertices
-    if not 1 < len(sizes) <= MOST_LEVELS or not 0 <= record.current < len(sizes) or not 0 < sizes[0] <= max(sizes) <= MOST_ROWS or len(record.regions) != len(sizes):
+    if (
+        not 1 < len(sizes) <= MOST_LEVELS
+        or not 0 <= record.current < len(sizes)
+        or not 0 < sizes[0] <= max(sizes) <= MOST_ROWS
+        or len(record.regions) != len(sizes)
+    ):
         raise BadFileError(f"{name} is damaged: '{piece.name}' claims levels that cannot be.")
     nets: list[tuple[Net, Rise | None]] = []
     coarsest = faces(MEMBER.format(piece.id, 0, "faces"))
@@ -100,11 +114,15 @@ def levels_of(
             raise YewfinchError("a face names a vertex that is not there")
         net = net_of(coarsest, sizes[0])
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: the coarsest level of '{piece.name}' is no surface ({error}).") from error
+        raise BadFileError(
+            f"{name} is damaged: the coarsest level of '{piece.name}' is no surface ({error})."
+        ) from error
     rise: Rise | None
     for number, size in enumerate(sizes):
         if net.n != size:
-            raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' has another size than its faces tell.")
+            raise BadFileError(
+                f"{name} is damaged: level {number + 1} of '{piece.name}' has another size than its faces tell."
+            )
         if number + 1 < len(sizes):
             above, rise = finer(net)
             nets.append((net, rise))
@@ -113,28 +131,44 @@ def levels_of(
             nets.append((net, None))
     made = []
     for number, (own, rise) in enumerate(nets):
+
         def part(key: str, number: int = number, n: int = own.n) -> np.ndarray | None:
             width, dtype = _parts()[key]
             return read(MEMBER.format(piece.id, number, key), (n, width), dtype)
 
         at, since = part("positions"), part("since") if number else None
         held = {s.name: part(s.name) for s in channel_specs()}
-        if at is None or any(held[s.name] is None for s in channel_specs() if s.always_saved) or (number and since is None):
+        if (
+            at is None
+            or any(held[s.name] is None for s in channel_specs() if s.always_saved)
+            or (number and since is None)
+        ):
             raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' is not all there.")
         names = record.regions[number]
         table = read(MEMBER.format(piece.id, number, "regions"), (len(names), own.n), "u1") if names else None
         if names and (table is None or len(set(names)) != len(names)):
-            raise BadFileError(f"{name} is damaged: regions of level {number + 1} of '{piece.name}' do not fit together.")
+            raise BadFileError(
+                f"{name} is damaged: regions of level {number + 1} of '{piece.name}' do not fit together."
+            )
         regions = {} if table is None else dict(zip(names, table, strict=True))
         if number == record.current:  # as they are on the piece: those told apart here would count as changed
-            regions = {k: piece.regions.get(k, v) if np.array_equal(piece.regions.get(k, ()), v) else v for k, v in regions.items()}
+            regions = {
+                k: piece.regions.get(k, v) if np.array_equal(piece.regions.get(k, ()), v) else v
+                for k, v in regions.items()
+            }
         kept = Kept(at, Channels.plain(own.n).put(**{k: v for k, v in held.items() if v is not None}), regions)
         was = {key: part(f"above-{key}") for key in ("positions", *held)} if rise is not None else {}
         told = {k: v for k, v in was.items() if v is not None}
         above_kept = kept if not told else Kept(told.pop("positions", at), kept.channels.put(**told), regions)
         skeleton = piece.surface if number == record.current else None
-        made.append(Level(own, rise, kept, above_kept, at if since is None or np.array_equal(since, at) else since, None, skeleton))
+        made.append(
+            Level(
+                own, rise, kept, above_kept, at if since is None or np.array_equal(since, at) else since, None, skeleton
+            )
+        )
     here = nets[record.current][0]
-    if here.n != len(piece.surface) or not np.array_equal(Surface(piece.surface.positions, here.faces).faces, piece.surface.faces):
+    if here.n != len(piece.surface) or not np.array_equal(
+        Surface(piece.surface.positions, here.faces).faces, piece.surface.faces
+    ):
         raise BadFileError(f"{name} is damaged: '{piece.name}' stands on none of its levels.")
     return Levels(tuple(made), record.current, piece.surface.faces)

@@ -1,6 +1,7 @@
 """The manifest of a portrait: its schema, with a range for every value, and the way to and from JSON.
 
-The schema is checked on reading and on writing. What comes from a file and does not satisfy it is refused with a sentence;
+The schema is checked on reading and on writing. What comes from a file and does not satisfy it is refused with a
+sentence;
 what the program itself would write against it is mended, so that no slip of ours costs anybody the file.
 """
 
@@ -134,18 +135,33 @@ def _too_deep(value: Any, depth: int = 0) -> bool:
 def _plain(error: msgspec.ValidationError) -> str:
     """What the schema has to say, as words that a stranger can use."""
     said, _, where = str(error).partition(" - at `$.")
-    said = re.sub(r"`([^`]*)`", lambda m: _PLAIN_TYPES.get(m[1].split(" ")[0], m[1].split(" ")[0]) + m[1][len(m[1].split(" ")[0]) :], said)
+    said = re.sub(
+        r"`([^`]*)`",
+        lambda m: _PLAIN_TYPES.get(m[1].split(" ")[0], m[1].split(" ")[0]) + m[1][len(m[1].split(" ")[0]) :],
+        said,
+    )
     said = said[:1].lower() + said[1:]
     return f"{said} at {where.rstrip('`')}" if where else said
 
 
 #: The schema's words for kinds of values, in plain English.
-_PLAIN_TYPES = {"float": "a number", "int": "a whole number", "str": "a text", "bool": "true or false", "object": "a record", "array": "a list", "null": "nothing"}
+_PLAIN_TYPES = {
+    "float": "a number",
+    "int": "a whole number",
+    "str": "a text",
+    "bool": "true or false",
+    "object": "a record",
+    "array": "a list",
+    "null": "nothing",
+}
 
 
 def manifest_of(portrait: Portrait) -> dict[str, Any]:
     """The manifest as plain values that satisfy the schema, unknown keys of the opened file kept."""
-    pieces = [{**piece_manifest(p), "layers": layer_manifest(portrait, p), "states": state_manifest(portrait, p)} for p in portrait.pieces.values()]
+    pieces = [
+        {**piece_manifest(p), "layers": layer_manifest(portrait, p), "states": state_manifest(portrait, p)}
+        for p in portrait.pieces.values()
+    ]
     known = {
         "yewfinch": {"schema": SCHEMA, "units": "mm"},
         "name": portrait.name,
@@ -158,7 +174,8 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
             for r in portrait.rules
         ],
         "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
-        "stamps": stamp_manifest(portrait), "stencil": stencil_manifest(portrait),
+        "stamps": stamp_manifest(portrait),
+        "stencil": stencil_manifest(portrait),
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in bents(portrait).items()},
@@ -185,7 +202,9 @@ def mended(manifest: dict[str, Any]) -> dict[str, Any]:
             return manifest
         logging.getLogger(__name__).error("a value was left out of a portrait's file: %s", wrong)
         _mend(manifest, _steps(wrong))
-    raise BadFileError("The portrait holds too many values that no file can hold. Undo the last steps, then save again.")
+    raise BadFileError(
+        "The portrait holds too many values that no file can hold. Undo the last steps, then save again."
+    )
 
 
 def _of_python(value: Any) -> Any:
@@ -207,7 +226,10 @@ def _refused(manifest: dict[str, Any]) -> str | None:
 
 
 def _steps(wrong: str) -> list[str | int]:
-    """The way to a value as the schema tells it: `$.sitter.photos[0].turn`, or `$.landmarks[...]` for any of a mapping."""
+    """The way to a value as the schema tells it.
+
+    `$.sitter.photos[0].turn`, or `$.landmarks[...]` for any of a mapping.
+    """
     where = wrong.partition(" - at `")[2]
     return [int(i) if i.isdigit() else i or k for k, i in re.findall(r"\.([^.\[\]`]+)|\[([^\]]*)\]", where)]
 
@@ -234,8 +256,31 @@ def _mend(manifest: dict[str, Any], steps: list[str | int]) -> None:
 
 
 #: Whole values that replace what was read: keys in them are data, not fields.
-_DATA = ("landmarks", "lines", "rules", "marks", "calipers", "standpoint", "certainty", "spans", "curves", "drawings",
-         "crop", "known", "solution", "figure", "pose", "bent", "regions", "armature", "levels", "layers", "states", "stamps", "stencil")  # fmt: skip
+_DATA = (
+    "landmarks",
+    "lines",
+    "rules",
+    "marks",
+    "calipers",
+    "standpoint",
+    "certainty",
+    "spans",
+    "curves",
+    "drawings",
+    "crop",
+    "known",
+    "solution",
+    "figure",
+    "pose",
+    "bent",
+    "regions",
+    "armature",
+    "levels",
+    "layers",
+    "states",
+    "stamps",
+    "stencil",
+)
 
 
 def _merge(old: Any, new: Any, key: str = "") -> Any:
@@ -247,7 +292,5 @@ def _merge(old: Any, new: Any, key: str = "") -> Any:
         return {**{k: v for k, v in old.items() if k not in new}, **out}
     if isinstance(old, list) and isinstance(new, list):
         by_id = {o["id"]: o for o in old if isinstance(o, Mapping) and isinstance(o.get("id"), str)}
-        return [
-            _merge(by_id.get(n["id"]), n) if isinstance(n, Mapping) and "id" in n else n for n in new
-        ]
+        return [_merge(by_id.get(n["id"]), n) if isinstance(n, Mapping) and "id" in n else n for n in new]
     return new

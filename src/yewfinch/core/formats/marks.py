@@ -112,7 +112,8 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
         at = _number(x, "x", where), _number(y, "y", where)
         if not (0 <= at[0] <= photo.width and 0 <= at[1] <= photo.height):
             raise BadFileError(
-                f"{where}: ({at[0]:g}, {at[1]:g}) lies outside '{photo.name}', which is {photo.width} x {photo.height} pixels."
+                f"{where}: ({at[0]:g}, {at[1]:g}) lies outside '{photo.name}', which is {photo.width} x "
+                f"{photo.height} pixels."
             )
         changed[photo.id] = now.marked(key, at).rated(key, certainty)
     if not seen:
@@ -151,7 +152,9 @@ def _csv_rows(text: str, name: str) -> Iterator[_Row]:
     try:
         yield from _csv_cells(reader, name)
     except csv.Error as error:
-        raise BadFileError(f"{name}, line {reader.line_num + 1}: {error}. Marks have five short values a line.") from error
+        raise BadFileError(
+            f"{name}, line {reader.line_num + 1}: {error}. Marks have five short values a line."
+        ) from error
 
 
 def _csv_cells(reader: Any, name: str) -> Iterator[_Row]:

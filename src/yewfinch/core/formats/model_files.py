@@ -98,13 +98,17 @@ def read_model(path: Path) -> Model:
         if size > MAX_BYTES:
             raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 30} GB and is not opened.")
         if TIMES_SIZE * size > memory.free():
-            raise BadFileError(f"{path.name} is too large for the memory that is free here. Close other programs, or reduce it first.")
+            raise BadFileError(
+                f"{path.name} is too large for the memory that is free here. Close other programs, or reduce it first."
+            )
         with np.errstate(all="ignore"):  # what overflows is no number, and is refused below
             model = kind.read(path)
     except OSError as error:
         raise BadFileError(f"{path.name} cannot be read: {error.strerror or 'its disk does not answer'}.") from error
     except MemoryError as error:
-        raise BadFileError(f"{path.name} needs more memory than is free here. Close other programs, or reduce it first.") from error
+        raise BadFileError(
+            f"{path.name} needs more memory than is free here. Close other programs, or reduce it first."
+        ) from error
     shapes = [s for s in model.shapes if len(s.positions) and len(s.faces)]
     if not shapes:
         raise BadFileError(f"{path.name} holds no faces; there is nothing to import.")
@@ -115,7 +119,10 @@ def read_model(path: Path) -> Model:
             raise BadFileError(f"{path.name} has faces that name vertices it does not have.")
     notes = model.notes
     if len(shapes) > MOST_BODIES:
-        notes = (*notes, f"Its {grouped(len(shapes))} bodies came as one piece; 'Split into loose parts' tells them apart again.")
+        notes = (
+            *notes,
+            f"Its {grouped(len(shapes))} bodies came as one piece; 'Split into loose parts' tells them apart again.",
+        )
         shapes = [replace(merged(shapes), name=path.stem)]
     return Model(shapes, model.unit, notes)
 
@@ -135,5 +142,8 @@ def write_shapes(path: Path, shapes: list[Shape]) -> None:
     """
     kind = format_of(path)
     if kind.write is None:
-        raise BadFileError(f"{path.name}: files of this kind are read only. Use one of {', '.join(s.lstrip('.').upper() for s in writable())}.")
+        raise BadFileError(
+            f"{path.name}: files of this kind are read only. Use one of "
+            f"{', '.join(s.lstrip('.').upper() for s in writable())}."
+        )
     write_atomic(path, kind.write(shapes))

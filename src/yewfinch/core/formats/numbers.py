@@ -13,12 +13,24 @@ from yewfinch.core.sitter.likeness import Likeness
 from yewfinch.core.sitter.outlines import Gap
 from yewfinch.core.sitter.photo import Sitter
 
-COLUMNS = ("kind", "key", "title", "photo", "sitter", "clay", "difference", "spread", "unit", "significant", "left_mm", "up_mm", "forward_mm")
+COLUMNS = (
+    "kind",
+    "key",
+    "title",
+    "photo",
+    "sitter",
+    "clay",
+    "difference",
+    "spread",
+    "unit",
+    "significant",
+    "left_mm",
+    "up_mm",
+    "forward_mm",
+)
 
 
-def comparison_csv(
-    sitter: Sitter, found: Likeness | None, gaps: Iterable[Gap], compared: Iterable[Compared]
-) -> bytes:
+def comparison_csv(sitter: Sitter, found: Likeness | None, gaps: Iterable[Gap], compared: Iterable[Compared]) -> bytes:
     """Landmarks, lines, photos and measures, one line each.
 
     Parameters
@@ -38,7 +50,9 @@ def comparison_csv(
     writer.writeheader()
     names = {p.id: p.name for p in sitter.photos}
     if found is not None:
-        writer.writerow({"kind": "overall", "title": "root mean square offset", "difference": f"{found.overall:.3f}", "unit": "mm"})
+        writer.writerow(
+            {"kind": "overall", "title": "root mean square offset", "difference": f"{found.overall:.3f}", "unit": "mm"}
+        )
         left_out = found.alignment.scale != 1.0
         writer.writerow({
             "kind": "size", "key": "left out" if left_out else "counts", "title": "clay over sitter",
@@ -69,8 +83,15 @@ def comparison_csv(
         })  # fmt: skip
     if sitter.solution is not None:
         for f in sitter.solution.fits:
-            writer.writerow({
-                "kind": "photo", "key": f.photo, "title": names.get(f.photo, f.photo), "photo": names.get(f.photo, f.photo),
-                "difference": f"{f.rms:.3f}", "unit": "px", "spread": f"{f.turn_spread:.3f}",
-            })  # fmt: skip
+            writer.writerow(
+                {
+                    "kind": "photo",
+                    "key": f.photo,
+                    "title": names.get(f.photo, f.photo),
+                    "photo": names.get(f.photo, f.photo),
+                    "difference": f"{f.rms:.3f}",
+                    "unit": "px",
+                    "spread": f"{f.turn_spread:.3f}",
+                }
+            )
     return out.getvalue().encode()

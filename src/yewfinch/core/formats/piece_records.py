@@ -71,10 +71,20 @@ class PieceRecord(msgspec.Struct):
 def piece_manifest(piece: Piece) -> dict[str, Any]:
     """A piece as plain values."""
     return {
-        "id": piece.id, "name": piece.name, "visible": piece.visible, "locked": piece.locked,
-        "vertices": len(piece.surface), "faces": len(piece.surface.faces), "regions": list(piece.regions),
-        "armature": armature_manifest(piece.armature), "see_through": piece.see_through, "solid": solid_manifest(piece.solid),
-        "hide_masked": piece.hide_masked, "group": piece.group,
+        "id": piece.id,
+        "name": piece.name,
+        "visible": piece.visible,
+        "locked": piece.locked,
+        "vertices": len(piece.surface),
+        "faces": len(piece.surface.faces),
+        "regions": list(piece.regions),
+        "armature": armature_manifest(piece.armature),
+        "see_through": piece.see_through,
+        "solid": solid_manifest(piece.solid),
+        "hide_masked": piece.hide_masked,
+        "group": piece.group,
         "levels": level_manifest(piece),
-        "follows": None if piece.follows is None else {"source": piece.follows.source, "matrix": list(piece.follows.matrix), "kind": piece.follows.kind},
-    }  # fmt: skip
+        "follows": None
+        if piece.follows is None
+        else {"source": piece.follows.source, "matrix": list(piece.follows.matrix), "kind": piece.follows.kind},
+    }

@@ -103,16 +103,30 @@ class SitterRecord(msgspec.Struct):
 def sitter_manifest(sitter: Sitter) -> dict[str, Any]:
     """A sitter as plain values."""
     photos = [
-        {"id": p.id, "name": p.name, "file": p.file, "width": p.width, "height": p.height,
-         "lens_mm": p.lens, "marks": {k: list(v) for k, v in p.marks.items()},
-         "certainty": dict(p.certainty), "spans": {k: list(v) for k, v in p.spans.items()}, "cut": p.cut, "mouth_open": p.mouth_open,
-         "curves": {k: [list(q) for q in v] for k, v in p.curves.items()},
-         "drawings": [msgspec.to_builtins(d) for d in p.drawings], "note": p.note, "tags": list(p.tags),
-         "turn": p.turn, "crop": None if p.crop is None else list(p.crop), "exposure": p.exposure,
-         "warmth": p.warmth,
-         "standpoint": None if p.standpoint is None else msgspec.to_builtins(p.standpoint)}
+        {
+            "id": p.id,
+            "name": p.name,
+            "file": p.file,
+            "width": p.width,
+            "height": p.height,
+            "lens_mm": p.lens,
+            "marks": {k: list(v) for k, v in p.marks.items()},
+            "certainty": dict(p.certainty),
+            "spans": {k: list(v) for k, v in p.spans.items()},
+            "cut": p.cut,
+            "mouth_open": p.mouth_open,
+            "curves": {k: [list(q) for q in v] for k, v in p.curves.items()},
+            "drawings": [msgspec.to_builtins(d) for d in p.drawings],
+            "note": p.note,
+            "tags": list(p.tags),
+            "turn": p.turn,
+            "crop": None if p.crop is None else list(p.crop),
+            "exposure": p.exposure,
+            "warmth": p.warmth,
+            "standpoint": None if p.standpoint is None else msgspec.to_builtins(p.standpoint),
+        }
         for p in sitter.photos
-    ]  # fmt: skip
+    ]
     return {
         "photos": photos, "kind": sitter.kind, "age": sitter.age, "years": sitter.years,
         "known": [msgspec.to_builtins(d) for d in sitter.known],
@@ -173,7 +187,9 @@ def sitter_of(record: SitterRecord, archive: Archive, pictures: Mapping[str, Pat
             raise archive.damaged(f"the design sheet '{s.name}' lies nowhere")
     known = tuple(k for k in record.known if k.start in LANDMARKS and k.end in LANDMARKS and k.start != k.end)
     photos = tuple(_photo(p, files[p.file], archive) for p in record.photos)
-    return Sitter(photos, files, record.kind, record.age, record.years, known, _solution(archive, record.solution), record.sheets)
+    return Sitter(
+        photos, files, record.kind, record.age, record.years, known, _solution(archive, record.solution), record.sheets
+    )
 
 
 def _photo(p: PhotoRecord, data: bytes, archive: Archive) -> Photo:
@@ -182,11 +198,20 @@ def _photo(p: PhotoRecord, data: bytes, archive: Archive) -> Photo:
         raise archive.damaged(f"the photo '{p.name}' is not {p.width} x {p.height} pixels, as it says")
     if any(len(d.points) > MAX_POINTS or not d.points for d in p.drawings):
         raise archive.damaged(f"a drawing on '{p.name}' has no points, or too many")
-    rest = {k: getattr(p, k) for k in p.__struct_fields__ if k not in ("lens_mm", "standpoint", "marks", "certainty", "spans", "curves")}
+    rest = {
+        k: getattr(p, k)
+        for k in p.__struct_fields__
+        if k not in ("lens_mm", "standpoint", "marks", "certainty", "spans", "curves")
+    }
     return Photo(
-        **rest, lens=p.lens_mm, standpoint=_sound(p.standpoint), marks=_of(p.marks, LANDMARKS), certainty=_of(p.certainty, LANDMARKS),
-        spans=_of(p.spans, SPANS), curves={k: v for k, v in _of(p.curves, CURVES).items() if len(v) > 1},
-    )  # fmt: skip
+        **rest,
+        lens=p.lens_mm,
+        standpoint=_sound(p.standpoint),
+        marks=_of(p.marks, LANDMARKS),
+        certainty=_of(p.certainty, LANDMARKS),
+        spans=_of(p.spans, SPANS),
+        curves={k: v for k, v in _of(p.curves, CURVES).items() if len(v) > 1},
+    )
 
 
 def _of(held: Mapping[str, Any], known: Iterable[str]) -> dict[str, Any]:
@@ -208,10 +233,19 @@ def _solution(archive: Archive, record: SolutionRecord | None) -> Solution | Non
     points = np.array(record.points, np.float64).reshape(-1, 3)
     placing = np.array(record.placing or [0.0] * n, np.float64)
     known = all(k in LANDMARKS for k in (*record.keys, *record.seen, *record.doubt.differently))
-    if len(points) != n or len(placing) != n or not known or len(set(record.keys)) != n or not set(record.seen) <= set(record.keys):
+    if (
+        len(points) != n
+        or len(placing) != n
+        or not known
+        or len(set(record.keys)) != n
+        or not set(record.seen) <= set(record.keys)
+    ):
         raise archive.damaged("its solved sitter does not fit together")
     covariance = archive.plain(COVARIANCE, (3 * n, 3 * n), "<f8")
-    if np.abs(covariance - covariance.T).max() > 1e-6 * max(1.0, float(np.abs(covariance).max())) or (np.diag(covariance) < 0).any():
+    if (
+        np.abs(covariance - covariance.T).max() > 1e-6 * max(1.0, float(np.abs(covariance).max()))
+        or (np.diag(covariance) < 0).any()
+    ):
         raise archive.damaged("its solved sitter's covariance is none")
     ellipses = {
         f.photo: archive.plain(ELLIPSES.format(f.photo), (n, 3), "<f8")
@@ -224,7 +258,9 @@ def _solution(archive: Archive, record: SolutionRecord | None) -> Solution | Non
     )  # fmt: skip
 
 
-def _picture(archive: Archive, file: str, size: tuple[int, int], pictures: Mapping[str, Path], lost: list[str] | None) -> bytes:
+def _picture(
+    archive: Archive, file: str, size: tuple[int, int], pictures: Mapping[str, Path], lost: list[str] | None
+) -> bytes:
     member = PHOTOS.format(file)
     try:
         if file in pictures and member not in archive:

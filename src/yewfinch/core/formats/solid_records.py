@@ -27,8 +27,13 @@ def solid_manifest(solid: Solid | None) -> dict[str, Any] | None:
     if solid is None:
         return None
     return {
-        "kind": solid.kind, "values": dict(solid.values), "place": solid.place, "turn": solid.turn, "edge": solid.edge, "line": solid.line,
-    }  # fmt: skip
+        "kind": solid.kind,
+        "values": dict(solid.values),
+        "place": solid.place,
+        "turn": solid.turn,
+        "edge": solid.edge,
+        "line": solid.line,
+    }
 
 
 def solid_of(record: SolidRecord | None, name: str) -> Solid | None:

@@ -50,9 +50,16 @@ def stencil_manifest(portrait: Portrait) -> dict[str, Any] | None:
     if s is None or stamp_of(portrait.stamps, s.stamp.id) is None:
         return None
     return {
-        "stamp": s.stamp.id, "at": list(s.at), "width": s.width, "angle": s.angle, "tiles": s.tiles, "invert": s.invert, "opacity": s.opacity,
-        "steepest": s.steepest, "warp": [list(p) for p in s.warp],
-    }  # fmt: skip
+        "stamp": s.stamp.id,
+        "at": list(s.at),
+        "width": s.width,
+        "angle": s.angle,
+        "tiles": s.tiles,
+        "invert": s.invert,
+        "opacity": s.opacity,
+        "steepest": s.steepest,
+        "warp": [list(p) for p in s.warp],
+    }
 
 
 def stencil_of(record: StencilRecord | None, stamps: tuple[Stamp, ...], name: str) -> Stencil | None:
@@ -70,9 +77,15 @@ def stencil_of(record: StencilRecord | None, stamps: tuple[Stamp, ...], name: st
         raise BadFileError(f"{name} is damaged: its stencil has no stamp, or another grid.")
     try:
         return Stencil(stamp).changed(
-            at=record.at, width=record.width, angle=record.angle, tiles=record.tiles, invert=record.invert, opacity=record.opacity, steepest=record.steepest,
+            at=record.at,
+            width=record.width,
+            angle=record.angle,
+            tiles=record.tiles,
+            invert=record.invert,
+            opacity=record.opacity,
+            steepest=record.steepest,
             warp=tuple(record.warp),
-        )  # fmt: skip
+        )
     except YewfinchError as error:
         raise BadFileError(f"{name} is damaged: its stencil makes no sense ({error}).") from error
 

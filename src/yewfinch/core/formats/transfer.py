@@ -68,7 +68,14 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
         number += 1
         while f"piece{number}" in taken:
             number += 1
-        pieces.append(Piece(f"piece{number}", s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80], surface, corners=corners))
+        pieces.append(
+            Piece(
+                f"piece{number}",
+                s.name.replace("_", " ").strip()[:80] or Path(name).stem[:80],
+                surface,
+                corners=corners,
+            )
+        )
     progress(1.0, "done")
     return pieces
 
@@ -77,7 +84,13 @@ def told_of(found: list[Piece], model: Model, unit: str) -> str:
     """What was read, in a sentence or more: vertices, height and unit, and what was left out."""
     count = sum(len(p.surface) for p in found)
     why = "as the file says" if model.unit == unit else "as you chose"
-    return " ".join([f"{grouped(count)} vertices, {model.height * UNITS[unit][1]:.0f} mm at its longest, taken as {UNITS[unit][0]} {why}.", *model.notes])
+    return " ".join(
+        [
+            f"{grouped(count)} vertices, {model.height * UNITS[unit][1]:.0f} mm at its longest, taken as "
+            f"{UNITS[unit][0]} {why}.",
+            *model.notes,
+        ]
+    )
 
 
 def renamed(pieces: list[Piece], portrait: Portrait) -> list[Piece]:
@@ -100,7 +113,8 @@ def add_pieces(portrait: Portrait, pieces: list[Piece], name: str) -> None:
 
 
 def export(portrait: Portrait, path: Path, progress: Progress = silent) -> str:
-    """Write all visible pieces; returns what to tell the user about units and colours. `progress` may cancel it until the writing begins.
+    """Write all visible pieces; returns what to tell the user about units and colours. `progress` may cancel it until
+    the writing begins.
 
     Raises
     ------
@@ -109,8 +123,15 @@ def export(portrait: Portrait, path: Path, progress: Progress = silent) -> str:
     kind = format_of(path)
     shapes = [
         Shape(
-            p.name, p.surface.positions, p.surface.faces, p.surface.colour,
-            p.texture.corners(p.surface.faces) if p.texture is not None else None if p.corners is None else p.corners.uv,
+            p.name,
+            p.surface.positions,
+            p.surface.faces,
+            p.surface.colour,
+            p.texture.corners(p.surface.faces)
+            if p.texture is not None
+            else None
+            if p.corners is None
+            else p.corners.uv,
             {s.name: values for s in exported() if not s.is_plain(values := p.surface.channels[s.name])},
         )
         for p in portrait.pieces.values()

@@ -54,7 +54,10 @@ def _third(tri, t, a, b):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def edges_of(tri, alive, frozen, p, want, starts, around, border):  # type: ignore[no-untyped-def]
-    """Edges of live triangles, each once: ends, triangles (the second -1 on a seam that may be cut), squares of lengths by the wanted ones."""
+    """Edges of live triangles, each once.
+
+    Ends, triangles (the second -1 on a seam that may be cut), squares of lengths by the wanted ones.
+    """
     n = 0
     out = np.empty((3 * len(tri), 4), np.int64)
     size = np.empty(3 * len(tri))
@@ -76,7 +79,10 @@ def edges_of(tri, alive, frozen, p, want, starts, around, border):  # type: igno
 
 @njit(cache=True, nogil=True)
 def split(tri, alive, p, want, attrs, border, count, edges, order, size, longest2):  # type: ignore[no-untyped-def]
-    """Halve edges that are too long; returns the numbers of triangles and vertices then, and how many edges were halved."""
+    """Halve edges that are too long.
+
+    Returns the numbers of triangles and vertices then, and how many edges were halved.
+    """
     used = np.zeros(len(tri), np.uint8)
     n = 0
     for t in range(len(tri)):
@@ -133,7 +139,9 @@ def _quality(p, a, b, c):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
-def collapse(tri, alive, frozen, p, want, attrs, locked, border, starts, around, edges, order, size, shortest2, longest2, least):  # type: ignore[no-untyped-def]
+def collapse(  # type: ignore[no-untyped-def]
+    tri, alive, frozen, p, want, attrs, locked, border, starts, around, edges, order, size, shortest2, longest2, least
+):
     """Draw edges that are too short together where the surface stays sound; returns how many."""
     used = np.zeros(len(p), np.uint8)
     mark = np.zeros(len(p), np.int64)
@@ -307,7 +315,9 @@ def flip(tri, alive, frozen, p, border, starts, around, edges, least):  # type: 
 
 @njit(cache=True, nogil=True)
 def relax(tri, p, count, locked, starts, around, rounds):  # type: ignore[no-untyped-def]
-    """Move vertices that are not locked towards the means of their neighbours, where that turns no triangle over and makes the worst of them no worse."""
+    """Move vertices that are not locked towards the means of their neighbours, where that turns no triangle over and
+    makes the worst of them no worse.
+    """
     at, n0, n1 = np.empty(3), np.empty(3), np.empty(3)
     for _ in range(rounds):
         for v in range(count):
@@ -380,7 +390,9 @@ def _meets(tri, beyond, t, k, d):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def turn_edges(tri, alive, p, starts, around):  # type: ignore[no-untyped-def]
-    """Turn edges of a flat patch whose opposite angles make more than two right angles until there are none (Lawson 1977, "Software for C1 surface interpolation")."""
+    """Turn edges of a flat patch whose opposite angles make more than two right angles until there are none (Lawson
+    1977, "Software for C1 surface interpolation").
+    """
     m = len(tri)
     beyond = np.full((m, 3), -1, np.int64)
     todo = np.empty((3 * m, 2), np.int64)

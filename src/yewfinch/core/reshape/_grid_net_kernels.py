@@ -13,9 +13,15 @@ _RUN = 4096
 def _code(solid, i, j, k):  # type: ignore[no-untyped-def]
     """Corners of a cell as bits: x + 2 y + 4 z."""
     return (
-        solid[i, j, k] | solid[i + 1, j, k] << 1 | solid[i, j + 1, k] << 2 | solid[i + 1, j + 1, k] << 3
-        | solid[i, j, k + 1] << 4 | solid[i + 1, j, k + 1] << 5 | solid[i, j + 1, k + 1] << 6 | solid[i + 1, j + 1, k + 1] << 7
-    )  # fmt: skip
+        solid[i, j, k]
+        | solid[i + 1, j, k] << 1
+        | solid[i, j + 1, k] << 2
+        | solid[i + 1, j + 1, k] << 3
+        | solid[i, j, k + 1] << 4
+        | solid[i + 1, j, k + 1] << 5
+        | solid[i, j + 1, k + 1] << 6
+        | solid[i + 1, j + 1, k + 1] << 7
+    )
 
 
 @njit(cache=True, parallel=True)
@@ -41,7 +47,10 @@ def count(solid, plain, slabs, crossed, doubtful):  # type: ignore[no-untyped-de
 
 @njit(cache=True, parallel=True)
 def fill(solid, plain, slabs, doubtful):  # type: ignore[no-untyped-def]
-    """Set the corners of cells with more than one sheet to inside, in the slabs named; `doubtful` says how many each slab has."""
+    """Set the corners of cells with more than one sheet to inside, in the slabs named.
+
+    `doubtful` says how many each slab has.
+    """
     _, ny, nz = solid.shape
     first = np.zeros(len(slabs) + 1, np.int64)
     for n in range(len(slabs)):
@@ -102,7 +111,11 @@ def faces_of(solid, number, cells):  # type: ignore[no-untyped-def]
         for row in range(run * _RUN, min(len(cells), (run + 1) * _RUN)):
             i, j, k = cells[row, 0], cells[row, 1], cells[row, 2]
             here = solid[i, j, k]
-            m += (j > 0 and k > 0 and solid[i + 1, j, k] != here) + (i > 0 and k > 0 and solid[i, j + 1, k] != here) + (i > 0 and j > 0 and solid[i, j, k + 1] != here)
+            m += (
+                (j > 0 and k > 0 and solid[i + 1, j, k] != here)
+                + (i > 0 and k > 0 and solid[i, j + 1, k] != here)
+                + (i > 0 and j > 0 and solid[i, j, k + 1] != here)
+            )
         first[run + 1] = m
     for run in range(runs):
         first[run + 1] += first[run]
@@ -127,7 +140,10 @@ def faces_of(solid, number, cells):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True)
 def neighbours(solid, number, cells, mirrored):  # type: ignore[no-untyped-def]
-    """Rows across the crossed sides of each cell, towards -x, +x, -y, +y, -z, +z, or -1; `mirrored`: the first slab lies across the plane."""
+    """Rows across the crossed sides of each cell, towards -x, +x, -y, +y, -z, +z, or -1.
+
+    `mirrored`: the first slab lies across the plane.
+    """
     nx, ny, nz = solid.shape
     out = np.full((len(cells), 6), -1, np.int32)
     for n in prange(len(cells)):
@@ -182,7 +198,10 @@ def bodies(beside):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True)
 def evened(at, beside, weight, middle, onto, normal, out):  # type: ignore[no-untyped-def]
-    """Move rows towards the mean of their neighbours, along the planes `onto` and `normal` where given; the first `middle` rows stay in x = 0."""
+    """Move rows towards the mean of their neighbours, along the planes `onto` and `normal` where given.
+
+    The first `middle` rows stay in x = 0.
+    """
     for i in prange(len(at)):
         x = y = z = 0.0
         count = 0

@@ -13,14 +13,21 @@ def doubtful(beside, normals, least):  # type: ignore[no-untyped-def]
     for i in range(len(beside)):
         for k in (1, 3, 5):
             j = beside[i, k]
-            if j >= 0 and normals[i, 0] * normals[j, 0] + normals[i, 1] * normals[j, 1] + normals[i, 2] * normals[j, 2] < least:
+            if (
+                j >= 0
+                and normals[i, 0] * normals[j, 0] + normals[i, 1] * normals[j, 1] + normals[i, 2] * normals[j, 2]
+                < least
+            ):
                 flag[i] = flag[j] = 1
     return flag
 
 
 @njit(cache=True, nogil=True)
 def gathered(owner, count, at, foot, plane):  # type: ignore[no-untyped-def]
-    """For each of `count` owners of planes: their mean normal, the least cosine with it, and the squares and right side of their distances from the place `at`."""
+    """For each of `count` owners of planes.
+
+    Their mean normal, the least cosine with it, and the squares and right side of their distances from the place `at`.
+    """
     mean, spread = np.zeros((count, 3)), np.ones(count)
     square, right = np.zeros((count, 3, 3)), np.zeros((count, 3))
     for p in range(len(owner)):

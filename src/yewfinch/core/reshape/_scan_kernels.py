@@ -22,9 +22,11 @@ def _columns(at, a, b, c, low, cell, wide, tall):  # type: ignore[no-untyped-def
 
 @njit(cache=True, parallel=True, error_model="numpy")
 def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-def]
-    """Where triangles cross the columns along z of a grid: column, z, and 1 from below or -1; first and last of each share.
+    """Where triangles cross the columns along z of a grid: column, z, and 1 from below or -1; first and last of each
+    share.
 
-    Sides of edges are asked from the lower row to the higher one, so that both triangles of an edge get the same answer.
+    Sides of edges are asked from the lower row to the higher one, so that both triangles of an edge get the same
+    answer.
     """
     total = len(triangles)
     room = np.zeros(SHARES + 1, np.int64)

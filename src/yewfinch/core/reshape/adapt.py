@@ -87,7 +87,12 @@ class _Work:
 
 
 def adapted(
-    surface: Surface, near: Rows, length: float, *, tables: Mapping[str, ByteArray] | None = None, symmetric: bool = False,
+    surface: Surface,
+    near: Rows,
+    length: float,
+    *,
+    tables: Mapping[str, ByteArray] | None = None,
+    symmetric: bool = False,
     rounds: int = ROUNDS,
 ) -> Adapted | None:
     """Bring the edges round some vertices to a length; the rest of the surface keeps its faces.
@@ -142,7 +147,10 @@ def adapted(
 
 
 def _torn(surface: Surface, made: Spliced) -> bool:
-    """Whether a vertex lies on a rim that did not before: where clay lies folded on itself a new edge may fall on an old one. Rather no detail than torn clay."""
+    """Whether a vertex lies on a rim that did not before.
+
+    Where clay lies folded on itself a new edge may fall on an old one. Rather no detail than torn clay.
+    """
     opened = np.nonzero(made.surface.closed != 1)[0]
     old = made.source[opened]
     return bool((old >= len(surface)).any() or (surface.closed[old] == 1).any())
@@ -185,7 +193,9 @@ def _mirror(surface: Surface, near: Rows) -> npt.NDArray[np.int64] | None:
     return twin
 
 
-def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArray, length: float, half: bool, rounds: int) -> _Work | None:
+def _worked(
+    surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArray, length: float, half: bool, rounds: int
+) -> _Work | None:
     """The patch after all passes; None if these changed nothing."""
     inner = surface.faces[chosen]
     beside = without(surface.faces_of(each_once(inner, len(surface))), chosen, len(surface.faces))
@@ -194,12 +204,18 @@ def _worked(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
     rows = each_once(np.concatenate([inner.ravel(), surface.faces[beside].ravel()]), len(surface))
     at = surface.positions[rows]
     own, other = _triangles(np.searchsorted(rows, inner), np.searchsorted(rows, surface.faces[beside]), at)
-    attrs = np.concatenate([surface.channels.at(rows).packed(), *(t[rows][:, None] for t in tables.values())], axis=1).astype(np.float32)
+    attrs = np.concatenate(
+        [surface.channels.at(rows).packed(), *(t[rows][:, None] for t in tables.values())], axis=1
+    ).astype(np.float32)
     n = len(rows)
-    area = float(np.linalg.norm(np.cross(at[own[:, 1]] - at[own[:, 0]], at[own[:, 2]] - at[own[:, 0]]), axis=1).sum() / 2)
+    area = float(
+        np.linalg.norm(np.cross(at[own[:, 1]] - at[own[:, 0]], at[own[:, 2]] - at[own[:, 0]]), axis=1).sum() / 2
+    )
     room = int(min(3.0 * area / (0.43 * length**2), _GROWTH * n)) + 4 * n + 64
     if room > MAX_VERTICES // 4:
-        raise YewfinchError(f"Edges of {length:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool.")
+        raise YewfinchError(
+            f"Edges of {length:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool."
+        )
     p, values = np.zeros((room, 3)), np.zeros((room, attrs.shape[1]), np.float32)
     p[:n], values[:n] = at, attrs
     border, locked, want = np.zeros(room, np.uint8), np.zeros(room, np.uint8), np.full(room, length)
@@ -235,7 +251,12 @@ def evened(points: DoubleArray, triangles: npt.NDArray[np.int64], size: DoubleAr
     (m', 3) int32
     """
     n, own = len(points), np.asarray(triangles, np.int64)
-    area = float(np.linalg.norm(np.cross(points[own[:, 1]] - points[own[:, 0]], points[own[:, 2]] - points[own[:, 0]]), axis=1).sum() / 2)
+    area = float(
+        np.linalg.norm(
+            np.cross(points[own[:, 1]] - points[own[:, 0]], points[own[:, 2]] - points[own[:, 0]]), axis=1
+        ).sum()
+        / 2
+    )
     room = int(min(3.0 * area / (0.43 * float(size.min()) ** 2), _GROWTH * n)) + 4 * n + 64
     p, want = np.zeros((room, 3)), np.full(room, float(size.mean()))
     p[:n], want[:n] = points, size
@@ -255,7 +276,9 @@ def evened(points: DoubleArray, triangles: npt.NDArray[np.int64], size: DoubleAr
     flip()
     for _ in range(_CAP_ROUNDS):
         _, _, edges, size = looked(count)
-        count, done = kernels.split(tri, alive, p, want, values, border, count, edges, np.argsort(size, kind="stable"), size, _LONG**2)
+        count, done = kernels.split(
+            tri, alive, p, want, values, border, count, edges, np.argsort(size, kind="stable"), size, _LONG**2
+        )
         flip()
         starts, around, edges, size = looked(count)
         kernels.relax(tri, p, count, locked, starts, around, _RELAX)
@@ -266,7 +289,9 @@ def evened(points: DoubleArray, triangles: npt.NDArray[np.int64], size: DoubleAr
     return made, out
 
 
-def _packed(p: DoubleArray, values: FloatArray, tri: npt.NDArray[np.int64], n: int, count: int) -> tuple[DoubleArray, FloatArray, IndexArray]:
+def _packed(
+    p: DoubleArray, values: FloatArray, tri: npt.NDArray[np.int64], n: int, count: int
+) -> tuple[DoubleArray, FloatArray, IndexArray]:
     """The first n vertices and those new ones that are still needed, what they hold, and the triangles between them."""
     own = np.r_[np.arange(n), n + each_once(tri[tri >= n] - n, count - n)]
     name = np.zeros(count, INDEX)
@@ -275,10 +300,20 @@ def _packed(p: DoubleArray, values: FloatArray, tri: npt.NDArray[np.int64], n: i
 
 
 def _passes(
-    p: DoubleArray, values: FloatArray, count: int, own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], border: npt.NDArray[np.uint8],
-    locked: npt.NDArray[np.uint8], want: DoubleArray, rounds: int,
-) -> tuple[int, npt.NDArray[np.int64]] | None:  # fmt: skip
-    """Rounds of halving, drawing together and turning of edges between `own` triangles, in place; how many vertices there are then, and the triangles. None if nothing changed."""
+    p: DoubleArray,
+    values: FloatArray,
+    count: int,
+    own: npt.NDArray[np.int64],
+    other: npt.NDArray[np.int64],
+    border: npt.NDArray[np.uint8],
+    locked: npt.NDArray[np.uint8],
+    want: DoubleArray,
+    rounds: int,
+) -> tuple[int, npt.NDArray[np.int64]] | None:
+    """Rounds of halving, drawing together and turning of edges between `own` triangles, in place.
+
+    How many vertices there are then, and the triangles. None if nothing changed.
+    """
     tri = np.zeros((2 * len(p) + len(own) + len(other), 3), np.int64)
     tri[: len(other)], tri[len(other) : len(other) + len(own)] = other, own
     alive, frozen = np.zeros(len(tri), np.uint8), np.zeros(len(tri), np.uint8)
@@ -293,11 +328,28 @@ def _passes(
                 edges, size = kernels.edges_of(tri, alive, frozen, p, want, starts, around, border)
                 order = np.argsort(size, kind="stable")
                 if kind == "split":
-                    count, done = kernels.split(tri, alive, p, want, values, border, count, edges, order, size, _LONG**2)
+                    count, done = kernels.split(
+                        tri, alive, p, want, values, border, count, edges, order, size, _LONG**2
+                    )
                 elif kind == "collapse":
                     done = kernels.collapse(
-                        tri, alive, frozen, p, want, values, locked, border, starts, around, edges, order, size, _SHORT**2, _LONG**2, LEAST_QUALITY
-                    )  # fmt: skip
+                        tri,
+                        alive,
+                        frozen,
+                        p,
+                        want,
+                        values,
+                        locked,
+                        border,
+                        starts,
+                        around,
+                        edges,
+                        order,
+                        size,
+                        _SHORT**2,
+                        _LONG**2,
+                        LEAST_QUALITY,
+                    )
                 else:
                     done = kernels.flip(tri, alive, frozen, p, border, starts, around, edges, LEAST_QUALITY)
                 changed += done if kind != "flip" else 0
@@ -309,7 +361,10 @@ def _passes(
 
 
 def _wanted(p: DoubleArray, tri: npt.NDArray[np.int64], locked: npt.NDArray[np.bool_], length: float) -> DoubleArray:
-    """The length wanted at each vertex: that of the surface round the patch at its rim, from there on by steps to the one asked for."""
+    """The length wanted at each vertex.
+
+    That of the surface round the patch at its rim, from there on by steps to the one asked for.
+    """
     from scipy.spatial import cKDTree
 
     out = np.full(len(p), length)
@@ -324,8 +379,13 @@ def _wanted(p: DoubleArray, tri: npt.NDArray[np.int64], locked: npt.NDArray[np.b
     return np.asarray(np.clip(out, there - _GRADING * away, there + _GRADING * away))
 
 
-def _triangles(inner: npt.NDArray[np.int64], beside: npt.NDArray[np.int64], p: FloatArray) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
-    """Both lots of faces in triangles: quads cut along their shorter diagonals, but not along one that is an edge, or another's diagonal, already."""
+def _triangles(
+    inner: npt.NDArray[np.int64], beside: npt.NDArray[np.int64], p: FloatArray
+) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+    """Both lots of faces in triangles.
+
+    Quads cut along their shorter diagonals, but not along one that is an edge, or another's diagonal, already.
+    """
     faces, n = np.concatenate([inner, beside]), len(p)
     quad = faces[:, 2] != faces[:, 3]
     q = faces[quad]
@@ -347,7 +407,9 @@ def _triangles(inner: npt.NDArray[np.int64], beside: npt.NDArray[np.int64], p: F
     return own, rest
 
 
-def _open(own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], n: int, border: npt.NDArray[np.uint8]) -> npt.NDArray[np.uint8]:
+def _open(
+    own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], n: int, border: npt.NDArray[np.uint8]
+) -> npt.NDArray[np.uint8]:
     """Vertices on rims of the surface itself, which stay; the seam along the midline is none."""
     tri = np.concatenate([own, other])
     a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
@@ -357,7 +419,13 @@ def _open(own: npt.NDArray[np.int64], other: npt.NDArray[np.int64], n: int, bord
     return out
 
 
-def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArray, done: _Work, twin: npt.NDArray[np.int64] | None) -> Adapted:
+def _joined(
+    surface: Surface,
+    tables: Mapping[str, ByteArray],
+    chosen: IndexArray,
+    done: _Work,
+    twin: npt.NDArray[np.int64] | None,
+) -> Adapted:
     """The patch, and on request its image, in the place of the old faces."""
     n, k, count = len(surface), len(done.rows), len(done.points)
     used = each_once(done.triangles[done.triangles < k], k)
@@ -372,11 +440,23 @@ def _joined(surface: Surface, tables: Mapping[str, ByteArray], chosen: IndexArra
         other[aside] = n + (count - k) + np.arange(int(aside.sum()))
         faces = np.concatenate([faces, np.r_[twin[done.rows], other][done.triangles][:, ::-1]])
         beyond = twin[rows] != rows
-        rows, at, values = np.r_[rows, twin[rows[beyond]]], np.concatenate([at, at[beyond] * flip]), np.concatenate([values, values[beyond]])
+        rows, at, values = (
+            np.r_[rows, twin[rows[beyond]]],
+            np.concatenate([at, at[beyond] * flip]),
+            np.concatenate([values, values[beyond]]),
+        )
         new, new_values = np.concatenate([new, new[aside] * flip]), np.concatenate([new_values, new_values[aside]])
         gone = each_once(np.concatenate([gone, _images(surface, chosen, twin)]), len(surface.faces)).astype(INDEX)
     width = sum(s.width for s in channel_specs())
-    patch = Patch(gone, faces[:, [0, 1, 2, 2]], rows, at, Channels.unpacked(values[:, :width]), new, Channels.unpacked(new_values[:, :width]))
+    patch = Patch(
+        gone,
+        faces[:, [0, 1, 2, 2]],
+        rows,
+        at,
+        Channels.unpacked(values[:, :width]),
+        new,
+        Channels.unpacked(new_values[:, :width]),
+    )
     made = spliced(surface, patch)
     own, moved = {}, made.row[rows]
     for number, (key, table) in enumerate(tables.items()):
@@ -400,7 +480,6 @@ def _images(surface: Surface, chosen: IndexArray, twin: npt.NDArray[np.int64]) -
 def _bytes(values: FloatArray) -> ByteArray:
     """Numbers rounded and kept within 0 to 255."""
     return np.clip(np.round(values), 0, 255).astype(np.uint8)
-
 
 
 def _corners(faces: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:

@@ -100,7 +100,9 @@ class Armature:
         if ball.parent < 0:
             raise ValueError(f"ball {child} begins a chain: there is no link to insert into")
         above, t = self.balls[ball.parent], min(max(part, 0.05), 0.95)
-        new = Ball(_triple(above.at + t * (ball.at - above.at)), above.radius + t * (ball.radius - above.radius), ball.parent)
+        new = Ball(
+            _triple(above.at + t * (ball.at - above.at)), above.radius + t * (ball.radius - above.radius), ball.parent
+        )
         # the new ball takes the child's number; what stood there and after moves up by one
         later = [replace(b, parent=b.parent + (b.parent >= child)) for b in self.balls[child:]]
         later[0] = replace(later[0], parent=child)
@@ -123,10 +125,18 @@ class Armature:
         if not branch:
             return self._with({number: Ball(self._laid(place, ball.radius), ball.radius, ball.parent)})
         step = np.asarray(self._laid(place, ball.radius)) - ball.at
-        return self._with({i: replace(self.balls[i], place=self._laid(self.balls[i].at + step, self.balls[i].radius)) for i in self.branch(number)})
+        return self._with(
+            {
+                i: replace(self.balls[i], place=self._laid(self.balls[i].at + step, self.balls[i].radius))
+                for i in self.branch(number)
+            }
+        )
 
     def bent(self, number: int, target: DoubleArray) -> Armature:
-        """With a ball turned about the one above until it lies towards a target; lengths stay, and all that hangs on it comes along."""
+        """With a ball turned about the one above until it lies towards a target.
+
+        Lengths stay, and all that hangs on it comes along.
+        """
         ball = self.balls[number]
         if ball.parent < 0:
             return self.moved(number, target, branch=True)
@@ -136,7 +146,12 @@ class Armature:
             return self
         turn = _shortest(was, way)
         return self._with(
-            {i: replace(self.balls[i], place=self._laid(pivot + turn.apply(self.balls[i].at - pivot), self.balls[i].radius)) for i in self.branch(number)}
+            {
+                i: replace(
+                    self.balls[i], place=self._laid(pivot + turn.apply(self.balls[i].at - pivot), self.balls[i].radius)
+                )
+                for i in self.branch(number)
+            }
         )
 
     def scaled(self, number: int, factor: float) -> Armature:
@@ -145,7 +160,9 @@ class Armature:
         made = {}
         for i in self.branch(number):
             radius = float(np.clip(self.balls[i].radius * factor, SMALLEST, LARGEST))
-            made[i] = replace(self.balls[i], place=self._laid(pivot + factor * (self.balls[i].at - pivot), radius), radius=radius)
+            made[i] = replace(
+                self.balls[i], place=self._laid(pivot + factor * (self.balls[i].at - pivot), radius), radius=radius
+            )
         return self._with(made)
 
     def sized(self, number: int, radius: float) -> Armature:
@@ -208,11 +225,15 @@ def checked(armature: Armature) -> Armature:
         raise YewfinchError(f"The fillet of an armature is 0 to {WIDEST:g} mm, not {armature.fillet}.")
     for i, ball in enumerate(armature.balls):
         if not -1 <= ball.parent < i:
-            raise YewfinchError(f"Ball {i} of the armature hangs from ball {ball.parent}, which does not stand before it.")
+            raise YewfinchError(
+                f"Ball {i} of the armature hangs from ball {ball.parent}, which does not stand before it."
+            )
         if not np.isfinite(ball.place).all() or np.abs(ball.place).max() > FARTHEST:
             raise YewfinchError(f"Ball {i} of the armature lies nowhere near: {ball.place} mm.")
         if not (np.isfinite(ball.radius) and SMALLEST <= ball.radius <= LARGEST):
-            raise YewfinchError(f"Ball {i} of the armature has a radius of {ball.radius} mm; {SMALLEST:g} to {LARGEST:g} make sense.")
+            raise YewfinchError(
+                f"Ball {i} of the armature has a radius of {ball.radius} mm; {SMALLEST:g} to {LARGEST:g} make sense."
+            )
     return armature
 
 

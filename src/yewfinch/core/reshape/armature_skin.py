@@ -115,7 +115,9 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
     sides = [np.arange(a - spare, b + spare + cell, cell) for a, b in zip(low, high, strict=True)]
     count = int(np.prod([float(len(s)) for s in sides]))
     if count > _MOST:
-        raise YewfinchError(f"An edge of {edge:g} mm is too short for an armature of {(high - low).max():.0f} mm. Choose a longer one.")
+        raise YewfinchError(
+            f"An edge of {edge:g} mm is too short for an armature of {(high - low).max():.0f} mm. Choose a longer one."
+        )
     how = {"relax": 2 if quick else 12, "firm": 1 if quick else 3, "near": True, "progress": progress}
     try:
         if armature.mirrored:
@@ -124,6 +126,8 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
         else:
             positions, faces = quads(form.distance, *sides, **how)  # type: ignore[arg-type]  # keys are names of its arguments
     except BadSurfaceError as error:
-        raise YewfinchError(f"An edge of {edge:g} mm is too long for balls this small. Choose a shorter one.") from error
+        raise YewfinchError(
+            f"An edge of {edge:g} mm is too long for balls this small. Choose a shorter one."
+        ) from error
     ordered, order = in_face_order(positions, faces)
     return Surface(positions[order], ordered)

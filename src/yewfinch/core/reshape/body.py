@@ -97,7 +97,10 @@ class Skin:
         self._last: IndexArray = np.empty(0, INDEX)
 
     def planes(self, p: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
-        """The nearest places (k, 3) mm, and the normals of their triangles (k, 3); quicker if as many points have moved a little."""
+        """The nearest places (k, 3) mm, and the normals of their triangles (k, 3).
+
+        Quicker if as many points have moved a little.
+        """
         found = self._tree.find(p, self._last if len(self._last) == len(p) else None)
         self._last = found.rows
         return self._tree.places(found), self._tree.normals(found.rows)
@@ -136,7 +139,9 @@ class Form:
         """The form's planes beside points: a place of each (k, 3) mm, and its normal (k, 3)."""
         value, slope, normal = self._joined(p, True)
         steep = np.maximum((slope * slope).sum(axis=1), 0.05)
-        return p - slope * (value / steep)[:, None], normal / np.maximum(np.linalg.norm(normal, axis=1, keepdims=True), 1e-12)
+        return p - slope * (value / steep)[:, None], normal / np.maximum(
+            np.linalg.norm(normal, axis=1, keepdims=True), 1e-12
+        )
 
     def _joined(self, p: DoubleArray, sloping: bool) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         value = np.full(len(p), np.inf)
@@ -160,7 +165,9 @@ class Form:
         value, slope, normal = body.slopes(p, self.reach)
         return value, np.concatenate([slope, normal], axis=1)
 
-    def _least(self, a: DoubleArray, one: DoubleArray, b: DoubleArray, two: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+    def _least(
+        self, a: DoubleArray, one: DoubleArray, b: DoubleArray, two: DoubleArray
+    ) -> tuple[DoubleArray, DoubleArray]:
         """The lesser of two values with what comes with it; rounded by a polynomial over `join`."""
         if self.join > 0:
             gap = np.where(np.isfinite(a), np.abs(a - b), np.inf)

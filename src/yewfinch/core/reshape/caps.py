@@ -79,7 +79,10 @@ def _evened(found: Divided, cap: Cap, on_wall: OnWall) -> tuple[Divided, npt.NDA
         return None
     points, made = evened(np.c_[flat, np.zeros(n)], triangles, np.maximum(size, 0.5 * usual))
     before, after = _areas(flat, triangles), _areas(points[:, :2], made)
-    if abs(before.sum() - after.sum()) > 1e-6 * np.abs(before).sum() or (after * np.sign(before.sum()) < -1e-9 * usual**2).any():
+    if (
+        abs(before.sum() - after.sum()) > 1e-6 * np.abs(before).sum()
+        or (after * np.sign(before.sum()) < -1e-9 * usual**2).any()
+    ):
         return None
     # new places: those on the seam, which are there twice, then those within
     half = (n - len(cap.rows)) // 2
@@ -96,7 +99,10 @@ def _evened(found: Divided, cap: Cap, on_wall: OnWall) -> tuple[Divided, npt.NDA
 
 
 def _seamed(cap: Cap) -> tuple[DoubleArray, npt.NDArray[np.int64]]:
-    """Places and triangles with both edges of the seam divided alike: first what is new on the one, then on the other."""
+    """Places and triangles with both edges of the seam divided alike.
+
+    First what is new on the one, then on the other.
+    """
     if not cap.seam:
         return cap.flat, cap.triangles
     flat, triangles = [cap.flat], cap.triangles

@@ -56,9 +56,7 @@ def cone(p: DoubleArray, a: Point, b: Point, ra: float, rb: float) -> DoubleArra
     return out
 
 
-def chain(
-    p: DoubleArray, points: list[Point], radii: list[float], width: float = 0.0
-) -> DoubleArray:
+def chain(p: DoubleArray, points: list[Point], radii: list[float], width: float = 0.0) -> DoubleArray:
     """Rods through `points`, joined with `width` mm of fillet."""
     out = cone(p, points[0], points[1], radii[0], radii[1])
     for i in range(1, len(points) - 1):
@@ -80,9 +78,7 @@ def spline(points: npt.ArrayLike, radii: npt.ArrayLike, steps: int = 4) -> Doubl
     dense = [c[1]]
     for i in range(1, len(c) - 2):
         for t in np.linspace(0, 1, steps + 1)[1:]:
-            w = np.array(
-                [-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, t**3 - t**2]
-            )
+            w = np.array([-t + 2 * t**2 - t**3, 2 - 5 * t**2 + 3 * t**3, t + 4 * t**2 - 3 * t**3, t**3 - t**2])
             dense.append(0.5 * w @ c[i - 1 : i + 3])
     return np.array(dense)
 

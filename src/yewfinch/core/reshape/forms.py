@@ -40,7 +40,14 @@ class Forms:
     _made: tuple[DoubleArray, DoubleArray] | None = None
 
     def body(
-        self, centre: Point, radii: Point, width: float, turn: npt.ArrayLike | None = None, *, power: float = 2.0, carve: bool = False
+        self,
+        centre: Point,
+        radii: Point,
+        width: float,
+        turn: npt.ArrayLike | None = None,
+        *,
+        power: float = 2.0,
+        carve: bool = False,
     ) -> Forms:
         """Join an ellipsoid, or with `power` above 2 a squarer body, with `width` mm of fillet.
 
@@ -55,7 +62,9 @@ class Forms:
         self._rows.append(row)
         return self
 
-    def muscle(self, a: Point, b: Point, thick: float, broad: float, width: float, across: Point, *, over: float = 1.08) -> Forms:
+    def muscle(
+        self, a: Point, b: Point, thick: float, broad: float, width: float, across: Point, *, over: float = 1.08
+    ) -> Forms:
         """Join a spindle from `a` to `b`: `broad` mm to either side along `across`, `thick` the other way."""
         a, b = np.asarray(a, float), np.asarray(b, float)
         along = (b - a) / np.linalg.norm(b - a)

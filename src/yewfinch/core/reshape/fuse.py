@@ -37,8 +37,14 @@ _ROUNDS = 6
 
 
 def fused(
-    surfaces: Sequence[Surface], edge: float, *, join: float = 0.0, take: Sequence[Surface] = (), common: Sequence[Surface] = (),
-    symmetric: bool | None = None, progress: Progress = silent,
+    surfaces: Sequence[Surface],
+    edge: float,
+    *,
+    join: float = 0.0,
+    take: Sequence[Surface] = (),
+    common: Sequence[Surface] = (),
+    symmetric: bool | None = None,
+    progress: Progress = silent,
 ) -> Surface:
     """The union of surfaces, less what is taken away, as one surface of quads.
 
@@ -76,14 +82,18 @@ def fused(
     if not (np.isfinite(join) and 0.0 <= join <= WIDEST):
         raise YewfinchError(f"A join cannot be {join:g} mm wide; 0 to {WIDEST:g} mm make sense.")
     cell = CELL * edge
-    form = Form([Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join, 1.5 * join + 4.0 * cell)
+    form = Form(
+        [Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join, 1.5 * join + 4.0 * cell
+    )
     if any(b.is_open for b in (*form.bodies, *form.take, *form.common)):
         raise YewfinchError("A surface is open, so nobody can tell what is inside it.")
     low, high = np.min([b.box[0] for b in form.bodies], axis=0), np.max([b.box[1] for b in form.bodies], axis=0)
     spare = 3.5 * cell + 0.3 * join
     shape = np.ceil((high - low + 2 * spare) / cell).astype(int) + 1
     if float(np.prod(shape.astype(float))) > MOST_POINTS:
-        raise YewfinchError(f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones.")
+        raise YewfinchError(
+            f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones."
+        )
     progress(0.0, "looking at the clay")
     if symmetric is None:
         lots = [lot for lot in (surfaces, take, common) if lot]  # a body and its image that is taken away are not
@@ -114,7 +124,9 @@ def fused(
 
 
 def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, progress: Progress) -> None:
-    """Look anew at the points near the surface where two bodies are so near to each other that their join is rounded."""
+    """Look anew at the points near the surface where two bodies are so near to each other that their join is
+    rounded.
+    """
     from scipy import ndimage
 
     wide = 2 * int(np.ceil(form.join / 4 / cell)) + 3  # a join moves the surface by a quarter of its width

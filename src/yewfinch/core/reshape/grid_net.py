@@ -45,8 +45,12 @@ class Net:
     middle: int
     half: bool
 
-    def evened(self, at: DoubleArray, weight: float, onto: DoubleArray = _NO_PLANE, normal: DoubleArray = _NO_PLANE) -> DoubleArray:
-        """Vertices (n, 3) moved by `weight` of the way to the mean of their neighbours, in the planes given for each."""
+    def evened(
+        self, at: DoubleArray, weight: float, onto: DoubleArray = _NO_PLANE, normal: DoubleArray = _NO_PLANE
+    ) -> DoubleArray:
+        """Vertices (n, 3) moved by `weight` of the way to the mean of their neighbours, in the planes given
+        for each.
+        """
         out = np.empty_like(at)
         kernels.evened(at, self.beside, weight, self.middle, onto, normal, out)
         return out
@@ -64,7 +68,10 @@ class Net:
 
 @cache
 def _plain() -> ByteArray:
-    """For each pattern of a cell's corners: are those inside joined by edges, those outside too, and no side doubtful?"""
+    """For each pattern of a cell's corners.
+
+    Are those inside joined by edges, those outside too, and no side doubtful?
+    """
 
     def joined(corners: set[int]) -> bool:
         found: set[int] = set()
@@ -84,7 +91,9 @@ def _plain() -> ByteArray:
         return False
 
     inside = [{k for k in range(8) if code >> k & 1} for code in range(256)]
-    return np.array([joined(s) and joined(set(range(8)) - s) and not doubtful(code) for code, s in enumerate(inside)], np.uint8)
+    return np.array(
+        [joined(s) and joined(set(range(8)) - s) and not doubtful(code) for code, s in enumerate(inside)], np.uint8
+    )
 
 
 def net_of(solid: ByteArray, *, half: bool = False, one: bool = False) -> Net:
@@ -138,19 +147,31 @@ def _kept(net: Net, one: bool) -> Net:
         return net
     p, q, r, s = (net.cells[net.faces[:, k]].astype(np.float64) for k in range(4))
     # a half's rim lies in the plane of the first slab, so what is missing there adds nothing
-    volume = np.bincount(label[net.faces[:, 0]], ((p * np.cross(q, r)).sum(axis=1) + (p * np.cross(r, s)).sum(axis=1)), count)
+    volume = np.bincount(
+        label[net.faces[:, 0]], ((p * np.cross(q, r)).sum(axis=1) + (p * np.cross(r, s)).sum(axis=1)), count
+    )
     size = np.bincount(label, minlength=count)
-    size += np.bincount(label[net.middle:], minlength=count) if net.half else 0
+    size += np.bincount(label[net.middle :], minlength=count) if net.half else 0
     keep = volume > 0
     keep &= size == (size * keep).max() if one else size >= min(_SPECK, int((size * keep).max()))
     rows = np.nonzero(keep[label])[0]
     new = np.full(len(label) + 1, -1, INDEX)
     new[rows] = np.arange(len(rows), dtype=INDEX)
-    return Net(net.cells[rows], new[net.faces[keep[label[net.faces[:, 0]]]]], new[net.beside[rows]], int((rows < net.middle).sum()), net.half)
+    return Net(
+        net.cells[rows],
+        new[net.faces[keep[label[net.faces[:, 0]]]]],
+        new[net.beside[rows]],
+        int((rows < net.middle).sum()),
+        net.half,
+    )
 
 
 def settled(
-    net: Net, at: DoubleArray, project: Callable[[DoubleArray], tuple[DoubleArray, DoubleArray]], rounds: int, teeth: int = 4
+    net: Net,
+    at: DoubleArray,
+    project: Callable[[DoubleArray], tuple[DoubleArray, DoubleArray]],
+    rounds: int,
+    teeth: int = 4,
 ) -> tuple[DoubleArray, DoubleArray]:
     """Even the vertices out along a surface.
 

@@ -43,7 +43,9 @@ class PartTurn:
         if np.linalg.norm(self.end - self.joint) < SHORTEST:
             raise ValueError(f"the line of a joint must be at least {SHORTEST} mm long")
 
-    def motion(self, points: npt.NDArray[np.floating], share: npt.NDArray[np.floating], degrees: float) -> tuple[DoubleArray, DoubleArray]:
+    def motion(
+        self, points: npt.NDArray[np.floating], share: npt.NDArray[np.floating], degrees: float
+    ) -> tuple[DoubleArray, DoubleArray]:
         """How every point turns and where it goes.
 
         Parameters
@@ -80,7 +82,9 @@ class PartTurn:
         axis = axis / np.linalg.norm(axis)
         side = np.cross(axis, along)
         # the middle line becomes an arc; sin(a) / a and (1 - cos a) / a are smooth at 0
-        arc = s[:, None] * (np.sinc(angle / np.pi)[:, None] * along + (np.sinc(angle / (2 * np.pi)) * np.sin(angle / 2))[:, None] * side)
+        arc = s[:, None] * (
+            np.sinc(angle / np.pi)[:, None] * along + (np.sinc(angle / (2 * np.pi)) * np.sin(angle / 2))[:, None] * side
+        )
         turns = _about(axis, angle)
         return turns, self.joint + arc + _turned(turns, p - s[:, None] * along)
 

@@ -45,9 +45,7 @@ def graded_axis(stops: list[tuple[float, float]], end: float) -> DoubleArray:
     return np.array(out)
 
 
-def sample(
-    field: Field, xs: DoubleArray, ys: DoubleArray, zs: DoubleArray, progress: Progress = silent
-) -> FloatArray:
+def sample(field: Field, xs: DoubleArray, ys: DoubleArray, zs: DoubleArray, progress: Progress = silent) -> FloatArray:
     """Sample a field on a grid, slab by slab.
 
     Returns
@@ -63,8 +61,11 @@ def sample(
     return out
 
 
-def sample_near(field: Field, xs: DoubleArray, ys: DoubleArray, zs: DoubleArray, progress: Progress = silent) -> FloatArray:
-    """The same for a field that never changes by more than a mm for each mm: right in sign everywhere, and exact in every cell that the surface crosses.
+def sample_near(
+    field: Field, xs: DoubleArray, ys: DoubleArray, zs: DoubleArray, progress: Progress = silent
+) -> FloatArray:
+    """The same for a field that never changes by more than a mm for each mm: right in sign everywhere, and exact in
+    every cell that the surface crosses.
 
     Blocks of grid points whose middle is farther from the surface than from their corners take its value.
     """
@@ -142,7 +143,14 @@ def symmetric_quads(
 
 
 def quads(
-    field: Field, xs: DoubleArray, ys: DoubleArray, zs: DoubleArray, *, relax: int = 12, progress: Progress = silent, near: bool = False,
+    field: Field,
+    xs: DoubleArray,
+    ys: DoubleArray,
+    zs: DoubleArray,
+    *,
+    relax: int = 12,
+    progress: Progress = silent,
+    near: bool = False,
     firm: int = 3,
 ) -> tuple[FloatArray, IndexArray]:
     """Turn any field into closed all-quad surfaces, one for each body that is larger than a speck.

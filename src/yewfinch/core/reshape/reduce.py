@@ -64,12 +64,15 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
     Notes
     -----
     Edges are collapsed in the order of their quadric errors (Garland & Heckbert 1997, "Surface simplification
-    using quadric error metrics"); the library that does it is pyfqmr. What is symmetric stays so: the library's left half
+    using quadric error metrics"); the library that does it is pyfqmr. What is symmetric stays so: the library's left
+    half
     is welded to its image.
     """
     triangles = surface.triangles()
     if not FEWEST <= count < len(triangles):
-        raise YewfinchError(f"{grouped(count)} triangles make no sense here; {FEWEST} to {grouped(len(triangles) - 1)} do.")
+        raise YewfinchError(
+            f"{grouped(count)} triangles make no sense here; {FEWEST} to {grouped(len(triangles) - 1)} do."
+        )
     progress(0.1, "collapsing edges")
     symmetric = is_symmetric(surface.positions)
     haste, wanted = 0, float(count)
@@ -103,10 +106,18 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
 
 
 def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tuple[DoubleArray, IndexArray]:
-    """What the library makes of the arrays in the folder, in a process of its own: it keeps Python's lock, and the window would stand still."""
+    """What the library makes of the arrays in the folder, in a process of its own.
+
+    It keeps Python's lock, and the window would stand still.
+    """
     words = folder / "said.txt"
     with words.open("wb") as said:
-        job = Popen([sys.executable, "-P", str(_PROCESS), str(folder), str(count), str(haste)], stdin=DEVNULL, stdout=said, stderr=said)
+        job = Popen(
+            [sys.executable, "-P", str(_PROCESS), str(folder), str(count), str(haste)],
+            stdin=DEVNULL,
+            stdout=said,
+            stderr=said,
+        )
     try:
         while job.poll() is None:
             progress(0.1, "collapsing edges")
@@ -117,12 +128,18 @@ def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tup
             job.wait()
     if job.returncode:
         last = words.read_text(errors="replace").strip().rpartition("\n")[2]
-        raise YewfinchError(f"The faces could not be made fewer ({last or f'ended with {job.returncode}'}); nothing was changed. Try Mend first.")
+        raise YewfinchError(
+            f"The faces could not be made fewer ({last or f'ended with {job.returncode}'}); nothing was changed. Try "
+            "Mend first."
+        )
     return np.load(folder / "at.npy"), np.load(folder / "faces.npy")
 
 
 def _even(whole: Mended) -> Mended:
-    """One of its halves and the image of that, in triangles; as it is, where both would tear: so coarse that hardly a face lies beside the middle."""
+    """One of its halves and the image of that, in triangles.
+
+    As it is, where both would tear: so coarse that hardly a face lies beside the middle.
+    """
     sides: tuple[Side, Side] = ("left", "right")
     for side in sides:
         at, faces, _, _ = mirrored_half(whole.positions.astype(np.float64), whole.faces, Plane(), side)

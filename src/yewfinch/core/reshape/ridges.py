@@ -45,7 +45,8 @@ def sharpened(net: Net, at: DoubleArray, normals: DoubleArray, planes: Planes, e
     Notes
     -----
     The point nearest to the planes of the form at the vertex and half way to its neighbours (Ju, Losasso, Schaefer
-    & Warren 2002, "Dual contouring of Hermite data"), where these differ; a move that would turn a face over is left out.
+    & Warren 2002, "Dual contouring of Hermite data"), where these differ; a move that would turn a face over is left
+    out.
     """
     rows = np.nonzero(kernels.doubtful(net.beside, normals, np.cos(np.radians(_DOUBTFUL))))[0]
     if len(rows) == 0:

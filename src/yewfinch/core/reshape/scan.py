@@ -13,7 +13,9 @@ from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray
 _ASIDE = np.array([1.7e-7, 2.9e-7])
 
 
-def inside_grid(positions: npt.ArrayLike, triangles: npt.ArrayLike, low: DoubleArray, cell: float, shape: tuple[int, int, int]) -> ByteArray:
+def inside_grid(
+    positions: npt.ArrayLike, triangles: npt.ArrayLike, low: DoubleArray, cell: float, shape: tuple[int, int, int]
+) -> ByteArray:
     """Tell for each point of a grid whether the surface goes round it.
 
     Parameters
@@ -39,7 +41,9 @@ def inside_grid(positions: npt.ArrayLike, triangles: npt.ArrayLike, low: DoubleA
     of Shimrat 1962, with signs in place of parity).
     """
     at, tri = np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, INDEX)
-    column, height, sign, begin, end = kernels.crossings(at, tri, np.asarray(low[:2], np.float64) + _ASIDE, cell, shape[0], shape[1])
+    column, height, sign, begin, end = kernels.crossings(
+        at, tri, np.asarray(low[:2], np.float64) + _ASIDE, cell, shape[0], shape[1]
+    )
     return np.asarray(kernels.filled(column, height, sign, begin, end, float(low[2]), cell, shape))
 
 

@@ -19,7 +19,12 @@ _ON = 1e-6
 
 
 def sectors(
-    positions: DoubleArray, faces: IndexArray, count: int, axis: int = 1, centre: tuple[float, float, float] = (0.0, 0.0, 0.0), start: float = 0.0
+    positions: DoubleArray,
+    faces: IndexArray,
+    count: int,
+    axis: int = 1,
+    centre: tuple[float, float, float] = (0.0, 0.0, 0.0),
+    start: float = 0.0,
 ) -> tuple[Mended, np.ndarray]:
     """The surface that half a sector makes, mirrored and turned so often.
 
@@ -90,9 +95,13 @@ def _met(size: int, count: int, begin: npt.NDArray[np.intp], end: npt.NDArray[np
     """
     halves = np.arange(2 * count) * size
     own, image = halves[::2, None], halves[1::2, None]
-    pairs = np.concatenate([
-        np.stack([(own + begin).ravel(), (image + begin).ravel()]), np.stack([(own + end).ravel(), (np.roll(image, -1, axis=0) + end).ravel()])
-    ], axis=1)  # fmt: skip
+    pairs = np.concatenate(
+        [
+            np.stack([(own + begin).ravel(), (image + begin).ravel()]),
+            np.stack([(own + end).ravel(), (np.roll(image, -1, axis=0) + end).ravel()]),
+        ],
+        axis=1,
+    )
     n = 2 * count * size
     label, first = joined(pairs[0], pairs[1], n)
     return first[label]

@@ -26,11 +26,13 @@ Where = Literal["outward", "inward", "both"]
 THINNEST, THICKEST = 0.1, 60.0
 #: The rim's line is smoothed so often; its round stands off by this part of the thickness.
 _ROUNDS, _ROUND = 4, 0.3
-#: Balls that are tried for a vertex, and the part of their radius that is used; how much thicker it may get along a millimetre.
+#: Balls that are tried for a vertex, and the part of their radius that is used; how much thicker it may get along a
+#: millimetre.
 _BALLS, _PART, _SLOPE = 12, 0.8, 0.5
 #: Directions that make a smaller cosine with a triangle are looked at once more, in so many turns.
 _UPRIGHT, _TURNS = 0.3, 60
-#: Where walls cross they become so much thinner, first slowly, then fast, so many times at most, but no thinner than this, mm.
+#: Where walls cross they become so much thinner, first slowly, then fast, so many times at most, but no thinner than
+#: this, mm.
 _LESS, _TRIES, _LEAST = (0.55, 0.25), 10, 0.002
 
 
@@ -97,7 +99,9 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     rim = np.unique(a)
     jagged, at = at, _smooth_rim(at, a, b)
     normals = _upright(surface.normals[rows].astype(np.float64), jagged, triangles_of(faces.astype(INDEX)))
-    twin = matched(jagged, faces.astype(INDEX), Plane()).twin if is_symmetric(jagged) else np.full(n, -1)  # what is symmetric stays so
+    twin = (
+        matched(jagged, faces.astype(INDEX), Plane()).twin if is_symmetric(jagged) else np.full(n, -1)
+    )  # what is symmetric stays so
     even = bool((twin >= 0).all())
     if even:
         normals = normals + normals[twin] * (-1.0, 1.0, 1.0)
@@ -123,7 +127,14 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
             less[bad] = np.minimum(wall[bad], np.maximum(_LESS[round_ >= _TRIES // 2] * wall[bad], _LEAST))
             walls[k] = _eased(less, at, start, end)
     total = walls[0] + walls[1]
-    return Shell(body, made, np.concatenate([rows, rows, rows[rim]]), float((total < 0.9 * thickness).mean()), float(total.min()), len(looked.pairs))
+    return Shell(
+        body,
+        made,
+        np.concatenate([rows, rows, rows[rim]]),
+        float((total < 0.9 * thickness).mean()),
+        float(total.min()),
+        len(looked.pairs),
+    )
 
 
 class _Looked:
@@ -144,7 +155,8 @@ class _Looked:
 
 
 def _room(at: DoubleArray, way: DoubleArray, most: float) -> DoubleArray:
-    """How far each vertex may go its way, (n,) mm and at most so far: a part of the radius of the largest ball that touches it there and holds no other.
+    """How far each vertex may go its way, (n,) mm and at most so far: a part of the radius of the largest ball that
+    touches it there and holds no other.
 
     References
     ----------
@@ -168,7 +180,8 @@ def _room(at: DoubleArray, way: DoubleArray, most: float) -> DoubleArray:
 
 
 def _upright(normals: DoubleArray, at: DoubleArray, triangles: IndexArray) -> DoubleArray:
-    """The same directions (n, 3), but in tight folds turned until no triangle at the vertex looks away from them, where there is such a way.
+    """The same directions (n, 3), but in tight folds turned until no triangle at the vertex looks away from them, where
+    there is such a way.
 
     A wall that is lifted the other way at one corner of a triangle runs through the triangle.
 
@@ -218,7 +231,12 @@ def _eased(wall: DoubleArray, at: DoubleArray, start: npt.NDArray[np.int64], end
 
 
 def _closed(
-    at: DoubleArray, normals: DoubleArray, faces: npt.NDArray[np.int64], walls: Sequence[DoubleArray], a: npt.NDArray[np.int64], b: npt.NDArray[np.int64]
+    at: DoubleArray,
+    normals: DoubleArray,
+    faces: npt.NDArray[np.int64],
+    walls: Sequence[DoubleArray],
+    a: npt.NDArray[np.int64],
+    b: npt.NDArray[np.int64],
 ) -> tuple[DoubleArray, IndexArray]:
     """Both walls, and what joins them along the edges from `a` to `b` of the rim."""
     n = len(at)
@@ -244,7 +262,9 @@ def _apart(faces: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int
     from yewfinch.core.mesh.repair.mend import mended
 
     rows, local = used_rows(faces, count)
-    made = mended(np.stack([rows, np.arange(len(rows)), np.zeros(len(rows))], axis=1), local, weld=0.0, speck=0.0, longest=0)
+    made = mended(
+        np.stack([rows, np.arange(len(rows)), np.zeros(len(rows))], axis=1), local, weld=0.0, speck=0.0, longest=0
+    )
     return rows[made.origin], made.faces.astype(np.int64)
 
 

@@ -62,23 +62,63 @@ def _mm(key: str, title: str, start: float, low: float = 0.5, high: float = 1000
 
 
 KINDS: dict[str, Kind] = {
-    "ball": Kind("Ball", "A ball or an egg of even quads",
-                 (_mm("across", "Across", 90.0), _mm("tall", "Tall", 90.0), _mm("deep", "Deep", 90.0))),
-    "eye": Kind("Ball, poles forward", "Rings round the way forward, as eyeballs want them", (_mm("across", "Diameter", 24.2, 1.0, 500.0),)),
-    "block": Kind("Block", "A block with rounded edges",
-                  (_mm("across", "Across", 80.0), _mm("tall", "Tall", 100.0), _mm("deep", "Deep", 60.0), _mm("edge", "Rounding", 8.0, 0.0, 500.0))),
-    "cylinder": Kind("Cylinder", "Two radii, on request a hole, rounded rims",
-                     (_mm("low", "Radius below", 40.0), _mm("high", "Radius above", 40.0), _mm("tall", "Tall", 100.0),
-                      _mm("hole", "Hole", 0.0, 0.0, 990.0), _mm("edge", "Rounding", 6.0, 0.0, 500.0))),
-    "cone": Kind("Cone", "A cone with a rounded tip",
-                 (_mm("low", "Radius", 40.0), _mm("tall", "Tall", 100.0), _mm("tip", "Tip", 3.0, 0.0, 500.0))),
+    "ball": Kind(
+        "Ball",
+        "A ball or an egg of even quads",
+        (_mm("across", "Across", 90.0), _mm("tall", "Tall", 90.0), _mm("deep", "Deep", 90.0)),
+    ),
+    "eye": Kind(
+        "Ball, poles forward",
+        "Rings round the way forward, as eyeballs want them",
+        (_mm("across", "Diameter", 24.2, 1.0, 500.0),),
+    ),
+    "block": Kind(
+        "Block",
+        "A block with rounded edges",
+        (
+            _mm("across", "Across", 80.0),
+            _mm("tall", "Tall", 100.0),
+            _mm("deep", "Deep", 60.0),
+            _mm("edge", "Rounding", 8.0, 0.0, 500.0),
+        ),
+    ),
+    "cylinder": Kind(
+        "Cylinder",
+        "Two radii, on request a hole, rounded rims",
+        (
+            _mm("low", "Radius below", 40.0),
+            _mm("high", "Radius above", 40.0),
+            _mm("tall", "Tall", 100.0),
+            _mm("hole", "Hole", 0.0, 0.0, 990.0),
+            _mm("edge", "Rounding", 6.0, 0.0, 500.0),
+        ),
+    ),
+    "cone": Kind(
+        "Cone",
+        "A cone with a rounded tip",
+        (_mm("low", "Radius", 40.0), _mm("tall", "Tall", 100.0), _mm("tip", "Tip", 3.0, 0.0, 500.0)),
+    ),
     "ring": Kind("Ring", "A ring lying flat", (_mm("ring", "Radius", 60.0), _mm("thick", "Thickness", 24.0))),
-    "tube": Kind("Tube", "Along a curve, with a radius at each of its points", (_mm("scale", "Thickness", 100.0, 5.0, 500.0),),
-                 ((-60.0, 0.0, 0.0, 12.0), (-20.0, 25.0, 10.0, 16.0), (20.0, 20.0, 15.0, 14.0), (60.0, -10.0, 0.0, 8.0))),
-    "lathe": Kind("Lathe", "A profile turned about the upright axis", (_mm("scale", "Breadth", 100.0, 5.0, 500.0),),
-                  ((30.0, -60.0, 0.0, 0.0), (44.0, -35.0, 0.0, 0.0), (26.0, 5.0, 0.0, 0.0), (32.0, 45.0, 0.0, 0.0), (20.0, 60.0, 0.0, 0.0))),
+    "tube": Kind(
+        "Tube",
+        "Along a curve, with a radius at each of its points",
+        (_mm("scale", "Thickness", 100.0, 5.0, 500.0),),
+        ((-60.0, 0.0, 0.0, 12.0), (-20.0, 25.0, 10.0, 16.0), (20.0, 20.0, 15.0, 14.0), (60.0, -10.0, 0.0, 8.0)),
+    ),
+    "lathe": Kind(
+        "Lathe",
+        "A profile turned about the upright axis",
+        (_mm("scale", "Breadth", 100.0, 5.0, 500.0),),
+        (
+            (30.0, -60.0, 0.0, 0.0),
+            (44.0, -35.0, 0.0, 0.0),
+            (26.0, 5.0, 0.0, 0.0),
+            (32.0, 45.0, 0.0, 0.0),
+            (20.0, 60.0, 0.0, 0.0),
+        ),
+    ),
     "plane": Kind("Plane", "A flat sheet facing forward", (_mm("across", "Across", 120.0), _mm("tall", "Tall", 160.0))),
-}  # fmt: skip
+}
 
 
 @dataclass(frozen=True)
@@ -109,7 +149,9 @@ class Solid:
 
     def value(self, key: str) -> float:
         """A measure, or what its kind begins with."""
-        return self.values[key] if key in self.values else next(m.start for m in KINDS[self.kind].measures if m.key == key)
+        return (
+            self.values[key] if key in self.values else next(m.start for m in KINDS[self.kind].measures if m.key == key)
+        )
 
     def with_value(self, key: str, value: float) -> Solid:
         """The same with another measure, kept within its limits."""
@@ -154,11 +196,15 @@ def checked(solid: Solid) -> Solid:
         if key not in known or not np.isfinite(value) or not known[key].low <= value <= known[key].high:
             raise YewfinchError(f"The measure '{key}' of a {KINDS[solid.kind].title.lower()} cannot be {value}.")
     if not (np.isfinite(solid.edge) and FINEST <= solid.edge <= COARSEST):
-        raise YewfinchError(f"A solid's edges cannot be {solid.edge} mm long; {FINEST:g} to {COARSEST:g} mm make sense.")
+        raise YewfinchError(
+            f"A solid's edges cannot be {solid.edge} mm long; {FINEST:g} to {COARSEST:g} mm make sense."
+        )
     if not np.isfinite([*solid.place, *solid.turn]).all() or np.abs(solid.place).max() > FARTHEST:
         raise YewfinchError("The solid stands nowhere: its place or turn is no sensible number.")
     if bool(KINDS[solid.kind].line) != bool(solid.line) or len(solid.line) > MOST_POINTS:
-        raise YewfinchError(f"A {KINDS[solid.kind].title.lower()} with a line of {len(solid.line)} points makes no sense.")
+        raise YewfinchError(
+            f"A {KINDS[solid.kind].title.lower()} with a line of {len(solid.line)} points makes no sense."
+        )
     line = np.array(solid.line, float).reshape(-1, 4)
     if not np.isfinite(line).all() or np.abs(line).max(initial=0.0) > FARTHEST or (len(line) and len(line) < 2):
         raise YewfinchError("The solid's line is broken: it needs two points or more, all within 10 m.")

@@ -121,7 +121,9 @@ def _cone(s: Solid) -> _Net:
         turn = np.linspace(start, np.pi / 2, _count(tip * (np.pi / 2 - start), s.edge, 2) + 1)
         arc = np.stack([tip * np.cos(turn), middle + tip * np.sin(turn)], axis=1)[:-1]
         side = np.concatenate([side[side[:, 1] < arc[0, 1] - 1e-9], arc])
-        side = np.concatenate([_between(side[:-len(arc)], s.edge), _between(np.array([side[-len(arc) - 1], arc[0]]), s.edge)[1:-1], arc])
+        side = np.concatenate(
+            [_between(side[: -len(arc)], s.edge), _between(np.array([side[-len(arc) - 1], arc[0]]), s.edge)[1:-1], arc]
+        )
     else:
         side = _between(side, s.edge)[:-1]
     return _turned(side, _around(low, s.edge), s, end="pole")
@@ -158,7 +160,9 @@ def _tube(s: Solid) -> _Net:
     caps = []
     for i, side in ((0, -1.0), (-1, 1.0)):
         rise = np.linspace(0.0, np.pi / 2, _count(radii[i] * np.pi / 2, s.edge, 2) + 1)[1:-1]
-        cap = points[i] + radii[i] * (np.cos(rise)[:, None, None] * circle[i] + side * np.sin(rise)[:, None, None] * along[i])
+        cap = points[i] + radii[i] * (
+            np.cos(rise)[:, None, None] * circle[i] + side * np.sin(rise)[:, None, None] * along[i]
+        )
         caps.append(cap[::-1] if side < 0 else cap)
     return ring_net(np.concatenate([caps[0], rings, caps[1]]), "pole", "pole")
 
@@ -204,7 +208,9 @@ def _circles(radii: DoubleArray, heights: DoubleArray, m: int, *, forward: bool 
     return np.stack([a, b, h] if forward else [b, h, a], axis=-1)
 
 
-def _turned(profile: DoubleArray, m: int, s: Solid, *, loop: bool = False, start: str = "grid", end: str = "grid") -> _Net:
+def _turned(
+    profile: DoubleArray, m: int, s: Solid, *, loop: bool = False, start: str = "grid", end: str = "grid"
+) -> _Net:
     _limit(m * len(profile), s)
     return ring_net(_circles(profile[:, 0], profile[:, 1], m), start, end, loop=loop)  # type: ignore[arg-type]  # all circles have as many points
 
@@ -257,10 +263,20 @@ def _evenly(line: DoubleArray, edge: float) -> DoubleArray:
 
 def _limit(count: float, s: Solid) -> None:
     if count > MOST:
-        raise YewfinchError(f"Edges of {s.edge:g} mm would give about {grouped(count)} quads. Choose longer ones; {grouped(MOST)} are the most.")
+        raise YewfinchError(
+            f"Edges of {s.edge:g} mm would give about {grouped(count)} quads. Choose longer ones; {grouped(MOST)} "
+            "are the most."
+        )
 
 
 _MAKERS: dict[str, Callable[[Solid], _Net]] = {
-    "ball": _ball, "eye": _eye, "block": _block, "cylinder": _cylinder, "cone": _cone, "ring": _ring, "tube": _tube, "lathe": _lathe,
+    "ball": _ball,
+    "eye": _eye,
+    "block": _block,
+    "cylinder": _cylinder,
+    "cone": _cone,
+    "ring": _ring,
+    "tube": _tube,
+    "lathe": _lathe,
     "plane": _plane,
-}  # fmt: skip
+}

@@ -49,10 +49,14 @@ class Half:
         a, b = channel[self.ends[:, 0]].astype(np.float64), channel[self.ends[:, 1]].astype(np.float64)
         t = self.share.reshape(-1, *[1] * (channel.ndim - 1))
         mixed = a + (b - a) * t
-        return np.asarray(np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype))
+        return np.asarray(
+            np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype)
+        )
 
 
-def cut(surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | None = None) -> tuple[Half | None, Half | None]:
+def cut(
+    surface: Surface, outline: Outline, *, held: npt.NDArray[np.bool_] | None = None
+) -> tuple[Half | None, Half | None]:
     """Cut a surface along an outline.
 
     Parameters
@@ -122,7 +126,10 @@ def _closed(half: Half) -> Half:
 
 
 def _caps(found: Divided, outline: Outline, surface: Surface) -> tuple[list[Cap], float]:
-    """What closes the lower lot where it was cut, turned round it closes the upper one; and mm along its wall for each pixel of the outline."""
+    """What closes the lower lot where it was cut, turned round it closes the upper one.
+
+    And mm along its wall for each pixel of the outline.
+    """
     start, end = border_edges(found.low, len(found.positions))
     was_open = {int(v) for v in np.nonzero(surface.closed == 0)[0]} if (surface.closed == 0).any() else set()
     follow: dict[int, list[int]] = {}
@@ -198,7 +205,8 @@ def _filled(loops: list[npt.NDArray[np.int64]], flat: list[DoubleArray], turn: f
         else:
             round_wall.append((loop, unrolled, winding))
     out = [] if not plain else [_polygons(plain)]
-    # a loop that runs round the wall ends with the one behind it that runs the other way: between them is the wall's inside
+    # a loop that runs round the wall ends with the one behind it that runs the other way: between them is the
+    # wall's inside
     round_wall.sort(key=lambda item: float(item[1][:, 1].mean()))
     for (near, near_at, w), (far, far_at, v) in zip(round_wall[::2], round_wall[1::2], strict=False):
         if w + v != 0 or turn is None:

@@ -35,7 +35,8 @@ def laid(surface: Surface, tree: NearestTree, reach: float, *, fading: bool = Fa
     reach : float, mm
         No farther than this.
     fading : bool
-        What finds nothing stays, and from half of the reach on vertices go less of the way; else it moves as its neighbours do.
+        What finds nothing stays, and from half of the reach on vertices go less of the way; else it moves as its
+        neighbours do.
 
     Returns
     -------
@@ -44,11 +45,15 @@ def laid(surface: Surface, tree: NearestTree, reach: float, *, fading: bool = Fa
     at = surface.positions.astype(np.float64)
     found = tree.find(at, reach=reach)
     near = found.rows >= 0
-    facing = np.einsum("nk,nk->n", tree.normals(np.maximum(found.rows, 0)), surface.normals.astype(np.float64)) > _FACING
+    facing = (
+        np.einsum("nk,nk->n", tree.normals(np.maximum(found.rows, 0)), surface.normals.astype(np.float64)) > _FACING
+    )
     sure = near & facing
     if not sure.any():
         return at
-    step = np.where(sure[:, None], tree.places(Found(found.squares, np.maximum(found.rows, 0), found.weights)) - at, 0.0)
+    step = np.where(
+        sure[:, None], tree.places(Found(found.squares, np.maximum(found.rows, 0), found.weights)) - at, 0.0
+    )
     if fading:
         return at + step * np.clip(2.0 - 2.0 * np.sqrt(found.squares) / reach, 0.0, 1.0)[:, None]
     lost = np.nonzero(~sure)[0]
@@ -70,7 +75,9 @@ def mean_edge(surface: Surface) -> float:
     return float(np.linalg.norm(surface.positions[a] - surface.positions[surface.ring], axis=1).mean())
 
 
-def under(surface: Surface, count: int, regions: Mapping[str, npt.NDArray[np.uint8]], progress: Progress = silent) -> State:
+def under(
+    surface: Surface, count: int, regions: Mapping[str, npt.NDArray[np.uint8]], progress: Progress = silent
+) -> State:
     """A dense surface as the finest of several levels.
 
     Parameters
@@ -86,7 +93,8 @@ def under(surface: Surface, count: int, regions: Mapping[str, npt.NDArray[np.uin
     Returns
     -------
     State
-        Its finest level is current, with about as many vertices as the surface, laid on it; colours, masks and regions as there.
+        Its finest level is current, with about as many vertices as the surface, laid on it; colours, masks and regions
+        as there.
 
     Raises
     ------

@@ -65,7 +65,9 @@ def relax(rows, positions, normals, ring_at, ring, weights, amount, out):  # typ
 
 @njit(cache=True)
 def polish(rows, positions, normals, ring_at, ring, weights, amount, sharp, out):  # type: ignore[no-untyped-def]
-    """Along the normal towards the planes of those neighbours that face alike (Fleishman, Drori & Cohen-Or 2003, "Bilateral mesh denoising"): edges stay."""
+    """Along the normal towards the planes of those neighbours that face alike (Fleishman, Drori & Cohen-Or 2003,
+    "Bilateral mesh denoising"): edges stay.
+    """
     one, half, part = np.float32(1.0), np.float32(0.5), np.float32(1.0 / (8.0 * sharp))
     for i in range(len(rows)):
         v = rows[i]
@@ -75,7 +77,9 @@ def polish(rows, positions, normals, ring_at, ring, weights, amount, sharp, out)
         for j in range(ring_at[v], ring_at[v + 1]):
             w = ring[j]
             p, q, r = normals[w, 0], normals[w, 1], normals[w, 2]
-            away = (positions[w, 0] - x) * (a + p) + (positions[w, 1] - y) * (b + q) + (positions[w, 2] - z) * (c + r)  # nothing on an even curve
+            away = (
+                (positions[w, 0] - x) * (a + p) + (positions[w, 1] - y) * (b + q) + (positions[w, 2] - z) * (c + r)
+            )  # nothing on an even curve
             alike = one / (one + max(one - (a * p + b * q + c * r), np.float32(0.0)) * part)
             alike *= alike  # the eighth power is nearly the exponential of that paper, and far quicker
             alike *= alike
@@ -106,7 +110,10 @@ def ribbon(rows, positions, weights, centre, axis, along, radius, height, amount
 
 @njit(cache=True)
 def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type: ignore[no-untyped-def]
-    """Distance of rows along the edges of the net from one of them (Dijkstra 1959); `place` is -1 for every row, and so again afterwards."""
+    """Distance of rows along the edges of the net from one of them (Dijkstra 1959).
+
+    `place` is -1 for every row, and so again afterwards.
+    """
     n = len(rows)
     for i in range(n):
         place[rows[i]] = i
@@ -159,7 +166,10 @@ def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type:
 
 @njit(cache=True)
 def sharp_cut(rows, positions, start, weights, centre, axis, along, radius, depth, amount, out):  # type: ignore[no-untyped-def]
-    """From where rows were when the stroke began, down onto the two sides of a groove along it; what lies deeper stays."""
+    """From where rows were when the stroke began, down onto the two sides of a groove along it.
+
+    What lies deeper stays.
+    """
     for i in range(len(rows)):
         v = rows[i]
         up = on = total = gone = 0.0
@@ -196,7 +206,9 @@ def two_planes(rows, positions, weights, centre, axis, side, slope, amount, out)
 
 @njit(cache=True)
 def smooth_keeping(rows, positions, ring_at, ring, weights, amount, out):  # type: ignore[no-untyped-def]
-    """Towards the mean of the ring, less what the ring itself would move by (Vollmer, Mencl & Müller 1999, "Improved Laplacian smoothing"): noise goes, volume stays."""
+    """Towards the mean of the ring, less what the ring itself would move by (Vollmer, Mencl & Müller 1999, "Improved
+    Laplacian smoothing"): noise goes, volume stays.
+    """
     own, other = np.empty(3), np.empty(3)
     for i in range(len(rows)):
         v = rows[i]

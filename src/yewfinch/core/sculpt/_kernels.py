@@ -6,7 +6,8 @@ from numba import njit
 
 @njit(cache=True)
 def weigh(rows, positions, normals, mask, centre, axis, radius, table, far, front, out):
-    """Falloff of each row by its distance, or by `far` where given; with `front`, faded out where the surface turns away from `axis`.
+    """Falloff of each row by its distance, or by `far` where given; with `front`, faded out where the surface turns
+    away from `axis`.
 
     What is masked is held; a `mask` without rows holds nothing.
     """

@@ -146,7 +146,9 @@ def rows_of(leaves: Collection[int], count: int) -> IndexArray:
     return rows[rows < count].astype(INDEX)
 
 
-def worked_on(stack: Stack, key: str, rows: IndexArray, before: FloatArray, after: FloatArray) -> tuple[Stack, FloatArray]:
+def worked_on(
+    stack: Stack, key: str, rows: IndexArray, before: FloatArray, after: FloatArray
+) -> tuple[Stack, FloatArray]:
     """Take a stroke over into a layer.
 
     Parameters

@@ -43,8 +43,14 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
                 continue
             ctx.recorder.touch(rows)
             counts = surface.ring_at[rows + 1] - surface.ring_at[rows]
-            each = np.repeat(surface.ring_at[rows], counts) + np.arange(counts.sum()) - np.repeat(np.cumsum(counts) - counts, counts)
-            mean = np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
+            each = (
+                np.repeat(surface.ring_at[rows], counts)
+                + np.arange(counts.sum())
+                - np.repeat(np.cumsum(counts) - counts, counts)
+            )
+            mean = (
+                np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
+            )
             held = channel[rows, 0].astype(np.float32)
             channel[rows, 0] = spec.stored(held + weights * (mean - held))
             ctx.wrote(surface.leaves_of(rows))

@@ -34,7 +34,11 @@ def within(surface: Surface, outline: Outline, *, through: bool = False, mirrore
     """
     at, normals = surface.positions.astype(np.float64), surface.normals.astype(np.float64)
     counts = np.diff(surface.ring_at)
-    edge = float(np.median(np.linalg.norm(at[surface.ring[::7]] - at[np.repeat(np.arange(len(at)), counts)[::7]], axis=1))) if len(surface.ring) else 1.0
+    edge = (
+        float(np.median(np.linalg.norm(at[surface.ring[::7]] - at[np.repeat(np.arange(len(at)), counts)[::7]], axis=1)))
+        if len(surface.ring)
+        else 1.0
+    )
     soft = 0.5 * edge / max(outline.camera.mm_per_pixel(at.mean(axis=0)), 1e-9)
     held = _within(at, normals, outline, through, soft)
     if mirrored:
@@ -122,4 +126,6 @@ def of_colour(surface: Surface, rgb: tuple[int, int, int], difference: float = 1
         Distance in CIELAB (CIE 15:2004, delta E of 1976) up to which it counts as the same.
     """
     away = np.linalg.norm(to_lab(surface.colour[:, :3] / 255.0) - to_lab(np.array(rgb) / 255.0), axis=1)
-    return np.round(255 * smooth_step((difference * (1 + _COLOUR_EDGE) - away) / (difference * _COLOUR_EDGE))).astype(np.uint8)[:, None]
+    return np.round(255 * smooth_step((difference * (1 + _COLOUR_EDGE) - away) / (difference * _COLOUR_EDGE))).astype(
+        np.uint8
+    )[:, None]

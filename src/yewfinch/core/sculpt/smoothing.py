@@ -15,11 +15,11 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     out = np.empty((len(rows), 3), np.float32)
     amount = dab.force if dab.force >= 0 else 0.25 * dab.force
     if ctx.settings.own.get("keep_volume", False) and amount > 0:
-        _form_kernels.smooth_keeping(rows, surface.positions, surface.ring_at, surface.ring, weights, 0.45 * amount, out)
+        _form_kernels.smooth_keeping(
+            rows, surface.positions, surface.ring_at, surface.ring, weights, 0.45 * amount, out
+        )
         return out
-    _kernels.smooth(
-        rows, surface.positions, surface.ring_at, surface.ring, weights, np.float32(amount), out
-    )
+    _kernels.smooth(rows, surface.positions, surface.ring_at, surface.ring, weights, np.float32(amount), out)
     return out
 
 

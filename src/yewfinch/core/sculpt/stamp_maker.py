@@ -138,7 +138,9 @@ def wrinkles() -> FloatArray:
 
 def lip() -> FloatArray:
     """Upright creases of different depth with soft swellings between them."""
-    creases = np.exp(-((_noise(51, 11, 1.3, 0.4) / 0.22) ** 2)) + 0.6 * np.exp(-((_noise(52, 21, 2.4, 0.4) / 0.22) ** 2))
+    creases = np.exp(-((_noise(51, 11, 1.3, 0.4) / 0.22) ** 2)) + 0.6 * np.exp(
+        -((_noise(52, 21, 2.4, 0.4) / 0.22) ** 2)
+    )
     return _levelled(_bent(creases, 53, 4, 0.02), 5.0, 99.5)
 
 

@@ -99,16 +99,26 @@ def stamp_from_picture(data: bytes, stamp_id: str, title: str, width: float = US
     """
     from PIL import Image
 
-    with reading(f"'{title}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file."), Image.open(io.BytesIO(data), formats=KINDS) as opened:
+    with (
+        reading(f"'{title}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file."),
+        Image.open(io.BytesIO(data), formats=KINDS) as opened,
+    ):
         if opened.width * opened.height > 80_000_000:
-            raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first.")
+            raise YewfinchError(
+                f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first."
+            )
         if max(opened.size) > 16 * min(opened.size):
-            raise YewfinchError(f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape first.")
+            raise YewfinchError(
+                f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape "
+                "first."
+            )
         opened.load()
         grey = _grey(opened)
     if max(grey.size) > LARGEST:
         share = LARGEST / max(grey.size)
-        grey = grey.resize((max(1, round(grey.width * share)), max(1, round(grey.height * share))), Image.Resampling.LANCZOS)
+        grey = grey.resize(
+            (max(1, round(grey.width * share)), max(1, round(grey.height * share))), Image.Resampling.LANCZOS
+        )
     if grey.getextrema()[0] == grey.getextrema()[1]:
         raise YewfinchError(f"'{title}' has one tone only, so nothing would show of it as a stamp.")
     return Stamp(stamp_id, title, _png(np.asarray(grey, np.float32) / 255.0), float(np.clip(width, NARROWEST, WIDEST)))
@@ -154,13 +164,34 @@ class Laid:
     up: DoubleArray
     invert: bool
 
-    def weigh(self, rows: IndexArray, positions: FloatArray, centre: DoubleArray, radius: float, weights: FloatArray) -> None:
+    def weigh(
+        self, rows: IndexArray, positions: FloatArray, centre: DoubleArray, radius: float, weights: FloatArray
+    ) -> None:
         """Multiply weights (k,) by the picture in the circle of a dab, centre and radius in mm."""
-        kernels.in_circle(rows, positions, centre, self.right, self.up, radius, self.stamp.aspect, self.stamp.grey, self.invert, weights)
+        kernels.in_circle(
+            rows,
+            positions,
+            centre,
+            self.right,
+            self.up,
+            radius,
+            self.stamp.aspect,
+            self.stamp.grey,
+            self.invert,
+            weights,
+        )
 
 
 def spread(
-    stamp: Stamp, points: FloatArray, normals: FloatArray, weights: FloatArray, *, width: float, angle: float = 0.0, invert: bool = False, mirrored: bool = False
+    stamp: Stamp,
+    points: FloatArray,
+    normals: FloatArray,
+    weights: FloatArray,
+    *,
+    width: float,
+    angle: float = 0.0,
+    invert: bool = False,
+    mirrored: bool = False,
 ) -> None:
     """Multiply weights (k,) by a stamp that is spread over the skin without end.
 
@@ -181,7 +212,17 @@ def spread(
     -----
     The picture comes from the three sides of the room, mixed by the fourth power of the normal (common practice).
     """
-    kernels.over_skin(points, normals, -1.0 if mirrored else 1.0, width, stamp.aspect, float(np.radians(angle)), stamp.grey, invert, weights)
+    kernels.over_skin(
+        points,
+        normals,
+        -1.0 if mirrored else 1.0,
+        width,
+        stamp.aspect,
+        float(np.radians(angle)),
+        stamp.grey,
+        invert,
+        weights,
+    )
 
 
 def frame(axis: DoubleArray, along: DoubleArray, turn: float) -> tuple[DoubleArray, DoubleArray]:
@@ -206,7 +247,21 @@ def _warm() -> None:
     rows, zero, e = np.zeros(1, np.int32), np.zeros(3), np.eye(3)
     kernels.in_circle(rows, one, zero, e[0], e[1], 1.0, 1.0, grey, False, out)
     kernels.over_skin(one, one + np.float32(1), 1.0, 1.0, 1.0, 0.0, grey, False, np.ones(1, np.float32))
-    kernels.through(one, one, 1.0, e, zero, 1.0, np.zeros(2), 0.0, np.zeros((2, 3)), grey, False, np.zeros(2), np.ones(1, np.float32))
+    kernels.through(
+        one,
+        one,
+        1.0,
+        e,
+        zero,
+        1.0,
+        np.zeros(2),
+        0.0,
+        np.zeros((2, 3)),
+        grey,
+        False,
+        np.zeros(2),
+        np.ones(1, np.float32),
+    )
 
 
 warmup.register("stamps", _warm)

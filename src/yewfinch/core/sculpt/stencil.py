@@ -82,9 +82,13 @@ class Stencil:
         if len(out.warp) != HANDLES * HANDLES:
             raise YewfinchError(f"The stencil's grid has {HANDLES * HANDLES} handles, got {len(out.warp)}.")
         return replace(
-            out, width=float(np.clip(out.width, NARROWEST, WIDEST)), tiles=int(np.clip(out.tiles, 1, MOST)), opacity=float(np.clip(out.opacity, 0.0, 1.0)),
-            steepest=float(np.clip(out.steepest, 5.0, 90.0)), angle=(out.angle + 180.0) % 360.0 - 180.0,
-        )  # fmt: skip
+            out,
+            width=float(np.clip(out.width, NARROWEST, WIDEST)),
+            tiles=int(np.clip(out.tiles, 1, MOST)),
+            opacity=float(np.clip(out.opacity, 0.0, 1.0)),
+            steepest=float(np.clip(out.steepest, 5.0, 90.0)),
+            angle=(out.angle + 180.0) % 360.0 - 180.0,
+        )
 
     def axes(self, width: float, height: float) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         """Lower left corner in a view's pixels, and the ways to the right and to the upper edge."""
@@ -113,7 +117,10 @@ class Stencil:
 
     @cached_property
     def picture(self) -> tuple[FloatArray, DoubleArray]:
-        """What lets through, warped and tiled, (h, w) float32 with -1 outside; and its box in widths and heights, (2, 2)."""
+        """What lets through, warped and tiled, (h, w) float32 with -1 outside.
+
+        And its box in widths and heights, (2, 2).
+        """
         low, high = self._room()
         size = np.maximum(high - low, 1e-6)
         shape = size * (1.0, self.stamp.aspect)
@@ -131,7 +138,9 @@ class Stencil:
         out = map_coordinates(grey, [y, x], order=1, mode="grid-wrap" if self.tiles > 1 else "nearest")
         return np.where(inside, 1.0 - out if self.invert else out, -1.0).astype(np.float32), np.stack([low, high])
 
-    def _unwarped(self, h: int, w: int, low: DoubleArray, size: DoubleArray) -> tuple[DoubleArray, DoubleArray, np.ndarray]:
+    def _unwarped(
+        self, h: int, w: int, low: DoubleArray, size: DoubleArray
+    ) -> tuple[DoubleArray, DoubleArray, np.ndarray]:
         """Where in the picture each pixel of its box comes from, and whether it does."""
         import cv2
 
@@ -161,8 +170,13 @@ class Stencil:
         back = np.nan_to_num(back)
         return back[..., 0].astype(np.float64), back[..., 1].astype(np.float64), inside
 
-    def weigh(self, camera: Camera, points: FloatArray, normals: FloatArray, weights: FloatArray, *, mirrored: bool = False) -> None:
-        """Multiply weights (k,) by what is let through at points (k, 3) mm seen by a camera; `mirrored`: as at their images across x = 0."""
+    def weigh(
+        self, camera: Camera, points: FloatArray, normals: FloatArray, weights: FloatArray, *, mirrored: bool = False
+    ) -> None:
+        """Multiply weights (k,) by what is let through at points (k, 3) mm seen by a camera.
+
+        `mirrored`: as at their images across x = 0.
+        """
         grey, (low, high) = self.picture
         corner, across, up = self.axes(camera.width, camera.height)
         # pixels to widths and heights of the stencil, then to its picture's box
@@ -172,9 +186,20 @@ class Stencil:
         frame /= (high - low)[:, None]
         steep = np.cos(np.radians([self.steepest, max(self.steepest - FADE, 0.0)]))
         kernels.through(
-            points, normals, -1.0 if mirrored else 1.0, camera.rotation, camera.position, camera.focal, np.asarray(camera.centre, np.float64), camera.flat, frame,
-            np.maximum(grey, 0.0), False, steep, weights,
-        )  # fmt: skip
+            points,
+            normals,
+            -1.0 if mirrored else 1.0,
+            camera.rotation,
+            camera.position,
+            camera.focal,
+            np.asarray(camera.centre, np.float64),
+            camera.flat,
+            frame,
+            np.maximum(grey, 0.0),
+            False,
+            steep,
+            weights,
+        )
 
 
 def _through_handles(count: int) -> DoubleArray:
@@ -183,7 +208,14 @@ def _through_handles(count: int) -> DoubleArray:
     out = np.zeros((count, HANDLES + 2))
     k = np.minimum(t.astype(int), HANDLES - 2)
     f = t - k
-    for j, w in enumerate((-0.5 * f + f**2 - 0.5 * f**3, 1 - 2.5 * f**2 + 1.5 * f**3, 0.5 * f + 2 * f**2 - 1.5 * f**3, -0.5 * f**2 + 0.5 * f**3)):
+    for j, w in enumerate(
+        (
+            -0.5 * f + f**2 - 0.5 * f**3,
+            1 - 2.5 * f**2 + 1.5 * f**3,
+            0.5 * f + 2 * f**2 - 1.5 * f**3,
+            -0.5 * f**2 + 0.5 * f**3,
+        )
+    ):
         out[np.arange(count), k + j] += w
     inner = out[:, 1:-1].copy()  # beyond the ends the line goes on straight
     inner[:, 0] += 2 * out[:, 0]

@@ -125,10 +125,18 @@ class StrokeContext:
         return np.array(self.piece.surface.positions)
 
     def ground(self, hit: Hit) -> DoubleArray:
-        """Where a hit was, (3,) mm, before the stroke raised anything: its length must not depend on how often it was asked for."""
+        """Where a hit was, (3,) mm, before the stroke raised anything.
+
+        Its length must not depend on how often it was asked for.
+        """
         if self.channel != "positions":
             return hit.point
-        return np.asarray(sum(w * self.recorder.before(int(r)).astype(np.float64) for r, w in zip(hit.corners, hit.weights, strict=True)))
+        return np.asarray(
+            sum(
+                w * self.recorder.before(int(r)).astype(np.float64)
+                for r, w in zip(hit.corners, hit.weights, strict=True)
+            )
+        )
 
     def taper(self) -> float:
         """How full the stroke is where it is now: 0 at a tapered end, else 1."""
@@ -140,14 +148,24 @@ class StrokeContext:
         return share
 
     def along_surface(self, rows: IndexArray, dab: Dab) -> DoubleArray:
-        """Distances (k,) mm of rows from a dab's centre along the edges of the net; infinite for what hangs together with it nowhere near."""
+        """Distances (k,) mm of rows from a dab's centre along the edges of the net.
+
+        Infinite for what hangs together with it nowhere near.
+        """
         surface = self.piece.surface
         if self._place is None:
             self._place = np.full(len(surface), -1, np.int32)
         out = np.empty(len(rows))
         _form_kernels.reached(
-            rows, surface.positions, surface.ring_at, surface.ring, surface.nearest_row(dab.centre), dab.radius, self._place, out,
-        )  # fmt: skip
+            rows,
+            surface.positions,
+            surface.ring_at,
+            surface.ring,
+            surface.nearest_row(dab.centre),
+            dab.radius,
+            self._place,
+            out,
+        )
         return out
 
     def finish(self, name: str) -> None:
@@ -200,7 +218,12 @@ class Dab:
         """The same dab on the other side of x = 0."""
         laid = self.laid and replace(self.laid, right=self.laid.right * MIRROR, up=self.laid.up * MIRROR)
         return replace(
-            self, centre=self.centre * MIRROR, axis=self.axis * MIRROR, along=self.along * MIRROR, laid=laid, flipped=not self.flipped
+            self,
+            centre=self.centre * MIRROR,
+            axis=self.axis * MIRROR,
+            along=self.along * MIRROR,
+            laid=laid,
+            flipped=not self.flipped,
         )
 
 
@@ -208,7 +231,8 @@ def even_dabs(ctx: StrokeContext) -> Generator[list[tuple[Hit, PointerEvent, Dou
     """Turn events into hits at even distances along the surface, whatever the event rate.
 
     Yields a list of (hit, event, direction) for each event sent. Distances are measured along
-    the line of hits on the clay as it was before the stroke; the ray of each dab is interpolated between the events beside it.
+    the line of hits on the clay as it was before the stroke; the ray of each dab is interpolated between the events
+    beside it.
     """
     out: list[tuple[Hit, PointerEvent, DoubleArray]] = []
     last: PointerEvent | None = None
@@ -287,7 +311,12 @@ def dab_stroke(
                 if before is not None:
                     ctx.gone += float(np.linalg.norm(ground - before))
                 before = ground
-                if sample.phase == "press" and ctx.stamp is not None and ctx.settings.stamp_turn == "stroke" and sample.radius is None:
+                if (
+                    sample.phase == "press"
+                    and ctx.stamp is not None
+                    and ctx.settings.stamp_turn == "stroke"
+                    and sample.radius is None
+                ):
                     continue  # nobody knows yet which way the stamp turns
                 strewn = _strewn(ctx, hit, sample, chance)
                 if strewn is not None:
@@ -318,7 +347,9 @@ def _strewn(ctx: StrokeContext, hit: Hit, sample: PointerEvent, chance: np.rando
 def _dab(ctx: StrokeContext, hit: Hit, sample: PointerEvent, along: DoubleArray, chance: np.random.Generator) -> Dab:
     s, full = ctx.settings, ctx.taper()
     force = s.force(sample.pressure) * (-1.0 if sample.ctrl else 1.0) * full
-    radius = (s.radius(sample.pressure) if sample.radius is None else sample.radius) * (_THINNEST + (1.0 - _THINNEST) * full)
+    radius = (s.radius(sample.pressure) if sample.radius is None else sample.radius) * (
+        _THINNEST + (1.0 - _THINNEST) * full
+    )
     axis = area_normal(ctx, hit, radius)
     laid = None
     if ctx.stamp is not None and s.stamp_fit == "tool":
@@ -331,7 +362,9 @@ def _dab(ctx: StrokeContext, hit: Hit, sample: PointerEvent, along: DoubleArray,
 def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:
     """Unit normal averaged over the inner half of the footprint."""
     s = ctx.piece.surface
-    x, y, z, count = _kernels.normals_in_ball(s.positions, s.normals, s.leaf_lo, s.leaf_hi, LEAF_SHIFT, hit.point, radius * 0.5, hit.normal)
+    x, y, z, count = _kernels.normals_in_ball(
+        s.positions, s.normals, s.leaf_lo, s.leaf_hi, LEAF_SHIFT, hit.point, radius * 0.5, hit.normal
+    )
     return hit.normal if count < 4 else _unit(np.array([x, y, z]) + hit.normal)
 
 
@@ -351,14 +384,32 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
         rows = surface.rows_in_ball(dab.centre, dab.radius)
     weights = np.empty(len(rows), np.float32)
     _kernels.weigh(
-        rows, surface.positions, surface.normals, surface.mask if ctx.channel != "mask" else _NOT_HELD, dab.centre, dab.axis, dab.radius,
-        falloff.curve(ctx.settings.falloff), ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY, ctx.settings.front, weights,
-    )  # fmt: skip
+        rows,
+        surface.positions,
+        surface.normals,
+        surface.mask if ctx.channel != "mask" else _NOT_HELD,
+        dab.centre,
+        dab.axis,
+        dab.radius,
+        falloff.curve(ctx.settings.falloff),
+        ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY,
+        ctx.settings.front,
+        weights,
+    )
     if dab.laid is not None:
         dab.laid.weigh(rows, surface.positions, dab.centre, dab.radius, weights)
     elif ctx.stamp is not None and ctx.settings.stamp_fit == "skin":
         s = ctx.settings
-        spread(ctx.stamp, surface.positions[rows], surface.normals[rows], weights, width=s.stamp_scale, angle=s.stamp_angle, invert=s.stamp_invert, mirrored=dab.flipped)
+        spread(
+            ctx.stamp,
+            surface.positions[rows],
+            surface.normals[rows],
+            weights,
+            width=s.stamp_scale,
+            angle=s.stamp_angle,
+            invert=s.stamp_invert,
+            mirrored=dab.flipped,
+        )
     if ctx.through is not None:
         ctx.through(surface.positions[rows], surface.normals[rows], weights, dab.flipped)
     return rows, weights
@@ -391,7 +442,9 @@ def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:
     ctx.move_rows(rows, steps * shared_scale(wa, wb)[:, None])
 
 
-def footprint_plane(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> tuple[DoubleArray, DoubleArray]:
+def footprint_plane(
+    ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab
+) -> tuple[DoubleArray, DoubleArray]:
     """Mean place and normal of what lies under a dab."""
     surface = ctx.piece.surface
     total = _kernels.plane_of(rows, surface.positions, surface.normals, weights)
@@ -409,7 +462,5 @@ def across(along: DoubleArray, axis: DoubleArray) -> DoubleArray:
 def shared_scale(wa: FloatArray, wb: FloatArray) -> FloatArray:
     """Scale for steps of two overlapping dabs: the stronger weight over the sum."""
     total = wa + wb
-    out: FloatArray = np.where(total > 1e-9, np.maximum(wa, wb) / np.maximum(total, 1e-9), 1.0).astype(
-        np.float32
-    )
+    out: FloatArray = np.where(total > 1e-9, np.maximum(wa, wb) / np.maximum(total, 1e-9), 1.0).astype(np.float32)
     return out

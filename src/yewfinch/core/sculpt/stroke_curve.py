@@ -104,14 +104,18 @@ def _smooth(aims: DoubleArray, eyes: DoubleArray, count: int) -> tuple[DoubleArr
     return out[:, :3], out[:, 3:]
 
 
-def events_along(knots: Sequence[Knot], course: Literal["arc", "curve"], step: float, like: PointerEvent) -> list[PointerEvent]:
+def events_along(
+    knots: Sequence[Knot], course: Literal["arc", "curve"], step: float, like: PointerEvent
+) -> list[PointerEvent]:
     """Pointer events along a curve, with the keys held as in another event."""
     aims, eyes = line(knots, course, step)
     ways = aims - eyes
     ways /= np.maximum(np.linalg.norm(ways, axis=1, keepdims=True), 1e-9)
     last = len(aims) - 1
     return [
-        PointerEvent("press" if i == 0 else "release" if i == last else "move", eyes[i], ways[i], 1.0, like.shift, like.ctrl)
+        PointerEvent(
+            "press" if i == 0 else "release" if i == last else "move", eyes[i], ways[i], 1.0, like.shift, like.ctrl
+        )
         for i in range(last + 1)
     ]
 
@@ -120,7 +124,9 @@ def with_knot(knots: Sequence[Knot], new: Knot) -> list[Knot]:
     """A knot put in where it lengthens the way least."""
     aims = np.array([k.aim for k in knots])
     detour = [
-        np.linalg.norm(new.aim - aims[i]) + np.linalg.norm(aims[i + 1] - new.aim) - np.linalg.norm(aims[i + 1] - aims[i])
+        np.linalg.norm(new.aim - aims[i])
+        + np.linalg.norm(aims[i + 1] - new.aim)
+        - np.linalg.norm(aims[i + 1] - aims[i])
         for i in range(len(knots) - 1)
     ]
     at = int(np.argmin(detour)) + 1

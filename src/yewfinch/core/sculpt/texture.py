@@ -47,8 +47,22 @@ class TextureLayer:
 PRESETS: dict[str, tuple[str, tuple[TextureLayer, ...]]] = {
     "cheek": ("Cheek", (TextureLayer("pores", 1.7, 0.16, 1.4), TextureLayer("noise", 5.0, 0.12, 1.0, 2))),
     "nose": ("Nose", (TextureLayer("pores", 1.4, 0.24, 1.0), TextureLayer("noise", 3.0, 0.06, 1.0, 2))),
-    "forehead": ("Forehead", (TextureLayer("lines", 3.0, 0.14, 3.0), TextureLayer("pores", 1.5, 0.10, 1.6, 2), TextureLayer("noise", 9.0, 0.2, 3.0, 3))),
-    "aged": ("Aged", (TextureLayer("lines", 4.0, 0.30, 2.5), TextureLayer("noise", 6.0, 0.30, 2.0, 2), TextureLayer("pores", 1.8, 0.18, 1.5, 3))),
+    "forehead": (
+        "Forehead",
+        (
+            TextureLayer("lines", 3.0, 0.14, 3.0),
+            TextureLayer("pores", 1.5, 0.10, 1.6, 2),
+            TextureLayer("noise", 9.0, 0.2, 3.0, 3),
+        ),
+    ),
+    "aged": (
+        "Aged",
+        (
+            TextureLayer("lines", 4.0, 0.30, 2.5),
+            TextureLayer("noise", 6.0, 0.30, 2.0, 2),
+            TextureLayer("pores", 1.8, 0.18, 1.5, 3),
+        ),
+    ),
     "plaster": ("Rough", (TextureLayer("noise", 3.0, 0.25), TextureLayer("noise", 1.1, 0.12, 1.0, 2))),
 }
 
@@ -71,7 +85,9 @@ def checked(layers: Sequence[TextureLayer]) -> tuple[TextureLayer, ...]:
         if not (np.isfinite(layer.height) and abs(layer.height) <= HIGHEST):
             raise YewfinchError(f"A relief of {layer.height:g} mm makes no sense; up to {HIGHEST:g} mm does.")
         if not (np.isfinite(layer.along) and 1.0 <= layer.along <= LONGEST):
-            raise YewfinchError(f"Patterns cannot be drawn out {layer.along:g} times; 1 to {LONGEST:g} times make sense.")
+            raise YewfinchError(
+                f"Patterns cannot be drawn out {layer.along:g} times; 1 to {LONGEST:g} times make sense."
+            )
     return tuple(layers)
 
 

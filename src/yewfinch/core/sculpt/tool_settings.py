@@ -41,7 +41,8 @@ class ToolSettings:
     front : bool
         Leave alone what faces away from the tool.
     connected : bool
-        Measure along the surface: what hangs together with the clay under the tool by a long way only, as one lip with the other, stays.
+        Measure along the surface: what hangs together with the clay under the tool by a long way only, as one lip with
+        the other, stays.
     stabiliser : float
         Length of the line that the stroke is drawn along by, mm: it follows the pointer without its trembling.
     taper_in, taper_out : float

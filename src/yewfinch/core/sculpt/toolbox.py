@@ -110,7 +110,9 @@ def _warm() -> None:
     scrap = _Scrap("warm", Surface(flat, quads))
     for spec, keep in itertools.product(tools(), (True, False)):
         settings = spec.settings.changed(size=3.0, stabiliser=0.0, connected=True, keep_volume=keep)
-        ctx = StrokeContext(_NoBook(), scrap, settings, channel=spec.channel, reference=lambda rows: scrap.surface.positions[rows])
+        ctx = StrokeContext(
+            _NoBook(), scrap, settings, channel=spec.channel, reference=lambda rows: scrap.surface.positions[rows]
+        )
         stroke = spec.make(ctx)
         next(stroke)
         down = np.array([0.0, 0.0, -1.0])

@@ -78,7 +78,9 @@ class Recovery:
         """
         lost: list[str] = []
         portrait = container.load(self.file, self.pictures, lost, progress)
-        return portrait, [p.name for p in portrait.sitter.photos if p.file in lost] + [s.name for s in portrait.sitter.sheets if s.file in lost]
+        return portrait, [p.name for p in portrait.sitter.photos if p.file in lost] + [
+            s.name for s in portrait.sitter.sheets if s.file in lost
+        ]
 
 
 @dataclass(frozen=True)
@@ -120,7 +122,13 @@ class Autosave:
         folder = self._held()
         pictures = {file: self._keep(folder, data) for file, data in made.pictures.items()}
         # the note first, and the names of photos within the work: a process may end between any two of these
-        note = json.dumps({"of": "" if of is None else str(of.absolute()), "name": name, "seen": None if seen is None else [seen.written, seen.size]})
+        note = json.dumps(
+            {
+                "of": "" if of is None else str(of.absolute()),
+                "name": name,
+                "seen": None if seen is None else [seen.written, seen.size],
+            }
+        )
         write_atomic(folder / _NOTE, note.encode(), private=True)
         write_atomic(folder / _WORK, container.to_bytes(made.portrait, beside=pictures), private=True)
 
@@ -135,7 +143,9 @@ class Autosave:
                 fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
                 (folder / _PHOTOS).mkdir(mode=0o700)
             except OSError as error:
-                raise BadFileError(f"The folder for recovery files cannot be written ({error.strerror}). Save your work yourself.") from error
+                raise BadFileError(
+                    f"The folder for recovery files cannot be written ({error.strerror}). Save your work yourself."
+                ) from error
             self._folder = folder
         return self._folder
 
@@ -211,7 +221,11 @@ def _read(folder: Path, lock: int) -> Recovery | None:
         raw = json.loads((folder / _NOTE).read_text())
         of, name = str(raw["of"]), str(raw["name"])
         if not pictures:  # work of an earlier version, whose note had their names
-            pictures = {str(k): folder / _PHOTOS / Path(str(v)).name for k, v in dict(raw.get("photos", {})).items() if "\0" not in str(v)}
+            pictures = {
+                str(k): folder / _PHOTOS / Path(str(v)).name
+                for k, v in dict(raw.get("photos", {})).items()
+                if "\0" not in str(v)
+            }
         told = raw.get("seen")
         seen = Stand(int(told[0]), int(told[1])) if isinstance(told, list) and len(told) == 2 else None
     except (OSError, ValueError, KeyError, TypeError, AttributeError, OverflowError, RecursionError):

@@ -20,7 +20,6 @@ STAGES: tuple[Stage, ...] = ("Sitter", "Block", "Form", "Features", "Skin", "Sho
 Mode = str
 
 
-
 class Bench:
     """Everything the window shows that is not in the document, each part with signals of its own.
 

@@ -97,7 +97,10 @@ def claimed(path: Path) -> bool:
 
 
 def _lock_of(path: Path) -> tuple[int | None, Path | None]:
-    """A held lock for a file, and where it lies; no lock if another window holds it; neither if locks cannot be kept."""
+    """A held lock for a file, and where it lies.
+
+    No lock if another window holds it; neither if locks cannot be kept.
+    """
     try:
         folder = state_dir() / "open"
         folder.mkdir(mode=0o700, exist_ok=True)

@@ -34,7 +34,10 @@ _log = logging.getLogger("yewfinch")
 
 def _owners_only(path: Path | str, mode: str) -> TextIOWrapper:
     """A text file that nobody else may read."""
-    return cast(TextIOWrapper, open(path, mode, encoding="utf-8", errors="backslashreplace", opener=lambda p, flags: os.open(p, flags, 0o600)))
+    return cast(
+        TextIOWrapper,
+        open(path, mode, encoding="utf-8", errors="backslashreplace", opener=lambda p, flags: os.open(p, flags, 0o600)),
+    )
 
 
 class _OwnersOnly(RotatingFileHandler):
@@ -64,7 +67,9 @@ class Journal:
         try:
             place = folder or state_dir()
             file = place / "yewfinch.log"
-            self._handler = _OwnersOnly(file, maxBytes=_PART, backupCount=_PARTS, encoding="utf-8", errors="backslashreplace")
+            self._handler = _OwnersOnly(
+                file, maxBytes=_PART, backupCount=_PARTS, encoding="utf-8", errors="backslashreplace"
+            )
             self._faults = _owners_only(place / "faults.txt", "a")
         except OSError:
             return
@@ -86,10 +91,15 @@ class Journal:
     def report(self, error: BaseException, trace: TracebackType | None = None) -> str:
         """What has to be known to find an unexpected error, for people to read, written to the log as well."""
         lines = traceback.format_exception(type(error), error, trace or error.__traceback__)
-        text = "\n".join([
-            "Yewfinch met an unexpected error.", self._said(self.facts), "Last actions:", *(f"  {a}" for a in self._actions),
-            "".join(lines).rstrip(),
-        ])  # fmt: skip
+        text = "\n".join(
+            [
+                "Yewfinch met an unexpected error.",
+                self._said(self.facts),
+                "Last actions:",
+                *(f"  {a}" for a in self._actions),
+                "".join(lines).rstrip(),
+            ]
+        )
         _log.error("%s", text)
         return text
 
@@ -113,5 +123,9 @@ def at_fault(journal: Journal, error: BaseException) -> str:
     """One sentence for the command line on an error of ours."""
     journal.report(error)
     journal.close()
-    where = f" A report is in {journal.file}." if journal.file is not None else f"\n{''.join(traceback.format_exception(error))}"
+    where = (
+        f" A report is in {journal.file}."
+        if journal.file is not None
+        else f"\n{''.join(traceback.format_exception(error))}"
+    )
     return f"This is an error in Yewfinch itself, not in what you asked for.{where}"

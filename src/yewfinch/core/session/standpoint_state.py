@@ -129,7 +129,12 @@ class StandpointState:
         held = (portrait, portrait.anchors, portrait.sitter.solution, *(p.surface for p in portrait.pieces.values()))
         key = (versions, self.leaves_size_out())
         old = self._likeness
-        if old is None or old[0] != key or len(old[2]) != len(held) or any(a is not b for a, b in zip(old[2], held, strict=True)):
+        if (
+            old is None
+            or old[0] != key
+            or len(old[2]) != len(held)
+            or any(a is not b for a, b in zip(old[2], held, strict=True))
+        ):
             found = None
             if portrait.sitter.solution is not None:
                 try:

@@ -13,8 +13,12 @@ from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.session.holder import Holder
 
 #: What steps are called by what they change of the stencil.
-_STEPS = {"at": "Move the stencil", "width": "Size the stencil", "angle": "Turn the stencil", "warp": "Warp the stencil"}
-
+_STEPS = {
+    "at": "Move the stencil",
+    "width": "Size the stencil",
+    "angle": "Turn the stencil",
+    "warp": "Warp the stencil",
+}
 
 
 class StencilState:
@@ -53,7 +57,9 @@ class StencilState:
         if changes and now is not None:
             now = now.changed(**changes)
         if now is not self.stencil:
-            self._put(now, "Lay a stencil" if stamp is not None else _STEPS.get(next(iter(changes)), "Change the stencil"))
+            self._put(
+                now, "Lay a stencil" if stamp is not None else _STEPS.get(next(iter(changes)), "Change the stencil")
+            )
         self.changed.emit()
 
     def _put(self, stencil: Stencil | None, name: str) -> None:

@@ -20,4 +20,3 @@ LEAF_SHIFT = 9
 #: Most vertices and faces any surface may have; checked before allocation.
 MAX_VERTICES = 20_000_000
 MAX_FACES = 40_000_000
-

@@ -31,7 +31,8 @@ Share = Annotated[float, Meta(ge=0.0, le=1.0)]
 Weight = Annotated[float, Meta(ge=-1.0, le=2.0)]
 #: A row of an array, a count or a seed.
 Count = Annotated[int, Meta(ge=0, le=2**31 - 1)]
-#: What a thing is called by us: a part of names of members in a file, so without strokes, control characters and half characters.
+#: What a thing is called by us: a part of names of members in a file, so without strokes, control characters and
+#: half characters.
 Id = Annotated[str, Meta(pattern=r"^[^/\\\x00-\x1f\x7f\ud800-\udfff]{1,200}\Z")]
 #: What a thing is called by the user.
 Name = Annotated[str, Meta(max_length=LONGEST_NAME)]

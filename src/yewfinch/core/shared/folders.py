@@ -13,7 +13,10 @@ NAME = "yewfinch"
 
 
 def cache_dir() -> Path:
-    """Where things are kept that can be made again; if nothing can be written there, a folder that is gone at the next start."""
+    """Where things are kept that can be made again.
+
+    If nothing can be written there, a folder that is gone at the next start.
+    """
     try:
         return _place("YEWFINCH_CACHE", platformdirs.user_cache_dir(NAME))
     except OSError:

@@ -1,6 +1,7 @@
 """Around Pillow: bytes from outside that are to be a picture.
 
-Its readers meet broken files with errors of many kinds, from `struct.error` to `OverflowError`. Its calls, and no more of ours
+Its readers meet broken files with errors of many kinds, from `struct.error` to `OverflowError`. Its calls, and no more
+of ours
 than goes between two of them, stand within `reading`, so that whatever it raises for such bytes is one sentence.
 """
 
@@ -32,7 +33,8 @@ def reading(sentence: str) -> Iterator[None]:
 def orientation(image: Image.Image) -> int:
     """EXIF's number for how a picture is turned; 1, as it is, where nothing sound is said.
 
-    Load the picture first if its pixels are wanted: asked for EXIF, Pillow may load it and leave what is broken half read.
+    Load the picture first if its pixels are wanted: asked for EXIF, Pillow may load it and leave what is broken half
+    read.
     """
     try:
         with reading(""):
@@ -44,9 +46,14 @@ def orientation(image: Image.Image) -> int:
 
 #: How Pillow turns a picture upright for each number of EXIF.
 _TURNS = {
-    2: Image.Transpose.FLIP_LEFT_RIGHT, 3: Image.Transpose.ROTATE_180, 4: Image.Transpose.FLIP_TOP_BOTTOM, 5: Image.Transpose.TRANSPOSE,
-    6: Image.Transpose.ROTATE_270, 7: Image.Transpose.TRANSVERSE, 8: Image.Transpose.ROTATE_90,
-}  # fmt: skip
+    2: Image.Transpose.FLIP_LEFT_RIGHT,
+    3: Image.Transpose.ROTATE_180,
+    4: Image.Transpose.FLIP_TOP_BOTTOM,
+    5: Image.Transpose.TRANSPOSE,
+    6: Image.Transpose.ROTATE_270,
+    7: Image.Transpose.TRANSVERSE,
+    8: Image.Transpose.ROTATE_90,
+}
 
 
 def upright(image: Image.Image) -> Image.Image:
@@ -56,7 +63,10 @@ def upright(image: Image.Image) -> Image.Image:
 
 
 def upright_size(data: bytes, kinds: tuple[str, ...]) -> tuple[int, int] | None:
-    """Width and height of a picture once upright, pixels, read from its head alone; None if it is no picture of these kinds."""
+    """Width and height of a picture once upright, pixels, read from its head alone.
+
+    None if it is no picture of these kinds.
+    """
     try:
         with reading(""), Image.open(io.BytesIO(data), formats=kinds) as image:
             w, h = image.size

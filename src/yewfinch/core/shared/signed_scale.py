@@ -12,8 +12,10 @@ import numpy.typing as npt
 from yewfinch.core.shared.arrays import ByteArray
 
 #: sRGB stops from -1 to 1.
-STOPS = np.array([(16, 44, 106), (63, 115, 186), (172, 200, 224), (246, 244, 238), (247, 196, 140), (222, 120, 40), (150, 62, 8)],
-                 np.float64)  # fmt: skip
+STOPS = np.array(
+    [(16, 44, 106), (63, 115, 186), (172, 200, 224), (246, 244, 238), (247, 196, 140), (222, 120, 40), (150, 62, 8)],
+    np.float64,
+)
 
 
 def signed_colour(mm: npt.ArrayLike, limit: float) -> ByteArray:

@@ -8,7 +8,10 @@ from numba import njit
 
 @njit(cache=True)
 def _cut(positions, a, b, c, away, out, n):  # type: ignore[no-untyped-def]
-    """The piece of a triangle's cut, with what is beyond the plane on its left as seen against the normal; 1 if there is one."""
+    """The piece of a triangle's cut, with what is beyond the plane on its left as seen against the normal.
+
+    1 if there is one.
+    """
     da, db, dc = away[0], away[1], away[2]
     beyond = (da >= 0.0) + (db >= 0.0) + (dc >= 0.0)
     if beyond == 0 or beyond == 3:

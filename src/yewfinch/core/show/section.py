@@ -92,7 +92,8 @@ class Section:
 def segments(surface: Surface, section: Section) -> DoubleArray:
     """Pieces of the line where the plane cuts a surface, (k, 2, 3) float64 mm.
 
-    Leaves whose box the plane misses are not looked at; a vertex on the plane counts as beyond it, so no piece comes twice.
+    Leaves whose box the plane misses are not looked at; a vertex on the plane counts as beyond it, so no piece comes
+    twice.
     """
     normal = np.array(section.normal)
     middle = (surface.leaf_lo.astype(np.float64) + surface.leaf_hi) / 2
@@ -100,7 +101,9 @@ def segments(surface: Surface, section: Section) -> DoubleArray:
     near = np.nonzero(np.abs(middle @ normal - section.at) <= half @ np.abs(normal) + 1e-6)[0]
     if len(near) == 0:
         return np.empty((0, 2, 3))
-    return np.asarray(kernels.crossed(surface.positions, surface.faces, surface.face_start, near.astype(np.int64), normal, section.at))
+    return np.asarray(
+        kernels.crossed(surface.positions, surface.faces, surface.face_start, near.astype(np.int64), normal, section.at)
+    )
 
 
 @dataclass(frozen=True)
@@ -124,7 +127,10 @@ class SectionMeasures:
 
 
 def axes(section: Section) -> tuple[DoubleArray, DoubleArray]:
-    """Two unit directions in the plane: to the side (or forwards at the midline), and upwards (or forwards on a level)."""
+    """Two unit directions in the plane.
+
+    To the side (or forwards at the midline), and upwards (or forwards on a level).
+    """
     n = np.array(section.normal)
     up = np.array([0.0, 1.0, 0.0]) if abs(n[1]) < 0.9 else np.array([0.0, 0.0, 1.0])
     along = up - (up @ n) * n
@@ -141,12 +147,21 @@ def measures(parts: DoubleArray, section: Section) -> SectionMeasures | None:
     size = np.ptp(flat.reshape(-1, 2), axis=0)
     # pieces run with the clay on one side, so the sum over them is the area (Green's theorem)
     area = abs(float((flat[:, 0, 0] * flat[:, 1, 1] - flat[:, 1, 0] * flat[:, 0, 1]).sum()) / 2)
-    return SectionMeasures(float(np.linalg.norm(parts[:, 1] - parts[:, 0], axis=1).sum()), float(size[0]), float(size[1]), area)
+    return SectionMeasures(
+        float(np.linalg.norm(parts[:, 1] - parts[:, 0], axis=1).sum()), float(size[0]), float(size[1]), area
+    )
 
 
 def _warm() -> None:
     faces = np.array([[0, 1, 2, 2]], np.int32)
-    kernels.crossed(np.eye(3, dtype=np.float32), faces, np.array([0, 1], np.int32), np.zeros(1, np.int64), np.array([1.0, 0.0, 0.0]), 0.5)
+    kernels.crossed(
+        np.eye(3, dtype=np.float32),
+        faces,
+        np.array([0, 1], np.int32),
+        np.zeros(1, np.int64),
+        np.array([1.0, 0.0, 0.0]),
+        0.5,
+    )
 
 
 warmup.register("sections", _warm)

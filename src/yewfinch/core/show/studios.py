@@ -56,27 +56,45 @@ class Studio:
 STUDIOS: dict[str, Studio] = {
     "bench": Studio("Bench", "The workshop's own light", (), (0.0, 0.0, 0.0), (0.0, 0.0, 0.0)),
     "window": Studio(
-        "North window", "One large, cool window from the left: the softest light for planes",
-        (Lamp((-0.75, 0.55, 0.45), (0.92, 0.97, 1.05), 32.0),), (0.13, 0.14, 0.155), (0.07, 0.06, 0.05),
+        "North window",
+        "One large, cool window from the left: the softest light for planes",
+        (Lamp((-0.75, 0.55, 0.45), (0.92, 0.97, 1.05), 32.0),),
+        (0.13, 0.14, 0.155),
+        (0.07, 0.06, 0.05),
     ),
     "two": Studio(
-        "Two lamps", "A warm lamp high on the right, a cool one low on the left",
-        (Lamp((0.65, 0.62, 0.5), (1.08, 0.90, 0.70), 9.0), Lamp((-0.85, -0.05, 0.35), (0.20, 0.28, 0.40), 18.0)), (0.07, 0.07, 0.075), (0.05, 0.045, 0.04),
+        "Two lamps",
+        "A warm lamp high on the right, a cool one low on the left",
+        (Lamp((0.65, 0.62, 0.5), (1.08, 0.90, 0.70), 9.0), Lamp((-0.85, -0.05, 0.35), (0.20, 0.28, 0.40), 18.0)),
+        (0.07, 0.07, 0.075),
+        (0.05, 0.045, 0.04),
     ),
     "rim": Studio(
-        "Rim light", "Two lamps from behind draw the outline, a faint one fills the front",
-        (Lamp((-0.85, 0.30, -0.45), (1.25, 1.22, 1.15), 12.0), Lamp((0.85, 0.35, -0.45), (1.1, 1.05, 0.95), 12.0), Lamp((0.1, 0.4, 0.9), (0.26, 0.26, 0.27), 30.0)),
-        (0.05, 0.05, 0.055), (0.03, 0.03, 0.03),
+        "Rim light",
+        "Two lamps from behind draw the outline, a faint one fills the front",
+        (
+            Lamp((-0.85, 0.30, -0.45), (1.25, 1.22, 1.15), 12.0),
+            Lamp((0.85, 0.35, -0.45), (1.1, 1.05, 0.95), 12.0),
+            Lamp((0.1, 0.4, 0.9), (0.26, 0.26, 0.27), 30.0),
+        ),
+        (0.05, 0.05, 0.055),
+        (0.03, 0.03, 0.03),
     ),
     "top": Studio(
-        "From above", "A skylight: what turns down goes dark, so planes under brow, nose and lip read at once",
-        (Lamp((0.0, 0.97, 0.24), (1.0, 0.98, 0.95), 24.0),), (0.13, 0.13, 0.13), (0.035, 0.033, 0.03),
+        "From above",
+        "A skylight: what turns down goes dark, so planes under brow, nose and lip read at once",
+        (Lamp((0.0, 0.97, 0.24), (1.0, 0.98, 0.95), 24.0),),
+        (0.13, 0.13, 0.13),
+        (0.035, 0.033, 0.03),
     ),
     "hard": Studio(
-        "Hard lamp", "One small lamp from the right and hardly any other light",
-        (Lamp((0.70, 0.45, 0.55), (1.25, 1.2, 1.1), 2.0),), (0.03, 0.03, 0.033), (0.02, 0.02, 0.02),
+        "Hard lamp",
+        "One small lamp from the right and hardly any other light",
+        (Lamp((0.70, 0.45, 0.55), (1.25, 1.2, 1.1), 2.0),),
+        (0.03, 0.03, 0.033),
+        (0.02, 0.02, 0.02),
     ),
-}  # fmt: skip
+}
 
 
 def _disc(lamp: Lamp) -> DoubleArray:

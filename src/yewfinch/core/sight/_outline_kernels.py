@@ -8,7 +8,11 @@ from numba import njit
 
 @njit(cache=True, nogil=True)
 def nearest_sides(at, start, end):  # type: ignore[no-untyped-def]
-    """For points (n, 2) the nearest of the sides (k, 2): its number, where along it 0 to 1, the distance squared, and whether a ray to the right meets the sides an odd number of times."""
+    """For points (n, 2) the nearest of the sides (k, 2).
+
+    Its number, where along it 0 to 1, the distance squared, and whether a ray to the right meets the sides an odd
+    number of times.
+    """
     n, k = len(at), len(start)
     side, along, square, odd = np.empty(n, np.int64), np.empty(n), np.empty(n), np.zeros(n, np.bool_)
     for i in range(n):

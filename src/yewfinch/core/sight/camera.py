@@ -65,7 +65,12 @@ class Camera:
         if s == 1.0 and height == self.height:
             return self
         return replace(
-            self, focal=self.focal * s, width=width, height=height, centre=(self.centre[0] * s, self.centre[1] * s), flat=self.flat / s
+            self,
+            focal=self.focal * s,
+            width=width,
+            height=height,
+            centre=(self.centre[0] * s, self.centre[1] * s),
+            flat=self.flat / s,
         )
 
     def depths(self, points: npt.ArrayLike) -> DoubleArray:

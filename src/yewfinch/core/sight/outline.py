@@ -106,7 +106,10 @@ class Outline:
         return out
 
     def on_wall(self, places: DoubleArray) -> DoubleArray:
-        """Points (n, 3) mm at places (n, 2) of the wall, pixels along and mm deep; what `place` tells of them. A closed wall goes on round."""
+        """Points (n, 3) mm at places (n, 2) of the wall, pixels along and mm deep.
+
+        What `place` tells of them. A closed wall goes on round.
+        """
         start, end = self._sides()
         way = end - start
         length = np.linalg.norm(way, axis=1)

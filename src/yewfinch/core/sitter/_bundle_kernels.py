@@ -33,7 +33,9 @@ def mark_errors(photo, landmark, seen, rotation, shift, log_focal, centre, point
 
 @njit(cache=True, nogil=True)
 def mark_slopes(photo, landmark, rotation, shift, log_focal, points, modes, express, out):
-    """Derivatives of each mark, (m, 2, 9 + e + 3), by its camera (turn, shift, focal, centre, expression) and its landmark."""
+    """Derivatives of each mark, (m, 2, 9 + e + 3), by its camera (turn, shift, focal, centre, expression) and its
+    landmark.
+    """
     size = 9 + express.shape[1]
     for m in range(len(photo)):
         k, j = photo[m], landmark[m]
@@ -64,7 +66,8 @@ def mark_slopes(photo, landmark, rotation, shift, log_focal, points, modes, expr
 
 @njit(cache=True, nogil=True)
 def gather(photo, landmark, slopes, errors, information, cameras, between, shared, camera_pull, shared_pull):
-    """Add the marks to the normal equations: blocks of cameras (k, p, p), of cameras against what they share (k, p, q), of what
+    """Add the marks to the normal equations: blocks of cameras (k, p, p), of cameras against what they share (k, p, q),
+    of what
     they share (q, q), and the gradients. `information` is the inverse covariance of each mark, (m, 2, 2).
     """
     size = cameras.shape[1]

@@ -116,7 +116,9 @@ def refine(world, image, centre, spread, rotation, shift, log_focal, lens, dista
             new_rotation = turned(step[:3], rotation)
             new_shift = shift + step[3:6]
             new_focal = min(max(log_focal + step[6], 3.0), 13.0)
-            there, squares_there = _pose_cost(world, image, centre, spread, new_rotation, new_shift, new_focal, lens, distance, tail)
+            there, squares_there = _pose_cost(
+                world, image, centre, spread, new_rotation, new_shift, new_focal, lens, distance, tail
+            )
             if there < cost:
                 moved = cost - there > 1e-9 * cost
                 rotation, shift, log_focal = new_rotation, new_shift, new_focal

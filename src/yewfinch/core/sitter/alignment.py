@@ -80,7 +80,9 @@ def procrustes(
         If the shapes differ or there are fewer than three points.
     """
     if source.shape != target.shape or source.ndim != 2 or source.shape[1] != 3 or len(source) < 3:
-        raise ValueError(f"source and target must both be (n, 3) with n of 3 or more, got {source.shape} and {target.shape}")
+        raise ValueError(
+            f"source and target must both be (n, 3) with n of 3 or more, got {source.shape} and {target.shape}"
+        )
     w = np.ones(len(source)) if weight is None else np.asarray(weight, np.float64)
     w = w / w.sum()
     a, b = w @ source, w @ target

@@ -235,7 +235,11 @@ def rows(problem: Problem, state: State) -> Rows:
     s = problem.log_distance_spread
     error[:k] = (np.log(depth) + state.log_size - problem.log_distance) / s
     camera[:k] = np.arange(k)
-    by_camera[:k, 0], by_camera[:k, 1], by_camera[:k, 5] = arm[:, 1] / depth / s, -arm[:, 0] / depth / s, 1.0 / depth / s
+    by_camera[:k, 0], by_camera[:k, 1], by_camera[:k, 5] = (
+        arm[:, 1] / depth / s,
+        -arm[:, 0] / depth / s,
+        1.0 / depth / s,
+    )
     by_shared[:k, size] = 1.0 / s
     at = k
     expected = float(problem.size_by_shape @ (state.points - problem.mean).ravel())
@@ -287,9 +291,21 @@ def _line_rows(problem: Problem, state: State, lines: Lines) -> tuple[DoubleArra
     errors, found = np.empty((r, 2)), np.empty((r, 2, problem.camera_size + 3))
     still = np.zeros_like(state.express)
     _bundle_kernels.mark_errors(
-        lines.photo, number, lines.seen, state.rotation, state.shift, state.log_focal, state.centre, x, every, still, errors
+        lines.photo,
+        number,
+        lines.seen,
+        state.rotation,
+        state.shift,
+        state.log_focal,
+        state.centre,
+        x,
+        every,
+        still,
+        errors,
     )
-    _bundle_kernels.mark_slopes(lines.photo, number, state.rotation, state.shift, state.log_focal, x, every, still, found)
+    _bundle_kernels.mark_slopes(
+        lines.photo, number, state.rotation, state.shift, state.log_focal, x, every, still, found
+    )
     gap = (errors * lines.normal).sum(axis=1) / lines.spread
     across = np.einsum("rj,rjp->rp", lines.normal, found) / lines.spread[:, None]
     size = problem.camera_size
@@ -508,11 +524,27 @@ def _warm() -> None:
     mean = np.array([[x, y, z] for x in (-50.0, 50.0) for y in (-50.0, 50.0) for z in (0.0, 30.0)])
     photo, landmark = np.repeat(np.arange(k), n), np.tile(np.arange(n), k)
     problem = Problem(
-        photo, landmark, np.full((k * n, 2), 500.0), np.ones(k * n), np.full(k, 7.0), np.ones(k), np.full(k, 7.0), np.ones(k),
-        np.full((k, 2), 500.0), np.zeros(k), mean, np.eye(3 * n), np.zeros(3 * n), 0.03, np.zeros((n, 3, 1)), np.zeros((k, 1)),
-    )  # fmt: skip
+        photo,
+        landmark,
+        np.full((k * n, 2), 500.0),
+        np.ones(k * n),
+        np.full(k, 7.0),
+        np.ones(k),
+        np.full(k, 7.0),
+        np.ones(k),
+        np.full((k, 2), 500.0),
+        np.zeros(k),
+        mean,
+        np.eye(3 * n),
+        np.zeros(3 * n),
+        0.03,
+        np.zeros((n, 3, 1)),
+        np.zeros((k, 1)),
+    )
     turn = np.tile(np.eye(3), (k, 1, 1))
-    state = State(turn, np.tile((0.0, 0.0, 900.0), (k, 1)), np.full(k, 7.0), problem.centre, np.zeros((k, 1)), mean, 0.0, 2.46)
+    state = State(
+        turn, np.tile((0.0, 0.0, 900.0), (k, 1)), np.full(k, 7.0), problem.centre, np.zeros((k, 1)), mean, 0.0, 2.46
+    )
     adjust(problem, state, np.ones(k * n), robust=True, steps=1)
 
 

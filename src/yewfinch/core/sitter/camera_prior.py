@@ -57,4 +57,6 @@ def camera_prior(width: int, height: int, lens: float | None, *, cut: bool = Fal
     if lens is not None and not cut:
         usual, spread = lens, KNOWN_LENS
     near, far = np.log(NEAREST), np.log(CUT_FARTHEST if cut else FARTHEST)
-    return CameraPrior(float(np.log(focal_px(usual, width, height))), spread, float(near + far) / 2, float(far - near) / 4)
+    return CameraPrior(
+        float(np.log(focal_px(usual, width, height))), spread, float(near + far) / 2, float(far - near) / 4
+    )

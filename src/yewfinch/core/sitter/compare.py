@@ -132,12 +132,16 @@ def compare(
 
 
 def _defined(solution: Solution, lay: Alignment) -> DoubleArray:
-    """Covariance of the sitter's landmarks by their definitions, (3 n, 3 n) mm squared, at the clay's size if that counts."""
+    """Covariance of the sitter's landmarks by their definitions, (3 n, 3 n) mm squared, at the clay's size if that
+    counts.
+    """
     return solution.from_definition if lay.scale == 1.0 else defined_at_size(solution) / lay.scale**2
 
 
 def defined_at_size(solution: Solution) -> DoubleArray:
-    """Covariance of the sitter's landmarks by their definitions with the size, taken on the seen ones, left out, (3 n, 3 n) mm squared."""
+    """Covariance of the sitter's landmarks by their definitions with the size, taken on the seen ones, left out, (3 n,
+    3 n) mm squared.
+    """
     seen = np.array([k in solution.seen for k in solution.keys])
     centred = solution.points - solution.points[seen].mean(axis=0)
     measure = np.where(seen[:, None], centred, 0.0)

@@ -150,7 +150,12 @@ class DepthMap:
             r = self._rects[piece]
             hit = (r[:, 0] < rect[2]) & (r[:, 2] > rect[0]) & (r[:, 1] < rect[3]) & (r[:, 3] > rect[1])
             self.drawn += _depth_kernels.fill_leaves(
-                self.depth, np.flatnonzero(hit).astype(INDEX), self._seen[piece], surface.faces, surface.face_start, *rect
+                self.depth,
+                np.flatnonzero(hit).astype(INDEX),
+                self._seen[piece],
+                surface.faces,
+                surface.face_start,
+                *rect,
             )
 
 

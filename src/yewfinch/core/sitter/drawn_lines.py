@@ -95,7 +95,9 @@ def landmarks_on(key: str) -> set[str]:
     """Landmarks that a line of the face runs through, or that an outline may show."""
     line = CURVES[key]
     if line.kind == "outline":
-        return {k for k, mark in LANDMARKS.items() if k.removesuffix("_l").removesuffix("_r") in _ON_OUTLINES and mark.rigid}
+        return {
+            k for k, mark in LANDMARKS.items() if k.removesuffix("_l").removesuffix("_r") in _ON_OUTLINES and mark.rigid
+        }
     names = {p for p in line.through if isinstance(p, str)}
     return {LANDMARKS[k].twin if line.side < 0 and k.endswith("_l") else k for k in names}
 
@@ -127,7 +129,9 @@ class LineFinder:
             follows = np.einsum("rk,cd->rckd", found.weights, np.eye(3)).reshape(r, 3, -1) @ gain
             off, alike = (_OUTLINE_OFF, _OUTLINE_ALIKE) if outline else (_LINE_OFF, _LINE_ALIKE)
             alone = np.hypot(off, 1.5 * MARK_MM) * np.sqrt(max(alike / found.apart, 1.0))
-            spread = np.hypot(alone * d.px_per_mm, CLICK_PX) * np.sqrt((_TAIL + (found.gap / (off * d.px_per_mm)) ** 2) / _TAIL)
+            spread = np.hypot(alone * d.px_per_mm, CLICK_PX) * np.sqrt(
+                (_TAIL + (found.gap / (off * d.px_per_mm)) ** 2) / _TAIL
+            )
             photo.append(np.full(r, d.photo, np.int64))
             parts.append((found.place, follows.reshape(r, 3, n), found.normal, found.seen, spread))
         if not parts:

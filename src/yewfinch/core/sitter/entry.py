@@ -45,7 +45,9 @@ class Entry:
 
     def curves(self) -> dict[str, tuple[tuple[float, float], ...]]:
         """Lines drawn on it, exchanged if the photo is."""
-        return {curve_of(k, swapped=self.swapped): c for k, c in self.photo.curves.items() if k in CURVES and len(c) > 1}
+        return {
+            curve_of(k, swapped=self.swapped): c for k, c in self.photo.curves.items() if k in CURVES and len(c) > 1
+        }
 
     def prior(self) -> CameraPrior:
         """What is known of its camera."""

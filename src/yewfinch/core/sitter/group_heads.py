@@ -40,13 +40,25 @@ def only(
     number = np.zeros(problem.cameras, np.int64)
     number[photos] = np.arange(len(photos))
     part = replace(
-        problem, photo=number[problem.photo[mine]], landmark=problem.landmark[mine], seen=problem.seen[mine],
-        spread=problem.spread[mine], log_focal=problem.log_focal[photos], log_focal_spread=problem.log_focal_spread[photos],
-        log_distance=problem.log_distance[photos], log_distance_spread=problem.log_distance_spread[photos],
-        centre=problem.centre[photos], centre_spread=problem.centre_spread[photos], mean=mean, precision=precision,
+        problem,
+        photo=number[problem.photo[mine]],
+        landmark=problem.landmark[mine],
+        seen=problem.seen[mine],
+        spread=problem.spread[mine],
+        log_focal=problem.log_focal[photos],
+        log_focal_spread=problem.log_focal_spread[photos],
+        log_distance=problem.log_distance[photos],
+        log_distance_spread=problem.log_distance_spread[photos],
+        centre=problem.centre[photos],
+        centre_spread=problem.centre_spread[photos],
+        mean=mean,
+        precision=precision,
         size_by_shape=np.zeros(mean.size),
-        express_spread=problem.express_spread[photos], iris=np.zeros((0, 4)), known=np.zeros((0, 4)), lines=None,
-    )  # fmt: skip
+        express_spread=problem.express_spread[photos],
+        iris=np.zeros((0, 4)),
+        known=np.zeros((0, 4)),
+        lines=None,
+    )
     start = replace(
         state, rotation=state.rotation[photos], shift=state.shift[photos], log_focal=state.log_focal[photos],
         centre=state.centre[photos], express=np.zeros_like(part.express_spread), points=mean.copy(), log_size=0.0,
@@ -89,10 +101,14 @@ class GroupHead:
         return self.points - (covariance @ self.pulls[photo]).reshape(-1, 3), covariance
 
     def beside(self, points: DoubleArray, precision: DoubleArray, photo: int) -> tuple[DoubleArray, DoubleArray]:
-        """Points and covariance with another prior, and without one of its photos if it is among these, to first order."""
+        """Points and covariance with another prior, and without one of its photos if it is among these, to
+        first order.
+        """
         others = [i for i in self.told if i != photo]
         pull = precision @ (points - self.points).ravel() + np.sum([self.pulls[i] for i in others], axis=0)
-        covariance = inverse(precision + np.sum([self.told[i] for i in others], axis=0) + _HELD * np.eye(len(precision)))
+        covariance = inverse(
+            precision + np.sum([self.told[i] for i in others], axis=0) + _HELD * np.eye(len(precision))
+        )
         return self.points + (covariance @ pull).reshape(-1, 3), covariance
 
 
@@ -161,7 +177,9 @@ def _noise(part: Problem, state: State) -> float:
     # what the marks tell of cameras and head, of what these are known by: settled parameters
     prior = bundle.normal_equations(part, state, np.zeros(len(weights)))
     shared, cameras = normal.shared - prior.shared, normal.cameras - prior.cameras
-    settled = float((whole.shared * shared).sum() + (whole.cameras * cameras).sum() + 2.0 * (whole.between * normal.between).sum())
+    settled = float(
+        (whole.shared * shared).sum() + (whole.cameras * cameras).sum() + 2.0 * (whole.between * normal.between).sum()
+    )
     left = max(2.0 * float(weights.sum()) - settled, 0.0)
     for _ in range(8):
         now = (TAIL + 2) / (TAIL + squares / noise**2)

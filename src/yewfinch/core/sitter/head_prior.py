@@ -163,7 +163,9 @@ class HeadPrior:
         sideways = pull - way * (way @ pull)
         variance = self.placing**2
         squares = (sideways.reshape(-1, 3) ** 2).sum(axis=1) * variance
-        bare = open_ - np.outer(way, way @ open_) - np.outer(open_ @ way, way) + (way @ open_ @ way) * np.outer(way, way)
+        bare = (
+            open_ - np.outer(way, way @ open_) - np.outer(open_ @ way, way) + (way @ open_ @ way) * np.outer(way, way)
+        )
         traces = np.diag(bare).reshape(-1, 3).sum(axis=1) * variance * factors.placing * factors.own
         own = (OWN_FIRMNESS + factors.placing * factors.own**2 * squares) / (OWN_FIRMNESS + traces)
         own = np.where(photos >= OWN_PHOTOS, np.clip(own, 1.0, MOST), 1.0)

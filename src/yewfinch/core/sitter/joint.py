@@ -67,7 +67,8 @@ def solve_sitter(sitter: Sitter, progress: Progress = silent) -> tuple[Sitter, S
             return _solve(sitter, progress)
         except np.linalg.LinAlgError as error:
             raise CannotSolveError(
-                "The marks give no solution in numbers. Look for marks that are far off, or take away the photo that was added last."
+                "The marks give no solution in numbers. Look for marks that are far off, or take away the photo that "
+                "was added last."
             ) from error
 
 
@@ -106,7 +107,18 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
 def digest(sitter: Sitter) -> str:
     """A short name for everything the solve depends on."""
     told = [
-        (p.id, p.width, p.height, p.lens, p.cut, p.mouth_open, _numbers(p.marks), sorted(p.certainty.items()), _numbers(p.spans), _lines(p.curves))
+        (
+            p.id,
+            p.width,
+            p.height,
+            p.lens,
+            p.cut,
+            p.mouth_open,
+            _numbers(p.marks),
+            sorted(p.certainty.items()),
+            _numbers(p.spans),
+            _lines(p.curves),
+        )
         for p in sitter.photos
     ]
     known = [(d.start, d.end, float(d.mm), float(d.spread)) for d in sitter.known]
@@ -152,7 +164,8 @@ def enter(sitter: Sitter, spread: Spread, progress: Progress) -> tuple[list[Entr
 # --- the steps of the solve ------------------------------------------------------------------
 
 _STRANGER = (
-    "This photo seems to show another person than the others. It was left out; if it is the same person, look for marks "
+    "This photo seems to show another person than the others. It was left out; if it is the same person, look for "
+    "marks "
     "that are far off or meant differently."
 )
 
@@ -252,7 +265,9 @@ def _evidence(found: Settled, entries: list[Entry]) -> float:
     """Cost of a way of taking the photos, marks that were left out counted as gross errors; lower is likelier."""
     problem = replace(found.problem, spread=found.problem.spread / found.noise.whole)
     every = np.ones(len(problem.seen))
-    return bundle.cost(problem, found.state, every, robust=True) + sum(e.sighting.cost - e.sighting.pose.cost for e in entries)
+    return bundle.cost(problem, found.state, every, robust=True) + sum(
+        e.sighting.cost - e.sighting.pose.cost for e in entries
+    )
 
 
 def _turned_round(entries: list[Entry], found: Settled, prior: HeadPrior) -> list[Entry] | None:
@@ -280,9 +295,7 @@ def _turned_round(entries: list[Entry], found: Settled, prior: HeadPrior) -> lis
 # --- all photos together ---------------------------------------------------------------------
 
 
-def pose_problem(
-    entries: list[Entry], prior: HeadPrior, sitter: Sitter
-) -> tuple[Problem, State, bundle.Ints]:
+def pose_problem(entries: list[Entry], prior: HeadPrior, sitter: Sitter) -> tuple[Problem, State, bundle.Ints]:
     """What is known, where to begin, and the class of each mark."""
     row = {k: i for i, k in enumerate(prior.seen_keys)}
     mean = prior.mean[prior.seen]

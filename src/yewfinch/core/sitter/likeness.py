@@ -18,7 +18,8 @@ from yewfinch.core.sitter.solution import Solution
 
 #: Offsets smaller than this are not put into words, mm.
 SILENT = 0.15
-#: An offset is beyond doubt if chance alone would give a larger one in fewer than 1 of 20 cases: squared in units of its
+#: An offset is beyond doubt if chance alone would give a larger one in fewer than 1 of 20 cases: squared in units of
+#: its
 #: covariance it exceeds the 95 % point of chi squared with three degrees of freedom.
 BEYOND_DOUBT = 7.815
 #: An error of placing the clay's own landmark, mm (choice).

@@ -1,6 +1,7 @@
 """Photos that show another expression than the rest: a smile, an open mouth, lowered lids.
 
-On such a photo mouth, lids and brows may move, the rest may not. A photo is one of them if a head that may move explains
+On such a photo mouth, lids and brows may move, the rest may not. A photo is one of them if a head that may move
+explains
 its marks so much better that chance does not, and not by one mark alone, which would be a wrong click.
 """
 
@@ -24,7 +25,8 @@ WIDEST = np.array([e.widest for e in EXPRESSIONS])
 _OPEN = np.array([e.key in ("jaw", "parted lips") for e in EXPRESSIONS])
 #: Evidence, as a logarithm, that is needed, and how much lower the cost must be without the mark that gains most.
 _NEEDED, _WITHOUT_ONE = 4.0, 10.0
-#: Landmarks that some expression moves by more than this for one unit of it, mm, are the soft ones; a photo is looked at if
+#: Landmarks that some expression moves by more than this for one unit of it, mm, are the soft ones; a photo is
+#: looked at if
 #: their squared errors exceed the expected ones by the second, or if two of them are left out.
 SOFT_MM, UNQUIET = 0.3, 1.6
 #: An expression is put into words from this part of its widest spread on.
@@ -75,7 +77,10 @@ def _costs(squares: DoubleArray) -> DoubleArray:
 
 
 def in_words(express: DoubleArray) -> str:
-    """What a photo's expression is in one or two words, as in 'open mouth, smile'; empty if there is none to speak of."""
+    """What a photo's expression is in one or two words, as in 'open mouth, smile'.
+
+    Empty if there is none to speak of.
+    """
     part = np.abs(express) / WIDEST
     order = np.argsort(-part)
     return ", ".join(EXPRESSIONS[e].plain for e in order[:2] if part[e] > _SAID)

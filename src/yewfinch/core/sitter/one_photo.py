@@ -70,22 +70,36 @@ class Marks:
 
 
 def marks_of(problem: Problem, state: State, photo: int, use: npt.NDArray[np.bool_] | None = None) -> Marks:
-    """What one photo of a solved set says; size, irises and lines are left aside, and marks that are not to be used, (m,)."""
+    """What one photo of a solved set says.
+
+    Size, irises and lines are left aside, and marks that are not to be used, (m,).
+    """
     mine = np.flatnonzero((problem.photo == photo) & (True if use is None else use))
     middle = problem.mean.mean(axis=0)
     at = state.rotation[photo] @ middle + state.shift[photo]
     depth = max(float(at[2]), 1.0)
     distance_variance = problem.log_distance_spread[photo] ** 2 + problem.size_spread**2
-    start = np.array([0, 0, 0, at[0] / depth, at[1] / depth, np.log(depth), state.log_focal[photo], *state.centre[photo]])
+    start = np.array(
+        [0, 0, 0, at[0] / depth, at[1] / depth, np.log(depth), state.log_focal[photo], *state.centre[photo]]
+    )
     expected = start.copy()
     expected[5:] = problem.log_distance[photo], problem.log_focal[photo], *problem.centre[photo]
     if problem.centre_spread[photo] <= 0:
         start[7:] = expected[7:]
-    variance = np.array([_ANY] * 5 + [distance_variance, problem.log_focal_spread[photo] ** 2] + [problem.centre_spread[photo] ** 2] * 2)
+    variance = np.array(
+        [_ANY] * 5 + [distance_variance, problem.log_focal_spread[photo] ** 2] + [problem.centre_spread[photo] ** 2] * 2
+    )
     return Marks(
-        problem.landmark[mine], problem.seen[mine], problem.spread[mine], problem.modes[problem.landmark[mine]], expected,
-        variance, state.rotation[photo], start, middle,
-    )  # fmt: skip
+        problem.landmark[mine],
+        problem.seen[mine],
+        problem.spread[mine],
+        problem.modes[problem.landmark[mine]],
+        expected,
+        variance,
+        state.rotation[photo],
+        start,
+        middle,
+    )
 
 
 @dataclass(frozen=True, eq=False)
@@ -110,7 +124,12 @@ class Fit:
 
 
 def fit(
-    marks: Marks, head: DoubleArray, covariance: DoubleArray, express_spread: DoubleArray, noise: float, noise_spread: float
+    marks: Marks,
+    head: DoubleArray,
+    covariance: DoubleArray,
+    express_spread: DoubleArray,
+    noise: float,
+    noise_spread: float,
 ) -> Fit:
     """Explain a photo by a head.
 
@@ -171,7 +190,9 @@ def fit(
 
 
 def _look(marks: Marks, at: DoubleArray, ways: int) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
-    """Errors of the marks, (2 m,) pixels, and their derivatives by camera and expression, (2 m, 9 + e), and by their own landmark, (m, 2, 3)."""
+    """Errors of the marks, (2 m,) pixels, and their derivatives by camera and expression, (2 m, 9 + e), and by their
+    own landmark, (m, 2, 3).
+    """
     m = len(marks.landmark)
     turn, u, v = at[:3], at[3], at[4]
     depth = float(np.exp(np.clip(at[5], 3.0, 11.0)))
@@ -238,7 +259,9 @@ def _weighed(
     return pull, squares, (TAIL + 2) / (TAIL + squares), log
 
 
-def _evidence(shared: DoubleArray, gone: DoubleArray, spread: DoubleArray, weights: DoubleArray) -> tuple[float, DoubleArray]:
+def _evidence(
+    shared: DoubleArray, gone: DoubleArray, spread: DoubleArray, weights: DoubleArray
+) -> tuple[float, DoubleArray]:
     for _ in range(_WEIGHINGS):
         pull, squares, weights, log = _weighed(shared, gone, spread, weights)
     cost = (TAIL + 2) * float(np.log1p(squares / TAIL).sum()) + 4.0 * float(np.log(spread).sum())

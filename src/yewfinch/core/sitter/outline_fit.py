@@ -44,7 +44,13 @@ class Fitted:
 
 
 def fitted(
-    surface: Surface, camera: Camera, line: DoubleArray, *, reach: float = 45.0, symmetric: bool = False, progress: Progress = silent
+    surface: Surface,
+    camera: Camera,
+    line: DoubleArray,
+    *,
+    reach: float = 45.0,
+    symmetric: bool = False,
+    progress: Progress = silent,
 ) -> Fitted:
     """Move the silhouette of a surface to a line drawn on a view; masked clay stays.
 
@@ -86,7 +92,9 @@ def fitted(
         progress(number / (_ROUNDS + 1), "looking at the outline")
         spots, ways = _gaps(own, eye, samples, middle, reach)
         if not len(spots):
-            raise YewfinchError("The line meets no outline of the clay. Draw it nearer to the silhouette, or choose another piece.")
+            raise YewfinchError(
+                "The line meets no outline of the clay. Draw it nearer to the silhouette, or choose another piece."
+            )
         last = float(np.sqrt((ways**2).sum(axis=1).mean()))
         first = last if number == 0 else first
         if number == _ROUNDS or last < 0.05:
@@ -105,7 +113,9 @@ def _perspective(camera: Camera, surface: Surface) -> Camera:
     return replace(camera, position=camera.position + camera.rotation[2] * far, focal=_AFAR / camera.flat, flat=0.0)
 
 
-def _gaps(surface: Surface, eye: Camera, samples: DoubleArray, middle: DoubleArray, reach: float) -> tuple[DoubleArray, DoubleArray]:
+def _gaps(
+    surface: Surface, eye: Camera, samples: DoubleArray, middle: DoubleArray, reach: float
+) -> tuple[DoubleArray, DoubleArray]:
     """Places of the silhouette (k, 3) mm, and how each would have to move."""
     depth = DepthMap(eye, _MAP)
     depth.draw({"": surface})
@@ -123,7 +133,9 @@ def _gaps(surface: Surface, eye: Camera, samples: DoubleArray, middle: DoubleArr
     return spots, step @ eye.rotation[:2]
 
 
-def _bent(at: DoubleArray, spots: DoubleArray, ways: DoubleArray, free: DoubleArray, reach: float, symmetric: bool) -> DoubleArray:
+def _bent(
+    at: DoubleArray, spots: DoubleArray, ways: DoubleArray, free: DoubleArray, reach: float, symmetric: bool
+) -> DoubleArray:
     """The surface bent so that the spots go their ways."""
     flip = np.array([-1.0, 1.0, 1.0])
     kept: list[int] = []
@@ -132,7 +144,10 @@ def _bent(at: DoubleArray, spots: DoubleArray, ways: DoubleArray, free: DoubleAr
             kept.append(i)
     # what lies so near that it counts as one goes the mean way
     owner = np.linalg.norm(spots[:, None] - spots[kept][None], axis=2).argmin(axis=1)
-    mean = np.stack([np.bincount(owner, ways[:, k], len(kept)) for k in range(3)], axis=1) / np.bincount(owner, minlength=len(kept))[:, None]
+    mean = (
+        np.stack([np.bincount(owner, ways[:, k], len(kept)) for k in range(3)], axis=1)
+        / np.bincount(owner, minlength=len(kept))[:, None]
+    )
     centres = spots[kept]
     if symmetric:
         flat = np.abs(centres[:, 0]) < 0.4 * _APART
@@ -143,10 +158,14 @@ def _bent(at: DoubleArray, spots: DoubleArray, ways: DoubleArray, free: DoubleAr
     gap = cKDTree(centres).query(at)[0]
     still = np.nonzero(gap > reach)[0]
     still = still[:: max(1, len(still) // _FIXED)]
-    corners = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)]) * (4 * reach) + centres.mean(axis=0)
+    corners = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)]) * (4 * reach) + centres.mean(
+        axis=0
+    )
     fixed = np.concatenate([at[still], corners])
     field = thin_plate(
-        np.concatenate([centres, fixed]), np.concatenate([mean, np.zeros_like(fixed)]), np.r_[np.full(len(centres), _SOFT), np.zeros(len(fixed))]
+        np.concatenate([centres, fixed]),
+        np.concatenate([mean, np.zeros_like(fixed)]),
+        np.r_[np.full(len(centres), _SOFT), np.zeros(len(fixed))],
     )
     near = np.nonzero(gap < reach)[0]
     out = at.copy()

@@ -335,9 +335,7 @@ def decode(data: bytes, name: str, longest: int | None = None) -> ByteArray:
     return np.array(image, np.uint8)
 
 
-def _open(
-    data: bytes, name: str, longest: int | None = None
-) -> tuple[Image.Image, float | None, tuple[int, int]]:
+def _open(data: bytes, name: str, longest: int | None = None) -> tuple[Image.Image, float | None, tuple[int, int]]:
     """Upright sRGB picture, lens, and full upright size."""
     with reading(f"{name} is damaged or too large to open."):
         try:
@@ -353,9 +351,7 @@ def _open(
             "can be opened. Scale it down first."
         )
     if min(w, h) < MIN_SIDE:
-        raise BadFileError(
-            f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side."
-        )
+        raise BadFileError(f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side.")
     with reading(f"{name} is damaged: its picture data cannot be read."):
         if longest is not None:
             image.draft(None, (longest, longest))  # a JPEG is then unpacked at a part of its size
@@ -381,16 +377,16 @@ def _to_srgb(image: Image.Image) -> Image.Image:
         wide = np.asarray(image)
         top = 65535.0 if wide.max() > 255 else 255.0
         grey = np.empty(wide.shape, np.uint8)
-        for rows in np.array_split(np.arange(len(wide)), max(1, wide.size >> 22)):  # by parts: as numbers it is eight times as large
+        for rows in np.array_split(
+            np.arange(len(wide)), max(1, wide.size >> 22)
+        ):  # by parts: as numbers it is eight times as large
             part = np.nan_to_num(wide[rows].astype(np.float32)) / top
             grey[rows] = (np.clip(part, 0, 1) * 255).astype(np.uint8)
         return Image.fromarray(grey).convert("RGB")
     if profile and image.mode in ("RGB", "CMYK"):
         try:
             source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
-            converted = ImageCms.profileToProfile(
-                image, source, ImageCms.createProfile("sRGB"), outputMode="RGB"
-            )
+            converted = ImageCms.profileToProfile(image, source, ImageCms.createProfile("sRGB"), outputMode="RGB")
             if converted is not None:
                 return converted
         except (ImageCms.PyCMSError, OSError, ValueError, TypeError):

@@ -1,7 +1,9 @@
 """Where a photo was taken goes no further than the camera: places are blanked in a photo's file when it comes in.
 
-The picture itself and all else that the file says stay byte for byte; lengths do not change. Places stand in EXIF, as the
-directory that tag 0x8825 points to (CIPA DC-008-2019, Exif 2.32, 4.6.3), and in XMP, as names that begin with ``exif:GPS``
+The picture itself and all else that the file says stay byte for byte; lengths do not change. Places stand in EXIF, as
+the
+directory that tag 0x8825 points to (CIPA DC-008-2019, Exif 2.32, 4.6.3), and in XMP, as names that begin with
+``exif:GPS``
 (Adobe 2012, XMP Specification Part 2).
 """
 

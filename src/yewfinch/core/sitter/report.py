@@ -62,10 +62,21 @@ def report(
     row = centred / (centred @ centred)
     scale_spread = float(np.sqrt(row @ covariance[np.ix_(some, some)] @ row))
     return Solution(
-        keys, state.points, covariance, {k: tuple(v) for k, v in seen.items()}, tuple(fits),
-        tuple(_bad(entries, prior.seen_keys, problem, found.state, keep)), dict(left_out), ellipses, scale_spread,
-        _source(problem), found.noise.whole * MARK_MM, digest, _placing(prior, found), _doubt(entries, prior, found, others),
-    )  # fmt: skip
+        keys,
+        state.points,
+        covariance,
+        {k: tuple(v) for k, v in seen.items()},
+        tuple(fits),
+        tuple(_bad(entries, prior.seen_keys, problem, found.state, keep)),
+        dict(left_out),
+        ellipses,
+        scale_spread,
+        _source(problem),
+        found.noise.whole * MARK_MM,
+        digest,
+        _placing(prior, found),
+        _doubt(entries, prior, found, others),
+    )
 
 
 def _placing(prior: HeadPrior, found: Settled) -> DoubleArray:
@@ -88,7 +99,8 @@ def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: t
     )  # fmt: skip
 
 
-#: Part of the ways by which a landmark on a single photo may lie elsewhere that is counted as its variance (fitted to heads
+#: Part of the ways by which a landmark on a single photo may lie elsewhere that is counted as its variance (fitted
+#: to heads
 #: of `benchmarks.other_heads` and of our own with errors of both kinds).
 _EITHER = 0.5
 
@@ -96,7 +108,8 @@ _EITHER = 0.5
 def _with_doubt_of_single_marks(prior: HeadPrior, found: Settled, state: State, whole: Covariance) -> Covariance:
     """The covariance with what one photo leaves open: whether a landmark that lies off was placed off or clicked off.
 
-    The solve shares what is left between the two. Were it all the click's, the landmark would be back by its way of placing;
+    The solve shares what is left between the two. Were it all the click's, the landmark would be back by its way of
+    placing;
     were it all the placing's, it would lie where the click is.
 
     Parameters
@@ -159,14 +172,19 @@ def in_millimetres(
         mixed[:, :n] = own @ whole.between[i] @ lift.T + np.outer(by_size, whole.shared[size] @ lift.T)
         between.append(mixed)
     told = State(
-        state.rotation, state.shift * scale, state.log_focal, state.centre, state.express, points * scale, 0.0, state.log_iris
+        state.rotation,
+        state.shift * scale,
+        state.log_focal,
+        state.centre,
+        state.express,
+        points * scale,
+        0.0,
+        state.log_iris,
     )
     return told, Covariance(np.array(cameras), np.array(between), shared)
 
 
-def without_motion(
-    state: State, whole: Covariance, seen: npt.NDArray[np.bool_]
-) -> tuple[DoubleArray, DoubleArray]:
+def without_motion(state: State, whole: Covariance, seen: npt.NDArray[np.bool_]) -> tuple[DoubleArray, DoubleArray]:
     """Covariances against the head's own frame: rigid motion of head and cameras taken out.
 
     The frame is the best rigid fit of the seen landmarks, each weighted by how surely it is known.

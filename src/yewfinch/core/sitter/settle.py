@@ -124,7 +124,8 @@ def settle(
 def _first_look(
     problem: Problem, state: State, prior: HeadPrior, photos: IndexArray, progress: Progress
 ) -> tuple[State, Factors]:
-    """A forgiving one: a heavy tail, twice the expected error at the very start, and a loose prior that gives way further
+    """A forgiving one: a heavy tail, twice the expected error at the very start, and a loose prior that gives way
+    further
     where the head is a strange one.
     """
     everything = np.ones(len(problem.seen))
@@ -155,9 +156,7 @@ def _photos_of(problem: Problem) -> IndexArray:
     return np.bincount(pairs // problem.cameras, minlength=len(problem.mean)).astype(np.int32)
 
 
-def mark_tests(
-    problem: Problem, state: State, keep: DoubleArray, whole: Covariance
-) -> tuple[DoubleArray, DoubleArray]:
+def mark_tests(problem: Problem, state: State, keep: DoubleArray, whole: Covariance) -> tuple[DoubleArray, DoubleArray]:
     """Chi-squared test value of each mark against all others, and its leverage (0 to 2).
 
     A used mark's residual is compared with the residual's own covariance, one left out with the

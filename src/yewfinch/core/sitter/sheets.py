@@ -119,5 +119,7 @@ def aligned(sheet: DesignSheet, to: DesignSheet) -> DesignSheet:
     if scale <= 0:
         raise CannotSolveError("The marks of the two sheets are in opposite order: the upper one first on both.")
     if not SCALES[0] <= scale <= SCALES[1]:
-        raise CannotSolveError(f"The sheets would differ {scale / sheet.scale:.0f} times in scale; look at the marks again.")
+        raise CannotSolveError(
+            f"The sheets would differ {scale / sheet.scale:.0f} times in scale; look at the marks again."
+        )
     return replace(sheet, scale=scale, y=a - (sheet.height / 2 - p) * scale)

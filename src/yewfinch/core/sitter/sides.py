@@ -143,9 +143,7 @@ def _checked(
         )
     flat = np.linalg.svd(image - image.mean(axis=0), compute_uv=False)
     if flat[1] < 1e-3 * max(flat[0], 1.0):
-        raise CannotSolveError(
-            "The marks lie on one line of the photo. Place each where its landmark is seen."
-        )
+        raise CannotSolveError("The marks lie on one line of the photo. Place each where its landmark is seen.")
     return image
 
 
@@ -163,7 +161,9 @@ def _hidden(pose: Pose, world: DoubleArray) -> DoubleArray:
     """Which landmarks the head hides from the camera, (n,) bool."""
     out = world - np.stack([np.zeros(len(world)), 0.6 * world[:, 1], np.full(len(world), _AXIS_FORWARD)], axis=1)
     towards = -pose.rotation.T @ pose.shift - world
-    cosine = (out * towards).sum(axis=1) / np.maximum(np.linalg.norm(out, axis=1) * np.linalg.norm(towards, axis=1), 1e-9)
+    cosine = (out * towards).sum(axis=1) / np.maximum(
+        np.linalg.norm(out, axis=1) * np.linalg.norm(towards, axis=1), 1e-9
+    )
     return np.asarray(cosine < _TURNED_AWAY)
 
 

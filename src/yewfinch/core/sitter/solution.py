@@ -104,7 +104,8 @@ class Doubt:
         return self.shape > STRANGE_SHAPE or self.placing > STRANGE_PLACING
 
 
-#: Factors above which a sentence says that the marks do not fit one ordinary head. Of 200 sitters drawn from the spread,
+#: Factors above which a sentence says that the marks do not fit one ordinary head. Of 200 sitters drawn from the
+#: spread,
 #: with 1 to 10 photos, the largest were 1.3 and 0.9; with landmarks placed off by 1 mm 2.3 and 1.4; of face meshes made
 #: elsewhere the middle ones were 2.6 to 3.9 and 1.3 to 2.1.
 STRANGE_SHAPE, STRANGE_PLACING = 2.3, 2.0
@@ -231,9 +232,13 @@ class Solution:
         """
         doubt, out = self.doubt, []
         if doubt.strangers:
-            out.append(f"The photos seem to show two persons. Left out: {', '.join(names.get(i, i) for i in doubt.strangers)}.")
+            out.append(
+                f"The photos seem to show two persons. Left out: {', '.join(names.get(i, i) for i in doubt.strangers)}."
+            )
         for i, expression in doubt.moved.items():
-            out.append(f"'{names.get(i, i)}' shows another expression ({expression}): mouth, lids and brows may move there.")
+            out.append(
+                f"'{names.get(i, i)}' shows another expression ({expression}): mouth, lids and brows may move there."
+            )
         look = ", ".join(LANDMARKS[k].plain for k in doubt.differently[:4] if k in LANDMARKS)
         if doubt.strange:
             out.append(

@@ -65,9 +65,7 @@ class Standpoint:
         """35 mm equivalent, mm."""
         return lens_mm(self.focal, self.width, self.height)
 
-    def errors(
-        self, marks: Mapping[str, tuple[float, float]], points: Mapping[str, DoubleArray]
-    ) -> dict[str, float]:
+    def errors(self, marks: Mapping[str, tuple[float, float]], points: Mapping[str, DoubleArray]) -> dict[str, float]:
         """Distance of each mark from its landmark as seen from here, pixels."""
         keys = [k for k in marks if k in points]
         if not keys:

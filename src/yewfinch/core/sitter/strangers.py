@@ -2,7 +2,8 @@
 
 Each photo is judged by a head that was made without it, so that one head and two can be compared fairly: the sum of the
 logarithms of what each photo's marks are worth under the head of the others of its group (leave-one-out
-cross-validation). Two groups are grown against each other from two photos, each photo going where it is explained so much
+cross-validation). Two groups are grown against each other from two photos, each photo going where it is explained so
+much
 better, and then exchanged until none wants to change. Mouth, lids and brows may move on each photo.
 """
 
@@ -26,15 +27,18 @@ from yewfinch.core.sitter.sides import FEWEST
 
 #: How much likelier than not a face is at rest.
 _AT_REST = 0.75
-#: Two heads must explain the photos better by so much, as a logarithm: two photos, three, more. Of two photos each tells the
+#: Two heads must explain the photos better by so much, as a logarithm: two photos, three, more. Of two photos each
+#: tells the
 #: same of the other. (Of single persons drawn in
-#: many ways the largest were 9 on two photos and 9 on three; on more it is above 5 only where one photo is marked far worse.)
+#: many ways the largest were 9 on two photos and 9 on three; on more it is above 5 only where one photo is marked
+#: far worse.)
 _NEEDED_OF = {2: 10.0, 3: 7.0}
 _NEEDED = 5.0
 #: Of that no group may lose more than this part: photos that are only marked badly do the others good by going, but are
 #: explained no better alone.
 _LOSS = 0.1
-#: Photos are looked at if another head explains one of them nearly as well as that of the others: by a logarithm no lower
+#: Photos are looked at if another head explains one of them nearly as well as that of the others: by a logarithm no
+#: lower
 #: than this.
 _LOOKED_AT = -6.0
 #: No other pair of groups is looked for if one is better than one head by so much.
@@ -59,7 +63,9 @@ def suspicious(found: Settled) -> bool:
     return problem.cameras <= 3 or noisy or bool((lost > 0.1).any())
 
 
-def strangers(problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None) -> list[int]:
+def strangers(
+    problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None
+) -> list[int]:
     """Photos that show another person than the rest; of two equal groups the one with fewer marks.
 
     Parameters
@@ -88,7 +94,9 @@ def strangers(problem: Problem, found: Settled, prior: HeadPrior, breathe: Calla
 def two_groups(
     problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None
 ) -> tuple[float, frozenset[int]]:
-    """By how much two heads explain two or more photos better than one, as a logarithm, and the photos of the second."""
+    """By how much two heads explain two or more photos better than one, as a logarithm, and the photos of the
+    second.
+    """
     search = _Search(problem, found, prior, breathe)
     one = search.every
     own = np.array([search.in_group(i, one) for i in sorted(one)])
@@ -115,12 +123,16 @@ def two_groups(
 class _Search:
     """Two groups of photos, and what each photo is worth in them."""
 
-    def __init__(self, problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None) -> None:
+    def __init__(
+        self, problem: Problem, found: Settled, prior: HeadPrior, breathe: Callable[[], None] = lambda: None
+    ) -> None:
         self.breathe = breathe
         k = problem.cameras
         factors = found.factors
         usual = prior.covariance(prior.start())
-        wide = prior.covariance(Factors(max(factors.shape, 1.0), max(factors.placing, 1.0), np.maximum(factors.own, 1.0)))
+        wide = prior.covariance(
+            Factors(max(factors.shape, 1.0), max(factors.placing, 1.0), np.maximum(factors.own, 1.0))
+        )
         loose = replace(problem, precision=inverse(wide), express_spread=np.tile(WIDEST, (k, 1)))
         self.every = frozenset(range(k))
         self.heads = GroupHeads(loose, found.state)
@@ -141,7 +153,8 @@ class _Search:
         enough = np.bincount(problem.photo, still, minlength=problem.cameras) >= FEWEST
         out = copy.copy(self)
         out.marks = [
-            marks_of(problem, found.state, i, still) if self.moved[i] and enough[i] else m for i, m in enumerate(self.marks)
+            marks_of(problem, found.state, i, still) if self.moved[i] and enough[i] else m
+            for i, m in enumerate(self.marks)
         ]
         out.known = {}
         return out
@@ -200,7 +213,9 @@ class _Search:
         return max(like, *(self._fits(photo, head, covariance, noise) for head, covariance in self.anyone))
 
     def grown(self, first: int, second: int) -> frozenset[int]:
-        """The second group, when all photos have gone, the clearest first, to the head that explains them so much better."""
+        """The second group, when all photos have gone, the clearest first, to the head that explains them so much
+        better.
+        """
         groups = [frozenset({first}), frozenset({second})]
         left = set(self.every) - {first, second}
         while left:
@@ -226,7 +241,7 @@ class _Search:
         return second
 
     def refined(self, second: frozenset[int]) -> frozenset[int]:
-        """The second group once no photo that might be the other one's makes both together worth more by going there."""
+        """The second group once no photo that might be the other one's makes both worth more by going there."""
         worth = self.worth(second)
         first = self.every - second
         gap = {i: self.beside(i, second, first, _USUAL) - self.beside(i, first, second, _USUAL) for i in self.every}

@@ -20,7 +20,8 @@ from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.sitter import _surface_fit_kernels
 from yewfinch.core.sitter.outlines import Gap
 
-#: How far the clay lies off between landmarks that are met, mm, and over what lengths that goes along with itself, mm: the
+#: How far the clay lies off between landmarks that are met, mm, and over what lengths that goes along with itself,
+#: mm: the
 #: wide part and the close one (fitted to the demo's sitter and random base heads against each other).
 WIDE, WIDE_REACH = 3.0, 40.0
 CLOSE, CLOSE_REACH = 1.2, 16.0
@@ -81,7 +82,10 @@ def _kernel(a: DoubleArray, b: DoubleArray) -> DoubleArray:
 
 
 def bending(
-    landmarks: Mapping[str, DoubleArray], steps: Mapping[str, DoubleArray], spreads: Mapping[str, DoubleArray], gaps: Sequence[Gap]
+    landmarks: Mapping[str, DoubleArray],
+    steps: Mapping[str, DoubleArray],
+    spreads: Mapping[str, DoubleArray],
+    gaps: Sequence[Gap],
 ) -> Bending:
     """The most probable displacement.
 

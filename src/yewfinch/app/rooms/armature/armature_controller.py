@@ -237,12 +237,18 @@ class Armatures(QObject):
             self.bench.set_mode("tool")
             self.bench.selection.choose(key)
             made = portrait.pieces[key]
-            self.bench.say(f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note")
+            self.bench.say(
+                f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note"
+            )
 
         self._worker = behind_dialog(
-            self, "Clothing the armature …", lambda progress: armatures.clothe(portrait, piece.id, edge, progress), done,
-            lambda text: self.bench.say(text, "error"), "The armature was left as it was.",
-        )  # fmt: skip
+            self,
+            "Clothing the armature …",
+            lambda progress: armatures.clothe(portrait, piece.id, edge, progress),
+            done,
+            lambda text: self.bench.say(text, "error"),
+            "The armature was left as it was.",
+        )
 
     def busy(self) -> bool:
         """Whether a thread is clothing."""

@@ -84,7 +84,9 @@ class ArmatureHand(RestingHand):
                 at = ball.at * _MIRROR if image else ball.at
                 x, y = camera.project(at)[0]
                 if np.isfinite([x, y]).all():
-                    out.append(Shown(number, image, at, QPointF(float(x), float(y)), ball.radius / camera.mm_per_pixel(at)))
+                    out.append(
+                        Shown(number, image, at, QPointF(float(x), float(y)), ball.radius / camera.mm_per_pixel(at))
+                    )
         return out
 
     def links(self) -> list[tuple[Shown, Shown]]:
@@ -150,7 +152,9 @@ class ArmatureHand(RestingHand):
             armatures.finish()
             armatures.choose(number)
             taken = made.balls[number].at
-            self._grip = _Grip(made, number, ball.image, taken * _MIRROR if ball.image else taken, at, "insert a ball", "move", False)
+            self._grip = _Grip(
+                made, number, ball.image, taken * _MIRROR if ball.image else taken, at, "insert a ball", "move", False
+            )
             return True
         return False
 
@@ -180,14 +184,20 @@ class ArmatureHand(RestingHand):
             return
         grip.moved = True
         if grip.way == "scale":
-            made = grip.start.scaled(grip.ball, float(np.exp(np.clip((grip.at.y() - at.y()) / _SCALED_OVER, -3.0, 3.0))))
+            made = grip.start.scaled(
+                grip.ball, float(np.exp(np.clip((grip.at.y() - at.y()) / _SCALED_OVER, -3.0, 3.0)))
+            )
         else:
             target = grip.taken + self._under(at, grip.taken) - self._under(grip.at, grip.taken)
             if grip.drawing:
                 target = self._under(at, grip.taken)
             if grip.image:
                 target = target * _MIRROR
-            made = grip.start.bent(grip.ball, target) if grip.way == "bend" else grip.start.moved(grip.ball, target, branch=grip.branch)
+            made = (
+                grip.start.bent(grip.ball, target)
+                if grip.way == "bend"
+                else grip.start.moved(grip.ball, target, branch=grip.branch)
+            )
         armatures.change(made, grip.name, together=True)
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:

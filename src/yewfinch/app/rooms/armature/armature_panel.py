@@ -52,7 +52,11 @@ class ArmaturePanel(QWidget):
         row.setSpacing(2)
         self.insert, self.remove = QPushButton("Insert ball"), QPushButton("Remove ball")
         for button, tip, run in (
-            (self.insert, "Put a ball into the link above the chosen one; or click the link in the view", armatures.insert),
+            (
+                self.insert,
+                "Put a ball into the link above the chosen one; or click the link in the view",
+                armatures.insert,
+            ),
             (self.remove, "Take the chosen ball away (Del); what hung on it hangs on the one above", armatures.remove),
         ):
             button.setProperty("small", True)

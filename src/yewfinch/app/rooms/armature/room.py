@@ -22,18 +22,25 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "armature",
         place=70,
-        panels=(
-            Panel("Armature", lambda: ArmaturePanel(armatures), {"Block": 140}),
-        ),
+        panels=(Panel("Armature", lambda: ArmaturePanel(armatures), {"Block": 140}),),
         modes=(
             Mode(
-                "armature", hand, "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
+                "armature",
+                hand,
+                "Drag a ball; Ctrl draws a new one from it; click a link to insert one; Del removes. Esc ends.",
                 partial(paint, view=shop.view, hand=hand),
             ),
         ),
         actions=(
-            Action("armature_hand", "Edit armature", "Edit", "N", "Draw, move, bend and scale the balls of an armature; Esc ends.",
-                   armatures.toggle, place=501),
+            Action(
+                "armature_hand",
+                "Edit armature",
+                "Edit",
+                "N",
+                "Draw, move, bend and scale the balls of an armature; Esc ends.",
+                armatures.toggle,
+                place=501,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -25,7 +25,9 @@ class ProjectionPanel(QWidget):
         self.strength = QSlider(Qt.Orientation.Horizontal)
         self.strength.setRange(0, 100)
         self.strength.setAccessibleName("strength of the photo on the clay")
-        self.strength.valueChanged.connect(lambda v: bench.standpoint.set_projection(bench.standpoint.projection, v / 100))
+        self.strength.valueChanged.connect(
+            lambda v: bench.standpoint.set_projection(bench.standpoint.projection, v / 100)
+        )
         grid.addWidget(QLabel("photo"), 0, 0)
         grid.addWidget(self.choice, 0, 1)
         grid.addWidget(QLabel("strength"), 1, 0)

@@ -29,8 +29,15 @@ def furnish(shop: Workshop) -> Room:
         ),
         pictures=(PhotoCoat(shop.view),),
         actions=(
-            Action("pick", "Pick colour", "View", "I", "Take a colour from the clay.",
-                   lambda: shop.bench.set_mode("pick colour"), place=15),
+            Action(
+                "pick",
+                "Pick colour",
+                "View",
+                "I",
+                "Take a colour from the clay.",
+                lambda: shop.bench.set_mode("pick colour"),
+                place=15,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -83,13 +83,23 @@ class Cutting(QObject):
             self.bench.say(words, "note")
 
         self._worker = at_once_or_behind_dialog(
-            self, sum(len(portrait.surface(k)) for k in keys), "Cutting …",
-            lambda progress: masking.cut_by(portrait, keys, outline, keep=keep, inside=inside, progress=progress), done, self._warn, _LEFT,
-        )  # fmt: skip
+            self,
+            sum(len(portrait.surface(k)) for k in keys),
+            "Cutting …",
+            lambda progress: masking.cut_by(portrait, keys, outline, keep=keep, inside=inside, progress=progress),
+            done,
+            self._warn,
+            _LEFT,
+        )
 
     def fit_to(self, camera: Camera, points: DoubleArray) -> None:
         """Bring the silhouette of the chosen piece to what was drawn."""
-        held, portrait, reach, symmetric = chosen_clay(self.piece), self.bench.portrait, self.reach, self.bench.tools.symmetry
+        held, portrait, reach, symmetric = (
+            chosen_clay(self.piece),
+            self.bench.portrait,
+            self.reach,
+            self.bench.tools.symmetry,
+        )
 
         def done(found: tuple[Edit, str]) -> None:
             edit, words = found
@@ -97,10 +107,15 @@ class Cutting(QObject):
             self.bench.say(words, "note")
 
         self._worker = behind_dialog(
-            self, "Fitting the outline …",
-            lambda progress: masking.fit_outline(portrait, held.id, camera, points, reach=reach, symmetric=symmetric, progress=progress),
-            done, self._warn, _LEFT,
-        )  # fmt: skip
+            self,
+            "Fitting the outline …",
+            lambda progress: masking.fit_outline(
+                portrait, held.id, camera, points, reach=reach, symmetric=symmetric, progress=progress
+            ),
+            done,
+            self._warn,
+            _LEFT,
+        )
 
     def _warn(self, text: str) -> None:
         self.bench.say(text, "warn")

@@ -17,15 +17,26 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "cut",
         place=110,
-        panels=(
-            Panel("Cut and outline", lambda: CutPanel(cutting), {"Block": 170, "Form": 100}, folded=True),
-        ),
+        panels=(Panel("Cut and outline", lambda: CutPanel(cutting), {"Block": 170, "Form": 100}, folded=True),),
         actions=(
-            Action("cut", "Wire cut", "Edit", "X", "Cut clay along a line drawn on the view; Esc ends.",
-                   lambda: shop.lines.toggle(cutting.cut), place=506),
-            Action("fit", "Fit the outline", "Edit", "E",
-                   "Draw the outline that the chosen piece is to have; its silhouette goes there. Esc ends.",
-                   lambda: shop.lines.toggle(cutting.fit), place=507),
+            Action(
+                "cut",
+                "Wire cut",
+                "Edit",
+                "X",
+                "Cut clay along a line drawn on the view; Esc ends.",
+                lambda: shop.lines.toggle(cutting.cut),
+                place=506,
+            ),
+            Action(
+                "fit",
+                "Fit the outline",
+                "Edit",
+                "E",
+                "Draw the outline that the chosen piece is to have; its silhouette goes there. Esc ends.",
+                lambda: shop.lines.toggle(cutting.fit),
+                place=507,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -83,8 +83,15 @@ class SheetsPanel(QWidget):
         self.opacity.setToolTip("How strongly the sheet shows through the clay")
         self.opacity.setAccessibleName("opacity of the sheet")
         self.opacity.sliderReleased.connect(self._placed)
-        for i, (text, widget) in enumerate((("view", self.direction), ("height", self.drawing_height), ("right", self.across),
-                                            ("up", self.up), ("through clay", self.opacity))):  # fmt: skip
+        for i, (text, widget) in enumerate(
+            (
+                ("view", self.direction),
+                ("height", self.drawing_height),
+                ("right", self.across),
+                ("up", self.up),
+                ("through clay", self.opacity),
+            )
+        ):
             grid.addWidget(QLabel(text), i, 0)
             grid.addWidget(widget, i, 1)
         grid.setColumnStretch(1, 1)
@@ -205,7 +212,9 @@ class SheetsPanel(QWidget):
         if sheet is not None:
             files = {k: v for k, v in sitter.files.items() if k != sheet.file}
             rest = tuple(s for s in sitter.sheets if s.id != sheet.id)
-            self.bench.portrait.set_field("sitter", replace(sitter, sheets=rest, files=files), f"Remove design sheet {sheet.name}")
+            self.bench.portrait.set_field(
+                "sitter", replace(sitter, sheets=rest, files=files), f"Remove design sheet {sheet.name}"
+            )
 
     def _mark(self, on: bool) -> None:
         sheet = self.chosen()
@@ -216,7 +225,9 @@ class SheetsPanel(QWidget):
 
     def _fit(self) -> None:
         sheet = self.chosen()
-        others = [s for s in self.bench.portrait.sitter.sheets if sheet is not None and s.id != sheet.id and len(s.marks) == 2]
+        others = [
+            s for s in self.bench.portrait.sitter.sheets if sheet is not None and s.id != sheet.id and len(s.marks) == 2
+        ]
         if sheet is None or not others:
             self.bench.say("Give two marks to this sheet and to another one first.", "warn")
             return

@@ -21,9 +21,18 @@ def furnish(shop: Workshop) -> Room:
         "design_sheets",
         place=30,
         panels=(
-            Panel("Design sheets", lambda: SheetsPanel(shop.bench, shop.documents.folder), {"Sitter": 50, "Block": 180}, folded=True),
+            Panel(
+                "Design sheets",
+                lambda: SheetsPanel(shop.bench, shop.documents.folder),
+                {"Sitter": 50, "Block": 180},
+                folded=True,
+            ),
         ),
-        modes=(Mode("sheet", SheetHand(shop.view, behind), "Click two points on the sheet, the upper one first. Esc ends."),),
+        modes=(
+            Mode(
+                "sheet", SheetHand(shop.view, behind), "Click two points on the sheet, the upper one first. Esc ends."
+            ),
+        ),
         overs=(Over(120, partial(paint, view=shop.view, behind=behind)),),
         pictures=(behind,),
         help=Path(__file__).with_name("help.md"),

@@ -85,7 +85,9 @@ class BaseHeadPanel(QWidget):
         row.addWidget(self.random, 1)
         row.addWidget(self.seed)
         self.asymmetry = ValueSlider("asymmetry", 0, 200, "%", decimals=0, label_width=92)
-        self.asymmetry.setToolTip("Natural asymmetry; 100 % is as much as people have. Leave it at 0 to model symmetrically first")
+        self.asymmetry.setToolTip(
+            "Natural asymmetry; 100 % is as much as people have. Leave it at 0 to model symmetrically first"
+        )
         self.asymmetry.changed.connect(
             lambda v: self.steering.turn(replace(self.steering.person, asymmetry=v / 100), "asymmetry")
         )
@@ -94,7 +96,10 @@ class BaseHeadPanel(QWidget):
     def _sitter(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.fit = QPushButton(theme.icon("crosshair"), "Fit to the sitter")
-        self.fit.setToolTip("Give the base head the landmarks that were solved from the photos, each as surely as it is known, then bend its surface to the drawn lines and outlines")
+        self.fit.setToolTip(
+            "Give the base head the landmarks that were solved from the photos, each as surely as it is known, then "
+            "bend its surface to the drawn lines and outlines"
+        )
         self.lopsided = QCheckBox("with asymmetry")
         self.lopsided.setToolTip("Also what the sitter's two sides differ in; without it the head stays symmetric")
         self.fit.clicked.connect(lambda: self.steering.fit(self.lopsided.isChecked()))
@@ -110,7 +115,9 @@ class BaseHeadPanel(QWidget):
             self.level.addItem("", n)
         self.level.setToolTip("Subdivision level of a head that is begun anew")
         self.anew = QPushButton("Begin anew")
-        self.anew.setToolTip("Put a fresh base head of this level in the place of the present head; undo brings that back")
+        self.anew.setToolTip(
+            "Put a fresh base head of this level in the place of the present head; undo brings that back"
+        )
         self.anew.clicked.connect(self._begin)
         row.addWidget(self.level, 1)
         row.addWidget(self.anew)
@@ -139,7 +146,9 @@ class BaseHeadPanel(QWidget):
         self.seed.blockSignals(False)
         for n in LEVELS:
             thousand = _FACES[self.steering.figure.crop] * 4**n
-            self.level.setItemText(n, f"level {n}: {thousand:.1f} k faces" if thousand < 10 else f"level {n}: {thousand:.0f} k faces")
+            self.level.setItemText(
+                n, f"level {n}: {thousand:.1f} k faces" if thousand < 10 else f"level {n}: {thousand:.0f} k faces"
+            )
         self.level.setCurrentIndex(self.steering.level)
         why = self.steering.why_not()
         for widget in (self.sex, self.age, self.asymmetry):
@@ -183,7 +192,9 @@ class _Dials(QWidget):
         for dial in DIALS:
             slider = ValueSlider(dial.title, -100 * FURTHEST, 100 * FURTHEST, "%", decimals=0, label_width=116)
             slider.setToolTip(f"Less: {dial.less}. More: {dial.more}. Double click the name for 0")
-            slider.changed.connect(lambda v, d=dial: self.steering.turn(self.steering.person.with_dial(d.key, v / 100), d.title.lower()))
+            slider.changed.connect(
+                lambda v, d=dial: self.steering.turn(self.steering.person.with_dial(d.key, v / 100), d.title.lower())
+            )
             self.sliders[dial.key] = slider
             self._of[dial.key] = dial.group
             column.addWidget(slider)

@@ -53,7 +53,9 @@ class BodyPanel(QWidget):
         for dial in DIALS:
             slider = ValueSlider(dial.title, -100 * FURTHEST, 100 * FURTHEST, "%", decimals=0, label_width=92)
             slider.setToolTip(f"{dial.hint}. Double click the name for 0")
-            slider.changed.connect(lambda v, d=dial: steering.turn_body(steering.physique.with_dial(d.key, v / 100), d.title.lower()))
+            slider.changed.connect(
+                lambda v, d=dial: steering.turn_body(steering.physique.with_dial(d.key, v / 100), d.title.lower())
+            )
             self.dials[dial.key] = slider
             column.addWidget(slider)
         self.note = QLabel()
@@ -74,7 +76,9 @@ class BodyPanel(QWidget):
             button = QPushButton(title)
             button.setProperty("small", True)
             button.setCheckable(True)
-            button.setToolTip(f"Begin anew as {title.lower()} with the same head; strokes are left behind, undo brings them back")
+            button.setToolTip(
+                f"Begin anew as {title.lower()} with the same head; strokes are left behind, undo brings them back"
+            )
             button.clicked.connect(lambda _=False, k=key: self._begin(k))
             group.addButton(button)
             self.extents[key] = button
@@ -89,7 +93,9 @@ class BodyPanel(QWidget):
             button = QPushButton(title)
             button.setProperty("small", True)
             button.setToolTip(f"Make the stature {count:g} times the height of the head")
-            button.clicked.connect(lambda _=False, n=count: self.steering.turn_body(self.steering.physique.with_heads(n), "heads"))
+            button.clicked.connect(
+                lambda _=False, n=count: self.steering.turn_body(self.steering.physique.with_heads(n), "heads")
+            )
             self.heads[count] = button
             row.addWidget(button)
         return row
@@ -128,7 +134,9 @@ class BodyPanel(QWidget):
             body = steering.maker.body_of(held)
         found = body.measures() if body else {}
         for i, key in enumerate(MEASURES):
-            for j, text in enumerate((f"{found[key]:.0f}" if body else "–", f"{body.targets[key]:.0f}" if body else "–")):
+            for j, text in enumerate(
+                (f"{found[key]:.0f}" if body else "–", f"{body.targets[key]:.0f}" if body else "–")
+            ):
                 item = self.table.item(i, j + 1)
                 assert item is not None
                 item.setText(text)
@@ -150,7 +158,9 @@ class BodyPanel(QWidget):
         elif not on:
             self.note.setText("Choose bust, half or full figure to give the head a body.")
         else:
-            self.note.setText("Set measures are bold and kept; the others follow the stature in their usual part of it.")
+            self.note.setText(
+                "Set measures are bold and kept; the others follow the stature in their usual part of it."
+            )
 
 
 def _short(m: BodyMeasure) -> str:
@@ -161,4 +171,7 @@ def _words(m: BodyMeasure) -> str:
     def one(value: tuple[float, float | None]) -> str:
         return f"{value[0]:g}" + ("" if value[1] is None else f" ({value[1]:g})")
 
-    return f"{m.title}, mm. Mean (spread) of men {one(m.men)}, of women {one(m.women)}; about {m.child:g} at eight years. Source {m.source}."
+    return (
+        f"{m.title}, mm. Mean (spread) of men {one(m.men)}, of women {one(m.women)}; about {m.child:g} at eight "
+        f"years. Source {m.source}."
+    )

@@ -41,7 +41,9 @@ class HeadMeasuresPanel(LivePanel):
         self.free.clicked.connect(self._free)
         row.addWidget(self.free)
         self.column.addLayout(row)
-        self.note = QLabel("Choose a measure and set it; the most probable head with all that is set follows. Set ones are bold.")
+        self.note = QLabel(
+            "Choose a measure and set it; the most probable head with all that is set follows. Set ones are bold."
+        )
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         self.column.addWidget(self.note)
@@ -104,6 +106,7 @@ def _words(m: Steered) -> str:
     spread = "" if m.men[1] is None else f" ({m.men[1]:g})"
     other = "" if m.women[1] is None else f" ({m.women[1]:g})"
     return (
-        f"{m.title}, {unit}. Mean (spread) of men {m.men[0]:g}{spread}, of women {m.women[0]:g}{other}; source {m.source}. "
+        f"{m.title}, {unit}. Mean (spread) of men {m.men[0]:g}{spread}, of women {m.women[0]:g}{other}; source "
+        f"{m.source}. "
         f"From {CHILD_AGE:.0f} to {GROWN_AGE:.0f} years, and over 30, a rounded part of it."
     )

@@ -58,7 +58,11 @@ class JointHand(RestingHand):
         keep = {k: placed[k] for k in bones.keys if not k.startswith("forearm")}
         wrist = next((keep[k] for k in ("wrist_l", "wrist_r") if k in keep), None)
         if wrist is not None and self.viewport.camera().mm_per_pixel(wrist) > CLOSE:
-            keep = {k: p for k, p in keep.items() if not (JOINTS[k].parent or "")[:-2].startswith(("wrist", "thumb", "index", "middle", "ring", "little"))}
+            keep = {
+                k: p
+                for k, p in keep.items()
+                if not (JOINTS[k].parent or "")[:-2].startswith(("wrist", "thumb", "index", "middle", "ring", "little"))
+            }
         return keep
 
     def dot_near(self, at: QPointF) -> str | None:
@@ -135,5 +139,3 @@ class JointHand(RestingHand):
         grip, self._grip = self._grip, None
         if grip is not None and grip.moved:
             self.posing.cancel()
-
-

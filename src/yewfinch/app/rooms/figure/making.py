@@ -45,7 +45,14 @@ class Making(QObject):
         return self._worker is not None and self._worker.isRunning()
 
     def work(
-        self, job: Callable[[], T], done: Callable[[T], None], figure: Figure, *, posed: bool = False, skull: bool = False, quick: bool = False
+        self,
+        job: Callable[[], T],
+        done: Callable[[T], None],
+        figure: Figure,
+        *,
+        posed: bool = False,
+        skull: bool = False,
+        quick: bool = False,
     ) -> None:
         """Compute something, mostly an edit, and hand it on.
 

@@ -84,10 +84,13 @@ class PosePanel(QWidget):
         grid.setSpacing(2)
         self.buttons: dict[str, QPushButton] = {}
         rows = (
-            ("joint", "Joint to rest", "Turn this joint back", 0, 0), ("all", "All to rest", "Turn every joint back", 0, 1),
-            ("left", "Left to both", "Both sides as the left one is", 1, 0), ("right", "Right to both", "Both sides as the right one is", 1, 1),
-            ("mirror", "Mirror the pose", "Left for right", 2, 0), ("other", "Joint on the other side", "Take the same joint of the other side", 2, 1),
-        )  # fmt: skip
+            ("joint", "Joint to rest", "Turn this joint back", 0, 0),
+            ("all", "All to rest", "Turn every joint back", 0, 1),
+            ("left", "Left to both", "Both sides as the left one is", 1, 0),
+            ("right", "Right to both", "Both sides as the right one is", 1, 1),
+            ("mirror", "Mirror the pose", "Left for right", 2, 0),
+            ("other", "Joint on the other side", "Take the same joint of the other side", 2, 1),
+        )
         for key, title, tip, row, at in rows:
             button = QPushButton(title)
             button.setProperty("small", True)
@@ -149,7 +152,9 @@ class PosePanel(QWidget):
             for key, preset in PRESETS.items():
                 if figure is not None and preset.fits(figure.crop):
                     self.presets.addItem(preset.title, key)
-        joint = posing.bench.selection.joint if posing.bench.selection.joint in keys else ("head" if "head" in keys else "")
+        joint = (
+            posing.bench.selection.joint if posing.bench.selection.joint in keys else ("head" if "head" in keys else "")
+        )
         self.joints.setCurrentIndex(self.joints.findData(joint))
         record = JOINTS.get(joint)
         for i, (slider, title) in enumerate(zip(self.moves, self.titles, strict=True)):
@@ -176,6 +181,8 @@ class PosePanel(QWidget):
         if why:
             self.note.setText(why)
         elif posing.on:
-            self.note.setText("Strokes made in the pose stay when it is taken off. Symmetry rests while the pose is lopsided.")
+            self.note.setText(
+                "Strokes made in the pose stay when it is taken off. Symmetry rests while the pose is lopsided."
+            )
         else:
             self.note.setText("A pose lies over the clay and can be taken off again.")

@@ -198,7 +198,9 @@ class Steering(QObject):
         self._apply(replace(self.figure, person=person), name, draft=False, once=True, then=then)
 
     def fit(self, lopsided: bool) -> None:
-        """The base head that fits the sitter's landmarks best, then its surface bent to the drawn lines, as one step."""
+        """The base head that fits the sitter's landmarks best, then its surface bent to the drawn lines, as
+        one step.
+        """
         portrait = self.bench.portrait
         try:
             person = person_of(portrait, self.maker.shaper, replace(self.person, dials={}), lopsided=lopsided)
@@ -232,5 +234,10 @@ class Steering(QObject):
             self.bench.say(fit.words(), "note")
 
         self._worker = behind_dialog(
-            self, "Fitting the surface to the drawn lines …", job.carry_out, done, self._failed, "The surface was left as the landmarks make it."
+            self,
+            "Fitting the surface to the drawn lines …",
+            job.carry_out,
+            done,
+            self._failed,
+            "The surface was left as the landmarks make it.",
         )

@@ -27,7 +27,9 @@ class UnderSkinPanel(LivePanel):
         self.steering = steering
         self.rows: list[Depth] = []
         self.make = QPushButton("Put skull and pegs under the head")
-        self.make.setToolTip("Make the skull inside the base head, and pegs as long as published depths of the flesh over it")
+        self.make.setToolTip(
+            "Make the skull inside the base head, and pegs as long as published depths of the flesh over it"
+        )
         self.make.clicked.connect(self._make)
         self.column.addWidget(self.make)
         self.switches: dict[str, QCheckBox] = {}
@@ -104,8 +106,14 @@ class UnderSkinPanel(LivePanel):
         for i, d in enumerate(rows):
             off = None if d.now is None else d.now - d.published
             now = "–" if d.now is None else f"{d.now:.1f}"
-            tip = "No clay stands over this peg." if off is None else (
-                f"The clay is {abs(off):.1f} mm {'above' if off > 0 else 'below'} the end of the peg." if abs(off) >= _NEAR else "The clay meets the peg."
+            tip = (
+                "No clay stands over this peg."
+                if off is None
+                else (
+                    f"The clay is {abs(off):.1f} mm {'above' if off > 0 else 'below'} the end of the peg."
+                    if abs(off) >= _NEAR
+                    else "The clay meets the peg."
+                )
             )
             bold = off is not None and abs(off) >= _NEAR
             for j, text in enumerate((d.title, f"{d.published:.1f}", now)):

@@ -39,7 +39,9 @@ _HEAVY = 300_000
 
 
 class LayersPanel(LivePanel):
-    """A list with the form itself at its foot, the strength of the chosen layer, and what is done with layers and states."""
+    """A list with the form itself at its foot, the strength of the chosen layer, and what is done with layers and
+    states.
+    """
 
     def __init__(self, bench: Bench) -> None:
         super().__init__(bench, 150)
@@ -49,28 +51,67 @@ class LayersPanel(LivePanel):
         self.list.setAccessibleName("form layers")
         self.list.setToolTip("Strokes go on the chosen one; the tick shows it; a double click renames it")
         self.list.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.list.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
+        self.list.setEditTriggers(
+            QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed
+        )
         self.list.currentItemChanged.connect(self._chosen)
         self.list.itemChanged.connect(self._item_changed)
         self.column.addWidget(self.list)
         self.strength = ValueSlider("Strength", 100 * WEAKEST, 100 * STRONGEST, "%", decimals=0)
-        self.strength.setToolTip("How much of the layer shows: 0 as if it was never worked, below 0 turned about, 200 twice as strong")
+        self.strength.setToolTip(
+            "How much of the layer shows: 0 as if it was never worked, below 0 turned about, 200 twice as strong"
+        )
         self.strength.changed.connect(self._weigh)
         self.strength.released.connect(self._weighed)
         self.column.addWidget(self.strength)
-        grid, self.buttons = button_grid((
-            ("add", "New layer", "An empty layer on top; strokes go on it", self._add),
-            ("stroke", "Last strokes", "What the last strokes did becomes a layer of its own: so many as stand below",
-             lambda: self._make(lambda p: form_layers.last_strokes(self.bench.portrait, p, self.count.value()))),
-            ("duplicate", "Duplicate", "The layer once more, hidden at first", lambda: self._make(lambda p: form_layers.duplicate(self.bench.portrait, p, self.chosen))),
-            ("merge", "Merge down", "One layer of this and the one below; the form stays", lambda: self._make(lambda p: form_layers.merge(self.bench.portrait, p, self.chosen))),
-            ("settle", "Settle", "What shows of the layer becomes part of the form itself", lambda: self._drop(settle=True)),
-            ("remove", "Remove", "The layer goes, with what it does", lambda: self._drop(settle=False)),
-            ("mask", "Mask it", "Hold the layer off where the clay is masked now; with nothing masked, nowhere",
-             lambda: self._do(lambda p: form_layers.hold_off(self.bench.portrait, p, self.chosen))),
-            ("up", "Up", "Higher in the list", lambda: self._do(lambda p: form_layers.move(self.bench.portrait, p, self.chosen, -1))),
-            ("down", "Down", "Lower in the list", lambda: self._do(lambda p: form_layers.move(self.bench.portrait, p, self.chosen, 1))),
-        ))  # fmt: skip
+        grid, self.buttons = button_grid(
+            (
+                ("add", "New layer", "An empty layer on top; strokes go on it", self._add),
+                (
+                    "stroke",
+                    "Last strokes",
+                    "What the last strokes did becomes a layer of its own: so many as stand below",
+                    lambda: self._make(lambda p: form_layers.last_strokes(self.bench.portrait, p, self.count.value())),
+                ),
+                (
+                    "duplicate",
+                    "Duplicate",
+                    "The layer once more, hidden at first",
+                    lambda: self._make(lambda p: form_layers.duplicate(self.bench.portrait, p, self.chosen)),
+                ),
+                (
+                    "merge",
+                    "Merge down",
+                    "One layer of this and the one below; the form stays",
+                    lambda: self._make(lambda p: form_layers.merge(self.bench.portrait, p, self.chosen)),
+                ),
+                (
+                    "settle",
+                    "Settle",
+                    "What shows of the layer becomes part of the form itself",
+                    lambda: self._drop(settle=True),
+                ),
+                ("remove", "Remove", "The layer goes, with what it does", lambda: self._drop(settle=False)),
+                (
+                    "mask",
+                    "Mask it",
+                    "Hold the layer off where the clay is masked now; with nothing masked, nowhere",
+                    lambda: self._do(lambda p: form_layers.hold_off(self.bench.portrait, p, self.chosen)),
+                ),
+                (
+                    "up",
+                    "Up",
+                    "Higher in the list",
+                    lambda: self._do(lambda p: form_layers.move(self.bench.portrait, p, self.chosen, -1)),
+                ),
+                (
+                    "down",
+                    "Down",
+                    "Lower in the list",
+                    lambda: self._do(lambda p: form_layers.move(self.bench.portrait, p, self.chosen, 1)),
+                ),
+            )
+        )
         self.column.addLayout(grid)
         row = QHBoxLayout()
         row.addWidget(QLabel("Strokes that become a layer"), 1)
@@ -90,7 +131,9 @@ class LayersPanel(LivePanel):
         self.states.setAccessibleName("stored states")
         self.states.setToolTip("Stored states of the form; the tool Towards state works towards the one shown here")
         self.states.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        self.states.activated.connect(lambda _: self.bench.selection.choose_state(self.bench.selection.piece_id, self.states.currentData() or ""))
+        self.states.activated.connect(
+            lambda _: self.bench.selection.choose_state(self.bench.selection.piece_id, self.states.currentData() or "")
+        )
         self.store = QPushButton("Store state")
         self.store.setProperty("small", True)
         self.store.setToolTip("Keep the form as it is now")
@@ -104,10 +147,23 @@ class LayersPanel(LivePanel):
         row.addWidget(self.store)
         row.addWidget(self.forget)
         self.column.addLayout(row)
-        second, more = button_grid((
-            ("back", "Back to it", "Give the clay the stored form, where nothing is masked", lambda: self._do(lambda p: states.go_back(self.bench.portrait, p, self.state))),
-            ("difference", "Difference as layer", "A layer of what was changed since: at 0 % the form is the stored one", self._difference),
-        ), 2)
+        second, more = button_grid(
+            (
+                (
+                    "back",
+                    "Back to it",
+                    "Give the clay the stored form, where nothing is masked",
+                    lambda: self._do(lambda p: states.go_back(self.bench.portrait, p, self.state)),
+                ),
+                (
+                    "difference",
+                    "Difference as layer",
+                    "A layer of what was changed since: at 0 % the form is the stored one",
+                    self._difference,
+                ),
+            ),
+            2,
+        )
         self.buttons |= more
         self.column.addLayout(second)
         self._filling = False
@@ -215,9 +271,14 @@ class LayersPanel(LivePanel):
         piece, key, portrait = self.piece, self.chosen, self.bench.portrait
         if value is not None and piece is not None and not self.busy():
             self._worker = behind_dialog(
-                self, "Weighing the layer …", lambda _: form_layers.weigh(portrait, piece.id, key, value / 100), portrait.perform,
-                lambda text: self.bench.say(text, "warn"), "The layer was left as it was.", counted=False,
-            )  # fmt: skip
+                self,
+                "Weighing the layer …",
+                lambda _: form_layers.weigh(portrait, piece.id, key, value / 100),
+                portrait.perform,
+                lambda text: self.bench.say(text, "warn"),
+                "The layer was left as it was.",
+                counted=False,
+            )
 
     def busy(self) -> bool:
         """Whether a thread is at work."""
@@ -253,7 +314,12 @@ class LayersPanel(LivePanel):
         for layer in rows:
             item = QListWidgetItem(layer.name)
             item.setData(_KEY, layer.id)
-            item.setFlags(Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsUserCheckable | Qt.ItemFlag.ItemIsEditable)
+            item.setFlags(
+                Qt.ItemFlag.ItemIsEnabled
+                | Qt.ItemFlag.ItemIsSelectable
+                | Qt.ItemFlag.ItemIsUserCheckable
+                | Qt.ItemFlag.ItemIsEditable
+            )
             item.setCheckState(Qt.CheckState.Checked if layer.visible else Qt.CheckState.Unchecked)
             self.list.addItem(item)
             if layer.id == chosen:
@@ -263,7 +329,9 @@ class LayersPanel(LivePanel):
         self.list.addItem(ground)
         if not chosen:
             self.list.setCurrentItem(ground)
-        self.list.setFixedHeight(min(self.list.count(), _MOST_ROWS) * self.list.sizeHintForRow(0) + 2 * self.list.frameWidth())
+        self.list.setFixedHeight(
+            min(self.list.count(), _MOST_ROWS) * self.list.sizeHintForRow(0) + 2 * self.list.frameWidth()
+        )
         can = piece is not None and not piece.fixed
         own = can and bool(chosen)
         for key in ("duplicate", "merge", "settle", "remove", "mask", "up", "down"):

@@ -14,8 +14,6 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "form_layers",
         place=160,
-        panels=(
-            Panel("Form layers", lambda: LayersPanel(shop.bench), {"Form": 50, "Features": 50}),
-        ),
+        panels=(Panel("Form layers", lambda: LayersPanel(shop.bench), {"Form": 50, "Features": 50}),),
         help=Path(__file__).with_name("help.md"),
     )

@@ -15,7 +15,11 @@ def furnish(shop: Workshop) -> Room:
         "history",
         place=220,
         panels=(
-            Panel("History", lambda: HistoryPanel(shop.bench), {"Sitter": 70, "Block": 200, "Form": 190, "Features": 160, "Skin": 80}),
+            Panel(
+                "History",
+                lambda: HistoryPanel(shop.bench),
+                {"Sitter": 70, "Block": 200, "Form": 190, "Features": 160, "Skin": 80},
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -20,16 +20,28 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "landmarks",
         place=180,
-        panels=(
-            Panel("Landmarks on the clay", lambda: LandmarksPanel(bench), {"Sitter": 60, "Features": 110}),
-        ),
+        panels=(Panel("Landmarks on the clay", lambda: LandmarksPanel(bench), {"Sitter": 60, "Features": 110}),),
         modes=(Mode("landmark", hand, hand.hint),),
         overs=(Over(50, partial(paint, view=shop.view)),),
         actions=(
-            Action("landmarks", "Show landmarks", "View", "K", "Show all landmarks on the clay.",
-                   lambda: bench.outlook.set_show_landmarks(not bench.outlook.show_landmarks), place=13),
-            Action("move_landmarks", "Move landmarks", "View", "L", "Drag landmarks along the clay.",
-                   lambda: bench.toggle_mode("landmark"), place=14),
+            Action(
+                "landmarks",
+                "Show landmarks",
+                "View",
+                "K",
+                "Show all landmarks on the clay.",
+                lambda: bench.outlook.set_show_landmarks(not bench.outlook.show_landmarks),
+                place=13,
+            ),
+            Action(
+                "move_landmarks",
+                "Move landmarks",
+                "View",
+                "L",
+                "Drag landmarks along the clay.",
+                lambda: bench.toggle_mode("landmark"),
+                place=14,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

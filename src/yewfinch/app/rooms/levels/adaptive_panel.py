@@ -20,7 +20,10 @@ class AdaptivePanel(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
         self.on = QCheckBox("Strokes adapt the detail")
-        self.on.setToolTip("When a stroke ends, edges under it are halved or drawn together to the length below; the rest stays as it is")
+        self.on.setToolTip(
+            "When a stroke ends, edges under it are halved or drawn together to the length below; the rest stays as "
+            "it is"
+        )
         self.on.clicked.connect(lambda on: bench.tools.change_adaptive(on=on))
         column.addWidget(self.on)
         self.rules = choices(self, column, [
@@ -35,7 +38,10 @@ class AdaptivePanel(QWidget):
         self.pixels.changed.connect(lambda v: bench.tools.change_adaptive(pixels=v))
         for slider in (self.length, self.part, self.pixels):
             column.addWidget(slider)
-        note = QLabel("Clay becomes triangles where it is adapted. Symmetric clay stays symmetric while symmetry is on. Layers of pose and turned parts must be off.")
+        note = QLabel(
+            "Clay becomes triangles where it is adapted. Symmetric clay stays symmetric while symmetry is on. Layers "
+            "of pose and turned parts must be off."
+        )
         note.setWordWrap(True)
         note.setProperty("soft", True)
         column.addWidget(note)
@@ -48,6 +54,10 @@ class AdaptivePanel(QWidget):
         self.on.setChecked(a.on)
         for rule, button in self.rules.items():
             button.setChecked(rule == a.rule)
-        for rule, slider, value in (("length", self.length, a.length), ("tool", self.part, a.part), ("view", self.pixels, a.pixels)):
+        for rule, slider, value in (
+            ("length", self.length, a.length),
+            ("tool", self.part, a.part),
+            ("view", self.pixels, a.pixels),
+        ):
             slider.setVisible(rule == a.rule)
             slider.set_value(value)

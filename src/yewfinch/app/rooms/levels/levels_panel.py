@@ -42,15 +42,30 @@ class LevelsPanel(LivePanel):
         self._grid.setSpacing(2)
         self.column.addWidget(holder)
         self.levels: list[QPushButton] = []
-        row, self.buttons = button_grid((
-            ("add", "Add a level", "Four faces for each one, on top of the finest level", self.add),
-            ("finer", "Drop finer", "Drop the levels above this one, with their detail", lambda: self._do(detail_levels.drop_finer)),
-            ("coarser", "Drop coarser", "Drop the levels below this one; the form stays as it is", lambda: self._do(detail_levels.drop_coarser)),
-        ))
+        row, self.buttons = button_grid(
+            (
+                ("add", "Add a level", "Four faces for each one, on top of the finest level", self.add),
+                (
+                    "finer",
+                    "Drop finer",
+                    "Drop the levels above this one, with their detail",
+                    lambda: self._do(detail_levels.drop_finer),
+                ),
+                (
+                    "coarser",
+                    "Drop coarser",
+                    "Drop the levels below this one; the form stays as it is",
+                    lambda: self._do(detail_levels.drop_coarser),
+                ),
+            )
+        )
         self.column.addLayout(row)
         under = QHBoxLayout()
         self.under = QPushButton("Make levels under it")
-        self.under.setToolTip("For dense clay without levels, remeshed or imported: coarser levels are made, its form becomes their detail")
+        self.under.setToolTip(
+            "For dense clay without levels, remeshed or imported: coarser levels are made, its form becomes their "
+            "detail"
+        )
         self.under.clicked.connect(self._under)
         self.number = QSpinBox()
         self.number.setRange(1, MOST_UNDER)
@@ -100,7 +115,11 @@ class LevelsPanel(LivePanel):
         to = detail_levels.current(piece) + way
         if not 0 <= to < detail_levels.count(piece):
             which = "finest" if way > 0 else "coarsest"
-            self.bench.say(f"This is the {which} level of '{piece.name}'." + (" Add one in the panel Levels to go on." if way > 0 else ""), "note")
+            self.bench.say(
+                f"This is the {which} level of '{piece.name}'."
+                + (" Add one in the panel Levels to go on." if way > 0 else ""),
+                "note",
+            )
             return
         self.go(to)
 
@@ -113,13 +132,19 @@ class LevelsPanel(LivePanel):
         piece = self.piece
         if piece is not None:
             size = piece.levels.sizes[number] if piece.levels is not None and number < len(piece.levels.levels) else 0
-            self._work("Going to the level …", size // _LIGHT, lambda p, _: detail_levels.go_to(self.bench.portrait, p, number))
+            self._work(
+                "Going to the level …", size // _LIGHT, lambda p, _: detail_levels.go_to(self.bench.portrait, p, number)
+            )
 
     def add(self) -> None:
         """Add a level to the chosen piece."""
         piece = self.piece
         if piece is not None:
-            self._work("Adding a level …", 4 * len(piece.surface) // _NEW, lambda p, _: detail_levels.add(self.bench.portrait, p))
+            self._work(
+                "Adding a level …",
+                4 * len(piece.surface) // _NEW,
+                lambda p, _: detail_levels.add(self.bench.portrait, p),
+            )
 
     def _do(self, change: Callable[..., Edit]) -> None:
         self._work("", 0, lambda p, _: change(self.bench.portrait, p))
@@ -127,13 +152,21 @@ class LevelsPanel(LivePanel):
     def _under(self) -> None:
         piece, number = self.piece, self.number.value()
         if piece is not None:
-            self._work("Making levels …", len(piece.surface), lambda p, progress: detail_levels.make_under(self.bench.portrait, p, number, progress))
+            self._work(
+                "Making levels …",
+                len(piece.surface),
+                lambda p, progress: detail_levels.make_under(self.bench.portrait, p, number, progress),
+            )
 
     def _take(self) -> None:
         piece, source, reach = self.piece, self.source.currentData(), self.reach.value()
         if piece is not None and source:
             size = len(piece.surface) + len(self.bench.portrait.surface(source))
-            self._work("Taking the detail over …", size, lambda p, _: detail_levels.copy_detail(self.bench.portrait, p, source, reach))
+            self._work(
+                "Taking the detail over …",
+                size,
+                lambda p, _: detail_levels.copy_detail(self.bench.portrait, p, source, reach),
+            )
 
     def _work(self, words: str, size: int, job: Callable[[str, Progress], Edit | None]) -> None:
         piece, portrait = self.bench.selection.piece_id, self.bench.portrait
@@ -142,11 +175,21 @@ class LevelsPanel(LivePanel):
             if edit is not None:
                 portrait.perform(edit)
                 held = portrait.pieces[piece]
-                self.bench.say(f"{held.name}: level {detail_levels.current(held) + 1} of {detail_levels.count(held)}, {_short(len(held.surface))} vertices.", "note")
+                self.bench.say(
+                    f"{held.name}: level {detail_levels.current(held) + 1} of {detail_levels.count(held)}, "
+                    f"{_short(len(held.surface))} vertices.",
+                    "note",
+                )
             self.refresh()
 
         self._worker = at_once_or_behind_dialog(
-            self, size, words, lambda progress: job(piece, progress), done, lambda text: self.bench.say(text, "warn"), "The piece was left as it was."
+            self,
+            size,
+            words,
+            lambda progress: job(piece, progress),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The piece was left as it was.",
         )
 
     def busy(self) -> bool:
@@ -176,7 +219,9 @@ class LevelsPanel(LivePanel):
             button.setText(f"{number + 1}: {_short(size)}")
             button.setChecked(number == now)
             button.setEnabled(can)
-            button.setToolTip(f"Level {number + 1}, {grouped(size)} vertices ({self._keys[0]}, {self._keys[1]} step down and up)")
+            button.setToolTip(
+                f"Level {number + 1}, {grouped(size)} vertices ({self._keys[0]}, {self._keys[1]} step down and up)"
+            )
         for key, useful in (("add", now + 1 == len(sizes)), ("finer", now + 1 < len(sizes)), ("coarser", now > 0)):
             self.buttons[key].setEnabled(can and useful)
         alone = len(sizes) == 1
@@ -197,11 +242,23 @@ class LevelsPanel(LivePanel):
         elif not can:
             self.note.setText(f"{piece.name} is locked, or no clay yet.")
         elif alone:
-            self.note.setText(f"{piece.name} has one level. Coarse levels move big masses, and the finer ones go along.")
+            self.note.setText(
+                f"{piece.name} has one level. Coarse levels move big masses, and the finer ones go along."
+            )
         else:
-            self.note.setText(f"{piece.name}: level {now + 1} of {len(sizes)}. What you change here, the other levels follow.")
+            self.note.setText(
+                f"{piece.name}: level {now + 1} of {len(sizes)}. What you change here, the other levels follow."
+            )
 
 
 def _short(count: int) -> str:
     """A count of vertices in a few letters."""
-    return f"{count / 1e6:.1f} M" if count >= 1e6 else f"{count / 1e3:.0f} k" if count >= 10_000 else f"{count / 1e3:.1f} k" if count >= 1000 else str(count)
+    return (
+        f"{count / 1e6:.1f} M"
+        if count >= 1e6
+        else f"{count / 1e3:.0f} k"
+        if count >= 10_000
+        else f"{count / 1e3:.1f} k"
+        if count >= 1000
+        else str(count)
+    )

@@ -27,10 +27,24 @@ def furnish(shop: Workshop) -> Room:
             Panel("Adaptive detail", lambda: AdaptivePanel(shop.bench), {"Block": 130, "Form": 120}, folded=True),
         ),
         actions=(
-            Action("level_down", "Coarser level", "Edit", "PgDown", "Go to the next coarser level of the chosen piece.",
-                   lambda: levels().step(-1), place=400),
-            Action("level_up", "Finer level", "Edit", "PgUp",
-                   "Go to the next finer level; what was changed on this one carries its detail along.", lambda: levels().step(1), place=401),
+            Action(
+                "level_down",
+                "Coarser level",
+                "Edit",
+                "PgDown",
+                "Go to the next coarser level of the chosen piece.",
+                lambda: levels().step(-1),
+                place=400,
+            ),
+            Action(
+                "level_up",
+                "Finer level",
+                "Edit",
+                "PgUp",
+                "Go to the next finer level; what was changed on this one carries its detail along.",
+                lambda: levels().step(1),
+                place=401,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

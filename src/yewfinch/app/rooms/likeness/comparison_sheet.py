@@ -189,7 +189,11 @@ def _summary(page: _Page, bench: Bench) -> None:
         page.text(MARGIN, y, "The clay has too few landmarks to be compared.", 16)
         _foot(page, bench)
         return
-    size = "size left out" if bench.standpoint.leaves_size_out() else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
+    size = (
+        "size left out"
+        if bench.standpoint.leaves_size_out()
+        else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
+    )
     page.text(MARGIN, y, f"{found.overall:.1f} mm off over {len(found.offsets)} landmarks ({size})", 22, bold=True)
     y += 44
     x = MARGIN
@@ -211,7 +215,9 @@ def _summary(page: _Page, bench: Bench) -> None:
         y += 21.5
     left = MARGIN + 720
     for text, dx in (("measure", 0), ("sitter", 290), ("clay", 360), ("norm", 450), ("z", 510)):
-        page.text(left + dx - (0 if dx == 0 else 60), top, text, 13, soft=True, width=120 if dx == 0 else 60, right=bool(dx))
+        page.text(
+            left + dx - (0 if dx == 0 else 60), top, text, 13, soft=True, width=120 if dx == 0 else 60, right=bool(dx)
+        )
     y = top + 24
     for c in [c for c in _compared(bench) if c.sitter is not None][:29]:
         page.text(left, y, c.measure.title, 14, width=270)

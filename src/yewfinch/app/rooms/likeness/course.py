@@ -58,7 +58,8 @@ class Course(QWidget):
         n = len(self.values)
         step = inner.width() / max(1, n - 1)
         points = [
-            QPointF(inner.left() + i * step, inner.bottom() - v / top * inner.height()) for i, v in enumerate(self.values)
+            QPointF(inner.left() + i * step, inner.bottom() - v / top * inner.height())
+            for i, v in enumerate(self.values)
         ]
         p.setPen(QPen(theme.color("yew"), 1.8))
         p.setBrush(theme.color("yew"))

@@ -74,5 +74,9 @@ def _scale(p: QPainter, view: Viewport) -> None:
     p.setPen(QPen(brushes.INK, 1))
     p.setBrush(QColor(0, 0, 0, 0))
     p.drawRect(box)
-    for text, x in ((f"-{LIMIT:.0f} mm in", left - 14), ("0", left + width / 2 - 12), (f"+{LIMIT:.0f} mm out", left + width - 66)):
+    for text, x in (
+        (f"-{LIMIT:.0f} mm in", left - 14),
+        ("0", left + width / 2 - 12),
+        (f"+{LIMIT:.0f} mm out", left + width - 66),
+    ):
         brushes.label(p, QPointF(x, top + height + 19), text, view)

@@ -111,13 +111,23 @@ class LikenessPanel(QWidget):
 
     def _figures(self, found: Likeness) -> None:
         count = sum(o.significant for o in found.offsets)
-        size = " Size left out." if self.bench.standpoint.leaves_size_out() else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
-        old = f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>" if self.bench.standpoint.out_of_date() else ""
+        size = (
+            " Size left out."
+            if self.bench.standpoint.leaves_size_out()
+            else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+        )
+        old = (
+            f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>"
+            if self.bench.standpoint.out_of_date()
+            else ""
+        )
         self.figure.setText(
             f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
             f"landmarks, {count} beyond doubt.{size}{old}"
         )
-        if self._left_out is not self.bench.standpoint.leaves_size_out():  # figures with and without size are not one course
+        if (
+            self._left_out is not self.bench.standpoint.leaves_size_out()
+        ):  # figures with and without size are not one course
             self._left_out = self.bench.standpoint.leaves_size_out()
             self.course.clear()
         self.course.add(found.overall)
@@ -142,7 +152,11 @@ class LikenessPanel(QWidget):
             word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
             cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
             seen = ", ".join(names.get(p, p) for p in o.photos)
-            sure = "beyond doubt: chance gives so much in under 1 of 20 cases" if o.significant else "within its uncertainty"
+            sure = (
+                "beyond doubt: chance gives so much in under 1 of 20 cases"
+                if o.significant
+                else "within its uncertainty"
+            )
             tip = (
                 f"{title(o.key)}: the clay is {o.words()} ({sure}). "
                 f"Left and right are the sitter's own. Seen in {seen}."
@@ -177,4 +191,3 @@ class LikenessPanel(QWidget):
             if photo is not None:
                 self.bench.standpoint.take(photo)
             self.bench.selection.choose_landmark(o.key)
-

@@ -26,8 +26,11 @@ from yewfinch.core.sitter.compare import Compared, compare
 
 GROUPS = (("size", "distances"), ("angle", "angles"), ("canon", "canons"), ("own", "my own rules"))
 OWN_KINDS = (
-    ("ratio", "this distance / that one"), ("distance", "a distance"), ("angle", "an angle"), ("iris share", "height / iris"),
-)  # fmt: skip
+    ("ratio", "this distance / that one"),
+    ("distance", "a distance"),
+    ("angle", "an angle"),
+    ("iris share", "height / iris"),
+)
 
 
 class ProportionsPanel(LivePanel):
@@ -70,8 +73,14 @@ class ProportionsPanel(LivePanel):
             "canon": "Each canon fits only a minority of real faces: a guide, never an error.",
             "own": "A rule holds on sitter and clay alike; the norm column shows what you wish for.",
         }
-        scaled = group == "size" and self.bench.portrait.sitter.solution is not None and self.bench.standpoint.leaves_size_out()
-        self.note.setText(notes[group] + (" Size is left out: the sitter is measured at the clay's size." if scaled else ""))
+        scaled = (
+            group == "size"
+            and self.bench.portrait.sitter.solution is not None
+            and self.bench.standpoint.leaves_size_out()
+        )
+        self.note.setText(
+            notes[group] + (" Size is left out: the sitter is measured at the clay's size." if scaled else "")
+        )
         measures = self.bench.portrait.rules if own else tuple(m for m in MEASURES if m.group == group)
         portrait = self.bench.portrait
         found = self.bench.standpoint.likeness()

@@ -23,7 +23,9 @@ class SheetWriter:
             self.bench.say("The sitter is not solved yet, so there is nothing to compare.", "warn")
             return
         kinds = "PDF (*.pdf);;PNG (*.png);;all numbers as CSV (*.csv)"
-        name, chosen = QFileDialog.getSaveFileName(self.shop.window, "Comparison sheet", f"{self.shop.documents.folder()}/comparison", kinds)
+        name, chosen = QFileDialog.getSaveFileName(
+            self.shop.window, "Comparison sheet", f"{self.shop.documents.folder()}/comparison", kinds
+        )
         if name:
             path = Path(name)
             if path.suffix.lower() not in comparison_sheet.SUFFIXES:
@@ -33,7 +35,9 @@ class SheetWriter:
     def write(self, path: Path) -> bool:
         """Write the comparison sheet; False if it cannot be written."""
         try:
-            self.bench.say(comparison_sheet.write_sheet(self.bench, self.shop.photos, path, self.shop.view.small_picture))
+            self.bench.say(
+                comparison_sheet.write_sheet(self.bench, self.shop.photos, path, self.shop.view.small_picture)
+            )
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return False

@@ -139,7 +139,11 @@ class TowardsPanel(QWidget):
             self._live.cancel()
             plan = self._plan
         else:
-            lines = tuple(g for g in self.fringes.everything() if g.worst is not None) if self.with_lines.isChecked() else ()
+            lines = (
+                tuple(g for g in self.fringes.everything() if g.worst is not None)
+                if self.with_lines.isChecked()
+                else ()
+            )
             plan = (self.chosen(), lines, self.part.currentData())
         self._live = None
         self._plan = plan
@@ -166,9 +170,11 @@ class TowardsPanel(QWidget):
         clay = portrait.landmarks()
         steps = steps_to_sitter(clay, found, solution, part)
         field = field_towards(clay, portrait.surfaces(), steps, keys, amount, lines)
-        near = [clay[k] for k in keys if k in clay] + [s for g in lines for s in g.spots[:: 4] if np.isfinite(s).all()]
+        near = [clay[k] for k in keys if k in clay] + [s for g in lines for s in g.spots[::4] if np.isfinite(s).all()]
         count = len(keys) + len(lines)
-        word = "one landmark" if count == 1 and keys else f"{count} landmarks and lines" if lines else f"{count} landmarks"
+        word = (
+            "one landmark" if count == 1 and keys else f"{count} landmarks and lines" if lines else f"{count} landmarks"
+        )
         return bend(portrait, field, f"Bring {word} over by {amount * 100:.0f} %", np.array(near), progress)
 
     def _in_thread(self, plan: tuple[tuple[str, ...], tuple[Gap, ...], Part], amount: float) -> None:

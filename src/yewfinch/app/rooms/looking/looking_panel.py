@@ -30,12 +30,22 @@ class LookingPanel(QWidget):
             button = QPushButton(finish.title)
             button.setProperty("small", True)
             button.setCheckable(True)
-            button.setToolTip("Show the clay in its own colours" if finish.colour is None else f"Show the clay as {finish.title.lower()}")
+            button.setToolTip(
+                "Show the clay in its own colours"
+                if finish.colour is None
+                else f"Show the clay as {finish.title.lower()}"
+            )
             button.clicked.connect(lambda _=False, k=key: bench.outlook.set_looking(finish=k))
             grid.addWidget(button, i // 3, i % 3)
             self.finishes[key] = button
         column.addLayout(grid)
-        self.studios = choices(self, column, [(k, v.title, v.hint) for k, v in STUDIOS.items()], lambda k: bench.outlook.set_looking(studio=k), 3)
+        self.studios = choices(
+            self,
+            column,
+            [(k, v.title, v.hint) for k, v in STUDIOS.items()],
+            lambda k: bench.outlook.set_looking(studio=k),
+            3,
+        )
         self.occlusion = ValueSlider("Corners", 0.0, 100.0, "%", decimals=0)
         self.occlusion.setToolTip("Darker where clay nearby takes the light: ambient occlusion")
         self.occlusion.changed.connect(lambda v: bench.outlook.set_looking(occlusion=v / 100))
@@ -47,7 +57,11 @@ class LookingPanel(QWidget):
         self.cavity.changed.connect(lambda v: bench.outlook.set_looking(cavity=v / 100))
         for slider in (self.occlusion, self.reach, self.cavity):
             column.addWidget(slider)
-        self.raking, self.black, self.mirrored = QCheckBox("Raking light"), QCheckBox("Black outline"), QCheckBox("Mirrored picture")
+        self.raking, self.black, self.mirrored = (
+            QCheckBox("Raking light"),
+            QCheckBox("Black outline"),
+            QCheckBox("Mirrored picture"),
+        )
         self.raking.clicked.connect(lambda on: bench.outlook.set_looking(raking=on))
         self.black.clicked.connect(lambda on: bench.outlook.set_looking(black=on))
         self.mirrored.clicked.connect(lambda on: bench.outlook.set_view(replace(bench.outlook.view, mirrored=on)))
@@ -60,7 +74,12 @@ class LookingPanel(QWidget):
 
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcuts into the tool tips."""
-        for box, key in ((self.raking, "look_raking"), (self.black, "look_black"), (self.mirrored, "look_mirrored"), (self.wire, "look_wire")):
+        for box, key in (
+            (self.raking, "look_raking"),
+            (self.black, "look_black"),
+            (self.mirrored, "look_mirrored"),
+            (self.wire, "look_wire"),
+        ):
             box.setToolTip(f"{actions[key].tip} ({actions[key].keys})")
 
     def refresh(self) -> None:

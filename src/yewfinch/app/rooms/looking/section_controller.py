@@ -31,7 +31,9 @@ class Sections:
         key = section, tuple((k, ref(s), s.version) for k, s in shown.items())
         if key != self._key:
             self._key = key
-            self._parts = {} if section is None else {k: parts for k, s in shown.items() if len(parts := segments(s, section))}
+            self._parts = (
+                {} if section is None else {k: parts for k, s in shown.items() if len(parts := segments(s, section))}
+            )
         return self._parts
 
     def measures(self) -> SectionMeasures | None:
@@ -68,5 +70,3 @@ class Sections:
             self.turn("midline")
         else:
             self.bench.outlook.set_looking(section=None)
-
-

@@ -31,7 +31,10 @@ class SectionHand(RestingHand):
         return self._before is not None
 
     def knob(self) -> tuple[QPointF, DoubleArray] | None:
-        """Where it is, pixels, and along which way of the picture it goes, pixels for each mm; None without a line in sight."""
+        """Where it is, pixels, and along which way of the picture it goes, pixels for each mm.
+
+        None without a line in sight.
+        """
         view = self.viewport
         section, parts = self.sections.section, self.sections.parts()
         if section is None or not parts:

@@ -36,10 +36,18 @@ class SectionPanel(QWidget):
         self.cut.clicked.connect(self._cut)
         column.addWidget(self.cut)
         row = QHBoxLayout()
-        self.flip, self.through, self.none = QPushButton("Other side"), QPushButton("To the landmark"), QPushButton("No section")
+        self.flip, self.through, self.none = (
+            QPushButton("Other side"),
+            QPushButton("To the landmark"),
+            QPushButton("No section"),
+        )
         self.flip.setToolTip("Cut the other side away")
         self.through.setToolTip("Through the chosen landmark, or what the view turns round")
-        for button, run in ((self.flip, self._flip), (self.through, self._through), (self.none, lambda: bench.outlook.set_looking(section=None))):
+        for button, run in (
+            (self.flip, self._flip),
+            (self.through, self._through),
+            (self.none, lambda: bench.outlook.set_looking(section=None)),
+        ):
             button.setProperty("small", True)
             button.clicked.connect(lambda _=False, r=run: r())
             row.addWidget(button)
@@ -47,7 +55,10 @@ class SectionPanel(QWidget):
         self.numbers = QLabel()
         self.numbers.setWordWrap(True)
         column.addWidget(self.numbers)
-        self.note = QLabel("Stand at a profile photo and the line lies over the photo and the outlines drawn on it. Tools work on the clay that is left. Drag the round knob above the line to move the plane.")
+        self.note = QLabel(
+            "Stand at a profile photo and the line lies over the photo and the outlines drawn on it. Tools work on "
+            "the clay that is left. Drag the round knob above the line to move the plane."
+        )
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)

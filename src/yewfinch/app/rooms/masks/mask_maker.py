@@ -91,11 +91,18 @@ class MaskMaker(QObject):
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
             return
-        self.work(len(held.surface) // LIGHT, "Making the mask …", lambda _: maker(held), lambda found: self.join(found, name, joining))
+        self.work(
+            len(held.surface) // LIGHT,
+            "Making the mask …",
+            lambda _: maker(held),
+            lambda found: self.join(found, name, joining),
+        )
 
     def work(self, size: int, words: str, job: Callable[[Progress], T], done: Callable[[T], None]) -> None:
         """Do something to `size` vertices of clay, behind a dialog if it is long."""
-        self._worker = at_once_or_behind_dialog(self, size, words, job, done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was.")
+        self._worker = at_once_or_behind_dialog(
+            self, size, words, job, done, lambda text: self.bench.say(text, "warn"), "The clay was left as it was."
+        )
 
     def busy(self) -> bool:
         """Whether a thread is at work."""
@@ -126,4 +133,8 @@ class MaskDrawing(Purpose):
         maker = self.maker
         outline, through, mirrored = drawn(camera, points, self.shape), maker.through, maker.bench.tools.symmetry
         name = "Mask by box" if self.shape == "box" else "Mask by lasso"
-        maker.make(name, lambda p: mask_makers.within(p.surface, outline, through=through, mirrored=mirrored), "take" if other else maker.joining)
+        maker.make(
+            name,
+            lambda p: mask_makers.within(p.surface, outline, through=through, mirrored=mirrored),
+            "take" if other else maker.joining,
+        )

@@ -55,16 +55,38 @@ class MaskMakingPanel(QWidget):
         self.through.setToolTip("Lasso and box mask the far side of the clay as well")
         self.through.toggled.connect(maker.set_through)
         column.addWidget(self.through)
-        grid, self.buttons = button_grid((
-            ("hollows", "Hollows", "The most hollow parts of the form", lambda: self._make("Mask the hollows", lambda p: mask_makers.hollows(p.surface))),
-            ("crests", "Crests", "The sharpest crests of the form", lambda: self._make("Mask the crests", lambda p: mask_makers.hollows(p.surface, crests=True))),
-            ("facing", "Facing me", "What faces you in the present view, within 50 degrees", self._facing),
-            ("colour", "Of the colour", "What has nearly the colour of the paint tool", self._colour),
-            ("part", "Loose part", "The whole loose part under the pointer's last place, or the largest one", self._part),
-            ("grow", "Grow", "Wider by a ring of vertices", lambda: self._own("Grow the mask", masks.grown)),
-            ("shrink", "Shrink", "Narrower by a ring of vertices", lambda: self._own("Shrink the mask", masks.shrunk)),
-            ("split", "Split off", "What is masked becomes a piece of its own, both closed", self._split),
-        ))  # fmt: skip
+        grid, self.buttons = button_grid(
+            (
+                (
+                    "hollows",
+                    "Hollows",
+                    "The most hollow parts of the form",
+                    lambda: self._make("Mask the hollows", lambda p: mask_makers.hollows(p.surface)),
+                ),
+                (
+                    "crests",
+                    "Crests",
+                    "The sharpest crests of the form",
+                    lambda: self._make("Mask the crests", lambda p: mask_makers.hollows(p.surface, crests=True)),
+                ),
+                ("facing", "Facing me", "What faces you in the present view, within 50 degrees", self._facing),
+                ("colour", "Of the colour", "What has nearly the colour of the paint tool", self._colour),
+                (
+                    "part",
+                    "Loose part",
+                    "The whole loose part under the pointer's last place, or the largest one",
+                    self._part,
+                ),
+                ("grow", "Grow", "Wider by a ring of vertices", lambda: self._own("Grow the mask", masks.grown)),
+                (
+                    "shrink",
+                    "Shrink",
+                    "Narrower by a ring of vertices",
+                    lambda: self._own("Shrink the mask", masks.shrunk),
+                ),
+                ("split", "Split off", "What is masked becomes a piece of its own, both closed", self._split),
+            )
+        )
         column.addLayout(grid)
         row = QHBoxLayout()
         row.setSpacing(2)
@@ -94,10 +116,16 @@ class MaskMakingPanel(QWidget):
         self.thickness.set_value(2.0)
         self.thickness.setToolTip("How thick a shell is")
         column.addWidget(self.thickness)
-        self.shells = choices(self, column, [
-            ("outward", "Outward", "A closed shell on the masked clay"), ("inward", "Inward", "A closed shell under its surface"),
-            ("both", "Both ways", "A closed shell half in, half out"),
-        ], self._shell)  # fmt: skip
+        self.shells = choices(
+            self,
+            column,
+            [
+                ("outward", "Outward", "A closed shell on the masked clay"),
+                ("inward", "Inward", "A closed shell under its surface"),
+                ("both", "Both ways", "A closed shell half in, half out"),
+            ],
+            self._shell,
+        )
         for button in self.shells.values():
             button.setCheckable(False)
         self._last = ""
@@ -130,7 +158,11 @@ class MaskMakingPanel(QWidget):
         def part(piece: Piece) -> ByteArray:
             held = piece.surface
             free = np.nonzero(held.mask[:, 0] == 0)[0]
-            rows = self.bench.selection.last_hit if self.bench.selection.last_hit is not None and self.bench.selection.last_hit[0] == piece.id else None
+            rows = (
+                self.bench.selection.last_hit
+                if self.bench.selection.last_hit is not None and self.bench.selection.last_hit[0] == piece.id
+                else None
+            )
             row = rows[1] if rows is not None and rows[1] < len(held) else int(free[0]) if len(free) else 0
             return mask_makers.loose_part(held, row)
 
@@ -146,7 +178,10 @@ class MaskMakingPanel(QWidget):
 
     def _shell(self, where: Where) -> None:
         portrait, thickness = self.bench.portrait, self.thickness.value()
-        self._make_piece("Making the shell …", lambda piece, progress: masking.make_shell(portrait, piece, thickness, where, progress))
+        self._make_piece(
+            "Making the shell …",
+            lambda piece, progress: masking.make_shell(portrait, piece, thickness, where, progress),
+        )
 
     def _make_piece(self, words: str, job: Callable[[str, Progress], tuple[Edit, str] | tuple[Edit, str, str]]) -> None:
         piece, portrait = self.maker.piece, self.bench.portrait
@@ -215,6 +250,12 @@ class MaskMakingPanel(QWidget):
                 self.stored.addItem(name.replace("_l", ", left").replace("_r", ", right"), name)
         self.stored.setEnabled(can and bool(names))
         self.forget.setEnabled(can and self._last in names)
-        self.forget.setToolTip(f"Remove the named mask '{self._last}'" if self._last in names else "Remove the named mask that was taken up last")
+        self.forget.setToolTip(
+            f"Remove the named mask '{self._last}'"
+            if self._last in names
+            else "Remove the named mask that was taken up last"
+        )
         self.hidden.setEnabled(piece is not None)
-        self.hidden.setCheckState(Qt.CheckState.Checked if piece is not None and piece.hide_masked else Qt.CheckState.Unchecked)
+        self.hidden.setCheckState(
+            Qt.CheckState.Checked if piece is not None and piece.hide_masked else Qt.CheckState.Unchecked
+        )

@@ -49,8 +49,12 @@ class MaskPanel(QWidget):
         column.addWidget(self.by_hand)
         self.kinds = choices(self, column, [(k, *v) for k, v in KINDS.items()], parts.set_kind)
         self.sides = choices(
-            self, column,
-            [(True, "Masked turns", "What is masked turns, the rest stays"), (False, "Free turns", "What is masked stays, the rest turns")],
+            self,
+            column,
+            [
+                (True, "Masked turns", "What is masked turns, the rest stays"),
+                (False, "Free turns", "What is masked stays, the rest turns"),
+            ],
             parts.set_masked,
         )
         self.angle = ValueSlider("Angle", -180.0, 180.0, "°", decimals=0)
@@ -58,8 +62,12 @@ class MaskPanel(QWidget):
         self.angle.changed.connect(parts.turn)
         column.addWidget(self.angle)
         self.states = choices(
-            self, column,
-            [(False, "Parts as before", "Take all turned parts of the piece off; strokes made since stay"), (True, "Parts turned", "Put them on again")],
+            self,
+            column,
+            [
+                (False, "Parts as before", "Take all turned parts of the piece off; strokes made since stay"),
+                (True, "Parts turned", "Put them on again"),
+            ],
             self._set_on,
         )
         self.note = QLabel()
@@ -122,5 +130,9 @@ class MaskPanel(QWidget):
             self.note.setText(f"{piece.name} is locked, an armature or a guide.")
         else:
             held = float(piece.surface.mask.mean()) / 2.55
-            text = f"{piece.name}: {held:.0f} % masked." if held >= 0.5 or not piece.surface.mask.any() else f"{piece.name}: less than 1 % masked."
+            text = (
+                f"{piece.name}: {held:.0f} % masked."
+                if held >= 0.5 or not piece.surface.mask.any()
+                else f"{piece.name}: less than 1 % masked."
+            )
             self.note.setText(text if parts.line is None else f"{text} Drag the golden dot, or set the angle.")

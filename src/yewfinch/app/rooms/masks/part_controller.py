@@ -100,7 +100,10 @@ class Parts(QObject):
     def region(self, name: str) -> None:
         """Add a named region to the mask."""
         if self.piece is not None:
-            self._mask(masking.of_region(self.piece, name, add=True), f"Mask the {name.replace('_l', ', left').replace('_r', ', right')}")
+            self._mask(
+                masking.of_region(self.piece, name, add=True),
+                f"Mask the {name.replace('_l', ', left').replace('_r', ', right')}",
+            )
 
     def _mask(self, mask: ByteArray, name: str) -> None:
         assert self.piece is not None

@@ -94,6 +94,4 @@ class CalipersPanel(QWidget):
 
     def _remove(self, index: int) -> None:
         held = self.bench.portrait.calipers
-        self.bench.portrait.set_field(
-            "calipers", held[:index] + held[index + 1 :], "Remove a measure"
-        )
+        self.bench.portrait.set_field("calipers", held[:index] + held[index + 1 :], "Remove a measure")

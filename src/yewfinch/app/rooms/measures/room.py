@@ -22,7 +22,12 @@ def furnish(shop: Workshop) -> Room:
         place=190,
         panels=(
             Panel("Calipers", lambda: CalipersPanel(shop.bench), {"Features": 120}),
-            Panel("Canon: thirds and fifths", lambda: CanonPanel(shop.bench), {"Block": 190, "Features": 150, "Show": 60}, folded=True),
+            Panel(
+                "Canon: thirds and fifths",
+                lambda: CanonPanel(shop.bench),
+                {"Block": 190, "Features": 150, "Show": 60},
+                folded=True,
+            ),
         ),
         modes=tuple(Mode(hand.taking.kind, hand, hand.hint) for hand in hands),
         overs=(Over(110, partial(paint, view=shop.view)),),

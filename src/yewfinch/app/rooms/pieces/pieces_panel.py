@@ -127,14 +127,30 @@ class PiecesPanel(QWidget):
         return item
 
     def _fill_line(self, item: QTreeWidgetItem, piece: Piece) -> None:
-        sign = "↔ " if piece.follows is not None and piece.follows.kind == "twin" else "↻ " if piece.follows is not None else ""
+        sign = (
+            "↔ "
+            if piece.follows is not None and piece.follows.kind == "twin"
+            else "↻ "
+            if piece.follows is not None
+            else ""
+        )
         item.setText(0, f"{sign}{piece.name}")
         item.setData(0, Qt.ItemDataRole.UserRole, piece.id)
         item.setSizeHint(0, QSize(0, _LINE))
         item.setIcon(0, _swatch(piece))
         count = grouped(len(piece.surface))
-        kind = "a follower of another piece" if piece.follows is not None else "a solid" if piece.solid is not None else "clay"
-        item.setToolTip(0, f"{piece.name}: {kind}, {count} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto another to group; F2 renames, Del removes")
+        kind = (
+            "a follower of another piece"
+            if piece.follows is not None
+            else "a solid"
+            if piece.solid is not None
+            else "clay"
+        )
+        item.setToolTip(
+            0,
+            f"{piece.name}: {kind}, {count} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto "
+            "another to group; F2 renames, Del removes",
+        )
         if not piece.visible:
             item.setForeground(0, QColor(theme.palette().soft))
         self.tree.setItemWidget(item, 1, self._buttons([piece], piece.name, ""))
@@ -147,14 +163,29 @@ class PiecesPanel(QWidget):
         row.setSpacing(1)
         visible, locked = any(p.visible for p in members), all(p.locked for p in members)
         ids = [p.id for p in members]  # buttons outlive the pieces as they are
-        more_tip = "Group: show alone, rename, take apart" if group else "Rename, colour, duplicate, mirror, show alone, group, split, bring together"
+        more_tip = (
+            "Group: show alone, rename, take apart"
+            if group
+            else "Rename, colour, duplicate, mirror, show alone, group, split, bring together"
+        )
         for picture, tone, tip, spoken, run in (
-            ("eye" if visible else "eye-slash", visible, "Hide" if visible else "Show", f"show or hide {name}", lambda: self._toggle(ids, "visible")),
-            ("lock-simple" if locked else "lock-simple-open", locked, "Unlock" if locked else "Lock: no tool changes it",
-             f"lock or unlock {name}", lambda: self._toggle(ids, "locked")),
+            (
+                "eye" if visible else "eye-slash",
+                visible,
+                "Hide" if visible else "Show",
+                f"show or hide {name}",
+                lambda: self._toggle(ids, "visible"),
+            ),
+            (
+                "lock-simple" if locked else "lock-simple-open",
+                locked,
+                "Unlock" if locked else "Lock: no tool changes it",
+                f"lock or unlock {name}",
+                lambda: self._toggle(ids, "locked"),
+            ),
             ("dots-three", False, more_tip, f"more of {name}", None),
             ("trash", False, "Remove (can be undone)", f"remove {name}", lambda: self.remove(*ids)),
-        ):  # fmt: skip
+        ):
             button = QToolButton()
             button.setIcon(theme.icon(picture, "ink" if tone else "soft", 15))
             button.setAutoRaise(True)
@@ -194,7 +225,9 @@ class PiecesPanel(QWidget):
         groups: dict[str, str] = {}
         if where == "on" and onto and not group:
             names = {p.group for p in portrait.pieces.values()}
-            group = portrait.pieces[onto].group or next(f"Group {n}" for n in range(1, 999) if f"Group {n}" not in names)
+            group = portrait.pieces[onto].group or next(
+                f"Group {n}" for n in range(1, 999) if f"Group {n}" not in names
+            )
             groups[onto] = group
         if onto:
             at = order.index(onto) + (where != "before")
@@ -223,23 +256,50 @@ class PiecesPanel(QWidget):
             self.rename(item.data(0, Qt.ItemDataRole.UserRole))
 
     def _menu(self, piece_id: str, parent: QWidget) -> QMenu:
-        return _menu(parent, [
-            ("Rename … (F2)", lambda: self.rename(piece_id)), ("Colour …", lambda: self.colour(piece_id)),
-            ("Duplicate", lambda: self.duplicate(piece_id)), ("Mirror to the other side", lambda: self.mirror(piece_id)),
-            ("Twin on the other side, live", lambda: self._carry_out(lambda: (pieces.twin(self.bench.portrait, piece_id)[0], piece_id), piece_id)),
-            ("Settle this follower", lambda: self._carry_out(lambda: (pieces.settle(self.bench.portrait, [piece_id]), piece_id))),
-            ("Show alone", lambda: self.alone(piece_id)), ("Group the chosen pieces …", lambda: self.group(piece_id)),
-            ("Out of its group", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), ""), piece_id))),
-            ("Split into loose parts", lambda: self.split(piece_id)), ("Bring the chosen clay together here", lambda: self.merge(piece_id)),
-        ])  # fmt: skip
+        return _menu(
+            parent,
+            [
+                ("Rename … (F2)", lambda: self.rename(piece_id)),
+                ("Colour …", lambda: self.colour(piece_id)),
+                ("Duplicate", lambda: self.duplicate(piece_id)),
+                ("Mirror to the other side", lambda: self.mirror(piece_id)),
+                (
+                    "Twin on the other side, live",
+                    lambda: self._carry_out(
+                        lambda: (pieces.twin(self.bench.portrait, piece_id)[0], piece_id), piece_id
+                    ),
+                ),
+                (
+                    "Settle this follower",
+                    lambda: self._carry_out(lambda: (pieces.settle(self.bench.portrait, [piece_id]), piece_id)),
+                ),
+                ("Show alone", lambda: self.alone(piece_id)),
+                ("Group the chosen pieces …", lambda: self.group(piece_id)),
+                (
+                    "Out of its group",
+                    lambda: self._carry_out(
+                        lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), ""), piece_id)
+                    ),
+                ),
+                ("Split into loose parts", lambda: self.split(piece_id)),
+                ("Bring the chosen clay together here", lambda: self.merge(piece_id)),
+            ],
+        )
 
     def _group_menu(self, group: str, parent: QWidget) -> QMenu:
         members = [k for k, p in self.bench.portrait.pieces.items() if p.group == group]
-        return _menu(parent, [
-            ("Rename …", lambda: self.rename_group(group)), ("Choose all of it", lambda: self.bench.selection.choose(members[0], tuple(members))),
-            ("Show alone", lambda: self.alone(*members)),
-            ("Take the group apart", lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, members, ""), members[0]))),
-        ])  # fmt: skip
+        return _menu(
+            parent,
+            [
+                ("Rename …", lambda: self.rename_group(group)),
+                ("Choose all of it", lambda: self.bench.selection.choose(members[0], tuple(members))),
+                ("Show alone", lambda: self.alone(*members)),
+                (
+                    "Take the group apart",
+                    lambda: self._carry_out(lambda: (pieces.group(self.bench.portrait, members, ""), members[0])),
+                ),
+            ],
+        )
 
     def _meant(self, piece_id: str) -> tuple[str, ...]:
         """The chosen pieces, if this is one of them; else this one."""
@@ -263,7 +323,9 @@ class PiecesPanel(QWidget):
         """Ask for the name of a group for the chosen pieces."""
         name, ok = QInputDialog.getText(self, "Group", "Name of the group")
         if ok and name.strip():
-            self._carry_out(lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), name), self.bench.selection.piece_id))
+            self._carry_out(
+                lambda: (pieces.group(self.bench.portrait, self._meant(piece_id), name), self.bench.selection.piece_id)
+            )
 
     def colour(self, piece_id: str) -> None:
         """Ask for a colour and give it to all of the piece."""
@@ -291,7 +353,9 @@ class PiecesPanel(QWidget):
     def merge(self, piece_id: str) -> None:
         """Bring the chosen clay together in this piece without fusing; if only this is chosen, all that is shown."""
         held = self.bench.portrait.pieces
-        others = [k for k in self.bench.selection.chosen if k != piece_id] if piece_id in self.bench.selection.chosen else []
+        others = (
+            [k for k in self.bench.selection.chosen if k != piece_id] if piece_id in self.bench.selection.chosen else []
+        )
         others = others or [k for k, p in held.items() if k != piece_id and p.visible and not p.fixed]
         self._carry_out(lambda: (pieces.merge(self.bench.portrait, [piece_id, *others]), piece_id), piece_id, *others)
 
@@ -329,8 +393,14 @@ class PiecesPanel(QWidget):
 
         size = sum(len(self.bench.portrait.surface(k)) for k in dense if k in self.bench.portrait.pieces)
         self._worker = at_once_or_behind_dialog(
-            self, size // COPIED, "Working on the pieces …", lambda _: job(), done, lambda text: self.bench.say(text, "warn"), "The pieces were left as they were."
-        )  # fmt: skip
+            self,
+            size // COPIED,
+            "Working on the pieces …",
+            lambda _: job(),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The pieces were left as they were.",
+        )
 
     def _toggle(self, ids: Sequence[str], field: str) -> None:
         held = [self.bench.portrait.pieces[k] for k in ids if k in self.bench.portrait.pieces]
@@ -355,7 +425,16 @@ def _menu(parent: QWidget, rows: Sequence[tuple[str, Callable[[], object]]]) -> 
 def _looks(piece: Piece) -> tuple[object, ...]:
     """All that its line shows; the group first."""
     follows = "" if piece.follows is None else piece.follows.kind
-    return piece.group, piece.name, piece.visible, piece.locked, follows, piece.solid is None, len(piece.surface), _colour(piece).rgb()
+    return (
+        piece.group,
+        piece.name,
+        piece.visible,
+        piece.locked,
+        follows,
+        piece.solid is None,
+        len(piece.surface),
+        _colour(piece).rgb(),
+    )
 
 
 def _colour(piece: Piece) -> QColor:
@@ -371,5 +450,3 @@ def _swatch(piece: Piece) -> QIcon:
     out = QIcon(picture)
     out.addPixmap(picture, QIcon.Mode.Selected)  # else the style would tint it
     return out
-
-

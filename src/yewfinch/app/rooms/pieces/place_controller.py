@@ -107,7 +107,13 @@ class Placing(QObject):
         self._start = placing.start_of(self.bench.portrait, self.pieces)
         self._live = None
 
-    def to(self, name: str, move: DoubleArray | None = None, turn: DoubleArray | None = None, scale: DoubleArray | None = None) -> bool:
+    def to(
+        self,
+        name: str,
+        move: DoubleArray | None = None,
+        turn: DoubleArray | None = None,
+        scale: DoubleArray | None = None,
+    ) -> bool:
         """Move, turn (degrees) and scale the pieces from where they began; False if that is refused."""
         if self._start is None or self._pivot is None:
             return False
@@ -115,7 +121,10 @@ class Placing(QObject):
         zero = np.zeros(3)
         try:
             motion = Motion.about(
-                self._pivot, zero if move is None else move, zero if turn is None else turn, np.ones(3) if scale is None else scale
+                self._pivot,
+                zero if move is None else move,
+                zero if turn is None else turn,
+                np.ones(3) if scale is None else scale,
             )
             edit = placing.moved(portrait, list(self._start), motion, name, self._start)
         except YewfinchError as error:

@@ -13,7 +13,8 @@ from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
 
-#: Lengths on the screen, pixels: an arm, its knob for scaling, the arcs, the hoop round all, and how near a handle must be.
+#: Lengths on the screen, pixels: an arm, its knob for scaling, the arcs, the hoop round all, and how near a handle
+#: must be.
 ARM, KNOB, ARC, HOOP, REACH = 78.0, 96.0, 58.0, 118.0, 8.0
 #: Steps with Ctrl: mm, degrees, factor.
 STEP, ANGLE, FACTOR = 5.0, 15.0, 0.1
@@ -104,7 +105,9 @@ class PlaceHand(RestingHand):
                 offer(float(np.linalg.norm(p - knob)), Handle("scale", axis))
                 offer(_to_line(p, middle + (tip - middle) * 0.25, tip) + 0.5, Handle("move", axis))
             if arc is not None:
-                offer(min(_to_line(p, a, b) for a, b in zip(arc[:-1], arc[1:], strict=True)) + 1.0, Handle("turn", axis))
+                offer(
+                    min(_to_line(p, a, b) for a, b in zip(arc[:-1], arc[1:], strict=True)) + 1.0, Handle("turn", axis)
+                )
         offer(max(float(np.linalg.norm(p - middle)) - 4.0, 0.0), Handle("move", None))
         offer(abs(float(np.linalg.norm(p - middle)) - HOOP) + 2.0, Handle("scale", None))
         return None if best is None else best[1]

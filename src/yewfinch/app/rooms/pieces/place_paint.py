@@ -24,7 +24,9 @@ def paint(p: QPainter, view: Viewport, hand: PlaceHand) -> None:
     centre = QPointF(float(middle[0]), float(middle[1]))
     p.setBrush(Qt.BrushStyle.NoBrush)
     hoop = Handle("scale", None)
-    p.setPen(QPen(GOLD if lit == hoop else QColor(251, 250, 246, 120), 2.4 if lit == hoop else 1.2, Qt.PenStyle.DotLine))
+    p.setPen(
+        QPen(GOLD if lit == hoop else QColor(251, 250, 246, 120), 2.4 if lit == hoop else 1.2, Qt.PenStyle.DotLine)
+    )
     p.drawEllipse(centre, HOOP, HOOP)
     for axis in range(3):
         _arc(p, hand, axis, lit == Handle("turn", axis))
@@ -56,7 +58,11 @@ def _says(handle: Handle) -> str:
     if handle.axis is None:
         return "drag: move; with Shift stick to a surface" if handle.does == "move" else "drag: scale"
     axes = ("the axis from ear to ear", "the upright axis", "the axis to the front")
-    return {"move": f"move {ways[handle.axis]}", "scale": f"scale {ways[handle.axis]}", "turn": f"turn about {axes[handle.axis]}"}[handle.does]
+    return {
+        "move": f"move {ways[handle.axis]}",
+        "scale": f"scale {ways[handle.axis]}",
+        "turn": f"turn about {axes[handle.axis]}",
+    }[handle.does]
 
 
 def _arc(p: QPainter, hand: PlaceHand, axis: int, lit: bool) -> None:

@@ -59,17 +59,48 @@ class PlacePanel(QWidget):
             head = QLabel(text)
             head.setProperty("soft", True)
             grid.addWidget(head, 0, i + 1)
-        self.place = self._row(grid, 1, "At", "mm", 1, -9999.0, 9999.0, "Where the pivot is; type another place to move the pieces there", self._placed)
-        self.turn = self._row(grid, 2, "Turn by", "°", 1, -360.0, 360.0, "Turn the pieces by so many degrees about the pivot", self._turned)
-        self.scale = self._row(grid, 3, "Scale to", "%", 1, 1.0, 10000.0, "Scale the pieces about the pivot", self._scaled)
+        self.place = self._row(
+            grid,
+            1,
+            "At",
+            "mm",
+            1,
+            -9999.0,
+            9999.0,
+            "Where the pivot is; type another place to move the pieces there",
+            self._placed,
+        )
+        self.turn = self._row(
+            grid,
+            2,
+            "Turn by",
+            "°",
+            1,
+            -360.0,
+            360.0,
+            "Turn the pieces by so many degrees about the pivot",
+            self._turned,
+        )
+        self.scale = self._row(
+            grid, 3, "Scale to", "%", 1, 1.0, 10000.0, "Scale the pieces about the pivot", self._scaled
+        )
         column.addLayout(grid)
-        self.alike = choices(self, column, [(True, "Scale alike", "One number scales in all directions"),
-                                            (False, "Each by itself", "Scale along one axis only")], self._set_alike)  # fmt: skip
+        self.alike = choices(
+            self,
+            column,
+            [
+                (True, "Scale alike", "One number scales in all directions"),
+                (False, "Each by itself", "Scale along one axis only"),
+            ],
+            self._set_alike,
+        )
         self._alike = True
         row = QHBoxLayout()
         row.setSpacing(2)
         self.twin = QPushButton("Twin")
-        self.twin.setToolTip("A live mirror image on the other side: it shows all that is done to this piece until it is settled")
+        self.twin.setToolTip(
+            "A live mirror image on the other side: it shows all that is done to this piece until it is settled"
+        )
         self.twin.clicked.connect(self._twin)
         self.settle = QPushButton("Settle copies")
         self.settle.setToolTip("Twins and copies of a ring become pieces of their own; without it they stay linked")
@@ -94,7 +125,9 @@ class PlacePanel(QWidget):
         self.axis.setCurrentIndex(1)
         self.ring = QPushButton("Ring")
         self.ring.setProperty("small", True)
-        self.ring.setToolTip("Live copies round an axis through the pivot, if it is a point of your own, else through the origin")
+        self.ring.setToolTip(
+            "Live copies round an axis through the pivot, if it is a point of your own, else through the origin"
+        )
         self.ring.clicked.connect(self._ring)
         row.addWidget(self.count)
         row.addWidget(self.axis, 1)
@@ -109,7 +142,16 @@ class PlacePanel(QWidget):
         self.refresh()
 
     def _row(
-        self, grid: QGridLayout, row: int, title: str, unit: str, decimals: int, low: float, high: float, tip: str, run: Callable[[int, float], None]
+        self,
+        grid: QGridLayout,
+        row: int,
+        title: str,
+        unit: str,
+        decimals: int,
+        low: float,
+        high: float,
+        tip: str,
+        run: Callable[[int, float], None],
     ) -> list[QDoubleSpinBox]:
         label = QLabel(title)
         grid.addWidget(label, row, 0)
@@ -179,7 +221,9 @@ class PlacePanel(QWidget):
         if pivot is not None:
             centre = float(pivot[0]), float(pivot[1]), float(pivot[2])
             count, axis = self.count.value(), self.axis.currentIndex()
-            self._carry_out(lambda: pieces.ring(self.bench.portrait, self.bench.selection.piece_id, count, axis, centre), count)
+            self._carry_out(
+                lambda: pieces.ring(self.bench.portrait, self.bench.selection.piece_id, count, axis, centre), count
+            )
 
     def _carry_out(self, job: Callable[[], Edit], copies: int = 1) -> None:
         held = self.bench.portrait.pieces.get(self.bench.selection.piece_id)
@@ -187,9 +231,14 @@ class PlacePanel(QWidget):
             self.bench.say("Choose a piece first.", "warn")
             return
         self._worker = at_once_or_behind_dialog(
-            self, copies * len(held.surface) // COPIED, "Working on the pieces …", lambda _: job(), self.bench.portrait.perform, lambda text: self.bench.say(text, "warn"),
+            self,
+            copies * len(held.surface) // COPIED,
+            "Working on the pieces …",
+            lambda _: job(),
+            self.bench.portrait.perform,
+            lambda text: self.bench.say(text, "warn"),
             "The pieces were left as they were.",
-        )  # fmt: skip
+        )
 
     def refresh(self) -> None:
         """Show the chosen pieces and their pivot."""
@@ -201,7 +250,11 @@ class PlacePanel(QWidget):
         for alike, button in self.alike.items():
             button.setChecked(alike == self._alike)
         pivot = placing.pivot
-        for boxes, values in ((self.place, pivot if pivot is not None else np.zeros(3)), (self.turn, np.zeros(3)), (self.scale, np.full(3, 100.0))):
+        for boxes, values in (
+            (self.place, pivot if pivot is not None else np.zeros(3)),
+            (self.turn, np.zeros(3)),
+            (self.scale, np.full(3, 100.0)),
+        ):
             for box, value in zip(boxes, values, strict=True):
                 box.blockSignals(True)
                 box.setValue(float(value))
@@ -217,4 +270,8 @@ class PlacePanel(QWidget):
             self.note.setText(f"{chosen[0].name} follows another piece.")
         else:
             names = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} pieces"
-            self.note.setText(f"{names}. What is masked stays where it is." if placing.kind != "point" else f"{names}. 'At' moves the pivot itself now.")
+            self.note.setText(
+                f"{names}. What is masked stays where it is."
+                if placing.kind != "point"
+                else f"{names}. 'At' moves the pivot itself now."
+            )

@@ -29,14 +29,23 @@ def furnish(shop: Workshop) -> Room:
         ),
         modes=(
             Mode(
-                "place", hand,
-                "Drag a handle, or a piece; Ctrl goes in steps, Ctrl+click chooses more, Shift sticks to a surface. Esc ends.",
+                "place",
+                hand,
+                "Drag a handle, or a piece; Ctrl goes in steps, Ctrl+click chooses more, Shift sticks to a surface. "
+                "Esc ends.",
                 partial(paint, view=shop.view, hand=hand),
             ),
         ),
         actions=(
-            Action("place_hand", "Place pieces", "Edit", "D", "Move, turn and scale the chosen pieces by handles; Esc ends.",
-                   lambda: shop.bench.toggle_mode("place"), place=503),
+            Action(
+                "place_hand",
+                "Place pieces",
+                "Edit",
+                "D",
+                "Move, turn and scale the chosen pieces by handles; Esc ends.",
+                lambda: shop.bench.toggle_mode("place"),
+                place=503,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -40,10 +40,30 @@ class FusePanel(LivePanel):
         self.column.addWidget(self.join)
         self.fuse, self.take, self.within, self.remesh = QPushButton(), QPushButton(), QPushButton(), QPushButton()
         for button, text, tip, run in (
-            (self.fuse, "Fuse all shown clay", "One closed surface of even quads of all clay and solids in sight, eyeballs left out", self._fuse),
-            (self.take, "Cut the chosen piece out", "Take the chosen piece away from all other clay in sight", self._take),
-            (self.within, "Keep what lies within it", "Keep only that part of all other clay in sight that lies within the chosen piece", self._within),
-            (self.remesh, "Remesh the chosen piece", "Even quads all over it, with its colours, masks and landmarks", self._remesh),
+            (
+                self.fuse,
+                "Fuse all shown clay",
+                "One closed surface of even quads of all clay and solids in sight, eyeballs left out",
+                self._fuse,
+            ),
+            (
+                self.take,
+                "Cut the chosen piece out",
+                "Take the chosen piece away from all other clay in sight",
+                self._take,
+            ),
+            (
+                self.within,
+                "Keep what lies within it",
+                "Keep only that part of all other clay in sight that lies within the chosen piece",
+                self._within,
+            ),
+            (
+                self.remesh,
+                "Remesh the chosen piece",
+                "Even quads all over it, with its colours, masks and landmarks",
+                self._remesh,
+            ),
         ):
             button.setText(text)
             button.setToolTip(tip)
@@ -51,11 +71,15 @@ class FusePanel(LivePanel):
             self.column.addWidget(button)
         row = QHBoxLayout()
         self.detail = QPushButton("Remesh, keep detail")
-        self.detail.setToolTip("Even quads with levels on top; what they lack of the old form becomes a form layer of the finest level")
+        self.detail.setToolTip(
+            "Even quads with levels on top; what they lack of the old form becomes a form layer of the finest level"
+        )
         self.detail.clicked.connect(self._detail)
         self.levels = QSpinBox()
         self.levels.setRange(1, 4)
-        self.levels.valueChanged.connect(lambda n: self.levels.setSuffix(" level on top" if n == 1 else " levels on top"))
+        self.levels.valueChanged.connect(
+            lambda n: self.levels.setSuffix(" level on top" if n == 1 else " levels on top")
+        )
         self.levels.setSuffix(" level on top")
         self.levels.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.levels.setAccessibleName("levels on top of the remeshed piece")
@@ -78,7 +102,9 @@ class FusePanel(LivePanel):
 
     def shown(self) -> list[Piece]:
         """Clay and solids in sight, eyeballs left out; the chosen one first."""
-        held = [p for p in self.bench.portrait.pieces.values() if p.visible and not p.see_through and p.armature is None]
+        held = [
+            p for p in self.bench.portrait.pieces.values() if p.visible and not p.see_through and p.armature is None
+        ]
         held = [p for p in held if not p.id.startswith("eye_")]
         return sorted(held, key=lambda p: p.id != self.bench.selection.piece_id)
 
@@ -101,7 +127,12 @@ class FusePanel(LivePanel):
             self._work([self.bench.selection.piece_id], ())
 
     def _detail(self) -> None:
-        portrait, piece, edge, count = self.bench.portrait, self.bench.selection.piece_id, self.edge.value(), self.levels.value()
+        portrait, piece, edge, count = (
+            self.bench.portrait,
+            self.bench.selection.piece_id,
+            self.edge.value(),
+            self.levels.value(),
+        )
         if piece not in portrait.pieces:
             return
 
@@ -112,9 +143,13 @@ class FusePanel(LivePanel):
             self.bench.say(f"{edit.name}: {count} quads on the finest level.", "note")
 
         self._worker = behind_dialog(
-            self, "Remeshing …", lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress), done,
-            lambda text: self.bench.say(text, "warn"), "The piece was left as it was.",
-        )  # fmt: skip
+            self,
+            "Remeshing …",
+            lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The piece was left as it was.",
+        )
 
     def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
         portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
@@ -128,9 +163,15 @@ class FusePanel(LivePanel):
             self.bench.say(f"{edit.name}: {grouped(len(made.surface.faces))} quads with edges of {edge:g} mm.", "note")
 
         self._worker = behind_dialog(
-            self, "Making one surface …", lambda progress: fusing.fuse(portrait, pieces, edge, join=join, take=take, common=common, progress=progress), done,
-            lambda text: self.bench.say(text, "warn"), "The pieces were left as they were.",
-        )  # fmt: skip
+            self,
+            "Making one surface …",
+            lambda progress: fusing.fuse(
+                portrait, pieces, edge, join=join, take=take, common=common, progress=progress
+            ),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The pieces were left as they were.",
+        )
 
     def busy(self) -> bool:
         """Whether a thread is at work."""

@@ -35,7 +35,10 @@ class TidyPanel(LivePanel):
         for slider in (self.weld, self.speck, self.rim):
             self.column.addWidget(slider)
         self.mend = QPushButton("Mend the chosen piece")
-        self.mend.setToolTip("Weld, drop empty and doubled faces and specks, cut tangles free, turn faces alike, close holes; says what it did")
+        self.mend.setToolTip(
+            "Weld, drop empty and doubled faces and specks, cut tangles free, turn faces alike, close holes; says "
+            "what it did"
+        )
         self.mend.clicked.connect(self._mend)
         self.column.addWidget(self.mend)
         row = QHBoxLayout()
@@ -71,9 +74,13 @@ class TidyPanel(LivePanel):
             self._told(piece, report.words())
 
         self._worker = behind_dialog(
-            self, "Mending …", lambda progress: tidying.mend(portrait, piece, weld=weld, speck=speck, longest=longest, progress=progress),
-            done, self._failed, "The piece was left as it was.",
-        )  # fmt: skip
+            self,
+            "Mending …",
+            lambda progress: tidying.mend(portrait, piece, weld=weld, speck=speck, longest=longest, progress=progress),
+            done,
+            self._failed,
+            "The piece was left as it was.",
+        )
 
     def _reduce(self) -> None:
         portrait, piece, count = self.bench.portrait, self.bench.selection.piece_id, self.count.value()
@@ -81,11 +88,19 @@ class TidyPanel(LivePanel):
         def done(found: tuple[Edit, Reduced]) -> None:
             edit, result = found
             portrait.perform(edit)
-            text = f"{grouped(len(result.surface.faces))} triangles; off by {result.mean:.3f} mm in the mean, {result.most:.2f} mm at most."
+            text = (
+                f"{grouped(len(result.surface.faces))} triangles; off by {result.mean:.3f} mm in the mean, "
+                f"{result.most:.2f} mm at most."
+            )
             self._told(piece, text)
 
         self._worker = behind_dialog(
-            self, "Reducing …", lambda progress: tidying.reduce(portrait, piece, count, progress), done, self._failed, "The piece was left as it was."
+            self,
+            "Reducing …",
+            lambda progress: tidying.reduce(portrait, piece, count, progress),
+            done,
+            self._failed,
+            "The piece was left as it was.",
         )
 
     def _told(self, piece: str, text: str) -> None:

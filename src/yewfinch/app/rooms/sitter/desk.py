@@ -69,7 +69,9 @@ class Desk(Protocol):
         """Give the line in hand points, pixels of the photo."""
         ...
 
-    def drawn(self, start: tuple[float, float], end: tuple[float, float], line: tuple[tuple[float, float], ...]) -> None:
+    def drawn(
+        self, start: tuple[float, float], end: tuple[float, float], line: tuple[tuple[float, float], ...]
+    ) -> None:
         """A drag on the photo has ended."""
         ...
 

@@ -226,7 +226,10 @@ class FramePage(QWidget):
             self, "Frame", "Drag a rectangle to crop. Marks and standpoint stay right, the original stays untouched."
         )
         row = QHBoxLayout()
-        for picture, tip, step in (("arrow-counter-clockwise", "Turn left by 90°", -90), ("arrow-clockwise", "Turn right by 90°", 90)):
+        for picture, tip, step in (
+            ("arrow-counter-clockwise", "Turn left by 90°", -90),
+            ("arrow-clockwise", "Turn right by 90°", 90),
+        ):
             button = QPushButton(theme.icon(picture), "90°")
             button.setToolTip(tip)
             button.clicked.connect(lambda _=False, s=step: self._turn(s))

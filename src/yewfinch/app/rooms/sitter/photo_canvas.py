@@ -372,9 +372,7 @@ class PhotoCanvas(QWidget):
         box = self.box()
         s = self.image.width() / box.width()
         x, y = int((at.x() - box.left()) * s), int((at.y() - box.top()) * s)
-        c = self.image.pixelColor(
-            max(0, min(self.image.width() - 1, x)), max(0, min(self.image.height() - 1, y))
-        )
+        c = self.image.pixelColor(max(0, min(self.image.width() - 1, x)), max(0, min(self.image.height() - 1, y)))
         self.colour_picked.emit(c.red(), c.green(), c.blue())
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802

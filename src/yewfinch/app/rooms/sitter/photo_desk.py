@@ -117,7 +117,9 @@ class PhotoDesk(QWidget):
         column.addWidget(self.message)
         self.match = QPushButton("Solve the sitter")
         self.match.setProperty("main", True)
-        self.match.setToolTip("Work out from all marked photos where each was taken from, and the sitter in mm (Return)")
+        self.match.setToolTip(
+            "Work out from all marked photos where each was taken from, and the sitter in mm (Return)"
+        )
         self.match.clicked.connect(self.solve_asked)
         self.close_button = QPushButton("Back to the clay")
         self.close_button.setToolTip("Leave the desk (Esc)")
@@ -165,7 +167,9 @@ class PhotoDesk(QWidget):
         grid.addWidget(self.skip, 1, 3, 1, 3)
         column.addLayout(grid)
         self.mouth_open = QCheckBox("mouth open on this photo")
-        self.mouth_open.setToolTip("Jaw and lips do not show the form at rest here: the solve lets them move on this photo")
+        self.mouth_open.setToolTip(
+            "Jaw and lips do not show the form at rest here: the solve lets them move on this photo"
+        )
         self.mouth_open.clicked.connect(self._open_mouth)
         column.addWidget(self.mouth_open)
         self.list = QListWidget()
@@ -265,7 +269,9 @@ class PhotoDesk(QWidget):
         new = key not in photo.marks
 
         def edit() -> None:
-            marking.set_mark(self.bench.portrait, photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}")
+            marking.set_mark(
+                self.bench.portrait, photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}"
+            )
             if new and advance:
                 self._go_on(key)
 
@@ -373,7 +379,9 @@ class PhotoDesk(QWidget):
         if photo is None:
             return False
         if self.mode == "landmarks" and self.current in photo.marks:
-            marking.set_mark(self.bench.portrait, photo.id, self.current, None, f"Unmark {LANDMARKS[self.current].plain}")
+            marking.set_mark(
+                self.bench.portrait, photo.id, self.current, None, f"Unmark {LANDMARKS[self.current].plain}"
+            )
             return True
         if self.mode == "scale" and self.span in photo.spans:
             self.change(photo.spanned(self.span, None), f"Remove {self.scale_page.title(self.span)}")

@@ -71,9 +71,12 @@ class PhotoDetails(QDialog):
             return
         lens = self.lens.value()
         changed = replace(
-            self.photo, name=name, note=self.note.toPlainText().strip(), tags=tuple(dict.fromkeys(self.tags.text().replace("#", " ").split())),
+            self.photo,
+            name=name,
+            note=self.note.toPlainText().strip(),
+            tags=tuple(dict.fromkeys(self.tags.text().replace("#", " ").split())),
             lens=lens if lens >= 5.0 else None,
-        )  # fmt: skip
+        )
         if changed != self.photo:
             self.accepted_photo.emit(changed)
         super().accept()

@@ -50,13 +50,17 @@ class PhotoFiles:
     def ask_photos(self) -> None:
         """Choose photos to add."""
         kinds = " ".join(f"*{s}" for s in SUFFIXES)
-        names, _ = QFileDialog.getOpenFileNames(self.shop.window, "Add photos", self.shop.documents.folder(), f"Photos ({kinds})")
+        names, _ = QFileDialog.getOpenFileNames(
+            self.shop.window, "Add photos", self.shop.documents.folder(), f"Photos ({kinds})"
+        )
         if names:
             self.sitting.add([Path(n) for n in names])
 
     def ask_marks(self) -> None:
         """Choose a file of marks to read."""
-        name, _ = QFileDialog.getOpenFileName(self.shop.window, "Read marks", self.shop.documents.folder(), "Marks (*.csv *.json)")
+        name, _ = QFileDialog.getOpenFileName(
+            self.shop.window, "Read marks", self.shop.documents.folder(), "Marks (*.csv *.json)"
+        )
         if name:
             self.read_marks(Path(name))
 
@@ -73,7 +77,9 @@ class PhotoFiles:
 
     def ask_save_marks(self) -> None:
         """Choose where the marks are written to."""
-        name, chosen = QFileDialog.getSaveFileName(self.shop.window, "Write marks", f"{self.shop.documents.folder()}/marks", "CSV (*.csv);;JSON (*.json)")
+        name, chosen = QFileDialog.getSaveFileName(
+            self.shop.window, "Write marks", f"{self.shop.documents.folder()}/marks", "CSV (*.csv);;JSON (*.json)"
+        )
         if name:
             path = Path(name)
             if path.suffix.lower() not in MARK_SUFFIXES:

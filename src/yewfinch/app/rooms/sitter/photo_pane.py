@@ -54,9 +54,11 @@ class PhotoPane(QWidget):
         photo, frame = found[0], framing(found[0])
         s = min(self.width() / frame.width, self.height() / frame.height) * self.zoom
         box = QRectF(
-            (self.width() - frame.width * s) / 2 + self.shift.x(), (self.height() - frame.height * s) / 2 + self.shift.y(),
-            frame.width * s, frame.height * s,
-        )  # fmt: skip
+            (self.width() - frame.width * s) / 2 + self.shift.x(),
+            (self.height() - frame.height * s) / 2 + self.shift.y(),
+            frame.width * s,
+            frame.height * s,
+        )
         p.drawImage(box, self.photos.image(sitter, photo))
 
         def to_widget(x: float, y: float) -> QPointF:

@@ -54,7 +54,9 @@ class SitterPanel(QWidget):
         row = QHBoxLayout()
         self.solve = QPushButton("Solve the sitter")
         self.solve.setProperty("main", True)
-        self.solve.setToolTip("Work out all standpoints and the sitter's landmarks in mm, from all photos together (Ctrl+Return)")
+        self.solve.setToolTip(
+            "Work out all standpoints and the sitter's landmarks in mm, from all photos together (Ctrl+Return)"
+        )
         self.solve.clicked.connect(self.solve_asked)
         row.addWidget(self.solve, 1)
         column.addLayout(row)

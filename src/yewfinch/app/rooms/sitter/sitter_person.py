@@ -25,7 +25,9 @@ class SitterPerson(QWidget):
         self.age = QComboBox()
         for key, name in AGE_NAMES.items():
             self.age.addItem(name, key)
-        self.age.setToolTip("Whose heads stand in for what the photos do not show: a child's are smaller and of another form")
+        self.age.setToolTip(
+            "Whose heads stand in for what the photos do not show: a child's are smaller and of another form"
+        )
         self.age.setAccessibleName("age of the sitter")
         self.age.activated.connect(self._age)
         self.kind = QComboBox()
@@ -40,7 +42,9 @@ class SitterPerson(QWidget):
         self.years.setSuffix(" y")
         self.years.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.years.setFixedWidth(58)
-        self.years.setToolTip("The sitter's years on the photos, if they are known; the lowest value stands for unknown")
+        self.years.setToolTip(
+            "The sitter's years on the photos, if they are known; the lowest value stands for unknown"
+        )
         self.years.setAccessibleName("years of the sitter")
         self.years.editingFinished.connect(self._years)
         for box in (self.age, self.kind):

@@ -23,7 +23,8 @@ from yewfinch.core.sitter.photo import KnownDistance
 
 #: What is said while nothing measures the size.
 ASKED = (
-    "Photos do not tell how large a head is. Take one distance on the sitter with calipers, or drag across an iris on a "
+    "Photos do not tell how large a head is. Take one distance on the sitter with calipers, or drag across an iris "
+    "on a "
     "photo (Mark, then Scale). Until then every figure leaves size out."
 )
 
@@ -111,7 +112,9 @@ class SitterSize(QWidget):
         sitter = self.bench.portrait.sitter
         rest = tuple(d for d in sitter.known if (d.start, d.end) != (start, end))
         new = KnownDistance(start, end, self.mm.value())
-        self.bench.portrait.set_field("sitter", replace(sitter, known=(*rest, new)), f"Measure {self.measure.currentText()}")
+        self.bench.portrait.set_field(
+            "sitter", replace(sitter, known=(*rest, new)), f"Measure {self.measure.currentText()}"
+        )
 
     def _forget(self, index: int) -> None:
         sitter = self.bench.portrait.sitter

@@ -40,8 +40,9 @@ class PointsTable(QWidget):
         row.setSpacing(2)
         self.more, self.fewer = QPushButton("Insert point"), QPushButton("Remove point")
         for button, tip, run in (
-            (self.more, "Put a point between the chosen one and the next", self._insert), (self.fewer, "Take the chosen point away", self._remove),
-        ):  # fmt: skip
+            (self.more, "Put a point between the chosen one and the next", self._insert),
+            (self.fewer, "Take the chosen point away", self._remove),
+        ):
             button.setProperty("small", True)
             button.setToolTip(tip)
             button.clicked.connect(lambda _=False, r=run: r())

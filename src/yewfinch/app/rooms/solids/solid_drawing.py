@@ -41,7 +41,10 @@ class LatheDrawing(Purpose):
 
     def hint(self) -> str:
         """What to do now."""
-        return "Draw one side of the outline from its axis on: it is turned about the upright through the first point. Esc ends."
+        return (
+            "Draw one side of the outline from its axis on: it is turned about the upright through the first point. "
+            "Esc ends."
+        )
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         """Make it a solid."""

@@ -116,6 +116,13 @@ def _lathe(p: QPainter) -> None:
 
 
 _DRAW = {
-    "ball": _ball, "eye": _eye, "block": _block, "cylinder": _cylinder, "cone": _cone, "ring": _ring, "tube": _tube, "lathe": _lathe,
+    "ball": _ball,
+    "eye": _eye,
+    "block": _block,
+    "cylinder": _cylinder,
+    "cone": _cone,
+    "ring": _ring,
+    "tube": _tube,
+    "lathe": _lathe,
     "plane": lambda p: _path(p, (6, 6), (22, 3), (22, 22), (6, 25)),
-}  # fmt: skip
+}

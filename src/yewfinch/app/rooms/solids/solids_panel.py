@@ -74,9 +74,16 @@ class SolidsPanel(QWidget):
         self._box = QVBoxLayout()
         self._box.setSpacing(4)
         column.addLayout(self._box)
-        self.place, self.turn = self._numbers(column, "Place", "mm", 10_000.0), self._numbers(column, "Turn", "°", 360.0)
+        self.place, self.turn = (
+            self._numbers(column, "Place", "mm", 10_000.0),
+            self._numbers(column, "Turn", "°", 360.0),
+        )
         for i, box in enumerate(self.place):
-            box.setToolTip(f"How far its middle lies to the sitter's {_AXES[i]}" if i == 0 else f"How far its middle lies {_AXES[i]}")
+            box.setToolTip(
+                f"How far its middle lies to the sitter's {_AXES[i]}"
+                if i == 0
+                else f"How far its middle lies {_AXES[i]}"
+            )
             box.valueChanged.connect(lambda _: self._set(place=tuple(b.value() for b in self.place)))
         for i, box in enumerate(self.turn):
             box.setToolTip(("Nod", "Turn", "Lean")[i] + ", in degrees about the axis of the world")
@@ -185,4 +192,8 @@ class SolidsPanel(QWidget):
                 box.blockSignals(False)
         self.edge.set_value(solid.edge)
         count = grouped(len(piece.surface.faces))
-        self.note.setText(f"{piece.name}: {count} faces. It keeps its measures until it is settled." if on else f"{piece.name} is locked.")
+        self.note.setText(
+            f"{piece.name}: {count} faces. It keeps its measures until it is settled."
+            if on
+            else f"{piece.name} is locked."
+        )

@@ -22,14 +22,26 @@ def furnish(shop: Workshop) -> Room:
         "stamps",
         place=140,
         panels=(
-            Panel("Stamps", lambda: StampPanel(shop.bench, shop.documents.folder), {"Form": 20, "Features": 20, "Skin": 30}, folded=True),
+            Panel(
+                "Stamps",
+                lambda: StampPanel(shop.bench, shop.documents.folder),
+                {"Form": 20, "Features": 20, "Skin": 30},
+                folded=True,
+            ),
             Panel("Stencil", lambda: StencilPanel(hand), {"Form": 30, "Features": 30, "Skin": 40}, folded=True),
         ),
         modes=(Mode("stencil", hand, hand.hint),),
         overs=(Over(90, partial(paint, view=shop.view, hand=hand)),),
         actions=(
-            Action("stencil_hand", "Move the stencil", "Edit", "F9",
-                   "Move, size and turn the stencil over the view; F9 or Esc goes back to the tool.", hand.toggle, place=300),
+            Action(
+                "stencil_hand",
+                "Move the stencil",
+                "Edit",
+                "F9",
+                "Move, size and turn the stencil over the view; F9 or Esc goes back to the tool.",
+                hand.toggle,
+                place=300,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

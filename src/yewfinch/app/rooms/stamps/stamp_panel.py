@@ -63,9 +63,15 @@ class StampPanel(QWidget):
         self.add = QPushButton("Add a picture...")
         self.remove = QPushButton("Remove")
         self.none.setToolTip("The tool works without a stamp")
-        self.add.setToolTip("Make a stamp of any picture: white works fully, black not at all. Pictures can be dropped here, too")
+        self.add.setToolTip(
+            "Make a stamp of any picture: white works fully, black not at all. Pictures can be dropped here, too"
+        )
         self.remove.setToolTip("Take the chosen stamp out of the portrait; those that ship with Yewfinch stay")
-        for button, run in ((self.none, lambda: bench.tools.change(stamp="")), (self.add, self._ask), (self.remove, self._remove)):
+        for button, run in (
+            (self.none, lambda: bench.tools.change(stamp="")),
+            (self.add, self._ask),
+            (self.remove, self._remove),
+        ):
             button.setProperty("small", True)
             button.clicked.connect(lambda _=False, r=run: r())
             row.addWidget(button)
@@ -74,12 +80,25 @@ class StampPanel(QWidget):
         rows = QVBoxLayout(self.how)
         rows.setContentsMargins(0, 0, 0, 0)
         rows.setSpacing(4)
-        self.fits = choices(self, rows, [
-            ("tool", "In the tool's circle", "The picture fills the circle"), ("skin", "Over the skin", "The picture is spread over the clay in its own size, stroke beside stroke"),
-        ], lambda fit: bench.tools.change(stamp_fit=fit))  # fmt: skip
-        self.turns = choices(self, rows, [
-            ("fixed", "Upright", "Up is up"), ("stroke", "With the stroke", "The stroke's direction is up"), ("random", "At random", "Turned otherwise at every dab"),
-        ], lambda turn: bench.tools.change(stamp_turn=turn))  # fmt: skip
+        self.fits = choices(
+            self,
+            rows,
+            [
+                ("tool", "In the tool's circle", "The picture fills the circle"),
+                ("skin", "Over the skin", "The picture is spread over the clay in its own size, stroke beside stroke"),
+            ],
+            lambda fit: bench.tools.change(stamp_fit=fit),
+        )
+        self.turns = choices(
+            self,
+            rows,
+            [
+                ("fixed", "Upright", "Up is up"),
+                ("stroke", "With the stroke", "The stroke's direction is up"),
+                ("random", "At random", "Turned otherwise at every dab"),
+            ],
+            lambda turn: bench.tools.change(stamp_turn=turn),
+        )
         self.scale = ValueSlider("Width", NARROWEST, WIDEST / 2, "mm", logarithmic=True)
         self.scale.setToolTip("Of the picture on the skin")
         self.scale.changed.connect(lambda v: bench.tools.change(stamp_scale=v))
@@ -141,7 +160,10 @@ class StampPanel(QWidget):
         try:
             size = path.stat().st_size
             if size > _MOST_BYTES:
-                raise YewfinchError(f"{path.name} has {size >> 20} MB; a stamp may have {_MOST_BYTES >> 20} MB. Make the picture smaller first.")
+                raise YewfinchError(
+                    f"{path.name} has {size >> 20} MB; a stamp may have {_MOST_BYTES >> 20} MB. Make the picture "
+                    "smaller first."
+                )
             edit, key = stamping.added(self.bench.portrait, path.read_bytes(), path.stem)
         except OSError as error:
             self.bench.say(f"{path.name} cannot be read: {error.strerror}.", "error")
@@ -173,7 +195,11 @@ class StampPanel(QWidget):
             button.setEnabled(dabs)
         on = s.stamp in self.buttons and dabs
         self.hint.setText(
-            "" if on else f"{self.bench.tools.tool.title} works without a stamp." if dabs else f"{self.bench.tools.tool.title} takes hold of clay as a whole: no stamps."
+            ""
+            if on
+            else f"{self.bench.tools.tool.title} works without a stamp."
+            if dabs
+            else f"{self.bench.tools.tool.title} takes hold of clay as a whole: no stamps."
         )
         self.hint.setVisible(not on)
         self.none.setEnabled(on)

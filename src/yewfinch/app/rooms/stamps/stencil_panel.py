@@ -65,7 +65,10 @@ class StencilPanel(QWidget):
             button.setProperty("small", True)
             row.addWidget(button)
         column.addLayout(row)
-        self.note = QLabel("It stays in the view while you turn the clay under it. Strokes mirrored by symmetry go through its mirror image.")
+        self.note = QLabel(
+            "It stays in the view while you turn the clay under it. Strokes mirrored by symmetry go through its "
+            "mirror image."
+        )
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
@@ -127,6 +130,11 @@ class StencilPanel(QWidget):
         if stencil is None:
             return
         self.invert.setChecked(stencil.invert)
-        for slider, value in ((self.width_of, 100 * stencil.width), (self.angle, stencil.angle), (self.tiles, stencil.tiles),
-                              (self.opacity, 100 * stencil.opacity), (self.steepest, stencil.steepest)):  # fmt: skip
+        for slider, value in (
+            (self.width_of, 100 * stencil.width),
+            (self.angle, stencil.angle),
+            (self.tiles, stencil.tiles),
+            (self.opacity, 100 * stencil.opacity),
+            (self.steepest, stencil.steepest),
+        ):
             slider.set_value(value)

@@ -67,7 +67,11 @@ class CurveHand(QObject):
         self.knots = knots_of(hits, self._course, settings.size)
         self._like, self.chosen = events[0], len(self.knots) // 2
         self._lay()
-        self.bench.say("Drag the knots; click the curve for another, Delete removes one. Enter confirms, Esc takes the stroke back.", "note")
+        self.bench.say(
+            "Drag the knots; click the curve for another, Delete removes one. Enter confirms, Esc takes the stroke "
+            "back.",
+            "note",
+        )
 
     def path(self, step: float = 2.0) -> DoubleArray:
         """The curve as close points, (n, 3) mm."""

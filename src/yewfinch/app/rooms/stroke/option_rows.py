@@ -44,7 +44,9 @@ class OptionRows(QWidget):
         for show in self._show:
             show(settings)
 
-    def _amount(self, option: Amount, column: QVBoxLayout, change: Callable[[str, Any], None]) -> Callable[[ToolSettings], None]:
+    def _amount(
+        self, option: Amount, column: QVBoxLayout, change: Callable[[str, Any], None]
+    ) -> Callable[[ToolSettings], None]:
         slider = ValueSlider(option.title, option.low, option.high, option.unit, decimals=option.decimals)
         slider.setToolTip(option.tip)
         slider.changed.connect(lambda shown: change(option.key, shown / option.shown))
@@ -52,7 +54,9 @@ class OptionRows(QWidget):
         self.controls[option.key] = slider
         return lambda settings: slider.set_value(option.shown * settings.value(option.key))
 
-    def _switch(self, option: Switch, column: QVBoxLayout, change: Callable[[str, Any], None]) -> Callable[[ToolSettings], None]:
+    def _switch(
+        self, option: Switch, column: QVBoxLayout, change: Callable[[str, Any], None]
+    ) -> Callable[[ToolSettings], None]:
         box = QCheckBox(option.title)
         box.setToolTip(option.tip)
         box.clicked.connect(lambda on: change(option.key, on))
@@ -60,7 +64,9 @@ class OptionRows(QWidget):
         self.controls[option.key] = box
         return lambda settings: box.setChecked(bool(settings.value(option.key)))
 
-    def _choice(self, option: Choice, column: QVBoxLayout, change: Callable[[str, Any], None]) -> Callable[[ToolSettings], None]:
+    def _choice(
+        self, option: Choice, column: QVBoxLayout, change: Callable[[str, Any], None]
+    ) -> Callable[[ToolSettings], None]:
         buttons = choices(self, column, option.entries, lambda value: change(option.key, value))
         self.controls[option.key] = buttons
 

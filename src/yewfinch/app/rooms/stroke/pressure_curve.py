@@ -32,7 +32,10 @@ class PressureCurve(QWidget):
         self.setAccessibleName(name)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setToolTip("Pressure to the right, outcome upwards. Drag points; click the line for another; Delete removes one; arrow keys move it.")
+        self.setToolTip(
+            "Pressure to the right, outcome upwards. Drag points; click the line for another; Delete removes one; "
+            "arrow keys move it."
+        )
 
     def sizeHint(self) -> QSize:  # noqa: N802 - Qt's name
         """Low and wide."""
@@ -121,8 +124,11 @@ class PressureCurve(QWidget):
         assert event is not None
         x, y = self.curve[self.chosen]
         step = {
-            Qt.Key.Key_Left: (-0.02, 0.0), Qt.Key.Key_Right: (0.02, 0.0), Qt.Key.Key_Up: (0.0, 0.02), Qt.Key.Key_Down: (0.0, -0.02),
-        }.get(Qt.Key(event.key()))  # fmt: skip
+            Qt.Key.Key_Left: (-0.02, 0.0),
+            Qt.Key.Key_Right: (0.02, 0.0),
+            Qt.Key.Key_Up: (0.0, 0.02),
+            Qt.Key.Key_Down: (0.0, -0.02),
+        }.get(Qt.Key(event.key()))
         if step is not None:
             self._put(self.chosen, (min(1.0, max(0.0, x + step[0])), min(1.0, max(0.0, y + step[1]))))
         elif event.key() == Qt.Key.Key_Delete:

@@ -43,8 +43,15 @@ def furnish(shop: Workshop) -> Room:
             Over(130, partial(circle.paint, view=view)),
         ),
         actions=(
-            Action("stroke_again", "Last stroke again", "Edit", "Ctrl+R",
-                   "Do the last stroke again with the tool in hand and its settings, in the place of what it did.", strokes.redo, place=301),
+            Action(
+                "stroke_again",
+                "Last stroke again",
+                "Edit",
+                "Ctrl+R",
+                "Do the last stroke again with the tool in hand and its settings, in the place of what it did.",
+                strokes.redo,
+                place=301,
+            ),
         ),
         tools=lambda: ToolPanel(bench),
         close=strokes.wait,

@@ -54,7 +54,10 @@ class StrokeHand(RestingHand):
             bench.say(str(error), "warn")
             return True
         if piece.armature is not None:
-            bench.say(f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).", "warn")
+            bench.say(
+                f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).",
+                "warn",
+            )
             return True
         if piece.solid is not None:
             bench.selection.choose(piece_id)

@@ -25,16 +25,26 @@ class StrokePanel(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
-        self.courses = choices(self, column, [
-            ("hand", "By hand", "The stroke goes where the pointer goes"), ("line", "Straight", "From where you press to where you let go"),
-            ("arc", "Arc", "Draw to the other end, then bend it by its middle; Enter confirms"),
-            ("curve", "Curve", "Draw it, then move its knots; Enter confirms"), ("size", "Sized", "One dab: press, and draw it out to its size and angle"),
-        ], lambda course: bench.tools.change(course=course), 3)  # fmt: skip
+        self.courses = choices(
+            self,
+            column,
+            [
+                ("hand", "By hand", "The stroke goes where the pointer goes"),
+                ("line", "Straight", "From where you press to where you let go"),
+                ("arc", "Arc", "Draw to the other end, then bend it by its middle; Enter confirms"),
+                ("curve", "Curve", "Draw it, then move its knots; Enter confirms"),
+                ("size", "Sized", "One dab: press, and draw it out to its size and angle"),
+            ],
+            lambda course: bench.tools.change(course=course),
+            3,
+        )
         self.spacing = ValueSlider("Spacing", 2.0, 100.0, "%", decimals=0, logarithmic=True)
         self.spacing.setToolTip("Between two dabs, as a part of the tool's size")
         self.spacing.changed.connect(lambda v: bench.tools.change(spacing=v / 100))
         self.stabiliser = ValueSlider("Steady", 0.0, 40.0, "mm")
-        self.stabiliser.setToolTip("The stroke is drawn along behind the pointer on a line of this length, so that trembling does not show")
+        self.stabiliser.setToolTip(
+            "The stroke is drawn along behind the pointer on a line of this length, so that trembling does not show"
+        )
         self.stabiliser.changed.connect(lambda v: bench.tools.change(stabiliser=v))
         self.taper_in = ValueSlider("Taper in", 0.0, 80.0, "mm")
         self.taper_in.setToolTip("The stroke begins thin over this way")
@@ -60,7 +70,9 @@ class StrokePanel(QWidget):
         row.addStretch(1)
         column.addLayout(row)
         self.by_key = QCheckBox("Space presses harder")
-        self.by_key.setToolTip("Pressure for those without a pen: it grows while you hold Space during a stroke, and falls again")
+        self.by_key.setToolTip(
+            "Pressure for those without a pen: it grows while you hold Space during a stroke, and falls again"
+        )
         self.by_key.clicked.connect(lambda on: bench.tools.change(by_key=on))
         column.addWidget(self.by_key)
         pressed = QHBoxLayout()
@@ -75,7 +87,9 @@ class StrokePanel(QWidget):
         self.plain = QToolButton()
         self.plain.setText("Straight")
         self.plain.setToolTip("A straight curve again")
-        self.plain.clicked.connect(lambda: bench.tools.change(**{f"curve_{self.what}": getattr(ToolSettings(), f"curve_{self.what}")}))
+        self.plain.clicked.connect(
+            lambda: bench.tools.change(**{f"curve_{self.what}": getattr(ToolSettings(), f"curve_{self.what}")})
+        )
         pressed.addWidget(self.whats)
         pressed.addWidget(self.pressed)
         pressed.addStretch(1)
@@ -87,7 +101,9 @@ class StrokePanel(QWidget):
         self.redo = QPushButton("Do the last stroke again")
         self.redo.clicked.connect(strokes.redo)
         column.addWidget(self.redo)
-        self.note = QLabel("Change the settings or take another tool, then do the stroke again: it takes the place of what it did.")
+        self.note = QLabel(
+            "Change the settings or take another tool, then do the stroke again: it takes the place of what it did."
+        )
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
@@ -110,7 +126,9 @@ class StrokePanel(QWidget):
         for course, button in self.courses.items():
             button.setChecked(course == s.course)
             button.setEnabled(dabs)
-        for slider, value in zip(self.sliders, (100 * s.spacing, s.stabiliser, s.taper_in, s.taper_out, 100 * s.scatter), strict=True):
+        for slider, value in zip(
+            self.sliders, (100 * s.spacing, s.stabiliser, s.taper_in, s.taper_out, 100 * s.scatter), strict=True
+        ):
             slider.set_value(value)
             slider.setEnabled(dabs)
         self.airbrush.setChecked(s.airbrush)

@@ -26,7 +26,8 @@ from yewfinch.core.shared.errors import YewfinchError
 
 #: What follows from a stroke once it has ended.
 After = Callable[[RowsChange], Sequence[Change]]
-#: The detail of clay with more vertices is adapted in a thread; with still more of them not before the stroke has ended.
+#: The detail of clay with more vertices is adapted in a thread; with still more of them not before the stroke has
+#: ended.
 _AT_ONCE, _AT_ALL = 100_000, 800_000
 #: While a stroke adapts the detail it does so again after so many tool sizes.
 _LEG = 1.0
@@ -89,7 +90,8 @@ class Strokes(QObject):
         self._clock.setInterval(_REST)
         self._clock.timeout.connect(self._rest)
         self._due: Callable[[], Sequence[Change]] | None = None
-        #: What the stroke under way, or the last one, put into the history; whether it adapts the detail; how far it had gone when it last did, mm.
+        #: What the stroke under way, or the last one, put into the history; whether it adapts the detail;
+        #: how far it had gone when it last did, mm.
         self._steps = self.bench.portrait.steps_from_here()
         self._adapts, self._leg_from, self._in_leg = False, 0.0, False
         #: Events that came while a thread adapts the detail under a leg; None if none does.
@@ -179,7 +181,9 @@ class Strokes(QObject):
             return None
         assert self._point is not None
         camera = self.viewport.camera()
-        depth = float((self._point - event.origin) @ camera.rotation[2]) / max(float(event.direction @ camera.rotation[2]), 1e-6)
+        depth = float((self._point - event.origin) @ camera.rotation[2]) / max(
+            float(event.direction @ camera.rotation[2]), 1e-6
+        )
         way = event.origin + depth * event.direction - self._point
         far = float(np.linalg.norm(way))
         if far < _LEAST_PIXELS * camera.mm_per_pixel(self._point):
@@ -217,10 +221,17 @@ class Strokes(QObject):
     def _leg(self, event: PointerEvent, *, again: bool = False) -> None:
         """Adapt the detail under the stroke so far and go on from there: legs that become one step when it ends.
 
-        With dense clay this is done in a thread, and what the pointer does meanwhile waits; a stroke that is done again has no legs there.
+        With dense clay this is done in a thread, and what the pointer does meanwhile waits; a stroke that is done again
+        has no legs there.
         """
         context = self._context
-        if self._stroke is None or context is None or not self._adapts or event.phase == "release" or not self.bench.tools.tool.dabs:
+        if (
+            self._stroke is None
+            or context is None
+            or not self._adapts
+            or event.phase == "release"
+            or not self.bench.tools.tool.dabs
+        ):
             return
         due = context.gone - self._leg_from >= _LEG * context.settings.size and not context.recorder.empty
         count = len(context.piece.surface)
@@ -258,7 +269,13 @@ class Strokes(QObject):
             self._stroke = None
             self._join_legs()
             return
-        made.gone, made.going_on, made.length, made.through, made.seed = context.gone, context.travelled, context.length, context.through, context.seed + 1
+        made.gone, made.going_on, made.length, made.through, made.seed = (
+            context.gone,
+            context.travelled,
+            context.length,
+            context.through,
+            context.seed + 1,
+        )
         self._leg_from = context.gone
         self._start(made)
         self._feed(replace(event, phase="press"))
@@ -295,7 +312,14 @@ class Strokes(QObject):
 
     def _remember(self, events: Sequence[PointerEvent]) -> None:
         if self._context is not None and self._point is not None and self._met():
-            self.last = Drawn(self._piece, self._point, tuple(events), self.bench.portrait.history.moment, self._context.gone, self._through)
+            self.last = Drawn(
+                self._piece,
+                self._point,
+                tuple(events),
+                self.bench.portrait.history.moment,
+                self._context.gone,
+                self._through,
+            )
             self.last_tool = self.bench.tools.tool_id
 
     def cancel(self) -> None:
@@ -329,10 +353,17 @@ class Strokes(QObject):
             self._feed(event)
 
     def redo(self) -> None:
-        """Do the last stroke again with the tool in hand and its settings as they are now, in the place of what it did."""
+        """Do the last stroke again with the tool in hand and its settings as they are now, in the place of
+        what it did.
+        """
         self.wait()
         last, bench = self.last, self.bench
-        if last is None or self.busy or last.piece not in bench.portrait.pieces or bench.portrait.history.moment != last.stamp:
+        if (
+            last is None
+            or self.busy
+            or last.piece not in bench.portrait.pieces
+            or bench.portrait.history.moment != last.stamp
+        ):
             bench.say("The last step was no stroke that could be done again.", "note")
             return
         if not bench.tools.tool.dabs and len(last.events) < 2:
@@ -357,7 +388,10 @@ class Strokes(QObject):
         posed = bench.portrait.posed
         lopsided = posed is not None and posed.on and not posed.pose.symmetric
         if lopsided and bench.tools.symmetry:
-            bench.say("The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.", "note")
+            bench.say(
+                "The pose is lopsided, so this stroke is on one side only. Take the pose off (Shift+H) for both.",
+                "note",
+            )
         symmetric = bench.tools.symmetry and not lopsided
         layered = self._layered(piece)
         if layered is None:
@@ -371,7 +405,14 @@ class Strokes(QObject):
         adapting = None if after is not None else self._adapting(piece.id, point, symmetric)
         self._adapts = adapting is not None
         context = StrokeContext(
-            bench.portrait, piece, settings, symmetric, bench.tools.rgb, bench.tools.tool.channel, after or adapting, reference
+            bench.portrait,
+            piece,
+            settings,
+            symmetric,
+            bench.tools.rgb,
+            bench.tools.tool.channel,
+            after or adapting,
+            reference,
         )
         context.stamp, context.through = stamp, self._stencil()
         context.seed = zlib.crc32(np.round(point, 3).tobytes())  # the same stroke strews the same dabs
@@ -382,10 +423,15 @@ class Strokes(QObject):
         stencil, camera = self.bench.portrait.stencil, self.viewport.camera()
         if stencil is None or not self.bench.stencil.on:
             return None
-        return lambda points, normals, weights, mirrored: stencil.weigh(camera, points, normals, weights, mirrored=mirrored)
+        return lambda points, normals, weights, mirrored: stencil.weigh(
+            camera, points, normals, weights, mirrored=mirrored
+        )
 
     def _layered(self, piece: Piece) -> tuple[After | None, Callable[[IndexArray], FloatArray] | None] | None:
-        """What takes a stroke over into the chosen layer, and what the tool works towards; None if there can be no stroke."""
+        """What takes a stroke over into the chosen layer, and what the tool works towards.
+
+        None if there can be no stroke.
+        """
         bench = self.bench
         portrait, needs = bench.portrait, bench.tools.tool.needs
         key = bench.selection.layer_of.get(piece.id, "")
@@ -401,7 +447,10 @@ class Strokes(QObject):
             try:
                 state = states.state_of(portrait, piece.id, bench.selection.state_of.get(piece.id, ""))
                 if state.faces is not piece.surface.faces:
-                    why = f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
+                    why = (
+                        f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go "
+                        "there first."
+                    )
                 reference = state.positions.__getitem__
             except YewfinchError as error:
                 why = f"{error} They are in the panel Form layers."
@@ -438,14 +487,19 @@ class Strokes(QObject):
         return after
 
     def _adapt(self, then: Callable[[], object] | None = None) -> None:
-        """Adapt the detail of dense clay in a thread; it becomes part of the stroke's step unless something else was done meanwhile.
+        """Adapt the detail of dense clay in a thread; it becomes part of the stroke's step unless something else was
+        done meanwhile.
 
         Within a stroke `then` goes on with it.
         """
         due, self._due = self._due, None
         if due is None:
             return
-        portrait, stamp, surface = self.bench.portrait, self.bench.portrait.history.moment, self.bench.portrait.surface(self._piece)
+        portrait, stamp, surface = (
+            self.bench.portrait,
+            self.bench.portrait.history.moment,
+            self.bench.portrait.surface(self._piece),
+        )
         version = surface.version
 
         worker = Worker(lambda _: due())

@@ -14,7 +14,9 @@ _INK, _PAPER = QColor(36, 48, 43, 150), QColor("#FBFAF6")
 
 
 class ToolCircle:
-    """Lays the circle where the pointer is, once for each place of the pointer, size of the tool and state of the clay."""
+    """Lays the circle where the pointer is, once for each place of the pointer, size of the tool and state of
+    the clay.
+    """
 
     def __init__(self) -> None:
         self._of: tuple[Hit, Surface, int, float] | None = None
@@ -28,7 +30,10 @@ class ToolCircle:
         surface, radius = pieces[view.hit_piece].surface, view.bench.tools.settings.size / 2
         of = self._of
         if of is None or of[0] is not hit or of[1] is not surface or of[2:] != (surface.version, radius):
-            self._of, self._ring = (hit, surface, surface.version, radius), circle_on(surface, hit.point, hit.normal, radius)
+            self._of, self._ring = (
+                (hit, surface, surface.version, radius),
+                circle_on(surface, hit.point, hit.normal, radius),
+            )
         return self._ring
 
     def paint(self, p: QPainter, view: Viewport) -> None:

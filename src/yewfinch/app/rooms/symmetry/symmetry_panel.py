@@ -39,12 +39,29 @@ class SymmetryPanel(LivePanel):
         grid = QGridLayout()
         grid.setSpacing(2)
         self.buttons: dict[str, QPushButton] = {}
-        for i, (key, title, tip, run) in enumerate((
-            ("left", "Left to right", "The sitter's right side takes the form of the left", lambda: self._even("left")),
-            ("right", "Right to left", "The sitter's left side takes the form of the right", lambda: self._even("right")),
-            ("both", "Even both", "Both sides take the mean of their forms", lambda: self._even("both")),
-            ("check", "Look over", "How far the sides differ, and what has no image; nothing is changed", self._check),
-        )):  # fmt: skip
+        for i, (key, title, tip, run) in enumerate(
+            (
+                (
+                    "left",
+                    "Left to right",
+                    "The sitter's right side takes the form of the left",
+                    lambda: self._even("left"),
+                ),
+                (
+                    "right",
+                    "Right to left",
+                    "The sitter's left side takes the form of the right",
+                    lambda: self._even("right"),
+                ),
+                ("both", "Even both", "Both sides take the mean of their forms", lambda: self._even("both")),
+                (
+                    "check",
+                    "Look over",
+                    "How far the sides differ, and what has no image; nothing is changed",
+                    self._check,
+                ),
+            )
+        ):
             button = QPushButton(title)
             button.setToolTip(tip)
             button.clicked.connect(lambda _=False, r=run: r())
@@ -98,10 +115,17 @@ class SymmetryPanel(LivePanel):
 
     def _check(self) -> None:
         portrait, piece, where = self.bench.portrait, self.bench.selection.piece_id, self._where()
-        self._work(lambda: symmetrising.looked_over(portrait, piece, where), lambda report: self._told(piece, report.words()))
+        self._work(
+            lambda: symmetrising.looked_over(portrait, piece, where), lambda report: self._told(piece, report.words())
+        )
 
     def _round(self) -> None:
-        portrait, piece, count, axis = self.bench.portrait, self.bench.selection.piece_id, self.sectors.value(), self.axis.currentIndex()
+        portrait, piece, count, axis = (
+            self.bench.portrait,
+            self.bench.selection.piece_id,
+            self.sectors.value(),
+            self.axis.currentIndex(),
+        )
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
@@ -111,7 +135,13 @@ class SymmetryPanel(LivePanel):
 
     def _work(self, job: Callable[[], T], done: Callable[[T], None]) -> None:
         self._worker = behind_dialog(
-            self, "Looking at both sides …", lambda _progress: job(), done, lambda text: self.bench.say(text, "warn"), "The piece was left as it was.", counted=False
+            self,
+            "Looking at both sides …",
+            lambda _progress: job(),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The piece was left as it was.",
+            counted=False,
         )
 
     def _told(self, piece: str, text: str) -> None:
@@ -135,4 +165,6 @@ class SymmetryPanel(LivePanel):
         elif self._said is not None and self._said[0] == piece.id:
             self.note.setText(f"{piece.name}: {self._said[1]}")
         else:
-            self.note.setText(f"{piece.name}. What is masked stays as it is." if can else f"{piece.name} is locked, or no clay yet.")
+            self.note.setText(
+                f"{piece.name}. What is masked stays as it is." if can else f"{piece.name} is locked, or no clay yet."
+            )

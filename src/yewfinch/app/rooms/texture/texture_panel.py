@@ -49,9 +49,16 @@ class TexturePanel(QWidget):
         self.presets.activated.connect(self._preset)
         row.addWidget(self.presets, 1)
         column.addLayout(row)
-        self.wheres = choices(self, column, [
-            ("masked", "Where masked", "On the masked part"), ("free", "Where free", "On all that is not masked"), ("all", "All over", "Whatever is masked"),
-        ], self._set_where)  # fmt: skip
+        self.wheres = choices(
+            self,
+            column,
+            [
+                ("masked", "Where masked", "On the masked part"),
+                ("free", "Where free", "On all that is not masked"),
+                ("all", "All over", "Whatever is masked"),
+            ],
+            self._set_where,
+        )
         self.list = QVBoxLayout()
         self.list.setSpacing(2)
         column.addLayout(self.list)
@@ -63,7 +70,12 @@ class TexturePanel(QWidget):
             button.clicked.connect(lambda _=False, r=run: r())
             row.addWidget(button)
         column.addLayout(row)
-        self.patterns = choices(self, column, [(k, v, f"{v} of the chosen layer") for k, v in PATTERNS.items()], lambda p: self._change(pattern=p))
+        self.patterns = choices(
+            self,
+            column,
+            [(k, v, f"{v} of the chosen layer") for k, v in PATTERNS.items()],
+            lambda p: self._change(pattern=p),
+        )
         self.size_of = ValueSlider("Size", SMALLEST, LARGEST, "mm", decimals=2, logarithmic=True)
         self.size_of.setToolTip("From one hollow to the next, about")
         self.size_of.changed.connect(lambda v: self._change(size=v))
@@ -165,7 +177,12 @@ class TexturePanel(QWidget):
             button.setChecked(pattern == layer.pattern)
         for where, button in self.wheres.items():
             button.setChecked(where == self.where)
-        for slider, value in ((self.size_of, layer.size), (self.height_of, layer.height), (self.along, layer.along), (self.seed, layer.seed)):
+        for slider, value in (
+            (self.size_of, layer.size),
+            (self.height_of, layer.height),
+            (self.along, layer.along),
+            (self.seed, layer.seed),
+        ):
             slider.set_value(value)
         self.drop.setEnabled(len(self.layers) > 1)
         self.add.setEnabled(len(self.layers) < MOST)
@@ -192,7 +209,12 @@ class TexturePanel(QWidget):
         if on is None:
             return
         piece = self.bench.portrait.pieces.get(on.piece)
-        if piece is None or piece.surface is not on.surface or on.surface.version != on.version or self.bench.selection.piece_id != on.piece:
+        if (
+            piece is None
+            or piece.surface is not on.surface
+            or on.surface.version != on.version
+            or self.bench.selection.piece_id != on.piece
+        ):
             self.stop()
 
     def _toggle(self) -> None:
@@ -218,7 +240,9 @@ class TexturePanel(QWidget):
         edge = _edge(piece.surface)
         smallest = min(layer.size for layer in self.layers)
         self.note.setText(
-            f"The clay's edges are {edge:.1f} mm long: patterns under {2 * edge:.1f} mm do not show. Add levels first." if smallest < 2 * edge else ""
+            f"The clay's edges are {edge:.1f} mm long: patterns under {2 * edge:.1f} mm do not show. Add levels first."
+            if smallest < 2 * edge
+            else ""
         )
         return True
 
@@ -270,7 +294,12 @@ class TexturePanel(QWidget):
             return
         on = self._ground
         assert on is not None
-        layers, strength, key, portrait = tuple(self.layers), self.strength.value() / 100, bench.selection.layer_of.get(on.piece, ""), bench.portrait
+        layers, strength, key, portrait = (
+            tuple(self.layers),
+            self.strength.value() / 100,
+            bench.selection.layer_of.get(on.piece, ""),
+            bench.portrait,
+        )
         self.stop()
 
         def done(change: RowsChange) -> None:
@@ -279,10 +308,18 @@ class TexturePanel(QWidget):
             except YewfinchError as error:
                 bench.say(str(error), "warn")
 
-        self._worker = at_once_or_behind_dialog(
-            self, len(on.rows), "Laying the texture on", lambda _: texturing.laid(portrait, on, layers, strength, key), done,
-            lambda text: bench.say(text, "warn"), "The clay is as it was.",
-        ) or self._worker  # fmt: skip
+        self._worker = (
+            at_once_or_behind_dialog(
+                self,
+                len(on.rows),
+                "Laying the texture on",
+                lambda _: texturing.laid(portrait, on, layers, strength, key),
+                done,
+                lambda text: bench.say(text, "warn"),
+                "The clay is as it was.",
+            )
+            or self._worker
+        )
 
     def hideEvent(self, event: QHideEvent | None) -> None:  # noqa: N802
         """Folded away or another stage: nothing is tried any more."""

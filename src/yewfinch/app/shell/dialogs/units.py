@@ -39,7 +39,9 @@ class UnitsDialog(QDialog):
         for key, (title, mm) in UNITS.items():
             size = model.height * mm
             fits = LIKELY[0] <= size <= LIKELY[1]
-            button = QRadioButton(f"{_length(size)}, if it is in {title}{'  –  the size of a head or figure' if fits else ''}")
+            button = QRadioButton(
+                f"{_length(size)}, if it is in {title}{'  –  the size of a head or figure' if fits else ''}"
+            )
             button.setChecked(key == likely)
             column.addWidget(button)
             self.choices[key] = button

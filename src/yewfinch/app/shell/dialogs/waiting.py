@@ -21,7 +21,13 @@ COPIED = 40
 
 
 def at_once_or_behind_dialog(
-    parent: QObject, size: int, words: str, work: Callable[[Progress], T], done: Callable[[T], None], failed: Callable[[str], None], left: str
+    parent: QObject,
+    size: int,
+    words: str,
+    work: Callable[[Progress], T],
+    done: Callable[[T], None],
+    failed: Callable[[str], None],
+    left: str,
 ) -> Worker | None:
     """Do work on `size` vertices now if it is short, else as `behind_dialog`; the thread at work, if there is one."""
     if size > AT_ONCE:
@@ -36,7 +42,14 @@ def at_once_or_behind_dialog(
 
 
 def behind_dialog(
-    parent: QObject, words: str, work: Callable[[Progress], T], done: Callable[[T], None], failed: Callable[[str], None], left: str, *, counted: bool = True
+    parent: QObject,
+    words: str,
+    work: Callable[[Progress], T],
+    done: Callable[[T], None],
+    failed: Callable[[str], None],
+    left: str,
+    *,
+    counted: bool = True,
 ) -> Worker:
     """Start work and show how far it is.
 
@@ -72,6 +85,7 @@ def behind_dialog(
             done(result)
 
     worker.done.connect(arrived)
+
     def ended(text: str) -> None:
         dialog.reset()
         failed(text)

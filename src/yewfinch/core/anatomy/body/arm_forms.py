@@ -78,8 +78,18 @@ def arm(build: Build) -> Forms:
     def low(t: float, side: float = 0.0, ahead: float = 0.0) -> DoubleArray:
         return np.asarray(e + (w - e) * t + out * side + front * ahead)
 
-    f.bent([up(0.0), up(0.3, -2), up(0.6), up(0.9), up(1.0)],
-           [of(40, 45, 38) + fat, of(39, 41, 34) + fat, of(35, 38, 31) + fat * 0.8, of(30, 32, 27) + fat * 0.5, of(28, 30, 25)], 8.0, 8)  # fmt: skip
+    f.bent(
+        [up(0.0), up(0.3, -2), up(0.6), up(0.9), up(1.0)],
+        [
+            of(40, 45, 38) + fat,
+            of(39, 41, 34) + fat,
+            of(35, 38, 31) + fat * 0.8,
+            of(30, 32, 27) + fat * 0.5,
+            of(28, 30, 25),
+        ],
+        8.0,
+        8,
+    )
     f.muscle(up(-0.18, 12, 2), up(0.54, 20, 0), 31 * m + 8, 48 * (0.75 + 0.25 * m), 24.0, front)  # deltoid, middle part
     f.muscle(up(-0.12, -4, 26), up(0.46, 10, 16), 24 * m + 7, 30, 20.0, out)  # front part
     f.muscle(up(-0.10, -6, -26), up(0.44, 10, -16), 23 * m + 7, 30, 20.0, out)  # back part
@@ -92,8 +102,12 @@ def arm(build: Build) -> Forms:
     f.body(e + out * -21, (9, 26, 13), 32.0)
     f.body(e + out * 20, (9, 26, 13), 32.0)
     # forearm
-    f.bent([low(0.0), low(0.25), low(0.55), low(0.85), low(1.0)],
-           [of(28, 30, 25), of(31, 34, 27) + fat * 0.5, of(28, 30, 25) + fat * 0.4, of(20, 22, 19), of(17.5, 19, 16.5)], 8.0, 8)  # fmt: skip
+    f.bent(
+        [low(0.0), low(0.25), low(0.55), low(0.85), low(1.0)],
+        [of(28, 30, 25), of(31, 34, 27) + fat * 0.5, of(28, 30, 25) + fat * 0.4, of(20, 22, 19), of(17.5, 19, 16.5)],
+        8.0,
+        8,
+    )
     f.muscle(low(-0.10, 22, 10), low(0.54, 15, 14), 22 * m + 5, 26, 18.0, front)  # extensors
     f.muscle(low(-0.04, -20, 10), low(0.64, -9, 12), 23 * m + 5, 29, 18.0, front)  # flexors
     f.muscle(low(0.0, 4, -18), low(0.6, 4, -15), 17 * m + 4, 24, 18.0, out)  # along the ulna
@@ -147,9 +161,16 @@ def finger(build: Build, number: int) -> tuple[Forms, DoubleArray, list[float]]:
     for at, r in ((points[1], radii[1]), (points[2], radii[2])):
         f.body(at, (r * 0.9, r * 1.02, r * 1.0), 6.0, np.stack([forward, sideways, np.cross(forward, sideways)]))
     for a, b, r in ((points[0], points[1], radii[0]), (points[1], points[2], radii[1])):
-        f.body((a + b) / 2 - h.back * 1.6, (0.42 * float(np.linalg.norm(b - a)), r * 0.95, r * 0.95), 7.0, _along(b - a, sideways))
+        f.body(
+            (a + b) / 2 - h.back * 1.6,
+            (0.42 * float(np.linalg.norm(b - a)), r * 0.95, r * 0.95),
+            7.0,
+            _along(b - a, sideways),
+        )
     tip = (points[2] + points[3]) / 2
-    f.body(tip - h.back * 1.6, (9 * h.size, radii[3] * 1.12, radii[3] * 1.04), 5.0, _along(points[3] - points[2], sideways))
+    f.body(
+        tip - h.back * 1.6, (9 * h.size, radii[3] * 1.12, radii[3] * 1.04), 5.0, _along(points[3] - points[2], sideways)
+    )
     return f, np.array(points), radii
 
 
@@ -163,7 +184,12 @@ def thumb(build: Build) -> tuple[Forms, DoubleArray, list[float]]:
     f.body(points[1], (radii[1] * 1.15,) * 3, 6.0)
     f.body(points[2], (radii[2] * 1.1,) * 3, 5.0)
     turn = _along(points[3] - points[2], h.way(-0.4, 0.5, 0.76))
-    f.body((points[2] + points[3]) / 2 + (points[3] - points[2]) * 0.1, (15 * h.size, radii[3] * 1.3, radii[3] * 1.0), 5.0, turn)
+    f.body(
+        (points[2] + points[3]) / 2 + (points[3] - points[2]) * 0.1,
+        (15 * h.size, radii[3] * 1.3, radii[3] * 1.0),
+        5.0,
+        turn,
+    )
     return f, points, radii
 
 

@@ -35,31 +35,131 @@ ROWS = 26
 
 #: Rows over the shoulders: column and place.
 _SHOULDER: dict[int, list[tuple[int, float, float, float]]] = {
-    0: [(0, 0, 1469, 65), (3, 24, 1471, 63), (6, 38, 1470, 42), (8, 49, 1469, 29), (10, 62, 1474, 14), (12, 77, 1482, -1),
-        (14, 71, 1483, -26), (17, 34, 1480, -39), (20, 0, 1478, -44)],
-    1: [(0, 0, 1453, 62), (3, 22, 1456, 68), (6, 50, 1460, 62), (8, 72, 1464, 46), (10, 84, 1465, 24), (12, 86, 1466, 2),
-        (14, 74, 1467, -22), (17, 44, 1466, -42), (20, 0, 1464, -50)],
-    2: [(0, 0, 1431, 72), (4, 42, 1434, 79), (8, 100, 1448, 50), (10, 116, 1452, 20), (12, 118, 1450, -12), (14, 104, 1444, -40),
-        (17, 56, 1442, -60), (20, 0, 1442, -64)],
-    3: [(0, 0, 1405, 85), (4, 46, 1410, 90), (8, 122, 1428, 54), (10, 146, 1440, 18), (12, 148, 1438, -24), (14, 122, 1424, -55),
-        (17, 62, 1415, -80), (20, 0, 1415, -80)],
-    4: [(0, 0, 1375, 96), (4, 50, 1382, 102), (7, 112, 1402, 76), (8, 142, 1412, 56), (9, 163, 1432, 28), (10, 172, 1440, -4),
-        (11, 167, 1432, -36), (12, 146, 1412, -60), (13, 118, 1396, -80), (16, 70, 1386, -98), (20, 0, 1385, -92)],
-}  # fmt: skip
+    0: [
+        (0, 0, 1469, 65),
+        (3, 24, 1471, 63),
+        (6, 38, 1470, 42),
+        (8, 49, 1469, 29),
+        (10, 62, 1474, 14),
+        (12, 77, 1482, -1),
+        (14, 71, 1483, -26),
+        (17, 34, 1480, -39),
+        (20, 0, 1478, -44),
+    ],
+    1: [
+        (0, 0, 1453, 62),
+        (3, 22, 1456, 68),
+        (6, 50, 1460, 62),
+        (8, 72, 1464, 46),
+        (10, 84, 1465, 24),
+        (12, 86, 1466, 2),
+        (14, 74, 1467, -22),
+        (17, 44, 1466, -42),
+        (20, 0, 1464, -50),
+    ],
+    2: [
+        (0, 0, 1431, 72),
+        (4, 42, 1434, 79),
+        (8, 100, 1448, 50),
+        (10, 116, 1452, 20),
+        (12, 118, 1450, -12),
+        (14, 104, 1444, -40),
+        (17, 56, 1442, -60),
+        (20, 0, 1442, -64),
+    ],
+    3: [
+        (0, 0, 1405, 85),
+        (4, 46, 1410, 90),
+        (8, 122, 1428, 54),
+        (10, 146, 1440, 18),
+        (12, 148, 1438, -24),
+        (14, 122, 1424, -55),
+        (17, 62, 1415, -80),
+        (20, 0, 1415, -80),
+    ],
+    4: [
+        (0, 0, 1375, 96),
+        (4, 50, 1382, 102),
+        (7, 112, 1402, 76),
+        (8, 142, 1412, 56),
+        (9, 163, 1432, 28),
+        (10, 172, 1440, -4),
+        (11, 167, 1432, -36),
+        (12, 146, 1412, -60),
+        (13, 118, 1396, -80),
+        (16, 70, 1386, -98),
+        (20, 0, 1385, -92),
+    ],
+}
 #: Rows beside the arm: heights at the front, at its front and back edge, and at the back.
-_FRONT_EDGE = PchipInterpolator([4, 5, 6, 7, 8, 9, 10], [[142, 1412, 56], [146, 1394, 60], [147, 1375, 62], [147, 1356, 62], [146, 1337, 61],
-                                                         [143, 1318, 58], [139, 1300, 52]])  # fmt: skip
-_BACK_EDGE = PchipInterpolator([4, 5, 6, 7, 8, 9, 10], [[146, 1412, -60], [150, 1395, -66], [152, 1377, -70], [152, 1357, -72],
-                                                        [150, 1338, -71], [146, 1318, -67], [141, 1300, -60]])  # fmt: skip
+_FRONT_EDGE = PchipInterpolator(
+    [4, 5, 6, 7, 8, 9, 10],
+    [
+        [142, 1412, 56],
+        [146, 1394, 60],
+        [147, 1375, 62],
+        [147, 1356, 62],
+        [146, 1337, 61],
+        [143, 1318, 58],
+        [139, 1300, 52],
+    ],
+)
+_BACK_EDGE = PchipInterpolator(
+    [4, 5, 6, 7, 8, 9, 10],
+    [
+        [146, 1412, -60],
+        [150, 1395, -66],
+        [152, 1377, -70],
+        [152, 1357, -72],
+        [150, 1338, -71],
+        [146, 1318, -67],
+        [141, 1300, -60],
+    ],
+)
 _FRONT = PchipInterpolator([4, 10, 14, 20, 25], [1375, 1250, 1146, 972, 848])
 _BACK = PchipInterpolator([4, 10, 14, 20, 25], [1385, 1256, 1150, 980, 866])
 _SIDE = PchipInterpolator([10, 14, 19, 22, 25], [1296, 1205, 1090, 1036, 992])
 #: The groin's line and the path under the crotch: place by column.
-_GROIN: list[tuple[int, float, float, float]] = [(0, 0, 848, 62), (3, 46, 884, 82), (6, 104, 944, 76), (10, 166, 992, 0), (14, 118, 946, -80), (17, 58, 896, -106), (20, 0, 862, -56),
-          (21, 0, 842, -32), (22, 0, 834, -2), (23, 0, 838, 32)]  # fmt: skip
+_GROIN: list[tuple[int, float, float, float]] = [
+    (0, 0, 848, 62),
+    (3, 46, 884, 82),
+    (6, 104, 944, 76),
+    (10, 166, 992, 0),
+    (14, 118, 946, -80),
+    (17, 58, 896, -106),
+    (20, 0, 862, -56),
+    (21, 0, 842, -32),
+    (22, 0, 834, -2),
+    (23, 0, 838, 32),
+]
 #: Heights of the leg's rings, as a part of the way from the groin to the first level ring and then in mm.
 _TILTED = (0.14, 0.28, 0.43, 0.58, 0.73, 0.87, 1.0)
-_LEVEL = (700, 670, 640, 611, 583, 558, 537, 519, 503, 487, 470, 451, 428, 402, 374, 346, 317, 287, 256, 225, 195, 168, 144, 122)
+_LEVEL = (
+    700,
+    670,
+    640,
+    611,
+    583,
+    558,
+    537,
+    519,
+    503,
+    487,
+    470,
+    451,
+    428,
+    402,
+    374,
+    346,
+    317,
+    287,
+    256,
+    225,
+    195,
+    168,
+    144,
+    122,
+)
 #: Where the arm's rings lie: parts of upper arm and forearm.
 _UPPER = (0.30, 0.38, 0.46, 0.54, 0.62, 0.70, 0.78, 0.85, 0.905, 0.95, 0.985)
 _LOWER = (0.02, 0.065, 0.12, 0.19, 0.27, 0.35, 0.43, 0.51, 0.59, 0.67, 0.75, 0.83, 0.90, 0.96)
@@ -130,7 +230,9 @@ def _trunk(b: Builder, build: Build, skin: Skins) -> np.ndarray:
         for c in range(COLUMNS + 1):
             if not (c0 < c < c1 and r0 < r < r1):
                 point = _trunk_guess(build, skin, r, c)
-                grid[r, c] = b.vertex(point, held=1.0 if r == 0 else 0.5 if r < r1 else 0.35, chart=TRUNK, place=(float(r), float(c)))
+                grid[r, c] = b.vertex(
+                    point, held=1.0 if r == 0 else 0.5 if r < r1 else 0.35, chart=TRUNK, place=(float(r), float(c))
+                )
     for r in range(ROWS - 1):
         for c in range(COLUMNS):
             if not (c0 <= c < c1 and r0 <= r < r1):
@@ -219,7 +321,10 @@ def _arm(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:
         turn = 2 * np.pi * (np.arange(ARM_AROUND) - 2) / ARM_AROUND
         rays = -np.cos(turn)[:, None] * out - np.sin(turn)[:, None] * ahead
         points = skin.limb.outward(np.repeat(centre[None], ARM_AROUND, 0), rays, 130.0)
-        inner = [b.vertex(p, held=0.45 if i < 4 else 0.7, chart=ARM, place=(float(i + 1), float(k))) for k, p in enumerate(points)]
+        inner = [
+            b.vertex(p, held=0.45 if i < 4 else 0.7, chart=ARM, place=(float(i + 1), float(k)))
+            for k, p in enumerate(points)
+        ]
         b.ring(loop, inner, closed=True)
         b.mark("upper arm_l" if i < 15 else "forearm_l", inner)
         loop = inner
@@ -229,7 +334,11 @@ def _arm(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:
 def _leg(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:
     groin = [int(v) for v in grid[ROWS - 1]]
     for c in range(COLUMNS + 1, LEG_AROUND):
-        groin.append(b.vertex(np.array(_GROIN[c - LEG_AROUND][1:], float), held=0.6, chart=TRUNK, place=(float(ROWS - 1), float(c))))
+        groin.append(
+            b.vertex(
+                np.array(_GROIN[c - LEG_AROUND][1:], float), held=0.6, chart=TRUNK, place=(float(ROWS - 1), float(c))
+            )
+        )
     heights = [b.points[v][1] for v in groin]
     j = build.joints
     hip, knee, ankle = j["hip"], j["knee"], j["ankle"]
@@ -248,7 +357,10 @@ def _leg(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:
         centre[:, 1] = y
         points = skin.leg.outward(centre, rays, 150.0)
         points[:, 0] = np.maximum(points[:, 0], 2.0)
-        new = [b.vertex(p, held=0.5 if not level else 0.7, chart=LEG, place=(float(number + 1), float(c))) for c, p in enumerate(points)]
+        new = [
+            b.vertex(p, held=0.5 if not level else 0.7, chart=LEG, place=(float(number + 1), float(c)))
+            for c, p in enumerate(points)
+        ]
         b.ring(new, loop, closed=True)
         b.mark("thigh_l" if y.mean() > knee[1] else "lower leg_l", new)
         loop = new

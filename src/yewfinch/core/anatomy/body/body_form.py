@@ -79,7 +79,13 @@ def formed(build: Build, made: Layout | None = None, progress: Progress = silent
 
 
 def settled(
-    positions: DoubleArray, faces: IndexArray, chart: IndexArray, mirror: IndexArray, skin: Skins, held: DoubleArray | None, rounds: int
+    positions: DoubleArray,
+    faces: IndexArray,
+    chart: IndexArray,
+    mirror: IndexArray,
+    skin: Skins,
+    held: DoubleArray | None,
+    rounds: int,
 ) -> DoubleArray:
     """Even out vertices along the forms they lie on; the neck's ring stays."""
     p = positions.copy()

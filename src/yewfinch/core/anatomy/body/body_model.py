@@ -26,7 +26,8 @@ from yewfinch.core.shared.progress import Progress, part, silent
 PLANS: dict[str, Build] = {"woman": Build(0.0, 1.0), "man": Build(1.0, 1.0), "child": Build(0.5, 0.0)}
 #: Of which plans each dial is known; a mixed body takes a mix.
 _DIALLED = ("woman", "man")
-#: Dials that thicken arm and chest alike; together they have so much room in the folds of the armpits, whose middle is at |x|, y of the man.
+#: Dials that thicken arm and chest alike; together they have so much room in the folds of the armpits, whose middle
+#: is at |x|, y of the man.
 _THICKENING, _ROOM, _FOLD = ("muscle", "fullness"), 0.9, (155.0, 1330.0)
 
 
@@ -130,17 +131,28 @@ def _model(made: Layout, bodies: dict[str, FloatArray], fields: dict[str, FloatA
     for step in made.steps:
         member = step.linear(member)
     return BodyModel(
-        cage.faces, made.charts[-1], cage.place, made.mirrors[-1], np.round(member * 255).astype(np.uint8), cage.regions, bodies, fields,
+        cage.faces,
+        made.charts[-1],
+        cage.place,
+        made.mirrors[-1],
+        np.round(member * 255).astype(np.uint8),
+        cage.regions,
+        bodies,
+        fields,
         list(made.steps),
-    )  # fmt: skip
+    )
 
 
 def arrays_of(model: BodyModel) -> dict[str, npt.NDArray[np.generic]]:
     """The model as plain arrays."""
     out: dict[str, npt.NDArray[np.generic]] = {
-        "coarse": model.coarse, "chart": model.chart, "place": model.place, "mirror": model.mirror, "region": model.region,
+        "coarse": model.coarse,
+        "chart": model.chart,
+        "place": model.place,
+        "mirror": model.mirror,
+        "region": model.region,
         "regions": np.array(model.regions),
-    }  # fmt: skip
+    }
     out |= {f"body {k}": v for k, v in model.bodies.items()}
     out |= {f"dial {k}": v for k, v in model.fields.items()}
     return out
@@ -150,7 +162,12 @@ def from_arrays(held: Mapping[str, npt.NDArray[np.generic]]) -> BodyModel:
     """The model from such arrays."""
     some = {k: np.asarray(v, np.float32) for k, v in held.items() if k.startswith(("body ", "dial "))}
     return BodyModel(
-        np.asarray(held["coarse"], INDEX), np.asarray(held["chart"], INDEX), np.asarray(held["place"], np.float64),
-        np.asarray(held["mirror"], INDEX), np.asarray(held["region"], np.uint8), tuple(str(r) for r in held["regions"]),
-        {k[5:]: v for k, v in some.items() if k.startswith("body ")}, {k[5:]: v for k, v in some.items() if k.startswith("dial ")},
-    )  # fmt: skip
+        np.asarray(held["coarse"], INDEX),
+        np.asarray(held["chart"], INDEX),
+        np.asarray(held["place"], np.float64),
+        np.asarray(held["mirror"], INDEX),
+        np.asarray(held["region"], np.uint8),
+        tuple(str(r) for r in held["regions"]),
+        {k[5:]: v for k, v in some.items() if k.startswith("body ")},
+        {k[5:]: v for k, v in some.items() if k.startswith("dial ")},
+    )

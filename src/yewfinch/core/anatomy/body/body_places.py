@@ -17,8 +17,10 @@ PLACES: dict[str, tuple[float, float, float]] = {
 }  # fmt: skip
 #: Landmarks that are farthest in a direction on one part of the body.
 _FARTHEST: dict[str, tuple[int, tuple[float, float, float]]] = {
-    "dactylion_l": (FINGER + 1, (0.30, -0.935, 0.17)), "pternion_l": (FOOT, (0.0, 0.0, -1.0)), "acropodion_l": (TOE, (0.0, 0.0, 1.0)),
-}  # fmt: skip
+    "dactylion_l": (FINGER + 1, (0.30, -0.935, 0.17)),
+    "pternion_l": (FOOT, (0.0, 0.0, -1.0)),
+    "acropodion_l": (TOE, (0.0, 0.0, 1.0)),
+}
 
 
 def landmark_rows(model: BodyModel) -> dict[str, int]:

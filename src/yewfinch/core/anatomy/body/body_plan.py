@@ -65,7 +65,9 @@ class Build:
     @property
     def crisp(self) -> float:
         """How clearly single forms are set off, 1 in the man."""
-        return float(np.clip(self.of(0.55, 1.0, 0.45) + 0.45 * self.dial("muscle") - 0.35 * self.dial("fullness"), 0.1, 2.0))
+        return float(
+            np.clip(self.of(0.55, 1.0, 0.45) + 0.45 * self.dial("muscle") - 0.35 * self.dial("fullness"), 0.1, 2.0)
+        )
 
     @cached_property
     def joints(self) -> dict[str, DoubleArray]:

@@ -14,11 +14,22 @@ from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.shared.arrays import DoubleArray
 
 _AROUND = 24
-#: Rings in the foot's middle plane: forward and up, on the instep and under the sole, against the ankle (z) and the ground.
+#: Rings in the foot's middle plane: forward and up, on the instep and under the sole, against the ankle (z) and the
+#: ground.
 _RINGS: tuple[tuple[tuple[float, float], tuple[float, float]], ...] = (
-    ((38, 101), (-42, 103)), ((43, 95), (-50, 80)), ((49, 89), (-56, 56)), ((56, 83), (-58, 32)), ((64, 77), (-46, 4)), ((73, 70), (-18, 2)),
-    ((83, 62), (12, 3)), ((94, 55), (40, 4)), ((106, 48), (65, 4)), ((119, 42), (88, 3)), ((132, 37), (110, 2)), ((144, 32), (130, 3)),
-)  # fmt: skip
+    ((38, 101), (-42, 103)),
+    ((43, 95), (-50, 80)),
+    ((49, 89), (-56, 56)),
+    ((56, 83), (-58, 32)),
+    ((64, 77), (-46, 4)),
+    ((73, 70), (-18, 2)),
+    ((83, 62), (12, 3)),
+    ((94, 55), (40, 4)),
+    ((106, 48), (65, 4)),
+    ((119, 42), (88, 3)),
+    ((132, 37), (110, 2)),
+    ((144, 32), (130, 3)),
+)
 #: Where each toe's rings lie along its line.
 _TOE_STOPS = [1.02, 1.16, 1.3, 1.45, 1.6, 1.75, 1.9]
 #: Webs between the toes against the ball of the foot: side, height, forward.
@@ -26,7 +37,12 @@ _WEBS = ((-15.5, 13.0, 27.0), (0.5, 13.0, 29.0), (14.0, 12.5, 19.0), (27.0, 12.0
 
 
 def foot_rings(
-    b: Builder, loop: list[int], build: Build, form: Forms, toes: list[tuple[Forms, DoubleArray]], charts: tuple[int, int]
+    b: Builder,
+    loop: list[int],
+    build: Build,
+    form: Forms,
+    toes: list[tuple[Forms, DoubleArray]],
+    charts: tuple[int, int],
 ) -> None:
     """Go on from the leg's last ring."""
     chart, toe_chart = charts
@@ -60,7 +76,10 @@ def foot_rings(
         b.mark("foot_l", ring)
         outer = ring
     base = ball * (1.0, 0.0, 1.0)
-    webs = [b.vertex(base + np.array(w), held=0.9, chart=chart, place=(float(len(_RINGS) + 1), float(i))) for i, w in enumerate(_WEBS)]
+    webs = [
+        b.vertex(base + np.array(w), held=0.9, chart=chart, place=(float(len(_RINGS) + 1), float(i)))
+        for i, w in enumerate(_WEBS)
+    ]
     middles = [outer[22], *webs, outer[10]]
     for i in range(5):
         c = -1 + 2 * i
@@ -68,7 +87,16 @@ def foot_rings(
         sole = [outer[20 - c - 2 + d] for d in range(3)]
         own = [*instep, middles[i + 1], *sole, middles[i]]
         form_of, line = toes[i]
-        made = sleeve(b, own, line, [_stop(i, s) for s in _TOE_STOPS], form_of, toe_chart + i, np.array([0.0, 1.0, 0.0]), reverse=True)
+        made = sleeve(
+            b,
+            own,
+            line,
+            [_stop(i, s) for s in _TOE_STOPS],
+            form_of,
+            toe_chart + i,
+            np.array([0.0, 1.0, 0.0]),
+            reverse=True,
+        )
         b.mark("foot_l", made)
         b.mark("toes_l", made)
 
@@ -79,7 +107,10 @@ def _stop(number: int, stop: float) -> float:
 
 
 def _section(c: int) -> tuple[float, float]:
-    """Where a column crosses the foot: -1 inner to 1 outer edge, and 1 on the instep, -1 on the sole, 0 at the edges."""
+    """Where a column crosses the foot.
+
+    -1 inner to 1 outer edge, and 1 on the instep, -1 on the sole, 0 at the edges.
+    """
     if c in (10, 22):
         return (1.0 if c == 10 else -1.0), 0.0
     if 11 <= c <= 21:

@@ -27,7 +27,12 @@ _WEBS = ((118.0, 16.0, -5.0), (120.0, -5.5, -5.0), (105.0, -26.0, -6.0))
 
 
 def hand_rings(
-    b: Builder, loop: list[int], hand: HandFrame, form: Forms, alone: Forms, fingers: list[tuple[Forms, DoubleArray]],
+    b: Builder,
+    loop: list[int],
+    hand: HandFrame,
+    form: Forms,
+    alone: Forms,
+    fingers: list[tuple[Forms, DoubleArray]],
     charts: tuple[int, int, int],
 ) -> None:
     """Go on from the arm's last ring.
@@ -44,11 +49,16 @@ def hand_rings(
             # the knuckles' line bends back towards the little finger
             back = t * (0.16 * (across - 6.0) if across < 6.0 else 0.04 * (6.0 - across))
             centre = hand.at(along + back, across * 0.72, 0.0)
-            way = hand.way(0.0, 0.0, 1.0) * out + hand.way(0, 1, 0) * (across / 40.0 if abs(out) > 0.5 else np.sign(across))
+            way = hand.way(0.0, 0.0, 1.0) * out + hand.way(0, 1, 0) * (
+                across / 40.0 if abs(out) > 0.5 else np.sign(across)
+            )
             way /= np.linalg.norm(way)
             points.append(form.outward(centre[None], way[None], 60.0)[0])
         inside = [17] if _THUMB_FROM < number < _THUMB_TO else []
-        ring = [-1 if k in inside else b.vertex(points[k], held=0.7, chart=chart, place=(float(number), float(k))) for k in range(_AROUND)]
+        ring = [
+            -1 if k in inside else b.vertex(points[k], held=0.7, chart=chart, place=(float(number), float(k)))
+            for k in range(_AROUND)
+        ]
         outer = rings[-1]
         for k in range(_AROUND):
             j = (k + 1) % _AROUND
@@ -58,13 +68,20 @@ def hand_rings(
         rings.append(ring)
     low, high = rings[_THUMB_FROM + 1], rings[_THUMB_TO + 1]
     between = rings[_THUMB_FROM + 2 : _THUMB_TO + 1]
-    hole = [low[k] for k in (16, 17, 18)] + [r[18] for r in between] + [high[k] for k in (18, 17, 16)] + [r[16] for r in between[::-1]]
+    hole = (
+        [low[k] for k in (16, 17, 18)]
+        + [r[18] for r in between]
+        + [high[k] for k in (18, 17, 16)]
+        + [r[16] for r in between[::-1]]
+    )
     line = fingers[4][1]
     made = sleeve(b, hole, line, _THUMB_STOPS, alone, thumb_chart, hand.back, square=(2, len(between) + 1))
     b.mark("hand_l", made)
     b.mark("thumb_l", made)
     last = rings[-1]
-    webs = [b.vertex(hand.at(*w), held=0.9, chart=chart, place=(float(len(_RINGS)), float(i))) for i, w in enumerate(_WEBS)]
+    webs = [
+        b.vertex(hand.at(*w), held=0.9, chart=chart, place=(float(len(_RINGS)), float(i))) for i, w in enumerate(_WEBS)
+    ]
     middles = [last[17], *webs, last[7]]  # from the thumb's side to the other
     for i in range(4):
         k = -2 + 2 * i

@@ -11,9 +11,12 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: Toes from the big one outwards: knuckle and tip against the ball of the foot, and radii.
 _TOES: tuple[tuple[tuple[float, float, float], tuple[float, float, float], float, float], ...] = (
-    ((-28, 18, 6), (-27, 13.0, 62), 13.0, 11.2), ((-7.5, 18, 16), (-6, 9.0, 67), 8.8, 7.4), ((7, 17, 11), (10, 8.5, 58), 8.2, 6.8),
-    ((20, 16, 2), (25, 8.0, 45), 7.6, 6.4), ((32, 14, -12), (38.5, 7.5, 32), 7.4, 6.2),
-)  # fmt: skip
+    ((-28, 18, 6), (-27, 13.0, 62), 13.0, 11.2),
+    ((-7.5, 18, 16), (-6, 9.0, 67), 8.8, 7.4),
+    ((7, 17, 11), (10, 8.5, 58), 8.2, 6.8),
+    ((20, 16, 2), (25, 8.0, 45), 7.6, 6.4),
+    ((32, 14, -12), (38.5, 7.5, 32), 7.4, 6.2),
+)
 
 
 def leg(build: Build) -> Forms:
@@ -30,8 +33,19 @@ def leg(build: Build) -> Forms:
 
     g = of(1.0, 0.98, 0.92)
     core = [up(-0.02, 4), up(0.14, 3, 2), up(0.32, 3, 4), up(0.55, 2, 6), up(0.8, 0, 3), up(1.0)]
-    f.bent(core, [of(91, 82, 68) * g + fat, of(94, 84, 69) * g + fat, of(89, 79, 64) * g + fat, of(71, 66, 54) + fat * 0.8,
-                  of(54, 54, 46) + fat * 0.6, of(48, 50, 44) + fat * 0.4], 12.0, 10)  # fmt: skip
+    f.bent(
+        core,
+        [
+            of(91, 82, 68) * g + fat,
+            of(94, 84, 69) * g + fat,
+            of(89, 79, 64) * g + fat,
+            of(71, 66, 54) + fat * 0.8,
+            of(54, 54, 46) + fat * 0.6,
+            of(48, 50, 44) + fat * 0.4,
+        ],
+        12.0,
+        10,
+    )
     f.muscle(up(0.06, 42, 14), up(0.94, 24, 16), 30 * m + 5, 40, 24.0, (0, 0, 1))  # vastus lateralis
     f.muscle(up(0.02, 8, 50), up(0.90, -2, 38), 26 * m + 4, 38, 26.0, (1, 0, 0))  # rectus femoris
     f.muscle(up(0.46, -30, 30), up(0.98, -28, 24), 23 * m + 4, 27, 20.0, (0, 0, 1))  # vastus medialis
@@ -45,8 +59,12 @@ def leg(build: Build) -> Forms:
     f.rods([knee + (0, -14, of(38, 39, 34)), knee + (-2, -52, 35)], [8, 9], 28.0)
     f.body(knee + (44, -30, -10), (10, 16, 12), 20.0)  # head of the fibula
     # lower leg
-    f.bent([low(0.04), low(0.2, 0, -2), low(0.45, 0, -2), low(0.7, 0, 0), low(0.88, 0, 2), low(1.0, 0, 4)],
-           [of(49, 51, 43), of(51, 52, 42) + fat * 0.4, of(47, 47, 38) + fat * 0.4, of(33, 33, 28) + fat * 0.3, 27, 27], 10.0, 10)  # fmt: skip
+    f.bent(
+        [low(0.04), low(0.2, 0, -2), low(0.45, 0, -2), low(0.7, 0, 0), low(0.88, 0, 2), low(1.0, 0, 4)],
+        [of(49, 51, 43), of(51, 52, 42) + fat * 0.4, of(47, 47, 38) + fat * 0.4, of(33, 33, 28) + fat * 0.3, 27, 27],
+        10.0,
+        10,
+    )
     f.muscle(low(0.02, -17, -26), low(0.52, -18, -30), 33 * m + 6, 33, 20.0, (1, 0.1, 0))  # gastrocnemius, inner head
     f.muscle(low(0.02, 19, -24), low(0.46, 20, -28), 30 * m + 6, 30, 20.0, (1, -0.1, 0))
     f.muscle(low(0.14, 0, -20), low(0.76, 0, -20), 24 * m + 6, 42 * (0.75 + 0.25 * m), 22.0, (1, 0, 0))  # soleus

@@ -60,8 +60,20 @@ class Joint:
     moves: tuple[Move, ...]
 
 
-def _spine(key: str, title: str, parent: str | None, bend: tuple[float, float], lean: float, turn: float, word: str = "Bend forward") -> Joint:
-    moves = (Move(word, "across", *bend), Move("Lean to the left", "back", -lean, lean), Move("Turn to the left", "up", -turn, turn))
+def _spine(
+    key: str,
+    title: str,
+    parent: str | None,
+    bend: tuple[float, float],
+    lean: float,
+    turn: float,
+    word: str = "Bend forward",
+) -> Joint:
+    moves = (
+        Move(word, "across", *bend),
+        Move("Lean to the left", "back", -lean, lean),
+        Move("Turn to the left", "up", -turn, turn),
+    )
     return Joint(key, title, parent, moves)
 
 
@@ -69,12 +81,22 @@ def _finger(key: str) -> tuple[Joint, ...]:
     word = key.capitalize()
     if key == "thumb":
         return (
-            Joint("thumb1_l", "Thumb, root", "wrist_l", (Move("Bend into the palm", "thumb", -25, 45), Move("Spread", "thumb out", -30, 35))),
+            Joint(
+                "thumb1_l",
+                "Thumb, root",
+                "wrist_l",
+                (Move("Bend into the palm", "thumb", -25, 45), Move("Spread", "thumb out", -30, 35)),
+            ),
             Joint("thumb2_l", "Thumb, knuckle", "thumb1_l", (Move("Bend", "thumb", -15, 55),)),
             Joint("thumb3_l", "Thumb, end", "thumb2_l", (Move("Bend", "thumb", -20, 75),)),
         )
     return (
-        Joint(f"{key}1_l", f"{word} finger, knuckle", "wrist_l", (Move("Bend", f"{key}", -40, 80), Move("Spread towards the thumb", f"{key} out", -20, 20))),
+        Joint(
+            f"{key}1_l",
+            f"{word} finger, knuckle",
+            "wrist_l",
+            (Move("Bend", f"{key}", -40, 80), Move("Spread towards the thumb", f"{key} out", -20, 20)),
+        ),
         Joint(f"{key}2_l", f"{word} finger, middle", f"{key}1_l", (Move("Bend", f"{key}", -16, 90),)),
         Joint(f"{key}3_l", f"{word} finger, end", f"{key}2_l", (Move("Bend", f"{key}", -10, 65),)),
     )
@@ -88,19 +110,50 @@ _MADE: tuple[Joint, ...] = (
     _spine("neck", "Neck", "chest", (-35, 35), 25, 40),
     _spine("head", "Head", "neck", (-30, 30), 20, 45, "Nod"),
     Joint("jaw", "Jaw", "head", (Move("Open", "across", 0, 32), Move("To the left", "up", -8, 8))),
-    Joint("collar_l", "Shoulder blade and collarbone", "chest", (Move("Lift", "front", -10, 35), Move("Bring forward", "down", -20, 25))),
-    Joint("shoulder_l", "Shoulder", "collar_l",
-          (Move("Raise forward", "right", -60, 165), Move("Raise sideways", "front", -30, 150), Move("Turn outward", "upper arm out", -70, 80))),
+    Joint(
+        "collar_l",
+        "Shoulder blade and collarbone",
+        "chest",
+        (Move("Lift", "front", -10, 35), Move("Bring forward", "down", -20, 25)),
+    ),
+    Joint(
+        "shoulder_l",
+        "Shoulder",
+        "collar_l",
+        (
+            Move("Raise forward", "right", -60, 165),
+            Move("Raise sideways", "front", -30, 150),
+            Move("Turn outward", "upper arm out", -70, 80),
+        ),
+    ),
     Joint("elbow_l", "Elbow", "shoulder_l", (Move("Bend", "elbow", -5, 140),)),
     Joint("forearm_l", "Forearm", "elbow_l", (Move("Turn the palm forward", "forearm out", -80, 85),)),
-    Joint("wrist_l", "Wrist", "forearm_l", (Move("Bend to the palm", "palm", -70, 75), Move("Bend to the thumb", "hand out", -30, 20))),
+    Joint(
+        "wrist_l",
+        "Wrist",
+        "forearm_l",
+        (Move("Bend to the palm", "palm", -70, 75), Move("Bend to the thumb", "hand out", -30, 20)),
+    ),
     *(j for key in FINGERS for j in _finger(key)),
-    Joint("hip_l", "Hip", "pelvis",
-          (Move("Raise forward", "right", -25, 120), Move("Spread", "front", -25, 45), Move("Turn outward", "up", -40, 45))),
+    Joint(
+        "hip_l",
+        "Hip",
+        "pelvis",
+        (
+            Move("Raise forward", "right", -25, 120),
+            Move("Spread", "front", -25, 45),
+            Move("Turn outward", "up", -40, 45),
+        ),
+    ),
     Joint("knee_l", "Knee", "hip_l", (Move("Bend", "across", -5, 140),)),
-    Joint("ankle_l", "Ankle", "knee_l", (Move("Point the foot", "across", -25, 50), Move("Tilt the sole inward", "back", -20, 30))),
+    Joint(
+        "ankle_l",
+        "Ankle",
+        "knee_l",
+        (Move("Point the foot", "across", -25, 50), Move("Tilt the sole inward", "back", -20, 30)),
+    ),
     Joint("toes_l", "Toes", "ankle_l", (Move("Bend up", "right", -30, 60),)),
-)  # fmt: skip
+)
 
 
 def _other(key: str) -> str:

@@ -12,8 +12,16 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 
 def sleeve(
-    b: Builder, loop: list[int], line: DoubleArray, stops: Sequence[float], form: Forms, chart: int, side: DoubleArray, *,
-    reverse: bool = False, square: tuple[int, int] = (2, 2),
+    b: Builder,
+    loop: list[int],
+    line: DoubleArray,
+    stops: Sequence[float],
+    form: Forms,
+    chart: int,
+    side: DoubleArray,
+    *,
+    reverse: bool = False,
+    square: tuple[int, int] = (2, 2),
 ) -> list[int]:
     """Run rings from a loop along a middle line and close the end.
 

@@ -38,17 +38,29 @@ def _belly(f: Forms, b: Build) -> None:
     width = of(104, 136, 122) + fat * 1.3 - 14.0 * b.dial("waist")
     f.body((0, of(1110, 1095, 1095), 2), (width, 165, of(82, 97, 98) + fat * 1.1), 40.0, power=2.2)
     f.body((0, 1045, 22), (of(96, 98, 96) + fat, 110, of(72, 76, 82) + fat + belly), 40.0)
-    f.body((of(92, 106, 96) + fat - 12.0 * b.dial("waist"), 1062, 2), (38, 84, 68), 50.0)  # oblique over the iliac crest
+    f.body(
+        (of(92, 106, 96) + fat - 12.0 * b.dial("waist"), 1062, 2), (38, 84, 68), 50.0
+    )  # oblique over the iliac crest
 
 
 def _pelvis(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
     hips = 14.0 * b.dial("hips")
     f.body((0, 955, -6), (of(142, 134, 118) + fat + hips, 125, of(98, 97, 90) + fat), 50.0, power=2.2)
-    f.bent([(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)], [of(9, 14, 10), of(10, 18, 12), of(11, 17, 12), 11], 60.0)  # iliac crest
-    f.body((of(112, 110, 98) + hips, 905, -6), (of(46, 36, 34) + fat * 1.3 + 0.6 * hips, 84, of(62, 58, 52)), 40.0)  # trochanter
+    f.bent(
+        [(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)],
+        [of(9, 14, 10), of(10, 18, 12), of(11, 17, 12), 11],
+        60.0,
+    )  # iliac crest
+    f.body(
+        (of(112, 110, 98) + hips, 905, -6), (of(46, 36, 34) + fat * 1.3 + 0.6 * hips, 84, of(62, 58, 52)), 40.0
+    )  # trochanter
     seat = 11.0 * b.dial("seat") + fat
-    f.body((of(74, 72, 64), of(902, 906, 896), -62), (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat), 34.0)
+    f.body(
+        (of(74, 72, 64), of(902, 906, 896), -62),
+        (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat),
+        34.0,
+    )
     f.body((of(92, 92, 80), 965, -40), (54, 80, 58 + fat * 0.5), 50.0)  # gluteus medius
     f.body((0, 872, 34), (of(36, 34, 30), 42, of(40, 44, 38)), 26.0)  # pubic mound
 
@@ -67,7 +79,12 @@ def _girdle(f: Forms, b: Build) -> None:
     s, of = b.joints["shoulder"], b.of
     m = b.muscle
     f.rods([(50, 1408, -6), s + (-14, -2, -2)], [46, of(34, 38, 34)], 36.0)
-    f.body((of(137, 142, 135), of(1328, 1336, 1330), of(-14, -6, -14)), (of(30, 20, 30), of(44, 34, 46), of(54, 42, 54)), 22.0, axes(roll=-12))  # folds of the armpit
+    f.body(
+        (of(137, 142, 135), of(1328, 1336, 1330), of(-14, -6, -14)),
+        (of(30, 20, 30), of(44, 34, 46), of(54, 42, 54)),
+        22.0,
+        axes(roll=-12),
+    )  # folds of the armpit
     # pectorals in two parts, collarbone and breastbone
     p = (m - 0.35) * 1.5
     if p > 0.1:
@@ -79,9 +96,13 @@ def _back(f: Forms, b: Build) -> None:
     m, fat = b.muscle, b.fat
     f.body((80, 1338, -80), (50, 84, 20 + 6 * m), 38.0, axes(yaw=-26, pitch=6))  # shoulder blade
     f.bent([(52, 1374, -96), (105, 1392, -82), (152, 1418, -40)], [8, 9, 10], 32.0)  # its spine
-    f.muscle((96, 1306, -92), b.joints["shoulder"] + (18, -36, -30), 19 * m, 36, 30.0, (0.4, 1, 0))  # infraspinatus, teres
+    f.muscle(
+        (96, 1306, -92), b.joints["shoulder"] + (18, -36, -30), 19 * m, 36, 30.0, (0.4, 1, 0)
+    )  # infraspinatus, teres
     f.body((22, 1310, -92), (44, 130, 15 + 7 * m), 44.0)  # lower trapezius
-    f.bent([(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0)  # and up to the nape
+    f.bent(
+        [(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0
+    )  # and up to the nape
     r = 21 + 5 * m + 0.5 * fat
     f.bent([(34, 935, -74), (36, 1040, -78), (34, 1150, -80), (36, 1260, -84)], [r - 2, r + 1, r, r - 6], 44.0)
 

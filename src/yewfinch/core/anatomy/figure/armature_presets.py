@@ -22,11 +22,15 @@ def _head(rows: _Rows, neck: int) -> None:
     """Skull, face and jaw on a ball of the neck."""
     first = len(rows)
     rows += [
-        (0.0, 42.0, -26.0, 74.0, neck), (0.0, 58.0, 22.0, 66.0, first),  # back of the skull, brow
-        (0.0, 4.0, 44.0, 53.0, first + 1), (0.0, -36.0, 52.0, 40.0, first + 2), (0.0, -74.0, 69.0, 24.0, first + 3),  # face to chin
+        (0.0, 42.0, -26.0, 74.0, neck),
+        (0.0, 58.0, 22.0, 66.0, first),  # back of the skull, brow
+        (0.0, 4.0, 44.0, 53.0, first + 1),
+        (0.0, -36.0, 52.0, 40.0, first + 2),
+        (0.0, -74.0, 69.0, 24.0, first + 3),  # face to chin
         (0.0, -14.0, 104.0, 9.0, first + 2),  # nose
         (42.0, 0.0, 46.0, 27.0, first + 2),  # cheekbone
-        (34.0, -34.0, 40.0, 32.0, first + 3), (42.0, -54.0, 18.0, 22.0, first + 7),  # cheek, angle of the jaw
+        (34.0, -34.0, 40.0, 32.0, first + 3),
+        (42.0, -54.0, 18.0, 22.0, first + 7),  # cheek, angle of the jaw
     ]
 
 
@@ -88,8 +92,12 @@ def figure() -> Armature:
     """A standing figure with arms, legs and mitten hands."""
     at = {k: p - HEAD_OFFSET for k, p in plan_places().items()}
     rows: _Rows = [
-        (*_t(at["pelvis"] + np.array([0, -10, 0])), 104.0, -1), (*_t(at["waist"] + np.array([0, 10, 14])), 96.0, 0), (*_t(at["chest"] + np.array([0, 30, 20])), 118.0, 1),
-        (0.0, -215.0, -50.0, 84.0, 2), (0.0, -150.0, -40.0, 55.0, 3), (0.0, -85.0, -22.0, 55.0, 4),
+        (*_t(at["pelvis"] + np.array([0, -10, 0])), 104.0, -1),
+        (*_t(at["waist"] + np.array([0, 10, 14])), 96.0, 0),
+        (*_t(at["chest"] + np.array([0, 30, 20])), 118.0, 1),
+        (0.0, -215.0, -50.0, 84.0, 2),
+        (0.0, -150.0, -40.0, 55.0, 3),
+        (0.0, -85.0, -22.0, 55.0, 4),
     ]
     _head(rows, 5)
     rows.append((70.0, -345.0, -40.0, 92.0, 2))  # the chest's side
@@ -98,7 +106,13 @@ def figure() -> Armature:
     rows.append((100.0, -205.0, -50.0, 46.0, 3))  # collarbone and blade
     _arm(rows, len(rows) - 1, fingers=False)
     h, k, a = at["hip_l"], at["knee_l"], at["ankle_l"]
-    line = [(h + np.array([4, 30, -20]), 92.0), (h + 0.35 * (k - h), 80.0), (k, 54.0), (k + 0.28 * (a - k) + np.array([0, 0, -14]), 55.0), (a, 35.0)]
+    line = [
+        (h + np.array([4, 30, -20]), 92.0),
+        (h + 0.35 * (k - h), 80.0),
+        (k, 54.0),
+        (k + 0.28 * (a - k) + np.array([0, 0, -14]), 55.0),
+        (a, 35.0),
+    ]
     for i, (p, r) in enumerate(line):
         rows.append((*_t(p), r, 0 if i == 0 else len(rows) - 1))
     ankle = len(rows) - 1

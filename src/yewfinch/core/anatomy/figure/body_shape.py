@@ -95,7 +95,9 @@ class BodyShaper:
         targets = wanted(person, physique, head)
         ring_height = targets["stature"] - above
         if ring_height < 0.4 * targets["stature"]:
-            raise YewfinchError(f"A stature of {targets['stature']:.0f} mm leaves no room for a body under a head of {head:.0f} mm.")
+            raise YewfinchError(
+                f"A stature of {targets['stature']:.0f} mm leaves no room for a body under a head of {head:.0f} mm."
+            )
         scale = ring_height / NECK
         p = self.model.mixed(person.sex, grown, physique.dials) * scale
         along, pivots = _directions(Build(person.sex, grown), scale)
@@ -103,14 +105,24 @@ class BodyShaper:
         longer = 1.0 + amount[-1] / ((_SHOULDER - _HIP) * scale)
         if not _TRUNK_LEAST < longer < _TRUNK_MOST:
             word = "short" if longer < 1 else "long"
-            raise YewfinchError(f"With these legs, a stature of {targets['stature']:.0f} mm needs too {word} a trunk. Change the stature, thigh or lower leg.")
+            raise YewfinchError(
+                f"With these legs, a stature of {targets['stature']:.0f} mm needs too {word} a trunk. Change the "
+                "stature, thigh or lower leg."
+            )
         out = p + self._moves(p, np.arange(len(p), dtype=INDEX), along, pivots, amount)
         rows, least, side = self._beside_middle
         out[rows, 0] = side * np.maximum(side * out[rows, 0], least)
         out[:, 1] -= out[self._soles, 1].min()
         return BodyShape(out, {k: out[r] for k, r in self.rows.items()}, targets)
 
-    def _moves(self, p: DoubleArray, rows: IndexArray, along: DoubleArray, pivots: Mapping[str, DoubleArray], amount: DoubleArray) -> DoubleArray:
+    def _moves(
+        self,
+        p: DoubleArray,
+        rows: IndexArray,
+        along: DoubleArray,
+        pivots: Mapping[str, DoubleArray],
+        amount: DoubleArray,
+    ) -> DoubleArray:
         """Displacements (k, 3) mm of `rows`, of which `p` are the places, when the parts are drawn out by `amount`."""
         share, side = self._shares[0][rows], self._shares[1][rows]
         out = share @ (along * amount[:, None])
@@ -125,7 +137,12 @@ class BodyShaper:
         return np.asarray(out)
 
     def _solved(
-        self, p: DoubleArray, along: DoubleArray, pivots: Mapping[str, DoubleArray], targets: Mapping[str, float], ring_height: float
+        self,
+        p: DoubleArray,
+        along: DoubleArray,
+        pivots: Mapping[str, DoubleArray],
+        targets: Mapping[str, float],
+        ring_height: float,
     ) -> DoubleArray:
         """By how many mm to draw out each part."""
         keys = list(self.rows)
@@ -178,7 +195,8 @@ class BodyShaper:
         out = {
             "shoulders": np.where(arm, 1.0, np.clip((x - 45.0) / 145.0, 0.0, 1.0) * ramp(y, 1180.0, 1350.0)) * ~leg,
             "hip_breadth": np.where(trunk, x / 165.0 * ramp(-y, -1130.0, -960.0), 0.0)
-            + np.where(leg, np.clip((x - 25.0) / 140.0, 0.0, 1.1) * (0.3 + 0.7 * ramp(y, 420.0, 860.0)), 0.0) * ~foot + 0.17 * foot,
+            + np.where(leg, np.clip((x - 25.0) / 140.0, 0.0, 1.1) * (0.3 + 0.7 * ramp(y, 420.0, 860.0)), 0.0) * ~foot
+            + 0.17 * foot,
             "upper_arm": np.where(arm, along(s + (e - s) * 0.1, e), 0.0),
             "forearm": np.where(arm, along(e, w), 0.0),
             "hand": np.where(hand, ramp((p - w) @ _unit(w - e), -10.0, 25.0), 0.0),

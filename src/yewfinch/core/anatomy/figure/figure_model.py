@@ -305,10 +305,14 @@ def _coarse(head: HeadModel, body: BodyModel, crop: str) -> _Grown:
     counts = [len(f) for f in faces]
     none = [np.full(c, -1) for c in counts]
     return _Grown(
-        np.concatenate(faces).astype(INDEX), n + added, head_of.astype(INDEX), body_of.astype(INDEX),
-        np.concatenate([kept_head, none[1], none[2]]).astype(INDEX), np.concatenate([none[0], kept_body, none[2]]).astype(INDEX),
+        np.concatenate(faces).astype(INDEX),
+        n + added,
+        head_of.astype(INDEX),
+        body_of.astype(INDEX),
+        np.concatenate([kept_head, none[1], none[2]]).astype(INDEX),
+        np.concatenate([none[0], kept_body, none[2]]).astype(INDEX),
         mirror.astype(INDEX),
-    )  # fmt: skip
+    )
 
 
 def _above(head: HeadModel, ring: IndexArray) -> IndexArray:
@@ -335,7 +339,9 @@ def _kept_faces(body: BodyModel, crop: str) -> IndexArray:
         return np.arange(len(body.coarse), dtype=INDEX)
     trunk, arm = kept
     chart, place = body.chart[: body.size0], body.place
-    keep = ((chart == TRUNK) & (place[:, 0] <= trunk)) | ((chart == ARM) & (place[:, 0] <= (1000 if arm is None else arm)))
+    keep = ((chart == TRUNK) & (place[:, 0] <= trunk)) | (
+        (chart == ARM) & (place[:, 0] <= (1000 if arm is None else arm))
+    )
     if arm is None:
         keep |= (chart != TRUNK) & (chart != ARM) & (place[:, 0] < 1000) & _of_hand(chart)
     return np.nonzero(keep[body.coarse].all(axis=1))[0].astype(INDEX)
@@ -422,4 +428,3 @@ def _finer(held: _Grown, step: Step, head: Step, body: Step) -> _Grown:
         step.faces, step.size, rows(held.head, held.head_face, head), rows(held.body, held.body_face, body),
         finer_face(held.head_face), finer_face(held.body_face), step.paired(held.mirror),
     )  # fmt: skip
-

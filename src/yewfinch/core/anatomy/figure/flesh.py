@@ -153,7 +153,10 @@ class Flesh:
 
     @cached_property
     def _edges(self) -> tuple[IndexArray, IndexArray, DoubleArray]:
-        """Edges of the level in both directions, and how stiff they are: the area beside an edge over its length squared."""
+        """Edges of the level in both directions, and how stiff they are.
+
+        The area beside an edge over its length squared.
+        """
         faces = self.layout.faces(_LEVEL)
         n = self.layout.size(_LEVEL)
         at = (self.layout.positions if isinstance(self.layout, HeadModel) else self.layout.rest)[:n]
@@ -187,7 +190,9 @@ class Flesh:
         loose = self.rig.weights[:n, 0] < _STIFF
         a, b, _ = self._edges
         both = loose[a] & loose[b]
-        _, label = connected_components(coo_array((np.ones(int(both.sum())), (a[both], b[both])), shape=(n, n)), directed=False)
+        _, label = connected_components(
+            coo_array((np.ones(int(both.sum())), (a[both], b[both])), shape=(n, n)), directed=False
+        )
         rows = np.nonzero(loose)[0]
         order = rows[np.argsort(label[rows], kind="stable")]
         return [g.astype(INDEX) for g in np.split(order, np.nonzero(np.diff(label[order]))[0] + 1) if len(g)]
@@ -211,7 +216,10 @@ class Flesh:
 
     @cached_property
     def _slack(self) -> DoubleArray:
-        """How far each vertex goes to where stitching puts it; what has much body inside goes less far and stays fuller."""
+        """How far each vertex goes to where stitching puts it.
+
+        What has much body inside goes less far and stays fuller.
+        """
         n = self.layout.size(_LEVEL)
         of_bone = np.array([1.0, *(1.0 - _FULL.get(k.partition("_")[0], 0.0) for k in self.rig.keys)])
         return (self.rig.weights[:n].astype(np.float64) * of_bone[self.rig.bones[:n]]).sum(axis=1)

@@ -55,14 +55,34 @@ WOMAN: dict[str, float] = {
 }  # fmt: skip
 #: What a child's form is beyond the measures.
 CHILD: dict[str, float] = {
-    "brow": -0.15, "jaw": -0.8, "larynx": -0.95, "neck": -2.0, "fullness": 1.0, "fold": 0.5, "bridge": -0.9, "tip_up": 0.8, "forehead": 1.2,
-    "cheekbones": -0.5, "lip_upper": 0.3, "lip_lower": 0.2, "chin": -0.2, "hollows": -0.7, "chin_breadth": -0.6,
-}  # fmt: skip
+    "brow": -0.15,
+    "jaw": -0.8,
+    "larynx": -0.95,
+    "neck": -2.0,
+    "fullness": 1.0,
+    "fold": 0.5,
+    "bridge": -0.9,
+    "tip_up": 0.8,
+    "forehead": 1.2,
+    "cheekbones": -0.5,
+    "lip_upper": 0.3,
+    "lip_lower": 0.2,
+    "chin": -0.2,
+    "hollows": -0.7,
+    "chin_breadth": -0.6,
+}
 #: What age is at 80, over 30.
 AGED: dict[str, float] = {
-    "sag": 1.0, "hollows": 0.9, "bags": 0.7, "fold": 0.45, "lip_upper": -0.7, "lip_lower": -0.6, "tip_up": -0.5, "ears": 0.3,
+    "sag": 1.0,
+    "hollows": 0.9,
+    "bags": 0.7,
+    "fold": 0.45,
+    "lip_upper": -0.7,
+    "lip_lower": -0.6,
+    "tip_up": -0.5,
+    "ears": 0.3,
     "mouth_corners": -0.5,
-}  # fmt: skip
+}
 #: Neck and bust against the plain man's: across, up and down, forward.
 _BUILD_WOMAN, _BUILD_CHILD = (0.86, 0.87, 0.86), (0.66, 0.56, 0.68)
 #: Handles on neck and bust, plain head, mm.
@@ -248,7 +268,9 @@ class HeadShaper:
         changed = rest + moved
         out = changed + self._warp @ np.concatenate([pull, low])
         # the kernel is pointed at its handles: once more for what the faces round them cut off
-        miss = np.array([at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        miss = np.array(
+            [at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)]
+        )
         out = self.neck.met(changed + self._warp @ np.concatenate([pull + miss, low]), self._wanted_neck(person))
         if not person.asymmetry:
             out = self._evened(out)
@@ -290,9 +312,13 @@ class HeadShaper:
                 out[i] = at[i] - shape.landmarks[key]
         return out
 
-    def _brought_back(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person) -> DoubleArray:
+    def _brought_back(
+        self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person
+    ) -> DoubleArray:
         """Landmarks that untangling carried off are brought back, as far as nothing crosses again."""
-        miss = np.array([at[i] - self._on_head(p, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)])
+        miss = np.array(
+            [at[i] - self._on_head(p, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)]
+        )
         if np.abs(miss).max() < _CARRIED_OFF:
             return p
         for part in (1.0, 0.6, 0.3):
@@ -329,7 +355,9 @@ class HeadShaper:
                 out[key] = out.get(key, 0.0) + value * part
         return out
 
-    def _combined(self, fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
+    def _combined(
+        self, fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]
+    ) -> DoubleArray:
         out = np.zeros_like(next(iter(fields.values())), dtype=np.float64)
         for key, value in values.items():
             if value:
@@ -397,7 +425,9 @@ class HeadShaper:
     @cached_property
     def _fixed(self) -> list[bool]:
         """Landmarks on the head itself that the lids' laying does not move."""
-        return [self.plain.anchors[k].piece == "head" and k.split("_")[0] not in ("en", "ex", "ps", "pi") for k in self.keys]
+        return [
+            self.plain.anchors[k].piece == "head" and k.split("_")[0] not in ("en", "ex", "ps", "pi") for k in self.keys
+        ]
 
     def _on_head(self, values: FloatArray | DoubleArray, key: str) -> DoubleArray:
         a = self.plain.anchors[key]

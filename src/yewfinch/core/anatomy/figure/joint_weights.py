@@ -204,7 +204,9 @@ def _handed_on(parts: _Parts) -> Callable[[str], DoubleArray]:
     return part
 
 
-def _legs(q: DoubleArray, leg: npt.NDArray[np.bool_], trunk: npt.NDArray[np.bool_], at: dict[str, DoubleArray]) -> DoubleArray:
+def _legs(
+    q: DoubleArray, leg: npt.NDArray[np.bool_], trunk: npt.NDArray[np.bool_], at: dict[str, DoubleArray]
+) -> DoubleArray:
     """The thigh against the pelvis: across the line of the groin in front and below the seat behind."""
     way = _unit(np.array([0.34, -0.94, 0.0]))
     down = (q - at["hip_l"]) @ way
@@ -213,13 +215,21 @@ def _legs(q: DoubleArray, leg: npt.NDArray[np.bool_], trunk: npt.NDArray[np.bool
 
 
 def _arms(
-    q: DoubleArray, chart: IndexArray, arm: npt.NDArray[np.bool_], hand: npt.NDArray[np.bool_], at: dict[str, DoubleArray]
+    q: DoubleArray,
+    chart: IndexArray,
+    arm: npt.NDArray[np.bool_],
+    hand: npt.NDArray[np.bool_],
+    at: dict[str, DoubleArray],
 ) -> dict[str, DoubleArray]:
     s, e, w = at["shoulder_l"], at["elbow_l"], at["wrist_l"]
     trunk = chart == TRUNK
     down = (q - s) @ _unit(_unit(e - s) + np.array([0.45, 0.0, 0.0]))
     out = {
-        "shoulder": np.where(arm, _ramp(down, -28.0, 62.0), np.where(trunk, 0.35 * _ramp(q[:, 0], 130.0, 175.0) * _ramp(q[:, 1], 1330.0, 1400.0), 0.0)),
+        "shoulder": np.where(
+            arm,
+            _ramp(down, -28.0, 62.0),
+            np.where(trunk, 0.35 * _ramp(q[:, 0], 130.0, 175.0) * _ramp(q[:, 1], 1330.0, 1400.0), 0.0),
+        ),
         "elbow": _across(q, e, s, w, 34.0) * arm,
         "forearm": np.clip(((q - e) @ _unit(w - e) / np.linalg.norm(w - e) - 0.1) / 0.82, 0.0, 1.0) * arm,
         "wrist": _across(q, w, e, at["middle1_l"], 17.0) * arm,
@@ -229,15 +239,21 @@ def _arms(
         line = [at["wrist_l"], *(at[f"{key}{i}_l"] for i in (1, 2, 3, 4))]
         own = chart == FINGER + number
         near = np.exp(-(((q - line[1]) @ _unit(at["index1_l"] - at["little1_l"]) / 8.0) ** 2))
-        shares[f"{key}1"] = np.where(own, 1.0, np.where(chart == HAND, _across(q, line[1], line[0], line[2], 12.0) * near, 0.0))
+        shares[f"{key}1"] = np.where(
+            own, 1.0, np.where(chart == HAND, _across(q, line[1], line[0], line[2], 12.0) * near, 0.0)
+        )
         for i in (2, 3):
             out[f"{key}{i}"] = _across(q, line[i], line[i - 1], line[i + 1], 6.5) * own
     root, knuckle = at["thumb1_l"], at["thumb2_l"]
     away, along = _from_bone(q, root, knuckle)
-    shares["thumb1"] = np.where(chart == THUMB, 1.0, np.where(chart == HAND, _ramp(-away, -30.0, -13.0) * _ramp(along, -0.1, 0.7), 0.0))
+    shares["thumb1"] = np.where(
+        chart == THUMB, 1.0, np.where(chart == HAND, _ramp(-away, -30.0, -13.0) * _ramp(along, -0.1, 0.7), 0.0)
+    )
     for i in (2, 3):
         line = [at[f"thumb{k}_l"] for k in (i - 1, i, i + 1)]
-        out[f"thumb{i}"] = _across(q, line[1], line[0], line[2], 8.0) * ((chart == THUMB) | (chart == HAND) & (i == 2) & (away < 20.0))
+        out[f"thumb{i}"] = _across(q, line[1], line[0], line[2], 8.0) * (
+            (chart == THUMB) | (chart == HAND) & (i == 2) & (away < 20.0)
+        )
     total = np.maximum(sum(shares.values()), 1.0)
     return out | {k: v / total for k, v in shares.items()}
 

@@ -126,4 +126,6 @@ def people(kind: Sex = "any", age: Age = "adult", years: float | None = None) ->
 
     told = age if years is None else f"{years:g}"
     held = cached(f"people-{kind}-{told}", f"{digest()}-{own}", make)
-    return Spread(tuple(str(k) for k in held["keys"]), np.asarray(held["mean"], float), np.asarray(held["covariance"], float))
+    return Spread(
+        tuple(str(k) for k in held["keys"]), np.asarray(held["mean"], float), np.asarray(held["covariance"], float)
+    )

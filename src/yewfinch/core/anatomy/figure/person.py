@@ -112,7 +112,11 @@ def checked(person: Person) -> Person:
     YewfinchError
         Naming the value that does not.
     """
-    plain = {"sex": (person.sex, 0.0, 1.0), "age": (person.age, YOUNGEST, OLDEST), "asymmetry": (person.asymmetry, 0.0, 2.0)}
+    plain = {
+        "sex": (person.sex, 0.0, 1.0),
+        "age": (person.age, YOUNGEST, OLDEST),
+        "asymmetry": (person.asymmetry, 0.0, 2.0),
+    }
     for name, (value, low, high) in plain.items():
         if not (np.isfinite(value) and low <= value <= high):
             raise YewfinchError(f"The base head's {name} is {value}; it must lie between {low:g} and {high:g}.")

@@ -73,7 +73,9 @@ class Pose:
     @property
     def symmetric(self) -> bool:
         """Is it its own mirror image?"""
-        return {k: v for k, v in self.mirrored().angles.items() if any(v)} == {k: v for k, v in self.angles.items() if any(v)}
+        return {k: v for k, v in self.mirrored().angles.items() if any(v)} == {
+            k: v for k, v in self.angles.items() if any(v)
+        }
 
 
 def checked(pose: Pose) -> Pose:
@@ -88,7 +90,9 @@ def checked(pose: Pose) -> Pose:
         if key not in JOINTS or len(angles) != len(JOINTS[key].moves):
             raise YewfinchError(f"The pose turns '{key}' {len(angles)} ways, but no joint of figures does that.")
         if not np.isfinite(angles).all() or np.abs(angles).max() > FURTHEST:
-            raise YewfinchError(f"The pose turns the joint '{key}' by {angles} degrees; at most {FURTHEST:g} make sense.")
+            raise YewfinchError(
+                f"The pose turns the joint '{key}' by {angles} degrees; at most {FURTHEST:g} make sense."
+            )
     return pose
 
 
@@ -198,7 +202,14 @@ def _shared(pose: Pose, key: str) -> tuple[float, ...]:
 def product(a: DoubleArray, b: DoubleArray) -> DoubleArray:
     """Product of two quaternions (w, x, y, z): first b, then a."""
     (p, q, r, s), (t, x, y, z) = a.tolist(), b.tolist()
-    return np.array([p * t - q * x - r * y - s * z, p * x + q * t + r * z - s * y, p * y - q * z + r * t + s * x, p * z + q * y - r * x + s * t])
+    return np.array(
+        [
+            p * t - q * x - r * y - s * z,
+            p * x + q * t + r * z - s * y,
+            p * y - q * z + r * t + s * x,
+            p * z + q * y - r * x + s * t,
+        ]
+    )
 
 
 def rotated(turn: DoubleArray, point: DoubleArray) -> DoubleArray:

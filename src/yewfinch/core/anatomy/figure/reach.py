@@ -41,7 +41,9 @@ def chain(bones: Bones, joint: str, links: int) -> tuple[str, ...]:
     return tuple(out)
 
 
-def reached(bones: Bones, pose: Pose, joints: Sequence[str], bone: str, point: DoubleArray, target: DoubleArray) -> Pose:
+def reached(
+    bones: Bones, pose: Pose, joints: Sequence[str], bone: str, point: DoubleArray, target: DoubleArray
+) -> Pose:
     """The pose in which a point on a bone comes as near to a target as some joints allow.
 
     Parameters
@@ -89,8 +91,13 @@ def reached(bones: Bones, pose: Pose, joints: Sequence[str], bone: str, point: D
     return posed(angles)
 
 
-def _descended(away: Callable[[DoubleArray], DoubleArray], angles: DoubleArray, low: DoubleArray, high: DoubleArray,
-               stiff: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+def _descended(
+    away: Callable[[DoubleArray], DoubleArray],
+    angles: DoubleArray,
+    low: DoubleArray,
+    high: DoubleArray,
+    stiff: DoubleArray,
+) -> tuple[DoubleArray, DoubleArray]:
     """The angles downhill from some, and the gap that is left."""
     gap, held = away(angles), _HELD
     for _ in range(_ROUNDS):

@@ -105,9 +105,7 @@ def _charted_lines(model: HeadModel, row_of: IndexArray, mirror: IndexArray) -> 
         own = [int(row_of[rows[i]]) for i in pick_at]
         out[key] = tuple(Anchor(HEAD, (r, r, r), (1.0, 0.0, 0.0)) for r in own)
         if key.endswith("_l"):
-            out[key[:-1] + "r"] = tuple(
-                Anchor(HEAD, (int(mirror[r]),) * 3, (1.0, 0.0, 0.0)) for r in own
-            )
+            out[key[:-1] + "r"] = tuple(Anchor(HEAD, (int(mirror[r]),) * 3, (1.0, 0.0, 0.0)) for r in own)
     return out
 
 

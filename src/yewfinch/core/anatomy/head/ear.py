@@ -71,8 +71,17 @@ _SECTIONS: dict[float, list[tuple[float, float]]] = {
 
 #: How far the rings of some places follow the cheek, w counted from it, instead of the plate.
 _ON_CHEEK: list[tuple[float, float]] = [
-    (0.0, 1.0), (1.2, 0.55), (2.3, 0.1), (4.2, 0.0), (9.0, 0.0), (16.5, 0.0), (18.4, 0.25), (20.2, 1.0), (22.0, 1.0), (24.9, 1.0),
-]  # fmt: skip
+    (0.0, 1.0),
+    (1.2, 0.55),
+    (2.3, 0.1),
+    (4.2, 0.0),
+    (9.0, 0.0),
+    (16.5, 0.0),
+    (18.4, 0.25),
+    (20.2, 1.0),
+    (22.0, 1.0),
+    (24.9, 1.0),
+]
 #: The same by ring, from ring 1 on.
 _ON_CHEEK_RING = (1.0, 1.0, 1.0, 1.0, 0.9, 0.75, 0.55, 0.3, 0.1, 0.0, 0.0, 0.0)
 
@@ -84,7 +93,9 @@ def to_head(local: DoubleArray) -> DoubleArray:
     back = np.cos(lean) * u + np.sin(lean) * v
     up = np.cos(lean) * v - np.sin(lean) * u
     u_axis = np.array([np.sin(off), 0.0, -np.cos(off)])
-    out: DoubleArray = ORIGIN + back[..., None] * u_axis + up[..., None] * np.array([0.0, 1.0, 0.0]) + w[..., None] * W_AXIS
+    out: DoubleArray = (
+        ORIGIN + back[..., None] * u_axis + up[..., None] * np.array([0.0, 1.0, 0.0]) + w[..., None] * W_AXIS
+    )
     return out
 
 

@@ -47,19 +47,54 @@ _ON_JAW: dict[str, float] = {"gn": 1.0, "pg": 1.0, "sl": 0.97, "li": 0.92, "sto"
 
 EXPRESSIONS: tuple[Expression, ...] = (
     Expression("jaw", "open mouth", {}, usual=0.4, widest=9.0),
-    Expression("smile", "smile", {
-        "ch": (0.85, 0.55, -0.45), "ls": (0.0, 0.25, -0.35), "cph": (0.15, 0.25, -0.35), "sto": (0.0, 0.2, -0.4), "li": (0.0, 0.15, -0.4),
-        "sl": (0.0, 0.05, -0.2), "ac": (0.25, 0.15, -0.1), "al": (0.3, 0.15, -0.1), "sbal": (0.2, 0.1, -0.1), "pi": (0.0, 0.2, 0.05),
-        "sn": (0.0, -0.05, -0.1), "prn": (0.0, -0.1, -0.05), "or": (0.0, 0.15, 0.1),
-    }, widest=5.0),
-    Expression("lopsided smile", "smile of one side", {"ch": (0.85, 0.55, -0.3), "cph": (0.1, 0.15, -0.1), "ac": (0.1, 0.1, 0.0)}, lopsided=True, widest=3.0),
-    Expression("parted lips", "parted lips", {"ls": (0.0, 0.5, 0.05), "cph": (0.0, 0.5, 0.05), "li": (0.0, -1.0, 0.05), "sl": (0.0, -0.2, 0.0)}, widest=4.0),
-    Expression("pout", "pouted lips", {
-        "ch": (-1.0, 0.0, 0.35), "ls": (0.0, 0.15, 0.8), "cph": (-0.2, 0.1, 0.7), "li": (0.0, -0.1, 0.8), "sto": (0.0, 0.0, 0.8),
-    }, widest=3.0),
+    Expression(
+        "smile",
+        "smile",
+        {
+            "ch": (0.85, 0.55, -0.45),
+            "ls": (0.0, 0.25, -0.35),
+            "cph": (0.15, 0.25, -0.35),
+            "sto": (0.0, 0.2, -0.4),
+            "li": (0.0, 0.15, -0.4),
+            "sl": (0.0, 0.05, -0.2),
+            "ac": (0.25, 0.15, -0.1),
+            "al": (0.3, 0.15, -0.1),
+            "sbal": (0.2, 0.1, -0.1),
+            "pi": (0.0, 0.2, 0.05),
+            "sn": (0.0, -0.05, -0.1),
+            "prn": (0.0, -0.1, -0.05),
+            "or": (0.0, 0.15, 0.1),
+        },
+        widest=5.0,
+    ),
+    Expression(
+        "lopsided smile",
+        "smile of one side",
+        {"ch": (0.85, 0.55, -0.3), "cph": (0.1, 0.15, -0.1), "ac": (0.1, 0.1, 0.0)},
+        lopsided=True,
+        widest=3.0,
+    ),
+    Expression(
+        "parted lips",
+        "parted lips",
+        {"ls": (0.0, 0.5, 0.05), "cph": (0.0, 0.5, 0.05), "li": (0.0, -1.0, 0.05), "sl": (0.0, -0.2, 0.0)},
+        widest=4.0,
+    ),
+    Expression(
+        "pout",
+        "pouted lips",
+        {
+            "ch": (-1.0, 0.0, 0.35),
+            "ls": (0.0, 0.15, 0.8),
+            "cph": (-0.2, 0.1, 0.7),
+            "li": (0.0, -0.1, 0.8),
+            "sto": (0.0, 0.0, 0.8),
+        },
+        widest=3.0,
+    ),
     Expression("lids", "lids", {"ps": (0.0, -1.0, 0.1), "pi": (0.0, 0.15, 0.0)}, widest=4.0),
     Expression("brows", "raised brows", {"sci": (0.0, 1.0, 0.1), "ps": (0.0, 0.1, 0.0)}, widest=4.0),
-)  # fmt: skip
+)
 
 
 def modes(keys: Sequence[str], mean: DoubleArray) -> DoubleArray:

@@ -77,27 +77,76 @@ def _lid(upper: bool) -> tuple[str | Place, ...]:
 
 _PAIRED: tuple[tuple[str, str, str, tuple[str | Place, ...], Literal["front", "near"]], ...] = (
     ("lid_upper", "upper lid margin", "edge of the upper lid, from the inner to the outer corner", _lid(True), "front"),
-    ("lid_lower", "lower lid margin", "edge of the lower lid, from the inner to the outer corner", _lid(False), "front"),
-    ("brow", "brow", "upper border of the brow, from the nose outwards",
-     ((11, 41, 95), (21, 46, 93), "sci_l", (42, 44.5, 82), (51, 38.5, 70)), "front"),
-    ("wing", "nose wing", "groove of the wing, from its top to its base",
-     ((13.6, -8.8, 106), (17.2, -12.5, 102), "ac_l", (16.0, -24.0, 98), "sbal_l"), "front"),
-    ("ear_rim", "ear rim", "outer rim of the ear, from its upper to its lower root",
-     ("obs_l", (73.5, 28, 2), "sa_l", (82, 27, -19), "pa_l", (82, 0, -23), (76, -17, -15), "sba_l", "obi_l"), "near"),
-)  # fmt: skip
+    (
+        "lid_lower",
+        "lower lid margin",
+        "edge of the lower lid, from the inner to the outer corner",
+        _lid(False),
+        "front",
+    ),
+    (
+        "brow",
+        "brow",
+        "upper border of the brow, from the nose outwards",
+        ((11, 41, 95), (21, 46, 93), "sci_l", (42, 44.5, 82), (51, 38.5, 70)),
+        "front",
+    ),
+    (
+        "wing",
+        "nose wing",
+        "groove of the wing, from its top to its base",
+        ((13.6, -8.8, 106), (17.2, -12.5, 102), "ac_l", (16.0, -24.0, 98), "sbal_l"),
+        "front",
+    ),
+    (
+        "ear_rim",
+        "ear rim",
+        "outer rim of the ear, from its upper to its lower root",
+        ("obs_l", (73.5, 28, 2), "sa_l", (82, 27, -19), "pa_l", (82, 0, -23), (76, -17, -15), "sba_l", "obi_l"),
+        "near",
+    ),
+)
 
 _MIDDLE: tuple[FaceCurve, ...] = (
-    FaceCurve("face_outline", "face outline", "edge of head and face against what lies behind, in this photo", 0, "outline"),
-    FaceCurve("jaw", "jaw line", "edge of the jaw against the neck or what lies behind, from ear to chin", 0, "outline"),
-    FaceCurve("lip_upper", "upper lip border", "upper edge of the red of the lips, from corner to corner", 0, "line",
-              ("ch_r", (-18, -42.5, 105), "cph_r", "ls", "cph_l", (18, -42.5, 105), "ch_l")),
-    FaceCurve("lip_lower", "lower lip border", "lower edge of the red of the lips, from corner to corner", 0, "line",
-              ("ch_r", (-17, -54.5, 105), (-8, -57.5, 105), "li", (8, -57.5, 105), (17, -54.5, 105), "ch_l")),
-    FaceCurve("mouth_line", "mouth line", "line where the lips meet, from corner to corner", 0, "line",
-              ("ch_r", (-13, -47.4, 105), (-5, -46.9, 105), "sto", (5, -46.9, 105), (13, -47.4, 105), "ch_l")),
-    FaceCurve("hairline", "hairline", "edge of the hair over the forehead", 0, "line",
-              ((-57, 58, 60), (-46, 80, 75), (-22, 91, 90), "tr", (22, 91, 90), (46, 80, 75), (57, 58, 60))),
-)  # fmt: skip
+    FaceCurve(
+        "face_outline", "face outline", "edge of head and face against what lies behind, in this photo", 0, "outline"
+    ),
+    FaceCurve(
+        "jaw", "jaw line", "edge of the jaw against the neck or what lies behind, from ear to chin", 0, "outline"
+    ),
+    FaceCurve(
+        "lip_upper",
+        "upper lip border",
+        "upper edge of the red of the lips, from corner to corner",
+        0,
+        "line",
+        ("ch_r", (-18, -42.5, 105), "cph_r", "ls", "cph_l", (18, -42.5, 105), "ch_l"),
+    ),
+    FaceCurve(
+        "lip_lower",
+        "lower lip border",
+        "lower edge of the red of the lips, from corner to corner",
+        0,
+        "line",
+        ("ch_r", (-17, -54.5, 105), (-8, -57.5, 105), "li", (8, -57.5, 105), (17, -54.5, 105), "ch_l"),
+    ),
+    FaceCurve(
+        "mouth_line",
+        "mouth line",
+        "line where the lips meet, from corner to corner",
+        0,
+        "line",
+        ("ch_r", (-13, -47.4, 105), (-5, -46.9, 105), "sto", (5, -46.9, 105), (13, -47.4, 105), "ch_l"),
+    ),
+    FaceCurve(
+        "hairline",
+        "hairline",
+        "edge of the hair over the forehead",
+        0,
+        "line",
+        ((-57, 58, 60), (-46, 80, 75), (-22, 91, 90), "tr", (22, 91, 90), (46, 80, 75), (57, 58, 60)),
+    ),
+)
 
 
 def _expand() -> dict[str, FaceCurve]:
@@ -115,9 +164,7 @@ def _expand() -> dict[str, FaceCurve]:
 CURVES: dict[str, FaceCurve] = _expand()
 
 
-def lines_on(
-    piece: str, surface: Surface, landmarks: Mapping[str, DoubleArray]
-) -> dict[str, tuple[Anchor, ...]]:
+def lines_on(piece: str, surface: Surface, landmarks: Mapping[str, DoubleArray]) -> dict[str, tuple[Anchor, ...]]:
     """Tie the lines to a head that lies where the base head lies.
 
     Parameters

@@ -38,7 +38,17 @@ _FRONT: dict[int, list[tuple[float, float]]] = {
     13: [(0, -35.5), (5.5, -35), (12, -35.5), (21, -37), (30, -40), (36.5, -39), (43, -38), (51, -37), (60, -36.5)],
     14: [(0, -28.5), (3.6, -29), (8, -29.5), (13, -29), (19, -28.5), (27, -29), (36, -29.5), (47, -30), (60.5, -30)],
     15: [(0, -24.5), (3.4, -25.5), (14.6, -24.8), (18.6, -24), (24, -23), (35, -23), (47, -23), (61, -23)],
-    16: [(0, -20.5), (4.5, -20.5), (9.8, -20.5), (14.6, -20.5), (18.0, -18.5), (22, -17), (34, -16), (47, -16), (61.5, -16)],
+    16: [
+        (0, -20.5),
+        (4.5, -20.5),
+        (9.8, -20.5),
+        (14.6, -20.5),
+        (18.0, -18.5),
+        (22, -17),
+        (34, -16),
+        (47, -16),
+        (61.5, -16),
+    ],
     17: [(0, -14.5), (5, -14.5), (10.5, -14.5), (15.5, -14), (18.6, -12.5), (22, -10), (33, -9), (47, -9), (62, -9)],
     18: [(0, -7), (4.8, -7.5), (9, -8), (13, -7.5), (17, -6), (23, -4), (32, -3.5), (46, -3.5), (61.5, -3)],
     19: [(0, 2), (4, 2), (8.5, 3), (13.5, 5.5), (21.5, 3), (30, 0.5), (39, 0.5), (47.5, 3), (55.5, 6)],
@@ -46,7 +56,7 @@ _FRONT: dict[int, list[tuple[float, float]]] = {
     21: [(0, 22), (3.3, 22), (6.4, 22), (9.6, 22.5), (57, 21.5)],
     22: [(0, 32), (3.7, 32), (7.2, 32.5), (10.8, 33.5), (56, 30.5)],
     23: [(0, 42), (4.5, 42), (9.5, 42.5), (15, 44.5), (23, 47.5), (31, 49), (39.5, 48), (47.5, 44.5), (54, 39)],
-}  # fmt: skip
+}
 #: Columns that the rows over an opening have.
 _FRONT_COLUMNS: dict[int, list[int]] = {
     12: [4, 5, 6, 7, 8], 15: [0, 1, 3, 4, 5, 6, 7, 8], 20: [0, 1, 2, 3, 8], 21: [0, 1, 2, 3, 8], 22: [0, 1, 2, 3, 8],
@@ -72,11 +82,28 @@ _CHIN: list[tuple[int, float, float, float]] = [
 ]  # fmt: skip
 #: The rim of the shoulders and the collarbones: column and place.
 _COLLAR: dict[int, list[tuple[int, float, float, float]]] = {
-    1: [(0, 0, -196, 27), (4, 40, -196, 34), (8, 84, -190, 22), (10, 104, -184, -2), (12, 108, -182, -30), (14, 100, -184, -62),
-        (17, 56, -182, -96), (20, 0, -182, -102)],
-    2: [(0, 0, -174, 17), (3, 22, -171, 23), (6, 50, -167, 19), (8, 74, -163, 6), (10, 86, -162, -16), (12, 88, -161, -40),
-        (14, 78, -159, -62), (17, 46, -160, -82), (20, 0, -162, -88)],
-}  # fmt: skip
+    1: [
+        (0, 0, -196, 27),
+        (4, 40, -196, 34),
+        (8, 84, -190, 22),
+        (10, 104, -184, -2),
+        (12, 108, -182, -30),
+        (14, 100, -184, -62),
+        (17, 56, -182, -96),
+        (20, 0, -182, -102),
+    ],
+    2: [
+        (0, 0, -174, 17),
+        (3, 22, -171, 23),
+        (6, 50, -167, 19),
+        (8, 74, -163, 6),
+        (10, 86, -162, -16),
+        (12, 88, -161, -40),
+        (14, 78, -159, -62),
+        (17, 46, -160, -82),
+        (20, 0, -162, -88),
+    ],
+}
 _UNDER: list[tuple[int, float, float, float]] = [
     (0, 0, -94, 56), (3, 15, -93, 54), (5, 26, -90, 48), (8, 41, -83, 28), (10, 49, -78, 12), (11, 52, -72, 2),
     (12, 54, -70, -8), (13, 54, -72, -18), (16, 48, -85, -42), (18, 26, -94, -62), (20, 0, -99, -68),
@@ -104,7 +131,9 @@ def head_cage() -> Cage:
     _skin_cap(b, [int(v) for v in grid[0, ::-1]], 6, 8)
     at = grid.astype(int)
     _feature(b, _loop(at, *_EYE, lids.ACROSS, lids.UP), LIDS, lids.RINGS, (lids.ACROSS, lids.UP))
-    _feature(b, _loop(at, *_NOSTRIL, nostrils.ACROSS, nostrils.UP), NOSTRIL, nostrils.RINGS, (nostrils.ACROSS, nostrils.UP))
+    _feature(
+        b, _loop(at, *_NOSTRIL, nostrils.ACROSS, nostrils.UP), NOSTRIL, nostrils.RINGS, (nostrils.ACROSS, nostrils.UP)
+    )
     _feature(b, _loop(at, *_EAR, ear.ACROSS, ear.UP), EAR, ear.RINGS, (ear.ACROSS, ear.UP))
     _mouth(b, at)
     _regions(b, at)
@@ -133,7 +162,9 @@ def _openings() -> set[tuple[int, int]]:
     out = set()
     for r in range(ROWS):
         for c in range(COLUMNS + 1):
-            around = [(r + i, c + j) for i in (-1, 0) for j in (-1, 0) if 0 <= c + j < COLUMNS and 0 <= r + i < ROWS - 1]
+            around = [
+                (r + i, c + j) for i in (-1, 0) for j in (-1, 0) if 0 <= c + j < COLUMNS and 0 <= r + i < ROWS - 1
+            ]
             if all(f in faces for f in around):
                 out.add((r, c))
     return out
@@ -215,7 +246,9 @@ def _mouth(b: Builder, grid: np.ndarray) -> None:
         for k, v in enumerate(path):
             x, y, z = b.points[v]
             t = s / lips.RINGS
-            inner.append(b.vertex(np.array([x * (1 - t), y + t * (-48.0 - y), z]), chart=LIPS, place=(float(s), float(k))))
+            inner.append(
+                b.vertex(np.array([x * (1 - t), y + t * (-48.0 - y), z]), chart=LIPS, place=(float(s), float(k)))
+            )
         b.ring(outer, inner, closed=False)
         _note(b, LIPS, s, inner)
         outer = inner
@@ -273,4 +306,3 @@ def _skin_cap(b: Builder, path: list[int], across: int, up: int) -> None:
         b.chart[v] = ON_FIELD
     if b.points[path[0]][1] > 0:
         b.mark("crown", list(range(first, len(b.points))))
-

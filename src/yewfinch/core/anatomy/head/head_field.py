@@ -184,7 +184,13 @@ def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 
 def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Lips with a mouth line, philtrum, corners and the fold above the chin."""
-    upper: list[Point] = [(-6.5, -41.8, 99.4), (0, -42.6, 100.4), (6.5, -41.6, 99.4), (15, -43.4, 95.4), (25.5, -47.0, 85.5)]
+    upper: list[Point] = [
+        (-6.5, -41.8, 99.4),
+        (0, -42.6, 100.4),
+        (6.5, -41.6, 99.4),
+        (15, -43.4, 95.4),
+        (25.5, -47.0, 85.5),
+    ]
     d = blend(d, curve(q, upper, [4.8, 5.0, 4.8, 4.0, 2.0]), 5.0)
     lower: list[Point] = [(-8, -52.0, 96.8), (0, -52.4, 97.6), (8, -52.0, 96.8), (17, -50.4, 92.4), (25.5, -48.2, 85.5)]
     d = blend(d, curve(q, lower, [5.7, 5.8, 5.7, 4.6, 2.0]), 5.0)

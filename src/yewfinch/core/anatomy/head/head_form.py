@@ -100,9 +100,7 @@ def _finer(level: Level, step: Step, charts: dict[int, Chart]) -> Level:
     """Split a level: positions by Catmull-Clark, places in the charts by means."""
     positions = step.smooth() @ level.positions
     chart, place = _split_places(level, step, charts)
-    return Level(
-        positions, step.faces, step.paired(level.mirror), step.linear(level.region), chart, place
-    )
+    return Level(positions, step.faces, step.paired(level.mirror), step.linear(level.region), chart, place)
 
 
 def _split_places(level: Level, step: Step, charts: dict[int, Chart]) -> tuple[IndexArray, DoubleArray]:

@@ -43,7 +43,8 @@ class Steered:
     ----------
     key, title : str
     points : tuple of landmarks
-        Two for a distance, three for an angle at the middle one; none for one that is taken on the form. Of a pair the left ones.
+        Two for a distance, three for an angle at the middle one; none for one that is taken on the form. Of a pair the
+        left ones.
     unit : {"mm", "deg"}
     low, high : float
         Limits.
@@ -124,7 +125,17 @@ def _table() -> dict[str, Steered]:
     # Nothing published at hand for these over skin: the plain head's own values, for a woman
     # smaller as her published measures are, and no spread.
     for key, title, points, unit, low, high, man, woman, group in (
-        ("jaw_angle", "jaw angle (ear notch - jaw corner - chin)", ("t_l", "go_l", "gn"), "deg", 105.0, 160.0, 133.0, 134.0, "face"),
+        (
+            "jaw_angle",
+            "jaw angle (ear notch - jaw corner - chin)",
+            ("t_l", "go_l", "gn"),
+            "deg",
+            105.0,
+            160.0,
+            133.0,
+            134.0,
+            "face",
+        ),
         ("brow_height", "inner eye corner to the brow's top", ("en_l", "sci_l"), "mm", 22.0, 46.0, 33.4, 33.0, "eyes"),
         ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 144.7, 134.0, "face"),
     ):
@@ -134,12 +145,35 @@ def _table() -> dict[str, Steered]:
 
 #: All measures between landmarks that can be set, by key, in the order of the panel.
 STEERED: dict[str, Steered] = _table()
-#: Those of the neck, which `neck` takes on the form: girth after ANSUR II (Gordon et al. 2014, NATICK/TR-15/007; from memory).
+#: Those of the neck, which `neck` takes on the form: girth after ANSUR II (Gordon et al. 2014, NATICK/TR-15/007;
+#: from memory).
 NECK: dict[str, Steered] = {
     m.key: m
     for m in (
-        Steered("neck_girth", "neck girth below the larynx", (), "mm", 220.0, 520.0, (398.0, 26.0), (330.0, 19.0), "ANSUR II", "neck"),
-        Steered("neck_length", "chin-neck corner to the pit of the neck", (), "mm", 40.0, 130.0, (74.0, None), (70.0, None), PLAIN, "neck"),
+        Steered(
+            "neck_girth",
+            "neck girth below the larynx",
+            (),
+            "mm",
+            220.0,
+            520.0,
+            (398.0, 26.0),
+            (330.0, 19.0),
+            "ANSUR II",
+            "neck",
+        ),
+        Steered(
+            "neck_length",
+            "chin-neck corner to the pit of the neck",
+            (),
+            "mm",
+            40.0,
+            130.0,
+            (74.0, None),
+            (70.0, None),
+            PLAIN,
+            "neck",
+        ),
     )
 }
 #: All that can be set.

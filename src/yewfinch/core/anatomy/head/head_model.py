@@ -166,7 +166,11 @@ class HeadModel:
             keep = k <= hi + 1e-3
             rows, k = rows[keep], k[keep]
             out[key] = [int(r) for r in rows[np.argsort(k if last > first else -k)]]
-        for key, ring, upper in (("lip_upper", lips.BORDER, True), ("lip_lower", lips.BORDER, False), ("mouth_line", lips.LINE, True)):
+        for key, ring, upper in (
+            ("lip_upper", lips.BORDER, True),
+            ("lip_lower", lips.BORDER, False),
+            ("mouth_line", lips.LINE, True),
+        ):
             rows = self.rows_of(LIPS, ring)
             k = self.place[rows, 1]
             half = rows[(k >= lips.AROUND / 2 - 1e-3) if upper else (k <= lips.AROUND / 2 + 1e-3)]
@@ -181,7 +185,14 @@ def make_model(progress: Progress = silent) -> HeadModel:
     top = levels[-1]
     region = np.round(top.region * 255).astype(np.uint8)
     return HeadModel(
-        top.positions, levels[0].faces, top.mirror, region, regions, top.chart, top.place.astype(np.float32), list(steps)
+        top.positions,
+        levels[0].faces,
+        top.mirror,
+        region,
+        regions,
+        top.chart,
+        top.place.astype(np.float32),
+        list(steps),
     )
 
 

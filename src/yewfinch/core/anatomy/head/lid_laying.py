@@ -30,7 +30,9 @@ class LidLayer:
     def __init__(self, model: HeadModel) -> None:
         self.model = model
 
-    def laid(self, p: DoubleArray, at: Mapping[str, DoubleArray], scale: float) -> tuple[DoubleArray, tuple[DoubleArray, DoubleArray]]:
+    def laid(
+        self, p: DoubleArray, at: Mapping[str, DoubleArray], scale: float
+    ) -> tuple[DoubleArray, tuple[DoubleArray, DoubleArray]]:
         """Place the eyeballs behind the lids and lay the lids on them.
 
         Parameters

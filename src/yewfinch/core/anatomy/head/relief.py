@@ -13,7 +13,10 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: Lines of age, left side and midline of the plain head: (points, width mm, depth mm at 80 years).
 _LINES: tuple[tuple[list[Point], float, float], ...] = (
-    *(([(0.0, y, 96.0), (18.0, y + 1.5, 94.0), (34.0, y + 1.0, 88.0), (47.0, y - 3.0, 78.0)], 1.5, 0.55) for y in (58.0, 67.0, 76.0, 85.0)),
+    *(
+        ([(0.0, y, 96.0), (18.0, y + 1.5, 94.0), (34.0, y + 1.0, 88.0), (47.0, y - 3.0, 78.0)], 1.5, 0.55)
+        for y in (58.0, 67.0, 76.0, 85.0)
+    ),
     ([(4.5, 36, 97), (5.5, 42, 97), (7, 49, 96)], 1.3, 0.7),
     ([(49, 25, 74), (56, 29, 66), (62, 35, 56)], 1.2, 0.5),
     ([(49.5, 22, 73), (57, 22, 65), (64, 23, 52)], 1.2, 0.55),
@@ -49,5 +52,7 @@ def relief(rest: DoubleArray, normals: DoubleArray, age: float) -> DoubleArray:
         for points, width, most in _LINES:
             near = np.abs(q - np.mean(points, axis=0)).max(axis=1) < 60
             gap = np.maximum(curve(q[near], points, [0.01] * len(points)), 0.0)
-            depth[near] -= old * most * (np.exp(-((gap / width) ** 2)) - 0.35 * np.exp(-(((gap - 2.4 * width) / width) ** 2)))
+            depth[near] -= (
+                old * most * (np.exp(-((gap / width) ** 2)) - 0.35 * np.exp(-(((gap - 2.4 * width) / width) ** 2)))
+            )
     return normals * depth[:, None]

@@ -22,7 +22,17 @@ from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArr
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Landmarks that lie close over bone; the skull is bent by these, lips and lids do not press on teeth.
-_BONY = ("v", "g", "n", "sn", "sl", "pg", "gn", "op", *(f"{k}_{s}" for k in ("eu", "ft", "sci", "zy", "go", "or", "t", "po", "ex", "en", "ac") for s in "lr"))
+_BONY = (
+    "v",
+    "g",
+    "n",
+    "sn",
+    "sl",
+    "pg",
+    "gn",
+    "op",
+    *(f"{k}_{s}" for k in ("eu", "ft", "sci", "zy", "go", "or", "t", "po", "ex", "en", "ac") for s in "lr"),
+)
 #: How widely the surface follows where a depth draws it, mm, and how often that is done.
 _WIDE, _ROUNDS = 17.0, 9
 #: Radius of a peg, mm, and sides of it.
@@ -31,7 +41,8 @@ _PEG, _SIDES = 1.3, 8
 _LEAST, _MOUTH = 1.5, 45.0
 #: A depth that is wrong by more than this was found on another bone, mm.
 _PLAUSIBLE = 15.0
-#: Every peg, with `_l` or `_r` for paired ones, and how many vertices each rod has: two rings, then its bone end and its skin end.
+#: Every peg, with `_l` or `_r` for paired ones, and how many vertices each rod has: two rings, then its bone end and
+#: its skin end.
 PEG_KEYS = tuple(f"{k}{s}" for k, p in POINTS.items() for s in (("_l", "_r") if p.paired else ("",)))
 PEG_ROWS = 2 * (_SIDES + 1)
 #: A peg's way in is not looked for further than this, mm.
@@ -85,7 +96,9 @@ def make_skull(progress: Progress = silent) -> PlainSkull:
         ordered, order = in_face_order(positions, faces)
         shapes.append((positions[order].astype(np.float64), ordered))
     (a, f), (b, g) = shapes
-    return PlainSkull(np.concatenate([a, b]), np.concatenate([f, g + len(a)]).astype(INDEX), np.arange(len(a) + len(b)) >= len(a))
+    return PlainSkull(
+        np.concatenate([a, b]), np.concatenate([f, g + len(a)]).astype(INDEX), np.arange(len(a) + len(b)) >= len(a)
+    )
 
 
 class SkullShaper:

@@ -16,9 +16,14 @@ from yewfinch.core.shared.arrays import DoubleArray
 _SCALP = 6.0
 #: Teeth from the middle outwards: place on the arch, and half breadth, half depth, half height.
 _TEETH: tuple[tuple[float, float, float, float, float], ...] = (
-    (3.9, 91.0, 4.1, 3.4, 5.6), (10.8, 88.4, 3.7, 3.2, 5.2), (16.9, 82.4, 3.8, 3.8, 5.8), (21.8, 75.6, 3.6, 4.0, 4.9), (25.4, 69.0, 3.6, 4.2, 4.7),
-    (28.0, 61.2, 4.9, 4.8, 4.4), (29.6, 51.6, 4.8, 4.8, 4.2),
-)  # fmt: skip
+    (3.9, 91.0, 4.1, 3.4, 5.6),
+    (10.8, 88.4, 3.7, 3.2, 5.2),
+    (16.9, 82.4, 3.8, 3.8, 5.8),
+    (21.8, 75.6, 3.6, 4.0, 4.9),
+    (25.4, 69.0, 3.6, 4.2, 4.7),
+    (28.0, 61.2, 4.9, 4.8, 4.4),
+    (29.6, 51.6, 4.8, 4.8, 4.2),
+)
 #: How much taller than broad the cheekbone's bridge is.
 _TALL = 1.9
 #: Heights of the edges of upper and lower teeth.
@@ -49,7 +54,9 @@ def cranium(q: DoubleArray) -> DoubleArray:
     """Braincase, its base, the mastoids and the brow."""
     d = head_field.skull(q) + _SCALP
     d = carve(d, ellipsoid(q, (0.0, -66.0, -14.0), (46, 52, 62)), 14.0)  # nothing of the neck
-    d = carve(d, ellipsoid(q, (0, -66, -98), (84, 54, 64), axes(pitch=-20)), 34.0)  # up to the crest where the neck's muscles end
+    d = carve(
+        d, ellipsoid(q, (0, -66, -98), (84, 54, 64), axes(pitch=-20)), 34.0
+    )  # up to the crest where the neck's muscles end
     d = blend(d, ellipsoid(q, (0, 2, -84), (12, 9, 6)), 22.0)
     d = blend(d, ellipsoid(q, (52, -13, -16), (8.0, 16, 10), axes(pitch=18)), 9.0)  # mastoid
     d = carve(d, ellipsoid(q, (78, 14, 46), (20, 40, 30), axes(yaw=-12)), 18.0)  # temple

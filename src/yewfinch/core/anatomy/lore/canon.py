@@ -74,7 +74,9 @@ class Canon:
         if whole < 1e-6:
             return []
         sizes = [abs(b - a) for a, b in zip(at[:-1], at[1:], strict=True)]
-        return [Share(title, size, size / whole, 1.0 / len(sizes)) for title, size in zip(self.parts, sizes, strict=True)]
+        return [
+            Share(title, size, size / whole, 1.0 / len(sizes)) for title, size in zip(self.parts, sizes, strict=True)
+        ]
 
 
 _canons: dict[str, Canon] = {}
@@ -91,7 +93,9 @@ def register(canon: Canon) -> None:
     if canon.title in _canons:
         raise ValueError(f"there is a canon {canon.title!r} already")
     if len(canon.parts) != len(canon.keys) - 1:
-        raise ValueError(f"canon {canon.title!r} has {len(canon.keys)} landmarks and {len(canon.parts)} parts between them")
+        raise ValueError(
+            f"canon {canon.title!r} has {len(canon.keys)} landmarks and {len(canon.parts)} parts between them"
+        )
     _canons[canon.title] = canon
 
 

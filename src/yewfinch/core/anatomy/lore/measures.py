@@ -72,9 +72,7 @@ class Measure:
             return None
         return _value(self.kind, [np.asarray(points[k], np.float64) for k in self.landmarks])
 
-    def spread(
-        self, keys: tuple[str, ...], points: DoubleArray, covariance: DoubleArray
-    ) -> float | None:
+    def spread(self, keys: tuple[str, ...], points: DoubleArray, covariance: DoubleArray) -> float | None:
         """Standard deviation of the number, to first order.
 
         Parameters
@@ -136,8 +134,7 @@ def _value(kind: str, p: list[DoubleArray]) -> float:
 
 def _sizes() -> tuple[Measure, ...]:
     return tuple(
-        Measure(n.key, n.title, "distance", (n.start, n.end), None, n.men, n.women, "size", n.source)
-        for n in NORMS
+        Measure(n.key, n.title, "distance", (n.start, n.end), None, n.men, n.women, "size", n.source) for n in NORMS
     )
 
 

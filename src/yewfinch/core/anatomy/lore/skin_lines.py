@@ -8,7 +8,8 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 
-#: Features that the lines go round: the landmarks whose middle they lie at, and how far round they go, in distances of these.
+#: Features that the lines go round: the landmarks whose middle they lie at, and how far round they go, in distances
+#: of these.
 _ROUND = ((("en_l", "ex_l"), 1.1), (("en_r", "ex_r"), 1.1), (("ch_l", "ch_r"), 0.75))
 
 
@@ -40,7 +41,9 @@ def directions(points: DoubleArray, normals: DoubleArray, landmarks: Mapping[str
     if "sn" in places and {"ex_l", "ex_r"} <= places.keys():  # the cheeks: from beside the nose down and back
         low, high = places["sn"][1], (places["ex_l"][1] + places["ex_r"][1]) / 2
         height = max(high - low, 1.0)
-        cheek = np.exp(-(((p[:, 1] - (low + high) / 2) / (0.9 * height)) ** 2)) * np.clip(np.abs(p[:, 0]) / (1.2 * height) - 0.3, 0.0, 1.0)
+        cheek = np.exp(-(((p[:, 1] - (low + high) / 2) / (0.9 * height)) ** 2)) * np.clip(
+            np.abs(p[:, 0]) / (1.2 * height) - 0.3, 0.0, 1.0
+        )
         aim[:, 1] -= 1.3 * cheek
     for keys, reach in _ROUND:
         if not set(keys) <= places.keys():
@@ -58,5 +61,9 @@ def directions(points: DoubleArray, normals: DoubleArray, landmarks: Mapping[str
     size = np.linalg.norm(aim, axis=1, keepdims=True)
     other = np.cross(n, np.array([0.0, 1.0, 0.0]))
     other = np.where(np.linalg.norm(other, axis=1, keepdims=True) > 1e-6, other, np.array([1.0, 0.0, 0.0]))
-    out = np.where(size > 1e-3, aim / np.maximum(size, 1e-9), other / np.maximum(np.linalg.norm(other, axis=1, keepdims=True), 1e-9))
+    out = np.where(
+        size > 1e-3,
+        aim / np.maximum(size, 1e-9),
+        other / np.maximum(np.linalg.norm(other, axis=1, keepdims=True), 1e-9),
+    )
     return np.asarray(out)

@@ -36,12 +36,41 @@ from yewfinch.core.shared.folders import cache_dir
 from yewfinch.core.shared.progress import Progress, silent
 
 _MADE_BY = (
-    cage, chart, ear, field_shapes, head_cage, head_field, head_form, head_model, lids, lips, nostrils, subdivision, crossings,
-)  # fmt: skip
+    cage,
+    chart,
+    ear,
+    field_shapes,
+    head_cage,
+    head_field,
+    head_form,
+    head_model,
+    lids,
+    lips,
+    nostrils,
+    subdivision,
+    crossings,
+)
 _BODY_BY = (
-    _forms_kernels, arm_forms, body_cage, body_dials, body_form, body_model, body_plan, cage, crossings, field_shapes, foot_cage, forms,
-    hand_cage, head_cage, head_form, leg_forms, sleeves, subdivision, torso_forms,
-)  # fmt: skip
+    _forms_kernels,
+    arm_forms,
+    body_cage,
+    body_dials,
+    body_form,
+    body_model,
+    body_plan,
+    cage,
+    crossings,
+    field_shapes,
+    foot_cage,
+    forms,
+    hand_cage,
+    head_cage,
+    head_form,
+    leg_forms,
+    sleeves,
+    subdivision,
+    torso_forms,
+)
 
 
 def digest() -> str:

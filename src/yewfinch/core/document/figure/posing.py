@@ -58,7 +58,11 @@ class Stance:
         moves = dict(self.moves)
         for key, piece in pieces.items():
             on_jaw = (piece.regions[JAW] > 127)[:, None]
-            moves[key] = np.zeros((len(on_jaw), 3)), np.where(on_jaw, jaw_turn, turn), np.where(on_jaw, jaw_shift, shift)
+            moves[key] = (
+                np.zeros((len(on_jaw), 3)),
+                np.where(on_jaw, jaw_turn, turn),
+                np.where(on_jaw, jaw_shift, shift),
+            )
         return replace(self, moves=moves)
 
     def on(self, piece: str, rest: FloatArray) -> FloatArray:
@@ -123,7 +127,9 @@ class Poser:
         return found
 
 
-def stood(portrait: Portrait, standing: Stance, rest: Mapping[str, FloatArray], posed: Posed | None) -> tuple[Change, ...]:
+def stood(
+    portrait: Portrait, standing: Stance, rest: Mapping[str, FloatArray], posed: Posed | None
+) -> tuple[Change, ...]:
     """The changes that put pieces in a pose, from their vertices without it."""
     changes: list[Change] = []
     for key, plain in rest.items():

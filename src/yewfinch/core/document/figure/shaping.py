@@ -85,14 +85,19 @@ class Figures:
             self._bodies = BodyShaper(plain_bodies(progress))
 
     def ready(self, figure: Figure, *, posed: bool = False, skull: bool = False) -> bool:
-        """Whether a figure can be made at once, on request in a pose or with its skull; else `make_ready` takes a while."""
+        """Whether a figure can be made at once, on request in a pose or with its skull.
+
+        Else `make_ready` takes a while.
+        """
         if skull and not under_skin.at_hand():
             return False
         if figure.crop != HEAD_ONLY and not self.bodies_at_hand():
             return False
         return not posed or self._poser.at_hand(self.layout(figure.crop), figure.crop)
 
-    def make_ready(self, figure: Figure, progress: Progress = silent, *, posed: bool = False, skull: bool = False) -> None:
+    def make_ready(
+        self, figure: Figure, progress: Progress = silent, *, posed: bool = False, skull: bool = False
+    ) -> None:
         """Fetch or compute what a figure is made from, and what joints and the skull need."""
         if skull:
             under_skin.plain_skull(progress)
@@ -208,7 +213,10 @@ class Figures:
         return made, {**anchors, **self._body_anchors(figure, head)}, lines
 
     def _tied(self, held: list[Anchor], figure: Figure, surface: Surface) -> list[Anchor]:
-        """Anchors on the plain head's formed level as anchors on a figure: by the same vertices, else the nearest point."""
+        """Anchors on the plain head's formed level as anchors on a figure.
+
+        By the same vertices, else the nearest point.
+        """
         rows = self.model.order(FORMED)[1][np.array([a.corners for a in held])]
         layout = self.layout(figure.crop)
         if isinstance(layout, FigureModel):
@@ -216,12 +224,15 @@ class Figures:
         same = (rows >= 0).all(axis=1) & (figure.level >= FORMED)
         corners = self._rows_in_order(figure)[rows] if figure.level >= FORMED else rows
         out: list[Anchor | None] = [
-            Anchor(HEAD, (int(c[0]), int(c[1]), int(c[2])), a.weights) if s else None for c, a, s in zip(corners, held, same, strict=True)
+            Anchor(HEAD, (int(c[0]), int(c[1]), int(c[2])), a.weights) if s else None
+            for c, a, s in zip(corners, held, same, strict=True)
         ]
         far = [i for i, a in enumerate(out) if a is None]
         if far:
             formed = self.shape(figure.person).positions[self.model.order(FORMED)[1]]
-            points = np.einsum("nk,nkj->nj", [held[i].weights for i in far], formed[np.array([held[i].corners for i in far])])
+            points = np.einsum(
+                "nk,nkj->nj", [held[i].weights for i in far], formed[np.array([held[i].corners for i in far])]
+            )
             for i, found in zip(far, nearest_anchors(HEAD, surface, points), strict=True):
                 out[i] = found
         return [a for a in out if a is not None]
@@ -359,7 +370,9 @@ class Figures:
         """
         why = self.steerable(portrait)
         if why or portrait.figure is None:
-            raise YewfinchError(why.replace("steer it", "see under its skin").replace("steer the base head", "see under its skin"))
+            raise YewfinchError(
+                why.replace("steer it", "see under its skin").replace("steer the base head", "see under its skin")
+            )
         made = self._pieces_under(portrait.figure)
         rest = {key: piece.surface.positions.copy() for key, piece in made.items()}
         standing = self.pose_of(portrait.figure, portrait.posed).with_guides(made)

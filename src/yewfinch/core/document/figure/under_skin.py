@@ -79,7 +79,9 @@ def _key() -> str:
     return f"{cache_dir()}/{fingerprint(_MADE_BY)}"
 
 
-def pieces(skin: Surface, landmarks: Mapping[str, DoubleArray], rest: Mapping[str, DoubleArray], age: float) -> dict[str, Piece]:
+def pieces(
+    skin: Surface, landmarks: Mapping[str, DoubleArray], rest: Mapping[str, DoubleArray], age: float
+) -> dict[str, Piece]:
     """Skull and pegs under a head, see-through.
 
     Parameters
@@ -101,8 +103,9 @@ def pieces(skin: Surface, landmarks: Mapping[str, DoubleArray], rest: Mapping[st
     }
     names = {SKULL: "Skull", PEGS: "Tissue-depth pegs"}
     return {
-        k: Piece(k, names[k], surfaces[k], see_through=True, regions={JAW: np.where(jaws[k], 255, 0).astype(np.uint8)}) for k in UNDER
-    }  # fmt: skip
+        k: Piece(k, names[k], surfaces[k], see_through=True, regions={JAW: np.where(jaws[k], 255, 0).astype(np.uint8)})
+        for k in UNDER
+    }
 
 
 def _coloured(rgba: tuple[int, int, int, int], n: int) -> ByteArray:

@@ -13,6 +13,7 @@ from yewfinch.core.shared.arrays import DoubleArray
 if TYPE_CHECKING:
     from yewfinch.core.document.model.piece import Piece
 
+
 @dataclass(frozen=True)
 class FieldChange:
     """One immutable value of the portrait: the sitter, the landmarks, the calipers, a name."""
@@ -43,7 +44,10 @@ class PieceChange:
 
     @cached_property
     def size(self) -> int:
-        """Bytes held by the piece that went, but for what the one that came shares: that is in the portrait, or went in a later change."""
+        """Bytes held by the piece that went, but for what the one that came shares.
+
+        That is in the portrait, or went in a later change.
+        """
         held = arrays_in(self.before or self.after)
         for shared in arrays_in(self.after) if self.before is not None else ():
             held.pop(shared, None)

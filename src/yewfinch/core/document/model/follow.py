@@ -1,4 +1,7 @@
-"""Pieces that follow another: its twin across the midline, copies of it round an axis. Their surfaces are its images."""
+"""Pieces that follow another.
+
+Its twin across the midline, copies of it round an axis. Their surfaces are its images.
+"""
 
 from __future__ import annotations
 
@@ -58,7 +61,12 @@ class Follow:
     def fits(self, own: Surface, source: Surface) -> bool:
         """Whether a surface is the image of its source as that is now."""
         known = _KNOWN.get(own)
-        if known is not None and known[0] == self.matrix and known[1]() is source and known[2:] == (source.version, own.version):
+        if (
+            known is not None
+            and known[0] == self.matrix
+            and known[1]() is source
+            and known[2:] == (source.version, own.version)
+        ):
             return own.channels.same(source.channels)
         fits = (
             len(own) == len(source) and own.faces.shape == source.faces.shape
@@ -72,7 +80,9 @@ class Follow:
 
 
 #: Surfaces that were images, and of what: matrix, source, and versions of both. Comparing dense ones takes long.
-_KNOWN: weakref.WeakKeyDictionary[Surface, tuple[tuple[float, ...], weakref.ref[Surface], int, int]] = weakref.WeakKeyDictionary()
+_KNOWN: weakref.WeakKeyDictionary[Surface, tuple[tuple[float, ...], weakref.ref[Surface], int, int]] = (
+    weakref.WeakKeyDictionary()
+)
 
 #: Mirrored across the midline.
 MIRRORED = (-1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0)

@@ -39,9 +39,7 @@ class _Packed:
 def _pack(change: Change) -> Change | _Packed:
     if not isinstance(change, RowsChange) or change.size < 4096:
         return change
-    raw = b"".join(
-        np.ascontiguousarray(a).tobytes() for a in (change.rows, change.before, change.after)
-    )
+    raw = b"".join(np.ascontiguousarray(a).tobytes() for a in (change.rows, change.before, change.after))
     empty = np.empty(0, change.before.dtype)
     template = replace(change, rows=np.empty(0, np.int32), before=empty, after=empty)
     return _Packed(lz4.frame.compress(raw), template, (change.rows.shape, change.before.shape))
@@ -78,23 +76,38 @@ def _joined(first: Change, second: Change) -> Change:
 
 
 def _shortened(changes: Sequence[Change]) -> tuple[Change, ...]:
-    """Changes without what came and went between: surfaces that a piece had meanwhile, what was done to these, and values of fields."""
+    """Changes without what came and went between.
+
+    Surfaces that a piece had meanwhile, what was done to these, and values of fields.
+    """
     out = list(changes)
-    swapped = {_id_of(c) for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is not None}
+    swapped = {
+        _id_of(c) for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is not None
+    }
     for key in swapped:
         swaps = [(i, c) for i, c in enumerate(out) if isinstance(c, PieceChange) and _id_of(c) == key]
         (first, begun), (last, ended) = swaps[0], swaps[-1]
-        between = [c for i, c in enumerate(out) if first < i < last and not (isinstance(c, RowsChange) and c.piece == key) and (i, c) not in swaps]
+        between = [
+            c
+            for i, c in enumerate(out)
+            if first < i < last and not (isinstance(c, RowsChange) and c.piece == key) and (i, c) not in swaps
+        ]
         if first == last or begun.before is None or ended.after is None:
             continue
         meanwhile = [c.after.surface for _, c in swaps[:-1] if c.after is not None]
-        if len(meanwhile) == len(swaps) - 1 and not any(s is begun.before.surface or s is ended.after.surface for s in meanwhile):
+        if len(meanwhile) == len(swaps) - 1 and not any(
+            s is begun.before.surface or s is ended.after.surface for s in meanwhile
+        ):
             out = [*out[:first], PieceChange(begun.before, ended.after), *between, *out[last + 1 :]]
     for name in {c.field for c in changes if isinstance(c, FieldChange)}:
         same = [(i, c) for i, c in enumerate(out) if isinstance(c, FieldChange) and c.field == name]
         (first, begun_field), (_, ended_field) = same[0], same[-1]
         gone = {i for i, _ in same}
-        out = [replace(begun_field, after=ended_field.after) if i == first else c for i, c in enumerate(out) if i == first or i not in gone]
+        out = [
+            replace(begun_field, after=ended_field.after) if i == first else c
+            for i, c in enumerate(out)
+            if i == first or i not in gone
+        ]
     return tuple(out)
 
 
@@ -349,9 +362,7 @@ class History:
         index = len(self._entries) - 1 - RAW
         if index >= 0:
             entry = self._entries[index]
-            if entry.packing is None and any(
-                isinstance(c, RowsChange) and c.size >= 4096 for c in entry.changes
-            ):
+            if entry.packing is None and any(isinstance(c, RowsChange) and c.size >= 4096 for c in entry.changes):
                 if self._pool is None:
                     self._pool = ThreadPoolExecutor(1, thread_name_prefix="history")
                 changes = entry.changes

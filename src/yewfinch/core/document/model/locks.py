@@ -19,7 +19,9 @@ def see_unlocked(portrait: Portrait, piece: Piece) -> None:
         raise YewfinchError(f"'{piece.name}' is locked. Unlock it in the list of pieces.")
     for other in portrait.followers(piece.id):
         if other.locked:
-            raise YewfinchError(f"'{other.name}' follows '{piece.name}' and is locked. Unlock or settle it in the list of pieces.")
+            raise YewfinchError(
+                f"'{other.name}' follows '{piece.name}' and is locked. Unlock or settle it in the list of pieces."
+            )
 
 
 def chosen_clay(piece: Piece | None) -> Piece:

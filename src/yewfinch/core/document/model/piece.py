@@ -71,7 +71,13 @@ class Piece:
     @property
     def fixed(self) -> bool:
         """No tool may change its clay."""
-        return self.locked or self.see_through or self.armature is not None or self.solid is not None or self.follows is not None
+        return (
+            self.locked
+            or self.see_through
+            or self.armature is not None
+            or self.solid is not None
+            or self.follows is not None
+        )
 
     def pick(self, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
         """Where a ray first meets what is in sight of the piece."""

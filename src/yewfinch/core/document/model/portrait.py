@@ -31,7 +31,22 @@ from yewfinch.core.sitter.photo import Sitter
 _News = tuple[str, str, IndexArray] | tuple[str] | tuple[()]
 
 #: Fields of the portrait that an edit may replace as a whole.
-FIELDS = ("sitter", "anchors", "lines", "calipers", "rules", "name", "figure", "posed", "bent", "layers", "states", "stamps", "stencil", "order")
+FIELDS = (
+    "sitter",
+    "anchors",
+    "lines",
+    "calipers",
+    "rules",
+    "name",
+    "figure",
+    "posed",
+    "bent",
+    "layers",
+    "states",
+    "stamps",
+    "stencil",
+    "order",
+)
 
 
 class Portrait:
@@ -335,9 +350,16 @@ class Portrait:
         return change if old is not None else replace(change, seat=seat)
 
     def _tell(self, changes: Sequence[Change], news: Sequence[_News], *, going: bool = False) -> None:
-        """Announce changes that were done. Everybody is told, even if one who listens fails; its error is raised in the end."""
+        """Announce changes that were done.
+
+        Everybody is told, even if one who listens fails; its error is raised in the end.
+        """
         boxes = [c for c in changes if isinstance(c, PieceChange)]
-        if going and not any(self.followers(c.after.id) if c.after is not None else True for c in boxes) and all(c.within is not None for c in boxes):
+        if (
+            going
+            and not any(self.followers(c.after.id) if c.after is not None else True for c in boxes)
+            and all(c.within is not None for c in boxes)
+        ):
             self._held_back += [w for w in news if len(w) < 2 and w not in self._held_back]
             for change in boxes:
                 assert change.after is not None
@@ -366,7 +388,9 @@ def _check(surface: Surface, change: RowsChange) -> None:
         raise IndexError(f"rows {change.rows.min()} to {change.rows.max()} of a surface of {len(surface)} vertices")
     shape = (count, *surface.values(change.channel).shape[1:])
     if change.before.shape != shape or change.after.shape != shape:
-        raise ValueError(f"values of shapes {change.before.shape} and {change.after.shape} for {change.channel} of shape {shape}")
+        raise ValueError(
+            f"values of shapes {change.before.shape} and {change.after.shape} for {change.channel} of shape {shape}"
+        )
 
 
 def _written(surface: Surface, change: RowsChange, values: np.ndarray) -> IndexArray:

@@ -1,4 +1,7 @@
-"""Bytes that are seldom wanted, on the disk: a file without a name, which is gone with the process however that ends."""
+"""Bytes that are seldom wanted, on the disk.
+
+A file without a name, which is gone with the process however that ends.
+"""
 
 from __future__ import annotations
 
@@ -33,7 +36,9 @@ class Stowed:
         try:
             data = os.pread(self.file.fileno(), self.size, self.start)
         except (OSError, ValueError) as error:
-            raise YewfinchError("This old step lies on a disk that does not answer, so it cannot be taken back.") from error
+            raise YewfinchError(
+                "This old step lies on a disk that does not answer, so it cannot be taken back."
+            ) from error
         if len(data) != self.size:
             raise YewfinchError("This old step is gone from the disk, so it cannot be taken back.")
         return data

@@ -17,7 +17,9 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.adapt import ROUNDS, Adapted, adapted
 
 
-def refined(portrait: Portrait, piece: str, stroke: RowsChange, length: float, symmetric: bool, rounds: int = ROUNDS) -> tuple[Change, ...]:
+def refined(
+    portrait: Portrait, piece: str, stroke: RowsChange, length: float, symmetric: bool, rounds: int = ROUNDS
+) -> tuple[Change, ...]:
     """Bring the edges under a stroke to a length.
 
     Parameters

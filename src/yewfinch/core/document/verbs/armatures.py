@@ -71,7 +71,9 @@ def clothe(portrait: Portrait, piece: str, edge: float, progress: Progress = sil
     surface = skin(held.armature, edge, progress=progress)
     key = free_id(portrait.pieces, "clay")
     clay = Piece(key, f"Clay of {held.name.lower()}", surface)
-    return Edit(f"Clothe {held.name.lower()}", (PieceChange(held, replace(held, visible=False)), PieceChange(None, clay))), key
+    return Edit(
+        f"Clothe {held.name.lower()}", (PieceChange(held, replace(held, visible=False)), PieceChange(None, clay))
+    ), key
 
 
 def _armature(portrait: Portrait, piece: str) -> Piece:

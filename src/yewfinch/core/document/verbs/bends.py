@@ -47,7 +47,9 @@ def turn(
     mask = surface.mask[:, 0] / 255.0
     share = mask if masked else 1.0 - mask
     if not share.any():
-        raise YewfinchError("Nothing is masked. Paint with Mask (Q) over the part that is to turn, or take a region of the clay.")
+        raise YewfinchError(
+            "Nothing is masked. Paint with Mask (Q) over the part that is to turn, or take a region of the clay."
+        )
     at, before = start or (surface.positions.copy(), current(portrait, piece))
     turns, places = part.motion(at, share, degrees)
     now = places.astype(np.float32)

@@ -85,7 +85,11 @@ def tied(portrait: Portrait, after: Mapping[str, Piece]) -> list[Change]:
 
 def anchors_on(portrait: Portrait, pieces: Collection[str]) -> list[Anchor]:
     """All anchors of landmarks, lines and calipers on some pieces, each once."""
-    everything = [*portrait.anchors.values(), *(a for line in portrait.lines.values() for a in line), *(a for c in portrait.calipers for a in c.points)]
+    everything = [
+        *portrait.anchors.values(),
+        *(a for line in portrait.lines.values() for a in line),
+        *(a for c in portrait.calipers for a in c.points),
+    ]
     return list(dict.fromkeys(a for a in everything if a.piece in pieces))
 
 
@@ -95,6 +99,12 @@ def retied(portrait: Portrait, new: Mapping[Anchor, Anchor]) -> list[Change]:
         return []
     return [
         FieldChange("anchors", portrait.anchors, {k: new.get(a, a) for k, a in portrait.anchors.items()}),
-        FieldChange("lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}),
-        FieldChange("calipers", portrait.calipers, tuple(replace(c, points=tuple(new.get(a, a) for a in c.points)) for c in portrait.calipers)),
+        FieldChange(
+            "lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}
+        ),
+        FieldChange(
+            "calipers",
+            portrait.calipers,
+            tuple(replace(c, points=tuple(new.get(a, a) for a in c.points)) for c in portrait.calipers),
+        ),
     ]

@@ -63,7 +63,9 @@ def go_to(portrait: Portrait, piece: str, number: int) -> Edit | None:
     """
     held = usable(portrait, piece)
     if not 0 <= number < count(held):
-        raise YewfinchError(f"'{held.name}' has {count(held)} level{'s' if count(held) > 1 else ''}; there is no level {number + 1}.")
+        raise YewfinchError(
+            f"'{held.name}' has {count(held)} level{'s' if count(held) > 1 else ''}; there is no level {number + 1}."
+        )
     if number == current(held):
         return None
     return _gone(portrait, held, f"Level {number + 1} of {held.name}", lambda state: levels.to_level(state, number))
@@ -126,7 +128,10 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
         state, source = found
         row = np.empty(len(source), INDEX)
         row[source] = np.arange(len(source), dtype=INDEX)
-        same = {a: replace(a, corners=(int(row[a.corners[0]]), int(row[a.corners[1]]), int(row[a.corners[2]]))) for a in anchors_on(portrait, (piece,))}
+        same = {
+            a: replace(a, corners=(int(row[a.corners[0]]), int(row[a.corners[1]]), int(row[a.corners[2]])))
+            for a in anchors_on(portrait, (piece,))
+        }
         whole = replace(with_state(held, state), texture=None)
         return Edit(f"Levels found under {held.name}", (PieceChange(held, whole), *retied(portrait, same)))
     state = under(held.surface, number, held.regions, progress)
@@ -153,12 +158,20 @@ def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Ed
     if other is None or other is held:
         raise YewfinchError("Choose another piece to take the detail from.")
     surface = held.surface
-    step = laid(surface, NearestTree(other.surface.positions, other.surface.triangles()), reach, fading=True) - surface.positions
+    step = (
+        laid(surface, NearestTree(other.surface.positions, other.surface.triangles()), reach, fading=True)
+        - surface.positions
+    )
     after = (surface.positions + step * (1.0 - surface.mask / 255.0)).astype(np.float32)
     rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
     if not len(rows):
-        raise YewfinchError(f"Nothing of '{other.name}' lies within {reach:g} mm of '{held.name}', or all of it is masked.")
-    return Edit(f"Detail of {other.name} onto {held.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),))
+        raise YewfinchError(
+            f"Nothing of '{other.name}' lies within {reach:g} mm of '{held.name}', or all of it is masked."
+        )
+    return Edit(
+        f"Detail of {other.name} onto {held.name}",
+        (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),),
+    )
 
 
 def state_of(piece: Piece) -> State:
@@ -199,14 +212,24 @@ def _layers_turned(portrait: Portrait, held: Piece, before: State, after: State)
         return []
     made = turned(stack, rows, turn_of(kept, after.surface, rows))
     size = 2 * sum(v.steps.size for v in stack.layers)
-    return [FieldChange("layers", portrait.layers, {**portrait.layers, held.id: tuple(made if s is stack else s for s in stacks)}, size)]
+    return [
+        FieldChange(
+            "layers",
+            portrait.layers,
+            {**portrait.layers, held.id: tuple(made if s is stack else s for s in stacks)},
+            size,
+        )
+    ]
 
 
 # --- landmarks and lines ------------------------------------------------------------------------
 
 
 def _moved(found: list[Anchor], state: State, number: int, to: int, old: Surface) -> dict[Anchor, Anchor]:
-    """Anchors on level `number` as they are on level `to`: on the same spot of the same face, however finely that is divided."""
+    """Anchors on level `number` as they are on level `to`.
+
+    On the same spot of the same face, however finely that is divided.
+    """
     places = _places([a.corners for a in found], [a.weights for a in found], state.levels.levels[number].net)
     lost = [a for a, p in zip(found, places, strict=True) if p is None]
     kept = [(a, p) for a, p in zip(found, places, strict=True) if p is not None]
@@ -256,7 +279,10 @@ def _rows(rows: npt.NDArray[np.int64], state: State, number: int, to: int) -> np
 def _places(
     corners: list[tuple[int, int, int]], weights: list[tuple[float, float, float]], net: Net
 ) -> list[tuple[int, npt.NDArray[np.float64]] | None]:
-    """The face that each anchor lies on and where on it, along its two directions; None where it lies on no quad, or a net has triangles."""
+    """The face that each anchor lies on and where on it, along its two directions.
+
+    None where it lies on no quad, or a net has triangles.
+    """
     if net.triangles or not corners:
         return [None] * len(corners)
     of_row: dict[int, list[int]] = {}

@@ -63,17 +63,20 @@ class Fit:
         """One or two sentences."""
         text = f"The base head is fitted to {self.landmarks} landmarks"
         if self.lines:
-            text += f" and {self.lines} drawn line{'' if self.lines == 1 else 's'}, which moved the surface by up to {self.moved:.1f} mm"
+            plural = "" if self.lines == 1 else "s"
+            text += f" and {self.lines} drawn line{plural}, which moved the surface by up to {self.moved:.1f} mm"
         text += "." if self.sized else "; size was not measured, so that of the base head is kept."
         if self.unseen:
-            text += f" No photo tells of: {', '.join(n.replace('_l', ', left').replace('_r', ', right') for n in self.unseen)}."
+            unseen = (n.replace("_l", ", left").replace("_r", ", right") for n in self.unseen)
+            text += f" No photo tells of: {', '.join(unseen)}."
         return text
 
 
 def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopsided: bool = False) -> Person:
     """The person whose base head fits the sitter's solved landmarks best.
 
-    Each landmark counts as much as the photos say of it: those that no photo shows follow the others by the joint spread of
+    Each landmark counts as much as the photos say of it: those that no photo shows follow the others by the joint
+    spread of
     heads. What the solve already took from how heads are is not counted a second time.
     The head keeps the size of its sex and age unless the sitter's was measured.
 
@@ -116,7 +119,8 @@ def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopside
 
 
 def _said_by_photos(found: Solution, keys: Sequence[str], lay: Alignment, usual: DoubleArray) -> DoubleArray:
-    """Variance of what the photos alone say of each coordinate, (3 n,) mm squared in the head's frame, at the sitter's size.
+    """Variance of what the photos alone say of each coordinate, (3 n,) mm squared in the head's frame, at the sitter's
+    size.
 
     A precision of the solve is that of the photos and that of how heads are (`usual`, mm squared) together.
     """
@@ -164,7 +168,9 @@ class SurfaceFit:
         self.scaled = not portrait.sitter.size_measured
         self.before = portrait.surface(piece).positions.copy()
         self.surface: Surface = portrait.surface(piece).copy()
-        self.others = {k: p.surface.frozen() for k, p in portrait.pieces.items() if k != piece and p.visible and not p.see_through}
+        self.others = {
+            k: p.surface.frozen() for k, p in portrait.pieces.items() if k != piece and p.visible and not p.see_through
+        }
         self.mask = portrait.surface(piece).channels.mask.ravel() / 255.0
         self.anchors = {k: a for k, a in portrait.anchors.items() if a.piece in portrait.pieces and k in LANDMARKS}
         self.lines = dict(portrait.lines)
@@ -200,7 +206,9 @@ class SurfaceFit:
         some = {k: start[r[:: max(1, len(r) // _SAMPLES)]] for k, r in self.regions.items()}
         lines = len({(g.photo, g.key) for g in used if np.isfinite(g.signed).any()})
         change = RowsChange(self.piece, "positions", rows, self.before[rows], after[rows].astype(POSITION))
-        fit = Fit(len(spreads), lines, float(moved.max(initial=0.0)), tuple(unseen_regions(bend, some)), not self.scaled)
+        fit = Fit(
+            len(spreads), lines, float(moved.max(initial=0.0)), tuple(unseen_regions(bend, some)), not self.scaled
+        )
         return Edit("Fit the surface to the sitter's lines", (change,)), fit
 
     def without_lines(self) -> Fit:
@@ -240,7 +248,9 @@ class SurfaceFit:
             out += self._of_photo(photo, laid, lines, middle)
         return out
 
-    def _of_photo(self, photo: Photo, laid: Alignment, lines: Mapping[str, DoubleArray], middle: DoubleArray) -> list[Gap]:
+    def _of_photo(
+        self, photo: Photo, laid: Alignment, lines: Mapping[str, DoubleArray], middle: DoubleArray
+    ) -> list[Gap]:
         assert photo.standpoint is not None
         camera = laid.camera(photo.standpoint.camera())
         depth = None

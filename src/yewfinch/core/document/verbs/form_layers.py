@@ -40,7 +40,9 @@ def stack_of(portrait: Portrait, piece: Piece) -> Stack:
 def elsewhere(portrait: Portrait, piece: Piece) -> list[Stack]:
     """Layers of the piece's other levels."""
     known = [] if piece.levels is None else [v.skeleton.faces for v in piece.levels.levels if v.skeleton is not None]
-    return [s for s in portrait.layers.get(piece.id, ()) if not s.fits(piece.surface) and any(s.faces is f for f in known)]
+    return [
+        s for s in portrait.layers.get(piece.id, ()) if not s.fits(piece.surface) and any(s.faces is f for f in known)
+    ]
 
 
 def add(portrait: Portrait, piece: str, name: str = "") -> tuple[Edit, str]:
@@ -67,7 +69,9 @@ def rename(portrait: Portrait, piece: str, key: str, name: str) -> Edit:
     """
     held = portrait.pieces[piece]
     stack = stack_of(portrait, held)
-    return _edit(portrait, held, stack.changed(replace(stack[key], name=_named(name))), f"Call the layer {_named(name)}")
+    return _edit(
+        portrait, held, stack.changed(replace(stack[key], name=_named(name))), f"Call the layer {_named(name)}"
+    )
 
 
 def weigh(portrait: Portrait, piece: str, key: str, strength: float) -> Edit:
@@ -79,11 +83,15 @@ def weigh(portrait: Portrait, piece: str, key: str, strength: float) -> Edit:
         If the piece may not be changed or the strength makes no sense.
     """
     if not (np.isfinite(strength) and WEAKEST <= strength <= STRONGEST):
-        raise YewfinchError(f"A layer cannot be {100 * strength:g} % strong; {100 * WEAKEST:g} to {100 * STRONGEST:g} % make sense.")
+        raise YewfinchError(
+            f"A layer cannot be {100 * strength:g} % strong; {100 * WEAKEST:g} to {100 * STRONGEST:g} % make sense."
+        )
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = stack[key]
-    return _edit(portrait, held, stack.changed(replace(layer, strength=strength)), f"{layer.name} at {100 * strength:.0f} %")
+    return _edit(
+        portrait, held, stack.changed(replace(layer, strength=strength)), f"{layer.name} at {100 * strength:.0f} %"
+    )
 
 
 def show(portrait: Portrait, piece: str, key: str, visible: bool) -> Edit:
@@ -91,7 +99,9 @@ def show(portrait: Portrait, piece: str, key: str, visible: bool) -> Edit:
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = stack[key]
-    return _edit(portrait, held, stack.changed(replace(layer, visible=visible)), f"{'Show' if visible else 'Hide'} {layer.name}")
+    return _edit(
+        portrait, held, stack.changed(replace(layer, visible=visible)), f"{'Show' if visible else 'Hide'} {layer.name}"
+    )
 
 
 def hold_off(portrait: Portrait, piece: str, key: str) -> Edit:
@@ -109,9 +119,17 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = stack[key]
-    twin = replace(_new(portrait, piece, stack, f"{layer.name}, copy"[:LONGEST]), steps=layer.steps, strength=layer.strength, mask=layer.mask, visible=False)
+    twin = replace(
+        _new(portrait, piece, stack, f"{layer.name}, copy"[:LONGEST]),
+        steps=layer.steps,
+        strength=layer.strength,
+        mask=layer.mask,
+        visible=False,
+    )
     at = stack.layers.index(layer)
-    return _edit(portrait, held, replace(stack, layers=(*stack.layers[:at], twin, *stack.layers[at:])), f"Duplicate {layer.name}"), twin.id
+    return _edit(
+        portrait, held, replace(stack, layers=(*stack.layers[:at], twin, *stack.layers[at:])), f"Duplicate {layer.name}"
+    ), twin.id
 
 
 def remove(portrait: Portrait, piece: str, key: str, *, settle: bool = False) -> Edit:
@@ -123,7 +141,9 @@ def remove(portrait: Portrait, piece: str, key: str, *, settle: bool = False) ->
     if settle:
         stack = _synced(stack, held)
         rows = rows_of(layer.steps.leaves, len(held.surface))
-        made = replace(made, base=stack.base.with_rows(rows, np.asarray(stack.base.at(rows), np.float64) + layer.shown(rows)))
+        made = replace(
+            made, base=stack.base.with_rows(rows, np.asarray(stack.base.at(rows), np.float64) + layer.shown(rows))
+        )
     return _edit(portrait, held, made, f"{'Settle' if settle else 'Remove'} {layer.name}")
 
 
@@ -158,7 +178,8 @@ def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
 
 
 def last_strokes(portrait: Portrait, piece: str, count: int = 1) -> tuple[Edit, str]:
-    """What the last steps of the history did to the form of a piece, as a layer of its own: it can be weighed and hidden from now on.
+    """What the last steps of the history did to the form of a piece, as a layer of its own: it can be weighed and
+    hidden from now on.
 
     Parameters
     ----------
@@ -217,7 +238,9 @@ def after_stroke(portrait: Portrait, piece: str, key: str, change: RowsChange) -
     at = surface.positions[whole]
     at[np.searchsorted(whole, change.rows)] = change.before
     stack = stack_of(portrait, held).synced(whole, at)
-    made, form = worked_on(stack, key, change.rows, np.asarray(change.before, np.float32), np.asarray(change.after, np.float32))
+    made, form = worked_on(
+        stack, key, change.rows, np.asarray(change.before, np.float32), np.asarray(change.after, np.float32)
+    )
     out: list[Change] = [_stored(portrait, piece, made)]
     differ = np.nonzero((form != change.after).any(axis=1))[0]
     if len(differ):
@@ -288,8 +311,13 @@ def _stored(portrait: Portrait, piece: str, made: Stack) -> FieldChange:
 
 def _grown(old: Stack | None, new: Stack) -> int:
     """Bytes that only one of two stacks holds."""
+
     def blocks(stack: Stack | None) -> dict[int, int]:
-        sheets = [] if stack is None else [stack.base, *(s for v in stack.layers for s in (v.steps, v.mask) if s is not None)]
+        sheets = (
+            []
+            if stack is None
+            else [stack.base, *(s for v in stack.layers for s in (v.steps, v.mask) if s is not None)]
+        )
         return {id(b): b.nbytes for s in sheets for b in s.leaves.values()}
 
     a, b = blocks(old), blocks(new)
@@ -321,5 +349,7 @@ def _edit(portrait: Portrait, held: Piece, made: Stack, name: str) -> Edit:
             before.append(was[some])
             after.append(form[some])
     if which:
-        changes.append(RowsChange(held.id, "positions", np.concatenate(which), np.concatenate(before), np.concatenate(after)))
+        changes.append(
+            RowsChange(held.id, "positions", np.concatenate(which), np.concatenate(before), np.concatenate(after))
+        )
     return Edit(name, tuple(changes))

@@ -35,7 +35,13 @@ _FLAT = 1e-5
 
 
 def fuse(
-    portrait: Portrait, pieces: Sequence[str], edge: float, *, join: float = 0.0, take: Sequence[str] = (), common: Sequence[str] = (),
+    portrait: Portrait,
+    pieces: Sequence[str],
+    edge: float,
+    *,
+    join: float = 0.0,
+    take: Sequence[str] = (),
+    common: Sequence[str] = (),
     progress: Progress = silent,
 ) -> Edit:
     """Make one closed surface of pieces, or of one alone; it takes the place of the first.
@@ -65,8 +71,14 @@ def fuse(
     if not pieces:
         raise YewfinchError("There is no clay to fuse. Show some first.")
     held, away, within = ([_usable(portrait, k) for k in ids] for ids in (pieces, take, common))
-    made = fused([_closed(p) for p in held], edge, join=join, take=[_closed(p) for p in away], common=[_closed(p) for p in within],
-                 progress=part(progress, 0.0, 0.9))
+    made = fused(
+        [_closed(p) for p in held],
+        edge,
+        join=join,
+        take=[_closed(p) for p in away],
+        common=[_closed(p) for p in within],
+        progress=part(progress, 0.0, 0.9),
+    )
     progress(0.92, "carrying colours over")
     first = held[0]
     away = [*away, *within]
@@ -74,14 +86,27 @@ def fuse(
     gone = [p for p in (*held, *away) if p is not first]
     progress(0.97, "carrying landmarks over")
     ids = [p.id for p in (*held, *away)]
-    changes: list[Change] = [*let_go(portrait, ids), PieceChange(first, piece), *(PieceChange(p, None) for p in gone[::-1])]
+    changes: list[Change] = [
+        *let_go(portrait, ids),
+        PieceChange(first, piece),
+        *(PieceChange(p, None) for p in gone[::-1]),
+    ]
     changes += tied(portrait, {p.id: piece for p in (*held, *away)})
-    what = f"Remesh {first.name}" if not gone else f"Keep what lies within {within[0].name}" if within else f"Take {away[0].name} away" if len(held) == 1 and away else f"Fuse {len(held)} pieces"
+    what = (
+        f"Remesh {first.name}"
+        if not gone
+        else f"Keep what lies within {within[0].name}"
+        if within
+        else f"Take {away[0].name} away"
+        if len(held) == 1 and away
+        else f"Fuse {len(held)} pieces"
+    )
     return Edit(what, tuple(changes))
 
 
 def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, progress: Progress = silent) -> Edit:
-    """Remesh a piece with levels on top, the finest of which holds, as a form layer, what the even surface lacks of the old one.
+    """Remesh a piece with levels on top, the finest of which holds, as a form layer, what the even surface lacks of the
+    old one.
 
     Parameters
     ----------
@@ -105,7 +130,9 @@ def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, 
     """
     held = _usable(portrait, piece)
     first = fuse(portrait, [piece], edge, progress=part(progress, 0.0, 0.5))
-    even = next(c.after for c in first.changes if isinstance(c, PieceChange) and c.after is not None and c.after.id == piece)
+    even = next(
+        c.after for c in first.changes if isinstance(c, PieceChange) and c.after is not None and c.after.id == piece
+    )
     state = levels.begun(even.surface, even.regions)
     for number in range(count):
         progress(0.5 + 0.2 * number / count, "adding levels")
@@ -125,7 +152,11 @@ def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, 
     made = replace(with_state(even, state), texture=None)
     rest = {k: v for k, v in portrait.layers.items() if k != piece}
     size = layer.steps.size + stack.base.size
-    changes = [*let_go(portrait, [piece]), PieceChange(held, made), FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, size)]
+    changes = [
+        *let_go(portrait, [piece]),
+        PieceChange(held, made),
+        FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, size),
+    ]
     return Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
 
 
@@ -147,7 +178,10 @@ def _closed(piece: Piece) -> Surface:
         return surface if not turned else Surface(surface.positions, quads)
     made = mended(surface.positions, surface.faces, weld=0.0, speck=0.0, longest=_LONGEST)
     if made.report.left_open or abs(_volume(made)) < _FLAT * float(np.ptp(made.positions, axis=0).max()) ** 3:
-        raise YewfinchError(f"'{piece.name}' has an open rim that cannot be closed, so its inside cannot be told. Close it first, or hide it.")
+        raise YewfinchError(
+            f"'{piece.name}' has an open rim that cannot be closed, so its inside cannot be told. Close it first, or "
+            "hide it."
+        )
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     return Surface(made.positions[order], faces)
 

@@ -62,12 +62,16 @@ def store(portrait: Portrait, piece: str, name: str) -> Edit:
     Raises
     ------
     YewfinchError
-        If the name is empty or too long, nothing is masked, there are too many, or the piece is locked or no clay of its own.
+        If the name is empty or too long, nothing is masked, there are too many, or the piece is locked or no clay of
+        its own.
     """
     held, name = portrait.pieces[piece], " ".join(name.split())
     see_unlocked(portrait, held)
     if held.follows is not None:
-        raise YewfinchError(f"'{held.name}' follows '{portrait.pieces[held.follows.source].name}', whose mask it has. Store the mask there, or settle it first.")
+        raise YewfinchError(
+            f"'{held.name}' follows '{portrait.pieces[held.follows.source].name}', whose mask it has. Store the mask "
+            "there, or settle it first."
+        )
     if held.fixed:
         raise YewfinchError(f"'{held.name}' is no clay yet, so its mask would not stay. Settle it first.")
     if not 0 < len(name) <= LONGEST:
@@ -92,7 +96,10 @@ def forget(portrait: Portrait, piece: str, name: str) -> Edit:
     see_unlocked(portrait, held)
     if name not in held.regions:
         raise YewfinchError(f"'{held.name}' has no mask '{name}'.")
-    return Edit(f"Remove the mask {name}", (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),))
+    return Edit(
+        f"Remove the mask {name}",
+        (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),),
+    )
 
 
 def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
@@ -102,7 +109,9 @@ def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
     return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
 
 
-def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent) -> tuple[Edit, str, str]:
+def make_shell(
+    portrait: Portrait, piece: str, thickness: float, where: Where, progress: Progress = silent
+) -> tuple[Edit, str, str]:
     """A piece of its own: a shell over what is masked.
 
     Returns
@@ -124,13 +133,23 @@ def make_shell(portrait: Portrait, piece: str, thickness: float, where: Where, p
     progress(0.8, "putting it in order")
     ordered, order = in_face_order(made_of.positions.astype(np.float32), made_of.faces)
     key = free_id(portrait.pieces, "clay")
-    made = Piece(key, f"{held.name}, shell"[:LONGEST], Surface(made_of.positions[order], ordered, channels=held.surface.channels.at(made_of.rows[order]).free()))
+    made = Piece(
+        key,
+        f"{held.name}, shell"[:LONGEST],
+        Surface(made_of.positions[order], ordered, channels=held.surface.channels.at(made_of.rows[order]).free()),
+    )
     words = ""
     if made_of.crossings:
-        words = f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. Mask less there, or fuse it: that clears it up."
+        words = (
+            f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. "
+            "Mask less there, or fuse it: that clears it up."
+        )
     elif made_of.thin > 0.01:
         least = f"{made_of.thinnest:.1f}" if made_of.thinnest >= 0.1 else "under 0.1"
-        words = f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {least} mm at the least)."
+        words = (
+            f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {least} mm at "
+            "the least)."
+        )
     return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
 
 
@@ -183,7 +202,12 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     surface = held.surface
     rows, local = used_rows(faces, len(surface))
     made = mended(
-        surface.positions[rows].astype(np.float64), local, weld=0.0, speck=0.0, longest=_LONGEST_RIM if close else 0, flat=True,
+        surface.positions[rows].astype(np.float64),
+        local,
+        weld=0.0,
+        speck=0.0,
+        longest=_LONGEST_RIM if close else 0,
+        flat=True,
     )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     back = rows[made.origin[order]]
@@ -192,7 +216,15 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
     return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
 
 
-def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep: bool, inside: bool = True, progress: Progress = silent) -> tuple[Edit, str]:
+def cut_by(
+    portrait: Portrait,
+    pieces: Sequence[str],
+    outline: Outline,
+    *,
+    keep: bool,
+    inside: bool = True,
+    progress: Progress = silent,
+) -> tuple[Edit, str]:
     """Cut pieces along a line or outline drawn on a view; masked clay stays whole.
 
     Parameters
@@ -234,7 +266,9 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
                 changes.append(PieceChange(held, None))
                 met += 1
             elif whole_goes and not keep:
-                raise YewfinchError(f"All of '{held.name}' lies on the side that goes. Draw the line the other way, or hide the piece.")
+                raise YewfinchError(
+                    f"All of '{held.name}' lies on the side that goes. Draw the line the other way, or hide the piece."
+                )
             continue
         met += 1
         goes, stays = (low, high) if inside else (high, low)
@@ -244,17 +278,32 @@ def cut_by(portrait: Portrait, pieces: Sequence[str], outline: Outline, *, keep:
         if keep:
             new = free_id(taken, "clay")
             taken[new] = held
-            changes.append(PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST])))
+            changes.append(
+                PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST]))
+            )
     if not met:
         raise YewfinchError("The line meets no clay. Draw it across the piece that is to be cut.")
     changes += tied(portrait, after)
-    changes = [*let_go(portrait, [c.before.id for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is None]), *changes]
+    changes = [
+        *let_go(
+            portrait,
+            [c.before.id for c in changes if isinstance(c, PieceChange) and c.before is not None and c.after is None],
+        ),
+        *changes,
+    ]
     name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
     return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
 
 
 def fit_outline(
-    portrait: Portrait, piece: str, camera: Camera, line: np.ndarray, *, reach: float, symmetric: bool, progress: Progress = silent
+    portrait: Portrait,
+    piece: str,
+    camera: Camera,
+    line: np.ndarray,
+    *,
+    reach: float,
+    symmetric: bool,
+    progress: Progress = silent,
 ) -> tuple[Edit, str]:
     """Bring a piece's silhouette to a line drawn on a view; masked clay stays.
 
@@ -294,6 +343,10 @@ def fit_outline(
 
 def _dressed(held: Piece, half: Half) -> Piece:
     surface = half.surface
-    own = Surface(surface.positions, surface.faces.astype(INDEX), channels=Channels.unpacked(half.carried(held.surface.channels.packed())))
+    own = Surface(
+        surface.positions,
+        surface.faces.astype(INDEX),
+        channels=Channels.unpacked(half.carried(held.surface.channels.packed())),
+    )
     regions = {k: half.carried(v) for k, v in held.regions.items()}
     return replace(held, surface=own, regions={k: v for k, v in regions.items() if v.any()}, texture=None)

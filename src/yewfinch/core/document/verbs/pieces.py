@@ -58,9 +58,16 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     surface = held.surface.copy()
     levels = None if held.levels is None else held.levels.copied(surface)
     copy = replace(
-        held, id=key, name=f"{held.name} copy"[:LONGEST], surface=surface, levels=levels, locked=False, see_through=False, follows=None,
+        held,
+        id=key,
+        name=f"{held.name} copy"[:LONGEST],
+        surface=surface,
+        levels=levels,
+        locked=False,
+        see_through=False,
+        follows=None,
         corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
-    )  # fmt: skip
+    )
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
 
 
@@ -85,9 +92,17 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     solid = None if held.solid is None else mirrored_solid(held.solid)
     surface = mirrored(held.surface)
     other = replace(
-        held, id=key, name=f"{held.name}, other side"[:LONGEST], surface=surface, solid=solid, locked=False, see_through=False, follows=None,
-        texture=None, regions={k: v.copy() for k, v in held.regions.items()},
-    )  # fmt: skip
+        held,
+        id=key,
+        name=f"{held.name}, other side"[:LONGEST],
+        surface=surface,
+        solid=solid,
+        locked=False,
+        see_through=False,
+        follows=None,
+        texture=None,
+        regions={k: v.copy() for k, v in held.regions.items()},
+    )
     return Edit(f"Mirror {held.name}", (PieceChange(None, other),)), key
 
 
@@ -120,7 +135,10 @@ def split(portrait: Portrait, piece: str) -> Edit:
     if len(used) < 2:
         raise YewfinchError(f"{held.name} is in one part: there is nothing to split.")
     if len(used) > MOST_PARTS:
-        raise YewfinchError(f"{held.name} is in {grouped(len(used))} parts; more than {MOST_PARTS} are not made into pieces. Drop specks first.")
+        raise YewfinchError(
+            f"{held.name} is in {grouped(len(used))} parts; more than {MOST_PARTS} are not made into pieces. Drop "
+            "specks first."
+        )
     changes: list[PieceChange] = []
     taken = dict(portrait.pieces)
     for number, part in enumerate(used[np.argsort(-size[used], kind="stable")]):
@@ -163,7 +181,10 @@ def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
     # rows stay as they are, so that landmarks on the first piece keep theirs
     merged = replace(held[0], surface=Surface(positions, faces, channels=channels), regions=regions, texture=None)
     gone = held[:0:-1]
-    return Edit(f"Merge {len(held)} pieces", (*let_go(portrait, [p.id for p in gone]), PieceChange(held[0], merged), *(PieceChange(p, None) for p in gone)))
+    return Edit(
+        f"Merge {len(held)} pieces",
+        (*let_go(portrait, [p.id for p in gone]), PieceChange(held[0], merged), *(PieceChange(p, None) for p in gone)),
+    )
 
 
 def twin(portrait: Portrait, piece: str) -> tuple[Edit, str]:
@@ -184,10 +205,15 @@ def twin(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     _may_lead(held)
     if any(p.follows is not None and p.follows.kind == "twin" for p in portrait.followers(piece)):
         raise YewfinchError(f"'{held.name}' has a twin already.")
-    return Edit(f"Twin of {held.name}", (PieceChange(None, made := _follower(portrait.pieces, held, MIRRORED, "twin", f"{held.name}, twin")),)), made.id
+    return Edit(
+        f"Twin of {held.name}",
+        (PieceChange(None, made := _follower(portrait.pieces, held, MIRRORED, "twin", f"{held.name}, twin")),),
+    ), made.id
 
 
-def ring(portrait: Portrait, piece: str, count: int, axis: int, centre: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Edit:
+def ring(
+    portrait: Portrait, piece: str, count: int, axis: int, centre: tuple[float, float, float] = (0.0, 0.0, 0.0)
+) -> Edit:
     """Live copies round an axis, so that there are so many together; an earlier ring of the piece goes.
 
     Parameters
@@ -214,7 +240,9 @@ def ring(portrait: Portrait, piece: str, count: int, axis: int, centre: tuple[fl
     changes = [PieceChange(p, None) for p in gone[::-1]]
     taken = {k: p for k, p in portrait.pieces.items() if p not in gone}
     for k in range(1, count):
-        made = _follower(taken, held, round_axis(axis, centre, 360.0 * k / count), "ring", f"{held.name}, {k + 1} of {count}")
+        made = _follower(
+            taken, held, round_axis(axis, centre, 360.0 * k / count), "ring", f"{held.name}, {k + 1} of {count}"
+        )
         taken[made.id] = made
         changes.append(PieceChange(None, made))
     if not changes:
@@ -297,9 +325,13 @@ def arrange(portrait: Portrait, order: Sequence[str], groups: Mapping[str, str])
         For those that change it.
     """
     changes: list[Change] = [
-        PieceChange(p, replace(p, group=groups[k])) for k, p in portrait.pieces.items() if k in groups and groups[k] != p.group
+        PieceChange(p, replace(p, group=groups[k]))
+        for k, p in portrait.pieces.items()
+        if k in groups and groups[k] != p.group
     ]
-    now = gathered([k for k in order if k in portrait.pieces], {k: groups.get(k, p.group) for k, p in portrait.pieces.items()})
+    now = gathered(
+        [k for k in order if k in portrait.pieces], {k: groups.get(k, p.group) for k, p in portrait.pieces.items()}
+    )
     if now != portrait.order:
         changes.append(FieldChange("order", portrait.order, now))
     return Edit("Arrange pieces", tuple(changes)) if changes else None
@@ -314,7 +346,9 @@ def _may_lead(piece: Piece) -> None:
 
 def _follower(taken: Mapping[str, Piece], held: Piece, matrix: tuple[float, ...], kind: FollowKind, name: str) -> Piece:
     follows = Follow(held.id, matrix, kind)
-    return Piece(free_id(taken, "clay"), name[:LONGEST], follows.surface(held.surface), group=held.group, follows=follows)
+    return Piece(
+        free_id(taken, "clay"), name[:LONGEST], follows.surface(held.surface), group=held.group, follows=follows
+    )
 
 
 def _clay(portrait: Portrait, piece: str) -> Piece:
@@ -328,5 +362,3 @@ def _clay(portrait: Portrait, piece: str) -> Piece:
 
 def _stem(piece: Piece) -> str:
     return "solid" if piece.solid is not None else "armature" if piece.armature is not None else "clay"
-
-

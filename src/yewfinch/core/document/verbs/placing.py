@@ -42,7 +42,11 @@ class Motion:
 
     @classmethod
     def about(
-        cls, pivot: Triple, move: Triple = (0.0, 0.0, 0.0), turn: Triple = (0.0, 0.0, 0.0), scale: Triple = (1.0, 1.0, 1.0),
+        cls,
+        pivot: Triple,
+        move: Triple = (0.0, 0.0, 0.0),
+        turn: Triple = (0.0, 0.0, 0.0),
+        scale: Triple = (1.0, 1.0, 1.0),
     ) -> Motion:
         """Scaled along the axes of the world, then turned about them (x first), both about a pivot, then moved.
 
@@ -176,7 +180,9 @@ def moved_solid(solid: Solid, motion: Motion, name: str = "The solid") -> Solid:
                 raise YewfinchError(f"'{name}' cannot be scaled so: {measure.title.lower()} would be {value:.1f} mm.")
             out = out.with_value(measure.key, value)
         lathe = solid.kind == "lathe"
-        line = tuple((p[0] * factor, p[1] * factor, p[2] * factor, p[3] if lathe else p[3] * factor) for p in solid.line)
+        line = tuple(
+            (p[0] * factor, p[1] * factor, p[2] * factor, p[3] if lathe else p[3] * factor) for p in solid.line
+        )
         out = replace(out, line=line, edge=float(np.clip(solid.edge * factor, 0.2, 100.0)))
     return out
 

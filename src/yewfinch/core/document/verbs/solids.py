@@ -116,31 +116,43 @@ def draw_lathe(portrait: Portrait, camera: Camera, points: DoubleArray) -> tuple
     forward = camera.rotation[2] * (1.0, 0.0, 1.0)
     flat = float(np.linalg.norm(forward))
     if flat < np.cos(np.radians(STEEPEST)):
-        raise YewfinchError("From so steeply above or below no profile can be drawn. Turn the view nearer to level first.")
+        raise YewfinchError(
+            "From so steeply above or below no profile can be drawn. Turn the view nearer to level first."
+        )
     forward = forward / flat
-    # the points lie in an upright plane across the view, through the clay under the first of them or through the middle of the room
+    # the points lie in an upright plane across the view, through the clay under the first of them or through the
+    # middle of the room
     through = min(hits, key=lambda h: h.distance).point if hits else np.zeros(3)
-    places = np.array([origin + way * (float((through - origin) @ forward) / float(way @ forward)) for origin, way in rays])
+    places = np.array(
+        [origin + way * (float((through - origin) @ forward) / float(way @ forward)) for origin, way in rays]
+    )
     across = np.array([forward[2], 0.0, -forward[0]])
     side = (places - places[0]) @ across
     side = side if abs(side.max()) >= abs(side.min()) else -side
     radius = np.maximum(np.round(side, 2), 0.0)
     radius[0] = 0.0
     if radius.max() < 1.0:
-        raise YewfinchError("The profile does not leave its axis, which is upright through the line's first point. Begin on the axis, and draw one side.")
+        raise YewfinchError(
+            "The profile does not leave its axis, which is upright through the line's first point. Begin on the "
+            "axis, and draw one side."
+        )
     middle = float(np.round((places[:, 1].max() + places[:, 1].min()) / 2, 2))
     own = tuple((float(r), float(v), 0.0, 0.0) for r, v in zip(radius, np.round(places[:, 1] - middle, 2), strict=True))
     return _with_line(portrait, "lathe", np.array([round(places[0, 0], 2), middle, round(places[0, 2], 2)]), own)
 
 
-def _with_line(portrait: Portrait, kind: str, place: DoubleArray, line: Line, edge: float | None = None) -> tuple[Edit, str]:
+def _with_line(
+    portrait: Portrait, kind: str, place: DoubleArray, line: Line, edge: float | None = None
+) -> tuple[Edit, str]:
     """A new solid with a line of its own, and its id."""
     edit, key = begin(portrait, kind, (float(place[0]), float(place[1]), float(place[2])))
     (made,) = edit.changes
     assert isinstance(made, PieceChange) and made.after is not None and made.after.solid is not None
     begun_ = made.after.solid
     solid = checked(replace(begun_, line=line, edge=begun_.edge if edge is None else edge))
-    return Edit(f"Draw a {kind}", (PieceChange(None, replace(made.after, solid=solid, surface=surface_of(solid))),)), key
+    return Edit(
+        f"Draw a {kind}", (PieceChange(None, replace(made.after, solid=solid, surface=surface_of(solid))),)
+    ), key
 
 
 def change(portrait: Portrait, piece: str, solid: Solid, name: str) -> Edit:

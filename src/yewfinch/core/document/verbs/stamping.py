@@ -27,7 +27,9 @@ def added(portrait: Portrait, data: bytes, title: str, width: float = USUAL) -> 
     while f"stamp{number}" in taken:
         number += 1
     stamp = stamp_from_picture(data, f"stamp{number}", title.strip()[:60] or f"Stamp {number}", width)
-    return Edit(f"Add the stamp {stamp.title}", (FieldChange("stamps", portrait.stamps, (*portrait.stamps, stamp)),)), stamp.id
+    return Edit(
+        f"Add the stamp {stamp.title}", (FieldChange("stamps", portrait.stamps, (*portrait.stamps, stamp)),)
+    ), stamp.id
 
 
 def removed(portrait: Portrait, stamp_id: str) -> Edit:
@@ -39,7 +41,10 @@ def removed(portrait: Portrait, stamp_id: str) -> Edit:
         If it is not the portrait's.
     """
     stamp = _own(portrait, stamp_id)
-    return Edit(f"Remove the stamp {stamp.title}", (FieldChange("stamps", portrait.stamps, tuple(s for s in portrait.stamps if s is not stamp)),))
+    return Edit(
+        f"Remove the stamp {stamp.title}",
+        (FieldChange("stamps", portrait.stamps, tuple(s for s in portrait.stamps if s is not stamp)),),
+    )
 
 
 def resized(portrait: Portrait, stamp_id: str, width: float) -> Edit:
@@ -60,5 +65,7 @@ def resized(portrait: Portrait, stamp_id: str, width: float) -> Edit:
 def _own(portrait: Portrait, stamp_id: str) -> Stamp:
     found = next((s for s in portrait.stamps if s.id == stamp_id), None)
     if found is None:
-        raise YewfinchError("This stamp ships with Yewfinch and stays as it is. Add a picture of your own to change one.")
+        raise YewfinchError(
+            "This stamp ships with Yewfinch and stays as it is. Add a picture of your own to change one."
+        )
     return found

@@ -65,13 +65,19 @@ def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
     held, state = usable(portrait, piece), state_of(portrait, piece, key)
     surface = held.surface
     if state.faces is not surface.faces:
-        raise YewfinchError(f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first.")
+        raise YewfinchError(
+            f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
+        )
     free = 1.0 - surface.mask / 255.0
-    after = np.where(free == 1.0, state.positions, surface.positions + free * (state.positions - surface.positions)).astype(np.float32)
+    after = np.where(
+        free == 1.0, state.positions, surface.positions + free * (state.positions - surface.positions)
+    ).astype(np.float32)
     rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
     if not len(rows):
         raise YewfinchError(f"The form is that of '{state.name}' already, or all of it is masked.")
-    return Edit(f"Back to {state.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),))
+    return Edit(
+        f"Back to {state.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),)
+    )
 
 
 def state_of(portrait: Portrait, piece: str, key: str) -> FormState:

@@ -62,7 +62,10 @@ class Report:
         """As a sentence."""
         if self.renewed:
             return f"{grouped(self.missing)} vertices had no image, so one half was welded to its own image."
-        text = f"{grouped(self.pairs)} vertices have an image, {grouped(self.missing)} have none; largest difference {self.most:.2f} mm."
+        text = (
+            f"{grouped(self.pairs)} vertices have an image, {grouped(self.missing)} have none; largest difference "
+            f"{self.most:.2f} mm."
+        )
         return text + (f" {grouped(self.moved)} were moved." if self.moved else "")
 
 
@@ -111,7 +114,8 @@ def even(portrait: Portrait, piece: str, where: Where, keep: Side) -> tuple[Edit
     if match.missing:
         if keep == "both":
             raise YewfinchError(
-                f"{grouped(match.missing)} vertices of '{held.name}' have no image, so there is no mean of both sides. Take one side, or remesh it."
+                f"{grouped(match.missing)} vertices of '{held.name}' have no image, so there is no mean of both "
+                "sides. Take one side, or remesh it."
             )
         return _renewed(portrait, held, plane, keep, match.missing)
     now = evened(at, match, plane, keep)
@@ -170,7 +174,12 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     surface = held.surface
     middle = surface.bounds().astype(np.float64).mean(axis=0) if own else np.zeros(3)
     made, source = sectors(
-        surface.positions.astype(np.float64), surface.faces, count, axis, (float(middle[0]), float(middle[1]), float(middle[2])), start
+        surface.positions.astype(np.float64),
+        surface.faces,
+        count,
+        axis,
+        (float(middle[0]), float(middle[1]), float(middle[2])),
+        start,
     )
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = source[made.origin[order]]
@@ -183,4 +192,7 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
 
 def _see_closed(held: Piece, made: Surface) -> None:
     if (held.surface.closed == 1).all() and not (made.closed == 1).all():
-        raise YewfinchError(f"'{held.name}' touches itself where its sides would meet, so they cannot be joined. Smooth it there, or remesh it first.")
+        raise YewfinchError(
+            f"'{held.name}' touches itself where its sides would meet, so they cannot be joined. Smooth it there, or "
+            "remesh it first."
+        )

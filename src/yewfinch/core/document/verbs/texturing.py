@@ -53,7 +53,9 @@ class Ground:
     def moved(self, layers: Sequence[TextureLayer], strength: float = 1.0) -> FloatArray:
         """The rows with a texture on, (k, 3) float32 mm."""
         raised = heights(self.places, self.along, layers) * (self.share * np.float32(strength))
-        return np.asarray(self.surface.positions[self.rows] + raised[:, None] * self.surface.normals[self.rows], np.float32)
+        return np.asarray(
+            self.surface.positions[self.rows] + raised[:, None] * self.surface.normals[self.rows], np.float32
+        )
 
     def shown(self, layers: Sequence[TextureLayer], strength: float = 1.0) -> Surface:
         """A surface beside the piece's own with the texture on."""
@@ -80,16 +82,24 @@ def ground(portrait: Portrait, piece: Piece, where: Where, *, symmetric: bool) -
     share = {"masked": held, "free": 1.0 - held, "all": np.ones_like(held)}[where].astype(np.float32)
     rows = np.nonzero(share > 0.0)[0].astype(INDEX)
     if len(rows) == 0:
-        raise YewfinchError("Nothing is masked. Paint a mask (Q) where the texture is to go." if where == "masked" else "All of the piece is masked.")
+        raise YewfinchError(
+            "Nothing is masked. Paint a mask (Q) where the texture is to go."
+            if where == "masked"
+            else "All of the piece is masked."
+        )
     places, normals = surface.positions[rows].astype(np.float64), surface.normals[rows].astype(np.float64)
     side = np.where(places[:, 0] < 0.0, -1.0, 1.0)[:, None] * (1.0, 0.0, 0.0) + (0.0, 1.0, 1.0)
     if symmetric:  # the pattern of one side, and its image
         along = directions(places * side, normals * side, portrait.landmarks())
         return Ground(piece.id, surface, surface.version, rows, share[rows], places * side, along)
-    return Ground(piece.id, surface, surface.version, rows, share[rows], places, directions(places, normals, portrait.landmarks()))
+    return Ground(
+        piece.id, surface, surface.version, rows, share[rows], places, directions(places, normals, portrait.landmarks())
+    )
 
 
-def laid(portrait: Portrait, on: Ground, layers: Sequence[TextureLayer], strength: float = 1.0, layer: str = "") -> RowsChange:
+def laid(
+    portrait: Portrait, on: Ground, layers: Sequence[TextureLayer], strength: float = 1.0, layer: str = ""
+) -> RowsChange:
     """The texture laid on, on a form layer if one is named.
 
     Raises

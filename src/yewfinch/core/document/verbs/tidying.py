@@ -36,7 +36,13 @@ def usable(portrait: Portrait, key: str) -> Piece:
 
 
 def mend(
-    portrait: Portrait, piece: str, *, weld: float = WELD, speck: float = SPECK, longest: int = LONGEST_RIM, progress: Progress = silent
+    portrait: Portrait,
+    piece: str,
+    *,
+    weld: float = WELD,
+    speck: float = SPECK,
+    longest: int = LONGEST_RIM,
+    progress: Progress = silent,
 ) -> tuple[Edit | None, Report]:
     """Mend a piece; colours, masks, regions, landmarks stay.
 
@@ -62,7 +68,9 @@ def mend(
     held = usable(portrait, piece)
     surface = held.surface
     try:
-        made = mended(surface.positions, surface.faces, weld=weld, speck=speck, longest=longest, progress=part(progress, 0.0, 0.9))
+        made = mended(
+            surface.positions, surface.faces, weld=weld, speck=speck, longest=longest, progress=part(progress, 0.0, 0.9)
+        )
     except BadSurfaceError as error:
         raise YewfinchError(str(error)) from error
     if made.report.clean or (made.report == Report(left_open=made.report.left_open)):

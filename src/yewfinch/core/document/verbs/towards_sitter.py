@@ -31,7 +31,9 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         Not carried out yet.
     """
     changes = []
-    pieces = [p for p in portrait.pieces.values() if not p.fixed and not any(f.locked for f in portrait.followers(p.id))]
+    pieces = [
+        p for p in portrait.pieces.values() if not p.fixed and not any(f.locked for f in portrait.followers(p.id))
+    ]
     for n, piece in enumerate(pieces):
         progress(n / max(1, len(pieces)), f"bending {piece.name}")
         surface = piece.surface
@@ -39,7 +41,10 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         if float(np.linalg.norm(high - low)) < WHOLE:
             rows: IndexArray = np.arange(len(surface), dtype=INDEX)
             step = field.at(surface.positions.astype(np.float64)).mean(axis=0)
-            if np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH or np.linalg.norm(step) < 1e-3:
+            if (
+                np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH
+                or np.linalg.norm(step) < 1e-3
+            ):
                 continue
             after = surface.positions + step.astype(POSITION)
         else:

@@ -1,6 +1,8 @@
-"""glTF 2.0, binary (GLB) and as text with its buffers beside it: metres by the standard, vertex colours in linear light.
+"""glTF 2.0, binary (GLB) and as text with its buffers beside it: metres by the standard, vertex colours in linear
+light.
 
-The reader keeps to the specification (Khronos Group 2021, "glTF 2.0 Specification"): meshes as placed in the scene, at rest,
+The reader keeps to the specification (Khronos Group 2021, "glTF 2.0 Specification"): meshes as placed in the scene, at
+rest,
 with the morph weights and the skins they come with. Materials' pictures are not read.
 """
 
@@ -31,9 +33,7 @@ def write(shapes: list[Shape]) -> bytes:
 
     scene = trimesh.Scene()
     for s in shapes:
-        mesh = trimesh.Trimesh(
-            s.positions.astype(np.float64) / MM_PER_METRE, triangles(s.faces), process=False
-        )
+        mesh = trimesh.Trimesh(s.positions.astype(np.float64) / MM_PER_METRE, triangles(s.faces), process=False)
         if s.colour is not None:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
@@ -102,7 +102,9 @@ def _placed(node: Node) -> DoubleArray:
     return out
 
 
-def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int, DoubleArray], room: list[int]) -> Shape | None:
+def _shape(
+    file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int, DoubleArray], room: list[int]
+) -> Shape | None:
     """All of a node's mesh that has faces, as one body in the scene, metres."""
     parts = [p for p in mesh.primitives if p.mode in (_TRIANGLES, _STRIP, _FAN) and "POSITION" in p.attributes]
     if not parts:
@@ -117,7 +119,11 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
     start = 0
     for p in parts:
         at = _morphed(file, p, node.weights or mesh.weights)
-        at = _skinned(file, p, node, world, at) if node.skin is not None else at @ world[number][:3, :3].T + world[number][:3, 3]
+        at = (
+            _skinned(file, p, node, world, at)
+            if node.skin is not None
+            else at @ world[number][:3, :3].T + world[number][:3, 3]
+        )
         t = _faces(file, p, len(at))
         faces.append(t + start)
         points.append(at)
@@ -132,18 +138,29 @@ def _shape(file: GltfFile, node: Node, mesh: Mesh, number: int, world: dict[int,
     quads = np.concatenate([t, t[:, 2:]], axis=1).astype(np.int32)
     positions = np.concatenate(points).astype(np.float32)
     colour = _bytes_of([c[:, :3] if c is not None else None for c in colours], points, 1.0, srgb=True)
-    beside = {spec.name: values for spec in exported() if (values := _channel(spec, held[spec.name], points)) is not None}
+    beside = {
+        spec.name: values for spec in exported() if (values := _channel(spec, held[spec.name], points)) is not None
+    }
     corners = None
     if all(u is not None for u in uv):
         flat = np.concatenate([u for u in uv if u is not None])
-        corners = np.stack([flat[:, 0], 1.0 - flat[:, 1]], axis=1)[quads].astype(np.float32)  # v downwards in the standard
+        corners = np.stack([flat[:, 0], 1.0 - flat[:, 1]], axis=1)[quads].astype(
+            np.float32
+        )  # v downwards in the standard
     if colour is not None:
         colour = np.concatenate([colour, np.full((len(colour), 1), 255, np.uint8)], axis=1)
     if not len(quads):
         return None
     rows, quads = welded(positions, quads, colour, *beside.values())
     name = (node.name or mesh.name or file.stem)[:200]
-    return Shape(name, positions[rows], quads, None if colour is None else colour[rows], corners, {k: v[rows] for k, v in beside.items()})
+    return Shape(
+        name,
+        positions[rows],
+        quads,
+        None if colour is None else colour[rows],
+        corners,
+        {k: v[rows] for k, v in beside.items()},
+    )
 
 
 def _attribute(spec: ChannelSpec) -> str:
@@ -156,16 +173,22 @@ def _channel(spec: ChannelSpec, parts: list[DoubleArray | None], points: list[Do
     if all(p is None for p in parts):
         return None
     plain = np.array(spec.default, float)
-    whole = np.concatenate([np.tile(plain, (len(at), 1)) if p is None else p * spec.most for p, at in zip(parts, points, strict=True)])
+    whole = np.concatenate(
+        [np.tile(plain, (len(at), 1)) if p is None else p * spec.most for p, at in zip(parts, points, strict=True)]
+    )
     return spec.stored(np.nan_to_num(whole))
 
 
-def _bytes_of(parts: list[DoubleArray | None], points: list[DoubleArray], plain: float, *, srgb: bool = False) -> np.ndarray | None:
+def _bytes_of(
+    parts: list[DoubleArray | None], points: list[DoubleArray], plain: float, *, srgb: bool = False
+) -> np.ndarray | None:
     """Parts of one as bytes, for all primitives of a mesh; None if none has any."""
     width = next((p.shape[1] for p in parts if p is not None), 0)
     if not width:
         return None
-    whole = np.concatenate([p if p is not None else np.full((len(at), width), plain) for p, at in zip(parts, points, strict=True)])
+    whole = np.concatenate(
+        [p if p is not None else np.full((len(at), width), plain) for p, at in zip(parts, points, strict=True)]
+    )
     whole = np.clip(np.nan_to_num(whole), 0.0, 1.0)
     return np.round((to_srgb(whole) if srgb else whole) * 255.0).astype(np.uint8)
 
@@ -192,7 +215,9 @@ def _colours(file: GltfFile, p: Primitive, rows: int) -> DoubleArray | None:
 
 def _faces(file: GltfFile, p: Primitive, rows: int) -> IndexArray:
     """Triangles of a primitive, (m, 3)."""
-    index = file.accessor(p.indices)[:, 0].astype(np.int64) if p.indices is not None else np.arange(rows, dtype=np.int64)
+    index = (
+        file.accessor(p.indices)[:, 0].astype(np.int64) if p.indices is not None else np.arange(rows, dtype=np.int64)
+    )
     if len(index) and (index.min() < 0 or index.max() >= rows):
         raise BadFileError(f"{file.name} has faces that name vertices it does not have.")
     if p.mode == _TRIANGLES:
@@ -227,7 +252,11 @@ def _skinned(file: GltfFile, p: Primitive, node: Node, world: dict[int, DoubleAr
         if len(held) < len(back):
             raise BadFileError(f"{file.name} is damaged: its skin has fewer matrices than joints.")
         back = held[: len(back)].reshape(-1, 4, 4).transpose(0, 2, 1)
-    joints = np.stack([world.get(j, np.eye(4)) @ m for j, m in zip(skin.joints, back, strict=True)]) if len(back) else np.eye(4)[None]
+    joints = (
+        np.stack([world.get(j, np.eye(4)) @ m for j, m in zip(skin.joints, back, strict=True)])
+        if len(back)
+        else np.eye(4)[None]
+    )
     out, total = np.zeros_like(at), np.zeros((len(at), 1))
     for number in range(2):
         which, share = p.attributes.get(f"JOINTS_{number}"), p.attributes.get(f"WEIGHTS_{number}")

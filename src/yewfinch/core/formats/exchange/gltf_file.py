@@ -1,6 +1,7 @@
 """The bytes of a glTF 2.0 file: its JSON by a schema, its buffers, and accessors as arrays.
 
-Buffers come from within the file or from files in its own folder, never from anywhere else. Every index, offset and size is
+Buffers come from within the file or from files in its own folder, never from anywhere else. Every index, offset and
+size is
 checked before it is used.
 """
 
@@ -23,11 +24,27 @@ from yewfinch.core.shared.errors import BadFileError
 
 #: Extensions that a file may require: those that change nothing of what is read, and quantized meshes, which are read.
 KNOWN = (
-    "KHR_mesh_quantization", "KHR_texture_transform", "KHR_texture_basisu", "KHR_lights_punctual", "KHR_materials_unlit", "KHR_materials_clearcoat",
-    "KHR_materials_ior", "KHR_materials_iridescence", "KHR_materials_sheen", "KHR_materials_specular", "KHR_materials_transmission",
-    "KHR_materials_volume", "KHR_materials_emissive_strength", "KHR_materials_anisotropy", "KHR_materials_dispersion", "KHR_materials_variants",
-    "KHR_materials_pbrSpecularGlossiness", "KHR_xmp_json_ld", "EXT_texture_webp", "EXT_texture_avif",
-)  # fmt: skip
+    "KHR_mesh_quantization",
+    "KHR_texture_transform",
+    "KHR_texture_basisu",
+    "KHR_lights_punctual",
+    "KHR_materials_unlit",
+    "KHR_materials_clearcoat",
+    "KHR_materials_ior",
+    "KHR_materials_iridescence",
+    "KHR_materials_sheen",
+    "KHR_materials_specular",
+    "KHR_materials_transmission",
+    "KHR_materials_volume",
+    "KHR_materials_emissive_strength",
+    "KHR_materials_anisotropy",
+    "KHR_materials_dispersion",
+    "KHR_materials_variants",
+    "KHR_materials_pbrSpecularGlossiness",
+    "KHR_xmp_json_ld",
+    "EXT_texture_webp",
+    "EXT_texture_avif",
+)
 #: Largest JSON, bytes.
 MAX_JSON = 256 << 20
 _TYPES = {5120: "<i1", 5121: "<u1", 5122: "<i2", 5123: "<u2", 5125: "<u4", 5126: "<f4"}
@@ -190,13 +207,18 @@ class GltfFile:
             asset = msgspec.json.decode(text, type=_Header).asset
             self._versioned(asset.version)
             if asset.min_version is not None and asset.min_version != "2.0":  # what it needs at least
-                raise BadFileError(f"{self.name} needs glTF {asset.min_version[:10]}; version 2.0 can be read. Export it as 2.0.")
+                raise BadFileError(
+                    f"{self.name} needs glTF {asset.min_version[:10]}; version 2.0 can be read. Export it as 2.0."
+                )
             self.told = msgspec.json.decode(text, type=Gltf)
         except (msgspec.MsgspecError, RecursionError, UnicodeDecodeError) as error:
             raise BadFileError(f"{self.name} is damaged or no glTF 2.0 file; nothing was imported.") from error
         foreign = [e for e in self.told.extensions_required if e not in KNOWN]
         if foreign:
-            raise BadFileError(f"{self.name} can only be read with {', '.join(e[:60] for e in foreign[:3])}, which Yewfinch does not know. Export it without.")
+            raise BadFileError(
+                f"{self.name} can only be read with {', '.join(e[:60] for e in foreign[:3])}, which Yewfinch does "
+                "not know. Export it without."
+            )
         self._buffers: dict[int, bytes] = {}
 
     def _versioned(self, version: str) -> None:
@@ -242,7 +264,12 @@ class GltfFile:
             That it must be, such as ``"VEC3"``; any if empty.
         """
         told = self.one(self.told.accessors, number, "row of numbers")
-        if told.type not in _WIDTHS or told.component_type not in _TYPES or (kind and told.type != kind) or told.count > 4 * MAX_FACES:
+        if (
+            told.type not in _WIDTHS
+            or told.component_type not in _TYPES
+            or (kind and told.type != kind)
+            or told.count > 4 * MAX_FACES
+        ):
             raise BadFileError(f"{self.name} is damaged: numbers of it are of a kind that does not exist.")
         width, dtype = _WIDTHS[told.type], np.dtype(_TYPES[told.component_type])
         if told.buffer_view is not None:
@@ -260,7 +287,13 @@ class GltfFile:
     def _sparse(self, told: _Sparse, onto: np.ndarray) -> np.ndarray:
         if told.indices.component_type not in (5121, 5123, 5125):
             raise BadFileError(f"{self.name} is damaged: numbers of it are of a kind that does not exist.")
-        rows = self._numbers(told.indices.buffer_view, told.indices.byte_offset, told.count, 1, np.dtype(_TYPES[told.indices.component_type]))[:, 0]
+        rows = self._numbers(
+            told.indices.buffer_view,
+            told.indices.byte_offset,
+            told.count,
+            1,
+            np.dtype(_TYPES[told.indices.component_type]),
+        )[:, 0]
         values = self._numbers(told.values.buffer_view, told.values.byte_offset, told.count, onto.shape[1], onto.dtype)
         if len(rows) and int(rows.max()) >= len(onto):
             raise BadFileError(f"{self.name} is damaged: it changes rows that it does not have.")
@@ -305,9 +338,18 @@ class GltfFile:
         try:
             folder = self._folder.resolve()
             file = (folder / name).resolve()
-            inside = "\0" not in name and ":" not in uri and "\\" not in name and file.is_relative_to(folder) and file.is_file()
+            inside = (
+                "\0" not in name
+                and ":" not in uri
+                and "\\" not in name
+                and file.is_relative_to(folder)
+                and file.is_file()
+            )
             if not inside:
-                raise BadFileError(f"{self.name} needs the file '{name[:80]}', which does not lie in its folder. Put it there, or export as GLB.")
+                raise BadFileError(
+                    f"{self.name} needs the file '{name[:80]}', which does not lie in its folder. Put it there, or "
+                    "export as GLB."
+                )
             if file.stat().st_size > 4 << 30:
                 raise BadFileError(f"{name[:80]}, which {self.name} needs, is larger than 4 GB.")
             return file.read_bytes()

@@ -91,8 +91,13 @@ def unit_said(text: str) -> str | None:
     words = re.findall(r"[a-z]+", text.lower())
     if not {"unit", "units"} & set(words):
         return None
-    told = {key: {key, name, name[:-1], name.replace("tre", "ter"), name.replace("tre", "ter")[:-1]} for key, (name, _) in UNITS.items()}
-    return next((key for key, names in told.items() if (names - {"in"} | {"inch"} if key == "in" else names) & set(words)), None)
+    told = {
+        key: {key, name, name[:-1], name.replace("tre", "ter"), name.replace("tre", "ter")[:-1]}
+        for key, (name, _) in UNITS.items()
+    }
+    return next(
+        (key for key, names in told.items() if (names - {"in"} | {"inch"} if key == "in" else names) & set(words)), None
+    )
 
 
 @dataclass(frozen=True)
@@ -120,8 +125,7 @@ def merged(shapes: list[Shape]) -> Shape:
     """All bodies as one, for formats without names."""
     start = np.cumsum([0] + [len(s.positions) for s in shapes[:-1]])
     colours = [
-        s.colour if s.colour is not None else np.tile(np.array(CLAY, np.uint8), (len(s.positions), 1))
-        for s in shapes
+        s.colour if s.colour is not None else np.tile(np.array(CLAY, np.uint8), (len(s.positions), 1)) for s in shapes
     ]
     beside = {
         spec.name: np.concatenate([s.channels.get(spec.name, spec.plain(len(s.positions))) for s in shapes])

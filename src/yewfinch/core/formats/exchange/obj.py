@@ -36,7 +36,10 @@ def write(shapes: list[Shape]) -> bytes:
         if s.corners is not None:
             places, row = np.unique(s.corners.reshape(-1, 2), axis=0, return_inverse=True)
             out.writelines(f"vt {u:.6f} {v:.6f}\n" for u, v in places.tolist())
-            texts = [f"{v}/{t}" for v, t in zip((s.faces + start).ravel().tolist(), (row.ravel() + first).tolist(), strict=True)]
+            texts = [
+                f"{v}/{t}"
+                for v, t in zip((s.faces + start).ravel().tolist(), (row.ravel() + first).tolist(), strict=True)
+            ]
             corners = [texts[i : i + 4] for i in range(0, len(texts), 4)]
             first += len(places)
         else:
@@ -124,7 +127,9 @@ def read(path: Path) -> Model:
         try:
             found(held, words)
         except (ValueError, OverflowError) as error:
-            raise BadFileError(f"{path.name}, line {number}, holds something that is no number. Nothing was imported.") from error
+            raise BadFileError(
+                f"{path.name}, line {number}, holds something that is no number. Nothing was imported."
+            ) from error
     return Model(_bodies(held, path), unit_said(held.said))
 
 
@@ -140,7 +145,10 @@ def _lines(path: Path) -> Iterator[tuple[int, str]]:
             number += not parts
             length += len(line)
             if length >= LONGEST:
-                raise BadFileError(f"{path.name}, line {number}, is longer than {LONGEST >> 20} million characters; nothing was imported.")
+                raise BadFileError(
+                    f"{path.name}, line {number}, is longer than {LONGEST >> 20} million characters; nothing was "
+                    "imported."
+                )
             if line.endswith("\\\n"):
                 parts.append(line[:-2])
                 continue
@@ -166,7 +174,9 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
     colours = None
     if held.coloured and len(held.colours) == 3 * len(points):
         c = np.array(held.colours).reshape(-1, 3)
-        colours = np.clip(np.nan_to_num(c) * (1.0 if np.nanmax(c, initial=0.0) > 1.0 else 255.0) + 0.5, 0, 255).astype(np.uint8)
+        colours = np.clip(np.nan_to_num(c) * (1.0 if np.nanmax(c, initial=0.0) > 1.0 else 255.0) + 0.5, 0, 255).astype(
+            np.uint8
+        )
     body_of_group, first = _connected(faces, group, len(points), len(held.names))
     body = body_of_group[group]
     order = np.argsort(body, kind="stable")
@@ -179,16 +189,23 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
         if colours is not None:
             colour = np.full((len(used), 4), 255, np.uint8)
             colour[:, :3] = colours[used]
-        shapes.append(Shape(
-            held.names[first[body[rows[0]]]] or path.stem, points[used].astype(np.float32), inverse.reshape(-1, 4).astype(np.int32), colour,
-            None if uv is None else uv[rows],
-        ))  # fmt: skip
+        shapes.append(
+            Shape(
+                held.names[first[body[rows[0]]]] or path.stem,
+                points[used].astype(np.float32),
+                inverse.reshape(-1, 4).astype(np.int32),
+                colour,
+                None if uv is None else uv[rows],
+            )
+        )
     return shapes
 
 
 def _connected(faces: np.ndarray, group: np.ndarray, vertices: int, groups: int) -> tuple[np.ndarray, dict[int, int]]:
     """The body of each group, numbered as they first come, and the first group of each body."""
-    links = coo_matrix((np.ones(faces.size, np.int8), (np.repeat(group, 4), groups + faces.ravel())), shape=(groups + vertices,) * 2)
+    links = coo_matrix(
+        (np.ones(faces.size, np.int8), (np.repeat(group, 4), groups + faces.ravel())), shape=(groups + vertices,) * 2
+    )
     label = connected_components(links, directed=False)[1][:groups]
     first: dict[int, int] = {}
     for g in np.unique(group).tolist():

@@ -103,7 +103,14 @@ def _shape(vertex: _Table, face: _Table, path: Path, *, own: bool) -> Shape:
         return Shape(path.stem, positions, faces, colour, channels=beside)
     uv = np.stack([vertex.columns[k].astype(np.float32) for k in pair], axis=1)[faces]
     rows, faces = welded(positions, faces, colour, *beside.values())
-    return Shape(path.stem, positions[rows], faces, None if colour is None else colour[rows], uv, {k: v[rows] for k, v in beside.items()})
+    return Shape(
+        path.stem,
+        positions[rows],
+        faces,
+        None if colour is None else colour[rows],
+        uv,
+        {k: v[rows] for k, v in beside.items()},
+    )
 
 
 @dataclass(frozen=True)
@@ -155,9 +162,16 @@ def _header(data: bytes, name: str) -> tuple[_Header, int]:
                     out.elements[-1].properties.append((words[2], _TYPES[words[1]], ""))
         except (ValueError, IndexError, KeyError) as error:
             raise BadFileError(f"{name} has a header that is damaged: '{line[:60]}'.") from error
-    if out.kind not in ("ascii", *_ORDERS) or any(e.count < 0 for e in out.elements) or len(out.elements) > _MOST_ELEMENTS:
+    if (
+        out.kind not in ("ascii", *_ORDERS)
+        or any(e.count < 0 for e in out.elements)
+        or len(out.elements) > _MOST_ELEMENTS
+    ):
         raise BadFileError(f"{name} is a PLY file of a kind that does not exist.")
-    if any(len(e.properties) > _MOST_ELEMENTS or len({p[0] for p in e.properties}) < len(e.properties) for e in out.elements):
+    if any(
+        len(e.properties) > _MOST_ELEMENTS or len({p[0] for p in e.properties}) < len(e.properties)
+        for e in out.elements
+    ):
         raise BadFileError(f"{name} has a header that is damaged: properties are given twice.")
     return out, end.end()
 
@@ -171,7 +185,10 @@ class _Bytes:
     def element(self, e: _Element) -> _Table:
         """The next element."""
         if not e.count:
-            return _Table({k: np.zeros(0) for k, _, n in e.properties if not n}, {k: (np.zeros(0, np.int64), np.zeros(0, np.int64)) for k, _, n in e.properties if n})
+            return _Table(
+                {k: np.zeros(0) for k, _, n in e.properties if not n},
+                {k: (np.zeros(0, np.int64), np.zeros(0, np.int64)) for k, _, n in e.properties if n},
+            )
         lengths = self._lengths(self._at, e)
         dtype = self._record(e, lengths)
         end = self._at + dtype.itemsize * e.count
@@ -181,7 +198,11 @@ class _Bytes:
                 self._at = end
                 return _Table(
                     {k: rows[k] for k, _, n in e.properties if not n},
-                    {k: (np.full(e.count, lengths[k], np.int64), rows[k].astype(np.int64).ravel()) for k, _, n in e.properties if n},
+                    {
+                        k: (np.full(e.count, lengths[k], np.int64), rows[k].astype(np.int64).ravel())
+                        for k, _, n in e.properties
+                        if n
+                    },
                 )
         elif not lengths:
             raise BadFileError(f"{self._name} is cut short.")
@@ -190,7 +211,11 @@ class _Bytes:
     def _record(self, e: _Element, lengths: dict[str, int]) -> np.dtype[Any]:
         parts: list[Any] = []
         for k, kind, n in e.properties:
-            parts += [(k, self._order + kind)] if not n else [(f"length of {k}", self._order + n), (k, self._order + kind, (lengths[k],))]
+            parts += (
+                [(k, self._order + kind)]
+                if not n
+                else [(f"length of {k}", self._order + n), (k, self._order + kind, (lengths[k],))]
+            )
         return np.dtype(parts)
 
     def _lengths(self, at: int, e: _Element) -> dict[str, int]:
@@ -208,7 +233,9 @@ class _Bytes:
         size = np.dtype(kind).itemsize
         if kind[0] == "f" or at + size > len(self._data):
             raise BadFileError(f"{self._name} is cut short, or its lists are damaged.")
-        found = int.from_bytes(self._data[at : at + size], "little" if self._order == "<" else "big", signed=kind[0] == "i")
+        found = int.from_bytes(
+            self._data[at : at + size], "little" if self._order == "<" else "big", signed=kind[0] == "i"
+        )
         if not 0 <= found <= MOST_CORNERS:
             raise BadFileError(f"{self._name} has a list of {found} values, which no face has.")
         return found
@@ -233,7 +260,10 @@ class _Bytes:
                     values[k].append(np.frombuffer(self._data, self._order + kind, size, self._at))
                 self._at += width
         whole = {k: np.concatenate(v) if v else np.zeros(0, np.int64) for k, v in values.items()}
-        return _Table({k: whole[k] for k, _, n in e.properties if not n}, {k: (np.array(c, np.int64), whole[k].astype(np.int64)) for k, c in counts.items()})
+        return _Table(
+            {k: whole[k] for k, _, n in e.properties if not n},
+            {k: (np.array(c, np.int64), whole[k].astype(np.int64)) for k, c in counts.items()},
+        )
 
 
 class _Words:
@@ -270,10 +300,17 @@ class _Words:
                         lists[k][1].extend(int(w) for w in words[at + 1 : at + 1 + size])
                     at += size + 1
             except (ValueError, IndexError, OverflowError) as error:
-                raise BadFileError(f"{self._name} has a row that is damaged: '{b' '.join(words)[:60].decode('latin-1')}'.") from error
+                raise BadFileError(
+                    f"{self._name} has a row that is damaged: '{b' '.join(words)[:60].decode('latin-1')}'."
+                ) from error
         kinds = {k: kind for k, kind, _ in e.properties}
         return _Table(
-            {k: np.array(v) if kinds[k][0] == "f" else np.clip(np.nan_to_num(np.array(v)), -2.0**31, 2.0**32).astype(np.int64) for k, v in columns.items()},
+            {
+                k: np.array(v)
+                if kinds[k][0] == "f"
+                else np.clip(np.nan_to_num(np.array(v)), -(2.0**31), 2.0**32).astype(np.int64)
+                for k, v in columns.items()
+            },
             {k: (np.array(c, np.int64), np.array(v, np.int64)) for k, (c, v) in lists.items()},
         )
 

@@ -15,7 +15,14 @@ MOST_CORNERS = 20_000
 Slots = npt.NDArray[np.int64]
 
 
-def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions: npt.NDArray[np.float64], name: str, *, own: bool = False) -> Slots:
+def cut(
+    corners: npt.NDArray[np.int64],
+    counts: npt.NDArray[np.int64],
+    positions: npt.NDArray[np.float64],
+    name: str,
+    *,
+    own: bool = False,
+) -> Slots:
     """Cut polygons into quads and triangles, hollow ones too.
 
     Parameters
@@ -33,7 +40,8 @@ def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions
     Returns
     -------
     (m, 4) int64
-        Places in `corners`, in the order of the polygons; a triangle repeats its third. A quad's inner diagonal goes from its
+        Places in `corners`, in the order of the polygons; a triangle repeats its third. A quad's inner diagonal goes
+        from its
         first to its third corner.
 
     Raises
@@ -46,7 +54,9 @@ def cut(corners: npt.NDArray[np.int64], counts: npt.NDArray[np.int64], positions
     Hollow polygons are cut by ears (Meisters 1975) in their mean plane (Newell's normal; Sutherland et al. 1974).
     """
     if len(counts) and int(counts.max()) > MOST_CORNERS:
-        raise BadFileError(f"{name} has a face of {grouped(int(counts.max()))} corners; at most {grouped(MOST_CORNERS)} can be used.")
+        raise BadFileError(
+            f"{name} has a face of {grouped(int(counts.max()))} corners; at most {grouped(MOST_CORNERS)} can be used."
+        )
     if int(np.maximum(counts - 2, 0).sum()) > MAX_FACES:
         raise BadFileError(f"{name} has more faces than can be used ({grouped(MAX_FACES)}).")
     if len(corners) and (corners.min() < 0 or corners.max() >= len(positions)):

@@ -44,7 +44,9 @@ def read(path: Path) -> Model:
     points, inverse = np.unique(corners.astype(np.float32), axis=0, return_inverse=True)
     t = inverse.reshape(-1, 3).astype(np.int32)
     t = t[(t[:, 0] != t[:, 1]) & (t[:, 1] != t[:, 2]) & (t[:, 2] != t[:, 0])]
-    return Model([Shape(path.stem, points, np.concatenate([t, t[:, 2:]], axis=1))], unit_said(data[:80].decode("latin-1")))
+    return Model(
+        [Shape(path.stem, points, np.concatenate([t, t[:, 2:]], axis=1))], unit_said(data[:80].decode("latin-1"))
+    )
 
 
 def _is_text(data: bytes) -> bool:
@@ -60,7 +62,9 @@ def _corners(data: bytes, name: str) -> np.ndarray:
             try:
                 x, y, z = (float(w) for w in words[1:4])
             except ValueError as error:
-                raise BadFileError(f"{name} has a vertex that is no place: '{line[:60].decode('latin-1').strip()}'.") from error
+                raise BadFileError(
+                    f"{name} has a vertex that is no place: '{line[:60].decode('latin-1').strip()}'."
+                ) from error
             found.extend((x, y, z))
     if len(found) % 9:
         raise BadFileError(f"{name} ends in the middle of a triangle.")

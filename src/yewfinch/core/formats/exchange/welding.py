@@ -29,7 +29,10 @@ def welded(positions: FloatArray, faces: IndexArray, *beside: Values | None) -> 
         Among those.
     """
     n = len(positions)
-    parts = [np.ascontiguousarray(positions + np.float32(0)).view(np.uint8).reshape(n, -1), *(np.ascontiguousarray(b).view(np.uint8).reshape(n, -1) for b in beside if b is not None)]
+    parts = [
+        np.ascontiguousarray(positions + np.float32(0)).view(np.uint8).reshape(n, -1),
+        *(np.ascontiguousarray(b).view(np.uint8).reshape(n, -1) for b in beside if b is not None),
+    ]
     table = np.ascontiguousarray(np.concatenate(parts, axis=1))
     kinds = np.unique(table.view(np.dtype((np.void, table.shape[1]))).ravel(), return_inverse=True)[1].ravel()
     for _ in range(8):

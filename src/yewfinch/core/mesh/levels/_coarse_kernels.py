@@ -11,7 +11,8 @@ BLOCK = 8192
 
 @njit(cache=True, parallel=True)
 def clustered(positions, normals, low, cell):  # type: ignore[no-untyped-def]
-    """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open addressing).
+    """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open
+    addressing).
 
     Only rows whose normals point into the same octant are together: both walls of a thin body stay apart.
     """
@@ -110,7 +111,10 @@ def cones(leaves, normals, faces, face_start, axis, lean):  # type: ignore[no-un
 
 @njit(cache=True, nogil=True)
 def in_sight(low, high, planes, axis, lean, room, back, eye, forward, flat):  # type: ignore[no-untyped-def]
-    """Which boxes are not beyond any of some planes and, with `back`, not all turned away; `room` radians are added to the lean."""
+    """Which boxes are not beyond any of some planes and, with `back`, not all turned away.
+
+    `room` radians are added to the lean.
+    """
     out = np.empty(len(low), np.bool_)
     middle, half, way = np.empty(3), np.empty(3), np.empty(3)
     for leaf in range(len(low)):
@@ -144,12 +148,24 @@ def enclosed(positions, faces):  # type: ignore[no-untyped-def]
     for f in prange(len(faces)):
         a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
         # the volume over a quad: its corner, and the cross product of its diagonals, thrice over two triangles
-        px, py, pz = np.float64(positions[c, 0] - positions[a, 0]), np.float64(positions[c, 1] - positions[a, 1]), np.float64(positions[c, 2] - positions[a, 2])
+        px, py, pz = (
+            np.float64(positions[c, 0] - positions[a, 0]),
+            np.float64(positions[c, 1] - positions[a, 1]),
+            np.float64(positions[c, 2] - positions[a, 2]),
+        )
         part = 0.0
         for k in range(2):
             q, s = (b, 1.0) if k == 0 else (d, -1.0)
-            qx, qy, qz = positions[q, 0] - positions[a, 0], positions[q, 1] - positions[a, 1], positions[q, 2] - positions[a, 2]
-            part += s * (positions[a, 0] * (qy * pz - qz * py) + positions[a, 1] * (qz * px - qx * pz) + positions[a, 2] * (qx * py - qy * px))
+            qx, qy, qz = (
+                positions[q, 0] - positions[a, 0],
+                positions[q, 1] - positions[a, 1],
+                positions[q, 2] - positions[a, 2],
+            )
+            part += s * (
+                positions[a, 0] * (qy * pz - qz * py)
+                + positions[a, 1] * (qz * px - qx * pz)
+                + positions[a, 2] * (qx * py - qy * px)
+            )
         out += part
     return out
 
@@ -160,10 +176,18 @@ def sampled_area(positions, faces, step):  # type: ignore[no-untyped-def]
     total = 0.0
     for f in range(0, len(faces), step):
         a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
-        px, py, pz = positions[c, 0] - positions[a, 0], positions[c, 1] - positions[a, 1], positions[c, 2] - positions[a, 2]
+        px, py, pz = (
+            positions[c, 0] - positions[a, 0],
+            positions[c, 1] - positions[a, 1],
+            positions[c, 2] - positions[a, 2],
+        )
         if d == c:
             d = a
-        qx, qy, qz = positions[d, 0] - positions[b, 0], positions[d, 1] - positions[b, 1], positions[d, 2] - positions[b, 2]
+        qx, qy, qz = (
+            positions[d, 0] - positions[b, 0],
+            positions[d, 1] - positions[b, 1],
+            positions[d, 2] - positions[b, 2],
+        )
         x, y, z = py * qz - pz * qy, pz * qx - px * qz, px * qy - py * qx
         total += 0.5 * np.sqrt(x * x + y * y + z * z)
     return total * step

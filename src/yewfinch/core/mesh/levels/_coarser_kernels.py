@@ -10,7 +10,10 @@ CORNER, SIDE, MIDDLE = 0, 1, 2
 
 @njit(cache=True, nogil=True)
 def kinds(ring_at, ring, closed):  # type: ignore[no-untyped-def]
-    """What each vertex of a subdivided net was: a vertex, the middle of an edge or that of a face; and whether it is such a net."""
+    """What each vertex of a subdivided net was.
+
+    A vertex, the middle of an edge or that of a face; and whether it is such a net.
+    """
     n = len(ring_at) - 1
     two, kind, queue = np.full(n, -1, np.int8), np.full(n, -1, np.int8), np.empty(n, np.int32)
     for start in range(n):
@@ -102,7 +105,10 @@ def _corners_and_middles(part, ring_at, ring, closed, kind):  # type: ignore[no-
 
 @njit(cache=True, nogil=True)
 def faces_of(middles, ring_at, ring, corners, sides):  # type: ignore[no-untyped-def]
-    """Corners of the coarse face round each middle, and the middles of its edges from each corner to the next; a triangle repeats its last."""
+    """Corners of the coarse face round each middle, and the middles of its edges from each corner to the next.
+
+    A triangle repeats its last.
+    """
     for f in range(len(middles)):
         v = middles[f]
         first = ring_at[v]

@@ -1,4 +1,7 @@
-"""Loops of `levels.py`. No checks. A half-edge is 4 f + c, from corner c of face f to the next; a triangle has none at c = 3."""
+"""Loops of `levels.py`.
+
+No checks. A half-edge is 4 f + c, from corner c of face f to the next; a triangle has none at c = 3.
+"""
 
 from __future__ import annotations
 
@@ -67,7 +70,8 @@ def renumber(faces, row):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True)
 def refined(faces, twin, edge, edges, n):  # type: ignore[no-untyped-def]
-    """The finer faces, twins and edges by rules of the indices alone (Dupuy & Vanhoey 2021, "A halfedge refinement rule for parallel Catmull-Clark subdivision").
+    """The finer faces, twins and edges by rules of the indices alone (Dupuy & Vanhoey 2021, "A halfedge refinement rule
+    for parallel Catmull-Clark subdivision").
 
     Vertices are the old ones, then one for each edge, then one for each face.
     """
@@ -160,7 +164,9 @@ def subdivided(at, faces, twin, edge, edges, vertex_row, edge_row, face_row, out
         else:
             d = np.float32(degree[v])
             for k in range(3):
-                out[row, k] = (around[v, k] / d + np.float32(2.0) * beside[v, k] / d + (d - np.float32(3.0)) * at[v, k]) / d
+                out[row, k] = (
+                    around[v, k] / d + np.float32(2.0) * beside[v, k] / d + (d - np.float32(3.0)) * at[v, k]
+                ) / d
 
 
 @njit(cache=True)
@@ -176,13 +182,18 @@ def mixed(values, faces, twin, edge, vertex_row, edge_row, face_row, out):  # ty
                 total += values[faces[f, c], k]
                 h = 4 * f + c
                 if twin[h] < 0 or h < twin[h]:
-                    out[edge_row[edge[h]], k] = (values[faces[f, c], k] + values[faces[f, (c + 1) % d], k]) * np.float32(0.5)
+                    out[edge_row[edge[h]], k] = (
+                        values[faces[f, c], k] + values[faces[f, (c + 1) % d], k]
+                    ) * np.float32(0.5)
             out[face_row[f], k] = total / np.float32(d)
 
 
 @njit(cache=True)
 def gathered(steps, faces, edge, vertex_row, edge_row, face_row, n):  # type: ignore[no-untyped-def]
-    """What the steps of the finer rows mean for the coarser ones: own, those at edges and at faces weighted 4 : 2 : 1."""
+    """What the steps of the finer rows mean for the coarser ones.
+
+    Own, those at edges and at faces weighted 4 : 2 : 1.
+    """
     total, weight = np.zeros((n, 3)), np.zeros(n)
     for v in range(n):
         weight[v] = 4.0
@@ -201,7 +212,9 @@ def gathered(steps, faces, edge, vertex_row, edge_row, face_row, n):  # type: ig
 
 @njit(cache=True, parallel=True)
 def carried(rows, fine, old, old_normals, new, new_normals, ring_at, ring, out):  # type: ignore[no-untyped-def]
-    """Fine positions of some rows whose distances from `old`, in the frame of normal and first neighbour, are those from `new`."""
+    """Fine positions of some rows whose distances from `old`, in the frame of normal and first neighbour, are those
+    from `new`.
+    """
     for i in prange(len(rows)):
         v = rows[i]
         if ring_at[v + 1] == ring_at[v]:
@@ -218,7 +231,11 @@ def carried(rows, fine, old, old_normals, new, new_normals, ring_at, ring, out):
             continue
         ax, ay, az, bx, by, bz, ok = _frame(old, old_normals, v, w)
         cx, cy, cz, ex, ey, ez, fine_too = _frame(new, new_normals, v, w)
-        dx, dy, dz = np.float64(fine[v, 0]) - old[v, 0], np.float64(fine[v, 1]) - old[v, 1], np.float64(fine[v, 2]) - old[v, 2]
+        dx, dy, dz = (
+            np.float64(fine[v, 0]) - old[v, 0],
+            np.float64(fine[v, 1]) - old[v, 1],
+            np.float64(fine[v, 2]) - old[v, 2],
+        )
         if not (ok and fine_too):
             out[v, 0], out[v, 1], out[v, 2] = new[v, 0] + dx, new[v, 1] + dy, new[v, 2] + dz
             continue
@@ -246,7 +263,10 @@ def _frame(at, normals, v, w):  # type: ignore[no-untyped-def]
 
 @njit(cache=True)
 def frames(at, normals, rows, ring_at, ring):  # type: ignore[no-untyped-def]
-    """Three directions at each of some rows: towards the first neighbour, across, along the normal; those of space where there is none."""
+    """Three directions at each of some rows.
+
+    Towards the first neighbour, across, along the normal; those of space where there is none.
+    """
     out = np.zeros((len(rows), 3, 3))
     for i in range(len(rows)):
         v = rows[i]

@@ -37,7 +37,8 @@ def coarse_triangles(surface: Surface, about: int = ABOUT, among: IndexArray | N
 
     Notes
     -----
-    Vertices of one cell of a grid that look much the same way become the one in their middle (Rossignac & Borrel 1993, "Multi-resolution 3D
+    Vertices of one cell of a grid that look much the same way become the one in their middle (Rossignac & Borrel 1993,
+    "Multi-resolution 3D
     approximations for rendering complex scenes"); faces that lose their area go.
     """
     if among is None:
@@ -74,7 +75,9 @@ def coarse_of_levels(held: Levels, about: int = ABOUT) -> IndexArray | None:
             return None
         rows = level.rise.vertices[rows]
     f = rows[held.levels[number].net.faces]
-    return np.ascontiguousarray(f[:, [0, 1, 2, 0, 2, 3]], INDEX).reshape(-1, 3)  # the two of a face together: they share corners
+    return np.ascontiguousarray(f[:, [0, 1, 2, 0, 2, 3]], INDEX).reshape(
+        -1, 3
+    )  # the two of a face together: they share corners
 
 
 def _warm() -> None:

@@ -18,7 +18,8 @@ from yewfinch.core.shared.arrays import INDEX, POSITION, FloatArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.core.shared.progress import Progress, part, silent
 
-#: Rounds in which a coarser level's positions are found, and the step, as a part of the longest edge, after which they are good enough.
+#: Rounds in which a coarser level's positions are found, and the step, as a part of the longest edge, after which
+#: they are good enough.
 _ROUNDS, _GOOD = 60, 1.5e-7
 #: Between these lie the factors by which gathering gives back what subdividing spreads, for nets of any kind; measured.
 _LEAST, _MOST = 0.06, 1.05
@@ -55,7 +56,8 @@ def coarser(surface: Surface) -> Coarser | None:
 
     Notes
     -----
-    Where corners and middles of faces could be exchanged, as in a subdivided octahedron, which is a subdivided cube as well, the net of quads is taken.
+    Where corners and middles of faces could be exchanged, as in a subdivided octahedron, which is a subdivided cube as
+    well, the net of quads is taken.
 
     References
     ----------
@@ -75,7 +77,9 @@ def coarser(surface: Surface) -> Coarser | None:
     return Coarser(name[corners], vertices, sides, middles)
 
 
-def found_under(surface: Surface, count: int, regions: Regions, progress: Progress = silent) -> tuple[State, IndexArray] | None:
+def found_under(
+    surface: Surface, count: int, regions: Regions, progress: Progress = silent
+) -> tuple[State, IndexArray] | None:
     """A subdivided surface as the finest of its own levels.
 
     Parameters
@@ -98,7 +102,9 @@ def found_under(surface: Surface, count: int, regions: Regions, progress: Progre
     """
     below: list[tuple[Coarser, IndexArray]] = []
     here = surface
-    forms: list[FloatArray] = []  # positions of each level from the finest down, in the order of the surface it was found on
+    forms: list[
+        FloatArray
+    ] = []  # positions of each level from the finest down, in the order of the surface it was found on
     for number in range(count):
         progress(0.6 * number / count, "looking for the level below")
         net = coarser(here)
@@ -129,7 +135,14 @@ def found_under(surface: Surface, count: int, regions: Regions, progress: Progre
 
 
 def _rows(
-    faces: IndexArray, edge: IndexArray, edges: int, old: IndexArray, net: Coarser, at_vertices: IndexArray, at_edges: IndexArray, at_faces: IndexArray
+    faces: IndexArray,
+    edge: IndexArray,
+    edges: int,
+    old: IndexArray,
+    net: Coarser,
+    at_vertices: IndexArray,
+    at_edges: IndexArray,
+    at_faces: IndexArray,
 ) -> IndexArray:
     """Rows of the surface that a net was found on, for each row of the level made anew on it."""
     n = len(old)
@@ -152,13 +165,23 @@ def _rows(
 
 
 def _fitted(surface: Surface, net: Coarser, progress: Progress) -> FloatArray:
-    """Positions (n, 3) mm of the coarser vertices so that what their subdivision leaves over gathers to nothing: none, if the surface is one.
+    """Positions (n, 3) mm of the coarser vertices so that what their subdivision leaves over gathers to nothing: none,
+    if the surface is one.
 
     By Chebyshev's iteration (Saad 2003, "Iterative methods for sparse linear systems", algorithm 12.1).
     """
     coarse = net_of(net.faces, len(net.vertices))
     _, rise = finer(coarse)
-    row = _rows(coarse.faces, coarse.edge, coarse.edges, np.arange(coarse.n, dtype=INDEX), net, rise.vertices, rise.edges, rise.faces)
+    row = _rows(
+        coarse.faces,
+        coarse.edge,
+        coarse.edges,
+        np.arange(coarse.n, dtype=INDEX),
+        net,
+        rise.vertices,
+        rise.edges,
+        rise.faces,
+    )
     goal = surface.positions[row].astype(POSITION)
     at = np.ascontiguousarray(surface.positions[net.vertices])
     good = _GOOD * float(np.ptp(at, axis=0).max())
@@ -166,7 +189,15 @@ def _fitted(surface: Surface, net: Coarser, progress: Progress) -> FloatArray:
     rho, step = delta / theta, np.zeros_like(at)
     for number in range(_ROUNDS):
         progress(number / _ROUNDS, "finding the form of the level below")
-        rest = level_kernels.gathered(goal - subdivided(coarse, rise, at), coarse.faces, coarse.edge, rise.vertices, rise.edges, rise.faces, coarse.n)
+        rest = level_kernels.gathered(
+            goal - subdivided(coarse, rise, at),
+            coarse.faces,
+            coarse.edge,
+            rise.vertices,
+            rise.edges,
+            rise.faces,
+            coarse.n,
+        )
         if number == 0:
             step = rest / np.float32(theta)
         else:

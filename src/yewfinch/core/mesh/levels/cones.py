@@ -55,9 +55,18 @@ class LeafCones:
         """Look again at leaves whose normals changed."""
         if not self._known:
             return
-        kernels.cones(np.asarray(leaves, INDEX), self.surface.normals, self.surface.faces, self.surface.face_start, self.axis, self.lean)
+        kernels.cones(
+            np.asarray(leaves, INDEX),
+            self.surface.normals,
+            self.surface.faces,
+            self.surface.face_start,
+            self.axis,
+            self.lean,
+        )
 
-    def in_sight(self, planes: DoubleArray, eye: DoubleArray, forward: DoubleArray, flat: bool, whole: bool) -> np.ndarray:
+    def in_sight(
+        self, planes: DoubleArray, eye: DoubleArray, forward: DoubleArray, flat: bool, whole: bool
+    ) -> np.ndarray:
         """Leaves that may be seen.
 
         Parameters
@@ -68,14 +77,24 @@ class LeafCones:
             Place, mm, and direction of the view; the place does not matter if it is `flat`.
         flat : bool
         whole : bool
-            Nothing of the clay is cut away or hidden: if it is closed, leaves all of whose faces look away are not seen.
+            Nothing of the clay is cut away or hidden: if it is closed, leaves all of whose faces look away are not
+            seen.
 
         Returns
         -------
         (leaves,) bool
         """
         return kernels.in_sight(
-            self.surface.leaf_lo, self.surface.leaf_hi, planes, self.axis, self.lean, np.radians(_ROOM), whole and self.closed, eye, forward, flat
+            self.surface.leaf_lo,
+            self.surface.leaf_hi,
+            planes,
+            self.axis,
+            self.lean,
+            np.radians(_ROOM),
+            whole and self.closed,
+            eye,
+            forward,
+            flat,
         )
 
 
@@ -83,7 +102,18 @@ def _warm() -> None:
     triangle, faces = np.eye(3, dtype=np.float32), np.array([[0, 1, 2, 2]], INDEX)
     kernels.cones(np.zeros(1, INDEX), triangle, faces, np.array([0, 1], INDEX), np.zeros((1, 3)), np.zeros(1))
     kernels.enclosed(triangle, faces)
-    kernels.in_sight(triangle[:1], triangle[:1], np.ones((6, 4)), np.zeros((1, 3)), np.zeros(1), 0.1, True, np.zeros(3), np.zeros(3), False)
+    kernels.in_sight(
+        triangle[:1],
+        triangle[:1],
+        np.ones((6, 4)),
+        np.zeros((1, 3)),
+        np.zeros(1),
+        0.1,
+        True,
+        np.zeros(3),
+        np.zeros(3),
+        False,
+    )
 
 
 warmup.register("cones of leaves", _warm)

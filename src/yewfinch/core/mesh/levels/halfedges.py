@@ -80,7 +80,9 @@ def net_of(faces: IndexArray, n: int) -> Net:
     key, back = start * n + end, end * n + start
     order = np.argsort(key)
     if (np.diff(key[order]) == 0).any():
-        raise YewfinchError("Some edges have more than two faces, or faces turned against each other. Mend the piece first.")
+        raise YewfinchError(
+            "Some edges have more than two faces, or faces turned against each other. Mend the piece first."
+        )
     place = np.minimum(np.searchsorted(key[order], back), len(key) - 1)
     found = key[order][place] == back
     # a triangle's corners 2 and 3 are one: its third side is that of corner 2
@@ -112,5 +114,14 @@ def subdivided(net: Net, rise: Rise, at: FloatArray) -> FloatArray:
 def mixed(net: Net, rise: Rise, values: npt.NDArray[np.float32]) -> npt.NDArray[np.float32]:
     """Channels (n', k) on the next level by plain means of edge ends and face corners."""
     out = np.empty((rise.size, values.shape[1]), np.float32)
-    kernels.mixed(np.ascontiguousarray(values, np.float32), net.faces, net.twin, net.edge, rise.vertices, rise.edges, rise.faces, out)
+    kernels.mixed(
+        np.ascontiguousarray(values, np.float32),
+        net.faces,
+        net.twin,
+        net.edge,
+        rise.vertices,
+        rise.edges,
+        rise.faces,
+        out,
+    )
     return out

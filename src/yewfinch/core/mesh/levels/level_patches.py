@@ -1,4 +1,7 @@
-"""Steps between levels where only a part of the clay has changed: what depends on it is worked out anew, and no more."""
+"""Steps between levels where only a part of the clay has changed.
+
+What depends on it is worked out anew, and no more.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +30,9 @@ def few(rows: IndexArray, n: int) -> bool:
     return len(rows) < PART * n
 
 
-def carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, rows: IndexArray, fine: FloatArray, frame: Surface) -> tuple[FloatArray, IndexArray]:
+def carried(
+    net: Net, rise: Rise, was: FloatArray, now: FloatArray, rows: IndexArray, fine: FloatArray, frame: Surface
+) -> tuple[FloatArray, IndexArray]:
     """The finer level carried along by some vertices of the coarser one.
 
     Parameters
@@ -52,7 +57,8 @@ def carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, rows: IndexA
 
     Notes
     -----
-    By the rules of Catmull & Clark (1978) a vertex moves the finer ones of its faces and of their corners' only; one ring more
+    By the rules of Catmull & Clark (1978) a vertex moves the finer ones of its faces and of their corners' only; one
+    ring more
     has other normals, so that its detail turns.
     """
     moving = net.touching(rows)
@@ -61,9 +67,21 @@ def carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, rows: IndexA
     n = len(fine)
     old, new = np.empty((n, 3), POSITION), np.empty((n, 3), POSITION)  # only the part is ever written or read
     for at, out in ((was, old), (now, new)):
-        kernels.subdivided(np.ascontiguousarray(at[vertices]), part.faces, part.twin, part.edge, part.edges, ups.vertices, ups.edges, ups.faces, out)
+        kernels.subdivided(
+            np.ascontiguousarray(at[vertices]),
+            part.faces,
+            part.twin,
+            part.edge,
+            part.edges,
+            ups.vertices,
+            ups.edges,
+            ups.faces,
+            out,
+        )
     edges = net.edge.reshape(-1, 4)[moving].ravel()
-    seed = each_once(np.concatenate([rise.faces[moving], rise.edges[edges[edges >= 0]], rise.vertices[net.faces[moving].ravel()]]), n)
+    seed = each_once(
+        np.concatenate([rise.faces[moving], rise.edges[edges[edges >= 0]], rise.vertices[net.faces[moving].ravel()]]), n
+    )
     found = np.empty(n, INDEX)
     wide = np.sort(found[: mesh_kernels.grow_rows(seed, frame.ring_at, frame.ring, np.zeros(n, INDEX), 1, found)])
     old_normals, new_normals = np.zeros((n, 3), POSITION), np.zeros((n, 3), POSITION)
@@ -74,7 +92,9 @@ def carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, rows: IndexA
     return made, wide
 
 
-def gathered(net: Net, rise: Rise, coarse: FloatArray, since: FloatArray, now: FloatArray, rows: IndexArray) -> tuple[FloatArray, IndexArray]:
+def gathered(
+    net: Net, rise: Rise, coarse: FloatArray, since: FloatArray, now: FloatArray, rows: IndexArray
+) -> tuple[FloatArray, IndexArray]:
     """The coarser level with what changed on the finer one gathered into it.
 
     Parameters
@@ -123,5 +143,11 @@ def _cut(net: Net, rise: Rise, faces: IndexArray) -> tuple[IndexArray, Net, Rise
     twin, edge = (h.reshape(-1, 4)[faces].ravel() for h in (net.twin, net.edge))
     over = np.where(twin < 0, -1, place[twin >> 2])
     edges, inverse = np.unique(edge, return_inverse=True)
-    part = Net(own[corners], len(vertices), np.where(over < 0, -1, 4 * over + (twin & 3)).astype(INDEX), inverse.astype(INDEX), len(edges))
+    part = Net(
+        own[corners],
+        len(vertices),
+        np.where(over < 0, -1, 4 * over + (twin & 3)).astype(INDEX),
+        inverse.astype(INDEX),
+        len(edges),
+    )
     return vertices, part, Rise(rise.vertices[vertices], rise.edges[edges], rise.faces[faces])

@@ -152,7 +152,9 @@ def _left(state: State) -> list[Level]:
     levels = list(state.levels.levels)
     here, s = levels[state.levels.current], state.surface
     kept = here.kept
-    if not (np.array_equal(kept.positions, s.positions) and kept.channels.same(s.channels) and kept.regions is state.regions):
+    if not (
+        np.array_equal(kept.positions, s.positions) and kept.channels.same(s.channels) and kept.regions is state.regions
+    ):
         kept = _now(s, state.regions)
         if np.array_equal(here.kept.positions, s.positions):
             kept = replace(kept, positions=here.kept.positions)
@@ -172,7 +174,9 @@ def _reached(levels: list[Level], number: int, before: Kept | None = None, rows:
     elif before is not None and rows is not None and len(rows) and np.array_equal(left.positions, before.positions):
         surface = left.moved(kept.positions, kept.channels, rows)
     elif np.array_equal(left.positions, kept.positions):
-        surface = left if left.channels.same(kept.channels) else left.moved(kept.positions, kept.channels, np.empty(0, INDEX))
+        surface = (
+            left if left.channels.same(kept.channels) else left.moved(kept.positions, kept.channels, np.empty(0, INDEX))
+        )
     else:
         surface = left.moved(kept.positions, kept.channels)
     levels[number] = replace(here, skeleton=surface)
@@ -203,7 +207,9 @@ def added(state: State) -> State:
     if len(levels) >= MOST_LEVELS:
         raise YewfinchError(f"There are {MOST_LEVELS} levels already; drop some below first.")
     if size > min(MOST_ROWS, MAX_VERTICES):
-        raise YewfinchError(f"Another level would have {size / 1e6:.1f} million vertices; {MOST_ROWS / 1e6:.0f} million are the most.")
+        raise YewfinchError(
+            f"Another level would have {size / 1e6:.1f} million vertices; {MOST_ROWS / 1e6:.0f} million are the most."
+        )
     net, rise = finer(here.net)
     levels[-1] = replace(here, rise=rise, above=here.kept)
     at = subdivided(here.net, rise, here.kept.positions)
@@ -277,7 +283,9 @@ def _carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, fine: Level
     old, new = (subdivided(net, rise, p) for p in (was, now))
     at = np.empty_like(fine.kept.positions)
     rows = np.arange(len(at), dtype=INDEX)
-    kernels.carried(rows, fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at)
+    kernels.carried(
+        rows, fine.kept.positions, old, _normals(fine, old), new, _normals(fine, new), frame.ring_at, frame.ring, at
+    )
     return at
 
 
@@ -303,7 +311,9 @@ def down(state: State) -> State:
     if level_patches.few(rows, here.net.n) and len(rows):
         at, moved = level_patches.gathered(net, rise, at, here.since, now.positions, rows)
     elif len(rows):
-        at = at + kernels.gathered(now.positions - here.since, net.faces, net.edge, rise.vertices, rise.edges, rise.faces, net.n)
+        at = at + kernels.gathered(
+            now.positions - here.since, net.faces, net.edge, rise.vertices, rise.edges, rise.faces, net.n
+        )
     kept = Kept(at, _channels_below(here, coarse, now), _regions_below(here, coarse, now))
     levels[number] = replace(here, since=now.positions, settled=now)
     levels[number - 1] = replace(coarse, kept=kept, above=kept)
@@ -332,7 +342,10 @@ def _regions_below(here: Level, coarse: Level, now: Kept) -> Regions:
 
 
 def turn_of(level: Level, surface: Surface, rows: IndexArray) -> DoubleArray:
-    """How the frames at rows turned from what the level kept to a surface of it: (k, 3, 3), for steps as rows times it."""
+    """How the frames at rows turned from what the level kept to a surface of it.
+
+    (k, 3, 3), for steps as rows times it.
+    """
     old = level.kept.positions
     normals = np.zeros_like(old)
     mesh_kernels.all_normals(old, surface.ring_at, surface.ring, surface.closed, normals)

@@ -92,9 +92,7 @@ def split(faces: IndexArray, n: int) -> Step:
     before = np.roll(table, 1, axis=1)
     before[triangle, 0] = table[triangle, 2]
     centre = n + len(edges) + np.arange(len(faces))
-    finer = np.stack(
-        [faces, n + table, np.broadcast_to(centre[:, None], faces.shape), n + before], axis=2
-    )
+    finer = np.stack([faces, n + table, np.broadcast_to(centre[:, None], faces.shape), n + before], axis=2)
     whole = np.ones((len(faces), 4), bool)
     whole[triangle, 3] = False
     return Step(finer[whole].astype(INDEX), edges, n, faces)

@@ -18,7 +18,12 @@ def mix(points, bones, weights, real, dual, turns, out):  # type: ignore[no-unty
             if w == 0.0:
                 continue
             b = bones[v, i]
-            same = real[b, 0] * real[first, 0] + real[b, 1] * real[first, 1] + real[b, 2] * real[first, 2] + real[b, 3] * real[first, 3]
+            same = (
+                real[b, 0] * real[first, 0]
+                + real[b, 1] * real[first, 1]
+                + real[b, 2] * real[first, 2]
+                + real[b, 3] * real[first, 3]
+            )
             if same < 0.0:
                 w = -w
             r0 += w * real[b, 0]

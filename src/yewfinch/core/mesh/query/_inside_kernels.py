@@ -32,7 +32,10 @@ def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
-    """What is asked of each owner, one after the other: y and z of its corners by ascending row, x of them, and how it is turned."""
+    """What is asked of each owner, one after the other.
+
+    Y and z of its corners by ascending row, x of them, and how it is turned.
+    """
     out = np.empty((len(owners), 10), x.dtype)
     for n in range(len(owners)):
         t = owners[n]
@@ -44,7 +47,14 @@ def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
             b, c, turn = c, b, -turn
         if a > b:
             a, b, turn = b, a, -turn
-        out[n, 0], out[n, 1], out[n, 2], out[n, 3], out[n, 4], out[n, 5] = yz[a, 0], yz[a, 1], yz[b, 0], yz[b, 1], yz[c, 0], yz[c, 1]
+        out[n, 0], out[n, 1], out[n, 2], out[n, 3], out[n, 4], out[n, 5] = (
+            yz[a, 0],
+            yz[a, 1],
+            yz[b, 0],
+            yz[b, 1],
+            yz[c, 0],
+            yz[c, 1],
+        )
         out[n, 6], out[n, 7], out[n, 8], out[n, 9] = x[a], x[b], x[c], turn
     return out
 
@@ -53,7 +63,8 @@ def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
 def winding(points, data, starts, low, cell, shape):  # type: ignore[no-untyped-def]
     """How often the surface goes round each point, by the crossings of the ray towards growing x.
 
-    Sides of edges are asked from the lower row to the higher one, so that both triangles of an edge get the same answer.
+    Sides of edges are asked from the lower row to the higher one, so that both triangles of an edge get the same
+    answer.
     """
     out = np.zeros(len(points), np.int32)
     for i in prange(len(points)):

@@ -13,7 +13,9 @@ _ON = 1e-12
 
 @njit(cache=True, nogil=True)
 def _halve(order, key, low, high, middle):  # type: ignore[no-untyped-def]
-    """Put rows of order[low:high] so that none before `middle` has a larger key than those after (Hoare 1961, "Find")."""
+    """Put rows of order[low:high] so that none before `middle` has a larger key than those after (Hoare 1961,
+    "Find").
+    """
     high -= 1
     while low < high:
         a, b, c = key[order[low]], key[order[(low + high) // 2]], key[order[high]]
@@ -38,7 +40,9 @@ def _halve(order, key, low, high, middle):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True)
 def sorted_rows(centres, leaves):  # type: ignore[no-untyped-def]
-    """Rows (n,) of points (3, n) such that each half, quarter and so on lies apart from the other along its longest side."""
+    """Rows (n,) of points (3, n) such that each half, quarter and so on lies apart from the other along its longest
+    side.
+    """
     count = centres.shape[1]
     order = np.arange(count).astype(np.int32)
     nodes = 1
@@ -97,7 +101,10 @@ def six_volumes(positions, triangles):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def boxes(data, leaves):  # type: ignore[no-untyped-def]
-    """Boxes of a complete binary tree over triangles in order, two children after each other: lower and upper corners, float32 rounded outwards."""
+    """Boxes of a complete binary tree over triangles in order, two children after each other.
+
+    Lower and upper corners, float32 rounded outwards.
+    """
     out = np.empty((2 * leaves, 6), np.float32)  # node n in row n + 1, so that both children share a cache line
     count = len(data)
     for leaf in range(leaves):
@@ -119,7 +126,10 @@ def boxes(data, leaves):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, error_model="numpy", fastmath={"nnan", "nsz"})
 def _on_triangle(px, py, pz, data, i):  # type: ignore[no-untyped-def]
-    """The place of a triangle nearest to a point (Ericson 2005, "Real-time collision detection", 5.1.5): squared distance and weights of its second and third corner."""
+    """The place of a triangle nearest to a point (Ericson 2005, "Real-time collision detection", 5.1.5).
+
+    Squared distance and weights of its second and third corner.
+    """
     wx, wy, wz = px - data[i, 0], py - data[i, 1], pz - data[i, 2]
     ux, uy, uz, vx, vy, vz = data[i, 3], data[i, 4], data[i, 5], data[i, 6], data[i, 7], data[i, 8]
     d1, d2 = ux * wx + uy * wy + uz * wz, vx * wx + vy * wy + vz * wz

@@ -74,7 +74,9 @@ def carried(
     (n, 3) float32, mm
     """
     if len({len(points), len(was), len(turns), len(now)}) > 1:
-        raise ValueError(f"points, places and turns must be as many, got {len(points)}, {len(was)}, {len(turns)}, {len(now)}")
+        raise ValueError(
+            f"points, places and turns must be as many, got {len(points)}, {len(was)}, {len(turns)}, {len(now)}"
+        )
     out = np.empty((len(points), 3), np.float32)
     _blend_kernels.carry(np.asarray(points, np.float64), was, turns, now, back, out)
     return out

@@ -18,7 +18,9 @@ if TYPE_CHECKING:
 MOST = 100_000
 
 
-def crossings(positions: npt.ArrayLike, triangles: npt.ArrayLike, changed: npt.NDArray[np.bool_] | None = None) -> npt.NDArray[np.int64]:
+def crossings(
+    positions: npt.ArrayLike, triangles: npt.ArrayLike, changed: npt.NDArray[np.bool_] | None = None
+) -> npt.NDArray[np.int64]:
     """Pairs of triangles that cross and have no corner in common.
 
     Parameters
@@ -94,15 +96,23 @@ def _sorted(
         keys, owner = kernels.cells_of(low, high, origin, cell, shape)
     else:
         some = np.sort(kernels.cells_of(low[changed], high[changed], origin, cell, shape)[0])
-        keys, owner = kernels.cells_among(low, high, origin, cell, shape, some[np.r_[True, np.diff(some) > 0][: len(some)]])
+        keys, owner = kernels.cells_among(
+            low, high, origin, cell, shape, some[np.r_[True, np.diff(some) > 0][: len(some)]]
+        )
     order = np.argsort(keys)
     keys, owner = keys[order], owner[order]
-    starts = np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]]) if len(keys) else np.zeros(1, np.int64)
+    starts = (
+        np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]]) if len(keys) else np.zeros(1, np.int64)
+    )
     return owner, starts, np.concatenate([low, high], axis=1).T[:, owner].copy()
 
 
 def untangled(
-    positions: npt.ArrayLike, triangles: npt.ArrayLike, pull: csr_array, mirror: npt.ArrayLike | None = None, rounds: int = 12
+    positions: npt.ArrayLike,
+    triangles: npt.ArrayLike,
+    pull: csr_array,
+    mirror: npt.ArrayLike | None = None,
+    rounds: int = 12,
 ) -> DoubleArray:
     """Smooth away small crossings, and only those.
 

@@ -95,9 +95,7 @@ def _exact(
     # in regular nets ways run exactly through vertices, where the search may go on for ever
     points += _TREMBLE * longest * np.random.default_rng(1).uniform(-1.0, 1.0, points.shape)
     none = np.empty(0, np.int64)
-    out = igl.exact_geodesic(
-        points, triangles.astype(np.int64), np.array([ids[0]]), none, np.array([ids[1]]), none
-    )
+    out = igl.exact_geodesic(points, triangles.astype(np.int64), np.array([ids[0]]), none, np.array([ids[1]]), none)
     value = float(np.asarray(out).ravel()[0])
     # no way is reported as zero, and no way is shorter than the straight one
     reached = np.isfinite(value) and value >= (1.0 - 1e-6) * float(np.linalg.norm(a - b))
@@ -106,10 +104,6 @@ def _exact(
 
 def _faces_of(surface: Surface, rows: np.ndarray) -> np.ndarray:
     leaves = np.unique(rows >> 9)
-    owners = [
-        surface.leaf_owners(int(leaf)) for leaf in leaves
-    ]
+    owners = [surface.leaf_owners(int(leaf)) for leaf in leaves]
     wanted = np.unique(np.concatenate(owners))
-    return np.concatenate(
-        [np.arange(surface.face_start[o], surface.face_start[o + 1]) for o in wanted]
-    )
+    return np.concatenate([np.arange(surface.face_start[o], surface.face_start[o + 1]) for o in wanted])

@@ -81,7 +81,11 @@ class NearestTree:
             Look no farther.
         """
         p = np.ascontiguousarray(points, np.float64)
-        return Found(*kernels.find(p, np.empty(0, INDEX) if hints is None else hints, reach, self._data, self._boxes, self._leaves))
+        return Found(
+            *kernels.find(
+                p, np.empty(0, INDEX) if hints is None else hints, reach, self._data, self._boxes, self._leaves
+            )
+        )
 
     def places(self, found: Found) -> DoubleArray:
         """The places themselves, (k, 3) mm."""
@@ -121,12 +125,17 @@ def nearest_anchors(piece: str, surface: Surface, points: DoubleArray) -> list[A
 
 
 def _faces_near(surface: Surface, point: DoubleArray) -> IndexArray:
-    """Faces of the leaves whose box is no farther from a point than the nearest vertex: the nearest place lies on one of them."""
+    """Faces of the leaves whose box is no farther from a point than the nearest vertex.
+
+    The nearest place lies on one of them.
+    """
     row = surface.nearest_row(point)
     reach = float(np.linalg.norm(surface.positions[row] - point)) + 1e-6
     gap = np.maximum(np.maximum(surface.leaf_lo - point, point - surface.leaf_hi), 0.0)
     leaves = np.nonzero((gap * gap).sum(axis=1) <= reach * reach)[0]
-    return np.concatenate([np.arange(surface.face_start[leaf], surface.face_start[leaf + 1], dtype=INDEX) for leaf in leaves])
+    return np.concatenate(
+        [np.arange(surface.face_start[leaf], surface.face_start[leaf + 1], dtype=INDEX) for leaf in leaves]
+    )
 
 
 def _warm() -> None:

@@ -82,7 +82,9 @@ def pick(
     return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
 
 
-def circle_on(surface: Surface, centre: npt.ArrayLike, normal: npt.ArrayLike, radius: float, count: int = 48) -> DoubleArray:
+def circle_on(
+    surface: Surface, centre: npt.ArrayLike, normal: npt.ArrayLike, radius: float, count: int = 48
+) -> DoubleArray:
     """A circle laid on a surface, looked down on along the normal of its centre.
 
     Parameters
@@ -106,8 +108,16 @@ def circle_on(surface: Surface, centre: npt.ArrayLike, normal: npt.ArrayLike, ra
     level = c + radius * (np.cos(turn) * side + np.sin(turn) * np.cross(n, side))
     entry, order = surface.pick_buffers
     down = _kernels.depths(
-        surface.positions, surface.faces, surface.face_start, surface.leaf_lo, surface.leaf_hi, level + n * radius, -n, entry, order,
-    )  # fmt: skip
+        surface.positions,
+        surface.faces,
+        surface.face_start,
+        surface.leaf_lo,
+        surface.leaf_hi,
+        level + n * radius,
+        -n,
+        entry,
+        order,
+    )
     fall = np.where(down <= 2 * radius, radius - down, 0.0)
     return np.asarray(level + fall[:, None] * n)
 

@@ -23,7 +23,10 @@ def _join(up, i, j):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def _numbered(up):  # type: ignore[no-untyped-def]
-    """The number of each member's set, in the order of the sets' first members, and these: a root is the lowest of its set."""
+    """The number of each member's set, in the order of the sets' first members, and these.
+
+    A root is the lowest of its set.
+    """
     label, first = np.empty(len(up), np.int32), np.empty(len(up), np.int64)
     found = 0
     for i in range(len(up)):
@@ -39,7 +42,11 @@ def _numbered(up):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def joined(a, b, count):  # type: ignore[no-untyped-def]
-    """Sets of 0 to count - 1 that pairs join: the number of each one's set, and the sets' first members (Tarjan & van Leeuwen 1984, "Worst-case analysis of set union algorithms")."""
+    """Sets of 0 to count - 1 that pairs join.
+
+    The number of each one's set, and the sets' first members (Tarjan & van Leeuwen 1984, "Worst-case analysis of set
+    union algorithms").
+    """
     up = np.arange(count)
     for k in range(len(a)):
         _join(up, a[k], b[k])

@@ -6,7 +6,10 @@ from numba import njit, prange
 
 @njit(cache=True, nogil=True)
 def numbered(count, gone, after, new_of_old, seat):  # type: ignore[no-untyped-def]
-    """New rows of old ones, -1 for those that go; `seat` of an old row is where what follows it begins; returns how many rows there are."""
+    """New rows of old ones, -1 for those that go.
+
+    `seat` of an old row is where what follows it begins; returns how many rows there are.
+    """
     n = 0
     for v in range(count):
         if gone[v]:
@@ -66,7 +69,9 @@ def ring_starts(source, place, old_at, own_at, out):  # type: ignore[no-untyped-
 
 
 @njit(cache=True, parallel=True)
-def rings(source, place, old_at, old_ring, old_closed, new_of_old, own_at, own_ring, own_closed, name, ring_at, ring, closed):  # type: ignore[no-untyped-def]
+def rings(  # type: ignore[no-untyped-def]
+    source, place, old_at, old_ring, old_closed, new_of_old, own_at, own_ring, own_closed, name, ring_at, ring, closed
+):
     """The rings themselves; `name` are the new rows of the vertices that have rings anew."""
     for v in prange(len(source)):
         at = ring_at[v]

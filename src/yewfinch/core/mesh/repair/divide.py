@@ -48,11 +48,16 @@ class Divided:
         a, b = channel[self.ends[:, 0]].astype(np.float64), channel[self.ends[:, 1]].astype(np.float64)
         t = self.share.reshape(-1, *[1] * (channel.ndim - 1))
         mixed = a + (b - a) * t
-        return np.asarray(np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype))
+        return np.asarray(
+            np.round(mixed).astype(np.uint8) if channel.dtype == np.uint8 else mixed.astype(channel.dtype)
+        )
 
 
 def divided(
-    positions: DoubleArray, faces: IndexArray, values: DoubleArray, value_at: Callable[[DoubleArray], DoubleArray] | None = None
+    positions: DoubleArray,
+    faces: IndexArray,
+    values: DoubleArray,
+    value_at: Callable[[DoubleArray], DoubleArray] | None = None,
 ) -> Divided:
     """Cut faces where a value changes its sign.
 

@@ -58,10 +58,16 @@ class Report:
     def words(self) -> str:
         """The report as a sentence."""
         told = (
-            (self.unusable, "unusable face", "dropped"), (self.welded, "vertex", "welded"), (self.empty, "empty face", "dropped"),
-            (self.doubled, "doubled face", "dropped"), (self.cut_free, "tangled vertex", "cut free"), (self.turned, "face", "turned round"),
-            (self.specks, "speck", "dropped"), (self.closed, "hole", "closed"), (self.left_open, "rim", "left open"),
-        )  # fmt: skip
+            (self.unusable, "unusable face", "dropped"),
+            (self.welded, "vertex", "welded"),
+            (self.empty, "empty face", "dropped"),
+            (self.doubled, "doubled face", "dropped"),
+            (self.cut_free, "tangled vertex", "cut free"),
+            (self.turned, "face", "turned round"),
+            (self.specks, "speck", "dropped"),
+            (self.closed, "hole", "closed"),
+            (self.left_open, "rim", "left open"),
+        )
         many = {"vertex": "vertices", "tangled vertex": "tangled vertices"}
         parts = [f"{grouped(n)} {what if n == 1 else many.get(what, what + 's')} {done}" for n, what, done in told if n]
         return ", ".join(parts) + "." if parts else "Nothing was wrong."
@@ -87,8 +93,14 @@ class Mended:
 
 
 def mended(
-    positions: npt.ArrayLike, faces: npt.ArrayLike, *, weld: float = WELD, speck: float = SPECK, longest: int = LONGEST_RIM,
-    flat: bool = False, progress: Progress = silent,
+    positions: npt.ArrayLike,
+    faces: npt.ArrayLike,
+    *,
+    weld: float = WELD,
+    speck: float = SPECK,
+    longest: int = LONGEST_RIM,
+    flat: bool = False,
+    progress: Progress = silent,
 ) -> Mended:
     """Make a surface manifold, turned alike and, but for long rims, closed.
 
@@ -101,7 +113,8 @@ def mended(
     weld : float, mm
         Vertices in one place become one; 0 leaves them.
     speck : float, mm
-        Loose parts whose box has a shorter diagonal go, but for the largest part; where rims are to be closed, also single faces.
+        Loose parts whose box has a shorter diagonal go, but for the largest part; where rims are to be closed, also
+        single faces.
     longest : int
         Rims with more edges are left open.
     flat : bool
@@ -184,7 +197,11 @@ def _once(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
     return quads[first], int((~first).sum())
 
 
-def _pairs(quads: npt.NDArray[np.int64], count: int) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64]]:
+def _pairs(
+    quads: npt.NDArray[np.int64], count: int
+) -> tuple[
+    npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64], npt.NDArray[np.int64]
+]:
     """Sides of two faces that share an edge which no third one has: rows of half edges, and these."""
     face, start, end = half_edges(quads)  # type: ignore[arg-type]  # any whole numbers will do
     key = np.minimum(start, end) * count + np.maximum(start, end)
@@ -279,7 +296,10 @@ def _without_specks(
     label = loose_parts(quads.astype(INDEX), len(at))
     parts = int(label.max()) + 1
     if parts > MOST_PARTS:
-        raise BadSurfaceError(f"This surface falls apart into {grouped(parts)} loose parts; {grouped(MOST_PARTS)} are mended at most. Weld over a larger distance.")
+        raise BadSurfaceError(
+            f"This surface falls apart into {grouped(parts)} loose parts; {grouped(MOST_PARTS)} are mended at most. "
+            "Weld over a larger distance."
+        )
     low, high = np.full((int(label.max()) + 1, 3), np.inf), np.full((int(label.max()) + 1, 3), -np.inf)
     np.minimum.at(low, label, at)
     np.maximum.at(high, label, at)
@@ -327,7 +347,12 @@ def outward(at: DoubleArray, quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[
 
 
 def _closed(
-    at: DoubleArray, quads: npt.NDArray[np.int64], origin: npt.NDArray[np.int64], longest: int, flat: bool, progress: Progress
+    at: DoubleArray,
+    quads: npt.NDArray[np.int64],
+    origin: npt.NDArray[np.int64],
+    longest: int,
+    flat: bool,
+    progress: Progress,
 ) -> tuple[DoubleArray, npt.NDArray[np.int64], npt.NDArray[np.int64], int, int]:
     """Places, faces and origins with holes of so many edges closed, how many these were, and how many are left."""
     loops = rims(quads.astype(INDEX), len(at))

@@ -11,7 +11,9 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, IndexArray
 
 
-def joined(a: npt.NDArray[np.integer], b: npt.NDArray[np.integer], count: int) -> tuple[npt.NDArray[np.int32], npt.NDArray[np.int64]]:
+def joined(
+    a: npt.NDArray[np.integer], b: npt.NDArray[np.integer], count: int
+) -> tuple[npt.NDArray[np.int32], npt.NDArray[np.int64]]:
     """Sets of the numbers 0 to count - 1, of which pairs are together.
 
     Parameters

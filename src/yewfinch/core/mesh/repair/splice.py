@@ -152,13 +152,21 @@ def spliced(surface: Surface, patch: Patch) -> Spliced:
     _take_rings(surface, out, row, source, touched, more, row[surface.faces[beside]])
     out.normals = _taken(surface.normals, np.zeros((count, 3), POSITION), source)
     out.settle()
-    out.refresh(each_once(np.concatenate([touched, row[patch.rows]]), size).astype(INDEX))  # normals beside what has moved, too
+    out.refresh(
+        each_once(np.concatenate([touched, row[patch.rows]]), size).astype(INDEX)
+    )  # normals beside what has moved, too
     out.version = 0
     return Spliced(out, row, source, touched)
 
 
 def _take_rings(
-    old: Surface, out: Surface, row: IndexArray, source: IndexArray, touched: IndexArray, more: IndexArray, beside: IndexArray
+    old: Surface,
+    out: Surface,
+    row: IndexArray,
+    source: IndexArray,
+    touched: IndexArray,
+    more: IndexArray,
+    beside: IndexArray,
 ) -> None:
     """Rings of what is touched from its faces, in the order in which the surface has them; all others as they were."""
     faces = np.concatenate([beside, more])
@@ -171,7 +179,21 @@ def _take_rings(
     ring_at = np.empty(len(source) + 1, INDEX)
     kernels.ring_starts(source, place, old.ring_at, own_at, ring_at)
     ring, closed = np.empty(int(ring_at[-1]), INDEX), np.empty(len(source), np.uint8)
-    kernels.rings(source, place, old.ring_at, old.ring, old.closed, row, own_at, own_ring, own_closed, rows.astype(INDEX), ring_at, ring, closed)
+    kernels.rings(
+        source,
+        place,
+        old.ring_at,
+        old.ring,
+        old.closed,
+        row,
+        own_at,
+        own_ring,
+        own_closed,
+        rows.astype(INDEX),
+        ring_at,
+        ring,
+        closed,
+    )
     out.ring_at, out.ring, out.closed = ring_at, ring, closed
 
 
@@ -185,7 +207,13 @@ def _warm() -> None:
     at = np.array([[0, 0, 0], [1, 0, 0], [1, 1, 0], [0, 1, 0]], POSITION)
     surface = Surface(at, [[0, 1, 2, 3]])
     patch = Patch(
-        np.zeros(1, INDEX), np.array([[0, 1, 4, 4], [1, 2, 4, 4]], INDEX), np.zeros(1, INDEX), at[:1], Channels.plain(1), at[3:] + at[:1], Channels.plain(1)
+        np.zeros(1, INDEX),
+        np.array([[0, 1, 4, 4], [1, 2, 4, 4]], INDEX),
+        np.zeros(1, INDEX),
+        at[:1],
+        Channels.plain(1),
+        at[3:] + at[:1],
+        Channels.plain(1),
     )
     made = spliced(surface, patch)
     held = np.zeros(4, np.uint8)

@@ -164,7 +164,9 @@ def evened(positions: DoubleArray, match: Match, plane: Plane, keep: Side) -> Do
     return out
 
 
-def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side) -> tuple[DoubleArray, IndexArray, Divided, IndexArray]:
+def mirrored_half(
+    positions: DoubleArray, faces: IndexArray, plane: Plane, keep: Side
+) -> tuple[DoubleArray, IndexArray, Divided, IndexArray]:
     """One half and its image, welded along the plane: any surface comes out symmetric.
 
     Parameters
@@ -195,7 +197,9 @@ def mirrored_half(positions: DoubleArray, faces: IndexArray, plane: Plane, keep:
     whole, both = np.concatenate([at, plane.image(at[~middle])]), np.concatenate([faces_own, back]).astype(np.int64)
     if not len(both):
         return whole[:0], both.astype(INDEX), cut, np.empty(0, INDEX)
-    whole, both, source, _ = cut_free(whole, both, np.concatenate([rows, rows[~middle]]))  # the form may touch the plane
+    whole, both, source, _ = cut_free(
+        whole, both, np.concatenate([rows, rows[~middle]])
+    )  # the form may touch the plane
     return whole, both.astype(INDEX), cut, source.astype(INDEX)
 
 

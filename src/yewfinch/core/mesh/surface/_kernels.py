@@ -135,7 +135,10 @@ def beyond_leaves(faces, face_start, shift):
 
 @njit(cache=True, nogil=True)
 def leaf_links(beyond_at, beyond, shift):
-    """For each leaf of vertices, the leaves that own faces using them (CSR): itself, and those whose faces reach beyond into it."""
+    """For each leaf of vertices, the leaves that own faces using them (CSR).
+
+    Itself, and those whose faces reach beyond into it.
+    """
     leaves = beyond_at.shape[0] - 1
     offsets = np.zeros(leaves + 1, np.int32)
     links = np.empty(0, np.int32)
@@ -329,9 +332,21 @@ def depths(positions, faces, face_start, lo, hi, origins, direction, entry, orde
     out = np.full(len(origins), np.inf)
     for i in range(len(origins)):
         face, _, t, _, _ = pick(
-            positions, faces, face_start, lo, hi, origins[i, 0], origins[i, 1], origins[i, 2], direction[0], direction[1], direction[2],
-            True, entry, order,
-        )  # fmt: skip
+            positions,
+            faces,
+            face_start,
+            lo,
+            hi,
+            origins[i, 0],
+            origins[i, 1],
+            origins[i, 2],
+            direction[0],
+            direction[1],
+            direction[2],
+            True,
+            entry,
+            order,
+        )
         if face >= 0:
             out[i] = t
     return out
@@ -391,7 +406,10 @@ def morton(points, lo, scale):
 
 @njit(cache=True, parallel=True, nogil=True)
 def code_order(codes):
-    """Order of codes (n,) uint64, equal ones in their own order: laid into buckets by their highest bits, and sorted there."""
+    """Order of codes (n,) uint64, equal ones in their own order.
+
+    Laid into buckets by their highest bits, and sorted there.
+    """
     n = codes.shape[0]
     bits = 1
     while bits < 18 and (1 << bits) < n:
@@ -505,7 +523,10 @@ def _triangle(p, a, b, c):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True, nogil=True)
 def area(positions, faces):  # type: ignore[no-untyped-def]
-    """Area of all faces, quads cut along corners 0-2; summed up by blocks, so that it does not depend on the number of processors."""
+    """Area of all faces, quads cut along corners 0-2.
+
+    Summed up by blocks, so that it does not depend on the number of processors.
+    """
     block = 4096
     parts = np.zeros((len(faces) + block - 1) // block)
     for k in prange(len(parts)):

@@ -63,7 +63,9 @@ class ChannelSpec:
         if not self.name.isidentifier() or self.name in ("positions", "faces", "normals"):
             raise ValueError(f"a channel cannot be called {self.name!r}")
         if len(self.default) != self.width or self.width < 1:
-            raise ValueError(f"channel {self.name!r} has {self.width} values a vertex, but {len(self.default)} of untouched clay")
+            raise ValueError(
+                f"channel {self.name!r} has {self.width} values a vertex, but {len(self.default)} of untouched clay"
+            )
 
     def plain(self, n: int) -> Values:
         """Values (n, width) of untouched clay."""

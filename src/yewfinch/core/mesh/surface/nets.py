@@ -14,7 +14,9 @@ End = Literal["open", "pole", "grid"]
 
 
 def grid_quads(rows: int, columns: int, first: int = 0) -> IndexArray:
-    """Quads of a grid of vertices numbered row by row, (m, 4) int32, counter-clockwise where rows go up and columns right."""
+    """Quads of a grid of vertices numbered row by row, (m, 4) int32, counter-clockwise where rows go up and columns
+    right.
+    """
     at = first + np.arange(rows * columns).reshape(rows, columns)
     return np.stack([at[:-1, :-1], at[:-1, 1:], at[1:, 1:], at[1:, :-1]], axis=-1).reshape(-1, 4).astype(INDEX)
 
@@ -50,7 +52,9 @@ def box_net(lines: Sequence[DoubleArray]) -> tuple[DoubleArray, IndexArray]:
     return at, np.concatenate(faces).astype(INDEX)
 
 
-def ring_net(rings: DoubleArray, start: End = "open", end: End = "open", *, loop: bool = False) -> tuple[DoubleArray, IndexArray]:
+def ring_net(
+    rings: DoubleArray, start: End = "open", end: End = "open", *, loop: bool = False
+) -> tuple[DoubleArray, IndexArray]:
     """A stack of closed rings, joined by quads.
 
     Parameters
@@ -101,8 +105,18 @@ def _filled(points: DoubleArray, loop: IndexArray, first: int) -> tuple[DoubleAr
     grid[q], grid[:, 0] = closed[2 * q : 3 * q + 1][::-1], closed[3 * q : 4 * q + 1][::-1]
     t = np.linspace(0.0, 1.0, q + 1)
     u, v = t[None, :, None], t[:, None, None]
-    bottom, top, left, right = points[grid[0]][None], points[grid[q]][None], points[grid[:, 0]][:, None], points[grid[:, q]][:, None]
-    corners = (1 - u) * (1 - v) * bottom[:, :1] + u * (1 - v) * bottom[:, -1:] + (1 - u) * v * top[:, :1] + u * v * top[:, -1:]
+    bottom, top, left, right = (
+        points[grid[0]][None],
+        points[grid[q]][None],
+        points[grid[:, 0]][:, None],
+        points[grid[:, q]][:, None],
+    )
+    corners = (
+        (1 - u) * (1 - v) * bottom[:, :1]
+        + u * (1 - v) * bottom[:, -1:]
+        + (1 - u) * v * top[:, :1]
+        + u * v * top[:, -1:]
+    )
     patch = (1 - v) * bottom + v * top + (1 - u) * left + u * right - corners
     grid[1:-1, 1:-1] = first + np.arange((q - 1) ** 2).reshape(q - 1, q - 1)
     quads = np.stack([grid[:-1, :-1], grid[:-1, 1:], grid[1:, 1:], grid[1:, :-1]], axis=-1).reshape(-1, 4)

@@ -8,9 +8,7 @@ from yewfinch.core.mesh.surface import _kernels
 from yewfinch.core.shared.arrays import INDEX, FloatArray, IndexArray
 
 
-def in_face_order(
-    positions: FloatArray, faces: IndexArray
-) -> tuple[IndexArray, IndexArray]:
+def in_face_order(positions: FloatArray, faces: IndexArray) -> tuple[IndexArray, IndexArray]:
     """Order faces along a Z-order curve and number vertices by first use.
 
     Parameters

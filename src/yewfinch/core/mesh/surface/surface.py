@@ -100,7 +100,9 @@ class Surface:
         """Take over what vertices hold; copied."""
         self._wear(channels.copy())
 
-    def moved(self, positions: npt.ArrayLike, channels: Channels | None = None, rows: IndexArray | None = None) -> Surface:
+    def moved(
+        self, positions: npt.ArrayLike, channels: Channels | None = None, rows: IndexArray | None = None
+    ) -> Surface:
         """Another surface with the same rows and faces, and all that follows from these, at other positions (n, 3) mm.
 
         If it is known that only some rows (k,) are elsewhere, what belongs to the others is copied.
@@ -147,7 +149,9 @@ class Surface:
     def _own_buffers(self, boxes: Surface | None = None) -> None:
         """Arrays that are written to; boxes of leaves as another surface has them, or worked out."""
         count = len(self.face_start) - 1
-        self._scratch: tuple[IndexArray, IndexArray, IndexArray] | None = None  # made at the first touch: surfaces in the history need none
+        self._scratch: tuple[IndexArray, IndexArray, IndexArray] | None = (
+            None  # made at the first touch: surfaces in the history need none
+        )
         self.leaf_lo: FloatArray = np.empty((count, 3), POSITION) if boxes is None else boxes.leaf_lo.copy()
         self.leaf_hi: FloatArray = np.empty((count, 3), POSITION) if boxes is None else boxes.leaf_hi.copy()
         self._flag_a = np.zeros(count, np.uint8)
@@ -160,7 +164,9 @@ class Surface:
 
     def _mend_boxes(self) -> None:
         everything = np.arange(len(self.leaf_lo), dtype=INDEX)
-        _kernels.boxes_of(everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT, self.leaf_lo, self.leaf_hi)
+        _kernels.boxes_of(
+            everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT, self.leaf_lo, self.leaf_hi
+        )
 
     def _buffers(self) -> tuple[IndexArray, IndexArray, IndexArray]:
         if self._scratch is None:
@@ -194,11 +200,7 @@ class Surface:
     def nearest_row(self, point: npt.ArrayLike) -> int:
         """Row of the vertex nearest to `point` (3,) mm."""
         p = np.asarray(point, POSITION)
-        return int(
-            _kernels.nearest_row(
-                self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT, p[0], p[1], p[2]
-            )
-        )
+        return int(_kernels.nearest_row(self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT, p[0], p[1], p[2]))
 
     def free(self, rows: IndexArray) -> FloatArray:
         """How far the mask leaves rows free, (k,) float32 from 0 to 1."""
@@ -236,9 +238,7 @@ class Surface:
         stamp, wide, _ = self._buffers()
         n = _kernels.grow_rows(rows, self.ring_at, self.ring, stamp, self._tick, wide)
         grown = wide[:n]
-        _kernels.normals_of(
-            grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals
-        )
+        _kernels.normals_of(grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals)
         a, b = _kernels.dirty_leaves(
             grown, LEAF_SHIFT, self._links_at, self._links,
             self._flag_a, self._flag_b, self._out_a, self._out_b,
@@ -294,7 +294,10 @@ class Surface:
         return out
 
     def frozen(self) -> Surface:
-        """What this surface is now, to be read in another thread while it goes on changing; nothing can be done with it."""
+        """What this surface is now, to be read in another thread while it goes on changing.
+
+        Nothing can be done with it.
+        """
         out = object.__new__(Surface)
         out.__dict__.update(self.__dict__)
         out.positions = self.positions.copy()
@@ -345,9 +348,7 @@ def _check_positions(positions: FloatArray) -> None:
 
 
 def _warm() -> None:
-    cube = np.array(
-        [[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], dtype=POSITION
-    )
+    cube = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], dtype=POSITION)
     faces = [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]]
     surface = Surface(cube, faces)
     rows = surface.rows_in_ball((1, 1, 1), 0.5)

@@ -60,7 +60,9 @@ def unfold(
         free = ~fixed[b]
         matrix = coo_array((-w[free], (number[a[free]], number[b[free]])), shape=(len(inner), len(inner))).tocsc()
         matrix.setdiag(total)
-        right = np.stack([np.bincount(number[a[~free]], w[~free] * out[b[~free], c], len(inner)) for c in (0, 1)], axis=1)
+        right = np.stack(
+            [np.bincount(number[a[~free]], w[~free] * out[b[~free], c], len(inner)) for c in (0, 1)], axis=1
+        )
         out[inner] = spsolve(matrix, right)
         if step < rounds - 1:
             flat = np.maximum(np.linalg.norm(out[edges[:, 0]] - out[edges[:, 1]], axis=1), 1e-12)

@@ -48,6 +48,16 @@ TOOL = ToolSpec(
     place=30,
     section=ToolSection(after=lambda t: -12 * peak(t, 0.07)),
     options=(
-        Amount("pinch", "Pinch", "How much the crease draws its sides together", 0.5, 0.0, 100.0, "%", shown=100.0, decimals=0),
+        Amount(
+            "pinch",
+            "Pinch",
+            "How much the crease draws its sides together",
+            0.5,
+            0.0,
+            100.0,
+            "%",
+            shown=100.0,
+            decimals=0,
+        ),
     ),
 )

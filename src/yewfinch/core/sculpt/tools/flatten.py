@@ -24,9 +24,18 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     """Towards the plane."""
     out = np.empty((len(rows), 3), np.float32)
     centre, axis = footprint_plane(ctx, rows, weights, dab)
-    kernels.to_plane(rows, ctx.piece.surface.positions, weights, centre + LIFT * dab.radius * axis, axis, SHARE * dab.force, 1.0, 1.0, out)
+    kernels.to_plane(
+        rows,
+        ctx.piece.surface.positions,
+        weights,
+        centre + LIFT * dab.radius * axis,
+        axis,
+        SHARE * dab.force,
+        1.0,
+        1.0,
+        out,
+    )
     return out
-
 
 
 def touch(ctx: StrokeContext, dab: Dab) -> None:
@@ -47,5 +56,7 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=32,
-    section=ToolSection(after=lambda t: (arch(t) - 20) * min(1.0, 1.3 * plateau(t)), before=lambda t: 3 * math.sin(t * 26)),
+    section=ToolSection(
+        after=lambda t: (arch(t) - 20) * min(1.0, 1.3 * plateau(t)), before=lambda t: 3 * math.sin(t * 26)
+    ),
 )

@@ -25,11 +25,23 @@ TOOL = ToolSpec(
     make,
     channel="roughness",
     place=52,
-    section=ToolSection(marks=(Mark("disc", (13.5, 21, 30.5, 27), "#96ffffff", inside=True), Mark("disc", (18.7, 21, 25.3, 23.3), "#ffffff", inside=True))),
+    section=ToolSection(
+        marks=(
+            Mark("disc", (13.5, 21, 30.5, 27), "#96ffffff", inside=True),
+            Mark("disc", (18.7, 21, 25.3, 23.3), "#ffffff", inside=True),
+        )
+    ),
     options=(
         Amount(
-            "roughness", "Roughness", "About 20 % for a wet lip, 40 % for an oily nose; 60 % is plain clay, 100 % chalk",
-            0.3, 0.0, 100.0, "%", shown=100.0, decimals=0,
+            "roughness",
+            "Roughness",
+            "About 20 % for a wet lip, 40 % for an oily nose; 60 % is plain clay, 100 % chalk",
+            0.3,
+            0.0,
+            100.0,
+            "%",
+            shown=100.0,
+            decimals=0,
         ),
     ),
 )

@@ -38,13 +38,24 @@ TOOL = ToolSpec(
     make,
     place=10,
     dabs=False,
-    section=ToolSection(after=lambda t: 8 * hump(t, 0.2, 0.56), lean=lambda t: 3 * hump(t, 0.2, 0.56), marks=(
-        Mark("line", (22, 20, 29, 7), "yew", 1.8), Mark("line", (29, 7, 24, 9), "yew", 1.8), Mark("line", (29, 7, 30, 12), "yew", 1.8),
-    )),
+    section=ToolSection(
+        after=lambda t: 8 * hump(t, 0.2, 0.56),
+        lean=lambda t: 3 * hump(t, 0.2, 0.56),
+        marks=(
+            Mark("line", (22, 20, 29, 7), "yew", 1.8),
+            Mark("line", (29, 7, 24, 9), "yew", 1.8),
+            Mark("line", (29, 7, 30, 12), "yew", 1.8),
+        ),
+    ),
     options=(
-        Choice("way", (
-            ("free", "Freely", "The clay goes with the pointer"), ("normal", "In and out", "Along its own normals only"),
-            ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
-        ), "free"),
+        Choice(
+            "way",
+            (
+                ("free", "Freely", "The clay goes with the pointer"),
+                ("normal", "In and out", "Along its own normals only"),
+                ("surface", "Along itself", "Along the surface only: features are shifted, the form stays"),
+            ),
+            "free",
+        ),
     ),
 )

@@ -33,7 +33,11 @@ def make(ctx: StrokeContext) -> Stroke:
     try:
         event = first
         while True:
-            way = pointer_way(first, event, hit) * ctx.settings.force(event.pressure) * (-1.0 if event.ctrl else 1.0) + hit.point - at
+            way = (
+                pointer_way(first, event, hit) * ctx.settings.force(event.pressure) * (-1.0 if event.ctrl else 1.0)
+                + hit.point
+                - at
+            )
             length = float(np.linalg.norm(way))
             count = min(int(np.ceil(length / (STEP * radius))), 400)
             for _ in range(count):

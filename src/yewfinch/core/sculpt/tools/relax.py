@@ -22,7 +22,6 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     return out
 
 
-
 def touch(ctx: StrokeContext, dab: Dab) -> None:
     """One dab, both sides."""
     displace(ctx, dab, steps)
@@ -41,5 +40,10 @@ TOOL = ToolSpec(
     ToolSettings(size=30.0, strength=0.7, falloff="soft"),
     make,
     place=42,
-    section=ToolSection(marks=(*(Mark("line", (10 + 6 * k, 25, 10 + 6 * k, 36), "yew") for k in range(5)), Mark("line", (8, 30.5, 36, 30.5), "yew"))),
+    section=ToolSection(
+        marks=(
+            *(Mark("line", (10 + 6 * k, 25, 10 + 6 * k, 36), "yew") for k in range(5)),
+            Mark("line", (8, 30.5, 36, 30.5), "yew"),
+        )
+    ),
 )

@@ -26,7 +26,6 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     return out
 
 
-
 def touch(ctx: StrokeContext, dab: Dab) -> None:
     """One dab, both sides."""
     displace(ctx, dab, steps)

@@ -22,9 +22,18 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     """Towards the plane."""
     out = np.empty((len(rows), 3), np.float32)
     centre, axis = footprint_plane(ctx, rows, weights, dab)
-    kernels.to_plane(rows, ctx.piece.surface.positions, weights, centre + LIFT * dab.radius * axis, axis, SHARE * dab.force, 1.0, 0.0, out)
+    kernels.to_plane(
+        rows,
+        ctx.piece.surface.positions,
+        weights,
+        centre + LIFT * dab.radius * axis,
+        axis,
+        SHARE * dab.force,
+        1.0,
+        0.0,
+        out,
+    )
     return out
-
 
 
 def touch(ctx: StrokeContext, dab: Dab) -> None:
@@ -45,5 +54,7 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=33,
-    section=ToolSection(after=lambda t: arch(t) - max(arch(t) - 7 * hump(t, 0.2), 20.5), before=lambda t: 7 * hump(t, 0.2)),
+    section=ToolSection(
+        after=lambda t: arch(t) - max(arch(t) - 7 * hump(t, 0.2), 20.5), before=lambda t: 7 * hump(t, 0.2)
+    ),
 )

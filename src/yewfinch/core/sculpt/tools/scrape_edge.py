@@ -19,15 +19,26 @@ SLOPE, UNDER = 0.45, 0.06
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
     """Off what stands above both planes."""
     out = np.zeros((len(rows), 3), np.float32)
-    _, axis = footprint_plane(ctx, rows, weights, dab)  # all of it: the middle alone tilts with the edge that comes about
+    _, axis = footprint_plane(
+        ctx, rows, weights, dab
+    )  # all of it: the middle alone tilts with the edge that comes about
     along = across(dab.along, axis)
     if not along.any():
         return out
     slope = SLOPE if dab.force >= 0 else -SLOPE
     centre = dab.centre if dab.force >= 0 else dab.centre - UNDER * dab.radius * axis
-    kernels.two_planes(rows, ctx.piece.surface.positions, weights, centre, axis, np.cross(axis, along), slope, 0.5 * abs(dab.force), out)
+    kernels.two_planes(
+        rows,
+        ctx.piece.surface.positions,
+        weights,
+        centre,
+        axis,
+        np.cross(axis, along),
+        slope,
+        0.5 * abs(dab.force),
+        out,
+    )
     return out
-
 
 
 def touch(ctx: StrokeContext, dab: Dab) -> None:

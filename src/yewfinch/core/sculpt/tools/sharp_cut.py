@@ -21,10 +21,19 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     out = np.empty((len(rows), 3), np.float32)
     along = across(dab.along, dab.axis)
     kernels.sharp_cut(
-        rows, ctx.piece.surface.positions, ctx.start, weights, dab.centre, dab.axis, along, dab.radius, DEPTH * dab.radius * dab.force, 0.35, out,
-    )  # fmt: skip
+        rows,
+        ctx.piece.surface.positions,
+        ctx.start,
+        weights,
+        dab.centre,
+        dab.axis,
+        along,
+        dab.radius,
+        DEPTH * dab.radius * dab.force,
+        0.35,
+        out,
+    )
     return out
-
 
 
 def touch(ctx: StrokeContext, dab: Dab) -> None:

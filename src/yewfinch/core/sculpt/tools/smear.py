@@ -21,7 +21,6 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     return np.asarray(weights[:, None] * way, np.float32)
 
 
-
 def touch(ctx: StrokeContext, dab: Dab) -> None:
     """One dab, both sides."""
     displace(ctx, dab, steps)
@@ -40,5 +39,7 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.6, falloff="soft", spacing=0.06),
     make,
     place=36,
-    section=ToolSection(after=lambda t: 5 * hump(t, 0.12, 0.64) + 2 * hump(t, 0.16, 0.42), before=lambda t: 6 * hump(t, 0.12, 0.4)),
+    section=ToolSection(
+        after=lambda t: 5 * hump(t, 0.12, 0.64) + 2 * hump(t, 0.16, 0.42), before=lambda t: 6 * hump(t, 0.12, 0.4)
+    ),
 )

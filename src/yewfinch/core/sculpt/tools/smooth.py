@@ -26,7 +26,5 @@ TOOL = ToolSpec(
     make,
     place=40,
     section=ToolSection(before=lambda t: arch(t) - 22 + 4 * math.sin(32.4 * t)),
-    options=(
-        Switch("keep_volume", "Keep the volume", "Takes noise off without drawing the form in"),
-    ),
+    options=(Switch("keep_volume", "Keep the volume", "Takes noise off without drawing the form in"),),
 )

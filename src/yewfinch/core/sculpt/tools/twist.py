@@ -26,7 +26,9 @@ def carry(held: Hold, weights: FloatArray, pull: DoubleArray, event: PointerEven
     way = float(pull @ right) / size if size > 1e-9 else float(pull[0])
     dab = held.dab
     out = np.empty_like(held.start)
-    kernels.twisted(held.start, weights, dab.centre, dab.axis, TURN * way / dab.radius * (-1.0 if held.mirrored else 1.0), out)
+    kernels.twisted(
+        held.start, weights, dab.centre, dab.axis, TURN * way / dab.radius * (-1.0 if held.mirrored else 1.0), out
+    )
     return out
 
 
@@ -44,7 +46,12 @@ TOOL = ToolSpec(
     make,
     place=12,
     dabs=False,
-    section=ToolSection(after=lambda t: 4 * math.sin((t - 0.5) * 14) * hump(t, 0.3), marks=(
-        Mark("arc", (13, 4, 31, 16), "yew"), Mark("line", (30.5, 8, 27, 5), "yew"), Mark("line", (30.5, 8, 33, 4.5), "yew"),
-    )),
+    section=ToolSection(
+        after=lambda t: 4 * math.sin((t - 0.5) * 14) * hump(t, 0.3),
+        marks=(
+            Mark("arc", (13, 4, 31, 16), "yew"),
+            Mark("line", (30.5, 8, 27, 5), "yew"),
+            Mark("line", (30.5, 8, 33, 4.5), "yew"),
+        ),
+    ),
 )

@@ -14,9 +14,15 @@ def test_srgb_transfer_function():
     np.testing.assert_allclose(to_srgb(to_linear(v)), v, atol=1e-12)
 
 
-@pytest.mark.parametrize(("rgb", "hsl"), [
-    ((255, 0, 0), (0, 100, 50)), ((0, 128, 0), (120, 100, 25.1)), ((191, 64, 64), (0, 49.8, 50)), ((255, 255, 255), (0, 0, 100)),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("rgb", "hsl"),
+    [
+        ((255, 0, 0), (0, 100, 50)),
+        ((0, 128, 0), (120, 100, 25.1)),
+        ((191, 64, 64), (0, 49.8, 50)),
+        ((255, 255, 255), (0, 0, 100)),
+    ],
+)
 def test_hsl(rgb, hsl):
     # CSS Color Module Level 3
     assert to_hsl(rgb) == pytest.approx(hsl, abs=0.1)
