@@ -10,6 +10,7 @@ import time
 import igl
 import numpy as np
 
+from benchmarks.results import measured, said
 from benchmarks.timing import best
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -33,12 +34,8 @@ def main() -> None:
     triangles = np.concatenate([net.faces[:, :3], net.faces[:, [0, 2, 3]]]).astype(np.int64)
     wide = at.astype(np.float64)
     theirs = best(lambda: igl.loop(wide, triangles), 1)
-    print(
-        f"\nlast level, {net.n:,} to {rise.size:,} vertices: positions {1e3 * ours:.0f} ms, faces and rows "
-        f"{1e3 * topology:.0f} ms; libigl's Loop to as many vertices "
-        f"{theirs:.2f} s, {theirs / ours:.0f} times as long as the positions, {theirs / (ours + topology):.0f} times "
-        "as both"
-    )
+    said("last level", f"{net.n:,} to {rise.size:,} vertices; faces and rows of neighbours {1e3 * topology:.0f} ms")
+    measured("subdivision", theirs / ours, "positions of the last level, libigl's Loop beside it", f"{1e3 * ours:.0f} ms")
     start = time.perf_counter()
     low = levels.down(state)
     down = time.perf_counter() - start
@@ -52,9 +49,7 @@ def main() -> None:
     start = time.perf_counter()
     levels.down(high)
     changed = time.perf_counter() - start
-    print(
-        f"  one level down {down:.2f} s, up after a change below {up:.2f} s, down after a change above {changed:.2f} s"
-    )
+    said("  one level down", f"{down:.2f} s; up after a change below {up:.2f} s; down after one above {changed:.2f} s")
     _layers(high)
 
 
@@ -75,10 +70,7 @@ def _layers(state: levels.State) -> None:
     share = 1e3 * best(
         lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(1).uniform()))
     )
-    print(
-        f"  a stroke of {len(rows):,} rows taken over into a layer {1e3 * took:.1f} ms, that layer weighed "
-        f"{share:.1f} ms"
-    )
+    said(f"  a stroke of {len(rows):,} rows taken into a layer", f"{1e3 * took:.1f} ms; weighed {share:.1f} ms")
     every = np.arange(len(surface), dtype=np.int32)
     start = surface.positions.copy()
     surface.set_rows(every, start * 1.001)
@@ -87,7 +79,7 @@ def _layers(state: levels.State) -> None:
     took = best(
         lambda: portrait.perform(form_layers.weigh(portrait, "clay", "layer1", np.random.default_rng(2).uniform()))
     )
-    print(f"  a layer over all {len(surface):,} rows weighed {took:.2f} s")
+    said(f"  a layer over all {len(surface):,} rows weighed", f"{took:.2f} s")
     portrait.history.close()
 
 

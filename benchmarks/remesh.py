@@ -12,6 +12,7 @@ import igl
 import numpy as np
 from skimage.measure import marching_cubes
 
+from benchmarks.results import measured
 from benchmarks.timing import best
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.mesh.query.inside import Inside
@@ -76,10 +77,11 @@ def _scan(at: np.ndarray, triangles: np.ndarray, cell: float) -> None:
     theirs = np.ravel(igl.fast_winding_number(at, triangles, points)) > 0.5
     other = time.perf_counter() - start
     differ = int((solid[crossed].astype(bool) != theirs).sum())
-    print(
-        f"\ninside of a grid of {solid.size:,} points: {1e3 * ours:.1f} ms; libigl's fast winding number takes "
-        f"{other / ours:.0f} times as long "
-        f"for the {len(points):,} of its band alone; {differ} signs differ"
+    measured(
+        "inside",
+        other / ours,
+        f"inside of a grid of {solid.size:,} points",
+        f"{1e3 * ours:.1f} ms; libigl for the {len(points):,} of its band alone; {differ} signs differ",
     )
     few = points[:: max(1, len(points) // 200_000)]
     maker = Inside(at, triangles)
@@ -97,22 +99,22 @@ def _remesh(head: Surface, edge: float, cells: int) -> Surface:
     low, shape = _grid(head.positions.astype(np.float64), cell)
     values = sample_near(Body(head).distance, *(low[k] + cell * np.arange(shape[k]) for k in range(3)))
     fuse.fused([head], edge)
-    said: list[tuple[float, str]] = []
+    told: list[tuple[float, str]] = []
     runs, others = [], []
     for _ in range(7):
         others.append(best(lambda: marching_cubes(values, 0.0), 1))
-        said.clear()
-        made = fuse.fused([head], edge, progress=lambda _, text: said.append((time.perf_counter(), text)))
-        said.append((time.perf_counter(), ""))
-        runs.append([b[0] - a[0] for a, b in zip(said, said[1:], strict=False)])
+        told.clear()
+        made = fuse.fused([head], edge, progress=lambda _, text: told.append((time.perf_counter(), text)))
+        told.append((time.perf_counter(), ""))
+        runs.append([b[0] - a[0] for a, b in zip(told, told[1:], strict=False)])
     usual, other = np.median(runs, axis=0), float(np.median(others))
-    named = ", ".join(f"{text} {took / other:.2f}" for took, (_, text) in zip(usual, said, strict=False))
+    named = ", ".join(f"{text} {took / other:.2f}" for took, (_, text) in zip(usual, told, strict=False))
     surface = sum(usual[:4])
-    print(
-        f"remesh at {cells} cells on the long side, edges of {edge:.2f} mm, {len(made.faces):,} quads: scan, net and "
-        f"surface {surface / other:.2f}, "
-        f"with ridges and the piece's own order {sum(usual) / other:.2f} of scikit-image's marching cubes alone "
-        f"({other:.2f} s); of that {named}"
+    measured(
+        "remesh",
+        surface / other,
+        f"remesh at {cells} cells, scan, net and surface",
+        f"edges of {edge:.2f} mm, {len(made.faces):,} quads; with ridges and own order {sum(usual) / other:.2f}; {named}",
     )
     return made
 
