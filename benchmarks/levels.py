@@ -35,7 +35,9 @@ def main() -> None:
     wide = at.astype(np.float64)
     theirs = best(lambda: igl.loop(wide, triangles), 1)
     said("last level", f"{net.n:,} to {rise.size:,} vertices; faces and rows of neighbours {1e3 * topology:.0f} ms")
-    measured("subdivision", theirs / ours, "positions of the last level, libigl's Loop beside it", f"{1e3 * ours:.0f} ms")
+    measured(
+        "subdivision", theirs / ours, "positions of the last level, libigl's Loop beside it", f"{1e3 * ours:.0f} ms"
+    )
     start = time.perf_counter()
     low = levels.down(state)
     down = time.perf_counter() - start

@@ -114,7 +114,7 @@ def _remesh(head: Surface, edge: float, cells: int) -> Surface:
         "remesh",
         surface / other,
         f"remesh at {cells} cells, scan, net and surface",
-        f"edges of {edge:.2f} mm, {len(made.faces):,} quads; with ridges and own order {sum(usual) / other:.2f}; {named}",
+        f"edges of {edge:.2f} mm, {len(made.faces):,} quads; ridges and order, too: {sum(usual) / other:.2f}; {named}",
     )
     return made
 

@@ -6,6 +6,7 @@ import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadSurfaceError
@@ -260,3 +261,23 @@ def test_all_rows_moved_at_once_are_as_if_moved_in_two_lots(order):
     assert dirty.dtype == np.int32
     for name in ("positions", "normals", "leaf_lo", "leaf_hi"):
         assert np.array_equal(getattr(at_once, name), getattr(by_lots, name)), name
+
+
+def test_a_surface_that_takes_arrays_over_equals_one_that_copies_them() -> None:
+    made = cube_sphere(12)
+    taken = Surface.taking(made.positions.copy(), made.faces.copy(), made.channels.copy())
+    assert "ring" not in vars(taken)  # nobody has asked for it
+    rows = np.arange(40, dtype=np.int32)
+    there = made.positions[rows] * np.float32(1.1)
+    made.set_rows(rows, there)
+    taken.set_rows(rows, there)
+    for name in ("positions", "faces", "normals", "ring_at", "ring", "closed", "leaf_lo", "leaf_hi"):
+        assert np.array_equal(getattr(made, name), getattr(taken, name)), name
+
+
+def test_a_surface_that_takes_arrays_over_says_what_is_wrong_with_them() -> None:
+    made = cube_sphere(4)
+    with pytest.raises(BadSurfaceError, match="names vertex 9999"):
+        Surface.taking(made.positions.copy(), np.full_like(made.faces, 9999), made.channels.copy())
+    with pytest.raises(BadSurfaceError, match="colour must have shape"):
+        Surface.taking(made.positions.copy(), made.faces.copy(), Channels.plain(3))

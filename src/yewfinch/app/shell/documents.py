@@ -92,7 +92,7 @@ class Documents(QObject):
 
         def work(progress: Progress) -> tuple[Portrait, Stand | None]:
             seen = stand_of(path)
-            return container.load(path, progress=progress), seen
+            return container.load(path, progress=progress, to_be_shown=True), seen
 
         return self.jobs.add(work, done, f"Opening {path.name}")
 

@@ -31,6 +31,7 @@ from yewfinch.core.formats.stamp_records import MEMBER as STAMP
 from yewfinch.core.formats.stamp_records import stamps_of, stencil_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, channel_specs
+from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.part_turn import Bent
@@ -162,7 +163,12 @@ def pictures_beside(path: Path) -> dict[str, str]:
 
 
 def load(
-    path: Path, pictures: Mapping[str, Path] | None = None, lost: list[str] | None = None, progress: Progress = silent
+    path: Path,
+    pictures: Mapping[str, Path] | None = None,
+    lost: list[str] | None = None,
+    progress: Progress = silent,
+    *,
+    to_be_shown: bool = False,
 ) -> Portrait:
     """Open a portrait.
 
@@ -175,6 +181,8 @@ def load(
         Gets the file names of photos that are nowhere; a grey picture stands in for each. Without it they are an error.
     progress : Progress, optional
         May cancel it.
+    to_be_shown : bool
+        Whether the rings and normals of its surfaces are worked out at once, and not when they are first asked for.
 
     Raises
     ------
@@ -183,7 +191,11 @@ def load(
     """
     with Archive(path) as archive:
         try:
-            return _read(archive, pictures or {}, lost, progress)
+            portrait = _read(archive, pictures or {}, lost, progress)
+            for piece in portrait.pieces.values() if to_be_shown else ():
+                progress(1.0, f"working out the normals of {piece.name}")
+                piece.surface.derive()
+            return portrait
         except BadSurfaceError as error:
             raise archive.damaged(str(error).rstrip(".")) from error
         except MemoryError as error:
@@ -236,11 +248,12 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
     """Put one piece into a portrait, with its levels, layers and states."""
     name = archive.name
     arrays = {k: archive.piece_array(f"pieces/{record.id}/{k}.npy", k) for k in ARRAYS}
-    surface = Surface(arrays["positions"], arrays["faces"], arrays["colour"])
+    rows = len(arrays["positions"])
+    channels = {"colour": arrays["colour"]}
     for spec in _beside():
-        held = archive.held(CHANNEL.format(record.id, spec.name), (len(surface), spec.width), file_type(spec))
-        if held is not None:
-            surface.channels[spec.name][:] = held
+        held = archive.held(CHANNEL.format(record.id, spec.name), (rows, spec.width), file_type(spec))
+        channels[spec.name] = spec.plain(rows) if held is None else held
+    surface = Surface.taking(arrays["positions"], arrays["faces"], Channels(channels))
     corners = archive.held(CORNERS.format(record.id), (len(surface.faces), 8), "<f4")
     piece = Piece(
         record.id,

@@ -8,7 +8,7 @@ from typing import Literal
 
 import numpy as np
 import numpy.typing as npt
-from scipy.spatial import cKDTree
+import scipy
 
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.repair.holes import border_edges, half_edges
@@ -165,7 +165,7 @@ def _room(at: DoubleArray, way: DoubleArray, most: float) -> DoubleArray:
     radius = np.full(len(at), most / _PART)
     if most <= 0.0:
         return radius
-    tree, live = cKDTree(at), np.arange(len(at))
+    tree, live = scipy.spatial.cKDTree(at), np.arange(len(at))
     for _ in range(_BALLS):
         away, near = tree.query(at[live] + way[live] * radius[live, None])
         inside = (away < radius[live] * 0.999) & (near != live)

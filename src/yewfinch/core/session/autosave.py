@@ -77,7 +77,7 @@ class Recovery:
             If the portrait itself cannot be read.
         """
         lost: list[str] = []
-        portrait = container.load(self.file, self.pictures, lost, progress)
+        portrait = container.load(self.file, self.pictures, lost, progress, to_be_shown=True)
         return portrait, [p.name for p in portrait.sitter.photos if p.file in lost] + [
             s.name for s in portrait.sitter.sheets if s.file in lost
         ]

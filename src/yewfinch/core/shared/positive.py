@@ -6,7 +6,7 @@ A solve makes tens of thousands of these calls; the checks of the general functi
 from __future__ import annotations
 
 import numpy as np
-from scipy.linalg.lapack import dpotrf, dpotri, dpotrs, dtrtrs
+import scipy
 
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -24,7 +24,7 @@ def factored(matrix: DoubleArray) -> DoubleArray:
     numpy.linalg.LinAlgError
         If the matrix is not positive.
     """
-    root, info = dpotrf(matrix.T, lower=1, clean=0, overwrite_a=1)
+    root, info = scipy.linalg.lapack.dpotrf(matrix.T, lower=1, clean=0, overwrite_a=1)
     if info or (len(root) and not root[-1, -1] > 0.0):  # whatever is no number comes through to the last row
         raise np.linalg.LinAlgError(f"not positive in row {info or len(matrix)} of {len(matrix)}")
     return np.asarray(root)
@@ -32,7 +32,7 @@ def factored(matrix: DoubleArray) -> DoubleArray:
 
 def solved(root: DoubleArray, right: DoubleArray) -> DoubleArray:
     """The solution of a system, (n,) or (n, m), by the root of its matrix."""
-    return np.asarray(dpotrs(root, right, lower=1)[0])
+    return np.asarray(scipy.linalg.lapack.dpotrs(root, right, lower=1)[0])
 
 
 def inverse(matrix: DoubleArray) -> DoubleArray:
@@ -43,7 +43,7 @@ def inverse(matrix: DoubleArray) -> DoubleArray:
     numpy.linalg.LinAlgError
         If the matrix is not positive.
     """
-    out = np.tril(dpotri(factored(matrix.copy()), lower=1, overwrite_c=1)[0])
+    out = np.tril(scipy.linalg.lapack.dpotri(factored(matrix.copy()), lower=1, overwrite_c=1)[0])
     return np.asarray(out + np.tril(out, -1).T)
 
 
@@ -58,4 +58,4 @@ def lower_solved(root: DoubleArray, right: DoubleArray, *, turned: bool = False)
     turned : bool
         Solve with the root's transpose.
     """
-    return np.asarray(dtrtrs(root.T, right, lower=0, trans=0 if turned else 1)[0])
+    return np.asarray(scipy.linalg.lapack.dtrtrs(root.T, right, lower=0, trans=0 if turned else 1)[0])

@@ -11,7 +11,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.spatial import cKDTree
+import scipy
 
 from yewfinch.core.anatomy.figure.head_lines import HeadLines, head_lines
 from yewfinch.core.anatomy.head.face_lines import CURVES, spaced
@@ -176,7 +176,9 @@ class LineFinder:
         way = np.gradient(samples, axis=0)
         across = np.stack([-way[:, 1], way[:, 0]], axis=1)
         across /= np.maximum(np.linalg.norm(across, axis=1, keepdims=True), 1e-9)
-        near, which = cKDTree(edge).query(samples, k=min(8, len(edge)), distance_upper_bound=_REACH * d.px_per_mm)
+        near, which = scipy.spatial.cKDTree(edge).query(
+            samples, k=min(8, len(edge)), distance_upper_bound=_REACH * d.px_per_mm
+        )
         chosen = np.full(len(samples), -1)
         for i in range(len(samples)):
             for gap, j in zip(near[i], which[i], strict=True):

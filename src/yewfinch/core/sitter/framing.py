@@ -88,6 +88,8 @@ def framed_pixels(pixels: ByteArray, photo: Photo) -> ByteArray:
     -------
     (h2, w2, 3) uint8, sRGB
     """
+    if not (photo.turn or photo.crop is not None or photo.exposure or photo.warmth):
+        return np.ascontiguousarray(pixels, np.uint8)
     import cv2
 
     scale = pixels.shape[1] / photo.width

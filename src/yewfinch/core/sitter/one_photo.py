@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
-from scipy.linalg.lapack import dposv
+import scipy
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sitter import _bundle_kernels
@@ -251,7 +251,7 @@ def _weighed(
     own = np.repeat(spread**2 / weights, 2)
     whole = shared.copy()
     whole[np.diag_indices(len(own))] += own
-    factor, pull, failed = dposv(whole, gone)
+    factor, pull, failed = scipy.linalg.lapack.dposv(whole, gone)
     if failed:
         raise np.linalg.LinAlgError("the covariance of a photo's marks is not positive")
     squares = ((own * pull).reshape(-1, 2) ** 2).sum(axis=1) / spread**2

@@ -12,7 +12,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.linalg import cho_factor, cho_solve, solve_triangular
+import scipy
 
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
@@ -70,7 +70,7 @@ class Bending:
         out = np.empty(len(points))
         for i, p in enumerate(points):
             near = _kernel(p[None], self.places)[0]
-            known = [solve_triangular(self.root, near * self.ways[:, a], lower=True) for a in range(3)]
+            known = [scipy.linalg.solve_triangular(self.root, near * self.ways[:, a], lower=True) for a in range(3)]
             out[i] = 1.0 - np.mean([k @ k for k in known]) / total
         return np.clip(out, 0.0, 1.0)
 
@@ -138,8 +138,8 @@ def bending(
         raise CannotSolveError("Neither landmarks nor drawn lines tell where the surface has to go.")
     at, way = np.array(places), np.array(ways)
     matrix = _kernel(at, at) * (way @ way.T) + np.diag(np.array(errors) ** 2 + 1e-4)
-    factor, _ = cho_factor(matrix, lower=True)
-    weights = cho_solve((factor, True), np.array(values))
+    factor, _ = scipy.linalg.cho_factor(matrix, lower=True)
+    weights = scipy.linalg.cho_solve((factor, True), np.array(values))
     return Bending(at, way, np.asarray(weights), np.asarray(np.tril(factor)))
 
 

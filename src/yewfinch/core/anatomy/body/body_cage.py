@@ -11,7 +11,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
 from yewfinch.core.anatomy.body.arm_forms import arm, finger, hand_frame, palm, thumb
 from yewfinch.core.anatomy.body.body_plan import Build
@@ -23,6 +22,7 @@ from yewfinch.core.anatomy.head.cage import Builder, Cage
 from yewfinch.core.anatomy.head.head_cage import COLUMNS
 from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.curves import Monotone
 
 #: Charts: what a vertex belongs to. Places are ring and column; fingers and toes count on.
 TRUNK, ARM, HAND, LEG, FOOT = 2, 3, 4, 5, 6
@@ -92,7 +92,7 @@ _SHOULDER: dict[int, list[tuple[int, float, float, float]]] = {
     ],
 }
 #: Rows beside the arm: heights at the front, at its front and back edge, and at the back.
-_FRONT_EDGE = PchipInterpolator(
+_FRONT_EDGE = Monotone(
     [4, 5, 6, 7, 8, 9, 10],
     [
         [142, 1412, 56],
@@ -104,7 +104,7 @@ _FRONT_EDGE = PchipInterpolator(
         [139, 1300, 52],
     ],
 )
-_BACK_EDGE = PchipInterpolator(
+_BACK_EDGE = Monotone(
     [4, 5, 6, 7, 8, 9, 10],
     [
         [146, 1412, -60],
@@ -116,9 +116,9 @@ _BACK_EDGE = PchipInterpolator(
         [141, 1300, -60],
     ],
 )
-_FRONT = PchipInterpolator([4, 10, 14, 20, 25], [1375, 1250, 1146, 972, 848])
-_BACK = PchipInterpolator([4, 10, 14, 20, 25], [1385, 1256, 1150, 980, 866])
-_SIDE = PchipInterpolator([10, 14, 19, 22, 25], [1296, 1205, 1090, 1036, 992])
+_FRONT = Monotone([4, 10, 14, 20, 25], [1375, 1250, 1146, 972, 848])
+_BACK = Monotone([4, 10, 14, 20, 25], [1385, 1256, 1150, 980, 866])
+_SIDE = Monotone([10, 14, 19, 22, 25], [1296, 1205, 1090, 1036, 992])
 #: The groin's line and the path under the crotch: place by column.
 _GROIN: list[tuple[int, float, float, float]] = [
     (0, 0, 848, 62),
@@ -262,7 +262,7 @@ def _trunk_guess(build: Build, skin: Skins, r: int, c: int) -> DoubleArray:
 def _in_table(table: list[tuple[int, float, float, float]], c: int) -> DoubleArray:
     """A place between those that a table has by column."""
     held = np.array(table, float)
-    return np.asarray(PchipInterpolator(held[:, 0], held[:, 1:])(c))
+    return np.asarray(Monotone(held[:, 0], held[:, 1:])(c))
 
 
 def _beside_arm(skin: Skins, r: int, c: int, wide: float) -> DoubleArray:
@@ -274,7 +274,7 @@ def _beside_arm(skin: Skins, r: int, c: int, wide: float) -> DoubleArray:
         if r == _ARM_ROWS[1]:  # the armpit
             point = point - (0, 6.0 * np.sin(np.pi * t), 0)
         return np.asarray(skin.trunk.onto(point[None], 6)[0])
-    y = float(PchipInterpolator([0, 8, 12, 20], [float(_FRONT(r)), edges[0][1], edges[1][1], float(_BACK(r))])(c))
+    y = float(Monotone([0, 8, 12, 20], [float(_FRONT(r)), edges[0][1], edges[1][1], float(_BACK(r))])(c))
     x, z = (edges[0] if c < 8 else edges[1])[[0, 2]]
     t = c / 8 if c < 8 else (20 - c) / 8
     start = np.array([0.0, y, 0.0])
@@ -286,7 +286,7 @@ def _below_arm(skin: Skins, r: int, c: int) -> DoubleArray:
     """From the armpit down; the last rows come to follow the groin's line."""
     low = min(r, 19)
     ends = [float(_FRONT(r)), float(_SIDE(r)), float(_BACK(r))]
-    y = float(PchipInterpolator([0, 10, 20], ends)(c))
+    y = float(Monotone([0, 10, 20], ends)(c))
     if r > low:
         plain = float(np.interp(c, [0, 10, 20], [float(_FRONT(low)), float(_SIDE(low)), float(_BACK(low))]))
         y = plain + (float(_in_table(_GROIN[:7], c)[1]) - plain) * (r - low) / 6.0

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.interpolate import CubicSpline, PchipInterpolator
+import scipy
 
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -89,14 +89,14 @@ def _tangent(a: DoubleArray, b: DoubleArray) -> DoubleArray:
     return np.where(same, 2 * a * b / np.where(same, a + b, 1.0), 0.0)
 
 
-def loop_spline(points: DoubleArray) -> CubicSpline:
+def loop_spline(points: DoubleArray) -> scipy.interpolate.CubicSpline:
     """A smooth closed curve through (k, d) points, a function of the place number."""
     closed = np.concatenate([points, points[:1]])
-    return CubicSpline(np.arange(len(closed)), closed, bc_type="periodic")
+    return scipy.interpolate.CubicSpline(np.arange(len(closed)), closed, bc_type="periodic")
 
 
-def keyed(keys: list[float], values: DoubleArray, period: float) -> PchipInterpolator:
+def keyed(keys: list[float], values: DoubleArray, period: float) -> scipy.interpolate.PchipInterpolator:
     """Values (k, ...) given at some places only, without overshoot, repeating after `period`."""
     at = np.array(keys)
     wide = np.concatenate([at[-3:] - period, at, at[:3] + period])
-    return PchipInterpolator(wide, np.concatenate([values[-3:], values, values[:3]]), axis=0)
+    return scipy.interpolate.PchipInterpolator(wide, np.concatenate([values[-3:], values, values[:3]]), axis=0)

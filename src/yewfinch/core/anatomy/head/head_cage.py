@@ -9,7 +9,6 @@ Guessed places are in mm of the plain head; what they miss is made up for by set
 from __future__ import annotations
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
 from yewfinch.core.anatomy.head import (
     ear,
@@ -20,6 +19,7 @@ from yewfinch.core.anatomy.head import (
 from yewfinch.core.anatomy.head.cage import FREE, ON_FIELD, Builder, Cage
 from yewfinch.core.anatomy.head.head_field import skin
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.curves import Monotone
 
 COLUMNS, ROWS = 20, 28
 #: The row along the jaw.
@@ -109,8 +109,8 @@ _UNDER: list[tuple[int, float, float, float]] = [
     (12, 54, -70, -8), (13, 54, -72, -18), (16, 48, -85, -42), (18, 26, -94, -62), (20, 0, -99, -68),
 ]  # fmt: skip
 #: Direction of the columns round the head and round the neck, degrees from the front.
-_ROUND = PchipInterpolator([0, 3, 8, 9, 10, 11, 16, 17, 18, 20], [0, 16, 48, 57, 66.5, 77, 119, 133, 148.5, 180])
-_ROUND_NECK = PchipInterpolator([0, 8, 11, 16, 20], [0, 66, 90, 139, 180])
+_ROUND = Monotone([0, 3, 8, 9, 10, 11, 16, 17, 18, 20], [0, 16, 48, 57, 66.5, 77, 119, 133, 148.5, 180])
+_ROUND_NECK = Monotone([0, 8, 11, 16, 20], [0, 66, 90, 139, 180])
 
 
 def head_cage() -> Cage:
@@ -174,22 +174,22 @@ def _guess(r: int, c: int) -> tuple[DoubleArray, float]:
     """Guessed place of a grid vertex, and how firmly it is held there."""
     if r in (CHIN_LINE, CHIN_LINE - 1):
         table = np.array(_CHIN if r == CHIN_LINE else _UNDER)
-        point = PchipInterpolator(table[:, 0], table[:, 1:])(c)
+        point = Monotone(table[:, 0], table[:, 1:])(c)
         return np.asarray(point), 0.8 if r == CHIN_LINE else 0.3
     if r in _COLLAR:
         table = np.array(_COLLAR[r])
-        return np.asarray(PchipInterpolator(table[:, 0], table[:, 1:])(c)), 0.4
+        return np.asarray(Monotone(table[:, 0], table[:, 1:])(c)), 0.4
     if r in _FRONT and c <= 8:
         columns = _FRONT_COLUMNS.get(r, list(range(9)))
         x, y = _FRONT[r][columns.index(c)]
         return _march(np.array([x, y, 150.0]), np.array([0.0, 0.0, -1.0])), 0.75
     if r < CHIN_LINE:
-        y = float(PchipInterpolator([0, 8, 11, 16, 20], _NECK[r])(c))
+        y = float(Monotone([0, 8, 11, 16, 20], _NECK[r])(c))
         turn = np.radians(_ROUND_NECK(c))
         axis = np.array([0.0, y, -30.0 if r < 3 else -17.0 + (y + 60.0) * 0.24])
         held = 0.25
     else:
-        y = float(PchipInterpolator([8, 11, 16, 20], _SIDE[r])(max(c, 8)))
+        y = float(Monotone([8, 11, 16, 20], _SIDE[r])(max(c, 8)))
         turn = np.radians(_ROUND(c))
         axis = np.array([0.0, y, -8.0])
         held = 0.3 if r > 23 or (r < 15 and c > 9) else 0.5

@@ -8,10 +8,11 @@ to the middle (10).
 from __future__ import annotations
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
+import scipy
 
 from yewfinch.core.anatomy.head.chart import Chart
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.curves import Monotone
 
 ACROSS, UP = 4, 2
 AROUND = 2 * ACROSS + UP
@@ -25,17 +26,15 @@ HALF = 27.0
 
 _X = [0.0, 3.0, 6.0, 10.0, 15.0, 20.0, 24.0, HALF]
 #: Heights of the mouth line and of the borders over these, and how far forward the line lies, mm.
-_LINE = PchipInterpolator(_X, [-47.9, -47.5, -47.0, -47.1, -47.6, -47.8, -48.0, -48.4])
-_FRONT = PchipInterpolator(_X, [101.0, 100.7, 100.0, 98.3, 95.3, 91.4, 87.9, 84.8])
-_UPPER = PchipInterpolator(_X, [-39.8, -39.1, -38.4, -39.2, -41.3, -44.0, -46.3, -48.2])
-_LOWER = PchipInterpolator(_X, [-57.6, -57.5, -57.1, -56.2, -54.4, -51.9, -50.0, -48.6])
+_LINE = Monotone(_X, [-47.9, -47.5, -47.0, -47.1, -47.6, -47.8, -48.0, -48.4])
+_FRONT = Monotone(_X, [101.0, 100.7, 100.0, 98.3, 95.3, 91.4, 87.9, 84.8])
+_UPPER = Monotone(_X, [-39.8, -39.1, -38.4, -39.2, -41.3, -44.0, -46.3, -48.2])
+_LOWER = Monotone(_X, [-57.6, -57.5, -57.1, -56.2, -54.4, -51.9, -50.0, -48.6])
 
 
 def lips(boundary: DoubleArray) -> Chart:
     """The chart inside the mouth's boundary, (AROUND + 1, 3) mm from lower to upper middle."""
-    from scipy.interpolate import CubicSpline
-
-    rim = CubicSpline(np.arange(AROUND + 1), boundary)
+    rim = scipy.interpolate.CubicSpline(np.arange(AROUND + 1), boundary)
 
     def rings(k: DoubleArray) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         return _rings(k, rim(k))

@@ -9,8 +9,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import numpy as np
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
+import scipy
 
 from yewfinch.core.formats.exchange.model import MADE_BY, Format, Model, Shape, unit_said
 from yewfinch.core.formats.exchange.polygons import cut
@@ -203,10 +202,10 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
 
 def _connected(faces: np.ndarray, group: np.ndarray, vertices: int, groups: int) -> tuple[np.ndarray, dict[int, int]]:
     """The body of each group, numbered as they first come, and the first group of each body."""
-    links = coo_matrix(
+    links = scipy.sparse.coo_matrix(
         (np.ones(faces.size, np.int8), (np.repeat(group, 4), groups + faces.ravel())), shape=(groups + vertices,) * 2
     )
-    label = connected_components(links, directed=False)[1][:groups]
+    label = scipy.sparse.csgraph.connected_components(links, directed=False)[1][:groups]
     first: dict[int, int] = {}
     for g in np.unique(group).tolist():
         first.setdefault(int(label[g]), g)

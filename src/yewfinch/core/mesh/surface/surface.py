@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 import numpy as np
 import numpy.typing as npt
 
@@ -60,17 +62,75 @@ class Surface:
         *,
         channels: Channels | None = None,
     ) -> None:
-        self.positions: FloatArray = np.array(positions, dtype=POSITION, order="C")
-        self.faces: IndexArray = _as_quads(faces)
-        _check(self.positions, self.faces)
-        n = len(self.positions)
-        own = Channels.plain(n) if channels is None else channels.copy()
-        self._wear(own if colour is None else own.put(colour=np.array(colour, dtype=np.uint8, order="C")))
+        places = np.array(positions, dtype=POSITION, order="C")
+        quads = _as_quads(faces)
+        _check(places, quads)
+        own = Channels.plain(len(places)) if channels is None else channels.copy()
+        if colour is not None:
+            own = own.put(colour=np.array(colour, dtype=np.uint8, order="C"))
+        self._begin(places, quads, own)
+        self.derive()
+
+    @classmethod
+    def taking(cls, positions: FloatArray, faces: IndexArray, channels: Channels) -> Surface:
+        """A surface that keeps these very arrays, as a reader of files has them; nobody else may write to them.
+
+        Its rings and normals, which take longer than all else, are worked out when they are first asked for: see
+        `derive`.
+
+        Parameters
+        ----------
+        positions : (n, 3) float32, mm, in C order
+        faces : (m, 4) int32, in C order
+        channels : Channels
+
+        Raises
+        ------
+        BadSurfaceError
+            If shapes, indices or values make no surface.
+        """
+        out = object.__new__(cls)
+        _check(positions, faces)
+        out._begin(positions, faces, channels)
+        return out
+
+    def _begin(self, positions: FloatArray, faces: IndexArray, channels: Channels) -> None:
+        self.positions: FloatArray = positions
+        self.faces: IndexArray = faces
+        self._wear(channels)
         self._sort_faces()
-        self.ring_at, self.ring, self.closed = _ring_kernels.build_ring(self.faces, n)
-        self.normals: FloatArray = np.zeros((n, 3), POSITION)
-        self.mend_all_normals()
         self.settle()
+
+    def derive(self) -> None:
+        """Work out rings and normals if that was left for later; what would wait for them does it beforehand."""
+        _ = self.normals
+
+    @cached_property
+    def _rings(self) -> tuple[IndexArray, IndexArray, ByteArray]:
+        made: tuple[IndexArray, IndexArray, ByteArray] = _ring_kernels.build_ring(self.faces, len(self.positions))
+        return made
+
+    @cached_property
+    def ring_at(self) -> IndexArray:
+        """Where the ring of each row begins in `ring`, (n + 1,)."""
+        return self._rings[0]
+
+    @cached_property
+    def ring(self) -> IndexArray:
+        """Neighbours of each row, in order and counter-clockwise from outside."""
+        return self._rings[1]
+
+    @cached_property
+    def closed(self) -> ByteArray:
+        """Whether faces stand all round each row, (n,) 0 or 1."""
+        return self._rings[2]
+
+    @cached_property
+    def normals(self) -> FloatArray:
+        """Unit normals of all rows, (n, 3), pointing outwards."""
+        out = np.zeros((len(self.positions), 3), POSITION)
+        _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, out)
+        return out
 
     def settle(self) -> None:
         """Link the leaves, once rows, faces and rings are there; for those who make surfaces of others."""
@@ -257,6 +317,9 @@ class Surface:
 
     def mend_all_normals(self) -> None:
         """Work out every vertex normal anew."""
+        if "normals" not in self.__dict__:
+            self.derive()
+            return
         _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, self.normals)
 
     def leaves_of(self, rows: IndexArray) -> IndexArray:
