@@ -86,6 +86,7 @@ def sampled():
 def window(qtbot, demo_file, monkeypatch, sampled):
     """The real window on the demo portrait."""
     monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
+    from tests.app.hands import handled
     from yewfinch.app.bench_window import bench_window
     from yewfinch.core.session.settings import Settings
     from yewfinch.demo.demo_portrait import demo_portrait
@@ -95,7 +96,7 @@ def window(qtbot, demo_file, monkeypatch, sampled):
     w.activateWindow()  # without a window manager nobody else does, and shortcuts need it
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     qtbot.waitUntil(lambda: w.viewport.context is not None, timeout=20000)
-    qtbot.wait(50)
+    handled()
     yield w
     w.settle = lambda: True  # tests do not answer questions about unsaved work
     w.close()

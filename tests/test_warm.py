@@ -8,8 +8,8 @@ ELSEWHERE = {
     "anatomy.figure._flesh_kernels.left_over",
     "anatomy.figure._flesh_kernels.fit",
     "anatomy.figure._flesh_kernels.evened",
-    "mesh.surface._kernels.middles",
-    "mesh.surface._kernels.morton",
+    "mesh.surface._surface_kernels.middles",
+    "mesh.surface._surface_kernels.morton",
 }
 
 SCRIPT = """
@@ -22,8 +22,8 @@ warmup.run()
 for name, module in list(sys.modules.items()):
     if name.startswith("yewfinch.") and name.endswith("_kernels"):
         for key, thing in vars(module).items():
-            if isinstance(thing, CPUDispatcher) and thing.__module__ == name and not key.startswith("_") and not
-            thing.signatures:
+            of_here = isinstance(thing, CPUDispatcher) and thing.__module__ == name and not key.startswith("_")
+            if of_here and not thing.signatures:
                 print(name.removeprefix("yewfinch.core.") + "." + key)
 """
 

@@ -3,7 +3,7 @@
 import time
 
 import numpy as np
-from PyQt6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt, QUrl
+from PyQt6.QtCore import QEvent, QMimeData, QObject, QPoint, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QMouseEvent, QPointingDevice, QTabletEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
@@ -11,6 +11,24 @@ from PyQt6.QtWidgets import QApplication
 from yewfinch.app.view.photo_layers import pixels_of
 
 NONE = Qt.KeyboardModifier.NoModifier
+
+
+class _Last(QObject):
+    """Hears an event that comes after all others."""
+
+    heard = False
+
+    def customEvent(self, _event):
+        self.heard = True
+
+
+def handled():
+    """Until everything that the window was told so far is done, and what that asked for; painting comes last."""
+    for _ in range(2):
+        last = _Last()
+        QApplication.postEvent(last, QEvent(QEvent.Type.User), -1_000_000)
+        while not last.heard:
+            QApplication.processEvents()
 
 
 def drag(widget, points, button=Qt.MouseButton.LeftButton, mods=NONE):

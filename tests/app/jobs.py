@@ -1,7 +1,8 @@
 """Begin jobs in the window and wait for them."""
 
 import trimesh
-from PyQt6.QtTest import QTest
+
+from tests.app.hands import handled
 
 
 def done(w, qtbot):
@@ -9,7 +10,7 @@ def done(w, qtbot):
     qtbot.waitUntil(lambda: not w.panel("Fuse and remesh").busy(), timeout=120000)
     w.activateWindow()  # without a window manager nobody else does, after a dialog
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    qtbot.wait(30)
+    handled()
 
 
 def finished(w, panel, qtbot):
@@ -17,7 +18,7 @@ def finished(w, panel, qtbot):
     qtbot.waitUntil(lambda: not panel.busy(), timeout=60000)
     w.activateWindow()
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
-    qtbot.wait(30)
+    handled()
 
 
 def begun(window, *folds):
@@ -29,7 +30,7 @@ def begun(window, *folds):
         w.inspector.folds[name].button.setChecked(False)
     for name in folds:
         w.inspector.folds[name].button.setChecked(True)
-    QTest.qWait(50)
+    handled()
     return w, w.bench.portrait.surface("head")
 
 

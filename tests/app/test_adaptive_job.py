@@ -6,7 +6,8 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from scipy.spatial import cKDTree
 
-from tests.app.hands import at_landmark, clay_picture, click, drag, line, typed
+from tests.app.hands import at_landmark, clay_picture, click, drag, handled, line, typed
+from yewfinch.app.kit.workers import Worker
 
 
 def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path):
@@ -66,7 +67,7 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     w.bench.selection.choose("head")
     w.panel("Levels").add()
     qtbot.waitUntil(lambda: not w.panel("Levels").busy(), timeout=60000)
-    qtbot.wait(50)
+    handled()
     w.activateWindow()
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)
     dense = portrait.surface("head")
@@ -86,7 +87,7 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     drag(w.viewport, line((x - 12, y + 30), (x - 20, y + 40)))
     drag(w.viewport, line((x - 12, y - 10), (x - 20, y - 20)))  # waits for what follows from the one before
     qtbot.waitUntil(lambda: not strokes.adapting(), timeout=20000)
-    qtbot.wait(50)
+    handled()
     assert portrait.history.position == steps + 3
     for _ in range(3):
         w.undo()
@@ -96,7 +97,7 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     drag(w.viewport, line((x - 12, y + 10), (x - 20, y + 20)))
     w.undo()
     strokes.wait()
-    qtbot.wait(50)
+    handled()
     assert portrait.surface("head") is dense
     np.testing.assert_array_equal(dense.positions, before)
 
@@ -166,11 +167,11 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
     QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[0])))
     for p in points[1:]:
         QTest.mouseMove(w.viewport, QPoint(*(round(v) for v in p)))
-        qtbot.wait(5)
+        handled()
     assert heard.count("net") >= 2 and "pieces" not in heard
     part = clay_picture(w)
     w.viewport.picture.spoil()
-    qtbot.wait(50)
+    handled()
     whole = clay_picture(w)
     assert (
         np.abs(part.astype(int) - whole).max() <= 24
@@ -208,7 +209,7 @@ def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, q
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
     assert strokes.busy and portrait.surface("head") is surface
     qtbot.waitUntil(lambda: not strokes.busy and not strokes.adapting(), timeout=20000)
-    qtbot.wait(50)
+    handled()
     made = portrait.surface("head")
     assert len(made) > len(surface) + 500
     assert portrait.history.position == steps + 1 and portrait.history.names[-1] == "Clay"
@@ -226,7 +227,8 @@ def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, q
     assert strokes.busy
     QTest.keyClick(w.viewport, Qt.Key.Key_Escape)
     assert not strokes.busy and portrait.history.position == steps
-    qtbot.wait(300)
+    qtbot.waitUntil(lambda: not Worker._running)
+    handled()
     assert portrait.surface("head") is surface and portrait.history.redo() is None
     np.testing.assert_array_equal(surface.positions, before)
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
@@ -235,5 +237,5 @@ def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, q
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(*(round(v) for v in points[-1])))
     drag(w.viewport, line((x - 40, y - 90), (x + 20, y - 95)))
     qtbot.waitUntil(lambda: not strokes.busy and not strokes.adapting(), timeout=20000)
-    qtbot.wait(50)
+    handled()
     assert portrait.history.position == steps + 2

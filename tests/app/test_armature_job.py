@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import click, drag, line, pull
+from tests.app.hands import click, drag, handled, line, pull
 from yewfinch.core.formats import container
 
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
@@ -32,7 +32,7 @@ def begun(w, key):
     combo.activated.emit(combo.currentIndex())
     w.viewport.view_selected()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
-    QTest.qWait(30)
+    handled()
     return w.panel("Armature").armatures.piece.id
 
 
@@ -44,7 +44,7 @@ def at(w, number, image=False):
 def pulled(w, number, by, mods=Qt.KeyboardModifier.NoModifier, image=False):
     x, y = at(w, number, image)
     drag(w.viewport, line((x, y), (x + by[0], y + by[1]), 5), mods=mods)
-    QTest.qWait(20)
+    handled()
 
 
 def test_from_balls_to_clay(block, qtbot, tmp_path):
@@ -84,7 +84,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     # Ctrl draws a new ball from one
     count = len(after.balls)
     w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
-    QTest.qWait(30)
+    handled()
     pulled(w, 3, (-90, -10), CTRL)
     drawn = w.panel("Armature").armatures.armature
     assert len(drawn.balls) == count + 1
@@ -113,7 +113,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
 
     # a click on a link inserts, Del removes
     w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
-    QTest.qWait(30)
+    handled()
     a, b = np.array(at(w, 1)), np.array(at(w, 2))
     count = len(w.panel("Armature").armatures.armature.balls)
     drag(w.viewport, [tuple(a + 0.5 * (b - a))] * 2)
@@ -160,7 +160,7 @@ def test_from_balls_to_clay(block, qtbot, tmp_path):
     # the clay can be worked on, and all of it undone
     before = clay.surface.positions.copy()
     w.viewport.view_selected()
-    QTest.qWait(30)
+    handled()
     drag(
         w.viewport,
         line(

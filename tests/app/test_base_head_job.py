@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, pull, settled
+from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled
 from yewfinch.core.anatomy.figure.person import PRESETS
 from yewfinch.core.anatomy.head.head_measures import STEERED
 from yewfinch.core.document.figure.shaping import figures
@@ -43,7 +43,7 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     # a stroke, then a dial: the stroke stays
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     w.bench.tools.take("clay")
-    qtbot.wait(30)
+    handled()
     before = surface.positions.copy()
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x + 25, y - 40), (x + 55, y - 55)))

@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, pull, settled
+from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled
 from yewfinch.core.anatomy.body.body_measures import MEASURES
 from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.formats import container
@@ -58,7 +58,7 @@ def test_a_head_is_given_a_body_and_steered(block, qtbot, tmp_path):
     # a stroke on the forehead stays while the body changes, in one step of undo
     w.bench.tools.take("clay")
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
-    qtbot.wait(30)
+    handled()
     before = portrait.surface("head").positions.copy()
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x + 3, y - 4), (x + 9, y - 8)))

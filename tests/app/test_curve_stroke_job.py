@@ -4,7 +4,7 @@ import numpy as np
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, pen
+from tests.app.hands import at_landmark, click, drag, handled, line, pen
 from tests.app.jobs import begun
 
 
@@ -114,7 +114,7 @@ def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     w.bench.tools.change(size=20.0)
     curve = w.panel("Stroke").curve
     w.inspector.ensureWidgetVisible(curve)
-    QTest.qWait(50)
+    handled()
     plain = surface.positions.copy()
     x, y = at_landmark(w, "g")
     points = line((x - 40, y - 60), (x + 30, y - 60))

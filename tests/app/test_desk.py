@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import drag, line, view_picture
+from tests.app.hands import drag, handled, line, view_picture
 from tools.parts import marking
 from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.document.verbs import marking as marks
@@ -223,7 +223,7 @@ def test_a_photo_fills_the_wall(window, qtbot):
     wall.menu_of("photo1").actions()[2].trigger()
     assert wall.pane is not None
     assert not wall._area.isVisible()
-    qtbot.wait(80)
+    handled()
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     picture = wall.pane.grab().toImage()
     assert picture.pixelColor(picture.width() // 2, picture.height() // 2).red() > 120  # a face
@@ -247,7 +247,7 @@ def test_drawings_lie_over_the_clay_while_standing_there(window, qtbot):
     bench = window.bench
     bench.standpoint.take("photo1")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
-    qtbot.wait(30)
+    handled()
     plain = view_picture(window)
     drawing = Drawing("rhythm", ((300.0, 200.0), (500.0, 700.0), (600.0, 1200.0)), "#ff0000")
     marks.change_photo(bench.portrait, replace(bench.portrait.sitter.photos[0], drawings=(drawing,)), "Draw")

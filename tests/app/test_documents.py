@@ -11,7 +11,7 @@ from PIL import Image
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
-from tests.app.hands import at_landmark, drag, drop, line
+from tests.app.hands import at_landmark, drag, drop, handled, line
 from tools.parts import doer, marking
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.shell.dialogs.units import UnitsDialog
@@ -272,7 +272,7 @@ def test_work_goes_on_while_standing_there(window):
 
 def settled(window, qtbot):
     qtbot.waitUntil(lambda: not window.documents.jobs.busy, timeout=20000)
-    qtbot.wait(50)
+    handled()
 
 
 def test_a_model_that_does_not_say_its_unit_is_asked_for(window, qtbot, tmp_path):
@@ -398,9 +398,12 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     window.documents.autosave()
     qtbot.waitUntil(lambda: not window.documents._writer.isRunning(), timeout=20000)
     window.documents.show(demo_portrait(), None)
-    qtbot.wait(200)
-    gc.collect()
-    assert held() is None
+
+    def released():
+        gc.collect()
+        return held() is None
+
+    qtbot.waitUntil(released)
     assert Worker._running == set()
 
 

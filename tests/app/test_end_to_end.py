@@ -7,7 +7,7 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, drag, line, view_picture
+from tests.app.hands import at_landmark, drag, handled, line, view_picture
 from tools.parts import marking
 from yewfinch.core.formats import container
 
@@ -44,7 +44,7 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     # back to the front, model a stroke with symmetry
     bench.outlook.set_view(bench.outlook.view.turned(0, 0))
     bench.tools.take("clay")
-    qtbot.wait(30)
+    handled()
     surface = portrait.surface("head")
     start = surface.positions.copy()
     x, y = at_landmark(window, "g")
@@ -83,7 +83,7 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     np.testing.assert_array_equal(held.surface("head").positions, modelled)
     assert window.documents.open(path).wait()
     bench.outlook.set_view(view)
-    qtbot.wait(80)
+    handled()
     window.viewport.leaveEvent(None)
     again = bench.portrait.surface("head")
     np.testing.assert_array_equal(again.positions, modelled)
@@ -94,7 +94,7 @@ def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
 
 
 def test_the_window_shows_clay_in_the_middle(window, qtbot):
-    qtbot.wait(50)
+    handled()
     shown = view_picture(window)
     h, w, _ = shown.shape
     middle, corner = shown[h // 2, w // 2], shown[5, 5]

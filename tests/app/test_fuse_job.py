@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import click, drag, line, typed
+from tests.app.hands import click, drag, handled, line, typed
 from tests.app.jobs import done, sound
 
 PARTS = (
@@ -60,7 +60,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     mesh = sound(made.surface)
     assert mesh.euler_number == 2
     assert "quads with edges of 6 mm" in w.status.message.text()
-    qtbot.wait(600)
+    qtbot.waitUntil(lambda: not panel._timer.isActive())
     assert panel.edge.value() == pytest.approx(6.0)  # what was chosen stays, though other pieces are in sight
     # symmetric parts gave a symmetric head
     at = made.surface.positions
@@ -71,7 +71,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     w.bench.tools.take("clay")
-    qtbot.wait(50)
+    handled()
     x, y = w.viewport.camera().project(np.array([[20.0, 90.0, 60.0]]))[0]
     before = made.surface.positions.copy()
     drag(w.viewport, line((x, y), (x + 30, y)))
@@ -94,7 +94,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "solid"}
 
     w.bench.selection.choose("solid")
-    qtbot.wait(600)  # an edge that fits is offered when other pieces are in sight
+    qtbot.waitUntil(lambda: not panel._timer.isActive())  # an edge that fits is offered when other pieces are in sight
     typed(panel.edge.box, "9")
     count = len(portrait.surface("solid"))
     click(panel.remesh)

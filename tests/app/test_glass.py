@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 
+from tests.app.hands import handled
 from yewfinch.app.bench_window import bench_window
 from yewfinch.app.view.glass import CardGlass, ProcessorGlass
 from yewfinch.app.view.photo_layers import pixels_of
@@ -29,7 +30,7 @@ def other_window(window, qtbot, monkeypatch):
 def on_screen(window, qtbot):
     """The part of the screen where the large view is, (h, w, 3) int."""
     window.raise_()
-    qtbot.wait(300)
+    handled()
     view = window.viewport
     at, whole = view.mapTo(window, view.rect().topLeft()), pixels_of(window.snapshot().toImage()).astype(int)
     return whole[at.y() : at.y() + view.height(), at.x() : at.x() + view.width()]
@@ -40,7 +41,7 @@ def test_a_card_and_a_processor_show_the_same(window, other_window, qtbot):
     assert isinstance(one.viewport.glass, ProcessorGlass) and isinstance(other.viewport.glass, CardGlass)
     for w in (one, other):
         w.bench.set_stage("Features")  # landmarks lie over the clay
-        qtbot.wait(100)
+        handled()
 
     def differing():
         pictures = [on_screen(w, qtbot) for w in (one, other)]

@@ -4,7 +4,7 @@ import numpy as np
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line
+from tests.app.hands import at_landmark, click, drag, handled, line
 from yewfinch.core.document.verbs import form_layers
 
 
@@ -41,7 +41,7 @@ def test_strokes_on_layers_weighed_hidden_erased_and_saved(window, qtbot, tmp_pa
     QTest.mousePress(slider, Qt.MouseButton.LeftButton, pos=start)
     for k in range(1, 9):
         QTest.mouseMove(slider, start - QPoint(3 * k, 0))
-        qtbot.wait(5)
+        handled()
     QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=start - QPoint(24, 0))
     share = rows_of(w)[0].strength
     assert 0.2 < share < 0.8

@@ -7,7 +7,7 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line
+from tests.app.hands import at_landmark, click, drag, handled, line
 from tests.app.jobs import finished
 from yewfinch.core.document.verbs import detail_levels
 
@@ -16,7 +16,7 @@ def test_fine_strokes_go_along_with_a_coarse_one(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
     w.bench.selection.choose("head")
-    qtbot.wait(30)
+    handled()
     assert not w.panel("Levels").buttons["finer"].isEnabled()
     click(w.panel("Levels").buttons["add"])
     finished(w, w.panel("Levels"), qtbot)

@@ -6,7 +6,7 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, clay_picture, drag, line, view_picture
+from tests.app.hands import at_landmark, clay_picture, drag, handled, line, view_picture
 from tools.parts import doer
 from yewfinch.core.session.standpoint_state import OVERLAYS
 
@@ -16,7 +16,7 @@ def standing(window, qtbot):
     window.bench.standpoint.take("photo2")
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     window.bench.outlook.set_show_fringes(False)
-    qtbot.wait(30)
+    handled()
     return window
 
 
@@ -63,7 +63,7 @@ def test_fringes_show_and_are_listed_and_follow_a_stroke(standing, qtbot):
     plain = view_picture(standing)
     QTest.keyClick(standing.viewport, Qt.Key.Key_F)
     assert bench.outlook.show_fringes
-    qtbot.wait(60)
+    handled()
     assert np.abs(view_picture(standing) - plain).mean() > 0.05
     fringes = standing.panel("Outlines and lines").fringes
     gap = next(g for g in fringes.standing if g.key == "face_outline")
@@ -182,7 +182,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
         Image.new("RGB", (300, 400), shade).save(tmp_path / name)
     bench.set_stage("Block")
     assert panel.add(tmp_path / "front.png")
-    qtbot.wait(80)  # it is painted once before its picture has come
+    handled()  # it is painted once before its picture has come
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     assert bench.outlook.view.orthographic
     sheet = window.rooms["design_sheets"].pictures[0].sheet()
@@ -198,7 +198,7 @@ def test_design_sheets_lie_behind_the_clay_and_fit_each_other(window, qtbot, tmp
     first = bench.portrait.sitter.sheets[0]
     assert [m[1] for m in first.marks] == pytest.approx([100, 350], abs=2)
     assert panel.add(tmp_path / "side.png")
-    qtbot.wait(80)
+    handled()
     qtbot.waitUntil(lambda: not window.photos.busy(), timeout=8000)
     side = window.rooms["design_sheets"].pictures[0].sheet()
     assert side.direction == "profile-left"
@@ -291,11 +291,11 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     surface = portrait.surface("head")
     plain = surface.roughness.copy()
     w.viewport.picture.spoil()
-    qtbot.wait(300)
+    handled()
     before = clay_picture(w).astype(int)
     x, y = at_landmark(w, "g")
     drag(w.viewport, line((x - 30, y - 30), (x + 30, y - 34), 12))
-    qtbot.wait(50)
+    handled()
     after = clay_picture(w).astype(int)
     assert surface.roughness.min() == 38  # 15 %
     brighter = (after - before).max(axis=2) > 25
@@ -304,7 +304,7 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     assert len(near) > 20  # a highlight, there and nowhere else
     assert np.abs(near.mean(axis=0) - np.array([y - 32, x]) * ratio).max() < 70 * ratio
     w.viewport.picture.spoil()
-    qtbot.wait(50)
+    handled()
     np.testing.assert_allclose(clay_picture(w), after, atol=1)  # the part drawn is what all of it shows
     w.documents.save(tmp_path / "a.yewfinch").wait()
     w.undo()
@@ -337,7 +337,7 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     assert 0 < (np.abs(full - shown).max(axis=2) > 30).mean() < 0.05
     picture._pace = 0.0  # as a graphics card has it
     picture.spoil()
-    qtbot.wait(60)
+    handled()
     assert picture.full
     np.testing.assert_allclose(clay_picture(w), full, atol=1)
 
@@ -374,7 +374,7 @@ def test_work_goes_on_before_a_rough_picture_is_filled(window, qtbot):
     QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(round(x), round(y)))
     for k in range(8):
         QTest.mouseMove(w.viewport, QPoint(round(x) + 4 * k, round(y)))
-        qtbot.wait(30)
+        handled()
     assert not picture.full  # no tile came between the hand and the clay
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPoint(round(x) + 28, round(y)))
     after = clay_picture(w)

@@ -10,7 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog, QProgressDialog, QPushButton
 
-from tests.app.hands import click, drag, line
+from tests.app.hands import click, drag, handled, line
 from tests.app.jobs import finished
 from yewfinch.app.rooms.masks import mask_maker
 
@@ -21,7 +21,7 @@ def w(window, qtbot):
     for title in ("Masks from the form", "Cut and outline", "Symmetry of shape", "Mend and reduce"):
         click(window.inspector.folds[title].button)
     window.bench.selection.choose("head")
-    qtbot.wait(30)
+    handled()
     return window
 
 

@@ -7,7 +7,7 @@ from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QToolButton
 
-from tests.app.hands import drag
+from tests.app.hands import drag, handled
 from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.document.verbs import marking as marks
@@ -270,7 +270,7 @@ def test_the_round_shows_every_side_after_a_stroke(window, qtbot):
     assert all(not i.isNull() for i in before.values())
     assert before["front"] != before["profile-left"]
     window.bench.portrait.fill("head", (20, 60, 200, 255), "Fill")
-    qtbot.wait(20)
+    handled()
     qtbot.waitUntil(lambda: not window.round._queue, timeout=8000)
     for name, button in window.round.buttons.items():
         assert button.icon().pixmap(76, 62).toImage() != before[name], name

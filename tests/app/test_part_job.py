@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line
+from tests.app.hands import at_landmark, click, drag, handled, line
 
 CTRL, SHIFT, ALT = (
     Qt.KeyboardModifier.ControlModifier,
@@ -21,7 +21,7 @@ def form(window, qtbot):
     window.inspector.folds["Mask and parts"].button.setChecked(True)
     window.bench.selection.choose("head")
     window.bench.outlook.set_view(window.bench.outlook.view.turned(0, 0))
-    qtbot.wait(50)
+    handled()
     return window
 
 

@@ -9,7 +9,7 @@ from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog
 
-from tests.app.hands import click, drag, line, typed
+from tests.app.hands import click, drag, handled, line, typed
 
 
 @pytest.fixture
@@ -26,7 +26,7 @@ def w(window, qtbot):
     window.bench.selection.choose("solid")
     window.bench.set_mode("tool")
     window.viewport.view_all()
-    qtbot.wait(50)
+    handled()
     return window
 
 

@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, pull, settled, typed
+from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled, typed
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS
 from yewfinch.core.document.figure.shaping import figures
@@ -78,7 +78,7 @@ def test_from_dials_to_the_sitter_to_a_pose_and_back(window, qtbot, tmp_path):
     # a stroke in the pose; symmetry rests, as the pose is lopsided
     w.bench.tools.take("clay")
     w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 0))
-    qtbot.wait(30)
+    handled()
     before = portrait.surface("head").positions.copy()
     x, y = at_landmark(w, "zy_l")
     drag(w.viewport, line((x - 6, y), (x + 2, y + 6)))

@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from tests.app.hands import handled
 from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.session.bench import STAGES
@@ -89,7 +90,7 @@ def test_the_help_names_every_key_and_landmark(window):
 def test_each_stage_shows_its_panels_and_no_others(window, qtbot):
     for stage in STAGES:
         window.bench.set_stage(stage)
-        qtbot.wait(60)
+        handled()
         shown = [t for t, f in window.inspector.folds.items() if f.isVisible()]
         declared = [p for room in window.rooms.values() for p in room.panels if stage in p.stages]
         titles = [p.title for p in sorted(declared, key=lambda p: p.stages[stage])]
@@ -170,12 +171,12 @@ def test_no_name_of_ours_hides_one_of_qts(window):
 
 def test_a_panel_that_is_opened_comes_into_sight(window, qtbot):
     window.bench.set_stage("Features")
-    qtbot.wait(50)
+    handled()
     for title in ("Proportions", "Stroke", "Section"):
         fold, inspector = window.inspector.folds[title], window.inspector
         inspector.ensureWidgetVisible(fold.button)
         QTest.mouseClick(fold.button, Qt.MouseButton.LeftButton)
-        qtbot.wait(50)
+        handled()
         top = fold.mapTo(inspector.viewport(), fold.rect().topLeft()).y()
         assert top >= 0, title
         assert min(top + fold.height(), inspector.viewport().height()) - top > 60, title

@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, view_picture
+from tests.app.hands import at_landmark, click, drag, handled, line, view_picture
 from tests.app.jobs import begun
 from tools.parts import doer
 
@@ -19,7 +19,7 @@ def test_a_section_cuts_measures_and_is_worked_on(window, qtbot):
     section = w.bench.outlook.looking.section
     assert section is not None and w.panel("Section").ways["midline"].isChecked() and section.at == 0.0
     w.bench.outlook.set_view(w.bench.outlook.view.turned(90, 0))
-    QTest.qWait(50)
+    handled()
     assert "Girth" in w.panel("Section").numbers.text() and "mm" in w.panel("Section").numbers.text()
     # the left half is gone: what lies under the pointer is the other half, seen from inside
     x, y = at_landmark(w, "zy_l")
@@ -57,7 +57,8 @@ def test_the_section_lies_over_a_photos_outline(window, qtbot):
     w, _ = begun(window)
     w.bench.set_stage("Features")
     w.bench.standpoint.take("photo3")
-    QTest.qWait(400)
+    qtbot.waitUntil(lambda: not w.photos.busy())
+    handled()
     w.bench.standpoint.set_overlay(opacity=1.0)
     before = view_picture(w)
     doer(w, "section").turn("midline")
@@ -120,7 +121,7 @@ def test_the_plane_is_drawn_by_its_knob(window, qtbot):
     w, _ = begun(window, "Section")
     click(w.panel("Section").ways["level"])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 8))
-    qtbot.wait(50)
+    handled()
     hands, sections, steps = w.viewport.hands.first[0], doer(w, "section"), w.bench.portrait.history.position
     before = sections.section.at
     knob, way = hands.knob()
@@ -134,7 +135,7 @@ def test_the_plane_is_drawn_by_its_knob(window, qtbot):
     # seen along its normal it is drawn up and down; Esc puts it back
     click(w.panel("Section").ways["front"])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
-    qtbot.wait(50)
+    handled()
     knob, way = hands.knob()
     assert way[0] == 0.0 and way[1] < 0
     there = sections.section.at

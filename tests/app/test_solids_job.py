@@ -10,7 +10,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import click, drag, line, typed
+from tests.app.hands import click, drag, handled, line, typed
 from yewfinch.core.reshape.solid import KINDS
 
 
@@ -49,7 +49,7 @@ def test_an_ear_from_a_ball(block, qtbot, tmp_path):
 
     # dragged across the view, in one step, and back with Esc
     w.viewport.view_all()
-    qtbot.wait(50)
+    handled()
     before = np.array(portrait.pieces[key].solid.place)
     x, y = seen(w, before)
     steps = portrait.history.position
@@ -106,7 +106,7 @@ def test_escape_puts_a_dragged_solid_back(block, qtbot):
     w, portrait = block, block.bench.portrait
     click(w.panel("Solids").kinds["block"])
     w.viewport.view_all()
-    qtbot.wait(50)
+    handled()
     key = w.bench.selection.piece_id
     place, steps = portrait.pieces[key].solid.place, portrait.history.position
     x, y = seen(w, place)

@@ -9,7 +9,7 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, view_picture
+from tests.app.hands import at_landmark, click, drag, handled, line, view_picture
 from tests.app.jobs import begun
 from yewfinch.core.document.verbs import detail_levels
 
@@ -195,7 +195,7 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     w, surface = begun(window, "Surface texture", "Form layers")
     plain = surface.positions.copy()
     panel = w.panel("Surface texture")
-    QTest.qWait(100)
+    handled()
     w.inspector.ensureWidgetVisible(panel.show_it)
     click(panel.show_it)
     assert "Nothing is masked" in w.status.message.text() and not panel.show_it.isChecked()
@@ -209,7 +209,7 @@ def test_a_texture_is_tried_and_laid_on_a_masked_cheek(window, qtbot, tmp_path):
     w.inspector.ensureWidgetVisible(panel.show_it)
     click(panel.show_it)
     qtbot.waitUntil(lambda: not panel.busy() and bool(w.bench.outlook.instead), timeout=20_000)
-    QTest.qWait(50)
+    handled()
     assert "do not show" in panel.note.text()  # patterns finer than the clay's edges
     first = view_picture(w)
     assert (first != before).any()

@@ -8,7 +8,7 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, pull, settled
+from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled
 from yewfinch.core.document.figure.under_skin import PEGS, SKULL, pegs, plain_skull
 
 
@@ -40,7 +40,7 @@ def row(panel, key):
 
 
 def picture(w, qtbot):
-    qtbot.wait(60)
+    handled()
     image = w.viewport.small_picture(w.bench.outlook.view.camera(200, 200))
     bits = image.constBits()
     bits.setsize(image.sizeInBytes())
@@ -63,7 +63,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
     w.bench.tools.take("clay")
     w.bench.tools.change(size=30.0, strength=1.0)
-    qtbot.wait(30)
+    handled()
     bone = portrait.surface(SKULL).positions.copy()
     i = row(panel, "glabella")
     before = float(panel.table.item(i, 2).text())
@@ -80,7 +80,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     assert w.bench.selection.peg == "menton"
     end = w.viewport.camera().project(pegs(portrait)["cheekbone_arch_l"][1])[0]
     w.viewport._hover(QPointF(float(end[0]), float(end[1])))
-    qtbot.wait(30)
+    handled()
 
     # a dial: the skull follows once it rests, as one step
     steps = portrait.history.position

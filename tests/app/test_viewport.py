@@ -7,7 +7,7 @@ from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
-from tests.app.hands import at_landmark, drag, line, pen
+from tests.app.hands import at_landmark, drag, handled, line, pen
 from yewfinch.render.scene import SAMPLED
 
 
@@ -208,7 +208,7 @@ def test_the_tools_circle_is_laid_once_for_each_place(window, qtbot, monkeypatch
     qtbot.waitUntil(lambda: laid == [1], timeout=3000)
     for _ in range(3):
         view.update()
-        qtbot.wait(30)
+        handled()
     assert laid == [1]
     ring = window.rooms["stroke"].overs[1].paint.func.__self__.ring(view)
     size = window.bench.tools.settings.size

@@ -29,6 +29,10 @@ def sitter_with(bench, **changes):
     bench.portrait.set_field("sitter", replace(bench.portrait.sitter, **changes), "Change the sitter")
 
 
+def photo_to(bench, photo, name):
+    marks.change_photo(bench.portrait, photo, name)
+
+
 def add_photo(bench):
     photo, data = photo_from(photo_file("front").read_bytes(), "front.jpg", bench.portrait.sitter.photos)
     bench.portrait.set_field("sitter", bench.portrait.sitter.added(photo, data), "Add photo")
@@ -42,24 +46,24 @@ def add_sheet(bench):
 
 
 EDITS = {
-    "mark": lambda b: b.set_mark("photo4", "prn", (12.5, 30.25), "Mark nose tip"),
-    "move a mark": lambda b: b.set_mark("photo1", "prn", (500.0, 600.0), "Move nose tip"),
-    "unmark": lambda b: b.set_mark("photo1", "prn", None, "Unmark nose tip"),
-    "guessed": lambda b: b.rate("photo1", "prn", "guessed", "nose tip: guessed"),
-    "hidden": lambda b: b.rate("photo1", "op", "hidden", "back of the head: hidden"),
-    "line": lambda b: b.change_photo(first(b).curved("hairline", ((1.0, 2.0), (30.0, 4.0))), "Draw hairline"),
-    "line away": lambda b: b.change_photo(first(b).curved("lip_upper", ()), "Change upper lip border"),
-    "iris": lambda b: b.change_photo(first(b).spanned("iris_l", (1.0, 2.0, 50.0, 2.0)), "Measure iris"),
-    "iris away": lambda b: b.change_photo(first(b).spanned("iris_l", None), "Remove iris"),
-    "drawing": lambda b: b.change_photo(replace(first(b), drawings=(Drawing("free", ((1.0, 1.0),)),)), "Draw"),
-    "turn": lambda b: b.change_photo(replace(first(b), turn=90.0), "Turn the photo"),
-    "crop": lambda b: b.change_photo(replace(first(b), crop=(1.0, 2.0, 500.0, 600.0)), "Crop the photo"),
-    "light": lambda b: b.change_photo(replace(first(b), exposure=1.0, warmth=0.5), "Adjust the photo"),
-    "describe": lambda b: b.change_photo(replace(first(b), name="x", note="y", tags=("z",), lens=None), "Describe x"),
-    "mouth open": lambda b: b.change_photo(replace(first(b), mouth_open=True), "Mouth open"),
+    "mark": lambda b: marks.set_mark(b.portrait, "photo4", "prn", (12.5, 30.25), "Mark nose tip"),
+    "move a mark": lambda b: marks.set_mark(b.portrait, "photo1", "prn", (500.0, 600.0), "Move nose tip"),
+    "unmark": lambda b: marks.set_mark(b.portrait, "photo1", "prn", None, "Unmark nose tip"),
+    "guessed": lambda b: marks.rate(b.portrait, "photo1", "prn", "guessed", "nose tip: guessed"),
+    "hidden": lambda b: marks.rate(b.portrait, "photo1", "op", "hidden", "back of the head: hidden"),
+    "line": lambda b: photo_to(b, first(b).curved("hairline", ((1.0, 2.0), (30.0, 4.0))), "Draw hairline"),
+    "line away": lambda b: photo_to(b, first(b).curved("lip_upper", ()), "Change upper lip border"),
+    "iris": lambda b: photo_to(b, first(b).spanned("iris_l", (1.0, 2.0, 50.0, 2.0)), "Measure iris"),
+    "iris away": lambda b: photo_to(b, first(b).spanned("iris_l", None), "Remove iris"),
+    "drawing": lambda b: photo_to(b, replace(first(b), drawings=(Drawing("free", ((1.0, 1.0),)),)), "Draw"),
+    "turn": lambda b: photo_to(b, replace(first(b), turn=90.0), "Turn the photo"),
+    "crop": lambda b: photo_to(b, replace(first(b), crop=(1.0, 2.0, 500.0, 600.0)), "Crop the photo"),
+    "light": lambda b: photo_to(b, replace(first(b), exposure=1.0, warmth=0.5), "Adjust the photo"),
+    "describe": lambda b: photo_to(b, replace(first(b), name="x", note="y", tags=("z",), lens=None), "Describe x"),
+    "mouth open": lambda b: photo_to(b, replace(first(b), mouth_open=True), "Mouth open"),
     "age": lambda b: sitter_with(b, age="old"),
     "years": lambda b: sitter_with(b, years=44.0),
-    "cut out": lambda b: b.change_photo(replace(first(b), cut=True), "Cut out of a larger photo"),
+    "cut out": lambda b: photo_to(b, replace(first(b), cut=True), "Cut out of a larger photo"),
     "add": add_photo,
     "remove": lambda b: b.portrait.set_field("sitter", b.portrait.sitter.removed("photo2"), "Remove photo"),
     "reorder": lambda b: b.portrait.set_field("sitter", b.portrait.sitter.moved("photo1", 3), "Reorder the photos"),

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.mesh.surface import _kernels
+from yewfinch.core.mesh.surface import _surface_kernels
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.demo.shapes import cube_sphere
@@ -79,20 +79,20 @@ def test_codes_and_faces_are_ordered_as_by_a_stable_sort(n):
     rng = np.random.default_rng(n)
     codes = rng.integers(0, 2**63, n).astype(np.uint64)
     codes[: n // 3] &= np.uint64(0xFFF)  # many alike
-    np.testing.assert_array_equal(_kernels.code_order(codes), np.argsort(codes, kind="stable"))
+    np.testing.assert_array_equal(_surface_kernels.code_order(codes), np.argsort(codes, kind="stable"))
     if n == 0:
         return
     faces = rng.integers(0, max(4, n // 5), (n, 4)).astype(np.int32)
     low = faces.min(axis=1)
-    made = _kernels.by_lowest_row(faces, int(faces.max()) + 1)
+    made = _surface_kernels.by_lowest_row(faces, int(faces.max()) + 1)
     wanted = faces[np.argsort(low, kind="stable")]
     np.testing.assert_array_equal(made if len(made) else faces, wanted)
-    assert len(_kernels.by_lowest_row(wanted, int(faces.max()) + 1)) == 0  # they stand so already
+    assert len(_surface_kernels.by_lowest_row(wanted, int(faces.max()) + 1)) == 0  # they stand so already
 
 
 def test_the_box_of_places_and_of_what_is_none():
     points = np.random.default_rng(3).normal(size=(20_000, 3)).astype(np.float32) * 100
-    np.testing.assert_array_equal(_kernels.extremes(points), [points.min(axis=0), points.max(axis=0)])
+    np.testing.assert_array_equal(_surface_kernels.extremes(points), [points.min(axis=0), points.max(axis=0)])
     for wrong in (np.nan, np.inf, -np.inf):
         points[17_000, 1] = wrong
-        assert np.isnan(_kernels.extremes(points)).all()
+        assert np.isnan(_surface_kernels.extremes(points)).all()

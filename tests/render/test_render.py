@@ -96,7 +96,7 @@ def test_an_unknown_direction_is_named(ball_portrait):
 
 def test_only_a_full_figure_stands_on_a_grid_with_a_line_every_ten_centimetres(context, ball_portrait):
     from yewfinch.core.anatomy.figure.person import Figure, Person
-    from yewfinch.render.ground import REACH, SPACING, lines
+    from yewfinch.render.floor_grid import REACH, SPACING, lines
     from yewfinch.render.scene import ground_of
 
     ball_portrait.pieces["head"] = ball_portrait.pieces.pop("ball")

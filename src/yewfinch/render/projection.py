@@ -113,7 +113,7 @@ class Projection:
         self._laid, self._strength = photos, strength
 
     def bind(self, program: moderngl.Program) -> None:
-        """Before the clay is drawn by a program that knows photos."""
+        """Bind the photos before the clay is drawn by a program that knows them."""
         photos = self._laid
         put(program, "photos", list(range(UNIT, UNIT + MOST)))
         put(program, "photo_count", len(photos))

@@ -18,7 +18,7 @@ from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import Part, Seen, SurfaceBuffers
-from yewfinch.render.ground import REACH, Ground
+from yewfinch.render.floor_grid import REACH, Ground
 from yewfinch.render.uniforms import put, scissor, uniform, write
 
 #: Texture units besides those of photos.
@@ -408,7 +408,7 @@ class SceneRenderer:
         self._blit_array.render(moderngl.TRIANGLES, vertices=3)
 
     def _draw_through(self, pieces: list[str], target: moderngl.Framebuffer) -> None:
-        """Draw guides.
+        """Draw what is seen through the clay: skull and pegs.
 
         Solid where nothing hides them, half transparent over what does, their own nearest surfaces only.
         """

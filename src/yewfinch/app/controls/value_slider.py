@@ -80,7 +80,7 @@ class ValueSlider(QWidget):
         self.box.blockSignals(False)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """On the label: back to 0, where the range has one in its middle."""
+        """A double click on the label: back to 0, where the range has one in its middle."""
         if self._low == -self._high:
             self.box.setValue(0.0)
         super().mouseDoubleClickEvent(event)

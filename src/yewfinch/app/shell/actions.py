@@ -47,7 +47,7 @@ class ActionTable:
         self._actions: dict[str, Action] = {}
 
     def add(self, action: Action) -> None:
-        """Add one.
+        """Add an action to its menu.
 
         Raises
         ------

@@ -26,7 +26,7 @@ from yewfinch.core.shared.progress import Progress
 
 
 class Documents(QObject):
-    """Which file is open, and everything done to it.
+    """The file that is open, and everything that is done to it.
 
     Signals
     -------
@@ -97,7 +97,7 @@ class Documents(QObject):
         return self.jobs.add(work, done, f"Opening {path.name}")
 
     def belongs_to(self, path: Path | None, seen: Stand | None) -> None:
-        """Which file the portrait on the bench was read from, and how that stood then."""
+        """Take note of the file that the portrait was read from, and of how that stood then."""
         self.path, self._seen = path, seen
         self._claim.take(path)
 

@@ -27,7 +27,7 @@ class Job(QObject):
         self.over = self.well = False
 
     def end(self, well: bool) -> Job:
-        """It has ended; told once only."""
+        """Tell that the job has ended, once only, and how."""
         if not self.over:
             self.over, self.well = True, well
             self.ended.emit(well)

@@ -88,7 +88,7 @@ class ClayPicture(QObject):
         self._again()
 
     def begin(self, software: bool) -> None:
-        """There is a new context, of the processor or of a graphics card: nothing is drawn yet."""
+        """Begin with a new context, of the processor or of a graphics card, in which nothing is drawn yet."""
         self.canvas, self._stale = None, True
         self._pace = self._tile_pace = 1.0 if software else 0.0
 

@@ -47,12 +47,12 @@ class CardGlass(QOpenGLWidget):
         self.makeCurrent()
 
     def initializeGL(self) -> None:  # noqa: N802 - Qt's name
-        """There is a context."""
+        """Qt tells that there is a context now."""
         self._context = moderngl.create_context(require=330)
         self._scene.begin(self._context)
 
     def paintGL(self) -> None:  # noqa: N802 - Qt's name
-        """Draw."""
+        """Draw what the viewport shows."""
         if self._context is None:
             return
         screen = self._context.detect_framebuffer(self.defaultFramebufferObject())

@@ -63,13 +63,13 @@ class Hands:
         return any(hand.press(at, pressure, mods) for hand in (*self.first, *(() if mode is None else (mode.hand,))))
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Go on."""
+        """Go on with what the press began."""
         hand = self._holding
         if hand is not None:
             hand.move(at, pressure, mods)
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """End."""
+        """End what the press began."""
         hand = self._holding
         if hand is not None:
             hand.release(at, pressure, mods)

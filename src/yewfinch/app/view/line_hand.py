@@ -107,7 +107,7 @@ class LineHand(RestingHand):
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Draw on."""
+        """Draw the line on to the pointer."""
         self.points.append(at)
         self.viewport.update()
 
@@ -123,6 +123,6 @@ class LineHand(RestingHand):
             self.bench.say(str(error), "warn")
 
     def cancel(self) -> None:
-        """Forget it."""
+        """Forget the line that is being drawn."""
         self.points = []
         self.viewport.update()

@@ -14,7 +14,7 @@ _DEEP = 26.0
 
 
 def paint(p: QPainter, hand: LineHand) -> None:
-    """Paint them."""
+    """Paint the line that is being drawn and its points."""
     purpose = hand.purpose
     if purpose is None or len(hand.points) < 2:
         return

@@ -84,12 +84,12 @@ class SideView(QWidget):
         p.drawRect(self.rect().adjusted(0, 0, -1, -1))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Take hold."""
+        """Take hold of the side view."""
         assert event is not None
         self._drag = (event.position(), self.view)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Turn."""
+        """Turn the side view along with the pointer."""
         assert event is not None
         if self._drag is not None:
             start, view = self._drag
@@ -98,7 +98,7 @@ class SideView(QWidget):
             self.draw()
 
     def mouseReleaseEvent(self, _event: QMouseEvent | None) -> None:  # noqa: N802
-        """Let go."""
+        """Let go of the side view."""
         self._drag = None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802

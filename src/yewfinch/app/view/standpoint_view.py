@@ -112,7 +112,7 @@ class StandpointView:
         return True
 
     def drop(self) -> None:
-        """Let go."""
+        """Let go of the wipe line or the photo."""
         self._drag = None
 
     # --- the wipe line -------------------------------------------------------------------

@@ -82,13 +82,13 @@ class Dial(QWidget):
         self._pressed = event.position()
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Turn."""
+        """Turn the clay along with the dial."""
         assert event is not None
         if self._pressed is not None and abs(event.position().x() - self._pressed.x()) > 3:
             self._go(self._turn_at(event.position().x()))
 
     def mouseReleaseEvent(self, _event: QMouseEvent | None) -> None:  # noqa: N802
-        """Let go."""
+        """Let go of the dial."""
         self._pressed = None
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802

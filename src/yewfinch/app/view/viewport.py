@@ -39,7 +39,7 @@ from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
 
 
 class Viewport(QWidget):
-    """The clay.
+    """The large view of the clay.
 
     Signals
     -------
@@ -393,7 +393,7 @@ class Viewport(QWidget):
         self._hover(position)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """End it."""
+        """End what the press began."""
         assert event is not None
         if self.standpoint.wiping:
             self.standpoint.wiping = False

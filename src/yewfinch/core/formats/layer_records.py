@@ -66,7 +66,7 @@ def _states(portrait: Portrait, piece: Piece) -> list[FormState]:
 
 
 def _stacks(portrait: Portrait, piece: Piece) -> list[Stack]:
-    """Those that belong to the piece as it is, or to one of its levels."""
+    """The stacks that belong to the piece as it is, or to one of its levels."""
     known = _known(piece)
     return [s for s in portrait.layers.get(piece.id, ()) if any(s.faces is f for f in known)]
 

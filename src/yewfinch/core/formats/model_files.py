@@ -65,7 +65,7 @@ def _find() -> None:
 
 
 def writable() -> dict[str, Format]:
-    """Those that can be written, by suffix."""
+    """The formats that can be written, by suffix."""
     return {k: f for k, f in formats().items() if f.write is not None}
 
 

@@ -354,7 +354,7 @@ def relax(tri, p, count, locked, starts, around, rounds):  # type: ignore[no-unt
 
 @njit(cache=True, nogil=True)
 def _cotangent(p, a, b, c):  # type: ignore[no-untyped-def]
-    """Of the angle at a."""
+    """The cotangent of the angle at a."""
     ux, uy, uz = p[b, 0] - p[a, 0], p[b, 1] - p[a, 1], p[b, 2] - p[a, 2]
     wx, wy, wz = p[c, 0] - p[a, 0], p[c, 1] - p[a, 1], p[c, 2] - p[a, 2]
     x, y, z = uy * wz - uz * wy, uz * wx - ux * wz, ux * wy - uy * wx

@@ -24,7 +24,7 @@ def doubtful(beside, normals, least):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def gathered(owner, count, at, foot, plane):  # type: ignore[no-untyped-def]
-    """For each of `count` owners of planes.
+    """Sums over the planes of each of `count` owners.
 
     Their mean normal, the least cosine with it, and the squares and right side of their distances from the place `at`.
     """

@@ -79,11 +79,11 @@ class Armature:
     # --- changes --------------------------------------------------------------------------
 
     def added(self, parent: int, place: DoubleArray, radius: float) -> Armature:
-        """With one more ball at the end; its number is the last."""
+        """The armature with one more ball at the end; its number is the last."""
         return checked(replace(self, balls=(*self.balls, Ball(self._laid(place, radius), float(radius), parent))))
 
     def inserted(self, child: int, part: float = 0.5) -> tuple[Armature, int]:
-        """With a ball in the link to a ball, at a part of the way from its parent.
+        """The armature with a ball in the link to a ball, at a part of the way from its parent.
 
         Returns
         -------
@@ -109,7 +109,7 @@ class Armature:
         return checked(replace(self, balls=(*self.balls[:child], new, *later))), child
 
     def removed(self, number: int) -> Armature:
-        """Without a ball; what hung on it hangs on the one above, or begins chains of its own."""
+        """The armature without a ball; what hung on it hangs on the one above, or begins chains of its own."""
         gone = self.balls[number]
         kept = []
         for i, ball in enumerate(self.balls):
@@ -120,7 +120,7 @@ class Armature:
         return replace(self, balls=tuple(kept))
 
     def moved(self, number: int, place: DoubleArray, *, branch: bool = False) -> Armature:
-        """With a ball at another place; on request with all that hangs on it."""
+        """The armature with a ball at another place; on request with all that hangs on it."""
         ball = self.balls[number]
         if not branch:
             return self._with({number: Ball(self._laid(place, ball.radius), ball.radius, ball.parent)})
@@ -133,7 +133,7 @@ class Armature:
         )
 
     def bent(self, number: int, target: DoubleArray) -> Armature:
-        """With a ball turned about the one above until it lies towards a target.
+        """The armature with a ball turned about the one above until it lies towards a target.
 
         Lengths stay, and all that hangs on it comes along.
         """
@@ -155,7 +155,7 @@ class Armature:
         )
 
     def scaled(self, number: int, factor: float) -> Armature:
-        """With a ball and all that hangs on it larger by a factor, lengths and radii, about the ball."""
+        """The armature with a ball and all that hangs on it larger by a factor, about the ball."""
         pivot = self.balls[number].at
         made = {}
         for i in self.branch(number):
@@ -166,11 +166,11 @@ class Armature:
         return self._with(made)
 
     def sized(self, number: int, radius: float) -> Armature:
-        """With another radius of one ball, kept within limits."""
+        """The armature with another radius of one ball, kept within limits."""
         return self._with({number: replace(self.balls[number], radius=float(np.clip(radius, SMALLEST, LARGEST)))})
 
     def unmirrored(self) -> Armature:
-        """With the right half as balls of its own."""
+        """The armature with the right half as balls of its own."""
         if not self.mirrored:
             return self
         balls = list(self.balls)

@@ -127,7 +127,7 @@ class Bent:
 
     @classmethod
     def of_table(cls, table: npt.NDArray[np.float32], on: bool) -> Bent:
-        """From such rows."""
+        """The turned parts that a table of (n, 10) rows, as `table` gives it, describes."""
         turns = table[:, 3:7].astype(np.float64)
         turns /= np.linalg.norm(turns, axis=1, keepdims=True)
         return cls(np.ascontiguousarray(table[:, :3]), turns, np.ascontiguousarray(table[:, 7:]), on)

@@ -166,7 +166,7 @@ def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type:
 
 @njit(cache=True)
 def sharp_cut(rows, positions, start, weights, centre, axis, along, radius, depth, amount, out):  # type: ignore[no-untyped-def]
-    """From where rows were when the stroke began, down onto the two sides of a groove along it.
+    """Steps from where rows were when the stroke began onto the two sides of a groove along it.
 
     What lies deeper stays.
     """

@@ -132,7 +132,7 @@ class Stack:
         return replace(self, base=self.base.with_rows(rows, base))
 
     def changed(self, layer: FormLayer) -> Stack:
-        """With another layer in the place of that of the same id."""
+        """The stack with another layer in the place of that of the same id."""
         return replace(self, layers=tuple(layer if v.id == layer.id else v for v in self.layers))
 
     def touched(self, count: int) -> IndexArray:

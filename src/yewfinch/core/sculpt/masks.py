@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.sculpt import _kernels as kernels
+from yewfinch.core.sculpt import _dab_kernels as kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import ByteArray, FloatArray
 from yewfinch.core.shared.geometry import smooth_step
@@ -22,7 +22,7 @@ def inverted(surface: Surface) -> ByteArray:
 
 
 def softened(surface: Surface, rounds: int = 3) -> ByteArray:
-    """With a wider edge: so many rounds of the mean of each vertex and its neighbours."""
+    """A mask with a wider edge: so many rounds of the mean of each vertex and its neighbours."""
     held = surface.mask[:, 0].astype(np.float32)
     for _ in range(rounds):
         held = 0.5 * held + 0.5 * ring_mean(surface, held)
@@ -30,7 +30,7 @@ def softened(surface: Surface, rounds: int = 3) -> ByteArray:
 
 
 def sharpened(surface: Surface) -> ByteArray:
-    """With a narrower edge: a steep curve through the half held ones."""
+    """A mask with a narrower edge: a steep curve through the half held ones."""
     steep = np.round(255 * smooth_step((np.arange(256) / 255.0 - 0.25) / 0.5)).astype(np.uint8)
     return np.asarray(steep[surface.mask])
 

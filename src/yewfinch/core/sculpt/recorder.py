@@ -8,7 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
-from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.ground import Clay
 from yewfinch.core.shared.arrays import IndexArray
 
@@ -35,7 +35,7 @@ class Recorder:
         """Call before writing `rows`."""
         out_rows = np.empty(len(rows), np.int32)
         out = np.empty((len(rows), self._values.shape[1]), self._values.dtype)
-        n = _kernels.first_touch(rows, self._seats, self._starts[-1] + 1, self._values, out_rows, out)
+        n = _dab_kernels.first_touch(rows, self._seats, self._starts[-1] + 1, self._values, out_rows, out)
         if n:
             self._starts.append(self._starts[-1] + n)
             self._rows.append(out_rows[:n])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt import _form_kernels, _kernels
+from yewfinch.core.sculpt import _dab_kernels, _form_kernels
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext, displace
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
@@ -19,7 +19,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
             rows, surface.positions, surface.ring_at, surface.ring, weights, 0.45 * amount, out
         )
         return out
-    _kernels.smooth(rows, surface.positions, surface.ring_at, surface.ring, weights, np.float32(amount), out)
+    _dab_kernels.smooth(rows, surface.positions, surface.ring_at, surface.ring, weights, np.float32(amount), out)
     return out
 
 

@@ -68,7 +68,7 @@ class Stamp:
 
 
 def own_stamps() -> tuple[Stamp, ...]:
-    """Those that ship with the application, made by code at their first use."""
+    """The stamps that ship with the application, made by code at their first use."""
     return tuple(_own(recipe) for recipe in stamp_maker.RECIPES.values())
 
 

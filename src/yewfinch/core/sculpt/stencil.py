@@ -68,7 +68,7 @@ class Stencil:
     warp: Warp = STRAIGHT
 
     def changed(self, **changes: object) -> Stencil:
-        """With other values, brought within their limits.
+        """The stencil with other values, brought within their limits.
 
         Raises
         ------

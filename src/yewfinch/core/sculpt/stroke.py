@@ -11,7 +11,7 @@ import numpy as np
 
 from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
-from yewfinch.core.sculpt import _form_kernels, _kernels, falloff
+from yewfinch.core.sculpt import _dab_kernels, _form_kernels, falloff
 from yewfinch.core.sculpt.ground import Book, Clay
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.recorder import Recorder
@@ -104,7 +104,7 @@ class StrokeContext:
             return
         self.recorder.touch(rows)
         surface = self.piece.surface
-        _kernels.shift(rows, surface.positions, steps, self.symmetry)
+        _dab_kernels.shift(rows, surface.positions, steps, self.symmetry)
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
         self.wrote(leaves)
@@ -362,7 +362,7 @@ def _dab(ctx: StrokeContext, hit: Hit, sample: PointerEvent, along: DoubleArray,
 def area_normal(ctx: StrokeContext, hit: Hit, radius: float) -> DoubleArray:
     """Unit normal averaged over the inner half of the footprint."""
     s = ctx.piece.surface
-    x, y, z, count = _kernels.normals_in_ball(
+    x, y, z, count = _dab_kernels.normals_in_ball(
         s.positions, s.normals, s.leaf_lo, s.leaf_hi, LEAF_SHIFT, hit.point, radius * 0.5, hit.normal
     )
     return hit.normal if count < 4 else _unit(np.array([x, y, z]) + hit.normal)
@@ -383,7 +383,7 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
     if rows is None:
         rows = surface.rows_in_ball(dab.centre, dab.radius)
     weights = np.empty(len(rows), np.float32)
-    _kernels.weigh(
+    _dab_kernels.weigh(
         rows,
         surface.positions,
         surface.normals,
@@ -447,7 +447,7 @@ def footprint_plane(
 ) -> tuple[DoubleArray, DoubleArray]:
     """Mean place and normal of what lies under a dab."""
     surface = ctx.piece.surface
-    total = _kernels.plane_of(rows, surface.positions, surface.normals, weights)
+    total = _dab_kernels.plane_of(rows, surface.positions, surface.normals, weights)
     if total[6] < 1e-9:
         return dab.centre, dab.axis
     axis = _unit(total[3:6])

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Amount:
-    """A number.
+    """A number that a tool has of its own, and its slider.
 
     Attributes
     ----------

@@ -84,17 +84,17 @@ class _Scrap:
     surface: Surface
 
     def pick(self, origin: npt.ArrayLike, direction: npt.ArrayLike) -> Hit | None:
-        """As a piece does."""
+        """The first place that a ray meets, as a piece says it."""
         return pick(self.surface, origin, direction)
 
 
 class _NoBook:
-    """Remembers nothing."""
+    """A ground book that remembers nothing."""
 
     moment = 0
 
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
-        """Nobody listens."""
+        """Tells nobody that rows were written."""
 
     def keep_stroke(self, name: str, change: RowsChange, more: Sequence[Any], *, going: bool = False) -> None:
         """Nothing is kept."""

@@ -76,7 +76,7 @@ class Claim:
         return self.shared
 
     def release(self) -> None:
-        """Let go."""
+        """Let go of the claim on the file."""
         if self._lock >= 0:
             with contextlib.suppress(OSError):
                 self._file.unlink()

@@ -63,7 +63,7 @@ class StencilState:
         self.changed.emit()
 
     def _put(self, stencil: Stencil | None, name: str) -> None:
-        """As an undoable step; steps of one kind in a row, as while something is dragged, become one."""
+        """Change the stencil as an undoable step; steps of one kind in a row become one."""
         self._live = self._holder.portrait.going_on(self._live, name)
         self._live.update(Edit(name, (FieldChange("stencil", self._holder.portrait.stencil, stencil),)))
 

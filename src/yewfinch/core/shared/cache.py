@@ -33,17 +33,17 @@ def _fingerprint(modules: tuple[ModuleType, ...]) -> str:
     return digest.hexdigest()[:16]
 
 
-def cached(name: str, stamp: str, make: Callable[[], Arrays]) -> Arrays:
+def cached(name: str, digest: str, make: Callable[[], Arrays]) -> Arrays:
     """Arrays from the cache, or made and put there.
 
     Parameters
     ----------
-    name, stamp : str
-        Together the name of the file; a file of another stamp is left alone.
+    name, digest : str
+        Together the name of the file; a file of another digest is left alone.
     make : callable
         Computes the arrays; no objects.
     """
-    file = cache_dir() / f"{name}-{stamp}.npz"
+    file = cache_dir() / f"{name}-{digest}.npz"
     try:
         with np.load(file, allow_pickle=False) as held:
             return {k: held[k] for k in held.files}

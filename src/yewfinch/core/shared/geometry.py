@@ -24,6 +24,6 @@ def angle(a: npt.ArrayLike, corner: npt.ArrayLike, b: npt.ArrayLike) -> float:
 
 
 def smooth_step(t: npt.ArrayLike) -> npt.NDArray[np.float64]:
-    """From 0 to 1 without a corner: 3 t^2 - 2 t^3, and level outside of 0 to 1."""
+    """A rise from 0 to 1 without a corner: 3 t^2 - 2 t^3, and level outside of 0 to 1."""
     u = np.clip(np.asarray(t, np.float64), 0.0, 1.0)
     return np.asarray(u * u * (3.0 - 2.0 * u))

@@ -64,13 +64,13 @@ class Section:
         return replace(self, way=way, normal=normal, at=at)
 
     def moved(self, at: float) -> Section:
-        """At another place along its normal, mm."""
+        """The section at another place along its normal, mm."""
         if not np.isfinite(at):
             raise YewfinchError("The section's place is not a number.")
         return replace(self, at=float(np.clip(at, -FARTHEST, FARTHEST)))
 
     def flipped(self) -> Section:
-        """With the other side cut away."""
+        """The section with the other side cut away."""
         x, y, z = self.normal
         return replace(self, normal=(-x + 0.0, -y + 0.0, -z + 0.0), at=-self.at + 0.0)
 

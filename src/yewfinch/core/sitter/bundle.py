@@ -172,7 +172,7 @@ class State:
     log_iris: float
 
     def moved(self, cameras: DoubleArray, shared: DoubleArray) -> State:
-        """After a step of the cameras' parameters, (k, p), and of the shared ones, (q,)."""
+        """The state after a step of the cameras' parameters, (k, p), and of the shared ones, (q,)."""
         turn = np.array([rotation_of(v) for v in cameras[:, :3]]).reshape(-1, 3, 3)
         return State(
             turn @ self.rotation, self.shift + cameras[:, 3:6], np.clip(self.log_focal + cameras[:, 6], 3.0, 13.0),
@@ -492,7 +492,7 @@ class Covariance:
 
     @property
     def points(self) -> DoubleArray:
-        """Of the landmarks, (3 n, 3 n)."""
+        """The covariance of the landmarks, (3 n, 3 n)."""
         return self.shared[:-2, :-2]
 
 

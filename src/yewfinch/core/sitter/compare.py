@@ -16,7 +16,7 @@ from yewfinch.core.sitter.solution import Solution
 
 @dataclass(frozen=True)
 class Compared:
-    """One measure.
+    """One measure of sitter, clay and norm beside each other.
 
     Attributes
     ----------

@@ -91,7 +91,7 @@ class GroupHead:
 
     @cached_property
     def covariance(self) -> DoubleArray:
-        """Of the points, (3 n, 3 n) mm squared."""
+        """The covariance of the points, (3 n, 3 n) mm squared."""
         return inverse(self.precision)
 
     def without(self, photo: int) -> tuple[DoubleArray, DoubleArray]:

@@ -46,7 +46,7 @@ def softness(key: str) -> float:
 
 
 def expected_error(key: str, px_per_mm: float, *, guessed: bool) -> float:
-    """Of a mark before any is known, pixels.
+    """The error to expect of a mark before any is known, pixels.
 
     Parameters
     ----------

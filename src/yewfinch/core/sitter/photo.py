@@ -159,12 +159,12 @@ class Photo:
     warmth: float = 0.0
 
     def curved(self, key: str, points: tuple[tuple[float, float], ...]) -> Photo:
-        """With a curve drawn, or taken away if it has fewer than two points."""
+        """The photo with a curve drawn, or taken away if it has fewer than two points."""
         rest = {k: c for k, c in self.curves.items() if k != key}
         return replace(self, curves={**rest, key: points} if len(points) > 1 else rest)
 
     def spanned(self, key: str, span: tuple[float, float, float, float] | None) -> Photo:
-        """With a span drawn, or taken away if it is None."""
+        """The photo with a span drawn, or taken away if it is None."""
         rest = {k: c for k, c in self.spans.items() if k != key}
         return replace(self, spans=rest if span is None else {**rest, key: span})
 
@@ -179,12 +179,12 @@ class Photo:
         return {k: m for k, m in self.marks.items() if self.certainty.get(k) != "hidden"}
 
     def rated(self, key: str, certainty: Certainty) -> Photo:
-        """With a landmark's certainty changed."""
+        """The photo with a landmark's certainty changed."""
         rest = {k: c for k, c in self.certainty.items() if k != key}
         return replace(self, certainty=rest if certainty == "clear" else {**rest, key: certainty})
 
     def marked(self, key: str, at: tuple[float, float] | None) -> Photo:
-        """With a mark set, or taken away if `at` is None."""
+        """The photo with a mark set, or taken away if `at` is None."""
         marks = dict(self.marks)
         certainty = dict(self.certainty)
         if at is None:
@@ -248,21 +248,21 @@ class Sitter:
         raise KeyError(photo_id)
 
     def replaced(self, photo: Photo) -> Sitter:
-        """With one photo in the place of that with the same id."""
+        """The sitter with one photo in the place of that with the same id."""
         return replace(self, photos=tuple(photo if p.id == photo.id else p for p in self.photos))
 
     def added(self, photo: Photo, data: bytes) -> Sitter:
-        """With another photo at the end."""
+        """The sitter with another photo at the end."""
         return replace(self, photos=(*self.photos, photo), files={**self.files, photo.file: data})
 
     def moved(self, photo_id: str, to: int) -> Sitter:
-        """With a photo at another place in the order."""
+        """The sitter with a photo at another place in the order."""
         rest = [p for p in self.photos if p.id != photo_id]
         rest.insert(max(0, min(to, len(rest))), self.photo(photo_id))
         return replace(self, photos=tuple(rest))
 
     def removed(self, photo_id: str) -> Sitter:
-        """Without one photo and its file."""
+        """The sitter without one photo and its file."""
         gone = self.photo(photo_id)
         files = {k: v for k, v in self.files.items() if k != gone.file}
         return replace(self, photos=tuple(p for p in self.photos if p.id != photo_id), files=files)

@@ -63,7 +63,7 @@ class DesignSheet:
     marks: tuple[tuple[Pixels, Pixels], ...] = ()
 
     def marked(self, at: tuple[float, float]) -> DesignSheet:
-        """With another mark; the older of two gives way."""
+        """The sheet with another mark; the older of two gives way."""
         return replace(self, marks=(*self.marks, (float(at[0]), float(at[1])))[-2:])
 
     def faces(self, view: View) -> bool:

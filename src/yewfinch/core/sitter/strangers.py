@@ -255,11 +255,11 @@ class _Search:
         return second
 
     def worth(self, second: frozenset[int]) -> float:
-        """Of all photos, in two groups."""
+        """What the marks of all photos are worth, in two groups."""
         return self.of(self.every - second, second) + self.of(second, self.every - second)
 
     def of(self, group: frozenset[int], others: frozenset[int]) -> float:
-        """Of a group's photos, the two heads as far apart as suits best."""
+        """What a group's photos are worth, the two heads as far apart as suits best."""
         if len(group) == 1:
             return self.alone(min(group), others)
         like = max(sum(self.beside(i, group, others, far) for i in group) for far in range(len(self.apart)))

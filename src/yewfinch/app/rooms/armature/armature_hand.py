@@ -201,7 +201,7 @@ class ArmatureHand(RestingHand):
         armatures.change(made, grip.name, together=True)
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: the ball stays where it is."""
         self._grip = None
         self.armatures.end_step()
 

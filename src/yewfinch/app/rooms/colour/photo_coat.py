@@ -19,7 +19,7 @@ class PhotoCoat:
         self.viewport, self.bench = viewport, viewport.bench
 
     def ids(self) -> Collection[str]:
-        """Of the photos that are laid on."""
+        """Ids of the photos that are laid on."""
         return {p.id for p in self.bench.standpoint.projected()}
 
     def lay(self, renderer: SceneRenderer) -> None:

@@ -11,7 +11,7 @@ ALL = "*"
 
 
 class ProjectionPanel(QWidget):
-    """Which photo, and how strongly."""
+    """A panel that says which photo is laid onto the clay, and how strongly."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()

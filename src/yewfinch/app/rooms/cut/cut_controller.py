@@ -172,5 +172,5 @@ class OutlineFit(Purpose):
         return "Draw the outline that the clay is to have, near the one it has. Esc ends."
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
-        """Fit."""
+        """Fit the silhouette to the drawn line."""
         self.cutting.fit_to(camera, points)

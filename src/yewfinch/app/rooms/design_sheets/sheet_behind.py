@@ -26,7 +26,7 @@ class SheetBehind:
         return next((s for s in bench.portrait.sitter.sheets if s.visible and s.faces(bench.outlook.view)), None)
 
     def ids(self) -> Collection[str]:
-        """Of the sheet that is shown."""
+        """Ids of the sheets that are shown: one or none."""
         sheet = self.sheet()
         return () if sheet is None else (sheet.id,)
 

@@ -11,7 +11,7 @@ from yewfinch.app.view.viewport import Viewport
 
 
 def paint(p: QPainter, view: Viewport, behind: SheetBehind) -> None:
-    """Paint them."""
+    """Paint the sheet's marks and its frame."""
     sheet = behind.sheet()
     if sheet is None:
         return

@@ -130,7 +130,7 @@ class JointHand(RestingHand):
         self.posing.take(pose, f"Pose: drag the {JOINTS[joints[0]].title.lower()}", together=True)
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: the pose stays as it is."""
         self._grip = None
         self.posing.end_step()
 

@@ -16,7 +16,7 @@ _MOVES = 3
 
 
 class PosePanel(QWidget):
-    """At rest or in the pose; a list of poses; a joint and its sliders; both sides."""
+    """A panel for poses: at rest or posed, a list of poses, a joint and its sliders."""
 
     def __init__(self, posing: Posing) -> None:
         super().__init__()

@@ -61,7 +61,7 @@ class LandmarkHand(RestingHand):
         return None if best is None else best[1]
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Drag it."""
+        """Drag the landmark that is held along the clay."""
         found = self.viewport.look_at(at)
         if found is None or self._key is None:
             return

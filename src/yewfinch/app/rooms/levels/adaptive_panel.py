@@ -11,7 +11,7 @@ from yewfinch.core.session.bench import Bench
 
 
 class AdaptivePanel(QWidget):
-    """On or off, a rule, and its number."""
+    """A panel that turns adaptive detail on, with its rule and the rule's number."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()

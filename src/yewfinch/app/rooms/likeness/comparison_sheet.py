@@ -43,7 +43,7 @@ Shoot = Callable[[Camera], QImage]
 
 @dataclass
 class _Page:
-    """Where the pen is."""
+    """A page of the sheet, and where on it the pen is."""
 
     painter: QPainter
     number: int = 1

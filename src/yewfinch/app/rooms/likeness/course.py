@@ -22,7 +22,7 @@ class Course(QWidget):
         self.setAccessibleName("course of the likeness")
 
     def clear(self) -> None:
-        """Begin again."""
+        """Forget the course so far and begin again."""
         self.values = []
         self.update()
 

@@ -70,7 +70,7 @@ def _callout(p: QPainter, at: QPointF, text: str, view: Viewport, *, right: bool
 
 
 def paint_arrows(p: QPainter, view: Viewport) -> None:
-    """Where each of the clay's landmarks would have to go: arrows to the sitter's."""
+    """Paint arrows from each of the clay's landmarks to the sitter's."""
     bench = view.bench
     if not bench.outlook.show_arrows or bench.standpoint.photo() is not None:
         return

@@ -60,7 +60,7 @@ class Sections:
         return np.array(bench.outlook.view.target) if point is None else np.asarray(point)
 
     def move(self, at: float) -> None:
-        """To another place along its normal, mm."""
+        """Move the section along its normal to a place in mm."""
         if self.section is not None:
             self.bench.outlook.set_looking(section=self.section.moved(at))
 

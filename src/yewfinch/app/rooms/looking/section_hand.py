@@ -31,7 +31,7 @@ class SectionHand(RestingHand):
         return self._before is not None
 
     def knob(self) -> tuple[QPointF, DoubleArray] | None:
-        """Where it is, pixels, and along which way of the picture it goes, pixels for each mm.
+        """The section's knob: its place, pixels, and the way that it goes, pixels for each mm.
 
         None without a line in sight.
         """

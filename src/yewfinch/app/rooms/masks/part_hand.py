@@ -122,7 +122,7 @@ class PartHand(RestingHand):
         return float(self.viewport.camera().rotation[2] @ to_eye) > 0
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: the part stays as it is turned."""
         grip, self._grip = self._grip, None
         parts = self.parts
         if grip is None:

@@ -11,7 +11,7 @@ from yewfinch.app.view.viewport import Viewport
 
 
 def paint(p: QPainter, view: Viewport, hand: PartHand) -> None:
-    """Paint them."""
+    """Paint the handles that turn a part."""
     dots, parts = hand.dots(), hand.parts
     if dots is None:
         return

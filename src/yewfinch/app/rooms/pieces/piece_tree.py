@@ -94,7 +94,7 @@ class PieceTree(QTreeWidget):
             super().dragEnterEvent(event)
 
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:  # noqa: N802
-        """Everywhere."""
+        """Rows may be dropped on all of the list."""
         assert event is not None
         super().dragMoveEvent(event)
         event.acceptProposedAction()

@@ -63,7 +63,7 @@ class Placing(QObject):
 
     @property
     def pivot(self) -> DoubleArray | None:
-        """Where they are turned and scaled about, (3,) mm; while they are dragged it goes along."""
+        """The place that chosen pieces are turned and scaled about, (3,) mm; it goes along as they are dragged."""
         if self._pivot is not None:
             return self._pivot + self._way
         if not self.pieces:
@@ -102,7 +102,7 @@ class Placing(QObject):
     # --- motions -----------------------------------------------------------------------------
 
     def begin(self) -> None:
-        """From here on motions count from now and are one step."""
+        """Begin a motion: what is moved from here on is one step."""
         self._pivot, self._way = self.pivot, np.zeros(3)
         self._start = placing.start_of(self.bench.portrait, self.pieces)
         self._live = None

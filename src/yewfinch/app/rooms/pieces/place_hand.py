@@ -167,7 +167,7 @@ class PlaceHand(RestingHand):
         return np.asarray(origin + direction * float((pivot - origin) @ forward / (direction @ forward)))
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Drag it."""
+        """Drag the handle that is held."""
         grip, placing = self._grip, self.placing
         if grip is None:
             return
@@ -226,7 +226,7 @@ class PlaceHand(RestingHand):
         return np.asarray(min(met, key=lambda h: h.distance).point, np.float64) if met else None
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: pieces stay where they are."""
         grip, self._grip = self._grip, None
         self.words = ""
         if grip is not None:

@@ -14,7 +14,7 @@ _SHADE = QColor(36, 48, 43, 130)
 
 
 def paint(p: QPainter, view: Viewport, hand: PlaceHand) -> None:
-    """Paint them."""
+    """Paint the handles that move, turn and scale pieces."""
     middle = hand.arm(0, 0.0)
     if middle is None:
         return

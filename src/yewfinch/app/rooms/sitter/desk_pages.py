@@ -45,7 +45,7 @@ def _column(page: QWidget, title: str, text: str) -> tuple[QVBoxLayout, QLabel]:
 
 
 class LinesPage(QWidget):
-    """Which line of the face is being drawn."""
+    """A page of the desk that says which line of the face is being drawn."""
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()

@@ -41,7 +41,7 @@ class Marking:
             self._desk.say(text, "error")
 
     def _solved(self) -> None:
-        """From the desk, go and stand where its photo was taken, unless a click needs a look."""
+        """Leave the desk and stand where its photo was taken, unless a click needs a look."""
         if not self.shop.pages.shows(DESK):
             return
         desk, found = self._desk, self.bench.portrait.sitter.solution

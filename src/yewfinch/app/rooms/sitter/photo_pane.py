@@ -81,13 +81,13 @@ class PhotoPane(QWidget):
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Take hold."""
+        """Take hold of the photo."""
         assert event is not None
         self.setFocus()
         self._pan = event.position()
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Pan."""
+        """Move the photo along with the pointer."""
         assert event is not None
         if self._pan is not None:
             self.shift += event.position() - self._pan
@@ -95,7 +95,7 @@ class PhotoPane(QWidget):
             self.update()
 
     def mouseReleaseEvent(self, _event: QMouseEvent | None) -> None:  # noqa: N802
-        """Let go."""
+        """Let go of the photo."""
         self._pan = None
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
@@ -111,7 +111,7 @@ class PhotoPane(QWidget):
 
 
 class PhotoFloat(PhotoPane):
-    """In a window of its own; closes when another portrait is opened."""
+    """A photo in a window of its own, which closes when another portrait is opened."""
 
     def __init__(self, bench: Bench, photos: PhotoStore, photo_id: str, parent: QWidget) -> None:
         super().__init__(bench, photos, photo_id, parent)

@@ -55,7 +55,7 @@ class SolidHand(RestingHand):
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Drag it."""
+        """Drag the handle or the solid that is held."""
         grip, solids = self._grip, self.solids
         if grip is None:
             return
@@ -82,7 +82,7 @@ class SolidHand(RestingHand):
         return np.asarray(min(met, key=lambda h: h.distance).point) if met else None
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: the solid stays as it is."""
         self._grip = None
         self.solids.end_step()
 

@@ -40,7 +40,7 @@ class _Engine(QIconEngine):
         return out
 
     def clone(self) -> QIconEngine:
-        """Another one."""
+        """Another icon engine that draws the same solid."""
         return _Engine(self.kind)
 
 

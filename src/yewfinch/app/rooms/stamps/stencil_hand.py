@@ -46,7 +46,7 @@ class StencilHand(RestingHand):
         return np.stack([corner, corner + across, corner + across + up, corner + up])
 
     def knob(self, stencil: Stencil) -> DoubleArray:
-        """Where it is turned by."""
+        """The place of the knob that turns the stencil, pixels."""
         corner, across, up = stencil.axes(*self._size())
         return np.asarray(corner + across / 2 + up * (1.0 + ABOVE / max(float(np.linalg.norm(up)), 1e-6)))
 
@@ -93,7 +93,7 @@ class StencilHand(RestingHand):
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Drag."""
+        """Drag what is held of the stencil."""
         before = self._before
         if before is None:
             return
@@ -122,7 +122,7 @@ class StencilHand(RestingHand):
             self.viewport.bench.stencil.change(warp=tuple(warp))
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Let go."""
+        """The button is let go: the stencil stays as it is."""
         self._part = self._before = None
         self.viewport.bench.stencil.end_step()
 

@@ -126,7 +126,7 @@ class CurveHand(QObject):
             self._clock.start()
 
     def release(self) -> None:
-        """Let go."""
+        """The button is let go: the knot stays where it is."""
         self._held = False
         self._lay()
 

@@ -96,13 +96,13 @@ class PressureCurve(QWidget):
             self.update()
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
-        """Drag it."""
+        """Drag the point of the curve that is held."""
         assert event is not None
         if self._held:
             self._put(self.chosen, self._point(event.position()))
 
     def mouseReleaseEvent(self, _event: QMouseEvent | None) -> None:  # noqa: N802
-        """Let go."""
+        """Let go of the point that is held."""
         self._held = False
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
@@ -140,7 +140,7 @@ class PressureCurve(QWidget):
             super().keyPressEvent(event)
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:  # noqa: N802
-        """Draw it."""
+        """Draw the curve with its points."""
         p = QPainter(self)
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
         box = QRectF(self.place((0.0, 1.0)), self.place((1.0, 0.0)))

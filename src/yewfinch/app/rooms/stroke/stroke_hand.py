@@ -69,14 +69,14 @@ class StrokeHand(RestingHand):
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """Go on."""
+        """Go on with the stroke."""
         if self.curve.busy:
             self.curve.move(at)
         else:
             self._send(at, pressure, mods, "move")
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """End."""
+        """End the stroke."""
         if self.curve.busy:
             self.curve.release()
         else:

@@ -112,7 +112,7 @@ class StrokePanel(QWidget):
 
     @property
     def what(self) -> str:
-        """Of what the curve is shown."""
+        """The quantity whose curve of pressure is shown."""
         return str(self.whats.currentData())
 
     def explain(self, actions: ActionTable) -> None:

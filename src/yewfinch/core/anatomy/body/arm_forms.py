@@ -47,7 +47,7 @@ class HandFrame:
         return np.asarray(self.wrist + self.size * (along * self.along + thumb * self.thumb + back * self.back))
 
     def way(self, along: float, thumb: float, back: float) -> DoubleArray:
-        """A direction."""
+        """A unit direction in the frame of the hand."""
         return np.asarray(along * self.along + thumb * self.thumb + back * self.back)
 
 
@@ -62,7 +62,7 @@ def hand_frame(build: Build) -> HandFrame:
 
 
 def arm(build: Build) -> Forms:
-    """From the shoulder to the wrist."""
+    """The forms of the arm, from the shoulder to the wrist."""
     f = Forms(soft=0.0)
     j, m, fat, of = build.joints, build.muscle, build.fat, build.of
     s, e, w = j["shoulder"], j["elbow"], j["wrist"]

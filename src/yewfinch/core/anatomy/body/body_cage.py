@@ -283,7 +283,7 @@ def _beside_arm(skin: Skins, r: int, c: int, wide: float) -> DoubleArray:
 
 
 def _below_arm(skin: Skins, r: int, c: int) -> DoubleArray:
-    """From the armpit down; the last rows come to follow the groin's line."""
+    """A place of the trunk from the armpit down; the last rows come to follow the groin's line."""
     low = min(r, 19)
     ends = [float(_FRONT(r)), float(_SIDE(r)), float(_BACK(r))]
     y = float(Monotone([0, 10, 20], ends)(c))

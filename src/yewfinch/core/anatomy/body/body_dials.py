@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class BodyDial:
-    """A dial.
+    """A dial of the body: its name and what its ends mean.
 
     Attributes
     ----------

@@ -20,7 +20,7 @@ _TOES: tuple[tuple[tuple[float, float, float], tuple[float, float, float], float
 
 
 def leg(build: Build) -> Forms:
-    """From the hip to the ankle."""
+    """The forms of the leg, from the hip to the ankle."""
     f = Forms(soft=0.0)
     j, of, m, fat = build.joints, build.of, build.muscle, build.fat
     hip, knee, ankle = j["hip"], j["knee"], j["ankle"]

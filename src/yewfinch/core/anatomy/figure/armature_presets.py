@@ -43,7 +43,7 @@ def head_and_neck() -> Armature:
 
 
 def _arm(rows: _Rows, collar: int, *, fingers: bool) -> None:
-    """From the shoulder to the hand, on a ball."""
+    """Add an arm, from the shoulder to the hand, to a ball."""
     at = {k: p - HEAD_OFFSET for k, p in plan_places().items()}
     s, e, w = at["shoulder_l"], at["elbow_l"], at["wrist_l"]
     line = [(s, 54.0), (s + 0.4 * (e - s), 45.0), (e, 37.0), (e + 0.3 * (w - e), 37.0), (w, 22.0)]

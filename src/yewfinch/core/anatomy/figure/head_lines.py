@@ -60,7 +60,7 @@ class HeadLines:
 
 @lru_cache(maxsize=1)
 def head_lines() -> HeadLines:
-    """Those of the base head in use; takes half a second the first time."""
+    """The lines of the base head in use; takes half a second the first time."""
     shaper = plain_shaper()
     lines = {}
     for key, anchors in shaper.plain.lines.items():

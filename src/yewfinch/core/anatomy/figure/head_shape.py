@@ -381,7 +381,7 @@ class HeadShaper:
 
     @cached_property
     def _fine_triangles(self) -> IndexArray:
-        """Those round the openings, where walls lie close together."""
+        """The triangles round the openings, where walls lie close together."""
         triangles = as_triangles(self.model.faces(FORMED))
         near = self.model.chart != ON_FIELD
         # and the root of the nose, where two landmarks lie close together
@@ -481,7 +481,7 @@ class HeadShaper:
         return [int(self._order[c]) for c in anchor.corners]
 
     def _evened(self, p: DoubleArray) -> DoubleArray:
-        """Exactly symmetric."""
+        """A form made exactly symmetric."""
         out = (p + p[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2
         return np.asarray((out + out[self.model.mirror] * (-1.0, 1.0, 1.0)) / 2)
 

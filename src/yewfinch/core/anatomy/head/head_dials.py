@@ -108,12 +108,12 @@ def _shapes(q: DoubleArray, out: _Out) -> dict[str, DoubleArray]:
         return n * (amount * np.exp(-(gap**2) / (2 * (reach / 2) ** 2)))[:, None]
 
     def along(through: list[Point], reach: float, way: Point) -> DoubleArray:
-        """In one direction, near a curve."""
+        """A field that moves the form in one direction, near a curve."""
         gap = np.maximum(curve(q, through, [0.01] * len(through)), 0.0)
         return np.exp(-(gap**2) / (2 * (reach / 2) ** 2))[:, None] * np.array(way)
 
     def push(at: Point, reach: float, way: Point) -> DoubleArray:
-        """In one direction, within about `reach` mm."""
+        """A field that moves the form in one direction, within about `reach` mm."""
         gap = ((q - np.array(at)) ** 2).sum(axis=1)
         return np.exp(-gap / (2 * (reach / 2) ** 2))[:, None] * np.array(way)
 

@@ -34,7 +34,7 @@ class _Loop:
     parts: DoubleArray
 
     def length(self, p: DoubleArray) -> float:
-        """Of the closed line, mm."""
+        """The length of the closed line, mm."""
         a, b = p[self.edges[:, 0]], p[self.edges[:, 1]]
         at = a + self.parts[:, None] * (b - a)
         return float(np.linalg.norm(at - np.roll(at, 1, axis=0), axis=1).sum())

@@ -16,7 +16,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Repeatability:
-    """Of one landmark, both sides alike.
+    """How well one landmark is placed again, both sides alike.
 
     Attributes
     ----------

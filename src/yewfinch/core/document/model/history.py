@@ -202,7 +202,7 @@ class History:
 
     @property
     def in_force(self) -> list[bool]:
-        """Of each entry, oldest first, whether it stands or was undone."""
+        """Whether each entry, oldest first, stands or was undone."""
         return [i < self._at for i in range(len(self._entries))]
 
     @property

@@ -26,7 +26,7 @@ class Stowed:
     size: int
 
     def fetch(self) -> bytes:
-        """The bytes.
+        """Read the bytes back from the disk.
 
         Raises
         ------

@@ -312,7 +312,7 @@ def _finer(face: npt.NDArray[np.int64], uv: DoubleArray) -> tuple[npt.NDArray[np
 
 
 def _coarser(face: npt.NDArray[np.int64], uv: DoubleArray) -> tuple[npt.NDArray[np.int64], DoubleArray]:
-    """The reverse."""
+    """A change that takes the given one back."""
     corner = face % 4
     s, t = uv[:, 0] / 2, uv[:, 1] / 2
     u = np.choose(corner, [s, 1 - t, 1 - s, t])

@@ -79,7 +79,7 @@ class Motion:
 
     @property
     def factor(self) -> float | None:
-        """By how much it scales; None if not alike in all directions, or if it mirrors."""
+        """The factor of scale; None if not alike in all directions, or if it mirrors."""
         square = self.linear.T @ self.linear
         size = float(np.trace(square)) / 3
         alike = np.abs(square - size * np.eye(3)).max() < 1e-9 * max(size, 1e-9)

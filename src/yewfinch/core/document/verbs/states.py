@@ -22,7 +22,7 @@ MOST = 40
 
 
 def states_of(portrait: Portrait, piece: Piece) -> tuple[FormState, ...]:
-    """Those of the piece's present faces."""
+    """The stored states that belong to the piece's present faces."""
     return tuple(s for s in portrait.states.get(piece.id, ()) if s.faces is piece.surface.faces)
 
 

@@ -59,7 +59,7 @@ class Report:
     renewed: bool = False
 
     def words(self) -> str:
-        """As a sentence."""
+        """What was found, as a sentence."""
         if self.renewed:
             return f"{grouped(self.missing)} vertices had no image, so one half was welded to its own image."
         text = (

@@ -153,7 +153,7 @@ class _Metallic(msgspec.Struct, rename="camel"):
 
 
 class Material(msgspec.Struct, rename={"pbr": "pbrMetallicRoughness"}):
-    """Of a material only its flat colour, linear."""
+    """A material; only its flat colour, linear."""
 
     pbr: _Metallic = msgspec.field(default_factory=_Metallic)
 

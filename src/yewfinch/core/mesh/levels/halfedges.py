@@ -10,7 +10,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.levels import _levels_kernels as kernels
 from yewfinch.core.mesh.repair.holes import half_edges
-from yewfinch.core.mesh.surface import _kernels as mesh_kernels
+from yewfinch.core.mesh.surface import _surface_kernels as mesh_kernels
 from yewfinch.core.mesh.surface.rows import Rows
 from yewfinch.core.shared.arrays import INDEX, POSITION, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError

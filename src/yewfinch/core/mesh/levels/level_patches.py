@@ -9,7 +9,7 @@ import numpy as np
 
 from yewfinch.core.mesh.levels import _levels_kernels as kernels
 from yewfinch.core.mesh.levels.halfedges import Net, Rise
-from yewfinch.core.mesh.surface import _kernels as mesh_kernels
+from yewfinch.core.mesh.surface import _surface_kernels as mesh_kernels
 from yewfinch.core.mesh.surface.rows import each_once
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, POSITION, FloatArray, IndexArray

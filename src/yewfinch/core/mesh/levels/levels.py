@@ -16,7 +16,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.levels import _levels_kernels as kernels
 from yewfinch.core.mesh.levels import level_patches
 from yewfinch.core.mesh.levels.halfedges import Net, Rise, finer, mixed, net_of, subdivided
-from yewfinch.core.mesh.surface import _kernels as mesh_kernels
+from yewfinch.core.mesh.surface import _surface_kernels as mesh_kernels
 from yewfinch.core.mesh.surface.channel_spec import channel_specs
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
@@ -247,7 +247,7 @@ def _regions(net: Net, rise: Rise, coarse: Kept, was: Kept | None = None, fine: 
 
 
 def up(state: State) -> State:
-    """To the next finer level, which is carried along by what changed on this one.
+    """Step to the next finer level, which is carried along by what changed on this one.
 
     Raises
     ------
@@ -290,7 +290,7 @@ def _carried(net: Net, rise: Rise, was: FloatArray, now: FloatArray, fine: Level
 
 
 def down(state: State) -> State:
-    """To the next coarser level, into which is gathered what changed on this one.
+    """Step to the next coarser level, into which is gathered what changed on this one.
 
     Raises
     ------
@@ -355,7 +355,7 @@ def turn_of(level: Level, surface: Surface, rows: IndexArray) -> DoubleArray:
 
 
 def to_level(state: State, number: int) -> State:
-    """To any level, step by step."""
+    """Step to any level, one after the other."""
     while state.levels.current < number:
         state = up(state)
     while state.levels.current > number:

@@ -69,7 +69,7 @@ class NearestTree:
         self._boxes = kernels.boxes(self._data, self._leaves)
 
     def find(self, points: npt.ArrayLike, hints: IndexArray | None = None, reach: float = np.inf) -> Found:
-        """Nearest places.
+        """Find the nearest place of the surface for each point.
 
         Parameters
         ----------

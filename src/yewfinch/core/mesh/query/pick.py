@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.surface import _kernels
+from yewfinch.core.mesh.surface import _surface_kernels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
@@ -66,7 +66,7 @@ def pick(
     o = np.asarray(origin, np.float64)
     d = np.asarray(direction, np.float64)
     entry, order = surface.pick_buffers
-    face, half, t, u, v = _kernels.pick(
+    face, half, t, u, v = _surface_kernels.pick(
         surface.positions, surface.faces, surface.face_start, surface.leaf_lo, surface.leaf_hi,
         o[0], o[1], o[2], d[0], d[1], d[2], front_only, entry, order,
     )  # fmt: skip
@@ -78,7 +78,7 @@ def pick(
     w = max(1.0 - u - v, 0.0)
     total = w + u + v
     weights = np.array([w / total, u / total, v / total])
-    point, normal = _kernels.place_of(surface.positions, surface.normals, *corners, weights)
+    point, normal = _surface_kernels.place_of(surface.positions, surface.normals, *corners, weights)
     return Hit(point, normal, int(face), corners, weights, t * math.sqrt(d @ d))
 
 
@@ -107,7 +107,7 @@ def circle_on(
     turn = np.linspace(0.0, 2.0 * np.pi, count + 1)[:, None]
     level = c + radius * (np.cos(turn) * side + np.sin(turn) * np.cross(n, side))
     entry, order = surface.pick_buffers
-    down = _kernels.depths(
+    down = _surface_kernels.depths(
         surface.positions,
         surface.faces,
         surface.face_start,

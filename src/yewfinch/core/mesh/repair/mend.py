@@ -192,7 +192,7 @@ def _tidy(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
 
 
 def _once(quads: npt.NDArray[np.int64]) -> tuple[npt.NDArray[np.int64], int]:
-    """Of faces with the same corners the first stays."""
+    """Faces without those that repeat the corners of an earlier one."""
     first = kernels.first_of_same(quads)
     return quads[first], int((~first).sum())
 

@@ -116,7 +116,7 @@ def matched(positions: DoubleArray, faces: IndexArray, plane: Plane) -> Match:
 
 
 def _linked(face: _Numbers, start: _Numbers, end: _Numbers, n: int) -> tuple[_Numbers, _Numbers, _Numbers, _Numbers]:
-    """Of half edges in the order of their faces: next, previous and opposite ones, and sizes of faces."""
+    """Next, previous and opposite half edges, in the order of their faces, and sizes of faces."""
     m = len(face)
     heads = np.nonzero(np.r_[True, face[1:] != face[:-1]])[0]
     sizes = np.diff(np.r_[heads, m])

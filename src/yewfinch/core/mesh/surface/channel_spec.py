@@ -119,7 +119,7 @@ def channel_specs() -> tuple[ChannelSpec, ...]:
 
 
 def channel_spec(name: str) -> ChannelSpec:
-    """One channel.
+    """The declaration of one channel.
 
     Raises
     ------

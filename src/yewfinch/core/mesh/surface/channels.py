@@ -27,7 +27,7 @@ class Channels:
 
     @classmethod
     def plain(cls, n: int) -> Channels:
-        """Those of untouched clay."""
+        """Channels of untouched clay."""
         return cls({spec.name: spec.plain(n) for spec in channel_specs()})
 
     @classmethod
@@ -39,7 +39,7 @@ class Channels:
 
     @classmethod
     def joined(cls, several: Sequence[Channels]) -> Channels:
-        """Those of several lots of vertices, one after the other."""
+        """Channels of several lots of vertices, one after the other."""
         return cls({s.name: np.concatenate([c[s.name] for c in several]) for s in channel_specs()})
 
     @property
@@ -68,7 +68,7 @@ class Channels:
         return np.concatenate([self[s.name] for s in channel_specs()], axis=1)
 
     def at(self, rows: Rows) -> Channels:
-        """Those of some rows."""
+        """Channels of some rows."""
         return Channels({name: values[rows] for name, values in self.arrays.items()})
 
     def put(self, **arrays: Values) -> Channels:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.mesh.surface import _kernels
+from yewfinch.core.mesh.surface import _surface_kernels
 from yewfinch.core.shared.arrays import INDEX, FloatArray, IndexArray
 
 
@@ -32,13 +32,13 @@ def in_face_order(positions: FloatArray, faces: IndexArray) -> tuple[IndexArray,
     Morton 1966, "A computer oriented geodetic data base".
     """
     faces = np.ascontiguousarray(faces, INDEX)
-    centres = _kernels.middles(np.ascontiguousarray(positions), faces)
-    box = _kernels.extremes(centres)
+    centres = _surface_kernels.middles(np.ascontiguousarray(positions), faces)
+    box = _surface_kernels.extremes(centres)
     lo = box[0].astype(np.float64)
     extent = float(max((box[1] - lo).max(), 1e-9))
-    codes = _kernels.morton(centres, lo, 2097151.0 / extent)
-    faces = faces[_kernels.code_order(codes)]
-    new_of_old = _kernels.relabel(faces, len(positions))
+    codes = _surface_kernels.morton(centres, lo, 2097151.0 / extent)
+    faces = faces[_surface_kernels.code_order(codes)]
+    new_of_old = _surface_kernels.relabel(faces, len(positions))
     old_of_new = np.empty(len(positions), INDEX)
     old_of_new[new_of_old] = np.arange(len(positions), dtype=INDEX)
     return np.take(new_of_old, faces), old_of_new

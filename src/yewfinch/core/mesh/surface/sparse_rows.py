@@ -75,7 +75,7 @@ class SparseRows:
         return SparseRows(self.width, self.dtype, leaves)
 
     def trimmed(self) -> SparseRows:
-        """Without leaves that are all zero."""
+        """The same without leaves that are all zero."""
         return SparseRows(self.width, self.dtype, {k: v for k, v in self.leaves.items() if v.any()})
 
     def table(self) -> tuple[IndexArray, Values]:

@@ -7,7 +7,7 @@ from functools import cached_property
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.surface import _kernels, _ring_kernels
+from yewfinch.core.mesh.surface import _ring_kernels, _surface_kernels
 from yewfinch.core.mesh.surface.channel_spec import Values
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.orientation import turned_round
@@ -129,7 +129,7 @@ class Surface:
     def normals(self) -> FloatArray:
         """Unit normals of all rows, (n, 3), pointing outwards."""
         out = np.zeros((len(self.positions), 3), POSITION)
-        _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, out)
+        _surface_kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, out)
         return out
 
     def settle(self) -> None:
@@ -196,15 +196,15 @@ class Surface:
         return out
 
     def _sort_faces(self) -> None:
-        made = _kernels.by_lowest_row(self.faces, len(self.positions))
+        made = _surface_kernels.by_lowest_row(self.faces, len(self.positions))
         if len(made):
             self.faces = made
 
     def _link_leaves(self) -> None:
         count = (len(self.positions) + LEAF_ROWS - 1) >> LEAF_SHIFT
-        self.face_start: IndexArray = _kernels.leaf_starts(self.faces, count, LEAF_SHIFT)
-        self._beyond_at, self._beyond = _kernels.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
-        self._links_at, self._links = _kernels.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
+        self.face_start: IndexArray = _surface_kernels.leaf_starts(self.faces, count, LEAF_SHIFT)
+        self._beyond_at, self._beyond = _surface_kernels.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
+        self._links_at, self._links = _surface_kernels.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
 
     def _own_buffers(self, boxes: Surface | None = None) -> None:
         """Arrays that are written to; boxes of leaves as another surface has them, or worked out."""
@@ -224,7 +224,7 @@ class Surface:
 
     def _mend_boxes(self) -> None:
         everything = np.arange(len(self.leaf_lo), dtype=INDEX)
-        _kernels.boxes_of(
+        _surface_kernels.boxes_of(
             everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT, self.leaf_lo, self.leaf_hi
         )
 
@@ -251,7 +251,7 @@ class Surface:
         """Rows within `radius` mm of `centre`, ascending. A copy, safe to keep."""
         c = np.asarray(centre, POSITION)
         found = self._buffers()[2]
-        n = _kernels.rows_in_ball(
+        n = _surface_kernels.rows_in_ball(
             self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT,
             c[0], c[1], c[2], POSITION(radius), found,
         )  # fmt: skip
@@ -260,7 +260,9 @@ class Surface:
     def nearest_row(self, point: npt.ArrayLike) -> int:
         """Row of the vertex nearest to `point` (3,) mm."""
         p = np.asarray(point, POSITION)
-        return int(_kernels.nearest_row(self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT, p[0], p[1], p[2]))
+        return int(
+            _surface_kernels.nearest_row(self.positions, self.leaf_lo, self.leaf_hi, LEAF_SHIFT, p[0], p[1], p[2])
+        )
 
     def free(self, rows: IndexArray) -> FloatArray:
         """How far the mask leaves rows free, (k,) float32 from 0 to 1."""
@@ -295,15 +297,15 @@ class Surface:
             self.version += 1
             return np.arange(self.leaf_count, dtype=INDEX)
         self._tick += 1
-        stamp, wide, _ = self._buffers()
-        n = _kernels.grow_rows(rows, self.ring_at, self.ring, stamp, self._tick, wide)
+        met, wide, _ = self._buffers()
+        n = _surface_kernels.grow_rows(rows, self.ring_at, self.ring, met, self._tick, wide)
         grown = wide[:n]
-        _kernels.normals_of(grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals)
-        a, b = _kernels.dirty_leaves(
+        _surface_kernels.normals_of(grown, 0, 0, self.positions, self.ring_at, self.ring, self.closed, self.normals)
+        a, b = _surface_kernels.dirty_leaves(
             grown, LEAF_SHIFT, self._links_at, self._links,
             self._flag_a, self._flag_b, self._out_a, self._out_b,
         )  # fmt: skip
-        _kernels.boxes_of(
+        _surface_kernels.boxes_of(
             self._out_b[:b], self.positions, self._beyond_at, self._beyond, LEAF_SHIFT,
             self.leaf_lo, self.leaf_hi,
         )  # fmt: skip
@@ -320,7 +322,7 @@ class Surface:
         if "normals" not in self.__dict__:
             self.derive()
             return
-        _kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, self.normals)
+        _surface_kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, self.normals)
 
     def leaves_of(self, rows: IndexArray) -> IndexArray:
         """Leaves that hold `rows`, ascending."""
@@ -348,7 +350,7 @@ class Surface:
 
     def area(self) -> float:
         """Area of all faces, mm2."""
-        return float(_kernels.area(self.positions, self.faces))
+        return float(_surface_kernels.area(self.positions, self.faces))
 
     def copy(self) -> Surface:
         """An independent surface with the same rows and faces."""
@@ -402,7 +404,7 @@ def _check_positions(positions: FloatArray) -> None:
         raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
     if len(positions) == 0:
         return
-    reach = np.abs(_kernels.extremes(positions)).max()
+    reach = np.abs(_surface_kernels.extremes(positions)).max()
     if not np.isfinite(reach):
         row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
         raise BadSurfaceError(f"vertex {row} has a position that is not a number")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
 from yewfinch.core.sculpt.tool_section import ToolSection
@@ -21,7 +21,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     out = np.empty((len(rows), 3), np.float32)
     axis = dab.axis if dab.force >= 0 else -dab.axis
     height = LAYER * dab.radius * (0.4 + 0.6 * abs(dab.force))
-    _kernels.clay(
+    _dab_kernels.clay(
         rows, ctx.piece.surface.positions, weights, dab.centre, axis, height,
         0.55 * abs(dab.force), out,
     )  # fmt: skip

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, across, dab_stroke, displace
 from yewfinch.core.sculpt.tool_options import Amount
@@ -21,7 +21,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     """Down along the line, both sides towards it."""
     out = np.empty((len(rows), 3), np.float32)
     along = across(dab.along, dab.axis)
-    _kernels.crease(
+    _dab_kernels.crease(
         rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along,
         -DEPTH * dab.radius * dab.force, 2.0 * PINCH * dab.pinch * abs(dab.force), out,
     )  # fmt: skip

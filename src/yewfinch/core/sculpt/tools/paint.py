@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt import _kernels
+from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
@@ -15,7 +15,7 @@ def make(ctx: StrokeContext) -> Stroke:
     """A stroke of colour. Ctrl paints plain clay, Shift blends towards it softly."""
     surface = ctx.piece.surface
     n = len(surface)
-    stamp = np.zeros(n, np.uint8)
+    met = np.zeros(n, np.uint8)
     alpha = np.zeros(n, np.float32)
     base = np.zeros((n, 3), np.float32)
     plain = np.array(_plain(), np.float32)
@@ -31,7 +31,7 @@ def make(ctx: StrokeContext) -> Stroke:
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
             rows, weights = footprint(ctx, one)
             ctx.recorder.touch(rows)
-            _kernels.paint(rows, weights, strength, stamp, 1, alpha, base, surface.colour, colour)
+            _dab_kernels.paint(rows, weights, strength, met, 1, alpha, base, surface.colour, colour)
             ctx.wrote(surface.leaves_of(rows))
 
     return dab_stroke(ctx, "Paint", touch, soft)

@@ -163,12 +163,12 @@ def first_touch(rows, seats, first, values, out_rows, out_values):
 
 
 @njit(cache=True)
-def paint(rows, weights, strength, stamp, tick, alpha, base, colour, rgb):
+def paint(rows, weights, strength, met, tick, alpha, base, colour, rgb):
     """Lay a colour over the stroke's start; within a stroke the strongest touch counts."""
     for i in range(rows.shape[0]):
         v = rows[i]
-        if stamp[v] != tick:
-            stamp[v] = tick
+        if met[v] != tick:
+            met[v] = tick
             alpha[v] = 0.0
             for k in range(3):
                 base[v, k] = colour[v, k]

@@ -43,7 +43,7 @@ def normals_of(rows, first_row, count, positions, offsets, ring, closed, normals
 
 @njit(cache=True, parallel=True, nogil=True)
 def all_normals(positions, offsets, ring, closed, normals):
-    """Those of all rows, in parallel."""
+    """Normals of all rows, in parallel."""
     n = positions.shape[0]
     none = np.empty(0, np.int32)
     for part in prange((n + 4095) // 4096):
@@ -52,21 +52,21 @@ def all_normals(positions, offsets, ring, closed, normals):
 
 
 @njit(cache=True)
-def grow_rows(rows, offsets, ring, stamp, tick, out):
+def grow_rows(rows, offsets, ring, met, tick, out):
     """Write `rows` and their ring neighbours to `out`, each once; return how many."""
     n = 0
     for i in range(rows.shape[0]):
         v = rows[i]
-        if stamp[v] != tick:
-            stamp[v] = tick
+        if met[v] != tick:
+            met[v] = tick
             out[n] = v
             n += 1
     for i in range(rows.shape[0]):
         v = rows[i]
         for j in range(offsets[v], offsets[v + 1]):
             w = ring[j]
-            if stamp[w] != tick:
-                stamp[w] = tick
+            if met[w] != tick:
+                met[w] = tick
                 out[n] = w
                 n += 1
     return n
