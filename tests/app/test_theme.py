@@ -46,7 +46,7 @@ def test_the_shipped_font_is_there(qapp):
 def test_every_tool_has_a_picture_of_its_own(qapp):
     seen = []
     for spec in tools():
-        image = picture(spec.id).pixmap(44, 44).toImage()
+        image = picture(spec.section).pixmap(44, 44).toImage()
         assert not image.isNull()
         assert all(image != other for other in seen), spec.id
         seen.append(image)
