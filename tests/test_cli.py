@@ -11,8 +11,19 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from tests.cli_server import Server
 
-def yewfinch(*args):
+_server = Server()
+yewfinch = _server.run
+
+
+@pytest.fixture(scope="module", autouse=True)
+def _one_start():
+    yield
+    _server.close()
+
+
+def in_a_process_of_its_own(*args):
     env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
     return subprocess.run(
         [sys.executable, "-m", "yewfinch.cli", *map(str, args)],
@@ -27,7 +38,7 @@ def yewfinch(*args):
 @pytest.mark.parametrize("view", ["front", "profile-left"])
 def test_render(tmp_path, demo_file, view):
     out = tmp_path / "a.png"
-    done = yewfinch("render", demo_file, "--view", view, "--size", "200x260", "-o", out)
+    done = in_a_process_of_its_own("render", demo_file, "--view", view, "--size", "200x260", "-o", out)
     assert done.returncode == 0, done.stderr
     image = np.asarray(Image.open(out).convert("RGB")).astype(int)
     assert image.shape == (260, 200, 3)
