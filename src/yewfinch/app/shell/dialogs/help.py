@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from pathlib import Path
 
+from PyQt6.QtGui import QTextCursor
 from PyQt6.QtWidgets import (
     QDialog,
     QDialogButtonBox,
@@ -20,6 +21,8 @@ from yewfinch import __version__
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 
+#: Space round a page and below each of its paragraphs, pixels.
+_MARGIN, _BETWEEN = 18, 9
 #: Pages of the shell itself.
 OWN = Path(__file__).parents[1] / "help"
 
@@ -50,11 +53,26 @@ class HelpDialog(QDialog):
         texts = [page.read_text(encoding="utf-8") for page in (*pages, *sorted(OWN.glob("*.md")))]
         self.pages = {**{_title(text): text for text in texts}, "Keys": _keys(actions), "Landmarks": _landmarks()}
         self.titles.addItems(list(self.pages))
-        self.titles.currentTextChanged.connect(lambda title: self.text.setMarkdown(self.pages[title]))
+        self.titles.currentTextChanged.connect(self._show)
         self.titles.setCurrentRow(0)
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)
         column.addWidget(buttons)
+
+    def _show(self, title: str) -> None:
+        """Show a page; Markdown says nothing of the space between its paragraphs."""
+        self.text.setMarkdown(self.pages[title])
+        document = self.text.document()
+        assert document is not None
+        document.setDocumentMargin(_MARGIN)
+        cursor, block = QTextCursor(document), document.begin()
+        while block.isValid():
+            if block.textList() is None and QTextCursor(block).currentTable() is None:
+                cursor.setPosition(block.position())
+                form = block.blockFormat()
+                form.setBottomMargin(_BETWEEN)
+                cursor.setBlockFormat(form)
+            block = block.next()
 
 
 def _title(text: str) -> str:
