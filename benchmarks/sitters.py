@@ -15,6 +15,7 @@ import numpy as np
 
 from benchmarks.free_bundle import FreeBundle
 from benchmarks.other_heads import Head, Session, exchanged, open_mouthed, other_head, photographed, smiling
+from benchmarks.results import measured
 from benchmarks.timing import best
 from yewfinch.core.anatomy.figure.people import draw
 from yewfinch.core.mesh.surface.surface import Surface
@@ -222,7 +223,7 @@ def errors(runs: int, wanted: set[str]) -> None:
             print(table.line(photos), flush=True)
 
 
-def measured(runs: int) -> None:
+def with_a_known_distance(runs: int) -> None:
     """Size with one distance taken with calipers, 0.5 mm."""
     for title, make in (
         ("own prior", own),
@@ -341,13 +342,14 @@ def outlines() -> None:
 
 def main(runs: int = RUNS, wanted: set[str] = frozenset()) -> None:  # type: ignore[assignment]
     """Everything, or the cases named."""
-    errors(runs, set(wanted))
     if not wanted:
-        measured(runs)
-        sides(runs)
-        persons(runs)
         times()
         outlines()
+    errors(runs, set(wanted))
+    if not wanted:
+        with_a_known_distance(runs)
+        sides(runs)
+        persons(runs)
 
 
 if __name__ == "__main__":
