@@ -10,11 +10,14 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.formats import container
 from yewfinch.core.session import autosave
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.calipers import Caliper
+from yewfinch.demo.shapes import cube_sphere
 
 
 def rewrite(source, target, **changed):
@@ -332,3 +335,17 @@ os.kill(os.getpid(), signal.SIGKILL)
     assert set(again.sitter.files) == {p.file for p in again.sitter.photos}
     autosave.forget(found)
     assert not found.folder.exists()
+
+
+def test_rings_and_normals_are_derived_when_asked_for_or_for_a_window(tmp_path):
+    portrait = Portrait()
+    made = cube_sphere(10)
+    portrait.pieces["clay"] = Piece("clay", "Clay", made)
+    container.save(portrait, tmp_path / "a.yewfinch")
+    plain = container.load(tmp_path / "a.yewfinch").surface("clay")
+    shown = container.load(tmp_path / "a.yewfinch", to_be_shown=True).surface("clay")
+    assert "normals" not in vars(plain)
+    assert "normals" in vars(shown)
+    for name in ("normals", "ring_at", "ring", "closed"):
+        assert np.array_equal(getattr(plain, name), getattr(made, name))
+        assert np.array_equal(getattr(shown, name), getattr(made, name))
