@@ -176,7 +176,7 @@ def _solved(portrait: Portrait) -> Solution:
 
 
 def _stale(portrait: Portrait) -> bool:
-    from yewfinch.core.sitter.joint import digest
+    from yewfinch.core.sitter.digest import digest
 
     return _solved(portrait).digest != digest(portrait.sitter)
 

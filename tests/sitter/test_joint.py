@@ -12,8 +12,9 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.errors import CancelledError, CannotSolveError
 from yewfinch.core.sitter import bundle, joint
 from yewfinch.core.sitter.alignment import procrustes
+from yewfinch.core.sitter.digest import digest
 from yewfinch.core.sitter.head_prior import head_prior
-from yewfinch.core.sitter.joint import digest, solve_sitter
+from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 from yewfinch.core.sitter.settle import mark_tests
 from yewfinch.demo.random_sitters import invented

@@ -13,7 +13,7 @@ from yewfinch.core.mesh.levels.cones import LeafCones
 from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, Values, channel_spec, channel_specs
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared import warmup
+from yewfinch.core.shared import compiler, warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.sight.camera import Camera
 from yewfinch.render import _buffers_kernels as kernels
@@ -65,6 +65,13 @@ def _tinted(colour: ByteArray, values: Values, spec: ChannelSpec) -> ByteArray:
 def _fed() -> list[ChannelSpec]:
     """The channels that feed an input of the shader."""
     return [s for s in channel_specs() if s.attribute]
+
+
+def indices(faces: IndexArray) -> IndexArray:
+    """Corners of two triangles a face, (m, 6); the second of a triangle has no area."""
+    if compiler.does_without(len(faces)):
+        return np.take(faces, [0, 1, 2, 0, 2, 3], axis=1)
+    return np.asarray(kernels.indices(faces))
 
 
 def _layout(spec: ChannelSpec) -> str:
@@ -264,9 +271,7 @@ class SurfaceBuffers:
         # triangle has no area
         worn = {name: surface.channels[name] for name in self._worn}
         data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, **worn}.get(what)
-        self._gl[what] = self._context.buffer(
-            kernels.indices(surface.faces) if data is None else data, dynamic=what != "index"
-        )
+        self._gl[what] = self._context.buffer(indices(surface.faces) if data is None else data, dynamic=what != "index")
         return True
 
     def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
@@ -315,8 +320,8 @@ class SurfaceBuffers:
 
     @property
     def closed(self) -> bool:
-        """Nobody sees its faces from behind, as far as nothing is cut away."""
-        return self._cones.closed
+        """Nobody sees its faces from behind, as far as nothing is cut away; not said before it is quick to find out."""
+        return not compiler.does_without(len(self.surface)) and self._cones.closed
 
     def draw(
         self, program: moderngl.Program, seen: Seen, pixel: float, enough: float = np.inf, facing: bool = False
@@ -335,7 +340,7 @@ class SurfaceBuffers:
             Only faces that look at the eye are wanted: a processor picks them out faster than it draws twice as many.
         """
         about = self._coarser(pixel, enough)
-        if not (facing or about):
+        if not (facing or about or compiler.does_without(len(self.surface))):
             self._cones.look()
         faces = self._coarse_faces(about) if about else self.surface.faces
         runs = np.array([[0, len(faces)]], INDEX) if about else self._runs(seen)

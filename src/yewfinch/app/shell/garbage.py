@@ -10,6 +10,8 @@ from PyQt6.QtCore import QObject, QTimer
 
 #: Milliseconds between two looks at whether there is anything to do.
 _EVERY = 1000
+#: Milliseconds before the first of these: what a start leaves is much, and would be in the way of the first picture.
+_FIRST = 4000
 
 
 def _give_back() -> None:
@@ -34,7 +36,7 @@ class Garbage(QObject):
         self._clock = QTimer(self)
         self._clock.setInterval(_EVERY)
         self._clock.timeout.connect(self.look)
-        self._clock.start()
+        QTimer.singleShot(_FIRST, self._clock.start)
 
     def set_apart(self) -> None:
         """What there is now is not looked through again.

@@ -9,7 +9,7 @@ from functools import cached_property
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.query._nearest_kernels import six_volumes
+from yewfinch.core.mesh.query import _nearest_kernels
 from yewfinch.core.mesh.query.inside import Inside
 from yewfinch.core.mesh.query.nearest import Found, NearestTree
 from yewfinch.core.mesh.surface.surface import Surface
@@ -33,7 +33,7 @@ class Body:
         """Positions (n, 3) mm, and triangles (m, 3) that look outwards."""
         at = self.surface.positions.astype(np.float64)
         triangles = self.surface.triangles()
-        turned = six_volumes(at, triangles) < 0  # inside out
+        turned = _nearest_kernels.six_volumes(at, triangles) < 0  # inside out
         return at, np.ascontiguousarray(triangles[:, ::-1] if turned else triangles)
 
     @cached_property

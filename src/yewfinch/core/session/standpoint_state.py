@@ -12,8 +12,8 @@ from yewfinch.core.session.outlook import Outlook
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.alignment import AS_IS, Alignment, align
+from yewfinch.core.sitter.digest import digest
 from yewfinch.core.sitter.framing import framing
-from yewfinch.core.sitter.joint import digest
 from yewfinch.core.sitter.likeness import Likeness, Offset, likeness
 from yewfinch.core.sitter.photo import Photo, Sitter
 

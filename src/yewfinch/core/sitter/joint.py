@@ -7,8 +7,7 @@ normal matrix.
 
 from __future__ import annotations
 
-import hashlib
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -23,6 +22,7 @@ from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
 from yewfinch.core.sitter.camera_prior import camera_prior
+from yewfinch.core.sitter.digest import digest
 from yewfinch.core.sitter.drawn_lines import Drawn, LineFinder, landmarks_on
 from yewfinch.core.sitter.entry import Entry
 from yewfinch.core.sitter.head_prior import HeadPrior, head_prior
@@ -102,35 +102,6 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
         else:
             photos.append(replace(photo, standpoint=None))
     return replace(sitter, photos=tuple(photos), solution=solution), solution
-
-
-def digest(sitter: Sitter) -> str:
-    """A short name for everything the solve depends on."""
-    told = [
-        (
-            p.id,
-            p.width,
-            p.height,
-            p.lens,
-            p.cut,
-            p.mouth_open,
-            _numbers(p.marks),
-            sorted(p.certainty.items()),
-            _numbers(p.spans),
-            _lines(p.curves),
-        )
-        for p in sitter.photos
-    ]
-    known = [(d.start, d.end, float(d.mm), float(d.spread)) for d in sitter.known]
-    return hashlib.sha256(repr((told, known, sitter.kind, sitter.age, sitter.years)).encode()).hexdigest()[:16]
-
-
-def _lines(curves: Mapping[str, tuple[tuple[float, float], ...]]) -> list[tuple[str, tuple[float, ...]]]:
-    return _numbers({k: tuple(v for point in line for v in point) for k, line in curves.items()})
-
-
-def _numbers(table: Mapping[str, tuple[float, ...]]) -> list[tuple[str, tuple[float, ...]]]:
-    return sorted((k, tuple(round(float(v), 4) for v in values)) for k, values in table.items())
 
 
 # --- the photos, one by one ------------------------------------------------------------------

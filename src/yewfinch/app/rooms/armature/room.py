@@ -5,10 +5,10 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
+from yewfinch.app.rooms.armature import armature_panel
 from yewfinch.app.rooms.armature.armature_controller import Armatures
 from yewfinch.app.rooms.armature.armature_hand import ArmatureHand
 from yewfinch.app.rooms.armature.armature_paint import paint
-from yewfinch.app.rooms.armature.armature_panel import ArmaturePanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -22,7 +22,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "armature",
         place=70,
-        panels=(Panel("Armature", lambda: ArmaturePanel(armatures), {"Block": 140}),),
+        panels=(Panel("Armature", lambda: armature_panel.ArmaturePanel(armatures), {"Block": 140}),),
         modes=(
             Mode(
                 "armature",

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from yewfinch.app.rooms.colour import colour_panel, projection_panel
 from yewfinch.app.rooms.colour.colour_hand import ClayColourHand, PhotoColourHand
-from yewfinch.app.rooms.colour.colour_panel import ColourPanel
 from yewfinch.app.rooms.colour.photo_coat import PhotoCoat
-from yewfinch.app.rooms.colour.projection_panel import ProjectionPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -20,8 +19,13 @@ def furnish(shop: Workshop) -> Room:
         "colour",
         place=200,
         panels=(
-            Panel("Colour", lambda: ColourPanel(shop.bench), {"Skin": 10}),
-            Panel("Photo on the clay", lambda: ProjectionPanel(shop.bench), {"Features": 90, "Skin": 60}, folded=True),
+            Panel("Colour", lambda: colour_panel.ColourPanel(shop.bench), {"Skin": 10}),
+            Panel(
+                "Photo on the clay",
+                lambda: projection_panel.ProjectionPanel(shop.bench),
+                {"Features": 90, "Skin": 60},
+                folded=True,
+            ),
         ),
         modes=(
             Mode("pick colour", ClayColourHand(shop.view), "Click the clay to take its colour. Esc ends."),

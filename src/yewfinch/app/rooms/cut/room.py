@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from yewfinch.app.rooms.cut import cut_panel
 from yewfinch.app.rooms.cut.cut_controller import Cutting
-from yewfinch.app.rooms.cut.cut_panel import CutPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -17,7 +17,9 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "cut",
         place=110,
-        panels=(Panel("Cut and outline", lambda: CutPanel(cutting), {"Block": 170, "Form": 100}, folded=True),),
+        panels=(
+            Panel("Cut and outline", lambda: cut_panel.CutPanel(cutting), {"Block": 170, "Form": 100}, folded=True),
+        ),
         actions=(
             Action(
                 "cut",

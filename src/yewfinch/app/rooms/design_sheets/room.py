@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.design_sheets.design_sheets_panel import SheetsPanel
+from yewfinch.app.rooms.design_sheets import design_sheets_panel
 from yewfinch.app.rooms.design_sheets.sheet_behind import SheetBehind
 from yewfinch.app.rooms.design_sheets.sheet_hand import SheetHand
 from yewfinch.app.rooms.design_sheets.sheet_paint import paint
@@ -23,7 +23,7 @@ def furnish(shop: Workshop) -> Room:
         panels=(
             Panel(
                 "Design sheets",
-                lambda: SheetsPanel(shop.bench, shop.documents.folder),
+                lambda: design_sheets_panel.SheetsPanel(shop.bench, shop.documents.folder),
                 {"Sitter": 50, "Block": 180},
                 folded=True,
             ),

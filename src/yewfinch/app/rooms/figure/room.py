@@ -5,15 +5,18 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.figure import joint_paint, peg_paint
-from yewfinch.app.rooms.figure.base_head_panel import BaseHeadPanel
-from yewfinch.app.rooms.figure.body_panel import BodyPanel
-from yewfinch.app.rooms.figure.head_measures_panel import HeadMeasuresPanel
+from yewfinch.app.rooms.figure import (
+    base_head_panel,
+    body_panel,
+    head_measures_panel,
+    joint_paint,
+    peg_paint,
+    pose_panel,
+    under_skin_panel,
+)
 from yewfinch.app.rooms.figure.joint_hand import JointHand
 from yewfinch.app.rooms.figure.pose_controller import Posing
-from yewfinch.app.rooms.figure.pose_panel import PosePanel
 from yewfinch.app.rooms.figure.steering import Steering
-from yewfinch.app.rooms.figure.under_skin_panel import UnderSkinPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -33,16 +36,16 @@ def furnish(shop: Workshop) -> Room:
         "figure",
         place=40,
         panels=(
-            Panel("Base head", lambda: BaseHeadPanel(steering), {"Block": 10}),
-            Panel("Measures of the head", lambda: HeadMeasuresPanel(steering), {"Block": 20}),
-            Panel("Body", lambda: BodyPanel(steering), {"Block": 30}),
+            Panel("Base head", lambda: base_head_panel.BaseHeadPanel(steering), {"Block": 10}),
+            Panel("Measures of the head", lambda: head_measures_panel.HeadMeasuresPanel(steering), {"Block": 20}),
+            Panel("Body", lambda: body_panel.BodyPanel(steering), {"Block": 30}),
             Panel(
                 "Under the skin",
-                lambda: UnderSkinPanel(steering),
+                lambda: under_skin_panel.UnderSkinPanel(steering),
                 {"Block": 40, "Form": 150, "Features": 140},
                 folded=True,
             ),
-            Panel("Pose", lambda: PosePanel(posing), {"Block": 50, "Show": 30}),
+            Panel("Pose", lambda: pose_panel.PosePanel(posing), {"Block": 50, "Show": 30}),
         ),
         modes=(
             Mode(

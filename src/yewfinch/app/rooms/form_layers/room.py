@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.form_layers.form_layers_panel import LayersPanel
+from yewfinch.app.rooms.form_layers import form_layers_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
@@ -14,6 +14,6 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "form_layers",
         place=160,
-        panels=(Panel("Form layers", lambda: LayersPanel(shop.bench), {"Form": 50, "Features": 50}),),
+        panels=(Panel("Form layers", lambda: form_layers_panel.LayersPanel(shop.bench), {"Form": 50, "Features": 50}),),
         help=Path(__file__).with_name("help.md"),
     )

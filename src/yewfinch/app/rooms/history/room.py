@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.history.history_panel import HistoryPanel
+from yewfinch.app.rooms.history import history_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
@@ -17,7 +17,7 @@ def furnish(shop: Workshop) -> Room:
         panels=(
             Panel(
                 "History",
-                lambda: HistoryPanel(shop.bench),
+                lambda: history_panel.HistoryPanel(shop.bench),
                 {"Sitter": 70, "Block": 200, "Form": 190, "Features": 160, "Skin": 80},
             ),
         ),

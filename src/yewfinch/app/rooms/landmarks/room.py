@@ -5,9 +5,9 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
+from yewfinch.app.rooms.landmarks import landmarks_panel
 from yewfinch.app.rooms.landmarks.landmark_hand import LandmarkHand
 from yewfinch.app.rooms.landmarks.landmark_paint import paint
-from yewfinch.app.rooms.landmarks.landmarks_panel import LandmarksPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -20,7 +20,11 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "landmarks",
         place=180,
-        panels=(Panel("Landmarks on the clay", lambda: LandmarksPanel(bench), {"Sitter": 60, "Features": 110}),),
+        panels=(
+            Panel(
+                "Landmarks on the clay", lambda: landmarks_panel.LandmarksPanel(bench), {"Sitter": 60, "Features": 110}
+            ),
+        ),
         modes=(Mode("landmark", hand, hand.hint),),
         overs=(Over(50, partial(paint, view=shop.view)),),
         actions=(

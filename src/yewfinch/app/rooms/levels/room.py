@@ -5,8 +5,7 @@ from __future__ import annotations
 from functools import cache
 from pathlib import Path
 
-from yewfinch.app.rooms.levels.adaptive_panel import AdaptivePanel
-from yewfinch.app.rooms.levels.levels_panel import LevelsPanel
+from yewfinch.app.rooms.levels import adaptive_panel, levels_panel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -16,15 +15,20 @@ def furnish(shop: Workshop) -> Room:
     """Fit the room out."""
 
     @cache
-    def levels() -> LevelsPanel:
-        return LevelsPanel(shop.bench)
+    def levels() -> levels_panel.LevelsPanel:
+        return levels_panel.LevelsPanel(shop.bench)
 
     return Room(
         "levels",
         place=100,
         panels=(
             Panel("Levels", levels, {"Block": 110, "Form": 40}),
-            Panel("Adaptive detail", lambda: AdaptivePanel(shop.bench), {"Block": 130, "Form": 120}, folded=True),
+            Panel(
+                "Adaptive detail",
+                lambda: adaptive_panel.AdaptivePanel(shop.bench),
+                {"Block": 130, "Form": 120},
+                folded=True,
+            ),
         ),
         actions=(
             Action(

@@ -5,13 +5,16 @@ from __future__ import annotations
 from functools import cache, partial
 from pathlib import Path
 
-from yewfinch.app.rooms.likeness import fringe_paint, offset_paint
+from yewfinch.app.rooms.likeness import (
+    fringe_paint,
+    likeness_panel,
+    lines_panel,
+    offset_paint,
+    proportions_panel,
+    towards_panel,
+)
 from yewfinch.app.rooms.likeness.comparing import Comparing
-from yewfinch.app.rooms.likeness.likeness_panel import LikenessPanel
-from yewfinch.app.rooms.likeness.lines_panel import LinesPanel
-from yewfinch.app.rooms.likeness.proportions_panel import ProportionsPanel
 from yewfinch.app.rooms.likeness.sheet_writer import SheetWriter
-from yewfinch.app.rooms.likeness.towards_panel import TowardsPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -25,17 +28,30 @@ def furnish(shop: Workshop) -> Room:
     writer = SheetWriter(shop)
 
     @cache
-    def likeness() -> LikenessPanel:
-        return LikenessPanel(bench)
+    def likeness() -> likeness_panel.LikenessPanel:
+        return likeness_panel.LikenessPanel(bench)
 
     return Room(
         "likeness",
         place=20,
         panels=(
             Panel("Likeness", likeness, {"Sitter": 20, "Form": 70, "Features": 40}),
-            Panel("Outlines and lines", lambda: LinesPanel(bench, comparing.fringes), {"Sitter": 30, "Features": 80}),
-            Panel("Towards the sitter", lambda: TowardsPanel(bench, likeness(), comparing.fringes), {"Features": 70}),
-            Panel("Proportions", lambda: ProportionsPanel(bench), {"Sitter": 40, "Features": 100}, folded=True),
+            Panel(
+                "Outlines and lines",
+                lambda: lines_panel.LinesPanel(bench, comparing.fringes),
+                {"Sitter": 30, "Features": 80},
+            ),
+            Panel(
+                "Towards the sitter",
+                lambda: towards_panel.TowardsPanel(bench, likeness(), comparing.fringes),
+                {"Features": 70},
+            ),
+            Panel(
+                "Proportions",
+                lambda: proportions_panel.ProportionsPanel(bench),
+                {"Sitter": 40, "Features": 100},
+                folded=True,
+            ),
         ),
         overs=(
             Over(20, partial(fringe_paint.paint, view=view, fringes=comparing.fringes)),

@@ -6,11 +6,10 @@ from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.looking.looking_panel import LookingPanel
+from yewfinch.app.rooms.looking import looking_panel, section_panel
 from yewfinch.app.rooms.looking.section_controller import Sections
 from yewfinch.app.rooms.looking.section_hand import SectionHand
 from yewfinch.app.rooms.looking.section_paint import paint
-from yewfinch.app.rooms.looking.section_panel import SectionPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -26,8 +25,13 @@ def furnish(shop: Workshop) -> Room:
         "looking",
         place=170,
         panels=(
-            Panel("Looking", lambda: LookingPanel(bench), {"Form": 160, "Show": 10}, folded=True),
-            Panel("Section", lambda: SectionPanel(sections), {"Form": 170, "Features": 130, "Show": 20}, folded=True),
+            Panel("Looking", lambda: looking_panel.LookingPanel(bench), {"Form": 160, "Show": 10}, folded=True),
+            Panel(
+                "Section",
+                lambda: section_panel.SectionPanel(sections),
+                {"Form": 170, "Features": 130, "Show": 20},
+                folded=True,
+            ),
         ),
         hands=(hand,),
         overs=(Over(80, partial(paint, view=shop.view, hand=hand)),),

@@ -5,9 +5,8 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
+from yewfinch.app.rooms.masks import mask_making_panel, mask_panel
 from yewfinch.app.rooms.masks.mask_maker import MaskMaker
-from yewfinch.app.rooms.masks.mask_making_panel import MaskMakingPanel
-from yewfinch.app.rooms.masks.mask_panel import MaskPanel
 from yewfinch.app.rooms.masks.part_controller import Parts
 from yewfinch.app.rooms.masks.part_hand import PartHand
 from yewfinch.app.rooms.masks.part_paint import paint
@@ -25,8 +24,13 @@ def furnish(shop: Workshop) -> Room:
         "masks",
         place=120,
         panels=(
-            Panel("Mask and parts", lambda: MaskPanel(parts), {"Block": 150, "Form": 80}, folded=True),
-            Panel("Masks from the form", lambda: MaskMakingPanel(maker), {"Block": 160, "Form": 90}, folded=True),
+            Panel("Mask and parts", lambda: mask_panel.MaskPanel(parts), {"Block": 150, "Form": 80}, folded=True),
+            Panel(
+                "Masks from the form",
+                lambda: mask_making_panel.MaskMakingPanel(maker),
+                {"Block": 160, "Form": 90},
+                folded=True,
+            ),
         ),
         modes=(
             Mode(

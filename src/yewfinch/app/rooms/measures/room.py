@@ -5,10 +5,9 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
+from yewfinch.app.rooms.measures import calipers_panel, canon_panel
 from yewfinch.app.rooms.measures.caliper_hand import TAKINGS, CaliperHand
 from yewfinch.app.rooms.measures.caliper_paint import paint
-from yewfinch.app.rooms.measures.calipers_panel import CalipersPanel
-from yewfinch.app.rooms.measures.canon_panel import CanonPanel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view.modes import Mode, Over
@@ -21,10 +20,10 @@ def furnish(shop: Workshop) -> Room:
         "measures",
         place=190,
         panels=(
-            Panel("Calipers", lambda: CalipersPanel(shop.bench), {"Features": 120}),
+            Panel("Calipers", lambda: calipers_panel.CalipersPanel(shop.bench), {"Features": 120}),
             Panel(
                 "Canon: thirds and fifths",
-                lambda: CanonPanel(shop.bench),
+                lambda: canon_panel.CanonPanel(shop.bench),
                 {"Block": 190, "Features": 150, "Show": 60},
                 folded=True,
             ),

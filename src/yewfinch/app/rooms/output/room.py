@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.output.output_panel import OutputPanel
+from yewfinch.app.rooms.output import output_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
@@ -14,6 +14,6 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "output",
         place=210,
-        panels=(Panel("Picture and export", lambda: OutputPanel(shop.actions), {"Show": 40}),),
+        panels=(Panel("Picture and export", lambda: output_panel.OutputPanel(shop.actions), {"Show": 40}),),
         help=Path(__file__).with_name("help.md"),
     )

@@ -5,11 +5,10 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.pieces.pieces_panel import PiecesPanel
+from yewfinch.app.rooms.pieces import pieces_panel, place_panel
 from yewfinch.app.rooms.pieces.place_controller import Placing
 from yewfinch.app.rooms.pieces.place_hand import PlaceHand
 from yewfinch.app.rooms.pieces.place_paint import paint
-from yewfinch.app.rooms.pieces.place_panel import PlacePanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -24,8 +23,12 @@ def furnish(shop: Workshop) -> Room:
         "pieces",
         place=60,
         panels=(
-            Panel("Pieces", lambda: PiecesPanel(shop.bench), {"Block": 70, "Form": 180, "Skin": 70, "Show": 50}),
-            Panel("Place and copy", lambda: PlacePanel(placing), {"Block": 80}, folded=True),
+            Panel(
+                "Pieces",
+                lambda: pieces_panel.PiecesPanel(shop.bench),
+                {"Block": 70, "Form": 180, "Skin": 70, "Show": 50},
+            ),
+            Panel("Place and copy", lambda: place_panel.PlacePanel(placing), {"Block": 80}, folded=True),
         ),
         modes=(
             Mode(

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.remesh.fuse_panel import FusePanel
-from yewfinch.app.rooms.remesh.tidy_panel import TidyPanel
+from yewfinch.app.rooms.remesh import fuse_panel, tidy_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
@@ -16,8 +15,10 @@ def furnish(shop: Workshop) -> Room:
         "remesh",
         place=80,
         panels=(
-            Panel("Fuse and remesh", lambda: FusePanel(shop.bench), {"Block": 90, "Form": 130}, folded=True),
-            Panel("Mend and reduce", lambda: TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True),
+            Panel("Fuse and remesh", lambda: fuse_panel.FusePanel(shop.bench), {"Block": 90, "Form": 130}, folded=True),
+            Panel(
+                "Mend and reduce", lambda: tidy_panel.TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

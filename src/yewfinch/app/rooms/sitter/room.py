@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from yewfinch.app.rooms.sitter import sitter_panel
 from yewfinch.app.rooms.sitter.marking import Marking
 from yewfinch.app.rooms.sitter.photo_files import PhotoFiles
-from yewfinch.app.rooms.sitter.sitter_panel import SitterPanel
 from yewfinch.app.rooms.sitter.sitter_wall import SitterWall
 from yewfinch.app.rooms.sitter.sitting import Sitting
 from yewfinch.app.shell.actions import Action
@@ -22,8 +22,8 @@ def furnish(shop: Workshop) -> Room:
     files = PhotoFiles(shop, sitting)
     marking = Marking(shop, sitting)
 
-    def panel() -> SitterPanel:
-        made = SitterPanel(bench)
+    def panel() -> sitter_panel.SitterPanel:
+        made = sitter_panel.SitterPanel(bench)
         made.solve_asked.connect(sitting.solve)
         made.cancel_asked.connect(sitting.cancel)
         made.mark_asked.connect(marking.mark)

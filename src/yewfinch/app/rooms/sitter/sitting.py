@@ -10,7 +10,6 @@ from yewfinch.app.kit.workers import Worker
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.progress import Progress
-from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import Photo, Sitter, photo_from, read_photo
 
 #: What came of reading files: photos with their bytes, and sentences about the others.
@@ -109,6 +108,8 @@ class Sitting(QObject):
         here, sitter = self.bench.portrait, self.bench.portrait.sitter
 
         def work(progress: Progress) -> Sitter:
+            from yewfinch.core.sitter.joint import solve_sitter  # with much that nothing else needs
+
             return solve_sitter(sitter, progress)[0]
 
         def done(found: Sitter) -> None:

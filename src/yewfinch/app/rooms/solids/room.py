@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from yewfinch.app.rooms.solids import solids_panel
 from yewfinch.app.rooms.solids.solid_controller import Solids
 from yewfinch.app.rooms.solids.solid_drawing import LatheDrawing, TubeDrawing
 from yewfinch.app.rooms.solids.solid_hand import SolidHand
-from yewfinch.app.rooms.solids.solids_panel import SolidsPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -22,7 +22,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "solids",
         place=50,
-        panels=(Panel("Solids", lambda: SolidsPanel(solids, shop.lines, (tube, lathe)), {"Block": 60}),),
+        panels=(Panel("Solids", lambda: solids_panel.SolidsPanel(solids, shop.lines, (tube, lathe)), {"Block": 60}),),
         modes=(Mode("solid", hand, "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends."),),
         actions=(
             Action(

@@ -5,10 +5,9 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.stamps.stamp_panel import StampPanel
+from yewfinch.app.rooms.stamps import stamp_panel, stencil_panel
 from yewfinch.app.rooms.stamps.stencil_hand import StencilHand
 from yewfinch.app.rooms.stamps.stencil_paint import paint
-from yewfinch.app.rooms.stamps.stencil_panel import StencilPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -24,11 +23,16 @@ def furnish(shop: Workshop) -> Room:
         panels=(
             Panel(
                 "Stamps",
-                lambda: StampPanel(shop.bench, shop.documents.folder),
+                lambda: stamp_panel.StampPanel(shop.bench, shop.documents.folder),
                 {"Form": 20, "Features": 20, "Skin": 30},
                 folded=True,
             ),
-            Panel("Stencil", lambda: StencilPanel(hand), {"Form": 30, "Features": 30, "Skin": 40}, folded=True),
+            Panel(
+                "Stencil",
+                lambda: stencil_panel.StencilPanel(hand),
+                {"Form": 30, "Features": 30, "Skin": 40},
+                folded=True,
+            ),
         ),
         modes=(Mode("stencil", hand, hand.hint),),
         overs=(Over(90, partial(paint, view=shop.view, hand=hand)),),

@@ -5,12 +5,10 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.stroke import curve_paint
+from yewfinch.app.rooms.stroke import curve_paint, stroke_panel, tool_panel
 from yewfinch.app.rooms.stroke.stroke_hand import StrokeHand
-from yewfinch.app.rooms.stroke.stroke_panel import StrokePanel
 from yewfinch.app.rooms.stroke.strokes import Strokes
 from yewfinch.app.rooms.stroke.tool_circle import ToolCircle
-from yewfinch.app.rooms.stroke.tool_panel import ToolPanel
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -35,7 +33,12 @@ def furnish(shop: Workshop) -> Room:
         "stroke",
         place=130,
         panels=(
-            Panel("Stroke", lambda: StrokePanel(bench, strokes), {"Form": 10, "Features": 10, "Skin": 20}, folded=True),
+            Panel(
+                "Stroke",
+                lambda: stroke_panel.StrokePanel(bench, strokes),
+                {"Form": 10, "Features": 10, "Skin": 20},
+                folded=True,
+            ),
         ),
         modes=(Mode("tool", hand),),
         overs=(
@@ -53,7 +56,7 @@ def furnish(shop: Workshop) -> Room:
                 place=301,
             ),
         ),
-        tools=lambda: ToolPanel(bench),
+        tools=lambda: tool_panel.ToolPanel(bench),
         close=strokes.wait,
         help=Path(__file__).with_name("help.md"),
     )

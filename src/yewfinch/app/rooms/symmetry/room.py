@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.symmetry.symmetry_panel import SymmetryPanel
+from yewfinch.app.rooms.symmetry import symmetry_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
@@ -15,7 +15,12 @@ def furnish(shop: Workshop) -> Room:
         "symmetry",
         place=90,
         panels=(
-            Panel("Symmetry of shape", lambda: SymmetryPanel(shop.bench), {"Block": 120, "Form": 110}, folded=True),
+            Panel(
+                "Symmetry of shape",
+                lambda: symmetry_panel.SymmetryPanel(shop.bench),
+                {"Block": 120, "Form": 110},
+                folded=True,
+            ),
         ),
         help=Path(__file__).with_name("help.md"),
     )

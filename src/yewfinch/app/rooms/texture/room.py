@@ -5,18 +5,18 @@ from __future__ import annotations
 from functools import cache
 from pathlib import Path
 
-from yewfinch.app.rooms.texture.texture_panel import TexturePanel
+from yewfinch.app.rooms.texture import texture_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
 
 def furnish(shop: Workshop) -> Room:
     """Fit the room out."""
-    made: list[TexturePanel] = []
+    made: list[texture_panel.TexturePanel] = []
 
     @cache
-    def panel() -> TexturePanel:
-        made.append(TexturePanel(shop.bench))
+    def panel() -> texture_panel.TexturePanel:
+        made.append(texture_panel.TexturePanel(shop.bench))
         return made[0]
 
     def close() -> None:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 import numpy as np
 
 from yewfinch.core.mesh.levels import _coarse_kernels as kernels
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared import warmup
+from yewfinch.core.shared import compiler, warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: Faces may lean from the normals of their vertices by so much, degrees.
@@ -27,8 +29,6 @@ class LeafCones:
     axis : (k, 3) float64
         Unit, of each leaf.
     lean : (k,) float64, radians
-    closed : bool
-        The surface has no rim and looks outwards, so nobody sees its faces from behind.
 
     References
     ----------
@@ -40,10 +40,15 @@ class LeafCones:
         self._known = False
         self.axis: DoubleArray = np.zeros((surface.leaf_count, 3))
         self.lean: DoubleArray = np.full(surface.leaf_count, np.pi)
-        used = surface.ring_at[1:] > surface.ring_at[:-1]
-        self.closed = bool(surface.closed[used].all()) and kernels.enclosed(surface.positions, surface.faces) > 0.0
         if at_once:
             self.look()
+
+    @cached_property
+    def closed(self) -> bool:
+        """The surface has no rim and looks outwards, so nobody sees its faces from behind."""
+        surface = self.surface
+        used = surface.ring_at[1:] > surface.ring_at[:-1]
+        return bool(surface.closed[used].all()) and bool(kernels.enclosed(surface.positions, surface.faces) > 0.0)
 
     def look(self) -> None:
         """Look at all leaves, unless that has been done."""
@@ -84,6 +89,8 @@ class LeafCones:
         -------
         (leaves,) bool
         """
+        if compiler.does_without(len(self.surface)):
+            return np.ones(self.surface.leaf_count, np.bool_)
         return kernels.in_sight(
             self.surface.leaf_lo,
             self.surface.leaf_hi,

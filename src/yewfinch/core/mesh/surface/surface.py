@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from functools import cached_property
+from types import ModuleType
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.surface import _ring_kernels, _surface_kernels
+from yewfinch.core.mesh.surface import _ring_kernels, _surface_kernels, first_look
 from yewfinch.core.mesh.surface.channel_spec import Values
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.mesh.surface.rows import Rows, each_once
-from yewfinch.core.shared import warmup
+from yewfinch.core.shared import compiler, warmup
 from yewfinch.core.shared.arrays import (
     INDEX,
     LEAF_ROWS,
@@ -128,6 +129,8 @@ class Surface:
     @cached_property
     def normals(self) -> FloatArray:
         """Unit normals of all rows, (n, 3), pointing outwards."""
+        if compiler.does_without(len(self)):
+            return first_look.all_normals(self.positions, self.faces)
         out = np.zeros((len(self.positions), 3), POSITION)
         _surface_kernels.all_normals(self.positions, self.ring_at, self.ring, self.closed, out)
         return out
@@ -196,15 +199,16 @@ class Surface:
         return out
 
     def _sort_faces(self) -> None:
-        made = _surface_kernels.by_lowest_row(self.faces, len(self.positions))
+        made = _loops(len(self)).by_lowest_row(self.faces, len(self.positions))
         if len(made):
             self.faces = made
 
     def _link_leaves(self) -> None:
+        loops = _loops(len(self))
         count = (len(self.positions) + LEAF_ROWS - 1) >> LEAF_SHIFT
-        self.face_start: IndexArray = _surface_kernels.leaf_starts(self.faces, count, LEAF_SHIFT)
-        self._beyond_at, self._beyond = _surface_kernels.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
-        self._links_at, self._links = _surface_kernels.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
+        self.face_start: IndexArray = loops.leaf_starts(self.faces, count, LEAF_SHIFT)
+        self._beyond_at, self._beyond = loops.beyond_leaves(self.faces, self.face_start, LEAF_SHIFT)
+        self._links_at, self._links = loops.leaf_links(self._beyond_at, self._beyond, LEAF_SHIFT)
 
     def _own_buffers(self, boxes: Surface | None = None) -> None:
         """Arrays that are written to; boxes of leaves as another surface has them, or worked out."""
@@ -224,7 +228,7 @@ class Surface:
 
     def _mend_boxes(self) -> None:
         everything = np.arange(len(self.leaf_lo), dtype=INDEX)
-        _surface_kernels.boxes_of(
+        _loops(len(self)).boxes_of(
             everything, self.positions, self._beyond_at, self._beyond, LEAF_SHIFT, self.leaf_lo, self.leaf_hi
         )
 
@@ -370,6 +374,11 @@ class Surface:
         return out
 
 
+def _loops(vertices: int) -> ModuleType:
+    """The compiled loops, or what stands in for them at the first look at small clay."""
+    return first_look if compiler.does_without(vertices) else _surface_kernels
+
+
 def triangles_of(faces: IndexArray) -> IndexArray:
     """Faces (m, 4) as (k, 3) triangles: quads cut along corners 0-2."""
     second = faces[faces[:, 3] != faces[:, 2]][:, [0, 2, 3]]
@@ -404,7 +413,7 @@ def _check_positions(positions: FloatArray) -> None:
         raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
     if len(positions) == 0:
         return
-    reach = np.abs(_surface_kernels.extremes(positions)).max()
+    reach = np.abs(_loops(len(positions)).extremes(positions)).max()
     if not np.isfinite(reach):
         row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
         raise BadSurfaceError(f"vertex {row} has a position that is not a number")
@@ -413,6 +422,7 @@ def _check_positions(positions: FloatArray) -> None:
 
 
 def _warm() -> None:
+    compiler.awaken()
     cube = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], dtype=POSITION)
     faces = [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]]
     surface = Surface(cube, faces)
