@@ -46,7 +46,7 @@ def test_nothing_at_all():
 
 
 def test_a_tangle_is_smoothed_away_and_the_rest_left_alone():
-    from yewfinch.core.anatomy.head.head_form import umbrella
+    from yewfinch.core.mesh.surface.umbrella import umbrella
 
     ball = cube_sphere(16)
     t = ball.triangles()

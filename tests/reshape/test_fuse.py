@@ -15,6 +15,7 @@ from hypothesis import strategies as st
 from tests.nets import counted
 from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.symmetry import is_symmetric
+from yewfinch.core.mesh.repair.topology import Topology, topology_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.fuse import fused, origins
@@ -115,12 +116,14 @@ def test_inside_out_and_self_crossing_input():
     assert sound(fused([both], 3.0)).volume == pytest.approx(mesh_of(fused([a, b], 3.0)).volume, rel=4e-3)
 
 
-def test_bubbles_inside_are_filled():
+def test_a_hollow_inside_is_kept():
     hollow = Surface(
         np.concatenate([ball(0).positions, ball(0, 20.0).positions]),
         np.concatenate([ball(0).faces, ball(0, 20.0).faces[:, ::-1] + len(ball(0))]),
     )
-    assert sound(fused([hollow], 3.0)).body_count == 1
+    made = fused([hollow], 3.0)
+    assert topology_of(made) == Topology(bodies=1, hollows=1)
+    assert sound(made).volume == pytest.approx(mesh_of(ball(0)).volume - mesh_of(ball(0, 20.0)).volume, rel=0.01)
 
 
 def test_signs_agree_with_an_exact_winding_number():
@@ -173,7 +176,7 @@ def test_any_pieces_give_a_closed_manifold(pieces, join):
         ([ball(0)], {"join": -1.0}, "cannot be -1 mm wide"),
         ([surface_of(begun("plane"))], {}, "is open"),
         ([ball(0, 450.0, 30.0)], {"edge": 0.4}, "too short"),
-        ([ball(0, 3.0, 0.5)], {"edge": 40.0}, "is left"),
+        ([ball(0)], {"take": [ball(0, 60.0)]}, "is left"),
         ([Surface([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]])], {}, "is open"),
     ],
 )

@@ -41,8 +41,8 @@ def test_a_cube_on_round_numbers():
 
 
 @settings(max_examples=40)
-@given(st.integers(0, 2**32 - 1), st.booleans())
-def test_nets_of_random_grids_are_closed_and_manifold(seed, half):
+@given(st.integers(0, 2**32 - 1), st.booleans(), st.booleans())
+def test_nets_of_random_grids_are_closed_and_manifold(seed, half, apart):
     rng = np.random.default_rng(seed)
     solid = np.zeros((21, 23, 22), np.uint8)  # room for what is filled
     own = solid[0 if half else 7 : -7, 7:-7, 7:-7]
@@ -51,8 +51,8 @@ def test_nets_of_random_grids_are_closed_and_manifold(seed, half):
         solid[0] = solid[1]
     if not solid.any():
         solid[7, 8, 8] = 1
-    net = net_of(solid, half=half)
-    at, faces, mirror = net.whole(net.cells - np.array([0.0, 5.0, 5.0]))
+    net = net_of(solid, half=half, apart=apart)
+    at, faces, mirror = net.whole(net.middles() - np.array([0.5, 5.0, 5.0]))
     assert (edges(faces)[1] == 2).all()
     assert (np.diff(np.sort(faces, axis=1), axis=1) > 0).all()
     corner = np.bincount(faces.ravel(), minlength=len(at))

@@ -75,8 +75,79 @@ def fill(solid, plain, slabs, doubtful):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True)
-def numbered(solid, first, number, cells):  # type: ignore[no-untyped-def]
-    """Number the crossed cells, slab by slab; `first` is the first number of each slab."""
+def sheet_count(solid, sheets, slabs, crossed):  # type: ignore[no-untyped-def]
+    """How many sheets pass through the cells of each of the slabs named; `sheets` (256,) says it for each pattern."""
+    _, ny, nz = solid.shape
+    for n in prange(len(slabs)):
+        i = slabs[n]
+        here = 0
+        for j in range(ny - 1):
+            a = solid[i, j, 0] + solid[i + 1, j, 0] + solid[i, j + 1, 0] + solid[i + 1, j + 1, 0]
+            for k in range(nz - 1):
+                b = solid[i, j, k + 1] + solid[i + 1, j, k + 1] + solid[i, j + 1, k + 1] + solid[i + 1, j + 1, k + 1]
+                both = a + b
+                a = b
+                if both != 0 and both != 8:
+                    here += sheets[_code(solid, i, j, k)]
+        crossed[i] = here
+
+
+@njit(cache=True, nogil=True)
+def twice_joined(solid, of_edge, crossing, slabs):  # type: ignore[no-untyped-def]
+    """Sides of cells across which the same two sheets meet in two lines, which would make an edge of four faces.
+
+    Cell and axis of each, (k, 4).
+    """
+    _, ny, nz = solid.shape
+    out = np.empty((16, 4), np.int32)
+    count = 0
+    for i in slabs:
+        for j in range(ny - 1):
+            a = solid[i, j, 0] + solid[i + 1, j, 0] + solid[i, j + 1, 0] + solid[i + 1, j + 1, 0]
+            for k in range(nz - 1):
+                b = solid[i, j, k + 1] + solid[i + 1, j, k + 1] + solid[i, j + 1, k + 1] + solid[i + 1, j + 1, k + 1]
+                both = a + b
+                a = b
+                if both < 2 or both > 6:
+                    continue
+                code = _code(solid, i, j, k)
+                for axis in range(3):
+                    if _is_twice(solid, of_edge, crossing, code, i, j, k, axis):
+                        if count == len(out):
+                            more = np.empty((2 * count, 4), np.int32)
+                            more[:count] = out
+                            out = more
+                        out[count, 0], out[count, 1], out[count, 2], out[count, 3] = i, j, k, axis
+                        count += 1
+    return out[:count]
+
+
+@njit(cache=True, nogil=True)
+def _is_twice(solid, of_edge, crossing, code, i, j, k, axis):  # type: ignore[no-untyped-def]
+    """Do the same two sheets meet in two lines in the far side of a cell along an axis?"""
+    one, two = crossing[code, 2 * axis + 1, 0], crossing[code, 2 * axis + 1, 1]
+    if two < 0 or of_edge[code, one] != of_edge[code, two]:
+        return False
+    i, j, k = i + (axis == 0), j + (axis == 1), k + (axis == 2)
+    if i >= solid.shape[0] - 1 or j >= solid.shape[1] - 1 or k >= solid.shape[2] - 1:
+        return False
+    other = _code(solid, i, j, k)
+    return of_edge[other, _across(one, axis, -1)] == of_edge[other, _across(two, axis, -1)]
+
+
+@njit(cache=True, inline="always")
+def _across(edge, axis, step):  # type: ignore[no-untyped-def]
+    """The number that an edge of the far (-1) or near (1) side along an axis has in the next cell there."""
+    first = 1 if edge < 4 else 0  # the first of the two other axes; its bit is 1, the second's is 2
+    return edge + step * (1 if axis == first else 2)
+
+
+@njit(cache=True, parallel=True)
+def numbered(solid, sheets, first, number, cells, sheet):  # type: ignore[no-untyped-def]
+    """Number the vertices of crossed cells, slab by slab; `first` is the first number of each slab.
+
+    `number` gets the first vertex of each cell, `cells` and `sheet` the cell and the sheet of each vertex.
+    """
     nx, ny, nz = solid.shape
     for i in prange(nx - 1):
         n = first[i]
@@ -89,8 +160,10 @@ def numbered(solid, first, number, cells):  # type: ignore[no-untyped-def]
                 if both == 0 or both == 8:
                     continue
                 number[i, j, k] = n
-                cells[n, 0], cells[n, 1], cells[n, 2] = i, j, k
-                n += 1
+                for s in range(sheets[_code(solid, i, j, k)]):
+                    cells[n, 0], cells[n, 1], cells[n, 2] = i, j, k
+                    sheet[n] = s
+                    n += 1
 
 
 @njit(cache=True, nogil=True)
@@ -101,14 +174,22 @@ def _put(faces, m, a, b, c, d, outward):  # type: ignore[no-untyped-def]
         faces[m, 0], faces[m, 1], faces[m, 2], faces[m, 3] = a, d, c, b
 
 
+@njit(cache=True, inline="always")
+def _vertex(solid, number, of_edge, i, j, k, edge):  # type: ignore[no-untyped-def]
+    """The vertex of the sheet that crosses an edge of a cell."""
+    return number[i, j, k] + of_edge[_code(solid, i, j, k), edge]
+
+
 @njit(cache=True, parallel=True)
-def faces_of(solid, number, cells):  # type: ignore[no-untyped-def]
+def faces_of(solid, number, cells, sheet, of_edge):  # type: ignore[no-untyped-def]
     """One quad for each crossed edge of the grid, found at the cell above it."""
     runs = (len(cells) + _RUN - 1) // _RUN
     first = np.zeros(runs + 1, np.int64)
     for run in prange(runs):
         m = 0
         for row in range(run * _RUN, min(len(cells), (run + 1) * _RUN)):
+            if sheet[row] > 0:
+                continue
             i, j, k = cells[row, 0], cells[row, 1], cells[row, 2]
             here = solid[i, j, k]
             m += (
@@ -123,52 +204,75 @@ def faces_of(solid, number, cells):  # type: ignore[no-untyped-def]
     for run in prange(runs):
         m = first[run]
         for row in range(run * _RUN, min(len(cells), (run + 1) * _RUN)):
-            n = np.int32(row)
-            i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
+            if sheet[row] > 0:
+                continue
+            i, j, k = cells[row, 0], cells[row, 1], cells[row, 2]
             here = solid[i, j, k]
             if j > 0 and k > 0 and solid[i + 1, j, k] != here:
-                _put(faces, m, number[i, j - 1, k - 1], number[i, j, k - 1], n, number[i, j - 1, k], here)
+                a, b = (
+                    _vertex(solid, number, of_edge, i, j - 1, k - 1, 3),
+                    _vertex(solid, number, of_edge, i, j, k - 1, 2),
+                )
+                c, d = _vertex(solid, number, of_edge, i, j, k, 0), _vertex(solid, number, of_edge, i, j - 1, k, 1)
+                _put(faces, m, a, b, c, d, here)
                 m += 1
             if i > 0 and k > 0 and solid[i, j + 1, k] != here:
-                _put(faces, m, number[i - 1, j, k - 1], number[i - 1, j, k], n, number[i, j, k - 1], here)
+                a, b = (
+                    _vertex(solid, number, of_edge, i - 1, j, k - 1, 7),
+                    _vertex(solid, number, of_edge, i - 1, j, k, 5),
+                )
+                c, d = _vertex(solid, number, of_edge, i, j, k, 4), _vertex(solid, number, of_edge, i, j, k - 1, 6)
+                _put(faces, m, a, b, c, d, here)
                 m += 1
             if i > 0 and j > 0 and solid[i, j, k + 1] != here:
-                _put(faces, m, number[i - 1, j - 1, k], number[i, j - 1, k], n, number[i - 1, j, k], here)
+                a, b = (
+                    _vertex(solid, number, of_edge, i - 1, j - 1, k, 11),
+                    _vertex(solid, number, of_edge, i, j - 1, k, 10),
+                )
+                c, d = _vertex(solid, number, of_edge, i, j, k, 8), _vertex(solid, number, of_edge, i - 1, j, k, 9)
+                _put(faces, m, a, b, c, d, here)
                 m += 1
     return faces
 
 
 @njit(cache=True, parallel=True)
-def neighbours(solid, number, cells, mirrored):  # type: ignore[no-untyped-def]
-    """Rows across the crossed sides of each cell, towards -x, +x, -y, +y, -z, +z, or -1.
+def neighbours(solid, number, cells, sheet, of_edge, crossing, mirrored):  # type: ignore[no-untyped-def]
+    """Vertices across the sides that each sheet crosses, towards -x, +x, -y, +y, -z, +z, or -1.
 
-    `mirrored`: the first slab lies across the plane.
+    The last two are second ones across a side. `mirrored`: the first slab lies across the plane.
     """
     nx, ny, nz = solid.shape
-    out = np.full((len(cells), 6), -1, np.int32)
+    out = np.full((len(cells), 8), -1, np.int32)
     for n in prange(len(cells)):
         i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
-        code = np.int64(_code(solid, i, j, k))
-        side = code & 0x55
-        if side != 0 and side != 0x55 and i > 0:
-            out[n, 0] = number[i - 1, j, k]
-        side = code & 0xAA
-        if side != 0 and side != 0xAA and i < nx - 2:
-            out[n, 1] = number[i + 1, j, k]
+        code = _code(solid, i, j, k)
+        more = 6
+        for side in range(6):
+            axis, step = side // 2, 1 if side % 2 else -1
+            a, b, c = i + step * (axis == 0), j + step * (axis == 1), k + step * (axis == 2)
+            if a < 0 or b < 0 or c < 0 or a >= nx - 1 or b >= ny - 1 or c >= nz - 1:
+                continue
+            for line in range(2):
+                edge = crossing[code, side, line]
+                if edge < 0 or of_edge[code, edge] != sheet[n]:
+                    continue
+                row = _vertex(solid, number, of_edge, a, b, c, _across(edge, axis, -step))
+                if out[n, side] < 0:
+                    out[n, side] = row
+                elif out[n, side] != row and more < 8:
+                    out[n, more] = row
+                    more += 1
         if mirrored and i == 0:
             out[n, 0] = out[n, 1]
-        side = code & 0x33
-        if side != 0 and side != 0x33 and j > 0:
-            out[n, 2] = number[i, j - 1, k]
-        side = code & 0xCC
-        if side != 0 and side != 0xCC and j < ny - 2:
-            out[n, 3] = number[i, j + 1, k]
-        side = code & 0x0F
-        if side != 0 and side != 0x0F and k > 0:
-            out[n, 4] = number[i, j, k - 1]
-        side = code & 0xF0
-        if side != 0 and side != 0xF0 and k < nz - 2:
-            out[n, 5] = number[i, j, k + 1]
+    return out
+
+
+@njit(cache=True, parallel=True)
+def codes(solid, cells):  # type: ignore[no-untyped-def]
+    """The pattern of the corners of cells."""
+    out = np.empty(len(cells), np.uint8)
+    for n in prange(len(cells)):
+        out[n] = _code(solid, cells[n, 0], cells[n, 1], cells[n, 2])
     return out
 
 
@@ -186,7 +290,7 @@ def bodies(beside):  # type: ignore[no-untyped-def]
         while top > 0:
             top -= 1
             row = stack[top]
-            for k in range(6):
+            for k in range(beside.shape[1]):
                 other = beside[row, k]
                 if other >= 0 and label[other] < 0:
                     label[other] = count
@@ -205,7 +309,7 @@ def evened(at, beside, weight, middle, onto, normal, out):  # type: ignore[no-un
     for i in prange(len(at)):
         x = y = z = 0.0
         count = 0
-        for k in range(6):
+        for k in range(beside.shape[1]):
             row = beside[i, k]
             if row >= 0:
                 x, y, z = x + at[row, 0], y + at[row, 1], z + at[row, 2]

@@ -11,7 +11,9 @@ def doubtful(beside, normals, least):  # type: ignore[no-untyped-def]
     """Rows that have a neighbour whose normal agrees with theirs by less than `least` (a cosine)."""
     flag = np.zeros(len(beside), np.uint8)
     for i in range(len(beside)):
-        for k in (1, 3, 5):
+        for k in range(1, beside.shape[1]):
+            if k == 2 or k == 4:  # seen from the other one
+                continue
             j = beside[i, k]
             if (
                 j >= 0

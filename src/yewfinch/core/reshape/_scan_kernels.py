@@ -22,8 +22,8 @@ def _columns(at, a, b, c, low, cell, wide, tall):  # type: ignore[no-untyped-def
 
 @njit(cache=True, parallel=True, error_model="numpy")
 def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-def]
-    """Where triangles cross the columns along z of a grid: column, z, and 1 from below or -1; first and last of each
-    share.
+    """Where triangles cross the columns along z of a grid: column, z, and 1 from below or -1, times the cosine between
+    the triangle's normal and z; first and last of each share.
 
     Sides of edges are asked from the lower row to the higher one, so that both triangles of an edge get the same
     answer.
@@ -38,7 +38,7 @@ def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-
         room[share + 1] = most
     first = np.cumsum(room)
     last = first[:-1].copy()
-    column, height, sign = np.empty(first[-1], np.int32), np.empty(first[-1]), np.empty(first[-1], np.int8)
+    column, height, sign = np.empty(first[-1], np.int32), np.empty(first[-1]), np.empty(first[-1], np.float32)
     for share in prange(SHARES):
         count = first[share]
         for t in range(total * share // SHARES, total * (share + 1) // SHARES):
@@ -58,6 +58,8 @@ def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-
             area = ux * vy - uy * vx
             if area == 0.0:
                 continue
+            uz, vz = at[b, 2] - at[a, 2], at[c, 2] - at[a, 2]
+            steep = abs(area) / np.sqrt((uy * vz - uz * vy) ** 2 + (uz * vx - ux * vz) ** 2 + area * area)
             for i in range(i0, i1 + 1):
                 x = low[0] + i * cell
                 for j in range(j0, j1 + 1):
@@ -69,8 +71,8 @@ def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-
                         continue
                     s, w = ((x - ax) * vy - (y - ay) * vx) / area, (ux * (y - ay) - uy * (x - ax)) / area
                     column[count] = i * tall + j
-                    height[count] = at[a, 2] + s * (at[b, 2] - at[a, 2]) + w * (at[c, 2] - at[a, 2])
-                    sign[count] = -turn if one else turn
+                    height[count] = at[a, 2] + s * uz + w * vz
+                    sign[count] = -turn * steep if one else turn * steep
                     count += 1
         last[share] = count
     return column, height, sign, first[:-1], last
@@ -91,7 +93,7 @@ def filled(column, height, sign, begin, end, low, cell, shape):  # type: ignore[
     z, s = np.empty(start[-1]), np.empty(start[-1], np.int8)
     for share in range(len(begin)):
         for n in range(begin[share], end[share]):
-            z[at[column[n]]], s[at[column[n]]] = height[n], sign[n]
+            z[at[column[n]]], s[at[column[n]]] = height[n], 1 if sign[n] > 0 else -1
             at[column[n]] += 1
     for i in prange(wide):
         for j in range(tall):

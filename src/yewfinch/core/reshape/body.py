@@ -56,6 +56,10 @@ class Body:
     def _inside(self) -> Inside:
         return Inside(*self.mesh)
 
+    def winding(self, p: DoubleArray) -> npt.NDArray[np.int32]:
+        """How often it goes round points (k, 3) mm."""
+        return self._inside.winding(p)
+
     def slopes(self, p: DoubleArray, reach: float = np.inf) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
         """Signed distance (k,) mm, negative inside, its slope (k, 3), and the normal of the nearest face (k, 3).
 

@@ -12,14 +12,19 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.query.crossings import crosses_itself, untangled
 from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.symmetry import is_symmetric
+from yewfinch.core.mesh.repair.topology import topology_of
 from yewfinch.core.mesh.surface.channel_spec import Values
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.umbrella import umbrella
+from yewfinch.core.reshape import narrow
 from yewfinch.core.reshape.body import Body, Form, Skin
-from yewfinch.core.reshape.grid_net import net_of, settled
+from yewfinch.core.reshape.digital import ball_around, ball_within, is_beside
+from yewfinch.core.reshape.grid_net import Net, fitted, net_of, settled
 from yewfinch.core.reshape.ridges import sharpened
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
@@ -31,9 +36,11 @@ FINEST, COARSEST, WIDEST = 0.3, 50.0, 60.0
 #: Grid points of one job at most.
 MOST_POINTS = 60_000_000
 #: Cells of the grid against the edges that come of them.
-CELL = 1.24
+CELL = 1.17
 #: How often vertices are evened out.
 _ROUNDS = 6
+#: How often crossings are smoothed away.
+_UNTANGLED = 30
 
 
 def fused(
@@ -104,20 +111,28 @@ def fused(
     progress(0.1, "finding the inside")
     solid = form.solid(low, cell, (int(shape[0]), int(shape[1]), int(shape[2])))
     if join > 0:
-        _round_joins(form, solid, low, cell, part(progress, 0.2, 0.5))
+        _round_joins(form, solid, low, cell, part(progress, 0.2, 0.4))
     if symmetric:
         solid[0] = solid[1]
+    progress(0.4, "keeping what is thin")
+    marks = _keep_narrow(form, solid, low, cell, symmetric)
     progress(0.5, "making the net")
     try:
-        net = net_of(solid, half=symmetric)
+        net = _net(form, solid, marks, symmetric)
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
     progress(0.6, "settling the surface")
     planes = form.planes if form.alone is None else Skin(form.alone, -3.0 * cell if symmetric else -np.inf).planes
-    at, normals = settled(net, low + (net.cells + 0.5) * cell, planes, _ROUNDS)
+    at, normals = settled(net, low + net.middles() * cell, planes, _ROUNDS, reach=cell)
     progress(0.8, "looking for ridges")
-    at, net = sharpened(net, at, normals, planes, edge)
-    positions, faces, _ = net.whole(at)
+    at, net = sharpened(net, fitted(net, at, planes, 0.15 * edge), normals, planes, edge)
+    positions, faces, mirror = net.whole(at)
+    progress(0.85, "smoothing crossings away")
+    triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
+    if crosses_itself(positions, triangles):
+        positions = untangled(
+            positions, triangles, umbrella(faces, len(positions)), mirror if symmetric else None, _UNTANGLED
+        )
     progress(0.9, "putting it in order")
     ordered, order = in_face_order(positions.astype(np.float32), faces)
     return Surface(positions[order], ordered)
@@ -137,6 +152,44 @@ def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, pr
     for number, some in enumerate(shares):
         progress(number / len(shares), "rounding the joins")
         solid[tuple(some.T)] = form.distance(low + cell * some) < 0
+
+
+def _keep_narrow(form: Form, solid: ByteArray, low: DoubleArray, cell: float, half: bool) -> ByteArray:
+    """Set points next to walls and gaps that lie between the grid's; which these are."""
+    bodies = [*form.bodies, *form.take, *form.common]
+    roles = [0] * len(form.bodies) + [1] * len(form.take) + [2] * len(form.common)
+    size = (solid.shape[0], solid.shape[1], solid.shape[2])
+    marks = narrow.between_points([b.mesh for b in bodies], roles, low, cell, size)
+    if form.join > 0:  # a rounded join fills the gaps it is for
+        at = np.argwhere(marks)
+        marks[tuple(at[form.meeting(low + cell * at)].T)] = 0
+    narrow.put(solid, marks, half=half)
+    if form.alone is not None:
+        narrow.keep(form.alone.mesh, form.alone.winding, solid, marks, low, cell, half=half)
+    narrow.close_walls(form.planes, solid, marks, low, cell, half=half)
+    return marks
+
+
+def _net(form: Form, solid: ByteArray, marks: ByteArray, half: bool) -> Net:
+    """The net; one body that came without handles and hollows gets none, if the grid can do without."""
+    net = net_of(solid.copy(), half=half, apart=True, fixed=marks)
+    if form.alone is None or _is_ball(net) or not topology_of(form.alone.surface).is_ball:
+        return net
+    cut = ball_within(solid, half=half)
+    ways = [cut] if is_beside(solid & (1 - cut), cut) else [cut, ball_around(solid, half=half)]
+    for way in sorted(ways, key=lambda w: int(np.count_nonzero(w != solid))):  # the one that changes less first
+        again = net_of(way, half=half, apart=True, fixed=marks)
+        if _is_ball(again):
+            return again
+    return net
+
+
+def _is_ball(net: Net) -> bool:
+    """One body without handles and hollows, by the characteristic of Euler and Poincaré."""
+    count, faces = len(net.cells), len(net.faces)
+    if net.half:
+        count, faces = 2 * count - net.middle, 2 * faces
+    return count - faces == 2 and net.bodies() == 1
 
 
 @dataclass(frozen=True, eq=False)

@@ -10,7 +10,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray
 
 #: The grid is looked at so much aside, mm, so that no column runs along an edge that stands on a round number.
-_ASIDE = np.array([1.7e-7, 2.9e-7])
+ASIDE = np.array([1.7e-7, 2.9e-7])
 
 
 def inside_grid(
@@ -42,7 +42,7 @@ def inside_grid(
     """
     at, tri = np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, INDEX)
     column, height, sign, begin, end = kernels.crossings(
-        at, tri, np.asarray(low[:2], np.float64) + _ASIDE, cell, shape[0], shape[1]
+        at, tri, np.asarray(low[:2], np.float64) + ASIDE, cell, shape[0], shape[1]
     )
     return np.asarray(kernels.filled(column, height, sign, begin, end, float(low[2]), cell, shape))
 

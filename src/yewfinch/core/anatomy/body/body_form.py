@@ -9,9 +9,10 @@ import numpy as np
 from yewfinch.core.anatomy.body.body_cage import Skins, body_cage, skins
 from yewfinch.core.anatomy.body.body_plan import Build
 from yewfinch.core.anatomy.head.cage import FREE, Cage
-from yewfinch.core.anatomy.head.head_form import as_triangles, umbrella
+from yewfinch.core.anatomy.head.head_form import as_triangles
 from yewfinch.core.mesh.levels.subdivision import Step, split
 from yewfinch.core.mesh.query.crossings import untangled
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.progress import Progress, silent
 

@@ -20,8 +20,8 @@ from yewfinch.core.anatomy.body.body_places import landmark_rows
 from yewfinch.core.anatomy.body.body_plan import NECK, Build
 from yewfinch.core.anatomy.body.physique import Physique
 from yewfinch.core.anatomy.figure.person import Person
-from yewfinch.core.anatomy.head.head_form import umbrella
 from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 

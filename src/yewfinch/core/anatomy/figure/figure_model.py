@@ -19,10 +19,11 @@ from yewfinch.core.anatomy.body.body_cage import ARM, ARM_AROUND, FINGER, HAND, 
 from yewfinch.core.anatomy.body.body_model import BodyModel
 from yewfinch.core.anatomy.body.body_plan import HEAD_OFFSET
 from yewfinch.core.anatomy.head.head_cage import COLUMNS
-from yewfinch.core.anatomy.head.head_form import FORMED, umbrella
+from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.mesh.levels.subdivision import Step, split
 from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: The head's row that is the neck's ring.

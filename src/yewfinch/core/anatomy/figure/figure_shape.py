@@ -15,8 +15,9 @@ from yewfinch.core.anatomy.figure.body_shape import BodyShape, BodyShaper
 from yewfinch.core.anatomy.figure.figure_model import FigureModel
 from yewfinch.core.anatomy.figure.head_shape import Shape
 from yewfinch.core.anatomy.figure.person import Person
-from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles, umbrella
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
 from yewfinch.core.mesh.query.crossings import untangled
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 if TYPE_CHECKING:

@@ -23,9 +23,10 @@ from yewfinch.core.anatomy.figure import _flesh_kernels
 from yewfinch.core.anatomy.figure.figure_model import FigureModel
 from yewfinch.core.anatomy.figure.joint_weights import Rig
 from yewfinch.core.anatomy.figure.pose import Bones, Pose
-from yewfinch.core.anatomy.head.head_form import FORMED, umbrella
+from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.mesh.query.blend import blended, carried
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 if TYPE_CHECKING:

@@ -23,7 +23,7 @@ from yewfinch.core.anatomy.head import head_dials, head_field
 from yewfinch.core.anatomy.head.base_head import BaseHead, assemble
 from yewfinch.core.anatomy.head.cage import FREE, ON_FIELD
 from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL
-from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles, umbrella
+from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
 from yewfinch.core.anatomy.head.head_measures import (
     CHILD_AGE,
     GROWN_AGE,
@@ -43,6 +43,7 @@ from yewfinch.core.anatomy.population.plain import plain_model
 from yewfinch.core.anatomy.population.spread import Spread, adults
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.crossings import around, crosses_itself, untangled
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 
 if TYPE_CHECKING:

@@ -19,11 +19,12 @@ from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL, head_
 from yewfinch.core.anatomy.head.head_field import EYE, EYE_RADIUS, skin
 from yewfinch.core.mesh.levels.subdivision import Step, split
 from yewfinch.core.mesh.query.crossings import untangled
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.progress import Progress, silent
 
 if TYPE_CHECKING:
-    from scipy.sparse import csr_array
+    pass
 
 #: The level up to which the form is computed; finer ones are smooth.
 FORMED = 2
@@ -170,17 +171,6 @@ def _settled(level: Level, charts: dict[int, Chart], held: DoubleArray | None, r
 def as_triangles(faces: IndexArray) -> IndexArray:
     """Each quad as two triangles."""
     return np.concatenate([faces[:, [0, 1, 2]], faces[:, [0, 2, 3]]])
-
-
-def umbrella(faces: IndexArray, n: int) -> csr_array:
-    """Matrix of the mean of the neighbours along edges."""
-    from scipy.sparse import coo_array, diags_array
-
-    a, b = faces.ravel(), np.roll(faces, -1, axis=1).ravel()
-    # both ways: an edge along an open rim has one face only
-    ring = coo_array((np.ones(2 * len(a)), (np.concatenate([a, b]), np.concatenate([b, a]))), shape=(n, n)).tocsr()
-    ring.data[:] = 1.0
-    return diags_array(1.0 / np.maximum(np.asarray(ring.sum(axis=1)).ravel(), 1.0)) @ ring
 
 
 def onto(points: DoubleArray, depth_only: bool = False, steps: int = 4) -> DoubleArray:
