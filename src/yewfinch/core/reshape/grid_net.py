@@ -291,9 +291,7 @@ def fitted(
     way = place - middles
     fair = ((normal * across).sum(axis=1) > 0.7) & (np.linalg.norm(way, axis=1) < most)
     way[~fair] = 0.0
-    step = np.stack(
-        [np.bincount(net.faces.ravel(), np.repeat(way[:, axis], 4), len(at)) for axis in range(3)], axis=1
-    )
+    step = np.stack([np.bincount(net.faces.ravel(), np.repeat(way[:, axis], 4), len(at)) for axis in range(3)], axis=1)
     count = np.bincount(net.faces.ravel(), minlength=len(at)).astype(np.float64)
     if net.half:
         step[: net.middle, 0] = 0.0

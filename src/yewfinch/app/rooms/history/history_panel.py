@@ -10,7 +10,7 @@ from yewfinch.core.session.bench import Bench
 
 
 class HistoryPanel(QWidget):
-    """Oldest first; what is undone is grey."""
+    """Oldest first; what is undone is grey. Edits that gave clay new faces say what that did to its form."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()
@@ -20,6 +20,7 @@ class HistoryPanel(QWidget):
         self.list = QListWidget()
         self.list.setMinimumHeight(110)
         self.list.setAccessibleName("history")
+        self.list.setWordWrap(True)
         self.list.itemClicked.connect(self._go)
         self.list.itemActivated.connect(self._go)
         column.addWidget(self.list)
@@ -35,8 +36,11 @@ class HistoryPanel(QWidget):
         history = self.bench.portrait.history
         self.list.clear()
         in_force = [True, *history.in_force]
+        told = [None, *history.told]
         for i, (name, stands) in enumerate(zip(["As opened", *history.names], in_force, strict=True)):
-            item = QListWidgetItem(name)
+            did = told[i]
+            item = QListWidgetItem(name if did is None else f"{name}\n{did.words}")
+            item.setToolTip("" if did is None else did.words)
             item.setData(Qt.ItemDataRole.UserRole, i)
             if not stands:
                 item.setForeground(theme.color("soft"))

@@ -27,6 +27,8 @@ class FusePanel(LivePanel):
         super().__init__(bench, 400)
         self._worker: Worker | None = None
         self._counted: set[str] = set()
+        #: What came of the last remesh of this portrait.
+        self._last = ""
         #: An edge was chosen by hand since this portrait was opened.
         self._chosen = False
         #: Area in sight, mm2, and of how many pieces.
@@ -95,7 +97,7 @@ class FusePanel(LivePanel):
         self.begin()
 
     def _listen(self) -> None:
-        self._chosen = False
+        self._chosen, self._last = False, ""
         # strokes hardly change the count, and measuring all the clay after each would cost more than the stroke
         self.bench.portrait.pieces_changed.connect(self.later)
         self.refresh()
@@ -140,7 +142,7 @@ class FusePanel(LivePanel):
             portrait.perform(edit)
             made = portrait.pieces[piece]
             count = grouped(len(made.surface.faces))
-            self.bench.say(f"{edit.name}: {count} quads on the finest level.", "note")
+            self._say_of(edit, f"{count} quads on the finest level")
 
         self._worker = behind_dialog(
             self,
@@ -160,7 +162,7 @@ class FusePanel(LivePanel):
             portrait.perform(edit)
             self.bench.selection.choose(pieces[0])
             made = portrait.pieces[pieces[0]]
-            self.bench.say(f"{edit.name}: {grouped(len(made.surface.faces))} quads with edges of {edge:g} mm.", "note")
+            self._say_of(edit, f"{grouped(len(made.surface.faces))} quads with edges of {edge:g} mm")
 
         self._worker = behind_dialog(
             self,
@@ -172,6 +174,13 @@ class FusePanel(LivePanel):
             lambda text: self.bench.say(text, "warn"),
             "The pieces were left as they were.",
         )
+
+    def _say_of(self, edit: Edit, what: str) -> None:
+        """Say what came of it, in the status line and below the buttons."""
+        told = "" if edit.told is None else f"; {edit.told.words}"
+        self._last = f"{edit.name}: {what}{told}."
+        self.bench.say(self._last, "note")
+        self._say()
 
     def busy(self) -> bool:
         """Whether a thread is at work."""
@@ -202,4 +211,5 @@ class FusePanel(LivePanel):
 
     def _say(self) -> None:
         count = grouped(self._area / max(self.edge.value(), 0.1) ** 2)
-        self.note.setText(f"{self._shown} piece{'' if self._shown == 1 else 's'} in sight, about {count} faces.")
+        sight = f"{self._shown} piece{'' if self._shown == 1 else 's'} in sight, about {count} faces."
+        self.note.setText(f"{sight}\n{self._last}" if self._last else sight)

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.remesh import fuse_panel, tidy_panel
+from yewfinch.app.rooms.remesh import fuse_panel, lost_place, tidy_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view.modes import Over
 
 
 def furnish(shop: Workshop) -> Room:
@@ -20,5 +22,6 @@ def furnish(shop: Workshop) -> Room:
                 "Mend and reduce", lambda: tidy_panel.TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True
             ),
         ),
+        overs=(Over(55, partial(lost_place.paint, view=shop.view)),),
         help=Path(__file__).with_name("help.md"),
     )

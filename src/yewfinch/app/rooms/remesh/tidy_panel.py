@@ -71,7 +71,8 @@ class TidyPanel(LivePanel):
             edit, report = found
             if edit is not None:
                 portrait.perform(edit)
-            self._told(piece, report.words())
+            told = "" if edit is None or edit.told is None else f" Now {edit.told.words}."
+            self._told(piece, f"{report.words()}{told}")
 
         self._worker = behind_dialog(
             self,
@@ -88,11 +89,8 @@ class TidyPanel(LivePanel):
         def done(found: tuple[Edit, Reduced]) -> None:
             edit, result = found
             portrait.perform(edit)
-            text = (
-                f"{grouped(len(result.surface.faces))} triangles; off by {result.mean:.3f} mm in the mean, "
-                f"{result.most:.2f} mm at most."
-            )
-            self._told(piece, text)
+            told = "" if edit.told is None else f"; {edit.told.words}"
+            self._told(piece, f"{grouped(len(result.surface.faces))} triangles{told}.")
 
         self._worker = behind_dialog(
             self,

@@ -58,6 +58,25 @@ Change = RowsChange | FieldChange | PieceChange
 
 
 @dataclass(frozen=True)
+class Told:
+    """What an edit did to the form, for those who read the history.
+
+    Attributes
+    ----------
+    words : str
+        In one line.
+    place : (float, float, float) or None
+        Where the old clay was farthest from the new, mm.
+    lost : str
+        How far that was.
+    """
+
+    words: str
+    place: tuple[float, float, float] | None = None
+    lost: str = ""
+
+
+@dataclass(frozen=True)
 class Edit:
     """One undo step.
 
@@ -67,10 +86,13 @@ class Edit:
         What the history list shows.
     changes : tuple of Change
         Applied in order; taken back in reverse.
+    told : Told or None
+        What it did to the form, if it gave pieces new faces.
     """
 
     name: str
     changes: tuple[Change, ...]
+    told: Told | None = None
 
     @property
     def size(self) -> int:

@@ -10,7 +10,7 @@ import lz4.frame
 import numpy as np
 from psygnal import Signal
 
-from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange, Told
 from yewfinch.core.document.model.stowage import Stowage, Stowed
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 
@@ -120,7 +120,7 @@ class _Entry:
     """One step, raw or packed."""
 
     def __init__(self, edit: Edit) -> None:
-        self.name = edit.name
+        self.name, self.told = edit.name, edit.told
         self.changes: tuple[Change | _Packed, ...] = edit.changes
         self.packing: Future[tuple[Change | _Packed, ...]] | None = None
 
@@ -149,7 +149,7 @@ class _Entry:
 
     def edit(self) -> Edit:
         self.settle()
-        return Edit(self.name, tuple(_unpack(c) for c in self.changes))
+        return Edit(self.name, tuple(_unpack(c) for c in self.changes), self.told)
 
     def settle(self) -> None:
         """Take over a finished packing."""
@@ -184,6 +184,16 @@ class History:
     def names(self) -> list[str]:
         """Names of all entries, oldest first."""
         return [e.name for e in self._entries]
+
+    @property
+    def told(self) -> list[Told | None]:
+        """What each entry did to the form, oldest first, if it gave pieces new faces."""
+        return [e.told for e in self._entries]
+
+    @property
+    def newest_told(self) -> Told | None:
+        """The same of the last entry in force."""
+        return self._entries[self._at - 1].told if self._at else None
 
     @property
     def can_undo(self) -> bool:
@@ -264,7 +274,7 @@ class History:
         """
         merged = self.amendable(edit)
         self._at -= 1
-        self.push(Edit(edit.name, merged))
+        self.push(replace(edit, changes=merged))
 
     def append(self, changes: Sequence[Change]) -> None:
         """Let changes, carried out already, become part of the last entry.
@@ -278,7 +288,7 @@ class History:
         if last is None:
             raise ValueError("there is no entry to append to")
         self._at -= 1
-        self.push(Edit(last.name, (*last.changes, *changes)))
+        self.push(replace(last, changes=(*last.changes, *changes)))
 
     def join(self, count: int) -> None:
         """Make one entry of the last ones in force, under the name of the newest."""

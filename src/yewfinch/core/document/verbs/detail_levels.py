@@ -12,6 +12,7 @@ from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceC
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import anchors_on, retied, tied
+from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.levels.coarser import found_under
@@ -136,7 +137,7 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
         return Edit(f"Levels found under {held.name}", (PieceChange(held, whole), *retied(portrait, same)))
     state = under(held.surface, number, held.regions, progress)
     made = replace(with_state(held, state), texture=None)
-    return Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made})))
+    return told(portrait, Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made}))))
 
 
 def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Edit:

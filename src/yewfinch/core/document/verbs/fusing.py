@@ -12,6 +12,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import at_rest, dressed, let_go, tied
 from yewfinch.core.document.verbs.detail_levels import with_state
+from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.repair.mend import Mended, mended, outward
@@ -77,14 +78,14 @@ def fuse(
         join=join,
         take=[_closed(p) for p in away],
         common=[_closed(p) for p in within],
-        progress=part(progress, 0.0, 0.9),
+        progress=part(progress, 0.0, 0.85),
     )
-    progress(0.92, "carrying colours over")
+    progress(0.87, "carrying colours over")
     first = held[0]
     away = [*away, *within]
     piece = dressed(made, [*held, *away], first, keep={p.id for p in held})
     gone = [p for p in (*held, *away) if p is not first]
-    progress(0.97, "carrying landmarks over")
+    progress(0.9, "carrying landmarks over")
     ids = [p.id for p in (*held, *away)]
     changes: list[Change] = [
         *let_go(portrait, ids),
@@ -101,7 +102,7 @@ def fuse(
         if len(held) == 1 and away
         else f"Fuse {len(held)} pieces"
     )
-    return Edit(what, tuple(changes))
+    return told(portrait, Edit(what, tuple(changes)), part(progress, 0.92, 1.0), whole=not gone)
 
 
 def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, progress: Progress = silent) -> Edit:
@@ -157,7 +158,8 @@ def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, 
         PieceChange(held, made),
         FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, size),
     ]
-    return Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
+    edit = Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
+    return told(portrait, edit, part(progress, 0.93, 1.0))
 
 
 def _usable(portrait: Portrait, key: str) -> Piece:

@@ -13,6 +13,7 @@ from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import let_go, tied
 from yewfinch.core.document.verbs.pieces import LONGEST
+from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.mesh.repair.mend import mended
 from yewfinch.core.mesh.repair.parts import parts_across_edges, used_rows
@@ -185,7 +186,7 @@ def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tu
     key = free_id(portrait.pieces, "clay")
     goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
-    return Edit(f"Split off a part of {held.name}", tuple(changes)), key
+    return told(portrait, Edit(f"Split off a part of {held.name}", tuple(changes))), key
 
 
 def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
@@ -292,7 +293,8 @@ def cut_by(
         *changes,
     ]
     name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
-    return Edit(f"Cut {name}", tuple(changes)), f"{name} cut{', both halves kept' if keep else ''}."
+    edit = told(portrait, Edit(f"Cut {name}", tuple(changes)), whole=keep)
+    return edit, f"{name} cut{', both halves kept' if keep else ''}."
 
 
 def fit_outline(

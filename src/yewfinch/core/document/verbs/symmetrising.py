@@ -11,6 +11,7 @@ from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import tied
+from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.mesh.repair.symmetry import Plane, Side, evened, matched, mirrored_half
 from yewfinch.core.mesh.surface.channels import Channels
@@ -147,7 +148,7 @@ def _renewed(portrait: Portrait, held: Piece, plane: Plane, keep: Side, missing:
     regions = {k: cut.carried(v)[back] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {held.id: whole})]
-    return Edit(_name(held, keep), tuple(changes)), Report(len(own), missing, 0.0, 0, True)
+    return told(portrait, Edit(_name(held, keep), tuple(changes))), Report(len(own), missing, 0.0, 0, True)
 
 
 def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bool = True, start: float = 0.0) -> Edit:
@@ -187,7 +188,7 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     _see_closed(held, new)
     whole = replace(held, surface=new, regions={k: v[rows] for k, v in held.regions.items()}, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return Edit(f"{count} sectors of {held.name}", tuple(changes))
+    return told(portrait, Edit(f"{count} sectors of {held.name}", tuple(changes)))
 
 
 def _see_closed(held: Piece, made: Surface) -> None:

@@ -11,6 +11,7 @@ from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import at_rest, dressed, tied
+from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report, mended
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
@@ -81,7 +82,7 @@ def mend(
     regions = {k: v[rows] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return Edit(f"Mend {held.name}", tuple(changes)), made.report
+    return told(portrait, Edit(f"Mend {held.name}", tuple(changes)), part(progress, 0.92, 1.0)), made.report
 
 
 def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = silent) -> tuple[Edit, Reduced]:
@@ -103,4 +104,4 @@ def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = sile
     progress(0.9, "carrying colours over")
     whole = dressed(found.surface, [held], held)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return Edit(f"Reduce {held.name}", tuple(changes)), found
+    return told(portrait, Edit(f"Reduce {held.name}", tuple(changes)), part(progress, 0.92, 1.0)), found
