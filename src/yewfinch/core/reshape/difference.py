@@ -59,7 +59,9 @@ class Difference:
             most, mean = max(self.most, self.lost), (self.mean + self.mean_lost) / 2
             told.append(f"at most {most:.2f} mm apart, {mean:.3f} mm in the mean")
             if self.volume is not None and self.volume[0] > 0:
-                told.append(f"volume {100 * (self.volume[1] / self.volume[0] - 1):+.2f} %")
+                told.append(
+                    f"volume {100 * (self.volume[1] / self.volume[0] - 1) + 0.0:+.2f} %".replace("-0.00", "+0.00")
+                )
         if self.lost is None and self.volume is not None:
             told.append(f"{self.volume[1] / 1000:.1f} cm³")
         after = self.after.words()

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 import sys
 import time
-from dataclasses import dataclass
 from pathlib import Path
 from subprocess import DEVNULL, Popen
 from tempfile import TemporaryDirectory
 
 import numpy as np
 
-from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.mend import Mended, mended
 from yewfinch.core.mesh.repair.symmetry import Plane, Side, is_symmetric, mirrored_half
 from yewfinch.core.mesh.surface.order import in_face_order
@@ -29,24 +27,7 @@ _HASTES = (4, 6, 8, 11)
 _PROCESS = Path(__file__).with_name("_simplify_process.py")
 
 
-@dataclass(frozen=True, eq=False)
-class Reduced:
-    """A reduced surface, and how far it lies from what it was.
-
-    Attributes
-    ----------
-    surface : Surface
-        Of triangles, of plain clay.
-    mean, most : float, mm
-        Distance of the old vertices from the new surface, and of the new ones from the old.
-    """
-
-    surface: Surface
-    mean: float
-    most: float
-
-
-def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduced:
+def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surface:
     """The same form in fewer triangles; rims stay as they are.
 
     Parameters
@@ -55,6 +36,11 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
     count : int
         Triangles wanted.
     progress : Progress
+
+    Returns
+    -------
+    Surface
+        Of triangles, of plain clay.
 
     Raises
     ------
@@ -98,11 +84,7 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Reduce
     if whole.report.left_open and (surface.closed == 1).all():  # where three faces lay in one place, none may be left
         whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0)
     ordered, order = in_face_order(whole.positions.astype(np.float32), whole.faces)
-    made = Surface(whole.positions[order], ordered)
-    progress(0.75, "measuring the error")
-    there = np.sqrt(np.maximum(nearest(made, surface.positions.astype(np.float64))[0], 0.0))
-    back = np.sqrt(np.maximum(nearest(surface, made.positions.astype(np.float64))[0], 0.0))
-    return Reduced(made, float(there.mean()), float(max(there.max(), back.max())))
+    return Surface(whole.positions[order], ordered)
 
 
 def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tuple[DoubleArray, IndexArray]:

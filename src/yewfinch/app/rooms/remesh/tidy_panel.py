@@ -11,7 +11,7 @@ from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import tidying
 from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report
-from yewfinch.core.reshape.reduce import FEWEST, Reduced
+from yewfinch.core.reshape.reduce import FEWEST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
 
@@ -86,11 +86,10 @@ class TidyPanel(LivePanel):
     def _reduce(self) -> None:
         portrait, piece, count = self.bench.portrait, self.bench.selection.piece_id, self.count.value()
 
-        def done(found: tuple[Edit, Reduced]) -> None:
-            edit, result = found
+        def done(edit: Edit) -> None:
             portrait.perform(edit)
             told = "" if edit.told is None else f"; {edit.told.words}"
-            self._told(piece, f"{grouped(len(result.surface.faces))} triangles{told}.")
+            self._told(piece, f"{grouped(len(portrait.surface(piece).faces))} triangles{told}.")
 
         self._worker = behind_dialog(
             self,

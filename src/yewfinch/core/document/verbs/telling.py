@@ -43,9 +43,9 @@ def told(portrait: Portrait, edit: Edit, progress: Progress = silent, *, whole: 
     place = None if found.place is None else (float(found.place[0]), float(found.place[1]), float(found.place[2]))
     lost = ""
     if found.lost is not None:
-        lost = f"{found.lost:.2f} mm from the new clay"
+        lost = f"most lost here: {found.lost:.2f} mm"
         if found.thin is not None:
-            lost += f", where the old was {found.thin:.1f} mm thick"
+            lost += f" of clay {found.thin:.1f} mm thick"
     return replace(edit, told=Told(words, place, lost))
 
 

@@ -15,7 +15,7 @@ from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report, mended
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.reshape.reduce import Reduced, reduced
+from yewfinch.core.reshape.reduce import reduced
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
@@ -85,14 +85,12 @@ def mend(
     return told(portrait, Edit(f"Mend {held.name}", tuple(changes)), part(progress, 0.92, 1.0)), made.report
 
 
-def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = silent) -> tuple[Edit, Reduced]:
+def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = silent) -> Edit:
     """Reduce a piece to so many triangles.
 
     Returns
     -------
     Edit
-    Reduced
-        With the error.
 
     Raises
     ------
@@ -102,6 +100,6 @@ def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = sile
     held = usable(portrait, piece)
     found = reduced(held.surface, count, part(progress, 0.0, 0.85))
     progress(0.9, "carrying colours over")
-    whole = dressed(found.surface, [held], held)
+    whole = dressed(found, [held], held)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return told(portrait, Edit(f"Reduce {held.name}", tuple(changes)), part(progress, 0.92, 1.0)), found
+    return told(portrait, Edit(f"Reduce {held.name}", tuple(changes)), part(progress, 0.92, 1.0))
