@@ -12,6 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.repair.splice import Patch, Spliced, spliced
 from yewfinch.core.mesh.surface.channel_spec import channel_specs
 from yewfinch.core.mesh.surface.channels import Channels
@@ -128,12 +129,20 @@ def adapted(
     if not (np.isfinite(length) and FINEST <= length <= COARSEST):
         raise YewfinchError(f"Edges of {length:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
     near = each_once(near, len(surface))
-    chosen, twin = surface.faces_of(near), _mirror(surface, near) if symmetric else None
+    chosen, table = surface.faces_of(near), twins_of(surface) if symmetric else None
+    twin = _mirror(surface, near) if symmetric and table is None else None if table is None else table.astype(np.int64)
+    if table is not None and _lie_across(surface, np.concatenate([near, table[near]])):
+        raise YewfinchError(
+            "Faces lie across the middle here, so the detail cannot follow on both sides alike. Remesh the piece, or "
+            "turn symmetry off."
+        )
     if twin is not None:
         both = surface.faces_of(each_once(np.concatenate([near, twin[near]]), len(surface)))
         half = both[_beside_midline(surface, both)]
         if len(_images(surface, half, twin)) == len(half):
             chosen = half
+        elif table is not None:
+            return None  # rather no detail than another on each side
         else:
             twin = None  # vertices have images, faces do not
     if not len(chosen):
@@ -185,12 +194,14 @@ def _mirror(surface: Surface, near: Rows) -> npt.NDArray[np.int64] | None:
     own = rows[found == rows]
     if (np.abs(at[own, 0]) > _MIDLINE).any():
         return None
-    around = np.concatenate([surface.faces_of(near), surface.faces_of(twin[near])])
-    x = at[surface.faces[around], 0]
+    return None if _lie_across(surface, np.concatenate([near, twin[near]])) else twin
+
+
+def _lie_across(surface: Surface, rows: Rows) -> bool:
+    """Do faces round some rows lie across the midline?"""
+    x = surface.positions[surface.faces[surface.faces_of(each_once(rows, len(surface)))], 0]
     sides = np.sign(np.where(np.abs(x) <= _MIDLINE, 0.0, x))
-    if ((sides > 0).any(axis=1) & (sides < 0).any(axis=1)).any():
-        return None  # faces lie across the midline
-    return twin
+    return bool(((sides > 0).any(axis=1) & (sides < 0).any(axis=1)).any())
 
 
 def _worked(
@@ -463,6 +474,11 @@ def _joined(
         own[key] = made.carried(table, _bytes(new_values[:, width + number]))
         own[key][moved] = _bytes(values[:, width + number])
     name = np.concatenate([made.row, np.nonzero(made.source >= n)[0][np.argsort(made.source[made.source >= n])]])
+    if twin is not None and (twin >= 0).all():  # known all over, not near the patch alone
+        pair = np.concatenate([other, n + np.flatnonzero(aside)])
+        image = name[np.concatenate([twin, pair])]
+        made.surface.known_twins = np.empty(len(made.surface), INDEX)
+        made.surface.known_twins[name[name >= 0]] = image[name >= 0]
     return Adapted(made, own, name[faces].astype(INDEX), twin is not None)
 
 

@@ -7,6 +7,7 @@ from collections.abc import Callable
 import numpy as np
 
 from yewfinch.core.mesh.query.pick import Hit
+from yewfinch.core.mesh.query.twins import one_of_each, with_twins, write_twins
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint, shared_scale
@@ -61,6 +62,8 @@ def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
     rows = surface.rows_in_ball(dab.centre, radius)
     if ctx.symmetry:
         rows = np.union1d(rows, surface.rows_in_ball(dab.mirrored().centre, radius)).astype(np.int32)
+        if ctx.twins is not None:
+            rows = one_of_each(rows, surface.positions, ctx.twins)
     _, wa = footprint(ctx, dab, rows)
     wb = np.zeros_like(wa)
     if ctx.symmetry:
@@ -70,7 +73,8 @@ def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
     normals = surface.normals[rows].astype(np.float64)
     own = Hold(start.astype(np.float64), normals, dab, False)
     other = Hold(own.start, normals, dab.mirrored(), True)
-    ctx.recorder.touch(rows)
+    ctx.touch(rows)
+    every = rows if ctx.twins is None else with_twins(rows, ctx.twins)
     held = ctx.symmetry & (np.abs(start[:, 0]) < 1e-6)
     try:
         event = first
@@ -83,7 +87,10 @@ def hold(ctx: StrokeContext, name: str, carry: Carry) -> Stroke:
                 steps = (steps + carry(other, wb, pull, event)) * scale
             target = (start + steps).astype(np.float32)
             target[held, 0] = 0.0
-            leaves = surface.set_rows(rows, target)
+            surface.positions[rows] = target
+            if ctx.twins is not None:
+                write_twins(rows, surface.positions, ctx.twins)
+            leaves = surface.refresh(every)
             ctx.book.rows_written(ctx.piece.id, "positions", leaves)
             if event.phase == "release":
                 ctx.finish(name)

@@ -31,17 +31,17 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
         target = ctrl_value if dab.force < 0 else value
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
             rows, weights = footprint(ctx, one)
-            ctx.recorder.touch(rows)
+            ctx.touch(rows)
             alpha[rows] = np.maximum(alpha[rows], np.minimum(weights * (abs(dab.force) * _FULL), 1.0))
             channel[rows, 0] = spec.stored(base[rows] + (target - base[rows]) * alpha[rows])
-            ctx.wrote(surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(ctx.match(rows)))
 
     def soft(ctx: StrokeContext, dab: Dab) -> None:
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
             rows, weights = footprint(ctx, one)
             if len(rows) == 0:
                 continue
-            ctx.recorder.touch(rows)
+            ctx.touch(rows)
             counts = surface.ring_at[rows + 1] - surface.ring_at[rows]
             each = (
                 np.repeat(surface.ring_at[rows], counts)
@@ -53,6 +53,6 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             )
             held = channel[rows, 0].astype(np.float32)
             channel[rows, 0] = spec.stored(held + weights * (mean - held))
-            ctx.wrote(surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(ctx.match(rows)))
 
     return dab_stroke(ctx, name, touch, soft)

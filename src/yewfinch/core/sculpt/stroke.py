@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 
 from yewfinch.core.mesh.query.pick import Hit
+from yewfinch.core.mesh.query.twins import one_of_each, twins_of, with_twins, write_twins
 from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
 from yewfinch.core.sculpt import _dab_kernels, _form_kernels, falloff
 from yewfinch.core.sculpt.ground import Book, Clay
@@ -67,6 +68,8 @@ class StrokeContext:
         How far its dabs have gone, mm.
     remembered : bool
         The stroke has come into the history.
+    twins : (n,) int32 or None
+        The image of each row, if the piece is symmetric and stays so: then one side is worked out and both are written.
     """
 
     book: Book
@@ -90,21 +93,55 @@ class StrokeContext:
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
     _written: list[IndexArray] = field(init=False, default_factory=list)
+    twins: IndexArray | None = field(init=False, default=None)
 
     def __post_init__(self) -> None:
         self.recorder = Recorder(self.piece, self.channel)
+        if self.symmetry:
+            self.twins = self._twins()
+
+    def _twins(self) -> IndexArray | None:
+        surface = self.piece.surface
+        if self.reference is not None:  # what the tool works towards may differ between the sides
+            return None
+        twins = twins_of(surface)
+        if twins is None or (self.channel != "mask" and (surface.mask != surface.mask[twins]).any()):
+            return None
+        if self.channel != "positions":
+            values = surface.values(self.channel)
+            return twins if np.array_equal(values, values[twins]) else None
+        return twins
+
+    def match(self, rows: IndexArray) -> IndexArray:
+        """Let the twins of rows hold what these do in the channel that is worked on; all rows that were written."""
+        if self.twins is None:
+            return rows
+        one = one_of_each(rows, self.piece.surface.positions, self.twins)
+        values = self.piece.surface.values(self.channel)
+        values[self.twins[one]] = values[one]
+        return with_twins(one, self.twins)
+
+    def touch(self, rows: IndexArray) -> None:
+        """Call before writing `rows`, and their twins with them."""
+        self.recorder.touch(rows if self.twins is None else with_twins(rows, self.twins))
 
     def pick(self, event: PointerEvent) -> Hit | None:
         """Where an event's ray meets the piece."""
         return self.piece.pick(event.origin, event.direction)
 
     def move_rows(self, rows: IndexArray, steps: FloatArray) -> None:
-        """Add steps in mm to rows of positions, record and mend; `tell` announces it."""
+        """Add steps in mm to rows of positions, record and mend; `tell` announces it.
+
+        The twins of rows, none of which may be among these, are given the images of where they are then.
+        """
         if len(rows) == 0:
             return
-        self.recorder.touch(rows)
+        self.touch(rows)
         surface = self.piece.surface
         _dab_kernels.shift(rows, surface.positions, steps, self.symmetry)
+        if self.twins is not None:
+            write_twins(rows, surface.positions, self.twins)
+            rows = with_twins(rows, self.twins)
         leaves = surface.refresh(rows)
         self.touched_rows += len(rows)
         self.wrote(leaves)
@@ -428,7 +465,7 @@ def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:
         return
     twin = dab.mirrored()
     if abs(dab.centre[0]) >= dab.radius:
-        for one in (dab, twin):
+        for one in (dab,) if ctx.twins is not None else (dab, twin):
             rows, weights = footprint(ctx, one)
             ctx.move_rows(rows, work_out(ctx, rows, weights, one))
         return
@@ -436,6 +473,8 @@ def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:
     rows = np.union1d(
         surface.rows_in_ball(dab.centre, dab.radius), surface.rows_in_ball(twin.centre, dab.radius)
     ).astype(np.int32)
+    if ctx.twins is not None:
+        rows = one_of_each(rows, surface.positions, ctx.twins)
     _, wa = footprint(ctx, dab, rows)
     _, wb = footprint(ctx, twin, rows)
     steps = work_out(ctx, rows, wa, dab) + work_out(ctx, rows, wb, twin)

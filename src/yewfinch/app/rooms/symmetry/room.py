@@ -5,12 +5,14 @@ from __future__ import annotations
 from pathlib import Path
 
 from yewfinch.app.rooms.symmetry import symmetry_panel
+from yewfinch.app.rooms.symmetry.symmetry_watch import SymmetryWatch
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 
 
 def furnish(shop: Workshop) -> Room:
     """Fit the room out."""
+    SymmetryWatch(shop.bench, shop.window)
     return Room(
         "symmetry",
         place=90,

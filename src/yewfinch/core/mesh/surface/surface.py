@@ -55,6 +55,9 @@ class Surface:
     queries, picking, dirty ranges and buffer writes all work by leaves.
     """
 
+    #: The image of each row across x = 0, once somebody has found it (`mesh/query/twins.py`); None if not known.
+    known_twins: IndexArray | None = None
+
     def __init__(
         self,
         positions: npt.ArrayLike,

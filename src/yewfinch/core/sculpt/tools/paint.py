@@ -30,9 +30,9 @@ def make(ctx: StrokeContext) -> Stroke:
     def _lay(ctx: StrokeContext, dab: Dab, colour: np.ndarray, strength: float) -> None:
         for one in (dab, dab.mirrored()) if ctx.symmetry else (dab,):
             rows, weights = footprint(ctx, one)
-            ctx.recorder.touch(rows)
+            ctx.touch(rows)
             _dab_kernels.paint(rows, weights, strength, met, 1, alpha, base, surface.colour, colour)
-            ctx.wrote(surface.leaves_of(rows))
+            ctx.wrote(surface.leaves_of(ctx.match(rows)))
 
     return dab_stroke(ctx, "Paint", touch, soft)
 
