@@ -107,7 +107,7 @@ JOBS = {
     "fuse": lambda p: fusing.fuse(p, ["head", "strange"], 8.0, join=5.0),
     "take": lambda p: fusing.fuse(p, ["head"], 8.0, take=["strange"]),
     "mend": lambda p: tidying.mend(p, "strange")[0],
-    "reduce": lambda p: tidying.reduce(p, "strange", 200)[0],
+    "reduce": lambda p: tidying.reduce(p, "strange", 200),
     "cut": lambda p: masking.cut_by(p, ["strange"], _across(p, "line", [(-2, 0.1, 0), (2, -0.05, 0)]), keep=True)[0],
     "drill": lambda p: masking.cut_by(p, ["strange"], _across(p, "box", [(-0.2, -0.2, 0), (0.2, 0.2, 0)]), keep=False)[
         0

@@ -132,7 +132,7 @@ def test_other_faces_have_no_levels(with_ball):
     with_ball.perform(levels.add(with_ball, "clay"))
     edit, key = pieces.duplicate(with_ball, "clay")
     with_ball.perform(edit)
-    with_ball.perform(tidying.reduce(with_ball, "clay", 300)[0])
+    with_ball.perform(tidying.reduce(with_ball, "clay", 300))
     assert with_ball.pieces["clay"].levels is None
     with_ball.history.undo()
     assert levels.count(with_ball.pieces["clay"]) == 2

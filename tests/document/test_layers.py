@@ -221,6 +221,6 @@ def test_what_cannot_be_is_said(portrait):
     assert "strength" in form_layers.ready(portrait, held, key)
     portrait.perform(form_layers.show(portrait, "clay", key, False))
     assert "hidden" in form_layers.ready(portrait, held, key)
-    portrait.perform(tidying.reduce(portrait, "clay", 300)[0])
+    portrait.perform(tidying.reduce(portrait, "clay", 300))
     assert stack(portrait).layers == ()
     assert form_layers.elsewhere(portrait, portrait.pieces["clay"]) == []

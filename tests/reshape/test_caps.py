@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from scipy.spatial import Delaunay
 
-from yewfinch.core.reshape import _adapt_kernels as kernels
+from yewfinch.core.mesh.repair import _edge_kernels as kernels
 from yewfinch.core.reshape.adapt import evened
 
 

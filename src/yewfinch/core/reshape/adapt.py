@@ -13,12 +13,12 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.query.twins import twins_of
+from yewfinch.core.mesh.repair import _edge_kernels as kernels
 from yewfinch.core.mesh.repair.splice import Patch, Spliced, spliced
 from yewfinch.core.mesh.surface.channel_spec import channel_specs
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.rows import Rows, each_once, without
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.reshape import _adapt_kernels as kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import (
     INDEX,

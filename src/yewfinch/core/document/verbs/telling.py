@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from yewfinch.core.document.model.edits import Edit, FieldChange, PieceChange, Told
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.difference import difference
 from yewfinch.core.sculpt.form_layers import Stack
@@ -37,6 +38,8 @@ def told(portrait: Portrait, edit: Edit, progress: Progress = silent, *, whole: 
         return edit
     found = difference(_apart(old), _apart(new), progress, whole=whole)
     words = found.words()
+    if all(twins_of(s) is not None for s in old) and any(twins_of(s) is None for s in new):
+        words += ", symmetric no longer"
     settled = _settled(portrait, edit, swaps)
     if settled:
         words += f", settled into the form: {', '.join(settled)}"

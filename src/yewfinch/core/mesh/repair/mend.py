@@ -8,7 +8,8 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.repair import _parts_kernels as kernels
-from yewfinch.core.mesh.repair.holes import faired, half_edges, patch, rims
+from yewfinch.core.mesh.repair.fill import Patch, filled, going_on, kept_clear
+from yewfinch.core.mesh.repair.holes import half_edges, rims
 from yewfinch.core.mesh.repair.parts import joined, loose_parts, used_rows
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
@@ -361,21 +362,32 @@ def _closed(
     short = [r for r in loops if len(r) <= longest and not alone[label[r[0]]]]
     points, faces, source = [at], [quads], [origin]
     count = len(at)
-    free: list[npt.NDArray[np.int64]] = []
+    patches: list[Patch] = []
     for number, loop in enumerate(short):
-        if number % 64 == 0:
+        if number % 16 == 0:
             progress(0.75 + 0.15 * number / len(short), "closing holes")
-        new, patched, own = patch(at[loop], len(loop))
+        new, patched, own = filled(at[loop], _joined_already(quads, loop, len(at)))
         # numbers of the loop, then of what is new
         lookup = np.r_[loop, count + np.arange(len(new))]
-        faces.append(lookup[patched])
+        faces.append(lookup[patched][:, [0, 1, 2, 2]])
         points.append(new)
         source.append(origin[loop[own]])
-        free.append(count + np.arange(len(new)))
+        patches.append(Patch(loop, count + np.arange(len(new))))
         count += len(new)
     at, quads, origin = np.concatenate(points), np.concatenate(faces), np.concatenate(source)
-    moving = np.concatenate(free) if free else np.empty(0, np.int64)
-    if not flat and 0 < len(moving) < 60_000:
+    if 0 < sum(len(p.rows) for p in patches) < 60_000:
         progress(0.92, "smoothing what closes them")
-        at = faired(at, quads.astype(INDEX), moving)
+        if not flat:
+            at = going_on(at, quads.astype(INDEX), patches)
+        at = kept_clear(at, quads.astype(INDEX), patches)
     return at, quads, origin, len(short), len(loops) - len(short)
+
+
+def _joined_already(quads: npt.NDArray[np.int64], loop: npt.NDArray[np.int64], count: int) -> set[tuple[int, int]]:
+    """Pairs of numbers of a loop's vertices that an edge or a quad's diagonal joins, the smaller first."""
+    place = np.full(count, -1)
+    place[loop] = np.arange(len(loop))
+    near = place[quads[(place[quads] >= 0).sum(axis=1) > 1]]
+    pairs = np.concatenate([near[:, [i, j]] for i in range(4) for j in range(i)])
+    pairs = pairs[(pairs >= 0).all(axis=1) & (pairs[:, 0] != pairs[:, 1])]
+    return {(int(min(p)), int(max(p))) for p in pairs}

@@ -1,4 +1,4 @@
-"""Loops of `adapt.py`: passes over a patch of triangles in which no triangle or vertex is used twice. No checks."""
+"""Loops over the edges of a patch of triangles, in whose passes nothing is used twice. No checks."""
 
 from __future__ import annotations
 

@@ -1,0 +1,302 @@
+"""What closes a rim: triangles of least area across it, made even, drawn straight or going on with the form round it.
+
+References
+----------
+Barequet & Sharir 1995, "Filling gaps in the boundary of a polyhedron"; Liepa 2003, "Filling holes in meshes".
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.repair import _edge_kernels as edges
+from yewfinch.core.mesh.repair import _fill_kernels as kernels
+from yewfinch.core.mesh.repair.holes import faired
+from yewfinch.core.mesh.surface.surface import triangles_of
+from yewfinch.core.shared import warmup
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+
+#: Corners of a loop that are joined by least area; of longer ones every so many-th is, and those between follow.
+_CORNERS = 240
+#: Edges longer or shorter than these parts of the wanted length are halved or drawn together; rounds of that; no
+#: triangle becomes worse than this by it.
+_LONG, _SHORT, _ROUNDS, _QUALITY = 4.0 / 3.0, 4.0 / 5.0, 24, 0.15
+#: Edges become longer by this much for each mm from the rim.
+_GRADING = 0.3
+#: What goes on with the form rises this part of the rim's radius at most; so often it is halved where it crosses.
+_BULGE, _TAMED = 0.8, 4
+#: How high patches are domed to get clear of other clay, in radii of their rims.
+_RISES = (0.1, 0.2, 0.35, 0.55, 0.8, -0.1, -0.2, -0.35)
+#: New vertices for each of the rim at most.
+_GROWTH = 60
+
+_Triangles = npt.NDArray[np.int64]
+
+
+def filled(
+    points: DoubleArray, taken: set[tuple[int, int]] | None = None
+) -> tuple[DoubleArray, _Triangles, npt.NDArray[np.int64]]:
+    """Close a loop by triangles with edges as long as its own, laid as a skin of soap would lie.
+
+    Parameters
+    ----------
+    points : (k, 3) float64, mm
+        The loop; the triangles go round in this direction.
+    taken : set of pairs of numbers of the loop's points, optional
+        Joined by an edge already, the smaller first: another one would have three faces.
+
+    Returns
+    -------
+    (n, 3) float64, mm
+        New vertices.
+    (m, 3) int64
+        Triangles; the loop's points are 0 to k - 1, new ones follow.
+    (n,) int64
+        The loop's point that is nearest to each new one.
+    """
+    n = len(points)
+    step = -(-n // _CORNERS)
+    if step > 1:
+        return _coarsely(points, np.arange(0, n - step // 2, step), taken or set())
+    barred = np.zeros((n, n), np.uint8)
+    for i, j in taken or ():
+        barred[i, j] = barred[j, i] = 1
+    tri = kernels.least_area(np.ascontiguousarray(points), barred)
+    length = np.linalg.norm(points - np.roll(points, -1, axis=0), axis=1)
+    want = (length + np.roll(length, 1)) / 2
+    at, tri = _even(points, tri, np.maximum(want, 0.5 * float(np.median(length))))
+    if len(at) == n:
+        return np.empty((0, 3)), tri, np.empty(0, np.int64)
+    at = skin(at, tri, np.arange(n, len(at)))
+    from scipy.spatial import cKDTree
+
+    return at[n:], tri, np.asarray(cKDTree(points).query(at[n:])[1], np.int64)
+
+
+def _coarsely(
+    points: DoubleArray, corners: npt.NDArray[np.int64], taken: set[tuple[int, int]]
+) -> tuple[DoubleArray, _Triangles, npt.NDArray[np.int64]]:
+    """A long loop closed between some of its points; triangles along the rim are parted at those between."""
+    n = len(points)
+    number = {int(c): i for i, c in enumerate(corners)}
+    barred = {(min(x), max(x)) for x in ((number.get(a, -1), number.get(b, -1)) for a, b in taken) if min(x) >= 0}
+    new, tri, source = filled(points[corners], barred)
+    name = np.r_[corners, n + np.arange(len(new))]
+    chains = {
+        (int(a), int(b)): [*range(a, b if b > a else n), *([] if b > a else range(b)), int(b)]
+        for a, b in zip(corners, np.roll(corners, -1), strict=True)
+    }
+    out: list[tuple[int, int, int]] = []
+    for triangle in name[tri].tolist():
+        parts = [(triangle[0], triangle[1], triangle[2])]
+        for k in range(3):
+            a, b = triangle[k], triangle[(k + 1) % 3]
+            if (a, b) in chains:
+                parts = _parted(parts, a, b, chains[a, b])
+        out += parts
+    return new, np.array(out, np.int64), corners[source]
+
+
+def _parted(parts: list[tuple[int, int, int]], a: int, b: int, chain: list[int]) -> list[tuple[int, int, int]]:
+    """Triangles, that on the edge from a to b parted at the points of a chain between these."""
+    out = []
+    for part in parts:
+        if a in part and part[(part.index(a) + 1) % 3] == b:
+            third = next(v for v in part if v not in (a, b))
+            out += [(c, d, third) for c, d in zip(chain, chain[1:], strict=False)]
+        else:
+            out.append(part)
+    return out
+
+
+def _even(points: DoubleArray, tri: _Triangles, want: DoubleArray) -> tuple[DoubleArray, _Triangles]:
+    """Edges within halved to the lengths wanted at the rim and turned for even numbers of neighbours; the rim stays."""
+    from scipy.spatial import cKDTree
+
+    n = len(points)
+    corners = points[tri]
+    area = float(np.linalg.norm(np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]), axis=1).sum())
+    room = int(min(2.0 * area / float(want.min()) ** 2, _GROWTH * n)) + 4 * n + 64
+    p, wanted = np.zeros((room, 3)), np.full(room, float(want.mean()))
+    p[:n], wanted[:n] = points, want
+    own = np.zeros((2 * room + len(tri), 3), np.int64)
+    own[: len(tri)] = tri
+    alive, free = np.zeros(len(own), np.uint8), np.zeros(len(own), np.uint8)
+    locked, border = np.zeros(room, np.uint8), np.zeros(room, np.uint8)
+    alive[: len(tri)], locked[:n] = 1, 1
+    values, count = np.zeros((room, 1), np.float32), n
+    rim = cKDTree(points)
+    for _ in range(_ROUNDS):
+        if count > n:  # longer towards the middle
+            away, near = rim.query(p[n:count])
+            wanted[n:count] = want[near] + _GRADING * away
+        starts, around = edges.adjacency(own, alive, count)
+        some, size = edges.edges_of(own, alive, free, p, wanted, starts, around, border)
+        count, done = edges.split(
+            own, alive, p, wanted, values, border, count, some, np.argsort(size, kind="stable"), size, _LONG**2
+        )
+        starts, around = edges.adjacency(own, alive, count)
+        some, size = edges.edges_of(own, alive, free, p, wanted, starts, around, border)
+        order = np.argsort(size, kind="stable")
+        edges.collapse(
+            own, alive, free, p, wanted, values, locked, border, starts, around, some, order, size,
+            _SHORT**2, _LONG**2, _QUALITY,
+        )  # fmt: skip
+        starts, around = edges.adjacency(own, alive, count)
+        some, _ = edges.edges_of(own, alive, free, p, wanted, starts, around, border)
+        edges.flip(own, alive, free, p, border, starts, around, some, _QUALITY)
+        starts, around = edges.adjacency(own, alive, count)
+        edges.relax(own, p, count, locked, starts, around, 2)
+        if not done:
+            break
+    kept = own[alive > 0]
+    used = np.union1d(np.arange(n), kept)
+    return p[used], np.searchsorted(used, kept)
+
+
+@dataclass(frozen=True, eq=False)
+class Patch:
+    """What closes one rim.
+
+    Attributes
+    ----------
+    loop : (k,) int64
+        Rows of the rim.
+    rows : (n,) int64
+        Rows of what is new.
+    """
+
+    loop: npt.NDArray[np.int64]
+    rows: npt.NDArray[np.int64]
+
+
+def going_on(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> DoubleArray:
+    """Patches that lie straight across their rims bulged so that they go on with the form round them.
+
+    As far as that stays within bounds: no farther than a part of the rim's size, and not through other clay.
+
+    Parameters
+    ----------
+    at : (n, 3) float64, mm
+    faces : (m, 4) int32
+    patches : sequence of Patch
+
+    Returns
+    -------
+    (n, 3) float64, mm
+    """
+    straight, every = at, np.concatenate([p.rows for p in patches])
+    way = faired(at, faces, every) - straight
+    share = np.zeros(len(at))
+    owner = np.full(len(at), -1)
+    for number, held in enumerate(patches):
+        owner[held.rows] = number
+        rim = at[held.loop]
+        size = float(np.linalg.norm(rim - rim.mean(axis=0), axis=1).mean())
+        most = float(np.linalg.norm(way[held.rows], axis=1).max(initial=0.0))
+        share[held.rows] = min(1.0, _BULGE * size / max(most, 1e-12))
+    triangles = triangles_of(faces)
+    own = np.asarray((owner[triangles] >= 0).any(axis=1))
+    whose = owner[triangles].max(axis=1)
+    for turn in range(_TAMED + 1):
+        out = straight + share[:, None] * way
+        pairs = crossings(out, triangles, own)
+        met = np.unique(whose[pairs])
+        met = met[met >= 0]
+        if not len(met):
+            break
+        share[np.isin(owner, met)] *= 0.5 if turn + 1 < _TAMED else 0.0
+    return np.asarray(straight + share[:, None] * way)
+
+
+def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> DoubleArray:
+    """Patches that cross other clay, or themselves, domed outwards until they do not, or as little as can be.
+
+    Parameters
+    ----------
+    at : (n, 3) float64, mm
+    faces : (m, 4) int32
+    patches : sequence of Patch
+
+    Returns
+    -------
+    (n, 3) float64, mm
+    """
+    triangles = triangles_of(faces)
+    owner = np.full(len(at), -1)
+    for number, held in enumerate(patches):
+        owner[held.rows] = number
+    whose = owner[triangles].max(axis=1)
+
+    def crossed(points: DoubleArray, number: int) -> int:
+        return len(crossings(points, triangles, np.asarray(whose == number)))
+
+    out = at.copy()
+    pairs = crossings(at, triangles, np.asarray(whose >= 0))
+    for number in np.unique(whose[pairs]):
+        if number < 0 or not len(patches[number].rows):
+            continue
+        held, mine = patches[number], triangles[whose == number]
+        corners = out[mine]
+        way = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]).sum(axis=0)
+        way /= max(float(np.linalg.norm(way)), 1e-12)
+        rim = at[held.loop]
+        size = float(np.linalg.norm(rim - rim.mean(axis=0), axis=1).mean())
+        dome = _dome(mine, held.rows)
+        best, least = out, crossed(out, int(number))
+        for rise in _RISES:
+            tried = out.copy()
+            tried[held.rows] += dome[:, None] * (rise * size * way)
+            count = crossed(tried, int(number))
+            if count < least:
+                best, least = tried, count
+            if least == 0:
+                break
+        out = best
+    return out
+
+
+def _dome(tri: _Triangles, free: npt.NDArray[np.int64]) -> DoubleArray:
+    """Heights (k,) of a skin that is blown up over its rim, 1 at its highest."""
+    from scipy.sparse import coo_array, csr_array, diags_array
+    from scipy.sparse.linalg import spsolve
+
+    rows, local = np.unique(tri, return_inverse=True)
+    a, b = local.reshape(tri.shape).ravel(), np.roll(local.reshape(tri.shape), -1, axis=1).ravel()
+    both = csr_array(coo_array((np.ones(2 * len(a)), (np.r_[a, b], np.r_[b, a])), shape=(len(rows), len(rows))))
+    both.data[:] = 1.0
+    inside = np.searchsorted(rows, free)
+    whole = csr_array(diags_array(np.asarray(both.sum(axis=1)).ravel()) - both)
+    height = np.atleast_1d(spsolve(whole[inside][:, inside].tocsc(), np.ones(len(inside))))
+    return np.asarray(height / max(float(height.max()), 1e-12))
+
+
+def skin(at: DoubleArray, tri: _Triangles, free: npt.NDArray[np.int64]) -> DoubleArray:
+    """Some vertices laid at the means of their neighbours (n, 3) mm; the others stay."""
+    from scipy.sparse import coo_array, csr_array, diags_array
+    from scipy.sparse.linalg import spsolve
+
+    n = len(at)
+    a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
+    both = csr_array(coo_array((np.ones(2 * len(a)), (np.r_[a, b], np.r_[b, a])), shape=(n, n)))
+    both.data[:] = 1.0
+    whole = diags_array(np.asarray(both.sum(axis=1)).ravel()) - both
+    rest = np.setdiff1d(np.arange(n), free)
+    square = csr_array(whole)[free]
+    out = at.copy()
+    solved = spsolve(square[:, free].tocsc(), -(square[:, rest] @ at[rest]))
+    out[free] = solved.reshape(-1, 3)
+    return out
+
+
+def _warm() -> None:
+    turn = np.arange(8) * (np.pi / 4)
+    filled(np.stack([np.cos(turn), np.sin(turn), 0 * turn], axis=1))
+
+
+warmup.register("filling of rims", _warm)
