@@ -15,6 +15,7 @@ from pathlib import Path
 home = tempfile.mkdtemp(prefix="yewfinch-shots-")
 os.environ["YEWFINCH_STATE"], os.environ["YEWFINCH_CONFIG"] = f"{home}/state", f"{home}/config"
 
+import numpy as np  # noqa: E402
 from PIL import Image  # noqa: E402
 from PyQt6.QtCore import QPointF, Qt  # noqa: E402
 from PyQt6.QtTest import QTest  # noqa: E402
@@ -222,11 +223,6 @@ def pose(w: MainWindow) -> None:
     w.panel("Pose").posing.start()
 
 
-def dark(w: MainWindow) -> None:
-    """The dark variant."""
-    form(w)
-
-
 def block(w: MainWindow) -> None:
     """Steering the base head: a woman of 45 with a dial and a measure set."""
     w.bench.set_stage("Block")
@@ -321,6 +317,26 @@ def armature(w: MainWindow) -> None:
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Armature"].y() - 12)
 
 
+def remesh(w: MainWindow) -> None:
+    """A remeshed head close up in wires, with what that did to it."""
+    w.bench.set_stage("Form")
+    for name in ("Levels", "Form layers", "Likeness"):
+        w.inspector.folds[name].button.setChecked(False)
+    w.bench.selection.choose("head")
+    panel = w.panel("Fuse and remesh")
+    w.inspector.folds["Fuse and remesh"].button.setChecked(True)
+    QTest.qWait(500)
+    panel.edge.set_value(2.5)
+    panel.remesh.click()
+    while panel.busy():
+        QTest.qWait(100)
+    w.bench.outlook.set_looking(wire=True)
+    box = np.array([[-46.0, -72.0, 40.0], [60.0, 26.0, 110.0]])
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(22, 4).fit(box, w.viewport.width(), w.viewport.height()))
+    QTest.qWait(2500)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Fuse and remesh"].y() - 12)
+
+
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "form": form,
     "block": block,
@@ -334,12 +350,12 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "measures": measures,
     "stencil": stencil,
     "skin": skin,
-    "dark": dark,
     "sitter": sitter,
     "fringe": fringe,
     "towards": towards,
     "proportions": proportions,
     "sheet": sheet,
+    "remesh": remesh,
 }
 
 if __name__ == "__main__":

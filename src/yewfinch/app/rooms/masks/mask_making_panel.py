@@ -26,6 +26,7 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import masking
+from yewfinch.core.mesh.repair.mend import Closing
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.shell import THICKEST, THINNEST, Where
 from yewfinch.core.sculpt import mask_makers, masks
@@ -84,10 +85,27 @@ class MaskMakingPanel(QWidget):
                     "Narrower by a ring of vertices",
                     lambda: self._own("Shrink the mask", masks.shrunk),
                 ),
-                ("split", "Split off", "What is masked becomes a piece of its own, both closed", self._split),
+                (
+                    "split",
+                    "Split off",
+                    "What is masked becomes a piece of its own, closed as chosen below",
+                    self._split,
+                ),
             )
         )
         column.addLayout(grid)
+        self.closing: Closing = "flat"
+        self.closings = choices(
+            self,
+            column,
+            [
+                ("flat", "Flat rims", "What is split off, and what is left, is closed straight across"),
+                ("smooth", "Round rims", "It is closed so that it goes on with the form round it"),
+                ("open", "Open rims", "It stays open"),
+            ],
+            self._close_so,
+        )
+        self.closings["flat"].setChecked(True)
         row = QHBoxLayout()
         row.setSpacing(2)
         self.stored = QComboBox()
@@ -172,9 +190,15 @@ class MaskMakingPanel(QWidget):
         """What is done to the mask itself takes its place."""
         self.maker.make(name, lambda p: change(p.surface), "replace")
 
+    def _close_so(self, closing: Closing) -> None:
+        self.closing = closing
+
     def _split(self) -> None:
-        portrait = self.bench.portrait
-        self._make_piece("Splitting off …", lambda piece, progress: masking.split_off(portrait, piece, progress))
+        portrait, closing = self.bench.portrait, self.closing
+        self._make_piece(
+            "Splitting off …",
+            lambda piece, progress: masking.split_off(portrait, piece, progress, closing=closing),
+        )
 
     def _shell(self, where: Where) -> None:
         portrait, thickness = self.bench.portrait, self.thickness.value()

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSpinBox
 
+from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import tidying
-from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report
+from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Closing, Report
 from yewfinch.core.reshape.reduce import FEWEST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
@@ -34,6 +35,18 @@ class TidyPanel(LivePanel):
         self.rim.setToolTip("Holes with at most so many edges are closed; 0 leaves all open")
         for slider in (self.weld, self.speck, self.rim):
             self.column.addWidget(slider)
+        self.closing: Closing = "smooth"
+        self.closings = choices(
+            self,
+            self.column,
+            [
+                ("smooth", "Smooth", "What closes a hole goes on with the form round it"),
+                ("flat", "Flat", "What closes a hole lies straight across it"),
+                ("open", "Leave open", "Holes stay open"),
+            ],
+            self._close_so,
+        )
+        self.closings["smooth"].setChecked(True)
         self.mend = QPushButton("Mend the chosen piece")
         self.mend.setToolTip(
             "Weld, drop empty and doubled faces and specks, cut tangles free, turn faces alike, close holes; says "
@@ -63,8 +76,12 @@ class TidyPanel(LivePanel):
         bench.selection.changed.connect(self.later)
         self.begin()
 
+    def _close_so(self, closing: Closing) -> None:
+        self.closing = closing
+        self.rim.setEnabled(closing != "open")
+
     def _mend(self) -> None:
-        portrait, piece = self.bench.portrait, self.bench.selection.piece_id
+        portrait, piece, closing = self.bench.portrait, self.bench.selection.piece_id, self.closing
         weld, speck, longest = self.weld.value(), self.speck.value(), int(self.rim.value())
 
         def done(found: tuple[Edit | None, Report]) -> None:
@@ -77,7 +94,9 @@ class TidyPanel(LivePanel):
         self._worker = behind_dialog(
             self,
             "Mending …",
-            lambda progress: tidying.mend(portrait, piece, weld=weld, speck=speck, longest=longest, progress=progress),
+            lambda progress: tidying.mend(
+                portrait, piece, weld=weld, speck=speck, longest=longest, closing=closing, progress=progress
+            ),
             done,
             self._failed,
             "The piece was left as it was.",

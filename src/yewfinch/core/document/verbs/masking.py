@@ -15,7 +15,7 @@ from yewfinch.core.document.verbs.carrying import let_go, tied
 from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.document.verbs.tidying import usable
-from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.repair.mend import Closing, mended
 from yewfinch.core.mesh.repair.parts import parts_across_edges, used_rows
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.order import in_face_order
@@ -154,8 +154,18 @@ def make_shell(
     return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
 
 
-def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tuple[Edit, str]:
-    """Make what is masked a piece of its own; both are closed where they were one.
+def split_off(
+    portrait: Portrait, piece: str, progress: Progress = silent, *, closing: Closing = "flat"
+) -> tuple[Edit, str]:
+    """Make what is masked a piece of its own; both are closed where they were one, if the piece was.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    progress : Progress
+    closing : {"flat", "smooth", "open"}
+        How.
 
     Returns
     -------
@@ -180,7 +190,7 @@ def split_off(portrait: Portrait, piece: str, progress: Progress = silent) -> tu
     lots = []
     for share, rows in ((0.05, ~away), (0.5, away)):
         progress(share, "closing both")
-        lots.append(_lot(held, held.surface.faces[rows], was_closed))
+        lots.append(_lot(held, held.surface.faces[rows], closing if was_closed else "open"))
     stays, goes = lots
     progress(0.95, "carrying landmarks over")
     key = free_id(portrait.pieces, "clay")
@@ -198,7 +208,7 @@ def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
     return np.asarray(some[np.bincount(part)[part] == 1])
 
 
-def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
+def _lot(held: Piece, faces: np.ndarray, closing: Closing) -> Piece:
     """Some faces of a piece as a piece without a mask."""
     surface = held.surface
     rows, local = used_rows(faces, len(surface))
@@ -207,8 +217,8 @@ def _lot(held: Piece, faces: np.ndarray, close: bool) -> Piece:
         local,
         weld=0.0,
         speck=0.0,
-        longest=_LONGEST_RIM if close else 0,
-        flat=True,
+        longest=0 if closing == "open" else _LONGEST_RIM,
+        flat=closing == "flat",
     )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     back = rows[made.origin[order]]

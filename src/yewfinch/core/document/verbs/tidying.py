@@ -12,7 +12,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import at_rest, dressed, tied
 from yewfinch.core.document.verbs.telling import told
-from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Report, mended
+from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Closing, Report, mended
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.reduce import reduced
@@ -43,6 +43,7 @@ def mend(
     weld: float = WELD,
     speck: float = SPECK,
     longest: int = LONGEST_RIM,
+    closing: Closing = "smooth",
     progress: Progress = silent,
 ) -> tuple[Edit | None, Report]:
     """Mend a piece; colours, masks, regions, landmarks stay.
@@ -52,7 +53,9 @@ def mend(
     portrait : Portrait
     piece : str
     weld, speck, longest
-        As in `mesh.mend.mended`.
+        As in `mesh.repair.mend.mended`.
+    closing : {"smooth", "flat", "open"}
+        How holes are closed.
     progress : Progress
 
     Returns
@@ -70,7 +73,13 @@ def mend(
     surface = held.surface
     try:
         made = mended(
-            surface.positions, surface.faces, weld=weld, speck=speck, longest=longest, progress=part(progress, 0.0, 0.9)
+            surface.positions,
+            surface.faces,
+            weld=weld,
+            speck=speck,
+            longest=0 if closing == "open" else longest,
+            flat=closing == "flat",
+            progress=part(progress, 0.0, 0.9),
         )
     except BadSurfaceError as error:
         raise YewfinchError(str(error)) from error

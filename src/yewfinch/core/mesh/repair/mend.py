@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from typing import Literal
 
 import numpy as np
 import numpy.typing as npt
@@ -72,6 +73,10 @@ class Report:
         many = {"vertex": "vertices", "tangled vertex": "tangled vertices"}
         parts = [f"{grouped(n)} {what if n == 1 else many.get(what, what + 's')} {done}" for n, what, done in told if n]
         return ", ".join(parts) + "." if parts else "Nothing was wrong."
+
+
+#: How rims are closed: going on with the form round them, straight across, or not at all.
+Closing = Literal["smooth", "flat", "open"]
 
 
 @dataclass(frozen=True, eq=False)
