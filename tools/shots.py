@@ -48,7 +48,7 @@ def main() -> None:
     for name, arrange in SHOTS.items():
         if wanted and name not in wanted:
             continue
-        theme.apply(app, name == "dark")
+        theme.apply(app)
         window = bench_window(demo_portrait(), Settings())
         window.show()
         window.activateWindow()

@@ -7,11 +7,13 @@ from scipy.spatial import cKDTree
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import tidying
 from yewfinch.core.mesh.query.nearest import nearest_anchors
+from yewfinch.core.mesh.repair.topology import is_inside_out
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import reduce
 from yewfinch.core.reshape.difference import difference
 from yewfinch.core.reshape.reduce import reduced
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 @pytest.fixture
@@ -133,3 +135,22 @@ def test_when_the_process_fails_its_last_words_are_told(with_ball, monkeypatch, 
     monkeypatch.setattr(reduce, "_PROCESS", script)
     with pytest.raises(YewfinchError, match=r"no room for it.*nothing was changed"):
         tidying.reduce(with_ball, "clay", 500)
+
+
+def test_loose_triangles_are_reduced_to_the_count_too(portrait):
+    ball = cube_sphere(20, 100.0)
+    corners = ball.positions[ball.triangles()].reshape(-1, 3)
+    portrait.put_piece(Piece("loose", "Loose", Surface(corners, np.arange(len(corners)).reshape(-1, 3))), "x")
+    portrait.perform(tidying.reduce(portrait, "loose", 800))
+    assert 700 < len(portrait.surface("loose").faces) <= 812
+    assert "1 body (was 4800 open sheets)" in portrait.history.newest_told.words
+
+
+def test_clay_that_is_inside_out_is_known_and_mended(portrait):
+    ball = cube_sphere(10, 50.0)
+    turned = Surface(ball.positions, ball.faces[:, ::-1])
+    assert is_inside_out(turned) and not is_inside_out(ball)
+    assert not is_inside_out(Surface(ball.positions, ball.faces[20:, ::-1]))  # nobody can tell of an open one
+    portrait.put_piece(Piece("turned", "Turned", turned), "x")
+    portrait.perform(tidying.mend(portrait, "turned")[0])
+    assert not is_inside_out(portrait.surface("turned"))

@@ -4,6 +4,7 @@ from scipy.spatial import cKDTree
 
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import masking, solids
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.outline_fit import fitted
@@ -101,3 +102,13 @@ def test_a_drawn_tube_runs_along_the_clay_and_beyond(portrait, ball):
         camera.depths(spots)[-2], abs=1e-6
     )  # beside the ball, as deep as it was left
     assert [p[3] for p in solid.line] == [6.0] * solids.TUBE_POINTS
+
+
+def test_loose_triangles_follow_the_line_too(ball):
+    corners = ball.positions[ball.triangles()].reshape(-1, 3)
+    loose = Surface(corners, np.arange(len(corners)).reshape(-1, 3))
+    camera = eye()
+    found = fitted(loose, camera, bulge(camera), reach=60.0)
+    whole = fitted(ball, camera, bulge(camera), reach=60.0)
+    assert found.after < 0.2 * found.before
+    np.testing.assert_allclose(found.positions, whole.positions[ball.triangles()].reshape(-1, 3), atol=3.0)

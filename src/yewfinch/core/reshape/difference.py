@@ -9,7 +9,7 @@ import numpy as np
 
 from yewfinch.core.mesh.query.inside import Inside
 from yewfinch.core.mesh.query.nearest import NearestTree
-from yewfinch.core.mesh.repair.topology import Topology, topology_of
+from yewfinch.core.mesh.repair.topology import Topology, enclosed, topology_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.progress import Progress, silent
@@ -92,7 +92,7 @@ def difference(
     if back is not None:
         place = np.concatenate(old)[int(back.argmax())]
         thin = _thickness(before[0], place) if len(before) == 1 else None
-    volumes = tuple(sum(_volume(s) for s in lot) for lot in (before, after))
+    volumes = tuple(sum(enclosed(s) for s in lot) for lot in (before, after))
     is_open = any((s.closed == 0).any() for s in (*before, *after))
     return Difference(
         float(out.max()),
@@ -127,11 +127,6 @@ def _apart(points: DoubleArray, surfaces: Sequence[Surface]) -> DoubleArray:
         tree = NearestTree(surface.positions.astype(np.float64), surface.triangles())
         square = np.minimum(square, tree.find(points).squares)
     return np.asarray(np.sqrt(np.maximum(square, 0.0)))
-
-
-def _volume(surface: Surface) -> float:
-    p, q, r, s = (surface.positions[surface.faces[:, k]].astype(np.float64) for k in range(4))
-    return float((p * np.cross(q, r)).sum() + (p * np.cross(r, s)).sum()) / 6.0
 
 
 def _thickness(surface: Surface, place: DoubleArray) -> float | None:

@@ -10,7 +10,7 @@ from tempfile import TemporaryDirectory
 
 import numpy as np
 
-from yewfinch.core.mesh.repair.mend import Mended, mended
+from yewfinch.core.mesh.repair.mend import WELD, Mended, mended
 from yewfinch.core.mesh.repair.symmetry import Plane, Side, is_symmetric, mirrored_half
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
@@ -23,6 +23,8 @@ from yewfinch.core.shared.progress import Progress, silent
 FEWEST = 12
 #: How fast the library lets its bound of the error grow: as slowly as gets to the count.
 _HASTES = (4, 6, 8, 11)
+#: Where so many of all vertices lie on rims, the triangles are loose: no edge could be collapsed.
+_LOOSE = 0.5
 #: The script that calls the library.
 _PROCESS = Path(__file__).with_name("_simplify_process.py")
 
@@ -54,6 +56,7 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surfac
     half
     is welded to its image.
     """
+    surface = _joined(surface)
     triangles = surface.triangles()
     if not FEWEST <= count < len(triangles):
         raise YewfinchError(
@@ -85,6 +88,15 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surfac
         whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0)
     ordered, order = in_face_order(whole.positions.astype(np.float32), whole.faces)
     return Surface(whole.positions[order], ordered)
+
+
+def _joined(surface: Surface) -> Surface:
+    """Loose triangles with their corners brought together; a surface that hangs together stays as it is."""
+    used = np.unique(surface.faces)
+    if (surface.closed[used] == 0).mean() < _LOOSE:
+        return surface
+    made = mended(surface.positions, surface.faces, weld=WELD, speck=0.0, longest=0)
+    return Surface(made.positions, made.faces)
 
 
 def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tuple[DoubleArray, IndexArray]:

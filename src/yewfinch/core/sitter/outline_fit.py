@@ -19,6 +19,8 @@ from yewfinch.core.sitter.towards import thin_plate
 
 #: Reach of the bending round the outline on offer, mm.
 NEAREST, FARTHEST = 5.0, 200.0
+#: Vertices that stay are told apart by this, mm: loose triangles have several in one place.
+_TOGETHER = 0.5
 #: Samples of a drawn line: apart, mm, and at most; rounds; pixels of the map; fixed points.
 _APART, _MOST, _ROUNDS, _MAP, _FIXED = 3.0, 120, 4, 1100, 140
 #: How softly the line is met, mm of the kernel.
@@ -161,7 +163,8 @@ def _bent(
     corners = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)]) * (4 * reach) + centres.mean(
         axis=0
     )
-    fixed = np.concatenate([at[still], corners])
+    _, apart = np.unique(np.round(at[still] / _TOGETHER), axis=0, return_index=True)  # one of those in one place
+    fixed = np.concatenate([at[still[np.sort(apart)]], corners])
     field = thin_plate(
         np.concatenate([centres, fixed]),
         np.concatenate([mean, np.zeros_like(fixed)]),

@@ -15,6 +15,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.edits import Change
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import adapting, form_layers, states
+from yewfinch.core.mesh.repair.topology import is_inside_out
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.adapt import ROUNDS
 from yewfinch.core.sculpt.pointer import PointerEvent
@@ -393,6 +394,12 @@ class Strokes(QObject):
                 "note",
             )
         symmetric = bench.tools.symmetry and not lopsided
+        if bench.tools.tool.channel == "positions" and is_inside_out(piece.surface):
+            bench.say(
+                f"{piece.name} is inside out: what lays clay on takes it away. 'Mend the chosen piece' in the panel "
+                "Mend and reduce turns it round.",
+                "warn",
+            )
         layered = self._layered(piece)
         if layered is None:
             return None

@@ -47,6 +47,22 @@ class Topology:
         return ", ".join(f"{n} {one if n == 1 else many}" for n, one, many in told if n)
 
 
+def is_inside_out(surface: Surface) -> bool:
+    """Do the faces of a closed surface look inwards? It is looked at once, as strokes turn nothing round."""
+    if surface.known_inside_out is None:
+        used = np.zeros(len(surface), bool)
+        used[surface.faces.ravel()] = True
+        is_open = bool((surface.closed[used] == 0).any())
+        surface.known_inside_out = not is_open and float(enclosed(surface)) < 0.0
+    return surface.known_inside_out
+
+
+def enclosed(surface: Surface) -> float:
+    """Volume that faces go round, mm3, negative if they look inwards."""
+    p, q, r, s = (surface.positions[surface.faces[:, k]].astype(np.float64) for k in range(4))
+    return float((p * np.cross(q, r)).sum() + (p * np.cross(r, s)).sum()) / 6.0
+
+
 def topology_of(surface: Surface) -> Topology:
     """Count them, by the characteristic of Euler and Poincaré of each part that hangs together.
 

@@ -57,6 +57,8 @@ class Surface:
 
     #: The image of each row across x = 0, once somebody has found it (`mesh/query/twins.py`); None if not known.
     known_twins: IndexArray | None = None
+    #: Whether its faces look inwards, once somebody has found out; None if not known.
+    known_inside_out: bool | None = None
 
     def __init__(
         self,
@@ -197,6 +199,7 @@ class Surface:
         if not self.closed.all():
             return Surface(positions, faces, channels=self.channels)
         out = self.moved(positions, rows=np.empty(0, INDEX))
+        out.known_inside_out = None
         out.faces, out.ring = faces, _ring_kernels.turned_rings(self.ring_at, self.ring)
         out.mend_all()
         return out
