@@ -31,8 +31,9 @@ from yewfinch.core.document.verbs import (
     states,
 )
 from yewfinch.core.formats import container, marks, model_files
-from yewfinch.core.formats.exchange.model import Shape, triangles
+from yewfinch.core.formats.exchange.model import Shape
 from yewfinch.core.mesh.query.anchors import Anchor
+from yewfinch.core.mesh.surface.surface import triangles_of
 from yewfinch.core.mesh.surface.unfold import TexturePlaces
 from yewfinch.core.reshape.solid import KINDS
 from yewfinch.core.sculpt.stencil import Stencil
@@ -517,7 +518,7 @@ def _ascii_ply() -> bytes:
 
 def _ascii_stl() -> bytes:
     s = ball(4)
-    t = triangles(s.faces)
+    t = triangles_of(s.faces)
     rows = ["solid ball"]
     for corners in s.positions[t]:
         rows += [

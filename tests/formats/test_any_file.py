@@ -5,8 +5,9 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.formats.exchange.model import Shape, merged, triangles
+from yewfinch.core.formats.exchange.model import Shape, merged
 from yewfinch.core.formats.model_files import formats, read_shapes, writable, write_shapes
+from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.errors import BadFileError
 
 
@@ -44,7 +45,7 @@ def test_stl_keeps_every_triangle(tmp_path_factory, shape):
     path = tmp_path_factory.mktemp("f") / "a.stl"
     write_shapes(path, [shape])
     (found,) = read_shapes(path)
-    corners = shape.positions[triangles(shape.faces)]
+    corners = shape.positions[triangles_apart(shape.faces)]
     np.testing.assert_allclose(np.sort(found.positions[found.faces[:, :3]], axis=None), np.sort(corners, axis=None))
 
 

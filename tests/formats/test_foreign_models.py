@@ -17,9 +17,10 @@ import trimesh
 
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats import container, transfer
-from yewfinch.core.formats.exchange.model import Model, Shape, triangles, unit_said
+from yewfinch.core.formats.exchange.model import Model, Shape, unit_said
 from yewfinch.core.formats.exchange.polygons import cut
 from yewfinch.core.formats.model_files import read_model, read_shapes
+from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.errors import BadFileError
 
 CUBE = np.array([[x, y, z] for x in (0, 1) for y in (0, 1) for z in (0, 1)], np.float32)
@@ -44,7 +45,7 @@ SIDES = np.array(
 
 
 def area_and_volume(shape):
-    p = shape.positions.astype(float)[triangles(shape.faces)]
+    p = shape.positions.astype(float)[triangles_apart(shape.faces)]
     across = np.cross(p[:, 1] - p[:, 0], p[:, 2] - p[:, 0])
     return np.linalg.norm(across, axis=1).sum() / 2, np.einsum("ij,ij->i", p[:, 0], across).sum() / 6
 

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.orientation import turned_round
-from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface, triangles_apart
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -281,3 +281,17 @@ def test_a_surface_that_takes_arrays_over_says_what_is_wrong_with_them() -> None
         Surface.taking(made.positions.copy(), np.full_like(made.faces, 9999), made.channels.copy())
     with pytest.raises(BadSurfaceError, match="colour must have shape"):
         Surface.taking(made.positions.copy(), made.faces.copy(), Channels.plain(3))
+
+
+def test_quads_are_cut_where_no_edge_is_yet():
+    # a quad whose first diagonal is the side of a triangle beside it, and two quads that would share a cut
+    faces = np.array([[0, 1, 2, 3], [0, 2, 4, 4], [5, 6, 7, 8], [7, 9, 5, 10]], np.int32)
+    cut = triangles_apart(faces)
+    edges = np.sort(np.concatenate([cut[:, [k, (k + 1) % 3]] for k in range(3)]), axis=1)
+    assert np.unique(edges, axis=0, return_counts=True)[1].max() <= 2
+    assert len(cut) == 7
+    plain = cube_sphere(6, 10.0)
+    np.testing.assert_array_equal(
+        np.unique(np.sort(triangles_apart(plain.faces), axis=1), axis=0),
+        np.unique(np.sort(plain.triangles(), axis=1), axis=0),
+    )

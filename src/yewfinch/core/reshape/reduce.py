@@ -13,7 +13,7 @@ import numpy as np
 from yewfinch.core.mesh.repair.mend import WELD, Mended, mended
 from yewfinch.core.mesh.repair.symmetry import Plane, Side, is_symmetric, mirrored_half
 from yewfinch.core.mesh.surface.order import in_face_order
-from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.surface import Surface, triangles_apart
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
@@ -57,7 +57,7 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surfac
     is welded to its image.
     """
     surface = _joined(surface)
-    triangles = surface.triangles()
+    triangles = triangles_apart(surface.faces)
     if not FEWEST <= count < len(triangles):
         raise YewfinchError(
             f"{grouped(count)} triangles make no sense here; {FEWEST} to {grouped(len(triangles) - 1)} do."

@@ -13,9 +13,10 @@ from pathlib import Path
 import numpy as np
 
 from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Node, Primitive
-from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported, triangles
+from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported
 from yewfinch.core.formats.exchange.welding import welded
 from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
+from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, DoubleArray, IndexArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import BadFileError
@@ -33,7 +34,7 @@ def write(shapes: list[Shape]) -> bytes:
 
     scene = trimesh.Scene()
     for s in shapes:
-        mesh = trimesh.Trimesh(s.positions.astype(np.float64) / MM_PER_METRE, triangles(s.faces), process=False)
+        mesh = trimesh.Trimesh(s.positions.astype(np.float64) / MM_PER_METRE, triangles_apart(s.faces), process=False)
         if s.colour is not None:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)

@@ -138,9 +138,3 @@ def merged(shapes: list[Shape]) -> Shape:
         np.concatenate(colours),
         channels=beside,
     )
-
-
-def triangles(faces: IndexArray) -> IndexArray:
-    """Quads cut along corners 0-2, (k, 3)."""
-    second = faces[faces[:, 3] != faces[:, 2]][:, [0, 2, 3]]
-    return np.concatenate([faces[:, :3], second]).astype(np.int32)

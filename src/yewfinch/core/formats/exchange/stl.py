@@ -8,7 +8,8 @@ from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.formats.exchange.model import Format, Model, Shape, merged, triangles, unit_said
+from yewfinch.core.formats.exchange.model import Format, Model, Shape, merged, unit_said
+from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.arrays import MAX_FACES
 from yewfinch.core.shared.errors import BadFileError
 
@@ -16,7 +17,7 @@ from yewfinch.core.shared.errors import BadFileError
 def write(shapes: list[Shape]) -> bytes:
     """Binary STL of all bodies, millimetres."""
     s = merged(shapes)
-    t = triangles(s.faces)
+    t = triangles_apart(s.faces)
     corners = s.positions[t]
     normal = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     length = np.linalg.norm(normal, axis=1, keepdims=True)

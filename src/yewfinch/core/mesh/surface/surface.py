@@ -391,6 +391,29 @@ def triangles_of(faces: IndexArray) -> IndexArray:
     return np.concatenate([faces[:, :3], second]).astype(INDEX)
 
 
+def triangles_apart(faces: IndexArray) -> IndexArray:
+    """Faces (m, 4) as (k, 3) triangles none of whose new edges is one already, as far as that can be.
+
+    Quads are cut along corners 0-2, or along 1-3 where an edge or another quad's cut joins these: it would have more
+    than two faces.
+    """
+    n = int(faces.max(initial=0)) + 1
+    quad = faces[:, 3] != faces[:, 2]
+    q = faces[quad].astype(np.int64)
+
+    def keys(a: npt.NDArray[np.int64], b: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:
+        return np.minimum(a, b) * n + np.maximum(a, b)
+
+    wide = faces.astype(np.int64)
+    sides = keys(wide.ravel(), np.roll(wide, -1, axis=1).ravel())
+    one, two = keys(q[:, 0], q[:, 2]), keys(q[:, 1], q[:, 3])
+    _, which, often = np.unique(one, return_inverse=True, return_counts=True)
+    turn = np.isin(one, sides) | (often[which] > 1)
+    turn &= ~np.isin(two, np.concatenate([sides, one[~turn]]))
+    q = np.where(turn[:, None], np.roll(q, -1, axis=1), q)
+    return np.concatenate([faces[~quad][:, :3], q[:, [0, 1, 2]], q[:, [0, 2, 3]]]).astype(INDEX)
+
+
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:
     array = np.asarray(faces)
     if array.ndim != 2 or array.shape[1] not in (3, 4):
