@@ -7,19 +7,18 @@ Barequet & Sharir 1995, "Filling gaps in the boundary of a polyhedron"; Liepa 20
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.repair import _edge_kernels as edges
 from yewfinch.core.mesh.repair import _fill_kernels as kernels
-from yewfinch.core.mesh.repair.holes import faired
-from yewfinch.core.mesh.surface.surface import triangles_of
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import DoubleArray
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 #: Corners of a loop that are joined by least area; of longer ones every so many-th is, and those between follow.
 _CORNERS = 240
@@ -28,10 +27,6 @@ _CORNERS = 240
 _LONG, _SHORT, _ROUNDS, _QUALITY = 4.0 / 3.0, 4.0 / 5.0, 24, 0.15
 #: Edges become longer by this much for each mm from the rim.
 _GRADING = 0.3
-#: What goes on with the form rises this part of the rim's radius at most; so often it is halved where it crosses.
-_BULGE, _TAMED = 0.8, 4
-#: How high patches are domed to get clear of other clay, in radii of their rims.
-_RISES = (0.1, 0.2, 0.35, 0.55, 0.8, -0.1, -0.2, -0.35)
 #: New vertices for each of the rim at most.
 _GROWTH = 60
 
@@ -159,139 +154,26 @@ def _even(points: DoubleArray, tri: _Triangles, want: DoubleArray) -> tuple[Doub
     return p[used], np.searchsorted(used, kept)
 
 
-@dataclass(frozen=True, eq=False)
-class Patch:
-    """What closes one rim.
-
-    Attributes
-    ----------
-    loop : (k,) int64
-        Rows of the rim.
-    rows : (n,) int64
-        Rows of what is new.
-    """
-
-    loop: npt.NDArray[np.int64]
-    rows: npt.NDArray[np.int64]
-
-
-def going_on(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> DoubleArray:
-    """Patches that lie straight across their rims bulged so that they go on with the form round them.
-
-    As far as that stays within bounds: no farther than a part of the rim's size, and not through other clay.
-
-    Parameters
-    ----------
-    at : (n, 3) float64, mm
-    faces : (m, 4) int32
-    patches : sequence of Patch
-
-    Returns
-    -------
-    (n, 3) float64, mm
-    """
-    straight, every = at, np.concatenate([p.rows for p in patches])
-    way = faired(at, faces, every) - straight
-    share = np.zeros(len(at))
-    owner = np.full(len(at), -1)
-    for number, held in enumerate(patches):
-        owner[held.rows] = number
-        rim = at[held.loop]
-        size = float(np.linalg.norm(rim - rim.mean(axis=0), axis=1).mean())
-        most = float(np.linalg.norm(way[held.rows], axis=1).max(initial=0.0))
-        share[held.rows] = min(1.0, _BULGE * size / max(most, 1e-12))
-    triangles = triangles_of(faces)
-    own = np.asarray((owner[triangles] >= 0).any(axis=1))
-    whose = owner[triangles].max(axis=1)
-    for turn in range(_TAMED + 1):
-        out = straight + share[:, None] * way
-        pairs = crossings(out, triangles, own)
-        met = np.unique(whose[pairs])
-        met = met[met >= 0]
-        if not len(met):
-            break
-        share[np.isin(owner, met)] *= 0.5 if turn + 1 < _TAMED else 0.0
-    return np.asarray(straight + share[:, None] * way)
-
-
-def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> DoubleArray:
-    """Patches that cross other clay, or themselves, domed outwards until they do not, or as little as can be.
-
-    Parameters
-    ----------
-    at : (n, 3) float64, mm
-    faces : (m, 4) int32
-    patches : sequence of Patch
-
-    Returns
-    -------
-    (n, 3) float64, mm
-    """
-    triangles = triangles_of(faces)
-    owner = np.full(len(at), -1)
-    for number, held in enumerate(patches):
-        owner[held.rows] = number
-    whose = owner[triangles].max(axis=1)
-
-    def crossed(points: DoubleArray, number: int) -> int:
-        return len(crossings(points, triangles, np.asarray(whose == number)))
-
-    out = at.copy()
-    pairs = crossings(at, triangles, np.asarray(whose >= 0))
-    for number in np.unique(whose[pairs]):
-        if number < 0 or not len(patches[number].rows):
-            continue
-        held, mine = patches[number], triangles[whose == number]
-        corners = out[mine]
-        way = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]).sum(axis=0)
-        way /= max(float(np.linalg.norm(way)), 1e-12)
-        rim = at[held.loop]
-        size = float(np.linalg.norm(rim - rim.mean(axis=0), axis=1).mean())
-        dome = _dome(mine, held.rows)
-        best, least = out, crossed(out, int(number))
-        for rise in _RISES:
-            tried = out.copy()
-            tried[held.rows] += dome[:, None] * (rise * size * way)
-            count = crossed(tried, int(number))
-            if count < least:
-                best, least = tried, count
-            if least == 0:
-                break
-        out = best
-    return out
-
-
-def _dome(tri: _Triangles, free: npt.NDArray[np.int64]) -> DoubleArray:
-    """Heights (k,) of a skin that is blown up over its rim, 1 at its highest."""
-    from scipy.sparse import coo_array, csr_array, diags_array
-    from scipy.sparse.linalg import spsolve
-
-    rows, local = np.unique(tri, return_inverse=True)
-    a, b = local.reshape(tri.shape).ravel(), np.roll(local.reshape(tri.shape), -1, axis=1).ravel()
-    both = csr_array(coo_array((np.ones(2 * len(a)), (np.r_[a, b], np.r_[b, a])), shape=(len(rows), len(rows))))
-    both.data[:] = 1.0
-    inside = np.searchsorted(rows, free)
-    whole = csr_array(diags_array(np.asarray(both.sum(axis=1)).ravel()) - both)
-    height = np.atleast_1d(spsolve(whole[inside][:, inside].tocsc(), np.ones(len(inside))))
-    return np.asarray(height / max(float(height.max()), 1e-12))
-
-
 def skin(at: DoubleArray, tri: _Triangles, free: npt.NDArray[np.int64]) -> DoubleArray:
     """Some vertices laid at the means of their neighbours (n, 3) mm; the others stay."""
-    from scipy.sparse import coo_array, csr_array, diags_array
     from scipy.sparse.linalg import spsolve
 
-    n = len(at)
-    a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
-    both = csr_array(coo_array((np.ones(2 * len(a)), (np.r_[a, b], np.r_[b, a])), shape=(n, n)))
-    both.data[:] = 1.0
-    whole = diags_array(np.asarray(both.sum(axis=1)).ravel()) - both
-    rest = np.setdiff1d(np.arange(n), free)
-    square = csr_array(whole)[free]
+    square = pulls(len(at), tri)[free]
+    rest = np.setdiff1d(np.arange(len(at)), free)
     out = at.copy()
     solved = spsolve(square[:, free].tocsc(), -(square[:, rest] @ at[rest]))
     out[free] = solved.reshape(-1, 3)
     return out
+
+
+def pulls(n: int, tri: _Triangles) -> csr_array:
+    """Matrix (n, n) of the number of neighbours of each vertex, less its neighbours."""
+    from scipy.sparse import coo_array, csr_array, diags_array
+
+    a, b = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
+    both = csr_array(coo_array((np.ones(2 * len(a)), (np.r_[a, b], np.r_[b, a])), shape=(n, n)))
+    both.data[:] = 1.0
+    return csr_array(diags_array(np.asarray(both.sum(axis=1)).ravel()) - both)
 
 
 def _warm() -> None:

@@ -9,9 +9,10 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.repair import _parts_kernels as kernels
-from yewfinch.core.mesh.repair.fill import Patch, filled, going_on, kept_clear
+from yewfinch.core.mesh.repair.fill import filled
 from yewfinch.core.mesh.repair.holes import half_edges, rims
 from yewfinch.core.mesh.repair.parts import joined, loose_parts, used_rows
+from yewfinch.core.mesh.repair.patches import Patch, going_on, kept_clear
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
