@@ -6,7 +6,8 @@ import trimesh
 
 from tests.document.work import begun
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.document.verbs import fusing, tidying
+from yewfinch.core.document.verbs import detail_levels, fusing, tidying
+from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.repair.topology import Topology, topology_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.difference import difference
@@ -108,3 +109,20 @@ def test_what_is_cut_away_is_not_counted_as_lost(portrait):
     key = begun(portrait, "ball", (0.0, 120.0, 0.0))
     told = fusing.fuse(portrait, ["head"], 5.0, take=[key]).told
     assert told.place is None and "from what it was made of" in told.words and "cm³" in told.words
+
+
+def test_levels_made_under_foreign_clay_keep_its_form_and_say_what_they_lose(portrait):
+    ring = trimesh.creation.torus(40.0, 12.0, major_sections=120, minor_sections=48)
+    portrait.put_piece(Piece("ring", "Ring", Surface(ring.vertices, ring.faces)), "x")
+    for number in (1, 2, 3):
+        told = detail_levels.make_under(portrait, "ring", number).told
+        assert "1 body, 1 handle" in told.words and "was" not in told.words  # it lost its hole
+        assert told.most < 1.6 and "fewer levels" not in told.words
+    head = fusing.fuse(portrait, ["head"], 2.5)
+    portrait.perform(head)
+    before = portrait.surface("head")
+    edit = detail_levels.make_under(portrait, "head", 3)
+    portrait.perform(edit)
+    assert edit.told.words.endswith("fewer levels would lose less") and edit.told.most > 3.0
+    assert twins_of(before) is not None and twins_of(portrait.surface("head")) is not None
+    assert portrait.history.newest_told.place is not None

@@ -10,6 +10,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.levels.levels import State
 from yewfinch.core.mesh.query.nearest import Found, NearestTree
+from yewfinch.core.mesh.query.twins import one_of_each, twins_of, write_twins
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.fuse import COARSEST, FINEST, fused, origins
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -69,6 +70,15 @@ def laid(surface: Surface, tree: NearestTree, reach: float, *, fading: bool = Fa
     return at + step
 
 
+def lay(surface: Surface, tree: NearestTree, reach: float) -> None:
+    """Lay a surface on another, as `laid` says; one that is its own image across x = 0 stays so."""
+    twin, at = twins_of(surface), laid(surface, tree, reach).astype(np.float32)
+    if twin is not None:
+        left = one_of_each(np.arange(len(surface), dtype=INDEX), surface.positions, twin)
+        write_twins(left, at, twin)
+    surface.set_rows(np.arange(len(surface), dtype=INDEX), at)
+
+
 def mean_edge(surface: Surface) -> float:
     """Mean length of a surface's edges, mm."""
     a = np.repeat(np.arange(len(surface)), np.diff(surface.ring_at))
@@ -115,8 +125,7 @@ def under(
         state = levels.added(state)
         length = edge / 2 ** (number + 1)
         for _ in range(2):
-            rows = np.arange(len(state.surface), dtype=INDEX)
-            state.surface.set_rows(rows, laid(state.surface, tree, 3.0 * length))
+            lay(state.surface, tree, 3.0 * length)
     progress(0.85, "carrying colours over")
     own = state.surface
     found = origins(own.positions, [surface])

@@ -177,7 +177,7 @@ class LevelsPanel(LivePanel):
                 held = portrait.pieces[piece]
                 self.bench.say(
                     f"{held.name}: level {detail_levels.current(held) + 1} of {detail_levels.count(held)}, "
-                    f"{_short(len(held.surface))} vertices.",
+                    f"{_short(len(held.surface))} vertices{'' if edit.told is None else f'; {edit.told.words}'}.",
                     "note",
                 )
             self.refresh()

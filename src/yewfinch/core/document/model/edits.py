@@ -68,12 +68,15 @@ class Told:
     place : (float, float, float) or None
         Where the old clay was farthest from the new, mm.
     lost : str
-        How far that was.
+        How far that was, in words.
+    most : float
+        The same, mm; 0 if nobody looked.
     """
 
     words: str
     place: tuple[float, float, float] | None = None
     lost: str = ""
+    most: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -22,12 +22,14 @@ from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.reshape.wrap import MOST_UNDER, laid, under
+from yewfinch.core.reshape.wrap import MOST_UNDER, laid, mean_edge, under
 from yewfinch.core.sculpt.form_layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
+#: Levels made under clay that lose more at one place, in its own edges, are said to be too many.
+MUCH_LOST = 1.5
 #: Corners of a face in its own two directions.
 _SQUARE = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
 
@@ -137,7 +139,10 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
         return Edit(f"Levels found under {held.name}", (PieceChange(held, whole), *retied(portrait, same)))
     state = under(held.surface, number, held.regions, progress)
     made = replace(with_state(held, state), texture=None)
-    return told(portrait, Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made}))))
+    edit = told(portrait, Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made}))))
+    if edit.told is None or number == 1 or edit.told.most <= MUCH_LOST * mean_edge(held.surface):
+        return edit
+    return replace(edit, told=replace(edit.told, words=f"{edit.told.words}; fewer levels would lose less"))
 
 
 def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Edit:

@@ -21,7 +21,7 @@ from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.fuse import fused, origins
-from yewfinch.core.reshape.wrap import laid
+from yewfinch.core.reshape.wrap import lay
 from yewfinch.core.sculpt.form_layers import FormLayer, Stack
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import YewfinchError
@@ -143,7 +143,7 @@ def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, 
     plain = own.positions.copy()
     tree = NearestTree(held.surface.positions, held.surface.triangles())
     for _ in range(2):
-        own.set_rows(rows, laid(own, tree, 3.0 * edge / 2**count))
+        lay(own, tree, 3.0 * edge / 2**count)
     layer = FormLayer("layer1", DETAIL, SparseRows().with_rows(rows, own.positions.astype(np.float64) - plain))
     stack = Stack(own.faces, count, SparseRows().with_rows(rows, plain), (layer,))
     own.set_rows(rows, stack.form(rows))

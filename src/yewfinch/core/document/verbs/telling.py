@@ -49,7 +49,7 @@ def told(portrait: Portrait, edit: Edit, progress: Progress = silent, *, whole: 
         lost = f"most lost here: {found.lost:.2f} mm"
         if found.thin is not None:
             lost += f" of clay {found.thin:.1f} mm thick"
-    return replace(edit, told=Told(words, place, lost))
+    return replace(edit, told=Told(words, place, lost, found.lost or 0.0))
 
 
 def _new_faces(change: PieceChange) -> bool:
