@@ -33,3 +33,14 @@ def test_a_stroke_without_symmetry_is_told_of_and_undo_gives_it_back(window, qtb
     assert is_still_symmetric(portrait.surface("head")) is True
     portrait.history.redo()
     assert sum("symmetric no longer" in t for t in said) == 2
+
+
+def test_a_long_sentence_makes_the_window_no_wider(window):
+    width, clay = window.width(), window.viewport.width()
+    sentence = "What was done is told at length. " * 30
+    window.bench.say(sentence)
+    handled()
+    assert (window.width(), window.viewport.width()) == (width, clay)
+    assert window.status.message.text() == sentence and window.status.message.toolTip() == sentence
+    dots = window.status.message.grab().toImage()
+    assert len({dots.pixel(x, dots.height() // 2) for x in range(dots.width())}) > 2  # it is painted

@@ -7,6 +7,7 @@ from datetime import datetime
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QProgressBar, QPushButton, QWidget
 
+from yewfinch.app.controls.sentence import Sentence
 from yewfinch.app.shell.documents import Documents
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.query.pick import Hit
@@ -32,7 +33,7 @@ class StatusLine(QWidget):
         self.place.setProperty("soft", True)
         self.place.setMinimumWidth(236)
         row.addWidget(self.place)
-        self.message = QLabel()
+        self.message = Sentence()
         self.message.setAccessibleName("message")
         row.addWidget(self.message, 1)
         self.progress = QProgressBar()

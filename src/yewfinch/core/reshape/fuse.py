@@ -25,7 +25,7 @@ from yewfinch.core.reshape import narrow
 from yewfinch.core.reshape.body import Body, Form, Skin
 from yewfinch.core.reshape.digital import ball_around, ball_within, is_beside
 from yewfinch.core.reshape.grid_net import Net, fitted, net_of, settled
-from yewfinch.core.reshape.ridges import sharpened
+from yewfinch.core.reshape.ridges import Planes, sharpened
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
@@ -115,14 +115,14 @@ def fused(
     if symmetric:
         solid[0] = solid[1]
     progress(0.4, "keeping what is thin")
-    marks = _keep_narrow(form, solid, low, cell, symmetric)
+    planes = form.planes if form.alone is None else Skin(form.alone, -3.0 * cell if symmetric else -np.inf).planes
+    marks = _keep_narrow(form, planes, solid, low, cell, symmetric)
     progress(0.5, "making the net")
     try:
         net = _net(form, solid, marks, symmetric)
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
     progress(0.6, "settling the surface")
-    planes = form.planes if form.alone is None else Skin(form.alone, -3.0 * cell if symmetric else -np.inf).planes
     at, normals = settled(net, low + net.middles() * cell, planes, _ROUNDS, reach=cell)
     progress(0.8, "looking for ridges")
     at, net = sharpened(net, fitted(net, at, planes, 0.15 * edge), normals, planes, edge)
@@ -154,7 +154,7 @@ def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, pr
         solid[tuple(some.T)] = form.distance(low + cell * some) < 0
 
 
-def _keep_narrow(form: Form, solid: ByteArray, low: DoubleArray, cell: float, half: bool) -> ByteArray:
+def _keep_narrow(form: Form, planes: Planes, solid: ByteArray, low: DoubleArray, cell: float, half: bool) -> ByteArray:
     """Set points next to walls and gaps that lie between the grid's; which these are."""
     bodies = [*form.bodies, *form.take, *form.common]
     roles = [0] * len(form.bodies) + [1] * len(form.take) + [2] * len(form.common)
@@ -166,7 +166,7 @@ def _keep_narrow(form: Form, solid: ByteArray, low: DoubleArray, cell: float, ha
     narrow.put(solid, marks, half=half)
     if form.alone is not None:
         narrow.keep(form.alone.mesh, form.alone.winding, solid, marks, low, cell, half=half)
-    narrow.close_walls(form.planes, solid, marks, low, cell, half=half)
+    narrow.close_walls(planes, solid, marks, low, cell, half=half)
     return marks
 
 

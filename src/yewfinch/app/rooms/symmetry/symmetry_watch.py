@@ -54,8 +54,7 @@ class SymmetryWatch(QObject):
                 continue
             if self._was.get(key) and not now:
                 self.bench.say(
-                    f"{piece.name} is symmetric no longer: strokes with symmetry work on each side by itself from now "
-                    "on. Undo, or the panel Symmetry of shape, makes both sides alike again."
+                    f"{piece.name} is symmetric no longer. Undo, or the panel Symmetry of shape, gives that back."
                 )
             self._was[key] = now
 
