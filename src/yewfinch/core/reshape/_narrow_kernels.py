@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
 
 @njit(cache=True, nogil=True)
@@ -144,15 +144,51 @@ def _link(solid, marks, value, a, b, c, d, e, f):  # type: ignore[no-untyped-def
             marks[a, b, c] = 1 if value == 1 else 2
 
 
-@njit(cache=True, nogil=True)
-def along_faces(at, normals, triangles, solid, marks, value, low, cell, mirrored, dry):  # type: ignore[no-untyped-def]
-    """See to it that next to each place of some triangles there is a point of a value (1 below, 0 above them), and
-    that those next to neighbouring places hang together.
-
-    `dry`: change nothing. Says of each triangle whether anything was, or is, to be done.
-    """
+@njit(cache=True, parallel=True, nogil=True)
+def doubtful(at, normals, triangles, solid, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
+    """Triangles that `along_faces` may have something to do for: rather some too many."""
     nx, ny, nz = solid.shape
     wanting = np.zeros(len(triangles), np.bool_)
+    off = -0.3 if value == 1 else 0.3
+    for t in prange(len(triangles)):
+        a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
+        ab = (at[a, 0] - at[b, 0]) ** 2 + (at[a, 1] - at[b, 1]) ** 2 + (at[a, 2] - at[b, 2]) ** 2
+        bc = (at[b, 0] - at[c, 0]) ** 2 + (at[b, 1] - at[c, 1]) ** 2 + (at[b, 2] - at[c, 2]) ** 2
+        ca = (at[c, 0] - at[a, 0]) ** 2 + (at[c, 1] - at[a, 1]) ** 2 + (at[c, 2] - at[a, 2]) ** 2
+        parts = min(255, max(1, int(np.ceil(np.sqrt(max(ab, bc, ca)) / (0.95 * cell)))))
+        for p in range(parts + 1):
+            li = lj = lk = -1
+            for q in range(parts + 1 - p):
+                s, w = p / parts, q / parts
+                r = 1.0 - s - w
+                x = r * normals[a, 0] + s * normals[b, 0] + w * normals[c, 0]
+                y = r * normals[a, 1] + s * normals[b, 1] + w * normals[c, 1]
+                z = r * normals[a, 2] + s * normals[b, 2] + w * normals[c, 2]
+                size = max(np.sqrt(x * x + y * y + z * z), 1e-12)
+                x = (r * at[a, 0] + s * at[b, 0] + w * at[c, 0] - low[0]) / cell + off * x / size
+                y = (r * at[a, 1] + s * at[b, 1] + w * at[c, 1] - low[1]) / cell + off * y / size
+                z = (r * at[a, 2] + s * at[b, 2] + w * at[c, 2] - low[2]) / cell + off * z / size
+                if (mirrored and x < 0.5) or not (0 <= x < nx - 1 and 1 <= y < ny - 2 and 1 <= z < nz - 2):
+                    li = -1
+                    continue
+                i, j, k, there = _corner(solid, value, x, y, z)
+                if not there:
+                    wanting[t] = True
+                elif li >= 0 and max(abs(i - li), abs(j - lj), abs(k - lk)) <= 1:
+                    apart = abs(i - li) + abs(j - lj) + abs(k - lk)
+                    if apart > (1 if value == 1 else 2) and not _is_linked(solid, value, i, j, k, li, lj, lk):
+                        wanting[t] = True
+                li, lj, lk = i, j, k
+    return wanting
+
+
+@njit(cache=True, nogil=True)
+def along_faces(at, normals, triangles, solid, marks, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
+    """See to it that next to each place of some triangles there is a point of a value (1 below, 0 above them), and
+    that those next to neighbouring places hang together; whether anything was done.
+    """
+    nx, ny, nz = solid.shape
+    changed = False
     off = -0.3 if value == 1 else 0.3
     before = np.empty((256, 3), np.int64)
     for t in range(len(triangles)):
@@ -181,55 +217,84 @@ def along_faces(at, normals, triangles, solid, marks, value, low, cell, mirrored
                 if mirrored and i == 0:
                     i = 1
                 if not there and marks[i, j, k] != (2 if value == 1 else 1):
-                    wanting[t] = True
-                    if not dry:
-                        solid[i, j, k] = value
-                        marks[i, j, k] = 1 if value == 1 else 2
-                if solid[i, j, k] == value or dry:
+                    changed = True
+                    solid[i, j, k] = value
+                    marks[i, j, k] = 1 if value == 1 else 2
+                if solid[i, j, k] == value:
                     for n in range(3):
                         other = last if n == 0 else before[q] if n == 1 else before[q + 1]
-                        if other[0] < 0 or (dry and not there):
-                            continue
-                        if not _is_linked(solid, value, i, j, k, other[0], other[1], other[2]):
-                            wanting[t] = True
-                            if not dry:
-                                _link(solid, marks, value, i, j, k, other[0], other[1], other[2])
+                        if other[0] >= 0 and not _is_linked(solid, value, i, j, k, other[0], other[1], other[2]):
+                            changed = True
+                            _link(solid, marks, value, i, j, k, other[0], other[1], other[2])
                     last[0], last[1], last[2] = i, j, k
                     before[q] = last
                 else:
                     last[0] = before[q, 0] = -1
-    if mirrored and not dry:
+    if mirrored:
         solid[0], marks[0] = solid[1], marks[1]
-    return wanting
+    return changed
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, inline="always")
+def _is_crosswise(solid, i, j, k, axis):  # type: ignore[no-untyped-def]
+    """Are the corners of a square across an axis inside and outside by turns?"""
+    here = solid[i, j, k]
+    if solid[i + (axis != 0), j + (axis != 1), k + (axis != 2)] != here:
+        return False
+    one = solid[i, j + 1, k] if axis == 0 else solid[i + 1, j, k]
+    two = solid[i, j + 1, k] if axis == 2 else solid[i, j, k + 1]
+    return one != here and two != here
+
+
+@njit(cache=True, parallel=True, nogil=True)
 def crosswise(solid):  # type: ignore[no-untyped-def]
     """Squares of four points of which two inside ones stand across from two outside ones: these four, inside first."""
     nx, ny, nz = solid.shape
-    out = np.empty((64, 4, 3), np.int32)
-    found = 0
-    for i in range(nx - 1):
+    first = np.zeros(nx, np.int64)
+    for i in prange(nx - 1):
+        n = 0
         for j in range(ny - 1):
             for k in range(nz - 1):
-                here = solid[i, j, k]
+                if solid[i, j, k] == solid[i, j, k + 1] == solid[i, j + 1, k] == solid[i + 1, j, k]:
+                    continue
                 for axis in range(3):
-                    a, b, c = i + (axis != 0), j + (axis != 1), k + (axis != 2)
-                    if solid[a, b, c] != here:
+                    n += _is_crosswise(solid, i, j, k, axis)
+        first[i + 1] = n
+    for i in range(nx - 1):
+        first[i + 1] += first[i]
+    out = np.empty((first[nx - 1], 4, 3), np.int32)
+    for i in prange(nx - 1):
+        at = first[i]
+        if first[i + 1] == at:
+            continue
+        for j in range(ny - 1):
+            for k in range(nz - 1):
+                for axis in range(3):
+                    if not _is_crosswise(solid, i, j, k, axis):
                         continue
-                    d, e, f = (i, j + 1, k) if axis == 0 else (i + 1, j, k)
-                    g, h, m = (i, j + 1, k) if axis == 2 else (i, j, k + 1)
-                    if solid[d, e, f] == here or solid[g, h, m] == here:
-                        continue
-                    if found == len(out):
-                        more = np.empty((2 * found, 4, 3), np.int32)
-                        more[:found] = out
-                        out = more
-                    one = 0 if here else 2
-                    out[found, one, 0], out[found, one, 1], out[found, one, 2] = i, j, k
-                    out[found, one + 1, 0], out[found, one + 1, 1], out[found, one + 1, 2] = a, b, c
-                    one = 2 - one
-                    out[found, one, 0], out[found, one, 1], out[found, one, 2] = d, e, f
-                    out[found, one + 1, 0], out[found, one + 1, 1], out[found, one + 1, 2] = g, h, m
-                    found += 1
-    return out[:found]
+                    one = 0 if solid[i, j, k] else 2
+                    out[at, one, 0], out[at, one, 1], out[at, one, 2] = i, j, k
+                    out[at, one + 1, 0] = i + (axis != 0)
+                    out[at, one + 1, 1] = j + (axis != 1)
+                    out[at, one + 1, 2] = k + (axis != 2)
+                    two = 2 - one
+                    out[at, two, 0], out[at, two, 1], out[at, two, 2] = i + (axis != 0), j + (axis == 0), k
+                    out[at, two + 1, 0], out[at, two + 1, 1], out[at, two + 1, 2] = i, j + (axis == 2), k + (axis != 2)
+                    at += 1
+    return out
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def near_marks(cells, marks, reach):  # type: ignore[no-untyped-def]
+    """Whether there is a mark as near as `reach` steps to each of some cells."""
+    nx, ny, nz = marks.shape
+    out = np.zeros(len(cells), np.bool_)
+    for n in prange(len(cells)):
+        i, j, k = cells[n, 0], cells[n, 1], cells[n, 2]
+        met = 0
+        for a in range(max(i - reach, 0), min(i + reach + 2, nx)):
+            for b in range(max(j - reach, 0), min(j + reach + 2, ny)):
+                for c in range(max(k - reach, 0), min(k + reach + 2, nz)):
+                    met |= marks[a, b, c]
+        out[n] = met > 0
+    return out

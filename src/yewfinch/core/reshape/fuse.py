@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.query.crossings import crosses_itself, untangled
+from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.symmetry import is_symmetric
 from yewfinch.core.mesh.repair.topology import topology_of
@@ -123,16 +123,13 @@ def fused(
     except BadSurfaceError as error:
         raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
     progress(0.6, "settling the surface")
-    at, normals = settled(net, low + net.middles() * cell, planes, _ROUNDS, reach=cell)
+    thin = narrow.near_marks(net.cells, marks)
+    at, normals = settled(net, low + net.middles() * cell, planes, _ROUNDS, reach=cell, thin=thin)
     progress(0.8, "looking for ridges")
     at, net = sharpened(net, fitted(net, at, planes, 0.15 * edge), normals, planes, edge)
     positions, faces, mirror = net.whole(at)
     progress(0.85, "smoothing crossings away")
-    triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
-    if crosses_itself(positions, triangles):
-        positions = untangled(
-            positions, triangles, umbrella(faces, len(positions)), mirror if symmetric else None, _UNTANGLED
-        )
+    positions = _untangled(net, faces, positions, mirror if symmetric else None, thin)
     progress(0.9, "putting it in order")
     ordered, order = in_face_order(positions.astype(np.float32), faces)
     return Surface(positions[order], ordered)
@@ -168,6 +165,26 @@ def _keep_narrow(form: Form, planes: Planes, solid: ByteArray, low: DoubleArray,
         narrow.keep(form.alone.mesh, form.alone.winding, solid, marks, low, cell, half=half)
     narrow.close_walls(planes, solid, marks, low, cell, half=half)
     return marks
+
+
+def _untangled(
+    net: Net, faces: IndexArray, positions: DoubleArray, mirror: IndexArray | None, thin: npt.NDArray[np.bool_]
+) -> DoubleArray:
+    """The net without crossings, which are looked for where something is thin, or where faces look the other way."""
+    if len(net.aside):
+        thin = thin | net.aside.any(axis=1)
+    if net.half:
+        thin = np.concatenate([thin, thin[net.middle :]])
+    across = np.cross(positions[faces[:, 2]] - positions[faces[:, 0]], positions[faces[:, 3]] - positions[faces[:, 1]])
+    out = np.stack([np.bincount(faces.ravel(), np.repeat(across[:, k], 4), len(positions)) for k in range(3)], axis=1)
+    sharp = np.minimum.reduce([(across * out[faces[:, k]]).sum(axis=1) for k in range(4)]) <= 0.0
+    some = sharp | thin[faces].any(axis=1)
+    if not some.any():
+        return positions
+    triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
+    if not len(crossings(positions, triangles, np.concatenate([some, some]))):
+        return positions
+    return untangled(positions, triangles, umbrella(faces, len(positions)), mirror, _UNTANGLED)
 
 
 def _net(form: Form, solid: ByteArray, marks: ByteArray, half: bool) -> Net:

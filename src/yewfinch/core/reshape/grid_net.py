@@ -11,6 +11,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.reshape import _grid_net_kernels as kernels
 from yewfinch.core.reshape.digital import turned
@@ -21,8 +22,8 @@ from yewfinch.core.shared.errors import BadSurfaceError
 
 #: A body of fewer vertices is a speck.
 _SPECK = 26
-#: A vertex moves so far along the surface at most, and stands so far off it, in reaches.
-_STRAY, _TEETH = 0.8, 0.05
+#: A vertex moves so far along the surface at most, in reaches.
+_STRAY = 0.8
 #: So often points are changed where cells meet twice, before such cells are filled.
 _UNTWISTED = 40
 _NO_PLANE = np.empty((0, 3))
@@ -218,6 +219,7 @@ def settled(
     teeth: int = 4,
     *,
     reach: float = 0.0,
+    thin: npt.NDArray[np.bool_] | None = None,
 ) -> tuple[DoubleArray, DoubleArray]:
     """Even the vertices out along a surface.
 
@@ -235,6 +237,8 @@ def settled(
     reach : float, mm
         How far a place is looked for beyond the nearest one, if that looks away from where the net does: the other
         face of something thin.
+    thin : (n,) bool, optional
+        Vertices that are laid on the surface once more at the end: what is as thin as the edges would shrink.
 
     Returns
     -------
@@ -252,10 +256,8 @@ def settled(
         at[: net.middle, 0] = 0.0
     for _ in range(teeth):
         at = net.evened(net.evened(at, 0.5), -0.52)
-    if reach > 0:  # what is as thin as the net's edges would shrink
-        onto, across = _faced(project, at, way, reach)
-        off = np.linalg.norm(at - onto, axis=1) > _TEETH * reach
-        at[off], normal[off] = onto[off], across[off]
+    if thin is not None and thin.any():
+        at[thin], normal[thin] = _faced(project, at[thin], way[thin], reach)
         if net.half:
             at[: net.middle, 0] = 0.0
     return at, normal

@@ -105,20 +105,17 @@ def keep(
     at, triangles = mesh
     normals = vertex_normals(at, triangles)
     for value in (1, 0):
-        some = triangles
-        for turn in range(_ROUNDS):
-            wanting = kernels.along_faces(at, normals, some, solid, marks, value, low, cell, half, True)
-            if not wanting.any():
+        if not kernels.doubtful(at, normals, triangles, solid, value, low, cell, half).any():
+            continue
+        off = cell * normals
+        if value == 1:
+            thin = winding(at - _THIN * off) <= 0
+        else:  # a surface that crosses itself has faces within, which bound nothing
+            thin = (winding(at + _THIN * off) > 0) & (winding(at + 0.01 * off) <= 0)
+        some = triangles[thin[triangles].any(axis=1)]
+        for _ in range(_ROUNDS):  # what is set for one may part others
+            if not kernels.along_faces(at, normals, some, solid, marks, value, low, cell, half):
                 break
-            if turn == 0:  # what is set for one may part others, so all that is thin is looked at from then on
-                off = cell * normals
-                if value == 1:
-                    thin = winding(at - _THIN * off) <= 0
-                else:  # a surface that crosses itself has faces within, which bound nothing
-                    thin = (winding(at + _THIN * off) > 0) & (winding(at + 0.01 * off) <= 0)
-                some = some[thin[some].any(axis=1)]
-                wanting = slice(None)
-            kernels.along_faces(at, normals, some[wanting], solid, marks, value, low, cell, half, False)
 
 
 def vertex_normals(at: DoubleArray, triangles: IndexArray) -> DoubleArray:
@@ -129,6 +126,11 @@ def vertex_normals(at: DoubleArray, triangles: IndexArray) -> DoubleArray:
         [np.bincount(triangles.ravel(), np.repeat(across[:, axis], 3), len(at)) for axis in range(3)], axis=1
     )
     return np.asarray(out / np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-30))
+
+
+def near_marks(cells: IndexArray, marks: ByteArray, reach: int = 2) -> npt.NDArray[np.bool_]:
+    """Whether a point that is marked lies as near as so many steps to each of some cells (k, 3)."""
+    return np.asarray(kernels.near_marks(cells, marks, reach))
 
 
 def put(solid: ByteArray, marks: ByteArray, *, half: bool = False) -> None:
@@ -193,7 +195,9 @@ def _warm() -> None:
     mesh, low, solid = (np.eye(3), np.array([[0, 1, 2]], INDEX)), np.zeros(3), np.zeros((4, 4, 4), np.uint8)
     marks = between_points([mesh], [0], low, 0.5, (4, 4, 4))
     keep(mesh, lambda p: np.zeros(len(p), np.int32), solid, marks, low, 0.5)
+    kernels.along_faces(*mesh[:1], np.eye(3), mesh[1], solid, marks, 1, low, 0.5, False)
     kernels.crosswise(solid)
+    near_marks(np.zeros((1, 3), INDEX), marks)
 
 
 warmup.register("narrow walls and gaps", _warm)
