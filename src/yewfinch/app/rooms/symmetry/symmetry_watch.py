@@ -7,6 +7,7 @@ from PyQt6.QtCore import QObject, QTimer
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.mesh.query.twins import is_still_symmetric, twins_of
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared import compiler
 
 #: Pieces of more vertices are looked at only once a symmetric stroke has found the images.
 _MANY = 300_000
@@ -46,6 +47,9 @@ class SymmetryWatch(QObject):
 
     def look(self) -> None:
         """Look at all pieces, and say which are symmetric no longer."""
+        if not compiler.is_awake():  # the first picture does not wait for this
+            self._soon()
+            return
         pieces = self.bench.portrait.pieces
         self._was = {k: v for k, v in self._was.items() if k in pieces}
         for key, piece in pieces.items():
