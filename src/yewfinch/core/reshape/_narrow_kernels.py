@@ -12,11 +12,10 @@ def between_points(column, height, sign, body, role, begin, low, cell, shape, le
 
     Crossings are given for each of `begin` (columns + 1,), with the body that each belongs to; `role` (bodies,) is 0
     for one of a union, 1 for one taken away, 2 for one that all must lie within. Both faces of a run stand across the
-    column, `least` the cosine at least. Column, nearest point, and 1 for a wall or 0 for a gap, of each; and how wide
-    it is.
+    column, `least` the cosine at least. Column, nearest point, and 1 for a wall or 0 for a gap, of each.
     """
     tall, deep = shape[1], shape[2]
-    out, wide = np.empty((64, 4), np.int32), np.empty(64)
+    out = np.empty((64, 4), np.int32)
     found = 0
     rounds = np.zeros(len(role), np.int64)
     for n in range(len(begin) - 1):
@@ -52,15 +51,14 @@ def between_points(column, height, sign, body, role, begin, low, cell, shape, le
                     k = int(np.rint((one + two) / 2))
                     if 0 <= k < deep:
                         if found == len(out):
-                            more, wider = np.empty((2 * found, 4), np.int32), np.empty(2 * found)
-                            more[:found], wider[:found] = out, wide
-                            out, wide = more, wider
+                            more = np.empty((2 * found, 4), np.int32)
+                            more[:found] = out
+                            out = more
                         out[found, 0], out[found, 1] = n // tall, n % tall
                         out[found, 2], out[found, 3] = k, 1 if was else 0
-                        wide[found] = height[m] - last
                         found += 1
             was, last, slope, begun = now, height[m], abs(sign[m]), True
-    return out[:found], wide[:found]
+    return out[:found]
 
 
 @njit(cache=True, nogil=True)
@@ -144,6 +142,20 @@ def _link(solid, marks, value, a, b, c, d, e, f):  # type: ignore[no-untyped-def
             marks[a, b, c] = 1 if value == 1 else 2
 
 
+@njit(cache=True, inline="always")
+def _beside_face(at, normals, a, b, c, s, w, off, low, cell):  # type: ignore[no-untyped-def]
+    """A place of a triangle by its second and third weights, moved along the normal there, in steps of the grid."""
+    r = 1.0 - s - w
+    x = r * normals[a, 0] + s * normals[b, 0] + w * normals[c, 0]
+    y = r * normals[a, 1] + s * normals[b, 1] + w * normals[c, 1]
+    z = r * normals[a, 2] + s * normals[b, 2] + w * normals[c, 2]
+    size = max(np.sqrt(x * x + y * y + z * z), 1e-12)
+    x = (r * at[a, 0] + s * at[b, 0] + w * at[c, 0] - low[0]) / cell + off * x / size
+    y = (r * at[a, 1] + s * at[b, 1] + w * at[c, 1] - low[1]) / cell + off * y / size
+    z = (r * at[a, 2] + s * at[b, 2] + w * at[c, 2] - low[2]) / cell + off * z / size
+    return x, y, z
+
+
 @njit(cache=True, parallel=True, nogil=True)
 def doubtful(at, normals, triangles, solid, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
     """Triangles that `along_faces` may have something to do for: rather some too many."""
@@ -159,15 +171,7 @@ def doubtful(at, normals, triangles, solid, value, low, cell, mirrored):  # type
         for p in range(parts + 1):
             li = lj = lk = -1
             for q in range(parts + 1 - p):
-                s, w = p / parts, q / parts
-                r = 1.0 - s - w
-                x = r * normals[a, 0] + s * normals[b, 0] + w * normals[c, 0]
-                y = r * normals[a, 1] + s * normals[b, 1] + w * normals[c, 1]
-                z = r * normals[a, 2] + s * normals[b, 2] + w * normals[c, 2]
-                size = max(np.sqrt(x * x + y * y + z * z), 1e-12)
-                x = (r * at[a, 0] + s * at[b, 0] + w * at[c, 0] - low[0]) / cell + off * x / size
-                y = (r * at[a, 1] + s * at[b, 1] + w * at[c, 1] - low[1]) / cell + off * y / size
-                z = (r * at[a, 2] + s * at[b, 2] + w * at[c, 2] - low[2]) / cell + off * z / size
+                x, y, z = _beside_face(at, normals, a, b, c, p / parts, q / parts, off, low, cell)
                 if (mirrored and x < 0.5) or not (0 <= x < nx - 1 and 1 <= y < ny - 2 and 1 <= z < nz - 2):
                     li = -1
                     continue
@@ -201,15 +205,7 @@ def along_faces(at, normals, triangles, solid, marks, value, low, cell, mirrored
         for p in range(parts + 1):
             last = np.array([-1, 0, 0])
             for q in range(parts + 1 - p):
-                s, w = p / parts, q / parts
-                r = 1.0 - s - w
-                x = r * normals[a, 0] + s * normals[b, 0] + w * normals[c, 0]
-                y = r * normals[a, 1] + s * normals[b, 1] + w * normals[c, 1]
-                z = r * normals[a, 2] + s * normals[b, 2] + w * normals[c, 2]
-                size = max(np.sqrt(x * x + y * y + z * z), 1e-12)
-                x = (r * at[a, 0] + s * at[b, 0] + w * at[c, 0] - low[0]) / cell + off * x / size
-                y = (r * at[a, 1] + s * at[b, 1] + w * at[c, 1] - low[1]) / cell + off * y / size
-                z = (r * at[a, 2] + s * at[b, 2] + w * at[c, 2] - low[2]) / cell + off * z / size
+                x, y, z = _beside_face(at, normals, a, b, c, p / parts, q / parts, off, low, cell)
                 if (mirrored and x < 0.5) or not (0 <= x < nx - 1 and 1 <= y < ny - 2 and 1 <= z < nz - 2):
                     last[0] = before[q, 0] = -1
                     continue

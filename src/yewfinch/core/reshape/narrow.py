@@ -66,7 +66,7 @@ def between_points(
         column, height, sign, body = (np.concatenate(p) for p in zip(*parts, strict=True))
         order = np.argsort(column, kind="stable")
         first = np.searchsorted(column[order], np.arange(size[0] * size[1] + 1))
-        found, _ = kernels.between_points(
+        found = kernels.between_points(
             column[order], height[order], sign[order], body[order], np.asarray(roles, INDEX), first,
             float(low[axis]), cell, size, ACROSS,
         )  # fmt: skip
