@@ -1,0 +1,197 @@
+"""Every face of a net cut into quads, and these drawn towards even squares on the surface they stand for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from yewfinch.core.mesh.query.nearest import NearestTree
+from yewfinch.core.reshape.field_aligned import _even_kernels as kernels
+from yewfinch.core.reshape.field_aligned.form import ON
+from yewfinch.core.reshape.field_aligned.gather import Coarse
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.progress import Progress, silent
+
+#: A place whose surface looks more than this away is another sheet's: the cosine.
+_FACING = 0.2
+#: Rounds at the end in which the net is drawn to what it leaves out: what is farther away than so many edges.
+_REACHING, _FAR = 8, 0.3
+
+
+@dataclass(frozen=True, eq=False)
+class Quads:
+    """A net of quads, twice as fine as that which it is made of.
+
+    Attributes
+    ----------
+    points : (n, 3) float64, mm
+    faces : (m, 4) int32
+    rim : (k,) int32
+        Rows of vertices on rims.
+    creased : (c, 2) int32
+        Ends of edges along creases.
+    corners : (k,) int32
+        What stays where it is.
+    size : (m,) float64, mm
+        The length wanted of each face's edges.
+    """
+
+    points: DoubleArray
+    faces: IndexArray
+    rim: IndexArray
+    creased: IndexArray
+    corners: IndexArray
+    size: DoubleArray
+
+    def on_plane(self) -> IndexArray:
+        """Rows of rims in the plane x = 0."""
+        return self.rim[np.abs(self.points[self.rim, 0]) < ON]
+
+
+def quartered(coarse: Coarse) -> Quads:
+    """Cut each quad into four and each triangle into three, at the middles of edges and faces."""
+    n, m = len(coarse.points), len(coarse.faces)
+    faces = coarse.faces.astype(np.int64)
+    three = faces[:, 2] == faces[:, 3]
+    live = np.ones((m, 4), bool)
+    live[three, 3] = False
+    start = faces
+    end = np.roll(faces, -1, axis=1)
+    end[three, 2] = faces[three, 0]
+    key = np.minimum(start, end) * n + np.maximum(start, end)
+    which = np.full((m, 4), -1, np.int64)
+    edges, inverse, often = np.unique(key[live], return_inverse=True, return_counts=True)
+    which[live] = inverse
+    a, b = edges // n, edges % n
+    p = coarse.points
+    middles = np.where(three[:, None], p[faces[:, :3]].mean(axis=1), p[faces].mean(axis=1))
+    points = np.concatenate([p, (p[a] + p[b]) / 2, middles])
+    previous = np.roll(which, 1, axis=1)
+    previous[three, 0] = which[three, 2]
+    corner = np.stack(
+        [faces, n + which, np.broadcast_to((n + len(edges) + np.arange(m))[:, None], (m, 4)), n + previous], axis=2
+    )
+    own = corner[live].astype(INDEX)
+    step = np.repeat(np.where(three, coarse.step[faces[:, :3]].mean(axis=1), coarse.step[faces].mean(axis=1)), 4)
+    rim = np.flatnonzero(often == 1)
+    rims = np.unique(np.concatenate([a[rim], b[rim], n + rim])).astype(INDEX)
+    c, d = np.sort(coarse.creased.astype(np.int64), axis=1).T
+    at = np.searchsorted(edges, c * n + d)
+    fine = (at < len(edges)) & (edges[np.minimum(at, len(edges) - 1)] == c * n + d) if len(edges) else np.zeros(0, bool)
+    c, d, at = c[fine], d[fine], at[fine]
+    creased = np.concatenate([np.stack([c, n + at], 1), np.stack([d, n + at], 1)]).astype(INDEX)
+    return Quads(points, own, rims, creased, coarse.corners, step.reshape(m, 4)[live] / 2)
+
+
+@dataclass(frozen=True, eq=False)
+class Ground:
+    """What a net is laid on.
+
+    Attributes
+    ----------
+    rough, true : NearestTree
+        Of a surface that is nearly the one meant, and quicker to look up; and of that one.
+    lines : NearestTree or None
+        Of the surface's rims and creases: what lies on some goes along these only.
+    places, normals : (k, 3) float64
+        Places of the surface, mm, and its normals there, that the net is not to leave out.
+    """
+
+    rough: NearestTree
+    true: NearestTree
+    lines: NearestTree | None
+    places: DoubleArray
+    normals: DoubleArray
+
+
+def evened(
+    net: Quads,
+    ground: Ground,
+    *,
+    half: bool,
+    rounds: int = 20,
+    progress: Progress = silent,
+) -> DoubleArray:
+    """Draw the quads towards squares and lay them on the surface.
+
+    Parameters
+    ----------
+    net : Quads
+    ground : Ground
+    half : bool
+        Rims in the plane x = 0 stay there, others on those of the surface.
+    rounds : int
+    progress : Progress
+
+    Returns
+    -------
+    (n, 3) float64, mm
+
+    Notes
+    -----
+    A local and a global step by turns, as in Bouaziz, Deuss, Schwartzburg, Weise & Pauly 2012, "Shape-up: shaping
+    discrete geometry with projections", the global one being a mean.
+    """
+    p = net.points.copy()
+    on_line = np.zeros(len(p), bool)
+    on_line[net.creased] = True
+    plane = net.on_plane() if half else np.empty(0, INDEX)
+    on_line[np.setdiff1d(net.rim, plane)] = True
+    held, hints = np.flatnonzero(on_line), None
+    for number in range(rounds + 1):
+        progress(number / (rounds + 1), "evening the quads out")
+        if number:
+            total, count = np.zeros_like(p), np.zeros(len(p))
+            kernels.squares(net.faces, p, net.size, total, count)
+            own = count > 0
+            p[own] = total[own] / count[own, None]
+            p[net.corners] = net.points[net.corners]
+        last = rounds - number < _REACHING
+        if rounds - number == _REACHING - 1:
+            hints = None
+        p, hints = _slid(net, p, ground.true if last else ground.rough, hints)
+        if last:
+            p = _reached(net, p, ground.places, ground.normals)
+            p, hints = _slid(net, p, ground.true, hints)
+        if ground.lines is not None and len(held):
+            p[held] = ground.lines.places(ground.lines.find(p[held]))
+        if half:
+            p[plane, 0] = 0.0
+    return p
+
+
+def _reached(net: Quads, p: DoubleArray, aims: DoubleArray, normals: DoubleArray) -> DoubleArray:
+    """Draw the net out to places of the surface that it leaves out: tips, and the ends of pockets."""
+    triangles = np.concatenate([net.faces[:, :3], net.faces[:, [0, 2, 3]]])
+    tree = NearestTree(p, triangles)
+    found = tree.find(aims)
+    size = net.size[tree.order[found.rows] % len(net.faces)]
+    far = found.squares > (_FAR * size) ** 2
+    far &= np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.0
+    if not far.any():
+        return p
+    way = aims[far] - tree.places(found)[far]
+    corners = tree.corners[found.rows[far]].astype(np.int64)
+    s, t = found.weights[far].T
+    parts = np.stack([1.0 - s - t, s, t], axis=1)
+    parts *= np.linalg.norm(way, axis=1)[:, None]
+    total = np.bincount(corners.ravel(), parts.ravel(), len(p))
+    move = np.stack([np.bincount(corners.ravel(), (parts * way[:, k : k + 1]).ravel(), len(p)) for k in range(3)], 1)
+    out = p.copy()
+    some = total > 0
+    out[some] += move[some] / total[some, None]
+    out[net.corners] = p[net.corners]
+    return out
+
+
+def _slid(net: Quads, p: DoubleArray, tree: NearestTree, hints: IndexArray | None) -> tuple[DoubleArray, IndexArray]:
+    """Points laid on the nearest places that look as the net does; others stay where they are."""
+    found = tree.find(p, hints)
+    across = np.cross(p[net.faces[:, 2]] - p[net.faces[:, 0]], p[net.faces[:, 3]] - p[net.faces[:, 1]])
+    out = np.zeros_like(p)
+    for k in range(3):
+        out[:, k] = np.bincount(net.faces.ravel(), np.repeat(across[:, k], 4), len(p))
+    out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-12)
+    sure = np.einsum("nk,nk->n", tree.normals(found.rows), out) > _FACING
+    return np.where(sure[:, None], tree.places(found), p), found.rows

@@ -1,0 +1,148 @@
+"""The vertices of one lattice place drawn together, and the triangles that are left joined into quads.
+
+Only what keeps the net sound is done, so that what comes of closed clay is closed, with as many bodies and handles.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh.query.nearest import NearestTree
+from yewfinch.core.reshape.field_aligned import _gather_kernels as kernels
+from yewfinch.core.reshape.field_aligned.fields import Fields, steps_between
+from yewfinch.core.reshape.field_aligned.form import ON
+from yewfinch.core.reshape.field_aligned.working import Working
+from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
+
+#: Two triangles make a quad if it is no worse than this, 1 being four right angles.
+_LEAST = 0.25
+#: Edges shorter than this part of a step are drawn together as well.
+_TOO_SHORT = 0.35
+#: Triangles that look away from a corner's normal are folded: the cosine. Rounds of mending them.
+_FOLDED, _MENDING = 0.0, 6
+#: Rounds of drawing one place's vertices together.
+_GATHERING = 6
+
+
+@dataclass(frozen=True, eq=False)
+class Coarse:
+    """Quads and triangles.
+
+    Attributes
+    ----------
+    points : (n, 3) float64, mm
+    normals : (n, 3) float64
+    faces : (m, 4) int32
+        A triangle's last two corners are the same.
+    creased : (k, 2) int32
+        Ends of edges along creases.
+    corners : (c,) int32
+        Where creases end or meet each other or a rim: these stay.
+    step : (n,) float64, mm
+    """
+
+    points: DoubleArray
+    normals: DoubleArray
+    faces: IndexArray
+    creased: IndexArray
+    corners: IndexArray
+    step: DoubleArray
+
+
+def gathered(work: Working, found: Fields, *, half: bool) -> Coarse:
+    """The net of lattice places; if it is half of one, its rims in the plane x = 0 lie there exactly."""
+    tri, beyond, kept, leaves = work.triangles.copy(), work.beyond.copy(), work.kept.copy(), work.leaves.copy()
+    alive = np.ones(len(tri), np.uint8)
+    edges = work.edges()
+    steps, off = steps_between(work, found, edges)
+    zero = (steps == 0).all(axis=1)
+    place, normal, share = found.places.copy(), work.normals.copy(), np.ones(len(work.points))
+    # what lies on a rim or crease keeps its own place along it
+    order = edges[zero][np.argsort(off[zero], kind="stable")].astype(INDEX)
+    _mark(kept, beyond, order)
+    for _ in range(_GATHERING):
+        if not kernels.gather(order, tri, beyond, kept, leaves, alive, work.pinned, place, normal, share):
+            break
+        order = np.flatnonzero((kept & kernels.SAME > 0) & np.repeat(alive == 1, 3)).astype(INDEX)
+    tree = NearestTree(work.points, work.triangles)
+    normal /= np.maximum(np.linalg.norm(normal, axis=1, keepdims=True), 1e-12)
+    rows = np.flatnonzero(leaves >= 0)
+    place[rows] = _laid(place[rows], normal[rows], tree)
+    for number in range(_MENDING):
+        turns = kernels.turned(tri, beyond, kept, leaves, alive, place, normal)
+        one, two = tri.ravel(), np.roll(tri, -1, axis=1).ravel()
+        away = np.linalg.norm(place[one] - place[two], axis=1) / np.sqrt(work.step[one] * work.step[two])
+        some = np.flatnonzero((away < _TOO_SHORT) & np.repeat(alive == 1, 3) & (one != two))
+        kept &= kernels.CREASE
+        if number > 1:  # what little is left of a crease holds nothing up
+            kept[away < _TOO_SHORT] = 0
+        _mark(kept, beyond, some)
+        drawn = kernels.gather(some, tri, beyond, kept, leaves, alive, work.pinned, place, normal, share)
+        found_bad = kernels.folded(tri, alive, place, normal, _FOLDED)
+        if not turns and not drawn and not found_bad.any():
+            break
+        if number >= 4:
+            found_bad = kernels.widened(tri, alive, found_bad)
+        rows = np.flatnonzero(found_bad & (leaves >= 0)).astype(INDEX)
+        for _ in range(2):
+            kernels.relaxed(rows, tri, beyond, kept, leaves, work.pinned, place)
+            place[rows] = _laid(place[rows], normal[rows], tree)
+    if half:
+        rim = tri.ravel()[np.flatnonzero((beyond < 0) & np.repeat(alive == 1, 3))]
+        place[rim[np.abs(work.points[rim, 0]) < ON], 0] = 0.0
+    return _quads(work, tri, beyond, kept, leaves, alive, place, normal)
+
+
+def _mark(kept: ByteArray, beyond: IndexArray, edges: npt.NDArray[np.int64]) -> None:
+    """Mark half edges, and those that run back, as having both ends at one place."""
+    kept[edges] |= kernels.SAME
+    back = beyond[edges]
+    kept[back[back >= 0]] |= kernels.SAME
+
+
+def _laid(p: DoubleArray, normals: DoubleArray, tree: NearestTree) -> DoubleArray:
+    """Points laid on the nearest places that look their way; others stay."""
+    found = tree.find(p)
+    sure = np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.2
+    return np.where(sure[:, None], tree.places(found), p)
+
+
+def _quads(
+    work: Working,
+    tri: IndexArray,
+    beyond: IndexArray,
+    kept: ByteArray,
+    leaves: IndexArray,
+    alive: ByteArray,
+    place: DoubleArray,
+    normal: DoubleArray,
+) -> Coarse:
+    fit = kernels.fitness(tri, beyond, kept, alive, place, normal)
+    some = np.flatnonzero(fit >= _LEAST)
+    order = some[np.argsort(-fit[some], kind="stable")]
+    over = kernels.joined(order, beyond, fit, _LEAST)
+    corner = tri.ravel()
+
+    def after(h: IndexArray) -> IndexArray:
+        return np.asarray(h + np.where(h % 3 == 2, -2, 1))
+
+    first = over[(over >= 0) & (over < beyond[np.maximum(over, 0)])]
+    back = beyond[first]
+    quads = np.stack([corner[first], corner[after(after(back))], corner[back], corner[after(after(first))]], axis=1)
+    alone = tri[(alive == 1) & (over < 0)]
+    faces = np.concatenate([quads, alone[:, [0, 1, 2, 2]]])
+    rows = np.flatnonzero(leaves >= 0)
+    name = np.full(len(place), -1, INDEX)
+    name[rows] = np.arange(len(rows))
+    live = np.repeat(alive == 1, 3)
+    crease = np.flatnonzero((kept & kernels.CREASE > 0) & live).astype(INDEX)
+    rim = np.flatnonzero((beyond < 0) & live).astype(INDEX)
+    ends = name[np.stack([corner[crease], corner[after(crease)]], axis=1)]
+    meeting = np.bincount(ends[:, 0], minlength=len(rows)) + 2 * np.bincount(
+        name[corner[rim]], minlength=len(rows)
+    )  # each edge of a crease is met from both sides
+    corners = np.flatnonzero(((meeting > 0) & (meeting != 2)) | (work.pinned[rows] > 0)).astype(INDEX)
+    return Coarse(place[rows], normal[rows], name[faces], ends[ends[:, 0] < ends[:, 1]], corners, work.step[rows])

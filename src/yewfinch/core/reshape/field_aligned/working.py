@@ -1,0 +1,269 @@
+"""The triangles that fields are worked out on: those of a surface, made finer or coarser until they suit the quads."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.mesh.surface.surface import triangles_apart, triangles_of
+from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
+from yewfinch.core.reshape.field_aligned import _working_kernels as kernels
+from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.errors import BadSurfaceError
+
+#: Edges against the quads' that are looked for, and the longest that may be.
+_SHORT, _LONG = 0.36, 0.62
+#: Two triangles that stand apart by more make a crease, degrees; creases shorter than so many quads are none.
+_SHARP, _CHAIN = 40.0, 3.0
+#: Creases that lie closer to each other than so many quads, in the mean, are roughness.
+_DENSE = 1.0
+#: Rounds of halving edges at most.
+_HALVINGS = 60
+#: Most triangles that are worked on.
+_MOST = 6_000_000
+
+
+@dataclass(frozen=True, eq=False)
+class Working:
+    """Triangles linked by half edges.
+
+    Attributes
+    ----------
+    points : (n, 3) float64, mm
+    normals : (n, 3) float64
+        Unit, evened out over about half a quad.
+    step : (n,) float64, mm
+        Length wanted of the coarse quads' edges.
+    triangles : (m, 3) int32
+    beyond : (3 m,) int32
+        The half edge that runs back along each, -1 on a rim.
+    kept : (3 m,) uint8
+        1 along creases.
+    leaves : (n,) int32
+        A half edge that leaves each vertex.
+    pinned : (n,) uint8
+        1 where a rim has a corner.
+    lines : (k, 2, 3) float64, mm
+        The surface's own rims and creases, edge by edge.
+    """
+
+    points: DoubleArray
+    normals: DoubleArray
+    step: DoubleArray
+    triangles: IndexArray
+    beyond: IndexArray
+    kept: ByteArray
+    leaves: IndexArray
+    pinned: ByteArray
+    lines: DoubleArray
+
+    def edges(self) -> npt.NDArray[np.int64]:
+        """Half edges, one of each edge."""
+        each = np.arange(len(self.beyond))
+        return np.flatnonzero((self.beyond < 0) | (self.beyond > each))
+
+    def ends(self, edges: npt.NDArray[np.int64]) -> tuple[IndexArray, IndexArray]:
+        """Where half edges begin and end."""
+        corner = self.triangles.ravel()
+        return corner[edges], corner[edges + np.where(edges % 3 == 2, -2, 1)]
+
+
+@dataclass(frozen=True, eq=False)
+class Linked:
+    """A surface's triangles with their half edges.
+
+    Attributes
+    ----------
+    points : (n, 3) float64, mm
+    triangles : (m, 3) int32
+    beyond, leaves, pinned
+        As in `Working`.
+    """
+
+    points: DoubleArray
+    triangles: IndexArray
+    beyond: IndexArray
+    leaves: IndexArray
+    pinned: ByteArray
+
+
+def linked(points: DoubleArray, faces: IndexArray) -> Linked:
+    """Link triangles and quads, these cut so that no two triangles meet twice.
+
+    Raises
+    ------
+    BadSurfaceError
+        If an edge has more than two faces, or two that run the same way along it.
+    """
+    for cut in (triangles_of, triangles_apart):
+        triangles = cut(faces)
+        beyond, leaves, bad = net.linked(triangles, len(points))
+        if not bad:
+            return Linked(points, triangles, beyond, leaves, np.zeros(len(points), np.uint8))
+    raise BadSurfaceError("an edge has more than two faces")
+
+
+def working(surface: Linked, step: DoubleArray) -> Working:
+    """Make the triangles for quads of some length.
+
+    Parameters
+    ----------
+    surface : Linked
+    step : (n,) float64, mm
+        Length wanted of the coarse quads' edges, at each vertex.
+    """
+    held = _Store.of(surface, step)
+    held.kept[: 3 * held.triangles] = _creases(surface, step)
+    marked = np.flatnonzero((held.kept[: len(surface.beyond)] > 0) | (surface.beyond < 0))
+    corner, turn = surface.triangles.ravel(), marked + np.where(marked % 3 == 2, -2, 1)
+    lines = np.stack([surface.points[corner[marked]], surface.points[corner[turn]]], axis=1)
+    held.make_finer()
+    held.make_coarser()
+    return held.packed(lines)
+
+
+@dataclass
+class _Store:
+    """Triangles in arrays that have room for more."""
+
+    tri: IndexArray
+    link: IndexArray
+    kept: ByteArray
+    alive: ByteArray
+    leaves: IndexArray
+    p: DoubleArray
+    pinned: ByteArray
+    want: DoubleArray
+    count: int
+    triangles: int
+
+    @classmethod
+    def of(cls, surface: Linked, step: DoubleArray) -> _Store:
+        n, m = len(surface.points), len(surface.triangles)
+        return cls(
+            surface.triangles.copy(),
+            surface.beyond.copy(),
+            np.zeros(3 * m, np.uint8),
+            np.ones(m, np.uint8),
+            surface.leaves.copy(),
+            surface.points.copy(),
+            surface.pinned.copy(),
+            step.copy(),
+            n,
+            m,
+        )
+
+    def make_finer(self) -> None:
+        """Halve edges, the longest first, and turn others so that triangles stay as even as can be."""
+        for times in (256.0, 64.0, 16.0, 4.0, *[1.0] * _HALVINGS):
+            while True:
+                before = self.count
+                self.count, self.triangles = kernels.halved(
+                    self.tri,
+                    self.link,
+                    self.kept,
+                    self.leaves,
+                    self.alive,
+                    self.p,
+                    self.want,
+                    self.count,
+                    self.triangles,
+                    times * _LONG**2,
+                )
+                full = self.count + 1 > len(self.p) or self.triangles + 2 > len(self.tri)
+                if not full or len(self.tri) >= _MOST:
+                    break
+                self._grow()
+            kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
+            if times == 1.0 and self.count == before:
+                return
+
+    def _grow(self) -> None:
+        """Make room for half as much again."""
+        m, n = len(self.tri) // 2 + 64, len(self.p) // 2 + 64
+        self.tri = np.concatenate([self.tri, np.zeros((m, 3), INDEX)])
+        self.link = np.concatenate([self.link, np.full(3 * m, -1, INDEX)])
+        self.kept = np.concatenate([self.kept, np.zeros(3 * m, np.uint8)])
+        self.alive = np.concatenate([self.alive, np.zeros(m, np.uint8)])
+        self.leaves = np.concatenate([self.leaves, np.full(n, -1, INDEX)])
+        self.p = np.concatenate([self.p, np.zeros((n, 3))])
+        self.want = np.concatenate([self.want, np.ones(n)])
+        self.pinned = np.concatenate([self.pinned, np.zeros(n, np.uint8)])
+
+    def make_coarser(self) -> None:
+        """Draw vertices together that are too near to each other."""
+        n = self.count
+        wait = np.zeros(n)
+        for short in self._lengths():
+            longest = max(short * _LONG / _SHORT, 0.5 * _LONG)
+            kernels.drawn_together(
+                self.tri,
+                self.link,
+                self.kept,
+                self.leaves,
+                self.alive,
+                self.pinned,
+                self.p[:n],
+                self.want,
+                wait,
+                short**2,
+                longest**2,
+            )
+            kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
+
+    def _lengths(self) -> list[float]:
+        """How short, in steps, edges are that are drawn together in one round after the other."""
+        some = self.tri[: self.triangles : max(1, self.triangles // 20_000)]
+        away = np.linalg.norm(self.p[some[:, 0]] - self.p[some[:, 1]], axis=1) / self.want[some[:, 0]]
+        out = [_SHORT, _SHORT]
+        while out[0] > float(np.median(away)) and len(out) < 12:
+            out.insert(0, out[0] / 1.4)
+        return out
+
+    def packed(self, lines: DoubleArray) -> Working:
+        """What is left, numbered anew."""
+        rows, faces = np.flatnonzero(self.leaves[: self.count] >= 0), np.flatnonzero(self.alive)
+        name, place = np.full(self.count, -1, INDEX), np.full(len(self.tri), -1, INDEX)
+        name[rows], place[faces] = np.arange(len(rows)), np.arange(len(faces))
+
+        def half(old: IndexArray) -> IndexArray:
+            return np.where(old >= 0, 3 * place[old // 3] + old % 3, -1).astype(INDEX)
+
+        own, points = name[self.tri[faces]], self.p[rows]
+        return Working(
+            points,
+            _normals(points, own),
+            self.want[rows],
+            own,
+            half(self.link.reshape(-1, 3)[faces].ravel()),
+            self.kept.reshape(-1, 3)[faces].ravel(),
+            half(self.leaves[rows]),
+            self.pinned[rows],
+            lines,
+        )
+
+
+def _creases(surface: Linked, step: DoubleArray) -> ByteArray:
+    """1 for half edges along long creases; none if they are so many that they are roughness."""
+    tri, beyond, points = surface.triangles, surface.beyond, surface.points
+    found: ByteArray = kernels.creases(tri, beyond, points, np.cos(np.radians(_SHARP)))
+    length = float(np.median(step))
+    total = kernels.long_chains(tri, beyond, found, points, _CHAIN * length)
+    if total > kernels.area(tri, points, step) * length / _DENSE:
+        found[:] = 0
+    return found
+
+
+def _normals(points: DoubleArray, triangles: IndexArray) -> DoubleArray:
+    """Unit normals of vertices, evened out once over the triangles round them."""
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    across = np.cross(b - a, c - a)
+    out = np.zeros_like(points)
+    for _ in range(2):
+        for k in range(3):
+            out[:, k] = np.bincount(triangles.ravel(), np.repeat(across[:, k], 3), len(points))
+        out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-12)
+        across = out[triangles].sum(axis=1)
+    return out
