@@ -14,9 +14,11 @@ from yewfinch.core.document.verbs import (
     detail_levels,
     form_layers,
     fusing,
+    guides,
     masking,
     pieces,
     placing,
+    remeshing,
     solids,
     symmetrising,
     tidying,
@@ -177,8 +179,20 @@ class Work:
             self.p, [k for k in self.some() if k not in take], 6.0, join=float(self.rng.choice([0.0, 8.0])), take=take
         )
 
+    def remesh_along_the_form(self):
+        held = self.p.pieces[self.any()]
+        where = str(self.rng.choice(["", remeshing.MASKED, *held.regions]))
+        bent = float(self.rng.uniform(0, 1))
+        return remeshing.remesh(self.p, held.id, remeshing.Layout(6.0, bent, where, float(self.rng.uniform(3, 9))))
+
+    def guide(self):
+        held = self.p.pieces[self.any()]
+        middle = held.surface.bounds().mean(axis=0)
+        camera = View().fit(held.surface.bounds().astype(float), 200, 200).camera(200, 200)
+        return guides.drawn(self.p, held, camera, camera.project(middle + self.rng.normal(0, 4, (3, 3))))
+
     def remesh_with_detail(self):
-        return fusing.remesh_with_detail(self.p, self.any(), 9.0, 1)
+        return remeshing.remesh_with_detail(self.p, self.any(), remeshing.Layout(9.0), 1)
 
     def mend(self):
         return tidying.mend(self.p, self.any())

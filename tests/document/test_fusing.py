@@ -8,7 +8,7 @@ import pytest
 from tests.document.work import begun, on
 from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.document.verbs import fusing, solids
+from yewfinch.core.document.verbs import fusing, remeshing, solids
 from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
@@ -110,11 +110,11 @@ def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):
         Piece("clay", "Bumps", dense, regions={"top": np.where(dense.positions[:, 1] > 0, 255, 0).astype(np.uint8)}),
         "x",
     )
-    portrait.perform(fusing.remesh_with_detail(portrait, "clay", 9.0, 2))
+    portrait.perform(remeshing.remesh_with_detail(portrait, "clay", remeshing.Layout(9.0), 2))
     held = portrait.pieces["clay"]
     assert detail_levels.count(held) == 3
     stack = form_layers.stack_of(portrait, held)
-    assert [v.name for v in stack.layers] == [fusing.DETAIL]
+    assert [v.name for v in stack.layers] == [remeshing.DETAIL]
     with_it = np.sqrt(nearest(dense, held.surface.positions)[0])
     assert with_it.max() < 0.05
     assert (held.surface.colour[held.surface.positions[:, 2] > 4, 1] == 200).all()

@@ -12,6 +12,7 @@ from yewfinch.core.document.verbs import (
     fusing,
     masking,
     pieces,
+    remeshing,
     symmetrising,
     tidying,
 )
@@ -43,7 +44,7 @@ def told(surface):
 
 WAYS = {
     "fused": lambda p: fusing.fuse(p, ["clay"], 4.0),
-    "with its detail": lambda p: fusing.remesh_with_detail(p, "clay", 9.0, 1),
+    "with its detail": lambda p: remeshing.remesh_with_detail(p, "clay", remeshing.Layout(9.0), 1),
     "reduced": lambda p: tidying.reduce(p, "clay", 1500),
     "evened": lambda p: symmetrising.even(p, "clay", "sitter", "left")[0],
     "sectors": lambda p: symmetrising.round_axis(p, "clay", 5, 1),

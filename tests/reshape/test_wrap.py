@@ -75,11 +75,20 @@ def test_detail_taken_over_where_nothing_is_masked(portrait):
         detail_levels.copy_detail(portrait, "plain", "eye_left", 0.01)
 
 
+def test_open_clay_gets_levels_and_keeps_its_rim():
+    ball = cube_sphere(24)
+    low = ball.positions[ball.faces][:, :, 1].max(axis=1) < -60
+    rows, faces = np.unique(ball.faces[~low], return_inverse=True)
+    cup = Surface(ball.positions[rows], faces.reshape(-1, 4))
+    state = under(cup, 2, {})
+    made = state.surface
+    assert np.linalg.norm(made.positions, axis=1) == pytest.approx(100, abs=0.6)
+    rim = made.positions[made.closed == 0]
+    assert len(rim) > 20 and np.abs(rim[:, 1] - cup.positions[cup.closed == 0, 1].mean()).max() < 5
+
+
 def test_what_cannot_be_is_said(portrait):
     ball = cube_sphere(20)
-    hole = Surface(ball.positions, ball.faces[5:])
-    with pytest.raises(YewfinchError, match="open"):
-        under(hole, 1, {})
     with pytest.raises(YewfinchError, match="fewer levels"):
         under(cube_sphere(6), 5, {})
     with pytest.raises(YewfinchError, match="1 to 5"):

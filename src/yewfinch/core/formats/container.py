@@ -284,7 +284,7 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
 
 
 def _read_points(manifest: Manifest, portrait: Portrait) -> None:
-    """Landmarks, lines, calipers and rules; those that this version or the clay does not know are passed over."""
+    """Landmarks, lines, guides, calipers, rules; what this version or the clay does not know is passed over."""
 
     def fits(a: Anchor) -> bool:
         piece = portrait.pieces.get(a.piece)
@@ -292,6 +292,9 @@ def _read_points(manifest: Manifest, portrait: Portrait) -> None:
 
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if k in LANDMARKS and fits(a)}
     portrait.lines = {k: v for k, v in manifest.lines.items() if k in CURVES and v and all(map(fits, v))}
+    portrait.guides = tuple(
+        g for g in manifest.guides if len(g) > 1 and all(map(fits, g)) and len({a.piece for a in g}) == 1
+    )
     portrait.calipers = tuple(
         c for c in manifest.calipers if len(c.points) == (3 if c.kind == "angle" else 2) and all(map(fits, c.points))
     )

@@ -31,7 +31,7 @@ from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.sitter.calipers import Caliper
 
 SCHEMA = 1
-MAX_PIECES, MAX_RULES = 2000, 1000
+MAX_PIECES, MAX_RULES, MAX_GUIDES = 2000, 1000, 1000
 #: Deepest nesting of unknown keys that are kept, and the most values of a mended manifest.
 _DEEPEST, _MOST_MENDED = 50, 1000
 
@@ -67,6 +67,7 @@ class Manifest(msgspec.Struct):
     pieces: Annotated[list[PieceRecord], msgspec.Meta(max_length=MAX_PIECES)] = []
     landmarks: dict[str, Anchor] = {}
     lines: dict[str, tuple[Anchor, ...]] = {}
+    guides: Annotated[list[tuple[Anchor, ...]], msgspec.Meta(max_length=MAX_GUIDES)] = []
     sitter: SitterRecord = msgspec.field(default_factory=SitterRecord)
     calipers: Annotated[list[Caliper], msgspec.Meta(max_length=MAX_RULES)] = []
     rules: Annotated[tuple[RuleRecord, ...], msgspec.Meta(max_length=MAX_RULES)] = ()
@@ -168,6 +169,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "pieces": pieces,
         "landmarks": {k: msgspec.to_builtins(a) for k, a in portrait.anchors.items()},
         "lines": {k: [msgspec.to_builtins(a) for a in v] for k, v in portrait.lines.items()},
+        "guides": [[msgspec.to_builtins(a) for a in guide] for guide in portrait.guides],
         "sitter": sitter_manifest(portrait.sitter),
         "rules": [
             {"key": r.key, "title": r.title, "kind": r.kind, "landmarks": list(r.landmarks), "ideal": r.ideal}
@@ -259,6 +261,7 @@ def _mend(manifest: dict[str, Any], steps: list[str | int]) -> None:
 _DATA = (
     "landmarks",
     "lines",
+    "guides",
     "rules",
     "marks",
     "calipers",

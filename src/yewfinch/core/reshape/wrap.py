@@ -12,7 +12,9 @@ from yewfinch.core.mesh.levels.levels import State
 from yewfinch.core.mesh.query.nearest import Found, NearestTree
 from yewfinch.core.mesh.query.twins import one_of_each, twins_of, write_twins
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.reshape.fuse import COARSEST, FINEST, fused, origins
+from yewfinch.core.reshape.field_aligned.along_form import COARSEST, FINEST, along_form
+from yewfinch.core.reshape.fuse import origins
+from yewfinch.core.reshape.left_out import drawn_out
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
@@ -21,6 +23,8 @@ from yewfinch.core.shared.progress import Progress, part, silent
 _FACING = 0.3
 #: What has found no place follows its neighbours, in so many rounds.
 _ROUNDS = 30
+#: How often a level is drawn out to what it leaves out, and so many places that it may leave out.
+_REACHING, _AIMS = 3, 200_000
 #: Levels that are made under a dense surface at most.
 MOST_UNDER = 5
 
@@ -70,9 +74,23 @@ def laid(surface: Surface, tree: NearestTree, reach: float, *, fading: bool = Fa
     return at + step
 
 
-def lay(surface: Surface, tree: NearestTree, reach: float) -> None:
-    """Lay a surface on another, as `laid` says; one that is its own image across x = 0 stays so."""
-    twin, at = twins_of(surface), laid(surface, tree, reach).astype(np.float32)
+def lay(surface: Surface, tree: NearestTree, reach: float, aims: tuple[DoubleArray, DoubleArray] | None = None) -> None:
+    """Lay a surface on another, as `laid` says; one that is its own image across x = 0 stays so.
+
+    Parameters
+    ----------
+    surface : Surface
+    tree, reach
+        As for `laid`.
+    aims : two arrays (k, 3) float64, optional
+        Places of the other, mm, and normals there, that it is drawn out to before.
+    """
+    twin = twins_of(surface)
+    if aims is not None:
+        size = np.full(len(surface.faces), reach / 3.0)
+        out = drawn_out(surface.positions.astype(np.float64), surface.faces, size, *aims)
+        surface.set_rows(np.arange(len(surface), dtype=INDEX), out)
+    at = laid(surface, tree, reach).astype(np.float32)
     if twin is not None:
         left = one_of_each(np.arange(len(surface), dtype=INDEX), surface.positions, twin)
         write_twins(left, at, twin)
@@ -117,15 +135,18 @@ def under(
     longest = float(np.ptp(surface.positions, axis=0).max())
     if edge > min(COARSEST, longest / 4):
         raise YewfinchError(f"The coarsest level would have edges of {edge:.0f} mm; ask for fewer levels.")
-    base = fused([surface], max(edge, FINEST), progress=part(progress, 0.0, 0.3))
+    base = along_form(surface, max(edge, FINEST), progress=part(progress, 0.0, 0.3))
     tree = NearestTree(surface.positions, surface.triangles())
     state = levels.begun(base, {})
+    some = slice(None, None, max(1, len(surface) // _AIMS))
+    aims = surface.positions[some].astype(np.float64), surface.normals[some].astype(np.float64)
     for number in range(count):
         progress(0.3 + 0.5 * number / count, "laying the levels on")
         state = levels.added(state)
         length = edge / 2 ** (number + 1)
-        for _ in range(2):
-            lay(state.surface, tree, 3.0 * length)
+        lay(state.surface, tree, 3.0 * length)
+        for _ in range(_REACHING):
+            lay(state.surface, tree, 3.0 * length, aims)
     progress(0.85, "carrying colours over")
     own = state.surface
     found = origins(own.positions, [surface])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSpinBox
+from PyQt6.QtWidgets import QLabel, QPushButton
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
@@ -21,7 +21,7 @@ _ALONG = 110
 
 
 class FusePanel(LivePanel):
-    """Two sliders, three buttons, and how many faces would come of it."""
+    """Two sliders, four buttons, and how many faces would come of it."""
 
     def __init__(self, bench: Bench) -> None:
         super().__init__(bench, 400)
@@ -62,8 +62,8 @@ class FusePanel(LivePanel):
             ),
             (
                 self.remesh,
-                "Remesh the chosen piece",
-                "Even quads all over it, with its colours, masks and landmarks",
+                "Remesh the chosen piece, quick",
+                "Quads along a grid: in a moment, for blocking in; what overlaps is fused",
                 self._remesh,
             ),
         ):
@@ -71,24 +71,6 @@ class FusePanel(LivePanel):
             button.setToolTip(tip)
             button.clicked.connect(lambda _=False, r=run: r())
             self.column.addWidget(button)
-        row = QHBoxLayout()
-        self.detail = QPushButton("Remesh, keep detail")
-        self.detail.setToolTip(
-            "Even quads with levels on top; what they lack of the old form becomes a form layer of the finest level"
-        )
-        self.detail.clicked.connect(self._detail)
-        self.levels = QSpinBox()
-        self.levels.setRange(1, 4)
-        self.levels.valueChanged.connect(
-            lambda n: self.levels.setSuffix(" level on top" if n == 1 else " levels on top")
-        )
-        self.levels.setSuffix(" level on top")
-        self.levels.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
-        self.levels.setAccessibleName("levels on top of the remeshed piece")
-        self.levels.setToolTip("How many; arrow keys change it")
-        row.addWidget(self.detail, 1)
-        row.addWidget(self.levels)
-        self.column.addLayout(row)
         self.note = QLabel()
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
@@ -127,31 +109,6 @@ class FusePanel(LivePanel):
     def _remesh(self) -> None:
         if self.bench.selection.piece_id in self.bench.portrait.pieces:
             self._work([self.bench.selection.piece_id], ())
-
-    def _detail(self) -> None:
-        portrait, piece, edge, count = (
-            self.bench.portrait,
-            self.bench.selection.piece_id,
-            self.edge.value(),
-            self.levels.value(),
-        )
-        if piece not in portrait.pieces:
-            return
-
-        def done(edit: Edit) -> None:
-            portrait.perform(edit)
-            made = portrait.pieces[piece]
-            count = grouped(len(made.surface.faces))
-            self._say_of(edit, f"{count} quads on the finest level")
-
-        self._worker = behind_dialog(
-            self,
-            "Remeshing …",
-            lambda progress: fusing.remesh_with_detail(portrait, piece, edge, count, progress),
-            done,
-            lambda text: self.bench.say(text, "warn"),
-            "The piece was left as it was.",
-        )
 
     def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
         portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
@@ -199,8 +156,7 @@ class FusePanel(LivePanel):
         self.fuse.setEnabled(len(shown) > 1)
         for button in (self.take, self.within):
             button.setEnabled(chosen is not None and len(shown) > 1)
-        for widget in (self.remesh, self.detail, self.levels):
-            widget.setEnabled(chosen is not None)
+        self.remesh.setEnabled(chosen is not None)
         self._area = sum(p.surface.area() for p in shown)
         self._shown = len(shown)
         self._say()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from yewfinch.app.rooms.remesh import fuse_panel, lost_place, tidy_panel
+from yewfinch.app.rooms.remesh import fuse_panel, guide_drawing, lost_place, quads_panel, tidy_panel
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view.modes import Over
@@ -13,15 +13,25 @@ from yewfinch.app.view.modes import Over
 
 def furnish(shop: Workshop) -> Room:
     """Fit the room out."""
+    drawing = guide_drawing.GuideDrawing(shop.lines)
     return Room(
         "remesh",
         place=80,
         panels=(
             Panel("Fuse and remesh", lambda: fuse_panel.FusePanel(shop.bench), {"Block": 90, "Form": 130}, folded=True),
             Panel(
+                "Quads along the form",
+                lambda: quads_panel.QuadsPanel(shop.bench, drawing),
+                {"Block": 95, "Form": 135},
+                folded=True,
+            ),
+            Panel(
                 "Mend and reduce", lambda: tidy_panel.TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True
             ),
         ),
-        overs=(Over(55, partial(lost_place.paint, view=shop.view)),),
+        overs=(
+            Over(52, partial(guide_drawing.paint, view=shop.view)),
+            Over(55, partial(lost_place.paint, view=shop.view)),
+        ),
         help=Path(__file__).with_name("help.md"),
     )

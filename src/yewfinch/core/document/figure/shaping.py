@@ -268,10 +268,12 @@ class Figures:
         kept = {k: a for k, a in portrait.anchors.items() if a.piece not in PIECES}
         other = {k: v for k, v in portrait.lines.items() if all(a.piece not in PIECES for a in v)}
         calipers = tuple(c for c in portrait.calipers if all(a.piece not in PIECES for a in c.points))
+        guides = tuple(g for g in portrait.guides if g[0].piece not in PIECES)
         changes += [
             FieldChange("anchors", portrait.anchors, {**kept, **anchors}),
             FieldChange("lines", portrait.lines, {**other, **lines}),
             FieldChange("calipers", portrait.calipers, calipers),
+            FieldChange("guides", portrait.guides, guides),
             FieldChange("figure", portrait.figure, figure),
             FieldChange("posed", portrait.posed, None),
         ]

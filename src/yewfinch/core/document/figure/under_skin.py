@@ -124,7 +124,7 @@ def as_clay(portrait: Portrait, piece: str) -> Edit:
     The clay is a piece of its own id, so that a fresh guide does not take its place.
     """
     held = portrait.pieces[piece]
-    clay = replace(held, id=free_id(portrait.pieces, f"{piece} clay"), see_through=False)
+    clay = replace(held, id=free_id(portrait.ids_taken(), f"{piece} clay"), see_through=False)
     return Edit(f"{held.name} as clay", (PieceChange(held, None), PieceChange(None, clay)))
 
 

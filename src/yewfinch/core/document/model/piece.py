@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Container, Mapping
 from dataclasses import dataclass, field, replace
 from itertools import count
 
@@ -88,6 +88,6 @@ class Piece:
         return replace(self, name=name)
 
 
-def free_id(taken: Mapping[str, Piece], stem: str) -> str:
-    """An id that no piece has."""
+def free_id(taken: Container[str], stem: str) -> str:
+    """An id that is not taken."""
     return next(k for n in count(1) if (k := stem if n == 1 else f"{stem}{n}") not in taken)

@@ -35,6 +35,7 @@ FIELDS = (
     "sitter",
     "anchors",
     "lines",
+    "guides",
     "calipers",
     "rules",
     "name",
@@ -75,6 +76,8 @@ class Portrait:
         self.anchors: dict[str, Anchor] = {}
         #: Lines of the face on the clay: a row of anchors each.
         self.lines: dict[str, tuple[Anchor, ...]] = {}
+        #: Lines drawn on pieces for the quads of a remesh to follow: a row of anchors each, all on one piece.
+        self.guides: tuple[tuple[Anchor, ...], ...] = ()
         self.sitter = Sitter()
         self.calipers: tuple[Caliper, ...] = ()
         #: Proportion rules of the sculptor's own.
@@ -147,6 +150,17 @@ class Portrait:
         positions = self.pieces[found[0].piece].surface.positions
         corners = positions[[a.corners for a in found]].astype(np.float64)
         return np.asarray(np.einsum("nk,nkj->nj", [a.weights for a in found], corners))
+
+    def ids_taken(self) -> set[str]:
+        """Ids that no new piece may have: of pieces, and of those that are gone but landmarks and lines sleep on."""
+        asleep = [*self.anchors.values(), *(a for line in self.lines.values() for a in line)]
+        asleep += [*(a for guide in self.guides for a in guide), *(a for c in self.calipers for a in c.points)]
+        return {*self.pieces, *(a.piece for a in asleep)}
+
+    def guides_on(self, piece: str) -> list[DoubleArray]:
+        """Where the guides on a piece are now, each (k, 3) mm."""
+        surface = self.pieces[piece].surface
+        return [np.array([a.on(surface) for a in guide]) for guide in self.guides if guide[0].piece == piece]
 
     # --- changes -------------------------------------------------------------------------
 

@@ -23,7 +23,7 @@ def begin(portrait: Portrait, armature: Armature, name: str) -> tuple[Edit, str]
     str
         The new piece's id.
     """
-    key = free_id(portrait.pieces, "armature")
+    key = free_id(portrait.ids_taken(), "armature")
     number = key.removeprefix("armature")
     surface = skin(armature, edge_for(armature, QUICK), quick=True)
     piece = Piece(key, f"Armature {number}".strip(), surface, armature=armature)
@@ -69,7 +69,7 @@ def clothe(portrait: Portrait, piece: str, edge: float, progress: Progress = sil
     held = _armature(portrait, piece)
     assert held.armature is not None
     surface = skin(held.armature, edge, progress=progress)
-    key = free_id(portrait.pieces, "clay")
+    key = free_id(portrait.ids_taken(), "clay")
     clay = Piece(key, f"Clay of {held.name.lower()}", surface)
     return Edit(
         f"Clothe {held.name.lower()}", (PieceChange(held, replace(held, visible=False)), PieceChange(None, clay))

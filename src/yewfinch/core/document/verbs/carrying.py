@@ -1,4 +1,4 @@
-"""What goes along when clay gets another surface: colours, masks, regions, landmarks, lines, calipers."""
+"""What goes along when clay gets another surface: colours, masks, regions, landmarks, lines, guides, calipers."""
 
 from __future__ import annotations
 
@@ -64,7 +64,7 @@ def dressed(made: Surface, sources: Sequence[Piece], first: Piece, keep: Collect
 
 
 def tied(portrait: Portrait, after: Mapping[str, Piece]) -> list[Change]:
-    """Landmarks, lines and calipers of pieces, tied to the nearest places of what takes their place.
+    """Landmarks, lines, guides and calipers of pieces, tied to the nearest places of what takes their place.
 
     Parameters
     ----------
@@ -84,17 +84,18 @@ def tied(portrait: Portrait, after: Mapping[str, Piece]) -> list[Change]:
 
 
 def anchors_on(portrait: Portrait, pieces: Collection[str]) -> list[Anchor]:
-    """All anchors of landmarks, lines and calipers on some pieces, each once."""
+    """All anchors of landmarks, lines, guides and calipers on some pieces, each once."""
     everything = [
         *portrait.anchors.values(),
         *(a for line in portrait.lines.values() for a in line),
+        *(a for guide in portrait.guides for a in guide),
         *(a for c in portrait.calipers for a in c.points),
     ]
     return list(dict.fromkeys(a for a in everything if a.piece in pieces))
 
 
 def retied(portrait: Portrait, new: Mapping[Anchor, Anchor]) -> list[Change]:
-    """Landmarks, lines and calipers with other anchors in the place of some; nothing for none."""
+    """Landmarks, lines, guides and calipers with other anchors in the place of some; nothing for none."""
     if not new:
         return []
     return [
@@ -102,6 +103,7 @@ def retied(portrait: Portrait, new: Mapping[Anchor, Anchor]) -> list[Change]:
         FieldChange(
             "lines", portrait.lines, {k: tuple(new.get(a, a) for a in line) for k, line in portrait.lines.items()}
         ),
+        FieldChange("guides", portrait.guides, tuple(tuple(new.get(a, a) for a in guide) for guide in portrait.guides)),
         FieldChange(
             "calipers",
             portrait.calipers,

@@ -39,6 +39,9 @@ def problems(portrait: Portrait) -> list[str]:
             out.append(f"The line '{key}' is not known.")
         if any(abs(sum(a.weights) - 1.0) > 1e-3 for a in line):
             out.append(f"The line '{key}' has weights that do not add up to one.")
+    for number, guide in enumerate(portrait.guides, 1):
+        if len(guide) < 2 or any(abs(sum(a.weights) - 1.0) > 1e-3 for a in guide):
+            out.append(f"Guide {number} is no line on the clay.")
     solution = portrait.sitter.solution
     if solution is not None and np.linalg.eigvalsh(solution.covariance).min() < -1e-3:
         out.append("The solved sitter's uncertainty is no covariance: solve again.")

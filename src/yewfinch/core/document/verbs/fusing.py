@@ -1,34 +1,24 @@
-"""Pieces of a portrait fused or remeshed: colours, masks, regions, landmarks and lines go along."""
+"""Pieces of a portrait fused, or remeshed the quick way: colours, masks, regions, landmarks and lines go along."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 import numpy as np
 
-from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import at_rest, dressed, let_go, tied
-from yewfinch.core.document.verbs.detail_levels import with_state
 from yewfinch.core.document.verbs.telling import told
-from yewfinch.core.mesh.levels import levels
-from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.repair.mend import Mended, mended, outward
 from yewfinch.core.mesh.surface.order import in_face_order
-from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body
-from yewfinch.core.reshape.fuse import fused, origins
-from yewfinch.core.reshape.wrap import lay
-from yewfinch.core.sculpt.form_layers import FormLayer, Stack
-from yewfinch.core.shared.arrays import INDEX
+from yewfinch.core.reshape.fuse import fused
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
-#: Name of the layer that holds what a remesh would lose.
-DETAIL = "Detail before the remesh"
 #: Rims of more edges than this are not closed for fusing.
 _LONGEST = 4000
 #: A closed surface with less volume, against its longest side's cube, is a flat sheet.
@@ -71,7 +61,7 @@ def fuse(
     """
     if not pieces:
         raise YewfinchError("There is no clay to fuse. Show some first.")
-    held, away, within = ([_usable(portrait, k) for k in ids] for ids in (pieces, take, common))
+    held, away, within = ([usable_clay(portrait, k) for k in ids] for ids in (pieces, take, common))
     made = fused(
         [_closed(p) for p in held],
         edge,
@@ -105,64 +95,14 @@ def fuse(
     return told(portrait, Edit(what, tuple(changes)), part(progress, 0.92, 1.0), whole=not gone)
 
 
-def remesh_with_detail(portrait: Portrait, piece: str, edge: float, count: int, progress: Progress = silent) -> Edit:
-    """Remesh a piece with levels on top, the finest of which holds, as a form layer, what the even surface lacks of the
-    old one.
-
-    Parameters
-    ----------
-    portrait : Portrait
-    piece : str
-    edge : float, mm
-        Of the coarsest level.
-    count : int
-        Levels on top of it.
-    progress : Progress
-
-    Returns
-    -------
-    Edit
-        The layer is named `DETAIL`; at no strength the finest level is the coarse surface subdivided.
+def usable_clay(portrait: Portrait, key: str) -> Piece:
+    """A piece that clay can be made of.
 
     Raises
     ------
     YewfinchError
-        As `fuse`, or if so many levels would be too large.
+        If it is locked, an armature or a guide, or stands in a pose or with parts turned.
     """
-    held = _usable(portrait, piece)
-    first = fuse(portrait, [piece], edge, progress=part(progress, 0.0, 0.5))
-    even = next(
-        c.after for c in first.changes if isinstance(c, PieceChange) and c.after is not None and c.after.id == piece
-    )
-    state = levels.begun(even.surface, even.regions)
-    for number in range(count):
-        progress(0.5 + 0.2 * number / count, "adding levels")
-        state = levels.added(state)
-    progress(0.7, "keeping the detail")
-    own, rows = state.surface, np.arange(len(state.surface), dtype=INDEX)
-    plain = own.positions.copy()
-    tree = NearestTree(held.surface.positions, held.surface.triangles())
-    for _ in range(2):
-        lay(own, tree, 3.0 * edge / 2**count)
-    layer = FormLayer("layer1", DETAIL, SparseRows().with_rows(rows, own.positions.astype(np.float64) - plain))
-    stack = Stack(own.faces, count, SparseRows().with_rows(rows, plain), (layer,))
-    own.set_rows(rows, stack.form(rows))
-    progress(0.9, "carrying colours over")
-    found = origins(own.positions, [held.surface])
-    own.wear(found.channels([held.surface]))
-    made = replace(with_state(even, state), texture=None)
-    rest = {k: v for k, v in portrait.layers.items() if k != piece}
-    size = layer.steps.size + stack.base.size
-    changes = [
-        *let_go(portrait, [piece]),
-        PieceChange(held, made),
-        FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, size),
-    ]
-    edit = Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
-    return told(portrait, edit, part(progress, 0.93, 1.0))
-
-
-def _usable(portrait: Portrait, key: str) -> Piece:
     held = portrait.pieces[key]
     if held.locked:
         raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces, or hide it.")

@@ -133,7 +133,7 @@ def make_shell(
     made_of = shell(held.surface, thickness, where, part(progress, 0.0, 0.8))
     progress(0.8, "putting it in order")
     ordered, order = in_face_order(made_of.positions.astype(np.float32), made_of.faces)
-    key = free_id(portrait.pieces, "clay")
+    key = free_id(portrait.ids_taken(), "clay")
     made = Piece(
         key,
         f"{held.name}, shell"[:LONGEST],
@@ -193,7 +193,7 @@ def split_off(
         lots.append(_lot(held, held.surface.faces[rows], closing if was_closed else "open"))
     stays, goes = lots
     progress(0.95, "carrying landmarks over")
-    key = free_id(portrait.pieces, "clay")
+    key = free_id(portrait.ids_taken(), "clay")
     goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
     return told(portrait, Edit(f"Split off a part of {held.name}", tuple(changes))), key
@@ -264,7 +264,7 @@ def cut_by(
     """
     changes: list[Change] = []
     after: dict[str, Piece] = {}
-    taken = dict(portrait.pieces)
+    taken = portrait.ids_taken()
     met = 0
     for number, key in enumerate(pieces):
         progress(number / len(pieces), "cutting")
@@ -288,7 +288,7 @@ def cut_by(
         after[key] = rest
         if keep:
             new = free_id(taken, "clay")
-            taken[new] = held
+            taken.add(new)
             changes.append(
                 PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST]))
             )

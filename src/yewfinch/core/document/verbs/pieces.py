@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -12,7 +12,7 @@ from yewfinch.core.document.model.follow import MIRRORED, Follow, FollowKind, ro
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs.carrying import let_go
+from yewfinch.core.document.verbs.carrying import anchors_on, let_go, retied
 from yewfinch.core.mesh.repair.parts import loose_parts
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
@@ -54,7 +54,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         Id of the copy.
     """
     held = portrait.pieces[piece]
-    key = free_id(portrait.pieces, _stem(held))
+    key = free_id(portrait.ids_taken(), _stem(held))
     surface = held.surface.copy()
     levels = None if held.levels is None else held.levels.copied(surface)
     copy = replace(
@@ -88,7 +88,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     held = portrait.pieces[piece]
     if held.armature is not None:
         raise YewfinchError("An armature is mirrored in its own panel.")
-    key = free_id(portrait.pieces, _stem(held))
+    key = free_id(portrait.ids_taken(), _stem(held))
     solid = None if held.solid is None else mirrored_solid(held.solid)
     surface = mirrored(held.surface)
     other = replace(
@@ -120,7 +120,7 @@ def mirrored_solid(solid: Solid) -> Solid:
 
 
 def split(portrait: Portrait, piece: str) -> Edit:
-    """Make a piece of each loose part; the largest keeps the piece's id, landmarks on others sleep.
+    """Make a piece of each loose part; the largest keeps the piece's id, landmarks go along.
 
     Raises
     ------
@@ -139,20 +139,28 @@ def split(portrait: Portrait, piece: str) -> Edit:
             f"{held.name} is in {grouped(len(used))} parts; more than {MOST_PARTS} are not made into pieces. Drop "
             "specks first."
         )
-    changes: list[PieceChange] = []
-    taken = dict(portrait.pieces)
+    changes: list[Change] = []
+    taken = portrait.ids_taken()
+    place, owner = np.zeros(len(surface), np.int64), {}
     for number, part in enumerate(used[np.argsort(-size[used], kind="stable")]):
         rows = np.nonzero(label == part)[0]
         faces = np.searchsorted(rows, surface.faces[label[surface.faces[:, 0]] == part]).astype(INDEX)
         own = Surface(surface.positions[rows], faces, channels=surface.channels.at(rows))
         regions = {k: v[rows] for k, v in held.regions.items() if v[rows].any()}
+        place[rows] = np.arange(len(rows))
+        owner[int(part)] = piece
         if number == 0:
             changes.append(PieceChange(held, replace(held, surface=own, regions=regions, texture=None)))
             continue
         key = free_id(taken, "clay")
-        taken[key] = held
+        taken.add(key)
+        owner[int(part)] = key
         changes.append(PieceChange(None, Piece(key, f"{held.name} {number + 1}"[:LONGEST], own, regions=regions)))
-    return Edit(f"Split {held.name}", tuple(changes))
+    new = {}
+    for a in anchors_on(portrait, (piece,)):
+        part, (one, two, three) = int(label[a.corners[0]]), a.corners
+        new[a] = replace(a, piece=owner[part], corners=(int(place[one]), int(place[two]), int(place[three])))
+    return Edit(f"Split {held.name}", (*changes, *retied(portrait, new)))
 
 
 def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
@@ -207,7 +215,7 @@ def twin(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         raise YewfinchError(f"'{held.name}' has a twin already.")
     return Edit(
         f"Twin of {held.name}",
-        (PieceChange(None, made := _follower(portrait.pieces, held, MIRRORED, "twin", f"{held.name}, twin")),),
+        (PieceChange(None, made := _follower(portrait.ids_taken(), held, MIRRORED, "twin", f"{held.name}, twin")),),
     ), made.id
 
 
@@ -238,12 +246,12 @@ def ring(
         raise YewfinchError(f"{count} copies make no sense; 1 to {MOST_COPIES} do.")
     gone = [p for p in portrait.followers(piece) if p.follows is not None and p.follows.kind == "ring"]
     changes = [PieceChange(p, None) for p in gone[::-1]]
-    taken = {k: p for k, p in portrait.pieces.items() if p not in gone}
+    taken = portrait.ids_taken() - {p.id for p in gone}
     for k in range(1, count):
         made = _follower(
             taken, held, round_axis(axis, centre, 360.0 * k / count), "ring", f"{held.name}, {k + 1} of {count}"
         )
-        taken[made.id] = made
+        taken.add(made.id)
         changes.append(PieceChange(None, made))
     if not changes:
         raise YewfinchError("One copy is the piece itself. Ask for two or more.")
@@ -344,7 +352,7 @@ def _may_lead(piece: Piece) -> None:
         raise YewfinchError(f"'{piece.name}' is a guide and has no copies.")
 
 
-def _follower(taken: Mapping[str, Piece], held: Piece, matrix: tuple[float, ...], kind: FollowKind, name: str) -> Piece:
+def _follower(taken: Container[str], held: Piece, matrix: tuple[float, ...], kind: FollowKind, name: str) -> Piece:
     follows = Follow(held.id, matrix, kind)
     return Piece(
         free_id(taken, "clay"), name[:LONGEST], follows.surface(held.surface), group=held.group, follows=follows

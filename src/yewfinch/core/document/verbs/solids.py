@@ -41,7 +41,7 @@ def begin(portrait: Portrait, kind: str, place: tuple[float, float, float] = (0.
         If there is no such kind.
     """
     solid = begun(kind, place)
-    key = free_id(portrait.pieces, "solid")
+    key = free_id(portrait.ids_taken(), "solid")
     title = KINDS[kind].title
     names = {p.name for p in portrait.pieces.values()}
     number = next(n for n in range(1, len(names) + 2) if (title if n == 1 else f"{title} {n}") not in names)

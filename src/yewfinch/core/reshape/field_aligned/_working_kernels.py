@@ -219,7 +219,7 @@ def _fits(p, v, b, c, d, far2):  # type: ignore[no-untyped-def]
     old = max(ex * ex + ey * ey + ez * ez, fx * fx + fy * fy + fz * fz)
     mx, my, mz = ey * fz - ez * fy, ez * fx - ex * fz, ex * fy - ey * fx
     was = mx * mx + my * my + mz * mz
-    if now < 0.0225 * far * far and now * old * old < was * far * far:
+    if now < 0.0225 * far * far and now * old * old < 0.4 * was * far * far:
         return False
     dot = nx * mx + ny * my + nz * mz
     return was == 0.0 or (dot > 0.0 and dot * dot > 0.09 * was * now)

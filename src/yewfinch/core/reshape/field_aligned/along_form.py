@@ -96,6 +96,8 @@ def along_form(
     progress(0.1, "making ready")
     work = _worked(own, edge, factor, bent, symmetric)
     starts, ring = neighbours(work)
+    if symmetric:
+        lines = [*lines, *(np.asarray(line) * [-1.0, 1.0, 1.0] for line in lines)]
     found = fields(work, wishes(work, starts, ring, lines, half=symmetric), starts, ring, part(progress, 0.3, 0.6))
     progress(0.6, "drawing the net together")
     net = quartered(gathered(work, found, half=symmetric))

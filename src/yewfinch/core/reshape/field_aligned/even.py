@@ -10,13 +10,14 @@ from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.reshape.field_aligned import _even_kernels as kernels
 from yewfinch.core.reshape.field_aligned.form import ON
 from yewfinch.core.reshape.field_aligned.gather import Coarse
+from yewfinch.core.reshape.left_out import drawn_out
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.progress import Progress, silent
 
 #: A place whose surface looks more than this away is another sheet's: the cosine.
 _FACING = 0.2
-#: Rounds at the end in which the net is drawn to what it leaves out: what is farther away than so many edges.
-_REACHING, _FAR = 8, 0.3
+#: Rounds at the end in which the net is drawn to what it leaves out.
+_REACHING = 8
 
 
 @dataclass(frozen=True, eq=False)
@@ -81,7 +82,12 @@ def quartered(coarse: Coarse) -> Quads:
     fine = (at < len(edges)) & (edges[np.minimum(at, len(edges) - 1)] == c * n + d) if len(edges) else np.zeros(0, bool)
     c, d, at = c[fine], d[fine], at[fine]
     creased = np.concatenate([np.stack([c, n + at], 1), np.stack([d, n + at], 1)]).astype(INDEX)
-    return Quads(points, own, rims, creased, coarse.corners, step.reshape(m, 4)[live] / 2)
+    still = np.zeros(n, bool)
+    still[coarse.tiny] = True
+    faces_still = np.where(three, still[faces[:, :3]].all(axis=1), still[faces].all(axis=1))
+    stay = np.flatnonzero(np.concatenate([still, still[a] & still[b], faces_still])).astype(INDEX)
+    corners = np.union1d(coarse.corners, stay).astype(INDEX)
+    return Quads(points, own, rims, creased, corners, step.reshape(m, 4)[live] / 2)
 
 
 @dataclass(frozen=True, eq=False)
@@ -146,43 +152,19 @@ def evened(
             kernels.squares(net.faces, p, net.size, total, count)
             own = count > 0
             p[own] = total[own] / count[own, None]
-            p[net.corners] = net.points[net.corners]
         last = rounds - number < _REACHING
         if rounds - number == _REACHING - 1:
             hints = None
         p, hints = _slid(net, p, ground.true if last else ground.rough, hints)
         if last:
-            p = _reached(net, p, ground.places, ground.normals)
+            p = drawn_out(p, net.faces, net.size, ground.places, ground.normals)
             p, hints = _slid(net, p, ground.true, hints)
+        p[net.corners] = net.points[net.corners]
         if ground.lines is not None and len(held):
             p[held] = ground.lines.places(ground.lines.find(p[held]))
         if half:
             p[plane, 0] = 0.0
     return p
-
-
-def _reached(net: Quads, p: DoubleArray, aims: DoubleArray, normals: DoubleArray) -> DoubleArray:
-    """Draw the net out to places of the surface that it leaves out: tips, and the ends of pockets."""
-    triangles = np.concatenate([net.faces[:, :3], net.faces[:, [0, 2, 3]]])
-    tree = NearestTree(p, triangles)
-    found = tree.find(aims)
-    size = net.size[tree.order[found.rows] % len(net.faces)]
-    far = found.squares > (_FAR * size) ** 2
-    far &= np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.0
-    if not far.any():
-        return p
-    way = aims[far] - tree.places(found)[far]
-    corners = tree.corners[found.rows[far]].astype(np.int64)
-    s, t = found.weights[far].T
-    parts = np.stack([1.0 - s - t, s, t], axis=1)
-    parts *= np.linalg.norm(way, axis=1)[:, None]
-    total = np.bincount(corners.ravel(), parts.ravel(), len(p))
-    move = np.stack([np.bincount(corners.ravel(), (parts * way[:, k : k + 1]).ravel(), len(p)) for k in range(3)], 1)
-    out = p.copy()
-    some = total > 0
-    out[some] += move[some] / total[some, None]
-    out[net.corners] = p[net.corners]
-    return out
 
 
 def _slid(net: Quads, p: DoubleArray, tree: NearestTree, hints: IndexArray | None) -> tuple[DoubleArray, IndexArray]:

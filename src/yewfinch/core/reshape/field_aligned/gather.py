@@ -23,6 +23,8 @@ _LEAST = 0.25
 _TOO_SHORT = 0.35
 #: Triangles that look away from a corner's normal are folded: the cosine. Rounds of mending them.
 _FOLDED, _MENDING = 0.0, 6
+#: Vertices of a body that is left as it is.
+_TINY = 12
 #: Rounds of drawing one place's vertices together.
 _GATHERING = 6
 
@@ -41,6 +43,8 @@ class Coarse:
         Ends of edges along creases.
     corners : (c,) int32
         Where creases end or meet each other or a rim: these stay.
+    tiny : (t,) int32
+        Vertices of bodies of so few that evening them out would turn them inside out.
     step : (n,) float64, mm
     """
 
@@ -49,6 +53,7 @@ class Coarse:
     faces: IndexArray
     creased: IndexArray
     corners: IndexArray
+    tiny: IndexArray
     step: DoubleArray
 
 
@@ -93,7 +98,21 @@ def gathered(work: Working, found: Fields, *, half: bool) -> Coarse:
     if half:
         rim = tri.ravel()[np.flatnonzero((beyond < 0) & np.repeat(alive == 1, 3))]
         place[rim[np.abs(work.points[rim, 0]) < ON], 0] = 0.0
-    return _quads(work, tri, beyond, kept, leaves, alive, place, normal)
+    tiny = _tiny(tri[alive == 1], len(place))
+    place[tiny] = work.points[tiny]
+    return _quads(work, tri, beyond, kept, leaves, alive, place, normal, tiny)
+
+
+def _tiny(triangles: IndexArray, count: int) -> IndexArray:
+    """Vertices of bodies of few."""
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    one, two = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
+    _, body = connected_components(coo_array((np.ones(len(one)), (one, two)), shape=(count, count)), directed=False)
+    used = np.unique(triangles)
+    size = np.bincount(body[used])
+    return used[size[body[used]] <= _TINY].astype(INDEX)
 
 
 def _mark(kept: ByteArray, beyond: IndexArray, edges: npt.NDArray[np.int64]) -> None:
@@ -119,6 +138,7 @@ def _quads(
     alive: ByteArray,
     place: DoubleArray,
     normal: DoubleArray,
+    tiny: IndexArray,
 ) -> Coarse:
     fit = kernels.fitness(tri, beyond, kept, alive, place, normal)
     some = np.flatnonzero(fit >= _LEAST)
@@ -145,4 +165,6 @@ def _quads(
         name[corner[rim]], minlength=len(rows)
     )  # each edge of a crease is met from both sides
     corners = np.flatnonzero(((meeting > 0) & (meeting != 2)) | (work.pinned[rows] > 0)).astype(INDEX)
-    return Coarse(place[rows], normal[rows], name[faces], ends[ends[:, 0] < ends[:, 1]], corners, work.step[rows])
+    return Coarse(
+        place[rows], normal[rows], name[faces], ends[ends[:, 0] < ends[:, 1]], corners, name[tiny], work.step[rows]
+    )

@@ -1,0 +1,99 @@
+"""Half edges stay linked, whatever is drawn in, turned or halved; Hypothesis picks what."""
+
+import numpy as np
+import trimesh
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
+from yewfinch.core.reshape.field_aligned import _working_kernels as working
+from yewfinch.core.reshape.field_aligned.working import linked
+
+
+def taken(mesh, room=4):
+    own = linked(np.asarray(mesh.vertices, float), np.asarray(mesh.faces, np.int32)[:, [0, 1, 2, 2]])
+    n, m = len(own.points), len(own.triangles)
+    tri, beyond = np.zeros((room * m, 3), np.int32), np.full(3 * room * m, -1, np.int32)
+    tri[:m], beyond[: 3 * m] = own.triangles, own.beyond
+    leaves, p = np.full(room * n, -1, np.int32), np.zeros((room * n, 3))
+    leaves[:n], p[:n] = own.leaves, own.points
+    alive = np.zeros(room * m, np.uint8)
+    alive[:m] = 1
+    return tri, beyond, np.zeros(3 * room * m, np.uint8), leaves, alive, p
+
+
+def is_linked(tri, beyond, leaves, alive):
+    """Checked with nothing of the code that links: each half edge against the one beyond, each vertex against its."""
+    half = np.flatnonzero(np.repeat(alive == 1, 3))
+    corner = tri.ravel()
+    follow = half + np.where(half % 3 == 2, -2, 1)
+    back = beyond[half]
+    assert (alive[back[back >= 0] // 3] == 1).all()
+    some = back >= 0
+    assert (beyond[back[some]] == half[some]).all()
+    end = back + np.where(back % 3 == 2, -2, 1)
+    assert (corner[back[some]] == corner[follow[some]]).all() and (corner[end[some]] == corner[half[some]]).all()
+    used = np.unique(corner[half])
+    assert (corner[leaves[used]] == used).all() and (alive[leaves[used] // 3] == 1).all()
+    assert (leaves[np.setdiff1d(np.arange(len(leaves)), used)] < 0).all()
+    live = tri[alive == 1]
+    key = np.sort(live, axis=1)
+    assert (key[:, 0] < key[:, 1]).all() and (key[:, 1] < key[:, 2]).all()
+    return trimesh.Trimesh(np.zeros((len(leaves), 3)) + np.arange(len(leaves))[:, None], live, process=False)
+
+
+BALL = trimesh.creation.icosphere(1)
+MESHES = {
+    "ball": BALL,
+    "ring": trimesh.creation.torus(3, 1, 8, 5),
+    "open": trimesh.Trimesh(BALL.vertices, BALL.faces[BALL.triangles_center[:, 2] > -0.3]),
+    "tetrahedron": trimesh.convex.convex_hull(np.array([[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1.0]])),
+}
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.sampled_from(sorted(MESHES)), st.lists(st.tuples(st.integers(0, 2), st.integers(0, 10**6)), max_size=60))
+def test_nets_stay_sound(name, steps):
+    mesh = MESHES[name]
+    tri, beyond, kept, leaves, alive, _ = taken(mesh)
+    mark, tick = np.zeros(len(leaves), np.int64), 1
+    ring, other = np.empty(net.ROOM, np.int32), np.empty(net.ROOM, np.int32)
+    for kind, which in steps:
+        half = np.flatnonzero(np.repeat(alive == 1, 3))
+        h = int(half[which % len(half)])
+        if kind == 0:
+            tick += 2
+            fine, n = net.is_sound(h, tri, beyond, leaves, mark, tick, ring, other)
+            if fine:
+                net.draw_in(h, tri, beyond, kept, leaves, alive, ring, n)
+        elif beyond[h] >= 0:
+            corner, o = tri.ravel(), int(beyond[h])
+            c, d = corner[net.before(h)], corner[net.before(o)]
+            n, _ = net.round_(c, beyond, leaves, ring)
+            beside = {int(v) for g in ring[:n] for v in (corner[net.after(g)], corner[net.before(g)])}
+            counts = [net.round_(corner[g], beyond, leaves, other) for g in (h, o)]
+            if c != d and int(d) not in beside and all(k > (2 if rim else 3) for k, rim in counts):
+                net.turn(h, tri, beyond, kept, leaves)
+    made = is_linked(tri, beyond, leaves, alive)
+    assert made.is_winding_consistent
+    assert made.euler_number == mesh.euler_number and made.is_watertight == mesh.is_watertight
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.sampled_from(sorted(MESHES)), st.floats(0.05, 1.0))
+def test_edges_are_halved_until_all_are_short(name, longest):
+    mesh = MESHES[name]
+    tri, beyond, kept, leaves, alive, p = taken(mesh, room=4000)
+    count, triangles = len(mesh.vertices), len(mesh.faces)
+    want = np.ones(len(p))
+    for _ in range(60):
+        before = count
+        count, triangles = working.halved(tri, beyond, kept, leaves, alive, p, want, count, triangles, longest**2)
+        if count == before:
+            break
+    made = is_linked(tri, beyond, leaves, alive)
+    assert made.euler_number == mesh.euler_number
+    live = tri[alive == 1]
+    size = np.linalg.norm(p[live] - p[np.roll(live, -1, axis=1)], axis=2)
+    assert size.max() <= longest * 1.0001
+    assert np.isclose(trimesh.Trimesh(p, live, process=False).area, mesh.area)
