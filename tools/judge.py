@@ -3,9 +3,9 @@
     python -m tools.judge remesh [--edges MM ...] | pairs [COUNT]
 
 `remesh`: base heads, thin forms, a gyroid (scikit-image) and closed models of Debian's assimp-testmodels, remeshed here
-and by pymeshlab's isotropic remeshing at the same edges: greatest and mean distance both ways by libigl, handles and
-bodies by trimesh, vertices that have not four neighbours, triangles that cross, and time. pymeshlab is not needed to
-work here; it is beside if `pip install pymeshlab` was done.
+along the form and the quick way, and by pymeshlab's isotropic remeshing at the same edges: greatest and mean distance
+both ways by libigl, handles and bodies by trimesh, vertices that have not four neighbours, triangles that cross, and
+time. pymeshlab is not needed to work here; it is beside if `pip install pymeshlab` was done.
 
 `pairs`: unions, differences and intersections of pairs of random bodies beside manifold3d: volume, bodies, hollows and
 handles.
@@ -29,6 +29,7 @@ from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.repair.mend import mended
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.reshape.field_aligned.along_form import along_form
 from yewfinch.core.reshape.fuse import fused
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -127,16 +128,17 @@ def remesh(edges: list[float]) -> None:
         print(f"\n{name}: {len(surface)} vertices, {held.body_count} bodies, "
               f"{held.body_count - held.euler_number / 2:g} handles, {len(crossings(*was))} cross")  # fmt: skip
         for edge in edges:
-            start = time.perf_counter()
-            try:
-                made = fused([surface], edge)
-            except YewfinchError as error:
-                print(f"  {edge:4g} mm  ours    {error}")
-                continue
-            took = time.perf_counter() - start
-            corners = np.bincount(made.faces.ravel(), minlength=len(made))
-            print(f"  {edge:4g} mm  ours   {took:5.1f} s {len(made):7} {_told(_triangles(made), was, edge)}, "
-                  f"{100 * (corners != 4).mean():.0f} % irregular")  # fmt: skip
+            for way, make in (("along", along_form), ("quick", lambda s, e: fused([s], e))):
+                start = time.perf_counter()
+                try:
+                    made = make(surface, edge)
+                except YewfinchError as error:
+                    print(f"  {edge:4g} mm  {way}  {error}")
+                    continue
+                took = time.perf_counter() - start
+                corners = np.bincount(made.faces.ravel(), minlength=len(made))
+                print(f"  {edge:4g} mm  {way}  {took:5.1f} s {len(made):7} {_told(_triangles(made), was, edge)}, "
+                      f"{100 * (corners != 4).mean():.0f} % irregular")  # fmt: skip
             start = time.perf_counter()
             other = _theirs(was, edge)
             took = time.perf_counter() - start

@@ -318,15 +318,16 @@ def armature(w: MainWindow) -> None:
 
 
 def remesh(w: MainWindow) -> None:
-    """A remeshed head close up in wires, with what that did to it."""
+    """A head with quads along its form close up in wires, with what that did to it."""
     w.bench.set_stage("Form")
     for name in ("Levels", "Form layers", "Likeness"):
         w.inspector.folds[name].button.setChecked(False)
     w.bench.selection.choose("head")
-    panel = w.panel("Fuse and remesh")
-    w.inspector.folds["Fuse and remesh"].button.setChecked(True)
+    title = "Quads along the form"
+    panel = w.panel(title)
+    w.inspector.folds[title].button.setChecked(True)
     QTest.qWait(500)
-    panel.edge.set_value(2.5)
+    panel.edge.set_value(2.6)
     panel.remesh.click()
     while panel.busy():
         QTest.qWait(100)
@@ -334,7 +335,7 @@ def remesh(w: MainWindow) -> None:
     box = np.array([[-46.0, -72.0, 40.0], [60.0, 26.0, 110.0]])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(22, 4).fit(box, w.viewport.width(), w.viewport.height()))
     QTest.qWait(2500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Fuse and remesh"].y() - 12)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds[title].y() - 12)
 
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {

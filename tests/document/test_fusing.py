@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+import trimesh
 
 from tests.document.work import begun, on
 from yewfinch.core.document.figure.shaping import figures
@@ -12,6 +13,7 @@ from yewfinch.core.document.verbs import fusing, remeshing, solids
 from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
 
 
 def test_a_head_with_a_ball_keeps_what_it_had(portrait):
@@ -97,6 +99,19 @@ def test_parts_that_look_inwards_and_open_rims_are_dealt_with(portrait, ball):
     portrait.perform(fusing.fuse(portrait, ["open"], 6.0))
     assert (portrait.surface("open").closed == 1).all()
     assert portrait.surface("open").positions[:, 2].max() == pytest.approx(100, abs=2.5)
+
+
+def test_bodies_that_only_touch_stay_two_on_request(portrait):
+    for key, x, size in (("one", 0.0, 20.0), ("two", 39.2, 20.0), ("three", 70.0, 20.0)):
+        ball = cube_sphere(14, size)
+        portrait.put_piece(Piece(key, key, Surface(ball.positions + np.array([x, 0, 300]), ball.faces)), "x")
+    for apart, bodies in ((True, 2), (False, 1)):
+        portrait.perform(fusing.fuse(portrait, ["one", "two", "three"], 2.0, apart=apart))
+        made = trimesh.Trimesh(portrait.surface("one").positions, portrait.surface("one").triangles(), process=False)
+        assert made.is_watertight and made.body_count == bodies
+        portrait.history.undo()
+    joined = fusing.fuse(portrait, ["one", "two", "three"], 2.0, join=8.0, apart=True)
+    assert "1 body" in joined.told.words  # what is to be joined is not kept apart
 
 
 def test_detail_that_a_remesh_lacks_is_kept_as_a_layer(portrait):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtWidgets import QLabel, QPushButton
+from PyQt6.QtWidgets import QCheckBox, QLabel, QPushButton
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
@@ -40,6 +40,9 @@ class FusePanel(LivePanel):
         self.join.setToolTip("Over how many millimetres the joins are rounded; 0 keeps them sharp")
         self.column.addWidget(self.edge)
         self.column.addWidget(self.join)
+        self.apart = QCheckBox("Keep apart what only touches")
+        self.apart.setToolTip("Pieces that overlap by less than half an edge stay bodies of their own; with joins at 0")
+        self.column.addWidget(self.apart)
         self.fuse, self.take, self.within, self.remesh = QPushButton(), QPushButton(), QPushButton(), QPushButton()
         for button, text, tip, run in (
             (
@@ -112,6 +115,7 @@ class FusePanel(LivePanel):
 
     def _work(self, pieces: list[str], take: tuple[str, ...], common: tuple[str, ...] = ()) -> None:
         portrait, edge, join = self.bench.portrait, self.edge.value(), self.join.value()
+        apart = self.apart.isChecked()
         if len(pieces) + len(take) + len(common) > 1 and "head" in (*pieces, *take, *common):
             self.bench.say("The base head becomes plain clay by this; undo gives it back.", "note")
 
@@ -125,7 +129,7 @@ class FusePanel(LivePanel):
             self,
             "Making one surface …",
             lambda progress: fusing.fuse(
-                portrait, pieces, edge, join=join, take=take, common=common, progress=progress
+                portrait, pieces, edge, join=join, take=take, common=common, apart=apart, progress=progress
             ),
             done,
             lambda text: self.bench.say(text, "warn"),

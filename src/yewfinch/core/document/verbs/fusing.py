@@ -16,6 +16,7 @@ from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.fuse import fused
+from yewfinch.core.reshape.touching import overlapping, together
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
@@ -33,6 +34,7 @@ def fuse(
     join: float = 0.0,
     take: Sequence[str] = (),
     common: Sequence[str] = (),
+    apart: bool = False,
     progress: Progress = silent,
 ) -> Edit:
     """Make one closed surface of pieces, or of one alone; it takes the place of the first.
@@ -48,6 +50,8 @@ def fuse(
         What is cut out of them; they go as well.
     common : sequence of piece ids
         Only what lies within them stays; they go as well.
+    apart : bool
+        Pieces that overlap by less than half an edge stay bodies of their own.
     progress : Progress
 
     Returns
@@ -62,14 +66,13 @@ def fuse(
     if not pieces:
         raise YewfinchError("There is no clay to fuse. Show some first.")
     held, away, within = ([usable_clay(portrait, k) for k in ids] for ids in (pieces, take, common))
-    made = fused(
-        [_closed(p) for p in held],
-        edge,
-        join=join,
-        take=[_closed(p) for p in away],
-        common=[_closed(p) for p in within],
-        progress=part(progress, 0.0, 0.85),
-    )
+    whole, less, only = ([_closed(p) for p in lot] for lot in (held, away, within))
+    lots = overlapping(whole, 0.5 * edge) if apart and not join else [list(range(len(whole)))]
+    parts = []
+    for number, lot in enumerate(lots):
+        share = part(progress, 0.85 * number / len(lots), 0.85 * (number + 1) / len(lots))
+        parts.append(fused([whole[k] for k in lot], edge, join=join, take=less, common=only, progress=share))
+    made = parts[0] if len(parts) == 1 else together(parts)
     progress(0.87, "carrying colours over")
     first = held[0]
     away = [*away, *within]

@@ -159,10 +159,10 @@ def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetri
     turn = np.maximum(bends(work, *neighbours(work)).more * work.step, 1e-9)
     less = np.minimum(np.clip(_BENT / turn, LEAST, 1.0) ** bent, np.clip(_THIN / turn, LEAST, 1.0))
     if (less < 0.9).any():
-        from scipy.spatial import cKDTree
-
-        _, near = cKDTree(work.points).query(own.points)
-        work = made(np.maximum(step * less[near], _COARSE * edge * LEAST))
+        there = work.source >= 0  # what lies between gets what its neighbours leave it
+        wanted = step.copy()
+        wanted[work.source[there]] = np.maximum(step[work.source[there]] * less[there], _COARSE * edge * LEAST)
+        work = made(wanted)
     return work
 
 

@@ -45,6 +45,8 @@ class Working:
         A half edge that leaves each vertex.
     pinned : (n,) uint8
         1 where a rim has a corner.
+    source : (n,) int32
+        The surface's vertex that each is, -1 for one between them.
     lines : (k, 2, 3) float64, mm
         The surface's own rims and creases, edge by edge.
     """
@@ -57,6 +59,7 @@ class Working:
     kept: ByteArray
     leaves: IndexArray
     pinned: ByteArray
+    source: IndexArray
     lines: DoubleArray
 
     def edges(self) -> npt.NDArray[np.int64]:
@@ -138,6 +141,7 @@ class _Store:
     want: DoubleArray
     count: int
     triangles: int
+    begun: int
 
     @classmethod
     def of(cls, surface: Linked, step: DoubleArray) -> _Store:
@@ -153,6 +157,7 @@ class _Store:
             step.copy(),
             n,
             m,
+            n,
         )
 
     def make_finer(self) -> None:
@@ -241,6 +246,7 @@ class _Store:
             self.kept.reshape(-1, 3)[faces].ravel(),
             half(self.leaves[rows]),
             self.pinned[rows],
+            np.where(rows < self.begun, rows, -1).astype(INDEX),
             lines,
         )
 
