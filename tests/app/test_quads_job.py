@@ -20,7 +20,7 @@ def on_view(w, point):
 def test_a_head_is_remeshed_along_its_form_and_a_guide(window, qtbot, tmp_path):
     w, head = begun(window, TITLE)
     portrait, panel = w.bench.portrait, w.panel(TITLE)
-    assert "Head: about" in panel.note.text() and not panel.clear.isEnabled() and not panel.there.isEnabled()
+    assert "Head: about" in panel.note.text() and not panel.clear.isEnabled() and not panel.there.isVisible()
     click(panel.draw)
     assert panel.draw.isChecked() and w.bench.mode == "outline"
     drag(w.viewport, line(on_view(w, (12.0, 70.0, 90.0)), on_view(w, (42.0, 50.0, 80.0)), 20))
@@ -37,7 +37,7 @@ def test_a_head_is_remeshed_along_its_form_and_a_guide(window, qtbot, tmp_path):
     typed(panel.edge.box, "5")
     typed(panel.bent.box, "0")
     panel.where.setCurrentIndex(panel.where.findData("ear_l"))
-    assert panel.there.isEnabled()
+    assert panel.there.isVisible()
     typed(panel.there.box, "2.5")
     steps = portrait.history.position
     click(panel.remesh)

@@ -89,7 +89,7 @@ def test_detail_becomes_a_layer_on_open_clay_too(ball):
     assert detail_levels.count(held) == 3 and (held.surface.closed == 0).any()
     assert [v.name for v in form_layers.stack_of(ball, held).layers] == [remeshing.DETAIL]
     away = np.sqrt(nearest(was, held.surface.positions)[0])
-    assert np.quantile(away, 0.995) < 0.05 and away.max() < 0.6  # beside the rim it may fold
+    assert np.quantile(away, 0.995) < 0.05 and away.max() < 1.5  # beside the rim it may fold
 
 
 def test_a_locked_or_posed_piece_stays(ball):

@@ -8,7 +8,7 @@ from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 #: What is farther away than so many edges is left out.
-_FAR = 0.3
+_FAR = 0.12
 
 
 def drawn_out(

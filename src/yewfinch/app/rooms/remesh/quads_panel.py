@@ -208,7 +208,7 @@ class QuadsPanel(LivePanel):
         self._say()
 
     def _say(self) -> None:
-        self.there.setEnabled(bool(self.where.currentData()))
+        self.there.setVisible(bool(self.where.currentData()))
         piece = self.piece
         if piece is None:
             self.note.setText("No piece is chosen.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.reshape.field_aligned import _even_kernels as kernels
@@ -16,8 +17,10 @@ from yewfinch.core.shared.progress import Progress, silent
 
 #: A place whose surface looks more than this away is another sheet's: the cosine.
 _FACING = 0.2
+#: What the middle of a face lacks is made up for up to so many edges.
+_LACK = 0.3
 #: Rounds at the end in which the net is drawn to what it leaves out.
-_REACHING = 8
+_REACHING = 12
 
 
 @dataclass(frozen=True, eq=False)
@@ -164,7 +167,27 @@ def evened(
             p[held] = ground.lines.places(ground.lines.find(p[held]))
         if half:
             p[plane, 0] = 0.0
+    free = ~on_line
+    free[net.corners] = False
+    p = _balanced(net, p, ground.true, free)
+    if half:
+        p[plane, 0] = 0.0
     return p
+
+
+def _balanced(net: Quads, p: DoubleArray, tree: NearestTree, free: npt.NDArray[np.bool_]) -> DoubleArray:
+    """Move vertices off the surface by half of what the middles of their faces lack: so both are as far from it."""
+    out = p.copy()
+    middles = p[net.faces].mean(axis=1)
+    found = tree.find(middles)
+    across = np.cross(p[net.faces[:, 2]] - p[net.faces[:, 0]], p[net.faces[:, 3]] - p[net.faces[:, 1]])
+    lack = tree.places(found) - middles
+    far = found.squares > (_LACK * net.size) ** 2
+    lack[far | (np.einsum("nk,nk->n", tree.normals(found.rows), across) <= 0.0)] = 0.0
+    count = np.maximum(np.bincount(net.faces.ravel(), minlength=len(p)), 1)
+    for k in range(3):
+        out[free, k] += (np.bincount(net.faces.ravel(), np.repeat(lack[:, k], 4), len(p)) / count)[free] / 2
+    return out
 
 
 def _slid(net: Quads, p: DoubleArray, tree: NearestTree, hints: IndexArray | None) -> tuple[DoubleArray, IndexArray]:
