@@ -14,6 +14,7 @@ from skimage.measure import marching_cubes
 
 from benchmarks.results import measured
 from benchmarks.timing import best
+from tools import judge
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.query.inside import Inside
@@ -38,6 +39,7 @@ def main(cells: int = 128) -> None:
     made = _remesh(head, edge, cells)
     _quality(head, made, edge)
     _along()
+    judge.remesh([4.0], 6)
     _adaptive()
 
 

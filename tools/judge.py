@@ -16,6 +16,7 @@ from __future__ import annotations
 import argparse
 import time
 from collections.abc import Callable, Iterator
+from itertools import islice
 from pathlib import Path
 
 import igl
@@ -120,9 +121,9 @@ def _theirs(mesh: Mesh, edge: float) -> Mesh | None:
     return held.current_mesh().vertex_matrix(), held.current_mesh().face_matrix()
 
 
-def remesh(edges: list[float]) -> None:
-    """A line for each form and edge, ours and theirs."""
-    for name, surface in forms():
+def remesh(edges: list[float], most: int | None = None) -> None:
+    """A line for each of the forms, or of so many, and each edge: ours, both ways, and theirs."""
+    for name, surface in islice(forms(), most):
         was = _triangles(surface)
         held = trimesh.Trimesh(*was, process=False)
         print(f"\n{name}: {len(surface)} vertices, {held.body_count} bodies, "

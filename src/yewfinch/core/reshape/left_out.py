@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
@@ -13,7 +14,7 @@ _FAR = 0.12
 
 def drawn_out(
     points: DoubleArray, faces: IndexArray, size: DoubleArray, places: DoubleArray, normals: DoubleArray
-) -> DoubleArray:
+) -> tuple[DoubleArray, npt.NDArray[np.bool_]]:
     """Move the corners of the nearest faces towards what is left out, that which is farther away counting for more.
 
     Parameters
@@ -30,13 +31,17 @@ def drawn_out(
     Returns
     -------
     (n, 3) float64, mm
+    (k,) bool
+        Which places are worth another look: they are left out, or nearly.
     """
     tree = NearestTree(points, np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]]))
     found = tree.find(places)
-    far = found.squares > (_FAR * size[tree.order[found.rows] % len(faces)]) ** 2
+    reach = (_FAR * size[tree.order[found.rows] % len(faces)]) ** 2
+    again = found.squares > reach / 4
+    far = found.squares > reach
     far &= np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.0
     if not far.any():
-        return points
+        return points, again
     way = places[far] - tree.places(found)[far]
     corners = tree.corners[found.rows[far]].astype(np.int64).ravel()
     s, t = found.weights[far].T
@@ -45,4 +50,4 @@ def drawn_out(
     out, some = points.copy(), total > 0
     for k in range(3):
         out[some, k] += np.bincount(corners, (share * way[:, k : k + 1]).ravel(), len(points))[some] / total[some]
-    return out
+    return out, again

@@ -27,6 +27,8 @@ _CORNERS = 240
 _LONG, _SHORT, _ROUNDS, _QUALITY = 4.0 / 3.0, 4.0 / 5.0, 24, 0.15
 #: Edges become longer by this much for each mm from the rim.
 _GRADING = 0.3
+#: How often the ring behind a rim is evened out.
+_SMOOTHED = 3
 #: New vertices for each of the rim at most.
 _GROWTH = 60
 
@@ -71,6 +73,46 @@ def filled(
     from scipy.spatial import cKDTree
 
     return at[n:], tri, np.asarray(cKDTree(points).query(at[n:])[1], np.int64)
+
+
+def filled_behind(
+    at: DoubleArray, quads: npt.NDArray[np.int64], loop: npt.NDArray[np.int64], back: float
+) -> tuple[DoubleArray, _Triangles, npt.NDArray[np.int64]]:
+    """Close a loop of a surface by a band that goes straight back from it, and what closes that.
+
+    So nothing lies in the notches of a rim in steps, where the clay goes on beside it.
+
+    Parameters
+    ----------
+    at : (n, 3) float64, mm
+    quads : (m, 4) int64
+        The surface.
+    loop : (k,) int64
+        Rows of its rim.
+    back : float
+        How far back the band goes, in the loop's edges.
+
+    Returns
+    -------
+    As `filled`.
+    """
+    n, rim = len(loop), at[loop]
+    corners = at[quads]
+    across = np.cross(corners[:, 2] - corners[:, 0], corners[:, 3] - corners[:, 1])
+    three = quads[:, 2] == quads[:, 3]
+    across[three] = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])[three]
+    out = np.zeros_like(at)
+    for k in range(4):
+        np.add.at(out, quads[:, k], across)
+    way = out[loop] / np.maximum(np.linalg.norm(out[loop], axis=1, keepdims=True), 1e-12)
+    edge = float(np.linalg.norm(rim - np.roll(rim, -1, axis=0), axis=1).mean())
+    ring = rim - back * edge * way
+    for _ in range(_SMOOTHED):
+        ring = (2.0 * ring + np.roll(ring, 1, axis=0) + np.roll(ring, -1, axis=0)) / 4.0
+    new, tri, source = filled(ring)
+    one, two = np.arange(n), (np.arange(n) + 1) % n
+    band = np.concatenate([np.stack([one, two, n + two], axis=1), np.stack([one, n + two, n + one], axis=1)])
+    return np.concatenate([ring, new]), np.concatenate([band, n + tri]), np.concatenate([one, source])
 
 
 def _coarsely(

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.repair import _parts_kernels as kernels
-from yewfinch.core.mesh.repair.fill import filled
+from yewfinch.core.mesh.repair.fill import filled, filled_behind
 from yewfinch.core.mesh.repair.holes import half_edges, rims
 from yewfinch.core.mesh.repair.parts import joined, loose_parts, used_rows
 from yewfinch.core.mesh.repair.patches import Patch, going_on, kept_clear
@@ -25,6 +25,8 @@ WELD, SPECK = 1e-3, 1.0
 LONGEST_RIM = 400
 #: A surface in more loose parts is none.
 MOST_PARTS = 20_000
+#: How far behind their rims patches begin that cross clay otherwise, in the rim's edges, one after the other.
+_DEEP = (0.4, 0.8, 1.5)
 
 
 @dataclass(frozen=True)
@@ -366,13 +368,54 @@ def _closed(
     label = loose_parts(quads.astype(INDEX), len(at))
     alone = np.bincount(label[quads[:, 0]]) == 1  # one face has no other side that a patch could be
     short = [r for r in loops if len(r) <= longest and not alone[label[r[0]]]]
+    back = np.zeros(len(short))
+    made = _patched(at, quads, origin, short, back, flat, progress)
+    for deep in _DEEP:  # what still crosses other clay begins behind its rim
+        crossed = np.flatnonzero(made.crossed)
+        if not len(crossed):
+            break
+        tried = back.copy()
+        tried[crossed] = deep
+        again = _patched(at, quads, origin, short, tried, flat, progress)
+        better = crossed[again.crossed[crossed] < made.crossed[crossed]]
+        if len(better) == len(crossed) and not np.delete(again.crossed, crossed).any():
+            back, made = tried, again
+        elif len(better):
+            back[better] = deep
+            made = _patched(at, quads, origin, short, back, flat, progress)
+    return made.at, made.quads, made.origin, len(short), len(loops) - len(short)
+
+
+@dataclass(frozen=True, eq=False)
+class _Patched:
+    """A surface with its rims closed, and how many triangles of each patch cross something."""
+
+    at: DoubleArray
+    quads: npt.NDArray[np.int64]
+    origin: npt.NDArray[np.int64]
+    crossed: npt.NDArray[np.int64]
+
+
+def _patched(
+    at: DoubleArray,
+    quads: npt.NDArray[np.int64],
+    origin: npt.NDArray[np.int64],
+    loops: list[npt.NDArray[np.int64]],
+    back: DoubleArray,
+    flat: bool,
+    progress: Progress,
+) -> _Patched:
+    """Close loops, each by a patch that begins so many edges behind its rim."""
     points, faces, source = [at], [quads], [origin]
     count = len(at)
     patches: list[Patch] = []
-    for number, loop in enumerate(short):
+    for number, loop in enumerate(loops):
         if number % 16 == 0:
-            progress(0.75 + 0.15 * number / len(short), "closing holes")
-        new, patched, own = filled(at[loop], _joined_already(quads, loop, len(at)))
+            progress(0.75 + 0.15 * number / len(loops), "closing holes")
+        if back[number]:
+            new, patched, own = filled_behind(at, quads, loop, float(back[number]))
+        else:
+            new, patched, own = filled(at[loop], _joined_already(quads, loop, len(at)))
         # numbers of the loop, then of what is new
         lookup = np.r_[loop, count + np.arange(len(new))]
         faces.append(lookup[patched][:, [0, 1, 2, 2]])
@@ -381,12 +424,13 @@ def _closed(
         patches.append(Patch(loop, count + np.arange(len(new))))
         count += len(new)
     at, quads, origin = np.concatenate(points), np.concatenate(faces), np.concatenate(source)
+    crossed = np.zeros(len(patches), np.int64)
     if 0 < sum(len(p.rows) for p in patches) < 60_000:
         progress(0.92, "smoothing what closes them")
         if not flat:
             at = going_on(at, quads.astype(INDEX), patches)
-        at = kept_clear(at, quads.astype(INDEX), patches)
-    return at, quads, origin, len(short), len(loops) - len(short)
+        at, crossed = kept_clear(at, quads.astype(INDEX), patches)
+    return _Patched(at, quads, origin, crossed)
 
 
 def _joined_already(quads: npt.NDArray[np.int64], loop: npt.NDArray[np.int64], count: int) -> set[tuple[int, int]]:

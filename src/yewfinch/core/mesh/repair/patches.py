@@ -86,7 +86,9 @@ def going_on(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> Do
     return np.asarray(straight + share[:, None] * way)
 
 
-def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> DoubleArray:
+def kept_clear(
+    at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]
+) -> tuple[DoubleArray, npt.NDArray[np.int64]]:
     """Patches that cross other clay, or themselves, domed outwards until they do not, or as little as can be.
 
     Parameters
@@ -98,6 +100,8 @@ def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> 
     Returns
     -------
     (n, 3) float64, mm
+    (p,) int64
+        Pairs of triangles that still cross, for each patch.
     """
     triangles = triangles_of(faces)
     whose = _owners(len(at), patches)[triangles].max(axis=1)
@@ -105,10 +109,13 @@ def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> 
     def crossed(points: DoubleArray, number: int) -> int:
         return len(crossings(points, triangles, np.asarray(whose == number)))
 
-    out = at.copy()
+    out, left = at.copy(), np.zeros(len(patches), np.int64)
     pairs = crossings(at, triangles, np.asarray(whose >= 0))
     for number in np.unique(whose[pairs]):
-        if number < 0 or not len(patches[number].rows):
+        if number < 0:
+            continue
+        if not len(patches[number].rows):
+            left[number] = crossed(out, int(number))
             continue
         held, mine = patches[number], triangles[whose == number]
         corners = out[mine]
@@ -125,8 +132,8 @@ def kept_clear(at: DoubleArray, faces: IndexArray, patches: Sequence[Patch]) -> 
                 best, least = tried, count
             if least == 0:
                 break
-        out = best
-    return out
+        out, left[number] = best, least
+    return out, left
 
 
 def _dome(tri: _Triangles, free: npt.NDArray[np.int64]) -> DoubleArray:

@@ -98,6 +98,17 @@ def _apart2(p, a, b):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
+def longest(tri, p, want):  # type: ignore[no-untyped-def]
+    """The greatest square of an edge by those wanted at its ends."""
+    most = 0.0
+    for t in range(len(tri)):
+        for k in range(3):
+            a, b = tri[t, k], tri[t, (k + 1) % 3]
+            most = max(most, _apart2(p, a, b) / (want[a] * want[b]))
+    return most
+
+
+@njit(cache=True, nogil=True)
 def halved(tri, beyond, kept, leaves, alive, p, want, count, triangles, most2):  # type: ignore[no-untyped-def]
     """Halve edges whose square by those wanted at their ends is more than `most2`, while there is room.
 

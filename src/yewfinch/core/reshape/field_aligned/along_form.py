@@ -149,7 +149,7 @@ def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetri
 
     def made(step: DoubleArray) -> Working:
         if float(step.max()) > 1.001 * float(step.min()):
-            kernels.graded(own.triangles, own.points, step, _GRADING)
+            kernels.graded(own.triangles, own.beyond, own.leaves, own.points, step, _GRADING)
         work = working(own, step)
         if symmetric:
             _square_to_plane(work)
@@ -158,12 +158,9 @@ def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetri
     work = made(step)
     turn = np.maximum(bends(work, *neighbours(work)).more * work.step, 1e-9)
     less = np.minimum(np.clip(_BENT / turn, LEAST, 1.0) ** bent, np.clip(_THIN / turn, LEAST, 1.0))
-    if (less < 0.9).any():
-        there = work.source >= 0  # what lies between gets what its neighbours leave it
-        wanted = step.copy()
-        wanted[work.source[there]] = np.maximum(step[work.source[there]] * less[there], _COARSE * edge * LEAST)
-        work = made(wanted)
-    return work
+    there = work.source >= 0  # what lies between gets what its neighbours leave it
+    step[work.source[there]] = np.maximum(step[work.source[there]] * less[there], _COARSE * edge * LEAST)
+    return made(step)
 
 
 def _square_to_plane(work: Working) -> None:

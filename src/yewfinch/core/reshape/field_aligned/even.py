@@ -20,7 +20,7 @@ _FACING = 0.2
 #: What the middle of a face lacks is made up for up to so many edges.
 _LACK = 0.3
 #: Rounds at the end in which the net is drawn to what it leaves out.
-_REACHING = 12
+_REACHING = 10
 
 
 @dataclass(frozen=True, eq=False)
@@ -119,7 +119,7 @@ def evened(
     ground: Ground,
     *,
     half: bool,
-    rounds: int = 20,
+    rounds: int = 18,
     progress: Progress = silent,
 ) -> DoubleArray:
     """Draw the quads towards squares and lay them on the surface.
@@ -148,6 +148,7 @@ def evened(
     plane = net.on_plane() if half else np.empty(0, INDEX)
     on_line[np.setdiff1d(net.rim, plane)] = True
     held, hints = np.flatnonzero(on_line), None
+    aims, normals = ground.places, ground.normals
     for number in range(rounds + 1):
         progress(number / (rounds + 1), "evening the quads out")
         if number:
@@ -159,8 +160,9 @@ def evened(
         if rounds - number == _REACHING - 1:
             hints = None
         p, hints = _slid(net, p, ground.true if last else ground.rough, hints)
-        if last:
-            p = drawn_out(p, net.faces, net.size, ground.places, ground.normals)
+        if last and len(aims):
+            p, again = drawn_out(p, net.faces, net.size, aims, normals)
+            aims, normals = aims[again], normals[again]
             p, hints = _slid(net, p, ground.true, hints)
         p[net.corners] = net.points[net.corners]
         if ground.lines is not None and len(held):

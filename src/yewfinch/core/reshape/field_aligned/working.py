@@ -19,8 +19,10 @@ _SHORT, _LONG = 0.36, 0.62
 _SHARP, _CHAIN = 40.0, 3.0
 #: Creases that lie closer to each other than so many quads, in the mean, are roughness.
 _DENSE = 1.0
-#: Rounds of halving edges at most.
-_HALVINGS = 60
+#: Rounds of halving edges at most; rounds at the end of drawing vertices together in which edges are turned.
+_HALVINGS, _TURNED = 60, 2
+#: How much longer edges may be in the next of these rounds.
+_COARSER = 1.6
 #: Most triangles that are worked on.
 _MOST = 6_000_000
 
@@ -162,9 +164,10 @@ class _Store:
 
     def make_finer(self) -> None:
         """Halve edges, the longest first, and turn others so that triangles stay as even as can be."""
-        for times in (256.0, 64.0, 16.0, 4.0, *[1.0] * _HALVINGS):
-            while True:
-                before = self.count
+        most = kernels.longest(self.tri, self.p, self.want) / _LONG**2
+        for times in (*(t for t in (256.0, 64.0, 16.0, 4.0) if t < most), *[1.0] * _HALVINGS):
+            before = self.count
+            while most > 1.0:
                 self.count, self.triangles = kernels.halved(
                     self.tri,
                     self.link,
@@ -181,9 +184,10 @@ class _Store:
                 if not full or len(self.tri) >= _MOST:
                     break
                 self._grow()
-            kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
-            if times == 1.0 and self.count == before:
+            if self.count == before and times == 1.0:
                 return
+            if self.count > before:
+                kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
 
     def _grow(self) -> None:
         """Make room for half as much again."""
@@ -201,7 +205,8 @@ class _Store:
         """Draw vertices together that are too near to each other."""
         n = self.count
         wait = np.zeros(n)
-        for short in self._lengths():
+        lengths = self._lengths()
+        for number, short in enumerate(lengths):
             longest = max(short * _LONG / _SHORT, 0.5 * _LONG)
             kernels.drawn_together(
                 self.tri,
@@ -216,7 +221,8 @@ class _Store:
                 short**2,
                 longest**2,
             )
-            kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
+            if number >= len(lengths) - _TURNED:
+                kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
 
     def _lengths(self) -> list[float]:
         """How short, in steps, edges are that are drawn together in one round after the other."""
@@ -224,7 +230,7 @@ class _Store:
         away = np.linalg.norm(self.p[some[:, 0]] - self.p[some[:, 1]], axis=1) / self.want[some[:, 0]]
         out = [_SHORT, _SHORT]
         while out[0] > float(np.median(away)) and len(out) < 12:
-            out.insert(0, out[0] / 1.4)
+            out.insert(0, out[0] / _COARSER)
         return out
 
     def packed(self, lines: DoubleArray) -> Working:
