@@ -17,6 +17,10 @@ from yewfinch.core.shared.progress import Progress, silent
 
 #: A place whose surface looks more than this away is another sheet's: the cosine.
 _FACING = 0.2
+#: Places are looked for from so many edges above the net.
+_ABOVE = 0.45
+#: How far vertices go of the way towards the squares, at first.
+_OVER = 1.8
 #: What the middle of a face lacks is made up for up to so many edges.
 _LACK = 0.3
 #: Rounds at the end in which the net is drawn to what it leaves out.
@@ -30,6 +34,8 @@ class Quads:
     Attributes
     ----------
     points : (n, 3) float64, mm
+    normals : (n, 3) float64
+        Of the surface there.
     faces : (m, 4) int32
     rim : (k,) int32
         Rows of vertices on rims.
@@ -42,6 +48,7 @@ class Quads:
     """
 
     points: DoubleArray
+    normals: DoubleArray
     faces: IndexArray
     rim: IndexArray
     creased: IndexArray
@@ -71,6 +78,9 @@ def quartered(coarse: Coarse) -> Quads:
     p = coarse.points
     middles = np.where(three[:, None], p[faces[:, :3]].mean(axis=1), p[faces].mean(axis=1))
     points = np.concatenate([p, (p[a] + p[b]) / 2, middles])
+    held = coarse.normals
+    normals = np.concatenate([held, held[a] + held[b], held[faces].sum(axis=1)])
+    normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-12)
     previous = np.roll(which, 1, axis=1)
     previous[three, 0] = which[three, 2]
     corner = np.stack(
@@ -90,7 +100,7 @@ def quartered(coarse: Coarse) -> Quads:
     faces_still = np.where(three, still[faces[:, :3]].all(axis=1), still[faces].all(axis=1))
     stay = np.flatnonzero(np.concatenate([still, still[a] & still[b], faces_still])).astype(INDEX)
     corners = np.union1d(coarse.corners, stay).astype(INDEX)
-    return Quads(points, own, rims, creased, corners, step.reshape(m, 4)[live] / 2)
+    return Quads(points, normals, own, rims, creased, corners, step.reshape(m, 4)[live] / 2)
 
 
 @dataclass(frozen=True, eq=False)
@@ -119,7 +129,7 @@ def evened(
     ground: Ground,
     *,
     half: bool,
-    rounds: int = 18,
+    rounds: int = 32,
     progress: Progress = silent,
 ) -> DoubleArray:
     """Draw the quads towards squares and lay them on the surface.
@@ -155,7 +165,7 @@ def evened(
             total, count = np.zeros_like(p), np.zeros(len(p))
             kernels.squares(net.faces, p, net.size, total, count)
             own = count > 0
-            p[own] = total[own] / count[own, None]
+            p[own] += (_OVER if number < rounds - _REACHING else 1.0) * (total[own] / count[own, None] - p[own])
         last = rounds - number < _REACHING
         if rounds - number == _REACHING - 1:
             hints = None
@@ -193,12 +203,24 @@ def _balanced(net: Quads, p: DoubleArray, tree: NearestTree, free: npt.NDArray[n
 
 
 def _slid(net: Quads, p: DoubleArray, tree: NearestTree, hints: IndexArray | None) -> tuple[DoubleArray, IndexArray]:
-    """Points laid on the nearest places that look as the net does; others stay where they are."""
-    found = tree.find(p, hints)
+    """Points laid on the nearest places that look as the net does; others stay where they are.
+
+    Those of a thin part that are nearer to its other side are looked for from above the net.
+    """
     across = np.cross(p[net.faces[:, 2]] - p[net.faces[:, 0]], p[net.faces[:, 3]] - p[net.faces[:, 1]])
-    out = np.zeros_like(p)
+    out, size = np.zeros_like(p), np.zeros(len(p))
     for k in range(3):
         out[:, k] = np.bincount(net.faces.ravel(), np.repeat(across[:, k], 4), len(p))
     out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-12)
+    lost = np.einsum("nk,nk->n", out, net.normals) < _FACING
+    out[lost] = net.normals[lost]
+    size[net.faces] = net.size[:, None]
+    found = tree.find(p, hints)
     sure = np.einsum("nk,nk->n", tree.normals(found.rows), out) > _FACING
-    return np.where(sure[:, None], tree.places(found), p), found.rows
+    at = np.where(sure[:, None], tree.places(found), p)
+    rest = np.flatnonzero(~sure)
+    if len(rest):
+        other = tree.find(p[rest] + _ABOVE * size[rest, None] * out[rest])
+        fine = np.einsum("nk,nk->n", tree.normals(other.rows), out[rest]) > _FACING
+        at[rest[fine]] = tree.places(other)[fine]
+    return at, found.rows
