@@ -9,6 +9,7 @@ from yewfinch.core.reshape.field_aligned._triangle_net_kernels import (
     ROOM,
     after,
     before,
+    can_turn,
     draw_in,
     is_sound,
     round_,
@@ -118,14 +119,7 @@ def turned(tri, beyond, kept, leaves, alive, p, normal):  # type: ignore[no-unty
         better = (now > was + 0.2 and was < 0.3) or (now > 0.3 and new < 0.6 * old)
         if not better:
             continue
-        n, _ = round_(c, beyond, leaves, ring)
-        there = False
-        for i in range(n):
-            if corner[after(ring[i])] == d or corner[before(ring[i])] == d:
-                there = True
-        na, rim_a = round_(a, beyond, leaves, ring)
-        nb, rim_b = round_(b, beyond, leaves, ring)
-        if there or na <= (2 if rim_a else 3) or nb <= (2 if rim_b else 3):
+        if not can_turn(h, tri, beyond, leaves, ring):
             continue
         turn(h, tri, beyond, kept, leaves)
         done += 1

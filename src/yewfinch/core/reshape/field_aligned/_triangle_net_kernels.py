@@ -148,6 +148,25 @@ def draw_in(h, tri, beyond, kept, leaves, alive, ring, n):  # type: ignore[no-un
 
 
 @njit(cache=True, nogil=True)
+def can_turn(h, tri, beyond, leaves, ring):  # type: ignore[no-untyped-def]
+    """Whether the edge of a half edge may be turned: no edge joins the other corners, and its ends have others."""
+    corner = tri.ravel()
+    o = beyond[h]
+    c, d = corner[before(h)], corner[before(o)]
+    if c == d:
+        return False
+    n, _ = round_(c, beyond, leaves, ring)
+    for i in range(n):
+        if corner[after(ring[i])] == d or corner[before(ring[i])] == d:
+            return False
+    for side in range(2):
+        n, rim = round_(corner[h] if side == 0 else corner[o], beyond, leaves, ring)
+        if n <= (2 if rim else 3):
+            return False
+    return True
+
+
+@njit(cache=True, nogil=True)
 def turn(h, tri, beyond, kept, leaves):  # type: ignore[no-untyped-def]
     """Turn the edge of a half edge so that it joins the two other corners."""
     corner = tri.ravel()

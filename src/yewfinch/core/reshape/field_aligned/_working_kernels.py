@@ -9,6 +9,7 @@ from yewfinch.core.reshape.field_aligned._triangle_net_kernels import (
     ROOM,
     after,
     before,
+    can_turn,
     draw_in,
     is_sound,
     round_,
@@ -198,14 +199,7 @@ def turned(tri, beyond, kept, leaves, alive, p):  # type: ignore[no-untyped-def]
             continue
         if not (_fits(p, a, d, b, c, np.inf) and _fits(p, b, c, a, d, np.inf)):
             continue
-        n, _ = round_(c, beyond, leaves, ring)
-        there = False
-        for i in range(n):
-            if corner[after(ring[i])] == d or corner[before(ring[i])] == d:
-                there = True
-        na, rim_a = round_(a, beyond, leaves, ring)
-        nb, rim_b = round_(b, beyond, leaves, ring)
-        if there or na <= (2 if rim_a else 3) or nb <= (2 if rim_b else 3):
+        if not can_turn(h, tri, beyond, leaves, ring):
             continue
         turn(h, tri, beyond, kept, leaves)
         done += 1

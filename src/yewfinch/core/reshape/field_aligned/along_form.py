@@ -94,7 +94,7 @@ def along_form(
     symmetric = twins_of(surface) is not None
     own, factor = _prepared(surface, factor, symmetric)
     progress(0.1, "making ready")
-    work = _worked(own, edge, factor, bent, symmetric)
+    work = _worked(own, edge, factor, bent, symmetric, part(progress, 0.1, 0.3))
     starts, ring = neighbours(work)
     if symmetric:
         lines = [*lines, *(np.asarray(line) * [-1.0, 1.0, 1.0] for line in lines)]
@@ -144,7 +144,8 @@ def _pin(own: Linked) -> None:
     own.pinned[np.intersect1d(np.r_[a[plane], b[plane]], np.r_[a[~plane], b[~plane]])] = 1
 
 
-def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetric: bool) -> Working:
+def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetric: bool, progress: Progress) -> Working:
+    """The triangles for edges of the lengths wanted, where the form bends shorter ones."""
     step = _COARSE * edge * factor
 
     def made(step: DoubleArray) -> Working:
@@ -156,6 +157,7 @@ def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetri
         return work
 
     work = made(step)
+    progress(0.5, "looking how the form bends")
     turn = np.maximum(bends(work, *neighbours(work)).more * work.step, 1e-9)
     less = np.minimum(np.clip(_BENT / turn, LEAST, 1.0) ** bent, np.clip(_THIN / turn, LEAST, 1.0))
     there = work.source >= 0  # what lies between gets what its neighbours leave it

@@ -23,6 +23,8 @@ _LEAST = 0.25
 _TOO_SHORT = 0.35
 #: Triangles that look away from a corner's normal are folded: the cosine. Rounds of mending them.
 _FOLDED, _MENDING = 0.0, 6
+#: Places that look more than this away are another sheet's: the cosine.
+_FACING = 0.2
 #: Vertices of a body that is left as it is.
 _TINY = 12
 #: Rounds of drawing one place's vertices together.
@@ -125,7 +127,7 @@ def _mark(kept: ByteArray, beyond: IndexArray, edges: npt.NDArray[np.int64]) -> 
 def _laid(p: DoubleArray, normals: DoubleArray, tree: NearestTree) -> DoubleArray:
     """Points laid on the nearest places that look their way; others stay."""
     found = tree.find(p)
-    sure = np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.2
+    sure = np.einsum("nk,nk->n", tree.normals(found.rows), normals) > _FACING
     return np.where(sure[:, None], tree.places(found), p)
 
 

@@ -66,14 +66,8 @@ def test_nets_stay_sound(name, steps):
             fine, n = net.is_sound(h, tri, beyond, leaves, mark, tick, ring, other)
             if fine:
                 net.draw_in(h, tri, beyond, kept, leaves, alive, ring, n)
-        elif beyond[h] >= 0:
-            corner, o = tri.ravel(), int(beyond[h])
-            c, d = corner[net.before(h)], corner[net.before(o)]
-            n, _ = net.round_(c, beyond, leaves, ring)
-            beside = {int(v) for g in ring[:n] for v in (corner[net.after(g)], corner[net.before(g)])}
-            counts = [net.round_(corner[g], beyond, leaves, other) for g in (h, o)]
-            if c != d and int(d) not in beside and all(k > (2 if rim else 3) for k, rim in counts):
-                net.turn(h, tri, beyond, kept, leaves)
+        elif beyond[h] >= 0 and net.can_turn(h, tri, beyond, leaves, ring):
+            net.turn(h, tri, beyond, kept, leaves)
     made = is_linked(tri, beyond, leaves, alive)
     assert made.is_winding_consistent
     assert made.euler_number == mesh.euler_number and made.is_watertight == mesh.is_watertight
