@@ -15,6 +15,7 @@ from yewfinch.core.reshape.field_aligned import _gather_kernels as kernels
 from yewfinch.core.reshape.field_aligned.fields import Fields, steps_between
 from yewfinch.core.reshape.field_aligned.form import ON
 from yewfinch.core.reshape.field_aligned.working import Working
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 
 #: Two triangles make a quad if it is no worse than this, 1 being four right angles.
@@ -170,3 +171,10 @@ def _quads(
     return Coarse(
         place[rows], normal[rows], name[faces], ends[ends[:, 0] < ends[:, 1]], corners, name[tiny], work.step[rows]
     )
+
+
+def _warm() -> None:
+    kernels.widened(np.array([[0, 1, 2]], INDEX), np.ones(1, np.uint8), np.zeros(3, np.uint8))
+
+
+warmup.register("gathering of nets", _warm)

@@ -10,6 +10,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.surface.surface import triangles_apart, triangles_of
 from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
 from yewfinch.core.reshape.field_aligned import _working_kernels as kernels
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError
 
@@ -279,3 +280,19 @@ def _normals(points: DoubleArray, triangles: IndexArray) -> DoubleArray:
         out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-12)
         across = out[triangles].sum(axis=1)
     return out
+
+
+def _warm() -> None:
+    tri = np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [2, 0, 3]], INDEX)
+    beyond, leaves, _ = net.linked(tri, 4)
+    mark, one, two = np.zeros(4, np.int64), np.empty(net.ROOM, INDEX), np.empty(net.ROOM, INDEX)
+    kept, alive = np.zeros(12, np.uint8), np.ones(4, np.uint8)
+    net.after(0), net.before(0)
+    net.round_(0, beyond, leaves, one)
+    net.can_turn(0, tri, beyond, leaves, one)
+    _, count = net.is_sound(0, tri, beyond, leaves, mark, 2, one, two)
+    net.turn(0, tri.copy(), beyond.copy(), kept, leaves.copy())
+    net.draw_in(0, tri, beyond, kept, leaves, alive, one, count)
+
+
+warmup.register("half edges", _warm)
