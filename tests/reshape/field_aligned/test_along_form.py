@@ -48,6 +48,7 @@ def directions(made, near=None):
 def judged(made):
     """All quads, closed, turned alike; trimesh's own mesh of it."""
     assert (made.faces[:, 2] != made.faces[:, 3]).all()
+    assert np.bincount(made.faces.ravel())[np.unique(made.faces)].min() >= 3
     mesh = as_trimesh(made.positions.astype(float), made.faces)
     assert mesh.is_watertight and mesh.is_winding_consistent and mesh.volume > 0
     return mesh

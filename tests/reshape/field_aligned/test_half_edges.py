@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
 from yewfinch.core.reshape.field_aligned import _working_kernels as working
+from yewfinch.core.reshape.field_aligned.gather import _without_doublets
 from yewfinch.core.reshape.field_aligned.working import linked
 
 
@@ -91,3 +92,17 @@ def test_edges_are_halved_until_all_are_short(name, longest):
     size = np.linalg.norm(p[live] - p[np.roll(live, -1, axis=1)], axis=2)
     assert size.max() <= longest * 1.0001
     assert np.isclose(trimesh.Trimesh(p, live, process=False).area, mesh.area)
+
+
+def test_a_vertex_of_two_faces_only_goes():
+    nobody = np.zeros(9, bool)
+    two = np.array([[0, 1, 2, 3], [0, 3, 4, 1], [5, 6, 7, 8]])
+    made = _without_doublets(two, nobody)
+    assert sorted(made.tolist()) == [[1, 2, 3, 4], [5, 6, 7, 8]]
+    mixed = np.array([[0, 1, 2, 2], [0, 2, 3, 1]])  # a triangle and a quad
+    assert _without_doublets(mixed, nobody).tolist() == [[1, 2, 3, 3]]
+    flat = np.array([[0, 1, 2, 2], [0, 2, 1, 1], [5, 6, 7, 8]])  # two triangles with nothing between
+    assert _without_doublets(flat, nobody).tolist() == [[5, 6, 7, 8]]
+    held = nobody.copy()
+    held[0] = True
+    assert len(_without_doublets(two, held)) == 3

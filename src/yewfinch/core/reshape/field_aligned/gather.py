@@ -157,13 +157,17 @@ def _quads(
     quads = np.stack([corner[first], corner[after(after(back))], corner[back], corner[after(after(first))]], axis=1)
     alone = tri[(alive == 1) & (over < 0)]
     faces = np.concatenate([quads, alone[:, [0, 1, 2, 2]]])
-    rows = np.flatnonzero(leaves >= 0)
+    fixed = work.pinned > 0
+    fixed[corner[(beyond < 0) & np.repeat(alive == 1, 3)]] = True
+    faces = _without_doublets(faces, fixed)
+    rows = np.unique(faces)
     name = np.full(len(place), -1, INDEX)
     name[rows] = np.arange(len(rows))
     live = np.repeat(alive == 1, 3)
     crease = np.flatnonzero((kept & kernels.CREASE > 0) & live).astype(INDEX)
     rim = np.flatnonzero((beyond < 0) & live).astype(INDEX)
     ends = name[np.stack([corner[crease], corner[after(crease)]], axis=1)]
+    ends = ends[(ends >= 0).all(axis=1)]
     meeting = np.bincount(ends[:, 0], minlength=len(rows)) + 2 * np.bincount(
         name[corner[rim]], minlength=len(rows)
     )  # each edge of a crease is met from both sides
@@ -171,6 +175,40 @@ def _quads(
     return Coarse(
         place[rows], normal[rows], name[faces], ends[ends[:, 0] < ends[:, 1]], corners, name[tiny], work.step[rows]
     )
+
+
+def _without_doublets(faces: IndexArray, fixed: npt.NDArray[np.bool_]) -> IndexArray:
+    """Faces (m, 4) without vertices that only two of them have, which become one; `fixed` vertices stay."""
+    out, gone = faces.copy(), np.zeros(len(faces), bool)
+    for _ in range(_GATHERING):
+        held = np.where(np.arange(4) < np.where(out[:, 2] == out[:, 3], 3, 4)[:, None], out, -1)
+        held[gone] = -1
+        count = np.bincount(held[held >= 0], minlength=len(fixed))
+        alone = np.flatnonzero((count == 2) & ~fixed)
+        changed = False
+        for v in alone.tolist():
+            two = np.flatnonzero((held == v).any(axis=1) & ~gone)
+            if len(two) != 2:
+                continue
+            one, other = (_turned_to(out[row], v) for row in two)
+            ring = [*one[1:], *other[2:-1]]
+            if one[-1] != other[1] or other[-1] != one[1] or not 2 <= len(set(ring)) == len(ring) <= 4:
+                continue
+            gone[two[1]], gone[two[0]] = True, len(ring) == 2  # two triangles on the same edges: nothing is between
+            if len(ring) > 2:
+                out[two[0]] = ring if len(ring) == 4 else [*ring, ring[-1]]
+            held[two[0]], held[two[1]] = -1 if len(ring) == 2 else out[two[0]], -1
+            changed = True
+        if not changed:
+            break
+    return out[~gone]
+
+
+def _turned_to(face: IndexArray, first: int) -> list[int]:
+    """The corners of a face in turn, from one of them on."""
+    corners = [int(v) for v in (face if face[2] != face[3] else face[:3])]
+    at = corners.index(first)
+    return corners[at:] + corners[:at]
 
 
 def _warm() -> None:
