@@ -20,11 +20,11 @@ _FACING = 0.2
 #: Places are looked for from so many edges above the net.
 _ABOVE = 0.45
 #: How far vertices go of the way towards the squares, at first.
-_OVER = 1.8
+_OVER = 1.5
 #: What the middle of a face lacks is made up for up to so many edges.
 _LACK = 0.3
 #: Rounds at the end in which the net is drawn to what it leaves out.
-_REACHING = 10
+_REACHING = 14
 
 
 @dataclass(frozen=True, eq=False)
