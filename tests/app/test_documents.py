@@ -404,7 +404,7 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
         return held() is None
 
     qtbot.waitUntil(released)
-    assert Worker._running == set()
+    qtbot.waitUntil(lambda: not Worker._running, timeout=20000)  # each ends in its own time
 
 
 def test_another_portrait_begins_with_nothing_chosen(window, qtbot):
