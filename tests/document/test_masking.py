@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.nets import as_trimesh
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import masking, pieces
@@ -253,6 +254,25 @@ def test_a_part_split_off_leaves_two_closed_pieces(with_ball):
     assert with_ball.surface("clay").positions[:, 1].max() < 60
     with_ball.history.undo()
     assert list(with_ball.pieces)[-1] == "clay"
+
+
+@pytest.mark.parametrize("region", ["lower lid_l", "lower lip", "nose wing_r"])
+def test_folded_parts_of_a_head_split_off_are_closed_and_cross_nothing(region):
+    p = new_portrait()
+    head = p.pieces["head"]
+    head.surface.mask[head.regions[region] > 127] = 255
+    was = head.surface.positions[head.regions[region] > 127]
+    edit, key = masking.split_off(p, "head")
+    p.perform(edit)
+    for k in ("head", key):
+        made = p.surface(k)
+        assert as_trimesh(made.positions, made.faces).is_watertight
+        assert not len(crossings(made.positions, made.triangles()))
+    part = p.surface(key).positions
+    kept = np.isin(was.view("V12").ravel(), np.ascontiguousarray(part).view("V12").ravel())
+    assert kept.mean() > 0.7  # the face of it is what it was, but for a rounded rim
+    p.history.undo()
+    assert key not in p.pieces
 
 
 def test_a_cut_through_several_pieces_keeps_both_halves_and_landmarks(with_ball, camera):

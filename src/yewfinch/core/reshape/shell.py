@@ -66,7 +66,14 @@ class Shell:
     crossings: int
 
 
-def shell(surface: Surface, thickness: float, where: Where = "outward", progress: Progress = silent) -> Shell:
+def shell(
+    surface: Surface,
+    thickness: float,
+    where: Where = "outward",
+    progress: Progress = silent,
+    *,
+    faces: npt.NDArray[np.bool_] | None = None,
+) -> Shell:
     """A closed body over the masked part of a surface, its rim rounded; thinner in hollows that have no room for more.
 
     Parameters
@@ -76,6 +83,8 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     where : {"outward", "inward", "both"}
     progress : Progress
         May cancel.
+    faces : (m,) bool, optional
+        The part, if it is another one than what is masked.
 
     Returns
     -------
@@ -88,19 +97,19 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     """
     if not (np.isfinite(thickness) and THINNEST <= thickness <= THICKEST):
         raise YewfinchError(f"A shell cannot be {thickness:g} mm thick; {THINNEST:g} to {THICKEST:g} mm make sense.")
-    faces = surface.faces[chosen_faces(surface)].astype(np.int64)
-    if not len(faces):
+    chosen = chosen_faces(surface) if faces is None else faces
+    if not chosen.any():
         raise YewfinchError("Nothing is masked. Paint with Mask (Q) where the shell is to be.")
-    rows, faces = _apart(faces, len(surface))
+    rows, own = _apart(surface.faces[chosen].astype(np.int64), len(surface))
     at = surface.positions[rows].astype(np.float64)
-    _, start, end = half_edges(faces.astype(INDEX))
+    _, start, end = half_edges(own.astype(INDEX))
     n = len(rows)
-    a, b = border_edges(faces, n)
+    a, b = border_edges(own, n)
     rim = np.unique(a)
     jagged, at = at, _smooth_rim(at, a, b)
-    normals = _upright(surface.normals[rows].astype(np.float64), jagged, triangles_of(faces.astype(INDEX)))
+    normals = _upright(surface.normals[rows].astype(np.float64), jagged, triangles_of(own.astype(INDEX)))
     twin = (
-        matched(jagged, faces.astype(INDEX), Plane()).twin if is_symmetric(jagged) else np.full(n, -1)
+        matched(jagged, own.astype(INDEX), Plane()).twin if is_symmetric(jagged) else np.full(n, -1)
     )  # what is symmetric stays so
     even = bool((twin >= 0).all())
     if even:
@@ -114,7 +123,7 @@ def shell(surface: Surface, thickness: float, where: Where = "outward", progress
     looked = _Looked()
     for round_ in range(_TRIES + 1):
         progress(0.2 + 0.7 * round_ / (_TRIES + 1), "looking for places where it would run through itself")
-        body, made = _closed(at, normals, faces, walls, a, b)
+        body, made = _closed(at, normals, own, walls, a, b)
         bad = looked.crossing(body, made)
         if not len(bad) or round_ == _TRIES:
             break

@@ -34,6 +34,8 @@ from yewfinch.core.sitter.outline_fit import fitted
 MOST_STORED = 200
 #: Rims of up to so many edges are closed when clay is split.
 _LONGEST_RIM = 20_000
+#: What is split off and cannot be closed across its rim is so thick, mm: the thickness of a lid.
+_BACK = 2.0
 
 
 def mask_edit(piece: Piece, mask: ByteArray, name: str) -> Edit | None:
@@ -159,6 +161,9 @@ def split_off(
 ) -> tuple[Edit, str]:
     """Make what is masked a piece of its own; both are closed where they were one, if the piece was.
 
+    What is folded so that nothing could close it without crossing it, as a lid round its slit, becomes a thin body with
+    a back of its own, as a shell is made.
+
     Parameters
     ----------
     portrait : Portrait
@@ -191,12 +196,18 @@ def split_off(
     for share, rows in ((0.05, ~away), (0.5, away)):
         progress(share, "closing both")
         lots.append(_lot(held, held.surface.faces[rows], closing if was_closed else "open"))
-    stays, goes = lots
+    (stays, _), (goes, crossing) = lots
+    backed = _backed(held, away) if crossing else None
+    goes = backed or goes
     progress(0.95, "carrying landmarks over")
     key = free_id(portrait.ids_taken(), "clay")
     goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
-    return told(portrait, Edit(f"Split off a part of {held.name}", tuple(changes))), key
+    edit = told(portrait, Edit(f"Split off a part of {held.name}", tuple(changes)))
+    if backed and edit.told:
+        words = f"{edit.told.words}, the part has a back of its own, {_BACK:g} mm behind it where there is room"
+        edit = replace(edit, told=replace(edit.told, words=words))
+    return edit, key
 
 
 def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
@@ -208,8 +219,8 @@ def _alone(surface: Surface, chosen: np.ndarray) -> np.ndarray:
     return np.asarray(some[np.bincount(part)[part] == 1])
 
 
-def _lot(held: Piece, faces: np.ndarray, closing: Closing) -> Piece:
-    """Some faces of a piece as a piece without a mask."""
+def _lot(held: Piece, faces: np.ndarray, closing: Closing) -> tuple[Piece, int]:
+    """Some faces of a piece as a piece without a mask, and how many pairs of triangles cross where it was closed."""
     surface = held.surface
     rows, local = used_rows(faces, len(surface))
     made = mended(
@@ -220,10 +231,21 @@ def _lot(held: Piece, faces: np.ndarray, closing: Closing) -> Piece:
         longest=0 if closing == "open" else _LONGEST_RIM,
         flat=closing == "flat",
     )
-    ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
-    back = rows[made.origin[order]]
-    own = Surface(made.positions[order], ordered, channels=surface.channels.at(back).free())
-    regions = {k: v[back] for k, v in held.regions.items() if v[back].any()}
+    return _from_rows(held, made.positions, made.faces, rows[made.origin]), made.report.crossing
+
+
+def _backed(held: Piece, away: np.ndarray) -> Piece | None:
+    """Some faces of a piece as a thin body, if there is one that does not cross itself."""
+    made = shell(held.surface, _BACK, "inward", faces=away)
+    return None if made.crossings else _from_rows(held, made.positions, made.faces, made.rows)
+
+
+def _from_rows(held: Piece, at: np.ndarray, faces: np.ndarray, back: np.ndarray) -> Piece:
+    """A piece without a mask, of places (n, 3) mm and faces, each vertex after the row of another one it comes from."""
+    ordered, order = in_face_order(at.astype(np.float32), faces)
+    rows = back[order]
+    own = Surface(at[order], ordered, channels=held.surface.channels.at(rows).free())
+    regions = {k: v[rows] for k, v in held.regions.items() if v[rows].any()}
     return replace(held, surface=own, regions=regions, texture=None, hide_masked=False)
 
 

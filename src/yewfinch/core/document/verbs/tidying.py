@@ -14,8 +14,11 @@ from yewfinch.core.document.verbs.carrying import at_rest, dressed, tied
 from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Closing, Report, mended
 from yewfinch.core.mesh.surface.order import in_face_order
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.reduce import reduced
+from yewfinch.core.reshape.thin_parts import thickened
+from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
 
@@ -112,3 +115,25 @@ def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = sile
     whole = dressed(found, [held], held)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
     return told(portrait, Edit(f"Reduce {held.name}", tuple(changes)), part(progress, 0.92, 1.0))
+
+
+def thicken(portrait: Portrait, piece: str, least: float, progress: Progress = silent) -> Edit | None:
+    """Make thin parts of a piece so many mm thick; its net stays, and what is masked.
+
+    Returns
+    -------
+    Edit or None
+        None if nothing is thinner, or nothing may move.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or nobody could mean such a thickness.
+    """
+    surface = usable(portrait, piece).surface
+    now = thickened(surface, least, surface.mask[:, 0] > 127, progress).astype(np.float32)
+    rows = np.flatnonzero((now != surface.positions).any(axis=1)).astype(INDEX)
+    if not len(rows):
+        return None
+    change = RowsChange(piece, "positions", rows, surface.positions[rows].copy(), now[rows])
+    return Edit(f"Thicken {portrait.pieces[piece].name}", (change,))

@@ -218,6 +218,72 @@ def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-de
     return square, found, weight
 
 
+@njit(cache=True, error_model="numpy")
+def _meets_box(p, ways, i, box, node, reach):  # type: ignore[no-untyped-def]
+    """Whether the line from a point along its way meets a box within so far."""
+    low, high = 0.0, reach
+    for k in range(3):
+        if abs(ways[i, k]) < 1e-12:
+            if p[i, k] < box[node, k] or p[i, k] > box[node, 3 + k]:
+                return False
+            continue
+        a, b = (box[node, k] - p[i, k]) / ways[i, k], (box[node, 3 + k] - p[i, k]) / ways[i, k]
+        low, high = max(low, min(a, b)), min(high, max(a, b))
+    return low <= high
+
+
+@njit(cache=True, error_model="numpy")
+def _meets(p, ways, i, data, t):  # type: ignore[no-untyped-def]
+    """How far along its way a point meets the inner side of a triangle, or infinity.
+
+    Moeller & Trumbore 1997, "Fast, minimum storage ray-triangle intersection".
+    """
+    ux, uy, uz, vx, vy, vz = data[t, 3], data[t, 4], data[t, 5], data[t, 6], data[t, 7], data[t, 8]
+    dx, dy, dz = ways[i, 0], ways[i, 1], ways[i, 2]
+    hx, hy, hz = dy * vz - dz * vy, dz * vx - dx * vz, dx * vy - dy * vx
+    det = ux * hx + uy * hy + uz * hz
+    if det > -1e-18:  # met from outside, or along it
+        return np.inf
+    wx, wy, wz = p[i, 0] - data[t, 0], p[i, 1] - data[t, 1], p[i, 2] - data[t, 2]
+    s = (wx * hx + wy * hy + wz * hz) / det
+    if s < -1e-9 or s > 1.0 + 1e-9:
+        return np.inf
+    qx, qy, qz = wy * uz - wz * uy, wz * ux - wx * uz, wx * uy - wy * ux
+    w = (dx * qx + dy * qy + dz * qz) / det
+    if w < -1e-9 or s + w > 1.0 + 1e-9:
+        return np.inf
+    return (vx * qx + vy * qy + vz * qz) / det
+
+
+@njit(cache=True, parallel=True, error_model="numpy")
+def ahead(points, ways, least, reach, data, box, leaves):  # type: ignore[no-untyped-def]
+    """How far each point goes along its way, more than `least`, until it leaves the body; infinite beyond `reach`."""
+    n, count = len(points), len(data)
+    depth = 0
+    while 1 << depth < leaves:
+        depth += 1
+    out = np.full(n, np.inf)
+    for i in prange(n):
+        stack = np.empty(64, np.int32)
+        stack[0], top, best = 0, 1, reach
+        while top > 0:
+            top -= 1
+            node = stack[top]
+            if not _meets_box(points, ways, i, box, node + 1, best):
+                continue
+            if node < leaves - 1:
+                stack[top], stack[top + 1] = 2 * node + 1, 2 * node + 2
+                top += 2
+                continue
+            leaf = node - leaves + 1
+            for tri in range((leaf * count) >> depth, ((leaf + 1) * count) >> depth):
+                far = _meets(points, ways, i, data, tri)
+                if least < far < best:
+                    best = far
+                    out[i] = far
+    return out
+
+
 @njit(cache=True, parallel=True)
 def places(found, weight, data):  # type: ignore[no-untyped-def]
     """Points on triangles."""

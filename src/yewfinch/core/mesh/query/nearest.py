@@ -87,6 +87,25 @@ class NearestTree:
             )
         )
 
+    def ahead(self, points: npt.ArrayLike, ways: npt.ArrayLike, least: float, reach: float) -> DoubleArray:
+        """How far one goes from each point until one leaves the body.
+
+        Parameters
+        ----------
+        points : (k, 3) float, mm
+        ways : (k, 3) float
+            Unit vectors.
+        least, reach : float, mm
+            What is met nearer or farther does not count.
+
+        Returns
+        -------
+        (k,) float64, mm
+            Infinite where nothing is met.
+        """
+        p, d = np.ascontiguousarray(points, np.float64), np.ascontiguousarray(ways, np.float64)
+        return np.asarray(kernels.ahead(p, d, least, reach, self._data, self._boxes, self._leaves))
+
     def places(self, found: Found) -> DoubleArray:
         """The places themselves, (k, 3) mm."""
         return np.asarray(kernels.places(found.rows, found.weights, self._data))
@@ -141,7 +160,7 @@ def _faces_near(surface: Surface, point: DoubleArray) -> IndexArray:
 def _warm() -> None:
     tree = NearestTree(np.eye(3), [[0, 1, 2]])
     found = tree.find(np.zeros((1, 3)))
-    tree.places(found), tree.normals(found.rows)
+    tree.places(found), tree.normals(found.rows), tree.ahead(np.zeros((1, 3)), np.eye(3)[:1], 0.0, 1.0)
     kernels.six_volumes(np.eye(3), np.array([[0, 1, 2]], INDEX))
 
 

@@ -43,6 +43,7 @@ class Report:
     turned : faces turned round
     specks : loose parts dropped
     closed, left_open : rims
+    crossing : pairs of triangles that cross where rims were closed
     """
 
     unusable: int = 0
@@ -54,6 +55,7 @@ class Report:
     specks: int = 0
     closed: int = 0
     left_open: int = 0
+    crossing: int = 0
 
     @property
     def clean(self) -> bool:
@@ -72,8 +74,11 @@ class Report:
             (self.specks, "speck", "dropped"),
             (self.closed, "hole", "closed"),
             (self.left_open, "rim", "left open"),
+            (self.crossing, "pair of triangles", "left crossing where no room was to close it"),
         )
-        many = {"vertex": "vertices", "tangled vertex": "tangled vertices"}
+        many = {
+            "vertex": "vertices", "tangled vertex": "tangled vertices", "pair of triangles": "pairs of triangles",
+        }  # fmt: skip
         parts = [f"{grouped(n)} {what if n == 1 else many.get(what, what + 's')} {done}" for n, what, done in told if n]
         return ", ".join(parts) + "." if parts else "Nothing was wrong."
 
@@ -164,8 +169,9 @@ def mended(
     quads, turned = outward(at, quads)
     count["turned"] += turned
     progress(0.75, "closing holes")
-    at, quads, origin, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, flat, progress)
-    return Mended(at, quads.astype(INDEX), origin, Report(**count))
+    made, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, flat, progress)
+    count["crossing"] = int(made.crossed.sum())
+    return Mended(made.at, made.quads.astype(INDEX), made.origin, Report(**count))
 
 
 def _welded(at: DoubleArray, weld: float) -> npt.NDArray[np.int64]:
@@ -362,8 +368,8 @@ def _closed(
     longest: int,
     flat: bool,
     progress: Progress,
-) -> tuple[DoubleArray, npt.NDArray[np.int64], npt.NDArray[np.int64], int, int]:
-    """Places, faces and origins with holes of so many edges closed, how many these were, and how many are left."""
+) -> tuple[_Patched, int, int]:
+    """The surface with holes of so many edges closed, how many these were, and how many are left."""
     loops = rims(quads.astype(INDEX), len(at))
     label = loose_parts(quads.astype(INDEX), len(at))
     alone = np.bincount(label[quads[:, 0]]) == 1  # one face has no other side that a patch could be
@@ -383,7 +389,7 @@ def _closed(
         elif len(better):
             back[better] = deep
             made = _patched(at, quads, origin, short, back, flat, progress)
-    return made.at, made.quads, made.origin, len(short), len(loops) - len(short)
+    return made, len(short), len(loops) - len(short)
 
 
 @dataclass(frozen=True, eq=False)
