@@ -18,6 +18,7 @@ from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import near_far
 from yewfinch.render import projection, shaders
 from yewfinch.render.buffers import Part, Seen, SurfaceBuffers
+from yewfinch.render.eye_looks import EyeLooks
 from yewfinch.render.floor_grid import REACH, Ground
 from yewfinch.render.uniforms import put, scissor, uniform, write
 
@@ -96,6 +97,7 @@ class SceneRenderer:
         self._pieces: dict[str, SurfaceBuffers] = {}
         self._parked: list[SurfaceBuffers] = []
         self._ground = Ground(context)
+        self._eyes = EyeLooks(context)
         self._balls: dict[tuple[str, str], moderngl.Texture] = {}
         self._depths: Depths | None = None
         #: How far away everything is has not changed since the last picture with dark corners.
@@ -114,7 +116,7 @@ class SceneRenderer:
 
         The box to be drawn again, (2, 3) mm, or None for all.
         """
-        found = self._pieces.get(piece)
+        found = None if self._eyes.has(piece) else self._pieces.get(piece)
         return None if found is None else found.update(channel, leaves)
 
     def sync(self, portrait: Portrait) -> int:
@@ -127,7 +129,8 @@ class SceneRenderer:
         int
             How many vertices new ones are for.
         """
-        wanted = {k: self.instead.get(k, held.surface) for k, held in portrait.pieces.items()}
+        wanted = {k: self.instead.get(k) or self._eyes.opaque(held) for k, held in portrait.pieces.items()}
+        self._eyes.keep(set(wanted))
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(
             self._pieces
         ):
@@ -251,11 +254,33 @@ class SceneRenderer:
         put(self.program, "hide_masked", 0.0)
         if self.looking.wire and only is None and not self.quick:
             self._wires([k for k, _ in solid], target)
+        self._corneas([k for k, p in shown if p.eye is not None and k not in self.instead], target)
         if height is not None:
             self._ground.draw(height, camera.view_matrix(), camera.clip_matrix(near, far))
         if only is None:
             self._draw_through([k for k, p in shown if p.see_through], target)
         scissor(target, None)
+
+    def _corneas(self, pieces: list[str], target: moderngl.Framebuffer) -> None:
+        """Draw what is clear, where nothing but light on clay is shown."""
+        look = self.looking
+        if not pieces or look.black or look.section is not None or FINISHES[look.finish].colour is not None:
+            return
+        program, context = self._eyes.program, self.context
+        for name in ("view", "clip"):
+            write(program, name, uniform(self.program, name).read())
+        put(program, "flat_view", uniform(self.program, "flat_view").value)
+        put(program, "nearer", 0.0)
+        put(program, "raking", 1.0 if look.raking else 0.0)
+        _write(target, True, False)  # alpha stays the clay's mask
+        target.depth_mask = False
+        target.use()
+        context.enable(moderngl.BLEND)
+        context.blend_func = moderngl.ONE, moderngl.ONE_MINUS_SRC_ALPHA
+        self._eyes.draw(pieces, self._seen, self._pixel)
+        context.disable(moderngl.BLEND)
+        target.depth_mask = True
+        _write(target, True, True)
 
     def coarsen(self, portrait: Portrait, camera: Camera) -> bool:
         """Work out coarser faces that a quick picture lacks, of so much clay as can be done in good time.
@@ -448,6 +473,7 @@ class SceneRenderer:
         for ball in self._balls.values():
             ball.release()
         self._ground.release()
+        self._eyes.release()
         for thing in (self._blit_array, self._blit, self._plain, self._rich, self._swift):
             thing.release()
 

@@ -211,6 +211,33 @@ out vec4 result;
 void main() { result = vec4(shown, 1.0); }
 """
 
+#: A cornea: nothing but what it mirrors, a lamp's gleam and at its edge the sky; its red is how wet it is. The result
+#: is laid over what is there, already multiplied by how much it covers.
+CLEAR_FRAGMENT = (
+    """
+#version 330 core
+in vec3 eye_normal;
+in vec3 eye_position;
+in vec3 albedo;
+"""
+    + LIGHT
+    + """
+out vec4 result;
+void main() {
+    if (!gl_FrontFacing) discard;
+    vec3 n = normalize(eye_normal), to_eye = eye_from(eye_position);
+    float mirrored = 0.025 + 0.975 * pow(1.0 - max(dot(n, to_eye), 0.0), 5.0);  // Schlick 1994, index 1.376
+    vec3 back = reflect(-to_eye, n);
+    vec3 sky = mix(vec3(0.10, 0.09, 0.085), vec3(0.62, 0.66, 0.70), smoothstep(-0.2, 0.9, back.y));
+    float key = smoothstep(0.955, 0.975, dot(back, key_light()));
+    float fill = 0.10 * smoothstep(0.93, 0.98, dot(back, normalize(vec3(0.85, 0.05, 0.45)))) * (1.0 - raking);
+    float gleam = (key + fill) * albedo.r;
+    float cover = clamp(mirrored * 0.7 * albedo.r + gleam, 0.0, 1.0);
+    result = vec4(to_srgb(mix(sky, vec3(1.0, 0.99, 0.97), clamp(gleam * 1.4, 0.0, 1.0))) * cover, cover);
+}
+"""
+)
+
 BLIT_VERTEX = """
 #version 330 core
 out vec2 uv;

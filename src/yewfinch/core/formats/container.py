@@ -20,6 +20,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.archive import ARRAYS, Archive, Packer, file_type
 from yewfinch.core.formats.armature_records import armature_of
+from yewfinch.core.formats.eye_records import eye_of
 from yewfinch.core.formats.figure_records import REST, figure_of, pose_of
 from yewfinch.core.formats.layer_records import layer_arrays, layers_of, states_of
 from yewfinch.core.formats.level_records import level_arrays, levels_of
@@ -270,6 +271,7 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
         record.group,
         follow_of(record.follows, name),
         corners=None if corners is None else CornerPlaces(surface.faces, corners.reshape(-1, 4, 2)),
+        eye=eye_of(record.eye, name),
     )
     if record.levels is not None:
         piece = replace(

@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.document.model.follow import Follow
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.formats.armature_records import ArmatureRecord, armature_manifest
+from yewfinch.core.formats.eye_records import EyeRecord, eye_manifest
 from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
@@ -66,6 +67,7 @@ class PieceRecord(msgspec.Struct):
     levels: LevelsRecord | None = None
     layers: tuple[StackRecord, ...] = ()
     states: tuple[StateRecord, ...] = ()
+    eye: EyeRecord | None = None
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -81,6 +83,7 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "armature": armature_manifest(piece.armature),
         "see_through": piece.see_through,
         "solid": solid_manifest(piece.solid),
+        "eye": eye_manifest(piece.eye),
         "hide_masked": piece.hide_masked,
         "group": piece.group,
         "levels": level_manifest(piece),

@@ -85,7 +85,7 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surfac
                 break
     progress(0.6, "looking it over")
     if whole.report.left_open and (surface.closed == 1).all():  # where three faces lay in one place, none may be left
-        whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0)
+        whole = mended(whole.positions, whole.faces, weld=0.0, speck=0.0, crossing=True)
     ordered, order = in_face_order(whole.positions.astype(np.float32), whole.faces)
     return Surface(whole.positions[order], ordered)
 

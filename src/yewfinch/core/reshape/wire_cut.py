@@ -119,7 +119,9 @@ def _half(found: Divided, faces: IndexArray) -> Half:
 
 def _closed(half: Half) -> Half:
     """A half whose rim does not lie on the cut's wall, closed by itself."""
-    made = mended(half.surface.positions, half.surface.faces, weld=0.0, speck=0.0, longest=_LONGEST, flat=True)
+    made = mended(
+        half.surface.positions, half.surface.faces, weld=0.0, speck=0.0, longest=_LONGEST, flat=True, crossing=True
+    )
     ordered, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = made.origin[order]
     return Half(Surface(made.positions[order], ordered), half.ends[rows], half.share[rows])

@@ -59,6 +59,10 @@ class StrokeHand(RestingHand):
                 "warn",
             )
             return True
+        if piece.eye is not None:
+            bench.selection.choose(piece_id)
+            bench.say(f"{piece.name} is an eye: set it in the panel Eyes, or settle it into clay there.", "warn")
+            return True
         if piece.solid is not None:
             bench.selection.choose(piece_id)
             bench.say(f"{piece.name} is a solid: settle it into clay first (panel Solids), or move it (U).", "warn")

@@ -17,11 +17,22 @@ CORNEA_RADIUS = 7.8
 BACK = 0.93
 #: Pupil in ordinary light, mm (Spector 1990, from memory).
 PUPIL_DIAMETER = 3.6
+#: Rings of quads from pole to pole; what that makes of vertices.
+RINGS = 28
+BALL_VERTICES = 2 + (RINGS - 1) * 2 * RINGS
 #: Roughness of what tears cover, of 255, chosen by eye.
 WET = 46
 
 
-def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) -> Surface:
+def eyeball(
+    centre: tuple[float, float, float],
+    radius: float,
+    rings: int = RINGS,
+    *,
+    iris: float = IRIS_DIAMETER,
+    pupil: float = PUPIL_DIAMETER,
+    cornea: float = CORNEA_RADIUS,
+) -> Surface:
     """Make one eyeball looking along +z.
 
     Parameters
@@ -31,6 +42,10 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
         Of the globe, up to where the cornea begins.
     rings : int
         Rings of quads from pole to pole; round the pole there are twice as many.
+    iris, pupil : float, mm
+        Diameters.
+    cornea : float, mm
+        Front radius of the cornea.
 
     Returns
     -------
@@ -38,7 +53,7 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
         Closed; quads, with triangles at the two poles. Coloured: white, iris, pupil.
     """
     around = rings * 2
-    limbus = np.arcsin(IRIS_DIAMETER / 2 / radius)
+    limbus = np.arcsin(iris / 2 / radius)
     angle = np.concatenate(
         [np.linspace(0.0, limbus * 1.25, rings // 2 + 1)[1:],
          np.linspace(limbus * 1.25, np.pi, rings - rings // 2 + 1)[1:-1]]
@@ -48,12 +63,12 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
     across = radius * np.sin(a)
     out = radius * np.cos(a)
     # the cornea: a steeper cap that meets the globe at the limbus, softened there
-    inside = across < IRIS_DIAMETER / 2
+    inside = across < iris / 2
     out = np.where(a > np.pi / 2, out * BACK, out)
-    rise = _cap(across, CORNEA_RADIUS) - _cap(across, radius)
+    rise = _cap(across, cornea, iris) - _cap(across, radius, iris)
     out = np.where(inside & (a < np.pi / 2), out + rise, out)
     grid = np.stack([across * np.cos(t), across * np.sin(t), out], axis=-1).reshape(-1, 3)
-    front = [0.0, 0.0, radius + float(_cap(np.zeros(1), CORNEA_RADIUS)[0] - _cap(np.zeros(1), radius)[0])]
+    front = [0.0, 0.0, radius + float(_cap(np.zeros(1), cornea, iris)[0] - _cap(np.zeros(1), radius, iris)[0])]
     positions = np.concatenate([[front], grid, [[0.0, 0.0, -radius * BACK]]]) + centre
     faces = []
     for j in range(around):
@@ -68,17 +83,17 @@ def eyeball(centre: tuple[float, float, float], radius: float, rings: int = 28) 
     colour = np.full((len(positions), 4), 255, np.uint8)
     colour[:, :3] = (236, 230, 222)
     looking = (positions - centre)[:, 2] > 0
-    colour[looking & (flat < IRIS_DIAMETER / 2), :3] = (104, 82, 58)
-    colour[looking & (flat < IRIS_DIAMETER / 2) & (flat > IRIS_DIAMETER / 2 - 0.9), :3] = (62, 50, 40)
-    colour[looking & (flat < PUPIL_DIAMETER / 2), :3] = (18, 15, 14)
+    colour[looking & (flat < iris / 2), :3] = (104, 82, 58)
+    colour[looking & (flat < iris / 2) & (flat > iris / 2 - 0.9), :3] = (62, 50, 40)
+    colour[looking & (flat < pupil / 2), :3] = (18, 15, 14)
     order, rows = in_face_order(positions.astype(np.float32), np.array(faces, np.int32))
     ball = Surface(positions[rows], order, colour[rows])
     ball.roughness[:] = WET
     return ball
 
 
-def _cap(across: DoubleArray, radius: float) -> DoubleArray:
+def _cap(across: DoubleArray, radius: float, iris: float) -> DoubleArray:
     """Height of a spherical cap over the plane of the limbus, mm."""
-    r = np.minimum(across, IRIS_DIAMETER / 2)
-    out: DoubleArray = np.sqrt(radius**2 - r**2) - np.sqrt(radius**2 - (IRIS_DIAMETER / 2) ** 2)
+    r = np.minimum(across, iris / 2)
+    out: DoubleArray = np.sqrt(radius**2 - r**2) - np.sqrt(radius**2 - (iris / 2) ** 2)
     return out

@@ -17,7 +17,7 @@ from yewfinch.core.anatomy.figure.pose import Bones, Pose, Posed
 from yewfinch.core.anatomy.figure.pose import checked as checked_pose
 from yewfinch.core.anatomy.head import head_field
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
-from yewfinch.core.anatomy.head.eyeball import eyeball
+from yewfinch.core.anatomy.head.eyeball import CORNEA_RADIUS, IRIS_DIAMETER, PUPIL_DIAMETER, eyeball
 from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import FINEST, HeadModel
 from yewfinch.core.anatomy.head.head_places import texture_places
@@ -29,6 +29,7 @@ from yewfinch.core.document.figure.posing import Poser, Stance, stood
 from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.features.eyes.eye import FAR, Eye
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.mesh.surface.channel_spec import CLAY
@@ -201,9 +202,8 @@ class Figures:
         made = {HEAD: Piece(HEAD, name, head, regions=regions, texture=texture)}
         shape = self.shape(figure.person)
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
-            ball = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS)
-            at = ball.positions * shape.eye_scale + centre
-            made[key] = Piece(key, _NAMES[key], Surface(at, ball.faces, channels=ball.channels))
+            surface, eye = _eye(shape, centre, key == LEFT_EYE)
+            made[key] = Piece(key, _NAMES[key], surface, eye=eye)
         plain = self.shaper.plain
         held = [*plain.anchors.values(), *(a for line in plain.lines.values() for a in line)]
         tied = iter(self._tied([a for a in held if a.piece == HEAD], figure, head))
@@ -436,6 +436,24 @@ def _shaded(regions: Mapping[str, ByteArray]) -> ByteArray:
     out = np.array(CLAY) * (1.0 - _DARK * hollow)
     out[:, 3] = 255
     return np.asarray(np.round(out), np.uint8)
+
+
+def _eye(shape: Shape, centre: DoubleArray, left: bool) -> tuple[Surface, Eye]:
+    """A base head's eyeball that looks straight ahead, and its measures."""
+    ball, scale = eyeball((0.0, 0.0, 0.0), head_field.EYE_RADIUS), shape.eye_scale
+    x, y, z = (float(v) for v in centre)
+    corner = shape.landmarks["en_l" if left else "en_r"]
+    eye = Eye(
+        (x, y, z),
+        (0.0, y, z),
+        2.0 * head_field.EYE_RADIUS * scale,
+        IRIS_DIAMETER * scale,
+        PUPIL_DIAMETER * scale,
+        CORNEA_RADIUS * scale,
+        target=(0.0, y, z + FAR),
+        corner=(float(corner[0]), float(corner[1]), float(corner[2])),
+    )
+    return Surface(ball.positions * scale + centre, ball.faces, channels=ball.channels), eye
 
 
 def _carried(at: DoubleArray, to: DoubleArray, ratio: float) -> Callable[[DoubleArray], DoubleArray]:

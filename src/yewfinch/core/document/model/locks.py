@@ -35,5 +35,7 @@ def chosen_clay(piece: Piece | None) -> Piece:
     if piece is None:
         raise YewfinchError("Choose a piece first.")
     if piece.fixed:
+        if piece.eye is not None and not piece.locked:
+            raise YewfinchError(f"'{piece.name}' is an eye: set it in the panel Eyes, or settle it into clay there.")
         raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
     return piece

@@ -9,7 +9,9 @@ from itertools import count
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.anatomy.head.eyeball import BALL_VERTICES
 from yewfinch.core.document.model.follow import Follow
+from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.query.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface.surface import Surface
@@ -36,6 +38,8 @@ class Piece:
         A guide: drawn through everything, and taken hold of by no tool.
     solid : Solid or None
         What the surface follows from; such a piece is no clay yet.
+    eye : Eye or None
+        The eye whose ball the surface is; no tool changes it, but what moves it as a whole does.
     hide_masked : bool
         What is masked is left out of the picture and out of reach.
     group : str
@@ -61,12 +65,15 @@ class Piece:
     follows: Follow | None = None
     levels: Levels | None = field(default=None, compare=False)
     corners: CornerPlaces | None = field(default=None, compare=False)
+    eye: Eye | None = None
 
     def __post_init__(self) -> None:
         if self.corners is not None and self.corners.faces is not self.surface.faces:
             object.__setattr__(self, "corners", None)
         if self.levels is not None and not self.levels.fit(self.surface):
             object.__setattr__(self, "levels", None)
+        if self.eye is not None and len(self.surface) != BALL_VERTICES:
+            object.__setattr__(self, "eye", None)
 
     @property
     def fixed(self) -> bool:
@@ -76,6 +83,7 @@ class Piece:
             or self.see_through
             or self.armature is not None
             or self.solid is not None
+            or self.eye is not None
             or self.follows is not None
         )
 

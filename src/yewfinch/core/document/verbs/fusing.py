@@ -121,7 +121,7 @@ def _closed(piece: Piece) -> Surface:
     if not Body(surface).is_open:
         quads, turned = outward(surface.positions.astype(np.float64), surface.faces.astype(np.int64))
         return surface if not turned else Surface(surface.positions, quads)
-    made = mended(surface.positions, surface.faces, weld=0.0, speck=0.0, longest=_LONGEST)
+    made = mended(surface.positions, surface.faces, weld=0.0, speck=0.0, longest=_LONGEST, crossing=True)
     if made.report.left_open or abs(_volume(made)) < _FLAT * float(np.ptp(made.positions, axis=0).max()) ** 3:
         raise YewfinchError(
             f"'{piece.name}' has an open rim that cannot be closed, so its inside cannot be told. Close it first, or "

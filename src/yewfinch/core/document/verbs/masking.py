@@ -230,6 +230,7 @@ def _lot(held: Piece, faces: np.ndarray, closing: Closing) -> tuple[Piece, int]:
         speck=0.0,
         longest=0 if closing == "open" else _LONGEST_RIM,
         flat=closing == "flat",
+        crossing=True,
     )
     return _from_rows(held, made.positions, made.faces, rows[made.origin]), made.report.crossing
 

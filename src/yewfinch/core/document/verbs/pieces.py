@@ -13,6 +13,9 @@ from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import anchors_on, let_go, retied
+from yewfinch.core.features.eyes.eye import mirrored as mirrored_eye
+from yewfinch.core.features.eyes.eye_form import eye_as_it_stands
+from yewfinch.core.features.eyes.eye_form import surface_of as eye_surface
 from yewfinch.core.mesh.repair.parts import loose_parts
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
@@ -90,13 +93,15 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         raise YewfinchError("An armature is mirrored in its own panel.")
     key = free_id(portrait.ids_taken(), _stem(held))
     solid = None if held.solid is None else mirrored_solid(held.solid)
-    surface = mirrored(held.surface)
+    eye = None if held.eye is None else mirrored_eye(eye_as_it_stands(held.eye, held.surface.positions))
+    surface = mirrored(held.surface) if eye is None else eye_surface(eye)
     other = replace(
         held,
         id=key,
         name=f"{held.name}, other side"[:LONGEST],
         surface=surface,
         solid=solid,
+        eye=eye,
         locked=False,
         see_through=False,
         follows=None,

@@ -137,6 +137,8 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
             raise YewfinchError(f"'{held.name}' is an armature: its balls are moved in its own mode (N).")
         else:
             at_rest(portrait, held)
+            if held.eye is not None and motion.factor is None:
+                raise YewfinchError(f"'{held.name}' is an eye and stays round: scale it along all three axes alike.")
             changes.append(_clay(held, at, motion))
     if not changes:
         raise YewfinchError("Choose a piece first.")

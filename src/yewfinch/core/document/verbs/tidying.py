@@ -86,7 +86,7 @@ def mend(
         )
     except BadSurfaceError as error:
         raise YewfinchError(str(error)) from error
-    if made.report.clean or (made.report == Report(left_open=made.report.left_open)):
+    if made.report.clean or (made.report == Report(left_open=made.report.left_open, blocked=made.report.blocked)):
         return None, made.report
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     rows = made.origin[order]

@@ -32,7 +32,9 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
     """
     changes = []
     pieces = [
-        p for p in portrait.pieces.values() if not p.fixed and not any(f.locked for f in portrait.followers(p.id))
+        p
+        for p in portrait.pieces.values()
+        if (not p.fixed or (p.eye is not None and not p.locked)) and not any(f.locked for f in portrait.followers(p.id))
     ]
     for n, piece in enumerate(pieces):
         progress(n / max(1, len(pieces)), f"bending {piece.name}")

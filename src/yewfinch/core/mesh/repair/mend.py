@@ -27,6 +27,8 @@ LONGEST_RIM = 400
 MOST_PARTS = 20_000
 #: How far behind their rims patches begin that cross clay otherwise, in the rim's edges, one after the other.
 _DEEP = (0.4, 0.8, 1.5)
+#: That is tried for so many patches at most.
+_MANY = 12
 
 
 @dataclass(frozen=True)
@@ -43,7 +45,8 @@ class Report:
     turned : faces turned round
     specks : loose parts dropped
     closed, left_open : rims
-    crossing : pairs of triangles that cross where rims were closed
+    blocked : rims left open since what closes them would cross other clay
+    crossing : pairs of triangles that cross where rims were closed nevertheless
     """
 
     unusable: int = 0
@@ -55,6 +58,7 @@ class Report:
     specks: int = 0
     closed: int = 0
     left_open: int = 0
+    blocked: int = 0
     crossing: int = 0
 
     @property
@@ -74,7 +78,8 @@ class Report:
             (self.specks, "speck", "dropped"),
             (self.closed, "hole", "closed"),
             (self.left_open, "rim", "left open"),
-            (self.crossing, "pair of triangles", "left crossing where no room was to close it"),
+            (self.blocked, "more rim", "left open, since what closes it would cross the clay"),
+            (self.crossing, "pair of triangles", "left crossing where a rim was closed"),
         )
         many = {
             "vertex": "vertices", "tangled vertex": "tangled vertices", "pair of triangles": "pairs of triangles",
@@ -114,6 +119,7 @@ def mended(
     speck: float = SPECK,
     longest: int = LONGEST_RIM,
     flat: bool = False,
+    crossing: bool = False,
     progress: Progress = silent,
 ) -> Mended:
     """Make a surface manifold, turned alike and, but for long rims, closed.
@@ -133,6 +139,8 @@ def mended(
         Rims with more edges are left open.
     flat : bool
         What closes rims is drawn straight across; else it goes on with the form round it.
+    crossing : bool
+        Rims are closed even where that crosses other clay; else they stay open there.
     progress : Progress
 
     Raises
@@ -169,8 +177,8 @@ def mended(
     quads, turned = outward(at, quads)
     count["turned"] += turned
     progress(0.75, "closing holes")
-    made, count["closed"], count["left_open"] = _closed(at, quads, origin, longest, flat, progress)
-    count["crossing"] = int(made.crossed.sum())
+    made, count["left_open"], count["blocked"] = _closed(at, quads, origin, longest, flat, crossing, progress)
+    count["closed"], count["crossing"] = len(made.crossed), int(made.crossed.sum())
     return Mended(made.at, made.quads.astype(INDEX), made.origin, Report(**count))
 
 
@@ -367,9 +375,10 @@ def _closed(
     origin: npt.NDArray[np.int64],
     longest: int,
     flat: bool,
+    crossing: bool,
     progress: Progress,
 ) -> tuple[_Patched, int, int]:
-    """The surface with holes of so many edges closed, how many these were, and how many are left."""
+    """The surface with holes of so many edges closed; how many longer ones are left, and how many that have no room."""
     loops = rims(quads.astype(INDEX), len(at))
     label = loose_parts(quads.astype(INDEX), len(at))
     alone = np.bincount(label[quads[:, 0]]) == 1  # one face has no other side that a patch could be
@@ -378,7 +387,7 @@ def _closed(
     made = _patched(at, quads, origin, short, back, flat, progress)
     for deep in _DEEP:  # what still crosses other clay begins behind its rim
         crossed = np.flatnonzero(made.crossed)
-        if not len(crossed):
+        if not len(crossed) or len(crossed) > _MANY:
             break
         tried = back.copy()
         tried[crossed] = deep
@@ -389,7 +398,13 @@ def _closed(
         elif len(better):
             back[better] = deep
             made = _patched(at, quads, origin, short, back, flat, progress)
-    return made, len(short), len(loops) - len(short)
+    longer, blocked = len(loops) - len(short), 0
+    while not crossing and made.crossed.any():
+        kept = np.flatnonzero(made.crossed == 0)
+        blocked += len(short) - len(kept)
+        short, back = [short[k] for k in kept], back[kept]
+        made = _patched(at, quads, origin, short, back, flat, progress)
+    return made, longer, blocked
 
 
 @dataclass(frozen=True, eq=False)

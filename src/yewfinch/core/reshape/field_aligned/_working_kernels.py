@@ -19,7 +19,10 @@ from yewfinch.core.reshape.field_aligned._triangle_net_kernels import (
 
 @njit(cache=True, nogil=True)
 def creases(tri, beyond, p, least):  # type: ignore[no-untyped-def]
-    """1 for half edges whose two triangles stand at more than an angle, whose cosine is `least`."""
+    """1 for half edges whose two triangles stand at more than an angle, whose cosine is `least`.
+
+    Splinters so thin that their direction is chance have none.
+    """
     corner = tri.ravel()
     normal = np.zeros((len(tri), 3))
     for t in range(len(tri)):
@@ -28,13 +31,16 @@ def creases(tri, beyond, p, least):  # type: ignore[no-untyped-def]
         vx, vy, vz = p[c, 0] - p[a, 0], p[c, 1] - p[a, 1], p[c, 2] - p[a, 2]
         x, y, z = uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx
         size = np.sqrt(x * x + y * y + z * z)
-        if size > 0:
+        wx, wy, wz = ux - vx, uy - vy, uz - vz
+        if size > 1e-4 * max(ux * ux + uy * uy + uz * uz, vx * vx + vy * vy + vz * vz, wx * wx + wy * wy + wz * wz):
             normal[t, 0], normal[t, 1], normal[t, 2] = x / size, y / size, z / size
     out = np.zeros(len(corner), np.uint8)
     for h in range(len(corner)):
         o = beyond[h]
         if o > h:
             m, n = normal[h // 3], normal[o // 3]
+            if not m.any() or not n.any():
+                continue
             if m[0] * n[0] + m[1] * n[1] + m[2] * n[2] < least:
                 out[h] = out[o] = 1
     return out
@@ -120,6 +126,9 @@ def halved(tri, beyond, kept, leaves, alive, p, want, count, triangles, most2): 
     corner = tri.ravel()
     h = 0
     while h < 3 * triangles:
+        if not alive[h // 3]:
+            h += 1
+            continue
         a, b, o = corner[h], corner[after(h)], beyond[h]
         d = _apart2(p, a, b)
         if d <= most2 * want[a] * want[b]:

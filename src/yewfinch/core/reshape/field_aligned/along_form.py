@@ -21,7 +21,7 @@ from yewfinch.core.reshape.field_aligned.even import Ground, Quads, evened, quar
 from yewfinch.core.reshape.field_aligned.fields import fields, neighbours
 from yewfinch.core.reshape.field_aligned.form import ON, bends, wishes
 from yewfinch.core.reshape.field_aligned.gather import gathered
-from yewfinch.core.reshape.field_aligned.working import Linked, Working, linked, working
+from yewfinch.core.reshape.field_aligned.working import Linked, Working, divided, linked, working
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
@@ -146,7 +146,7 @@ def _pin(own: Linked) -> None:
 
 def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetric: bool, progress: Progress) -> Working:
     """The triangles for edges of the lengths wanted, where the form bends shorter ones."""
-    step = _COARSE * edge * factor
+    own, step = divided(own, _COARSE * edge * factor)
 
     def made(step: DoubleArray) -> Working:
         if float(step.max()) > 1.001 * float(step.min()):

@@ -22,6 +22,10 @@ _SHARP, _CHAIN = 40.0, 3.0
 _DENSE = 1.0
 #: Rounds of halving edges at most; rounds at the end of drawing vertices together in which edges are turned.
 _HALVINGS, _TURNED = 60, 2
+#: Vertices nearer than this part of a quad's edge lie in one place; rounds of drawing these together.
+_SAME, _WELDS = 1e-3, 3
+#: After so many rounds it is enough if a round adds fewer than this part.
+_SOON, _FEW = 16, 0.01
 #: How much longer edges may be in the next of these rounds.
 _COARSER = 1.6
 #: Most triangles that are worked on.
@@ -111,6 +115,30 @@ def linked(points: DoubleArray, faces: IndexArray) -> Linked:
     raise BadSurfaceError("an edge has more than two faces")
 
 
+def divided(surface: Linked, step: DoubleArray) -> tuple[Linked, DoubleArray]:
+    """The same form with its long edges halved, so that lengths may differ within what was one triangle.
+
+    Parameters
+    ----------
+    surface : Linked
+    step : (n,) float64, mm
+        Length wanted of the coarse quads' edges, at each vertex.
+
+    Returns
+    -------
+    Linked
+    (k,) float64, mm
+    """
+    if kernels.longest(surface.triangles, surface.points, step) <= (2.0 * _LONG) ** 2:
+        return surface, step
+    held = _Store.of(surface, step)
+    held.kept[: 3 * held.triangles] = _creases(surface, step)
+    held.weld()
+    held.make_finer()
+    made = held.packed(np.empty((0, 2, 3)))
+    return Linked(made.points, made.triangles, made.beyond, made.leaves, made.pinned), made.step
+
+
 def working(surface: Linked, step: DoubleArray) -> Working:
     """Make the triangles for quads of some length.
 
@@ -125,6 +153,7 @@ def working(surface: Linked, step: DoubleArray) -> Working:
     marked = np.flatnonzero((held.kept[: len(surface.beyond)] > 0) | (surface.beyond < 0))
     corner, turn = surface.triangles.ravel(), marked + np.where(marked % 3 == 2, -2, 1)
     lines = np.stack([surface.points[corner[marked]], surface.points[corner[turn]]], axis=1)
+    held.weld()
     held.make_finer()
     held.make_coarser()
     return held.packed(lines)
@@ -163,10 +192,22 @@ class _Store:
             n,
         )
 
+    def weld(self) -> None:
+        """Draw vertices together that lie in one place, or nearly: halving does not rid of the splinters there."""
+        wait, n = np.zeros(self.count), self.count
+        for _ in range(_WELDS):
+            done = kernels.drawn_together(
+                self.tri, self.link, self.kept, self.leaves, self.alive, self.pinned, self.p[:n], self.want, wait,
+                _SAME**2, np.inf,
+            )  # fmt: skip
+            if not done:
+                return
+
     def make_finer(self) -> None:
         """Halve edges, the longest first, and turn others so that triangles stay as even as can be."""
         most = kernels.longest(self.tri, self.p, self.want) / _LONG**2
-        for times in (*(t for t in (256.0, 64.0, 16.0, 4.0) if t < most), *[1.0] * _HALVINGS):
+        coarse = [t for t in (256.0, 64.0, 16.0, 4.0) if t < most]
+        for number, times in enumerate((*coarse, *[1.0] * _HALVINGS)):
             before = self.count
             while most > 1.0:
                 self.count, self.triangles = kernels.halved(
@@ -185,7 +226,8 @@ class _Store:
                 if not full or len(self.tri) >= _MOST:
                     break
                 self._grow()
-            if self.count == before and times == 1.0:
+            added = self.count - before
+            if times == 1.0 and (added == 0 or (number >= _SOON and added < _FEW * before)):
                 return
             if self.count > before:
                 kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)

@@ -1,0 +1,1 @@
+"""Features of the face with handles in millimetres, on any clay."""

@@ -1,0 +1,1 @@
+"""Eyes as bodies of their own."""
