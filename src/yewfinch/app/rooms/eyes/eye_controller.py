@@ -96,7 +96,10 @@ class Eyes(QObject):
 
     def put(self, now: dict[str, Eye], what: str) -> None:
         """Make them these eyes, soon."""
-        self._wish = now, f"Eyes: {what}"
+        name = f"Eyes: {what}"
+        if self._wish is not None and self._wish[1] != name:
+            self.finish()
+        self._wish = now, name
         self._soon.start()
 
     def look_at(self, target: Point) -> None:

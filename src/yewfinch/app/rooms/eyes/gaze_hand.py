@@ -15,8 +15,8 @@ from yewfinch.core.document.verbs import eyes as verbs
 from yewfinch.core.features.eyes.eye import Colour, Point
 from yewfinch.core.shared.arrays import DoubleArray
 
-#: What is looked at by dragging is no nearer than this, mm, and lies before the viewer by this part of the way.
-_NEAREST, _BEFORE = 120.0, 0.8
+#: What is looked at by dragging lies so far from the eyes, mm, and before the viewer by this part of the way.
+_NEAREST, _FARTHEST, _BEFORE = 120.0, 250.0, 0.8
 #: Takes a colour, sRGB, and whether it is that round the pupil.
 TakeColour = Callable[[Colour, bool], None]
 
@@ -50,14 +50,14 @@ class GazeHand(RestingHand):
         return True
 
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """The target stays as far from the eyes as it is, but before the viewer."""
+        """The target stays as far from the eyes as it is, but within reach and before the viewer."""
         eye, middle = self.eyes.eye, middle_of(self.eyes)
         if eye is None or middle is None or not self._dragging:
             return
         origin, way = self.viewport.camera().ray(at.x(), at.y())
         origin, way = np.asarray(origin), np.asarray(way)
         far = float(np.linalg.norm(np.array(eye.target) - middle))
-        far = max(min(far, _BEFORE * float(np.linalg.norm(origin - middle))), _NEAREST)
+        far = max(min(far, _FARTHEST, _BEFORE * float(np.linalg.norm(origin - middle))), _NEAREST)
         # where the ray meets the ball of that radius round the eyes, on the viewer's side
         start = origin - middle
         along = float(start @ way)

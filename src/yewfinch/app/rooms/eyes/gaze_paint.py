@@ -1,4 +1,4 @@
-"""Where both eyes look, over the clay: a line from each pupil, and the point."""
+"""Where both eyes look, over the clay: a line from each pupil."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ _LONG = 45.0
 
 
 def paint(p: QPainter, view: Viewport, eyes: Eyes) -> None:
-    """Paint both axes, and the target's handle where it is in the picture."""
+    """Paint both axes with a ring at their ends."""
     camera = view.camera()
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
     for eye in eyes.held().values():
@@ -28,7 +28,7 @@ def paint(p: QPainter, view: Viewport, eyes: Eyes) -> None:
         for wide, colour in ((3.2, QColor(36, 48, 43, 130)), (1.4, QColor(251, 250, 246, 235))):
             p.setPen(QPen(colour, wide))
             p.drawLine(a, b)
-        p.setPen(QPen(PAPER, 1.2))
-        p.setBrush(GOLD)
-        p.drawEllipse(b, 4.0, 4.0)
-    p.setBrush(Qt.BrushStyle.NoBrush)
+        p.setBrush(Qt.BrushStyle.NoBrush)
+        for wide, colour in ((4.0, PAPER), (2.0, GOLD)):
+            p.setPen(QPen(colour, wide))
+            p.drawEllipse(b, 6.0, 6.0)

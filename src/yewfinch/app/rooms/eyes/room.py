@@ -41,7 +41,7 @@ def furnish(shop: Workshop) -> Room:
                 "gaze",
                 "Gaze",
                 "Edit",
-                "Shift+G",
+                "Alt+G",
                 "Drag in the view: both eyes look at the pointer; Esc ends.",
                 lambda: shop.bench.toggle_mode("gaze"),
                 place=520,

@@ -7,25 +7,30 @@ from dataclasses import replace
 
 import numpy as np
 
+from yewfinch.core.anatomy.head.eyeball import BALL_VERTICES
 from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import at_rest
 from yewfinch.core.document.verbs.tidying import usable
-from yewfinch.core.features.eyes.eye import FAR, GLOBE, Eye, Point, cap, checked
+from yewfinch.core.features.eyes.eye import FAR, GLOBE, Eye, Point, axis, checked, moved
 from yewfinch.core.features.eyes.eye_form import eye_as_it_stands, surface_of
 from yewfinch.core.features.eyes.eye_measures import depth_to_rim, outer_rim
 from yewfinch.core.features.eyes.seat import seated
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import INDEX, DoubleArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Two eyes are a pair if one lies so near to the other's mirror image, mm.
 _PAIR = 25.0
 #: A ball that is taken for an eye may be off a round one by this part of its radius, but for its cornea.
 _ROUND = 0.08
+#: A base head's eyeball lies no farther from what its eye makes, mm.
+_SAME = 0.02
+#: Rounds of finding places for eyes that look at a point.
+_SETTLING = 12
 _SIDES = {"l": "Left", "r": "Right"}
 
 
@@ -135,29 +140,47 @@ def adopt(portrait: Portrait, piece: str) -> Edit:
     at_rest(portrait, held)
     if held.eye is not None:
         raise YewfinchError(f"'{held.name}' is an eye already.")
+    found = _as_base_eye(held.surface.positions) or _as_ball(held)
+    x, y, z = found.place
+    corner = portrait.landmarks().get("en_l" if x >= 0 else "en_r")
+    eye = checked(
+        replace(
+            found,
+            middle=(0.0, y, z),
+            target=(0.0, y, z + FAR),
+            corner=None if corner is None else _point(corner),
+        )
+    )
+    whole = replace(held, eye=eye, surface=surface_of(eye), regions={}, texture=None, levels=None)
+    return Edit(f"Take {held.name} for an eye", (PieceChange(held, whole),))
+
+
+def _as_base_eye(at: FloatArray) -> Eye | None:
+    """The eye of a base head's eyeball, made before eyes were bodies of their own; None if it is another ball."""
+    if len(at) != BALL_VERTICES:
+        return None
+    plain = Eye((0.0, 0.0, 0.0), (0.0, 0.0, 0.0))
+    found = eye_as_it_stands(plain, at)
+    return found if np.abs(surface_of(found).positions - at).max() < _SAME else None
+
+
+def _as_ball(held: Piece) -> Eye:
+    """The eye of about a ball's form.
+
+    Raises
+    ------
+    YewfinchError
+        If it is no ball.
+    """
     at = held.surface.positions.astype(np.float64)
-    # a ball through all vertices; what stands off it farthest is the cornea, and left out the second time
     centre, radius = _ball(at)
-    for _ in range(2):
+    for _ in range(2):  # what stands off it farthest is the cornea, and left out the second time
         off = np.linalg.norm(at - centre, axis=1) - radius
         centre, radius = _ball(at[off <= np.quantile(off, 0.7)])
     off = np.linalg.norm(at - centre, axis=1) - radius
     if np.quantile(np.abs(off), 0.8) > _ROUND * radius or not 6.0 <= radius <= 30.0:
         raise YewfinchError(f"'{held.name}' is no ball of the size of an eye, so it is not taken for one.")
-    x, y, z = (float(v) for v in centre)
-    size = radius / 12.1
-    landmarks = portrait.landmarks()
-    corner = landmarks.get("en_l" if x >= 0 else "en_r")
-    plain = Eye((x, y, z), (0.0, y, z))
-    eye = checked(
-        replace(
-            plain, diameter=2.0 * radius, iris=plain.iris * size, pupil=plain.pupil * size, cornea=plain.cornea * size,
-            target=(0.0, y, z + FAR),
-            corner=None if corner is None else (float(corner[0]), float(corner[1]), float(corner[2])),
-        )
-    )  # fmt: skip
-    whole = replace(held, eye=eye, surface=surface_of(eye), regions={}, texture=None, levels=None)
-    return Edit(f"Take {held.name} for an eye", (PieceChange(held, whole),))
+    return moved(Eye((0.0, 0.0, 0.0), (0.0, 0.0, 0.0)), np.eye(3), 2.0 * radius / GLOBE, centre)
 
 
 def _ball(at: DoubleArray) -> tuple[DoubleArray, float]:
@@ -259,16 +282,13 @@ def apart(eyes: Mapping[str, Eye], distance: float) -> dict[str, Eye]:
 
 def towards_pupils(portrait: Portrait, eyes: Mapping[str, Eye], pupils: Mapping[str, DoubleArray]) -> dict[str, Eye]:
     """Eyes moved so that their corneas' apexes lie at pupils measured, (3,) mm by side."""
-    out = {}
-    for key, eye in eyes.items():
-        goal = pupils.get(side_of(eye))
-        if goal is None:
-            continue
-        at = np.asarray(goal) - (0.0, 0.0, eye.radius + cap(eye.cornea, eye.iris) - cap(eye.radius, eye.iris))
-        out[key] = replace(eye, place=_point(at))
-    if len(out) == 2:
-        middle = _point(np.mean([e.place for e in out.values()], axis=0))
-        out = {k: replace(e, middle=middle) for k, e in out.items()}
+    out = {k: e for k, e in eyes.items() if side_of(e) in pupils}
+    for _ in range(_SETTLING):  # where an eye looks depends on where both stand
+        for key, eye in out.items():
+            front = axis(eye) * (eye.radius + eye.rise)
+            out[key] = replace(eye, place=_point(np.asarray(pupils[side_of(eye)]) - front))
+        middle = _point(np.mean([e.place for e in out.values()], axis=0)) if len(out) == 2 else None
+        out = {k: e if middle is None else replace(e, middle=middle) for k, e in out.items()}
     return out
 
 

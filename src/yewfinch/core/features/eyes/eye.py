@@ -206,7 +206,9 @@ def apex(eye: Eye) -> DoubleArray:
 
 
 def off_the_eye(eye: Eye, points: DoubleArray) -> DoubleArray:
-    """How far points (n, 3) mm are outside an eye, globe and cornea together, (n,) mm; negative within."""
+    """How far points (n, 3) mm are outside an eye, globe and cornea together, (n,) mm; within it less than nothing, and
+    at least so deep.
+    """
     from_globe = points - np.array(eye.place)
     ahead = np.linalg.norm(from_globe, axis=1) - eye.radius
     middle = eye.radius + eye.rise - eye.cornea
@@ -214,7 +216,7 @@ def off_the_eye(eye: Eye, points: DoubleArray) -> DoubleArray:
     near = np.linalg.norm(from_cornea, axis=1) - eye.cornea
     # the cornea's ball counts before its rim only; behind that it lies within the globe
     before = from_globe @ axis(eye) > np.sqrt(max(eye.radius**2 - (eye.iris / 2.0) ** 2, 0.0))
-    return np.asarray(np.where(before, np.minimum(ahead, near), ahead))
+    return np.asarray(np.where(before, np.where(near < 0.0, near, np.minimum(ahead, near)), ahead))
 
 
 def moved(eye: Eye, turn: DoubleArray, scale: float, shift: DoubleArray) -> Eye:

@@ -109,16 +109,16 @@ def look_of(eye: Eye) -> Look:
     turn, place = turning(eye), np.array(eye.place)
     ahead = replace(eye, place=_HERE, middle=_HERE, target=_AHEAD, converging=0.0, turn=(0.0, 0.0), corner=None)
     at, colour, rough = _opaque(ahead)
-    faces, order = _opaque_net()
+    net, order = _opaque_net()
     knob_at, knob_colour = _knobs(eye, turn, place)
     at = np.concatenate([at @ turn.T + place, knob_at])
     colour = np.concatenate([colour, knob_colour])
     rough = np.concatenate([rough, np.full(len(knob_at), 255.0 - eye.wet * (255 - WET))])
-    opaque = Surface(at[order].astype(np.float32), faces, _with_alpha(colour)[order])
+    opaque = net.moved(at[order].astype(np.float32))
+    opaque.colour[:] = _with_alpha(colour)[order]
     opaque.roughness[:, 0] = np.round(rough[order]).astype(np.uint8)
-    faces, order = _clear_net()
-    over = _cornea(eye)
-    clear = Surface((over @ turn.T + place)[order].astype(np.float32), faces)
+    net, order = _clear_net()
+    clear = net.moved((_cornea(eye) @ turn.T + place)[order].astype(np.float32))
     clear.roughness[:] = _SMOOTH
     clear.colour[:, :3] = round(255 * eye.wet)
     return Look(opaque, clear)
@@ -191,8 +191,8 @@ def _fan(tip: int, first: int, around: int, *, turned: bool) -> _Faces:
 
 
 @cache
-def _opaque_net() -> tuple[IndexArray, IndexArray]:
-    """Faces of the opaque part, and the order of its points in them."""
+def _opaque_net() -> tuple[Surface, IndexArray]:
+    """The opaque part's faces, its points anywhere, and the order of these in them."""
     rings = BEHIND + FRONT + IRIS + PUPIL
     last = 1 + rings * AROUND
     parts = [_fan(0, 1, AROUND, turned=True), *_tube(rings, 1, AROUND), _fan(last, last - AROUND, AROUND, turned=False)]
@@ -201,14 +201,19 @@ def _opaque_net() -> tuple[IndexArray, IndexArray]:
         tip = first + _KNOB_RINGS * _KNOB_AROUND
         parts += [*_tube(_KNOB_RINGS, first, _KNOB_AROUND), _fan(tip, tip - _KNOB_AROUND, _KNOB_AROUND, turned=False)]
         first = tip + 1
-    return in_face_order(np.zeros((first, 3), np.float32), np.concatenate(parts).astype(np.int32))
+    return _net(first, parts)
 
 
 @cache
-def _clear_net() -> tuple[IndexArray, IndexArray]:
+def _clear_net() -> tuple[Surface, IndexArray]:
     last = CORNEA * AROUND
     parts = [*_tube(CORNEA, 0, AROUND), _fan(last, last - AROUND, AROUND, turned=False)]
-    return in_face_order(np.zeros((last + 1, 3), np.float32), np.concatenate(parts).astype(np.int32))
+    return _net(last + 1, parts)
+
+
+def _net(count: int, parts: Sequence[_Faces]) -> tuple[Surface, IndexArray]:
+    faces, order = in_face_order(np.zeros((count, 3), np.float32), np.concatenate(parts).astype(np.int32))
+    return Surface(np.zeros((count, 3)), faces), order
 
 
 def _cornea(eye: Eye) -> DoubleArray:

@@ -12,7 +12,7 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: The outer rim of the orbit is felt so far beside the outer corner of the lids, mm (common practice); what is measured
 #: there is the skin over it, as an exophthalmometer that rests on it does.
-BESIDE = 9.0
+BESIDE = 5.0
 #: Depth of the cornea before the outer rim, mm: mean of men and of women (Migliori & Gladstone 1984, from memory).
 DEPTH = {"man": 16.5, "woman": 15.4}
 #: Pupils apart, mm: mean and spread of grown men and women (Dodgson 2004, SPIE 5291, from memory).

@@ -7,6 +7,7 @@ import numpy.typing as npt
 from scipy.spatial import cKDTree
 
 from yewfinch.core.features.eyes.eye import Eye, axis, off_the_eye
+from yewfinch.core.mesh.query.inside import Inside
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
@@ -14,14 +15,12 @@ from yewfinch.core.shared.errors import YewfinchError
 
 #: Gaps on offer, mm.
 LEAST, MOST = 0.02, 3.0
-#: Clay that looks outwards and lies so deep in an eye, mm, is the skin that it stands in: a socket has to be made.
-_DEEP = 1.0
 #: What is nearer to the socket's rim than this part of an edge does not go into it.
 _RIM = 0.4
 #: Skin beside the rim is evened out over so many edges.
 _SEAM, _RIM_ROUNDS = 3, 6
 #: Rounds of evening out what was pressed, and of looking whether faces between cut into the eye.
-_ROUNDS, _LOOKS = 12, 12
+_ROUNDS, _LOOKS = 12, 30
 
 _Rows = npt.NDArray[np.int64]
 
@@ -31,8 +30,8 @@ def seated(
 ) -> tuple[_Rows, DoubleArray]:
     """Press a surface back from an eye.
 
-    What faces the eye, as the inner side of a lid does, goes out of it the shortest way. Where the eye stands in skin
-    that looks outwards, all that lies before its back goes behind it: a round socket, its wall beside the eye.
+    What faces the eye, as the inner side of a lid does, goes out of it the shortest way. If the eye's middle lies
+    within the clay, all skin before it goes behind its back: a round socket, its wall beside the eye.
 
     Parameters
     ----------
@@ -62,11 +61,12 @@ def seated(
     at = surface.positions.astype(np.float64)
     off = off_the_eye(eye, at[free])
     outward = ((at[free] - centre) * surface.normals[free]).sum(axis=1) > 0.0
-    if not (off < gap).any():
+    buried = bool(Inside(at, surface.triangles()).winding(centre[None])[0] > 0)
+    if not (buried or (off < gap).any()):
         raise YewfinchError("The eye is nowhere nearer to the clay than the gap. Move it into the clay first.")
     was = at.copy()
     floor = rim = np.empty(0, np.int64)
-    if (outward & (off < -_DEEP)).any():
+    if buried:
         floor, rim = _socketed(surface, at, eye, gap, free[outward])
     short = free[off < gap]
     short = np.setdiff1d(short, np.concatenate([floor, rim]))
@@ -159,7 +159,10 @@ def _evened(surface: Surface, at: DoubleArray, eye: Eye, gap: float, rows: _Rows
     triangles = surface.triangles()
     some = triangles[np.isin(triangles, rows).any(axis=1)]
     for _ in range(_LOOKS):  # faces cut corners: their vertices go out until they do not
-        lacks = gap / 2.0 - off_the_eye(eye, at[some].mean(axis=1))
+        corners = at[some]
+        between = np.stack([corners.mean(axis=1), *((corners[:, k] + corners[:, k - 1]) / 2.0 for k in range(3))])
+        off = off_the_eye(eye, between.reshape(-1, 3)).reshape(4, len(some))
+        lacks = gap / 2.0 - off.min(axis=0)
         bad = lacks > 0.0
         if not bad.any():
             return
