@@ -2,7 +2,8 @@
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
 them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json, or make_demo.py --solve
-to solve the sitter of the demo portrait that is there again, after the solve has changed.
+to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes to
+give it eyes anew.
 """
 
 from __future__ import annotations
@@ -14,9 +15,11 @@ from pathlib import Path
 
 import numpy as np
 
-from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import eyes
+from yewfinch.core.features.eyes.eye import IRISES
 from yewfinch.core.formats import container
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import StrokeContext
@@ -27,6 +30,7 @@ from yewfinch.core.sitter.photo import read_photo
 from yewfinch.demo.demo_portrait import FILE, PHOTOS, photo_file
 from yewfinch.render import picture
 
+EYES = LEFT_EYE, RIGHT_EYE
 MARKED = {
     "front": "en_l en_r ex_l ex_r ps_l ps_r pi_l pi_r p_l p_r prn sn al_l al_r ch_l ch_r sto ls li gn sba_l sba_r se",
     "three-quarter": "en_r ex_r en_l prn sn al_r ch_r ch_l sto ls li pg gn t_r sa_r sba_r pa_r se g p_r pi_r ps_r",
@@ -47,6 +51,11 @@ def main() -> None:
         portrait.sitter = solve_sitter(portrait.sitter)[0]
         FILE.write_bytes(container.to_bytes(portrait, container.preview_of(FILE) or b"", deflate=True))
         portrait.history.close()
+        return
+    if sys.argv[1:] == ["--eyes"]:
+        portrait = container.load(FILE)
+        _eyes(portrait)
+        _write(portrait)
         return
     rng = np.random.default_rng(7)
     places = json.loads(Path(sys.argv[1]).read_text())
@@ -77,6 +86,22 @@ def main() -> None:
     portrait.sitter = solve_sitter(sitter)[0]
     _model(portrait)
     _paint(portrait)
+    _eyes(portrait)
+    _write(portrait)
+
+
+def _eyes(portrait: Portrait) -> None:
+    """Brown irises, as the photos show them."""
+    for key in EYES:
+        if portrait.pieces[key].eye is None:
+            portrait.perform(eyes.adopt(portrait, key))
+    outer, inner = IRISES["brown"]
+    found = {key: eyes.standing(portrait.pieces[key]) for key in EYES}
+    made = {k: replace(e, pattern=replace(e.pattern, seed=4, outer=outer, inner=inner)) for k, e in found.items()}
+    portrait.perform(eyes.change(portrait, made, "Irises"))
+
+
+def _write(portrait: Portrait) -> None:
     portrait.history.close()
     pixels = picture.take(portrait, picture.direction(portrait, "three-quarter-left", 320, 320))
     FILE.write_bytes(container.to_bytes(portrait, picture.png(pixels), deflate=True))

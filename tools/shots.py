@@ -30,8 +30,7 @@ from yewfinch.core.anatomy.body.physique import Physique  # noqa: E402
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
 from yewfinch.core.document.figure.shaping import figures  # noqa: E402
-from yewfinch.core.document.verbs import detail_levels, form_layers, pieces  # noqa: E402
-from yewfinch.core.sculpt.stamps import own_stamps  # noqa: E402
+from yewfinch.core.document.verbs import form_layers, pieces  # noqa: E402
 from yewfinch.core.session.settings import Settings  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.demo.demo_portrait import demo_portrait  # noqa: E402
@@ -171,34 +170,23 @@ def measures(w: MainWindow) -> None:
     w.inspector.verticalScrollBar().setValue(10_000)
 
 
-def stencil(w: MainWindow) -> None:
-    """Pores pressed through a stencil that was bent to the cheek, in the light of a window, with a section's line."""
-    for name in ("Levels", "Form layers", "Likeness"):
-        w.inspector.folds[name].button.setChecked(False)
-    for name in ("Stamps", "Stencil"):
-        w.inspector.folds[name].button.setChecked(True)
-    for _ in range(2):
-        w.bench.portrait.perform(detail_levels.add(w.bench.portrait, "head"))
-    w.bench.outlook.set_looking(finish="terracotta", studio="window", occlusion=0.5)
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(40, 2))
-    w.viewport.zoom(1.9, QPointF(w.viewport.width() * 0.46, w.viewport.height() * 0.42))
-    QTest.qWait(300)
-    w.bench.stencil.change(own_stamps()[1], on=True, width=0.55, opacity=0.5, tiles=4, at=(-0.02, 0.08))
-    w.bench.tools.take("clay")
-    w.bench.tools.change(size=26.0, strength=0.22)
+def eyes(w: MainWindow) -> None:
+    """Both eyes close up while their gaze is dragged."""
+    w.bench.set_stage("Features")
+    w.bench.selection.choose("eye_left")
+    w.bench.set_mode("gaze")
+    box = np.array([[-58.0, -14.0, 40.0], [58.0, 62.0, 96.0]])
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(18, 3).fit(box, w.viewport.width(), w.viewport.height()))
+    QTest.qWait(500)
     view = w.viewport
-    for down in (-20, 0, 20, 40):
-        start = QPointF(view.width() / 2 - 70, view.height() * 0.55 + down).toPoint()
-        QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, start)
-        for k in range(1, 15):
-            QTest.mouseMove(view, QPointF(start.x() + 9 * k, start.y() - k).toPoint())
-        QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() + 126, start.y() - 14).toPoint())
-    w.bench.stencil.change(at=(0.2, 0.1))
-    w.bench.set_mode("stencil")
-    w.bench.stencil.change(warp=tuple((u + 0.07 * v * v, v - 0.05 * u) for u, v in w.bench.portrait.stencil.warp))
-    view.hand("stencil").warping = True
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Stamps"].y() - 12)
-    QTest.qWait(2500)
+    start = QPointF(view.width() / 2, view.height() / 2)
+    QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=start.toPoint())
+    for k in range(1, 11):
+        QTest.mouseMove(view, QPointF(start.x() - 12 * k, start.y() + 3 * k).toPoint())
+        QTest.qWait(20)
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() - 120, start.y() + 30).toPoint())
+    QTest.qWait(2000)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Eyes"].y() - 12)
 
 
 def skin(w: MainWindow) -> None:
@@ -349,7 +337,7 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "armature": armature,
     "marking": marking,
     "measures": measures,
-    "stencil": stencil,
+    "eyes": eyes,
     "skin": skin,
     "sitter": sitter,
     "fringe": fringe,
