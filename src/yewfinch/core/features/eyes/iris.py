@@ -6,7 +6,6 @@ All is made by code from a seed. Rows of places are given by how far out they ar
 from __future__ import annotations
 
 import numpy as np
-from scipy.spatial import cKDTree
 
 from yewfinch.core.features.eyes.eye import Eye, Iris
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
@@ -92,6 +91,8 @@ def iris_colours(pattern: Iris, out: DoubleArray, theta: DoubleArray) -> tuple[B
 
 def white_colours(eye: Eye, places: DoubleArray) -> ByteArray:
     """Colours of the white at places (n, 3) mm on the globe, seen from its centre with the iris along z; sRGB uint8."""
+    from scipy.spatial import cKDTree
+
     rng = np.random.default_rng(eye.pattern.seed + 1000)
     way = places / np.maximum(np.linalg.norm(places, axis=1, keepdims=True), 1e-9)
     from_axis = eye.radius * np.arccos(np.clip(way[:, 2], -1.0, 1.0))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import numpy as np
 import numpy.typing as npt
-from scipy.spatial import cKDTree
 
 from yewfinch.core.features.eyes.eye import Eye, axis, off_the_eye
 from yewfinch.core.mesh.query.inside import Inside
@@ -80,6 +79,8 @@ def seated(
 
 def _socketed(surface: Surface, at: DoubleArray, eye: Eye, gap: float, skin: _Rows) -> tuple[_Rows, _Rows]:
     """Lay skin before an eye behind it, in place; rows of the socket's floor and wall, and of its rim."""
+    from scipy.spatial import cKDTree
+
     centre, way, radius = np.array(eye.place), axis(eye), eye.radius + gap
     from_centre = at[skin] - centre
     ahead = from_centre @ way
