@@ -18,7 +18,7 @@ from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.sculpt.form_layers import FAINTEST, STRONGEST, WEAKEST, FormLayer, Stack, merged, rows_of, worked_on
-from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Layers of one level at most.
@@ -228,6 +228,25 @@ def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) ->
     stack = replace(stack, layers=(layer, *stack.layers)).synced(whole, before[whole])
     made, _ = worked_on(stack, layer.id, rows, before[rows], surface.positions[rows])
     return _edit(portrait, held, made, f"Layer {layer.name}"), layer.id
+
+
+def lay(portrait: Portrait, piece: str, steps: DoubleArray, name: str, strength: float = 1.0) -> tuple[Edit, str]:
+    """A layer on top with given steps (n, 3) mm at full strength; what is moved nowhere is not kept.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, nothing moves, or there are too many layers.
+    """
+    held = usable(portrait, piece)
+    rows = np.nonzero((np.abs(steps) > 1e-5).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError("There is no difference to put onto a layer.")
+    whole = _whole(rows, len(held.surface))
+    stack = _synced(stack_of(portrait, held), held).synced(whole, held.surface.positions[whole])
+    kept = SparseRows().with_rows(rows, steps[rows])
+    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength)
+    return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Layer {layer.name}"), layer.id
 
 
 def after_stroke(portrait: Portrait, piece: str, key: str, change: RowsChange) -> Sequence[Change]:

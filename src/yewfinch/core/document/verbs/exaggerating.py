@@ -1,0 +1,230 @@
+"""Exaggeration in a portrait: a form layer of what sets the clay apart from a norm, and its eyes along with it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from yewfinch.core.anatomy.figure.person import Person
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.norms import NORMS, Norm, distance
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import eyes, form_layers
+from yewfinch.core.document.verbs.tidying import usable
+from yewfinch.core.features.exaggeration import (
+    LEAST,
+    MOST,
+    kept_clear,
+    laid,
+    steps_of_measure,
+    steps_through_landmarks,
+    with_eyes,
+)
+from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.features.eyes.eye_form import surface_of
+from yewfinch.core.features.softly import softened
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
+
+#: What the layers are called.
+LAYER = "Exaggeration"
+#: Eyes that are nearer to a piece than this, in their radii, go along with it.
+_NEAR = 2.0
+
+
+@dataclass(frozen=True, eq=False)
+class Usual:
+    """A norm that clay is exaggerated against.
+
+    Attributes
+    ----------
+    landmarks : mapping of key to (3,) float64, mm
+    positions : (n, 3) float64, mm, or None
+        Its vertices in the rows of the clay, if it has the same.
+    """
+
+    landmarks: Mapping[str, DoubleArray]
+    positions: DoubleArray | None = None
+
+
+@dataclass(frozen=True)
+class Unusual:
+    """A measure of the clay beside its norm.
+
+    Attributes
+    ----------
+    norm : Norm
+    value : float, mm
+    usual, spread : float, mm
+    """
+
+    norm: Norm
+    value: float
+    usual: float
+    spread: float
+
+    @property
+    def z(self) -> float:
+        """How many spreads it is from the mean."""
+        return (self.value - self.usual) / self.spread
+
+
+def unusual(portrait: Portrait, sex: float) -> list[Unusual]:
+    """Measures of the clay by how unusual they are for a man (1), a woman (0) or between, the most unusual first."""
+    points, out = portrait.landmarks(), []
+    for norm in NORMS:
+        value = distance(points, norm.start, norm.end)
+        (men, sm), (women, sw) = norm.men, norm.women
+        spread = sm if sw is None else sw if sm is None else sex * sm + (1.0 - sex) * sw
+        if value is not None and spread:
+            out.append(Unusual(norm, value, sex * men + (1.0 - sex) * women, spread))
+    return sorted(out, key=lambda u: -abs(u.z))
+
+
+def usual_person(portrait: Portrait) -> Person:
+    """The mean of the sex and age of the portrait's base head; of a man of 30 without one."""
+    figure = portrait.figure
+    return Person() if figure is None else Person(figure.person.sex, figure.person.age)
+
+
+def layer_of(portrait: Portrait, piece: str, name: str = LAYER) -> str | None:
+    """The id of a piece's layer of exaggeration at its present level; None if it has none."""
+    stack = form_layers.stack_of(portrait, portrait.pieces[piece])
+    return next((v.id for v in stack.layers if v.name == name), None)
+
+
+def strength(portrait: Portrait, piece: str, key: str) -> float:
+    """How far a layer takes the clay: 0 is the norm, 1 the person."""
+    return 1.0 + form_layers.stack_of(portrait, portrait.pieces[piece])[key].strength
+
+
+def begin(
+    portrait: Portrait, piece: str, usual: Usual, region: str = "", name: str = LAYER, progress: Progress = silent
+) -> tuple[Edit, str]:
+    """A layer of what sets a piece apart from a norm; the clay stays as it is.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    usual : Usual
+        The norm.
+    region : str
+        Only this region of the piece; empty for all of it.
+    name : str
+        The layer's.
+    progress : Progress
+        May cancel.
+
+    Returns
+    -------
+    Edit
+    str
+        The layer's id.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or too few landmarks are placed.
+    """
+    held = usable(portrait, piece)
+    person = portrait.landmarks()
+    if usual.positions is not None and len(usual.positions) == len(held.surface):
+        turn, shift = laid(person, usual.landmarks)
+        steps = held.surface.positions.astype(np.float64) - (usual.positions @ turn.T + shift)
+    else:
+        steps = steps_through_landmarks(held.surface, person, usual.landmarks)
+    return _layer(portrait, piece, steps, region, name, progress)
+
+
+def begin_measure(portrait: Portrait, piece: str, what: Unusual, progress: Progress = silent) -> tuple[Edit, str]:
+    """A layer of what makes one measure unusual; the clay stays as it is.
+
+    Raises
+    ------
+    YewfinchError
+        As `begin`.
+    """
+    held = usable(portrait, piece)
+    start, end = what.norm.start, what.norm.end
+    pairs = [(start, end)]
+    if start[-2:] == end[-2:] and start[-2:] in ("_l", "_r"):  # on one side: the other goes along
+        pairs.append((LANDMARKS[start].twin, LANDMARKS[end].twin))
+    steps = steps_of_measure(held.surface, portrait.landmarks(), pairs, what.usual)
+    return _layer(portrait, piece, steps, "", f"{LAYER}: {what.norm.title}", progress)
+
+
+def _layer(
+    portrait: Portrait, piece: str, steps: DoubleArray, region: str, name: str, progress: Progress
+) -> tuple[Edit, str]:
+    held = portrait.pieces[piece]
+    if region:
+        if region not in held.regions:
+            raise YewfinchError(f"'{held.name}' has no region '{region}'.")
+        steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
+    around = list(_near(portrait, piece).values())
+    steps, _ = with_eyes(held.surface, steps, around)
+    steps, _ = with_eyes(held.surface, kept_clear(held.surface, steps, progress), around)
+    return form_layers.lay(portrait, piece, steps, name, 0.0)
+
+
+def _near(portrait: Portrait, piece: str) -> dict[str, Eye]:
+    """Eyes that the piece's clay lies round."""
+    at = portrait.surface(piece).positions
+    out = {}
+    for key, held in portrait.pieces.items():
+        if held.eye is not None:
+            eye = eyes.standing(held)
+            if (np.linalg.norm(at - np.array(eye.place), axis=1) < _NEAR * eye.radius).sum() > 20:
+                out[key] = eye
+    return out
+
+
+def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
+    """Take the clay so far: norm + k (person - norm); its eyes go along as wholes.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece or an eye may not be changed, or k makes no sense.
+    """
+    if not (np.isfinite(k) and LEAST <= k <= MOST):
+        raise YewfinchError(f"{k:g} times makes no sense; {LEAST:g}, the norm, to {MOST:g} do.")
+    held = portrait.pieces[piece]
+    layer = form_layers.stack_of(portrait, held)[key]
+    weighed = form_layers.weigh(portrait, piece, key, k - 1.0)
+    changes: list[Change] = list(weighed.changes)
+    at = held.surface.positions
+    for name, eye in _near(portrait, piece).items():
+        near = np.flatnonzero(np.linalg.norm(at - np.array(eye.place), axis=1) < 1.15 * eye.radius).astype(np.int32)
+        if not len(near):
+            continue
+        step = np.asarray(layer.steps.at(near), np.float64).mean(axis=0) * (k - 1.0 - layer.strength)
+        if np.abs(step).max() < 1e-9:
+            continue
+        now = moved_by(eye, step)
+        changes.append(
+            PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
+        )
+    return Edit(f"{layer.name} {k:.2f} times", tuple(changes))
+
+
+def moved_by(eye: Eye, step: DoubleArray) -> Eye:
+    """An eye set off by a step, (3,) mm, with the corner of its lids; what it looks at stays."""
+
+    def to(point: tuple[float, float, float]) -> tuple[float, float, float]:
+        x, y, z = np.add(point, step)
+        return float(x), float(y), float(z)
+
+    x, y, z = eye.middle
+    return replace(
+        eye,
+        place=to(eye.place),
+        middle=(x, float(y + step[1]), float(z + step[2])),
+        target=(eye.target[0], float(eye.target[1] + step[1]), float(eye.target[2] + step[2])),
+        corner=None if eye.corner is None else to(eye.corner),
+    )

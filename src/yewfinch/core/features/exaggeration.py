@@ -1,0 +1,194 @@
+"""What sets a head apart from a norm, as steps for every vertex: a share of them takes it there or beyond.
+
+References
+----------
+Brennan 1985, "Caricature generator: the dynamic exaggeration of faces by computer", Leonardo 18:170: norm + k (person -
+norm).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.sitter.towards import thin_plate
+
+#: How far a person may be taken, as k: 0 is the norm, 1 the person.
+LEAST, MOST = 0.0, 3.0
+#: Round an eye clay moves as a whole up to so many of its radii, and freely from the second on.
+_WHOLE, _FREE = 1.12, 1.34
+#: Rounds of evening out steps with which a surface would cross itself.
+_CLEARED = 40
+#: How far what crosses goes over to going the same way in each of these.
+_TOGETHER = 0.35
+#: Landmarks that must be known of both.
+_FEWEST = 8
+
+
+def laid(person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]) -> tuple[DoubleArray, DoubleArray]:
+    """The motion that lays the norm's landmarks onto the person's: turn (3, 3) and shift (3,) mm; sizes stay.
+
+    Raises
+    ------
+    YewfinchError
+        If too few are known of both.
+
+    References
+    ----------
+    Umeyama 1991, "Least-squares estimation of transformation parameters between two point patterns".
+    """
+    keys = sorted(set(person) & set(norm))
+    if len(keys) < _FEWEST:
+        raise YewfinchError(f"At least {_FEWEST} landmarks are needed on both the clay and the norm; {len(keys)} are.")
+    a, b = np.array([norm[k] for k in keys]), np.array([person[k] for k in keys])
+    ma, mb = a.mean(axis=0), b.mean(axis=0)
+    u, _, v = np.linalg.svd((b - mb).T @ (a - ma))
+    turn = u @ np.diag([1.0, 1.0, np.sign(np.linalg.det(u @ v))]) @ v
+    return turn, mb - turn @ ma
+
+
+def steps_through_landmarks(
+    surface: Surface, person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]
+) -> DoubleArray:
+    """From the norm to the person at each vertex of any surface, (n, 3) mm, smoothly through landmarks known of both.
+
+    Parameters
+    ----------
+    surface : Surface
+    person, norm : mapping of landmark key to (3,) mm
+    """
+    turn, shift = laid(person, norm)
+    there = {k: turn @ p + shift for k, p in norm.items()}
+    keys = sorted(set(person) & set(norm))
+    at = np.array([person[k] for k in keys])
+    _, first = np.unique(np.round(at, 3), axis=0, return_index=True)
+    at, away = at[first], np.array([person[keys[i]] - there[keys[i]] for i in first])
+    return thin_plate(at, away, np.full(len(at), 0.5)).at(surface.positions.astype(np.float64))
+
+
+def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye]) -> tuple[DoubleArray, list[DoubleArray]]:
+    """Steps with which lids stay on their eyes, and the step of each eye, (3,) mm.
+
+    Near an eye all goes the same way, so that a ball stays a ball and what lies on it stays there.
+    """
+    at = surface.positions.astype(np.float64)
+    out, moves = steps.copy(), []
+    for eye in eyes:
+        away = np.linalg.norm(at - eye.place, axis=1) / eye.radius
+        near = away < _WHOLE
+        move = steps[near].mean(axis=0) if near.any() else np.zeros(3)
+        t = np.clip((_FREE - away) / (_FREE - _WHOLE), 0.0, 1.0)
+        share = (t * t * (3.0 - 2.0 * t))[:, None]
+        out += share * (move - out)
+        moves.append(move)
+    return out, moves
+
+
+def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent) -> DoubleArray:
+    """The same steps, evened out where a surface would come to cross itself with all of them twice (k = 3).
+
+    Parameters
+    ----------
+    surface : Surface
+    steps : (n, 3) float64, mm
+    progress : Progress
+        May cancel.
+
+    Returns
+    -------
+    (n, 3) float64, mm
+    """
+    at, triangles = surface.positions.astype(np.float64), surface.triangles()
+    one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
+    count = np.maximum(np.bincount(one, minlength=len(at)), 1)[:, None]
+    before = len(crossings(at, triangles))
+    out, some, amounts = steps.copy(), None, [1.0, MOST - 1.0]
+    for turn in range(_CLEARED):
+        progress(turn / _CLEARED, "keeping it clear of itself")
+        pairs = crossings(at + amounts[-1] * out, triangles, some)
+        if len(pairs) <= before:
+            if some is None:
+                amounts.pop()
+                if not amounts:
+                    break
+            some = None  # look at all once more
+            continue
+        near = np.zeros(len(at), bool)
+        near[triangles[pairs]] = True
+        for _ in range(2 + turn // 6):
+            near[ring[near[one]]] = True
+        rows = np.flatnonzero(near)
+        out[rows] += _TOGETHER * (_of_lots(out, rows, near, one, ring, triangles[pairs]) - out[rows])
+        for _ in range(2):
+            mean = np.stack([np.bincount(one, out[ring, k], len(at)) for k in range(3)], axis=1) / count
+            out[rows] += 0.5 * (mean[rows] - out[rows])
+        some = np.asarray(near[triangles].any(axis=1))
+    return out
+
+
+def _of_lots(
+    steps: DoubleArray,
+    rows: npt.NDArray[np.int64],
+    near: npt.NDArray[np.bool_],
+    one: npt.NDArray[np.int64],
+    ring: npt.NDArray[np.integer],
+    pairs: npt.NDArray[np.integer],
+) -> DoubleArray:
+    """For each row the mean step of all that hangs together with it, or crosses what does: sheets that go the same way
+    do not cross.
+    """
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    inside = near[one] & near[ring]
+    a = np.concatenate([one[inside], pairs[:, 0, 0]])
+    b = np.concatenate([ring[inside], pairs[:, 1, 0]])
+    n = len(steps)
+    lot = connected_components(coo_array((np.ones(len(a)), (a, b)), shape=(n, n)), directed=False)[1][rows]
+    size = np.maximum(np.bincount(lot), 1)
+    mean = np.stack([np.bincount(lot, steps[rows, k]) for k in range(3)], axis=1) / size[:, None]
+    return np.asarray(mean[lot])
+
+
+def steps_of_measure(
+    surface: Surface, landmarks: Mapping[str, DoubleArray], pairs: Sequence[tuple[str, str]], usual: float
+) -> DoubleArray:
+    """What makes one distance of a head unusual, as steps (n, 3) mm: its ends move along it, other landmarks stay.
+
+    Parameters
+    ----------
+    surface : Surface
+    landmarks : mapping of key to (3,) mm
+    pairs : sequence of (key, key)
+        Ends of the distance; with a paired one, both sides.
+    usual : float, mm
+        The norm of the distance.
+
+    Raises
+    ------
+    YewfinchError
+        If an end is not placed.
+    """
+    moves: dict[str, DoubleArray] = {}
+    for start, end in pairs:
+        if start not in landmarks or end not in landmarks:
+            raise YewfinchError(f"Both ends of that distance have to be placed on the clay: {start} and {end}.")
+        way = landmarks[end] - landmarks[start]
+        size = float(np.linalg.norm(way))
+        half = way / max(size, 1e-9) * (size - usual) / 2.0
+        moves[start] = moves.get(start, np.zeros(3)) - half
+        moves[end] = moves.get(end, np.zeros(3)) + half
+    keys = sorted(landmarks)
+    at = np.array([landmarks[k] for k in keys])
+    _, first = np.unique(np.round(at, 3), axis=0, return_index=True)
+    steps = np.array([moves.get(keys[i], np.zeros(3)) for i in first])
+    soft = np.array([0.0 if keys[i] in moves else 4.0 for i in first])
+    return thin_plate(at[first], steps, soft).at(surface.positions.astype(np.float64))
