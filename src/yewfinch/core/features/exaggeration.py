@@ -24,9 +24,9 @@ from yewfinch.core.sitter.towards import thin_plate
 #: How far a person may be taken, as k: 0 is the norm, 1 the person.
 LEAST, MOST = 0.0, 3.0
 #: Round an eye clay moves as a whole up to so many of its radii, and freely from the second on.
-_WHOLE, _FREE = 1.12, 1.34
+_WHOLE, _FREE = 1.06, 1.25
 #: Rounds of evening out steps with which a surface would cross itself.
-_CLEARED = 40
+_CLEARED = 60
 #: How far what crosses goes over to going the same way in each of these.
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
@@ -93,7 +93,7 @@ def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye]) -> tupl
 
 
 def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent) -> DoubleArray:
-    """The same steps, evened out where a surface would come to cross itself with all of them twice (k = 3).
+    """The same steps, evened out where a surface would come to cross itself: without them, with them twice or thrice.
 
     Parameters
     ----------
@@ -110,7 +110,7 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
     one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
     count = np.maximum(np.bincount(one, minlength=len(at)), 1)[:, None]
     before = len(crossings(at, triangles))
-    out, some, amounts = steps.copy(), None, [1.0, MOST - 1.0]
+    out, some, amounts = steps.copy(), None, [1.0, LEAST - 1.0, MOST - 1.0]
     for turn in range(_CLEARED):
         progress(turn / _CLEARED, "keeping it clear of itself")
         pairs = crossings(at + amounts[-1] * out, triangles, some)

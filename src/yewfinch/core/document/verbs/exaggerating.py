@@ -26,7 +26,7 @@ from yewfinch.core.features.exaggeration import (
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import surface_of
 from yewfinch.core.features.softly import softened
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 
@@ -34,6 +34,8 @@ from yewfinch.core.shared.progress import Progress, silent
 LAYER = "Exaggeration"
 #: Eyes that are nearer to a piece than this, in their radii, go along with it.
 _NEAR = 2.0
+#: Lids lie within so many radii of their eye; rounds of finding where it stands without a layer.
+_LIDS, _SETTLING = 1.15, 8
 
 
 @dataclass(frozen=True, eq=False)
@@ -168,7 +170,7 @@ def _layer(
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
     around = list(_near(portrait, piece).values())
     steps, _ = with_eyes(held.surface, steps, around)
-    steps, _ = with_eyes(held.surface, kept_clear(held.surface, steps, progress), around)
+    steps = kept_clear(held.surface, steps, progress)
     return form_layers.lay(portrait, piece, steps, name, 0.0)
 
 
@@ -196,21 +198,32 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
         raise YewfinchError(f"{k:g} times makes no sense; {LEAST:g}, the norm, to {MOST:g} do.")
     held = portrait.pieces[piece]
     layer = form_layers.stack_of(portrait, held)[key]
+    if abs(k - 1.0 - layer.strength) < 1e-9:
+        return Edit("", ())
     weighed = form_layers.weigh(portrait, piece, key, k - 1.0)
     changes: list[Change] = list(weighed.changes)
-    at = held.surface.positions
+    every = np.arange(len(held.surface), dtype=INDEX)
+    steps = np.asarray(layer.steps.at(every), np.float64)
+    plain = held.surface.positions.astype(np.float64) - layer.strength * steps
     for name, eye in _near(portrait, piece).items():
-        near = np.flatnonzero(np.linalg.norm(at - np.array(eye.place), axis=1) < 1.15 * eye.radius).astype(np.int32)
-        if not len(near):
-            continue
-        step = np.asarray(layer.steps.at(near), np.float64).mean(axis=0) * (k - 1.0 - layer.strength)
-        if np.abs(step).max() < 1e-9:
-            continue
+        step = (k - 1.0 - layer.strength) * _of_eye(plain, steps, eye, layer.strength)
         now = moved_by(eye, step)
         changes.append(
             PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
         )
     return Edit(f"{layer.name} {k:.2f} times", tuple(changes))
+
+
+def _of_eye(plain: DoubleArray, steps: DoubleArray, eye: Eye, strength_now: float) -> DoubleArray:
+    """The step of an eye at full strength, (3,) mm: that of lids that lie on it where it stands without it."""
+    step = np.zeros(3)
+    for _ in range(_SETTLING):
+        away = np.linalg.norm(plain - (np.array(eye.place) - strength_now * step), axis=1)
+        near = away < _LIDS * eye.radius
+        if not near.any():
+            return np.zeros(3)
+        step = steps[near].mean(axis=0)
+    return step
 
 
 def moved_by(eye: Eye, step: DoubleArray) -> Eye:

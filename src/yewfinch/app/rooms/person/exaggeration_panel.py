@@ -1,0 +1,167 @@
+"""Exaggeration: from a norm through the person and beyond, whole, by region, or measure by measure."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QTableWidgetItem
+
+from yewfinch.app.controls.live_panel import LivePanel
+from yewfinch.app.controls.table import plain_table
+from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.rooms.person.layer_dial import LayerDial
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.core.anatomy.figure.person import HEAD_ONLY, Figure
+from yewfinch.core.anatomy.head.base_head import HEAD
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.verbs import exaggerating as verbs
+from yewfinch.core.document.verbs import form_layers
+from yewfinch.core.features.exaggeration import LEAST, MOST
+from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.progress import Progress
+
+#: So many measures are listed.
+_LISTED = 12
+
+
+class ExaggerationPanel(LivePanel):
+    """A dial, what it works on, and what makes this face this face."""
+
+    def __init__(self, bench: Bench) -> None:
+        super().__init__(bench, 400)
+        self._dial = LayerDial(bench, "exaggeration")
+        self._worker: Worker | None = None
+        self.part = QComboBox()
+        self.part.setAccessibleName("what is exaggerated")
+        self.part.setToolTip("All of the clay, or one region, which ends softly")
+        self.start = QPushButton("Against the mean of sex and age")
+        self.start.setToolTip("A form layer of what sets the clay apart from that mean; at first nothing changes")
+        self.start.clicked.connect(lambda _=False: self._begin())
+        self.single = QPushButton("The chosen measure alone")
+        self.single.setToolTip("A layer of what makes the measure chosen below unusual")
+        self.single.clicked.connect(lambda _=False: self._begin_measure())
+        self.layers = QComboBox()
+        self.layers.setAccessibleName("layer of exaggeration in hand")
+        self.layers.setToolTip("Layers of exaggeration of this clay; they stand among its form layers, too")
+        self.layers.activated.connect(lambda _: self._show_strength())
+        self.times = ValueSlider("Times", LEAST, MOST, "x", decimals=2)
+        self.times.setToolTip("0 is the norm, 1 this person, more than 1 a caricature")
+        self.times.changed.connect(self._turn)
+        self.times.released.connect(self._dial.end)
+        for widget in (self.part, self.start, self.single, self.layers, self.times):
+            self.column.addWidget(widget)
+        self.table = plain_table(["measure", "clay", "usual", "z"], "what makes this face this face")
+        self.table.setMinimumHeight(150)
+        self.column.addWidget(self.table)
+        self.note = QLabel()
+        self.note.setWordWrap(True)
+        self.note.setProperty("soft", True)
+        self.column.addWidget(self.note)
+        self.rows: list[verbs.Unusual] = []
+        bench.selection.changed.connect(self.later)
+        self.begin()
+
+    def piece(self) -> Piece | None:
+        """The chosen piece, if it is clay; else the one that carries most landmarks."""
+        portrait = self.bench.portrait
+        held = portrait.pieces.get(self.bench.selection.piece_id)
+        if held is not None and not held.fixed:
+            return held
+        carriers = [a.piece for a in portrait.anchors.values() if not portrait.pieces[a.piece].fixed]
+        return portrait.pieces[max(set(carriers), key=carriers.count)] if carriers else None
+
+    def _begin(self) -> None:
+        portrait, piece, region = self.bench.portrait, self.piece(), str(self.part.currentData() or "")
+        if piece is None:
+            return
+        self._dial.end()
+        name = f"{verbs.LAYER}: {region}" if region else verbs.LAYER
+
+        def work(progress: Progress) -> tuple[Edit, str]:
+            mean, figure = verbs.usual_person(portrait), portrait.figure
+            landmarks = {k: p for k, p in figures().shape(mean).landmarks.items() if k in LANDMARKS}
+            same = piece.id == HEAD and figure is not None and figure.crop == HEAD_ONLY
+            same = same and not figures().steerable(portrait)
+            at = figures().positions(Figure(mean, figure.level)) if same and figure is not None else None
+            return verbs.begin(portrait, piece.id, verbs.Usual(landmarks, at), region, name, progress)
+
+        self._run(work)
+
+    def _begin_measure(self) -> None:
+        portrait, piece, row = self.bench.portrait, self.piece(), self.table.currentRow()
+        if piece is None or not 0 <= row < len(self.rows):
+            self.bench.say("Choose a measure in the list first.", "warn")
+            return
+        self._dial.end()
+        chosen = self.rows[row]
+        self._run(lambda progress: verbs.begin_measure(portrait, piece.id, chosen, progress))
+
+    def _run(self, work: object) -> None:
+        def done(found: tuple[Edit, str]) -> None:
+            self.bench.portrait.perform(found[0])
+            self.refresh()
+            self.layers.setCurrentIndex(max(0, self.layers.findData(found[1])))
+            self._show_strength()
+            self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
+
+        self._worker = behind_dialog(
+            self, "Comparing with the norm …", work, done,  # type: ignore[arg-type]  # gives an edit and an id
+            lambda text: self.bench.say(text, "warn"), "The clay was left as it was.",
+        )  # fmt: skip
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
+
+    def _turn(self, k: float) -> None:
+        piece, key = self.piece(), self.layers.currentData()
+        if piece is not None and key is not None:
+            self._dial.turn(lambda: verbs.exaggerate(self.bench.portrait, piece.id, key, round(k, 2)))
+
+    def _show_strength(self) -> None:
+        piece, key = self.piece(), self.layers.currentData()
+        on = piece is not None and key is not None
+        self.times.setEnabled(on)
+        if piece is not None and key is not None:
+            self.times.set_value(verbs.strength(self.bench.portrait, piece.id, key))
+
+    def refresh(self) -> None:
+        """Measure again."""
+        portrait, piece = self.bench.portrait, self.piece()
+        sex = verbs.usual_person(portrait).sex
+        self.rows = verbs.unusual(portrait, sex)[:_LISTED]
+        self.table.setRowCount(len(self.rows))
+        for i, u in enumerate(self.rows):
+            texts = (u.norm.title, f"{u.value:.1f} mm", f"{u.usual:.0f} ± {u.spread:.0f}", f"{u.z:+.1f}")
+            for j, text in enumerate(texts):
+                item = QTableWidgetItem(text)
+                if j:
+                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                self.table.setItem(i, j, item)
+        parts = [] if piece is None else list(piece.regions)
+        if [self.part.itemData(i) for i in range(self.part.count())] != ["", *parts]:
+            self.part.clear()
+            self.part.addItem("the whole head", "")
+            for name in parts:
+                self.part.addItem(name, name)
+        stack = () if piece is None else form_layers.stack_of(portrait, piece).layers
+        found = [(v.name, v.id) for v in stack if v.name.startswith(verbs.LAYER)]
+        if [self.layers.itemData(i) for i in range(self.layers.count())] != [k for _, k in found]:
+            held = self.layers.currentData()
+            self.layers.clear()
+            for name, key in found:
+                self.layers.addItem(name, key)
+            self.layers.setCurrentIndex(max(0, self.layers.findData(held)))
+        self.layers.setVisible(bool(found))
+        for widget in (self.start, self.single, self.part):
+            widget.setEnabled(piece is not None)
+        self._show_strength()
+        kind = "men" if sex > 0.75 else "women" if sex < 0.25 else "people between woman and man"
+        self.note.setText(
+            f"Sorted by how unusual the clay's measures are for {kind}: z counts spreads from the published mean."
+            if piece is not None
+            else "Choose clay with landmarks first."
+        )

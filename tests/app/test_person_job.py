@@ -1,0 +1,69 @@
+"""In the window: the sitter's asymmetry brought over and weighed, the head exaggerated, all taken back."""
+
+import numpy as np
+from PyQt6.QtTest import QTest
+
+from tests.app.hands import click, handled, pull, view_picture
+from tests.app.jobs import finished
+from yewfinch.core.features.asymmetry import parts
+
+
+def test_asymmetry_is_brought_over_shown_weighed_and_taken_back(window):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Features")
+    w.bench.selection.choose("head")
+    handled()
+    panel = w.panel("Asymmetry")
+    was, plain = portrait.surface("head").positions.copy(), view_picture(w)
+    assert "mirror image" in panel.told.text()
+    click(panel.over)
+    handled()
+    assert portrait.history.names[-1] == "Layer Sitter's asymmetry"
+    away = parts(portrait.surface("head")).away
+    assert 0.3 < np.sqrt((away**2).mean()) < 2.0
+    assert panel.table.rowCount() > 8 and "±" in panel.table.item(0, 2).text()
+    click(panel.seen)
+    handled()
+    assert np.abs(view_picture(w) - plain).sum(axis=2).max() > 100
+    click(panel.seen)
+    pull(panel.strength.slider, 1 / 3)  # of -100 to 200
+    handled()
+    QTest.qWait(50)
+    assert parts(portrait.surface("head")).away.max() < 0.5 * away.max()
+    steps = len(portrait.history.names)
+    panel.region.setCurrentText("ear")
+    click(panel.left)
+    assert len(portrait.history.names) >= steps
+    for _ in range(len(portrait.history.names)):
+        portrait.history.undo()
+    assert (portrait.surface("head").positions == was).all()
+
+
+def test_a_head_is_exaggerated_by_a_dial_and_taken_back(window, qtbot):
+    w, portrait = window, window.bench.portrait
+    w.bench.set_stage("Features")
+    w.bench.selection.choose("head")
+    handled()
+    panel = w.panel("Exaggeration")
+    assert panel.table.rowCount() > 8 and not panel.times.isEnabled()
+    was = portrait.surface("head").positions.copy()
+    eye = portrait.surface("eye_left").positions.copy()
+    click(panel.start)
+    finished(w, panel, qtbot)
+    assert (portrait.surface("head").positions == was).all()
+    assert panel.times.isEnabled() and panel.times.value() == 1.0
+    pull(panel.times.slider, 1.6 / 3)
+    handled()
+    QTest.qWait(50)
+    assert portrait.history.names[-1].startswith("Exaggeration 1.6")
+    assert len(portrait.history.names) == 2  # one step for the whole pull
+    assert np.linalg.norm(portrait.surface("head").positions - was, axis=1).max() > 2.0
+    assert (portrait.surface("eye_left").positions != eye).any()
+    portrait.history.undo()
+    assert (portrait.surface("head").positions == was).all()
+    assert (portrait.surface("eye_left").positions == eye).all()
+    panel.table.setCurrentCell(0, 0)
+    click(panel.single)
+    finished(w, panel, qtbot)
+    assert panel.layers.count() == 2
+    assert ": " in panel.layers.currentText()

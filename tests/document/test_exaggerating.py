@@ -1,0 +1,134 @@
+"""Exaggeration: the norm at 0, the person at 1, measures in proportion, eyes whole, nothing through itself."""
+
+import numpy as np
+import pytest
+from scipy.spatial.transform import Rotation
+
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.norms import NORMS, distance
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.document.verbs import exaggerating, eyes, form_layers, remeshing
+from yewfinch.core.document.verbs.exaggerating import Usual
+from yewfinch.core.document.verbs.remeshing import Layout
+from yewfinch.core.features.exaggeration import laid
+from yewfinch.core.features.eyes.eye import off_the_eye
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.shared.errors import YewfinchError
+
+
+def _usual(mean, level=2):
+    landmarks = {k: p for k, p in figures().shape(mean).landmarks.items() if k in LANDMARKS}
+    return Usual(landmarks, figures().positions(Figure(mean, level)))
+
+
+def _measures(points):
+    found = {n.key: distance(points, n.start, n.end) for n in NORMS}
+    return {k: v for k, v in found.items() if v is not None}
+
+
+def _crossed(p):
+    head = p.surface("head")
+    return len(crossings(head.positions, head.triangles()))
+
+
+@pytest.mark.parametrize(("sex", "age", "seed"), [(1.0, 40.0, 5), (0.0, 25.0, 7), (0.5, 60.0, 9)])
+def test_measures_go_in_proportion_from_the_norm_through_the_person(sex, age, seed):
+    p = new_portrait(Figure(Person(sex=sex, age=age, seed=seed, asymmetry=1.0)))
+    mean = exaggerating.usual_person(p)
+    assert (mean.sex, mean.age, mean.seed) == (sex, age, 0)
+    was, own, usual = p.surface("head").positions.copy(), _measures(p.landmarks()), _usual(mean)
+    norm = _measures(usual.landmarks)
+    places = {k: eyes.standing(p.pieces[k]).place for k in ("eye_left", "eye_right")}
+    edit, key = exaggerating.begin(p, "head", usual)
+    p.perform(edit)
+    assert (p.surface("head").positions == was).all()
+    for k in (0.0, 2.0, 1.0):
+        p.perform(exaggerating.exaggerate(p, "head", key, k))
+        assert exaggerating.strength(p, "head", key) == pytest.approx(k)
+        now = _measures(p.landmarks())
+        off = {n: abs(v - (norm[n] + k * (own[n] - norm[n]))) for n, v in now.items()}
+        assert np.median(list(off.values())) < 0.2
+        assert max(off.values()) < 2.5, off  # of the eyes, whose lids stay on balls
+        assert sorted(off.values())[-4] < 1.0, off
+        assert _crossed(p) == 0, k
+        for name in places:  # balls stay balls, and lids are no farther in them than they were
+            eye = eyes.standing(p.pieces[name])
+            assert eye.diameter == pytest.approx(24.2, abs=0.01)
+            assert off_the_eye(eye, p.surface("head").positions.astype(float)).min() > -0.75
+    assert (p.surface("head").positions == was).all()
+    for name, place in places.items():
+        np.testing.assert_allclose(eyes.standing(p.pieces[name]).place, place, atol=1e-3)
+    assert np.linalg.norm(p.surface("head").positions - was, axis=1).max() == 0.0
+    p.history.close()
+
+
+def test_the_motion_that_lays_a_norm_onto_a_person_is_found_again():
+    rng = np.random.default_rng(3)
+    norm = {f"m{i}": rng.normal(0, 50, 3) for i in range(12)}
+    turn, shift = Rotation.random(rng=rng).as_matrix(), np.array([3.0, -8.0, 20.0])
+    got, by = laid({k: turn @ v + shift for k, v in norm.items()}, norm)
+    np.testing.assert_allclose(got, turn, atol=1e-9)
+    np.testing.assert_allclose(by, shift, atol=1e-9)
+    with pytest.raises(YewfinchError, match="landmarks"):
+        laid({"m1": norm["m1"]}, norm)
+
+
+def test_a_remeshed_head_is_exaggerated_smoothly_through_its_landmarks():
+    p = new_portrait(Figure(Person(sex=1.0, age=40.0, seed=5)))
+    p.perform(remeshing.remesh(p, "head", Layout(4.0, 0.0, "", 4.0, True)))
+    own, usual = _measures(p.landmarks()), _usual(exaggerating.usual_person(p))
+    norm = _measures(usual.landmarks)
+    edit, key = exaggerating.begin(p, "head", usual)
+    p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 1.6))
+    now = _measures(p.landmarks())
+    off = [abs(now[k] - (norm[k] + 1.6 * (own[k] - norm[k]))) for k in now]
+    assert np.median(off) < 0.5
+    assert max(off) < 3.0
+    p.history.close()
+
+
+def test_one_region_or_one_measure_is_exaggerated_alone():
+    p = new_portrait(Figure(Person(sex=1.0, age=40.0, seed=5)))
+    was, own = p.surface("head").positions.copy(), _measures(p.landmarks())
+    edit, key = exaggerating.begin(p, "head", _usual(exaggerating.usual_person(p)), "nose")
+    p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 3.0))
+    moved = np.linalg.norm(p.surface("head").positions - was, axis=1)
+    assert moved[p.pieces["head"].regions["nose"] > 200].mean() > 0.5
+    assert moved[was[:, 1] > 70].max() == 0.0 and moved[was[:, 2] < -20].max() == 0.0
+    p.history.undo()
+    p.history.undo()
+    most = exaggerating.unusual(p, 1.0)
+    assert [abs(u.z) for u in most] == sorted((abs(u.z) for u in most), reverse=True)
+    mouth = next(u for u in most if u.norm.key == "mouth_width")
+    assert mouth.z == pytest.approx((own["mouth_width"] - 54.5) / 3.0)  # Farkas 1994, from memory
+    edit, key = exaggerating.begin_measure(p, "head", mouth)
+    p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 2.0))
+    now = _measures(p.landmarks())
+    assert now["mouth_width"] - own["mouth_width"] == pytest.approx(own["mouth_width"] - mouth.usual, abs=0.35)
+    others = [abs(now[k] - own[k]) for k in now if k not in ("mouth_width",)]
+    assert np.median(others) < 0.3
+    p.history.close()
+
+
+def test_what_makes_no_sense_is_said_and_the_layer_comes_off_again():
+    p = new_portrait(Figure(PRESETS["woman"][1]))
+    was = p.surface("head").positions.copy()
+    edit, key = exaggerating.begin(p, "head", _usual(Person(sex=1.0, age=70.0)))
+    p.perform(edit)
+    for k in (-0.5, 4.0, np.nan):
+        with pytest.raises(YewfinchError, match="sense"):
+            exaggerating.exaggerate(p, "head", key, k)
+    assert not exaggerating.exaggerate(p, "head", key, 1.0).changes
+    p.perform(exaggerating.exaggerate(p, "head", key, 1.5))
+    p.perform(exaggerating.exaggerate(p, "head", key, 1.0))
+    p.perform(form_layers.remove(p, "head", key))
+    assert (p.surface("head").positions == was).all()
+    assert exaggerating.layer_of(p, "head") is None
+    with pytest.raises(YewfinchError, match="no region"):
+        exaggerating.begin(p, "head", _usual(Person()), "tail")
+    p.history.close()
