@@ -95,6 +95,17 @@ def test_the_image_of_an_eye_is_its_mirror_image():
     np.testing.assert_allclose(apex(other), apex(eye) * (-1, 1, 1), atol=1e-9)
 
 
+def test_the_ball_that_is_exported_has_its_iris_painted_on():
+    blue = replace(PLAIN, pattern=Iris(outer=(60, 90, 160), inner=(60, 90, 160)))
+    ball = surface_of(blue)
+    flat = np.hypot(*ball.positions[:, :2].T)
+    front = ball.positions[:, 2] > 0
+    iris = ball.colour[front & (flat > 2.5) & (flat < 4.5)].astype(int)
+    assert (iris[:, 2] > iris[:, 0] + 20).mean() > 0.9
+    assert ball.colour[front & (flat < 1.5), :3].max() < 20
+    assert ball.colour[front & (flat > 8.0), :3].min() > 120
+
+
 @pytest.mark.parametrize("pupil", [2.0, 3.6, 8.0])
 def test_the_iris_is_a_circle_behind_the_cornea(pupil):
     eye = replace(PLAIN, pupil=pupil, depth=0.5)

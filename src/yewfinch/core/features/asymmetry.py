@@ -10,7 +10,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.repair.symmetry import Plane, matched
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 #: Usual distance of healthy faces from their mirror image: root mean square, mm (Taylor et al. 2014, J Craniofac Surg
 #: 25:124, from memory), and what viewers notice (Chu et al. 2011, Arch Facial Plast Surg 13:14, from memory).
@@ -47,6 +47,26 @@ class Parts:
         return 2.0 * np.linalg.norm(self.steps, axis=1)
 
 
+#: Images by the net of faces that were found last; a net keeps them however its form changes.
+_KNOWN: list[tuple[IndexArray, npt.NDArray[np.int64]]] = []
+_KEPT = 4
+
+
+def known(surface: Surface) -> bool:
+    """Whether a surface can be taken apart at once: it was before, or one with its faces."""
+    return any(faces is surface.faces for faces, _ in _KNOWN)
+
+
+def _twins(surface: Surface, at: DoubleArray) -> npt.NDArray[np.int64]:
+    for faces, twin in _KNOWN:
+        if faces is surface.faces:
+            return twin
+    found = matched(at, surface.faces, Plane()).twin
+    if (found < 0).mean() <= _MISSING:
+        _KNOWN[:] = [(surface.faces, found), *_KNOWN[: _KEPT - 1]]
+    return found
+
+
 def parts(surface: Surface) -> Parts:
     """Take a surface apart about the sitter's midline, x = 0.
 
@@ -54,7 +74,7 @@ def parts(surface: Surface) -> Parts:
     symmetric; else what lies nearest to it on the mirrored form.
     """
     at = surface.positions.astype(np.float64)
-    twin = matched(at, surface.faces, Plane()).twin
+    twin = _twins(surface, at)
     lonely = twin < 0
     if lonely.mean() <= _MISSING:
         other = np.where(lonely[:, None], at, at[np.maximum(twin, 0)] * _FLIP)

@@ -9,18 +9,23 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QTableW
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.rooms.person.clay_in_hand import clay_in_hand
 from yewfinch.app.rooms.person.layer_dial import LayerDial
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import asymmetry as verbs
 from yewfinch.core.document.verbs import form_layers
-from yewfinch.core.features.asymmetry import NOTICED, USUAL, colours, parts
+from yewfinch.core.features.asymmetry import NOTICED, USUAL, colours, known, parts
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
 
 #: The colours end at this distance of left from right, mm; so many landmarks are listed.
 _MOST, _LISTED = 4.0, 14
+#: Clay of more vertices is looked through for images in a thread, when it is asked for.
+_DENSE = 150_000
 
 
 class AsymmetryPanel(LivePanel):
@@ -29,6 +34,7 @@ class AsymmetryPanel(LivePanel):
     def __init__(self, bench: Bench) -> None:
         super().__init__(bench, 400)
         self._dial = LayerDial(bench, "asymmetry")
+        self._worker: Worker | None = None
         self.told = QLabel()
         self.told.setWordWrap(True)
         self.column.addWidget(self.told)
@@ -72,13 +78,8 @@ class AsymmetryPanel(LivePanel):
         self.begin()
 
     def piece(self) -> Piece | None:
-        """The chosen piece, if it is clay; else the one that carries most landmarks."""
-        portrait = self.bench.portrait
-        held = portrait.pieces.get(self.bench.selection.piece_id)
-        if held is not None and not held.fixed:
-            return held
-        carriers = [a.piece for a in portrait.anchors.values() if not portrait.pieces[a.piece].fixed]
-        return portrait.pieces[max(set(carriers), key=carriers.count)] if carriers else None
+        """The clay that is spoken of."""
+        return clay_in_hand(self.bench)
 
     def _perform(self, make: object) -> None:
         try:
@@ -129,9 +130,24 @@ class AsymmetryPanel(LivePanel):
         if piece is None or not self.seen.isChecked():
             self.bench.outlook.show_instead({})
             return
+        if self._heavy(piece):
+            surface = piece.surface
+            self._worker = behind_dialog(
+                self, "Measuring the asymmetry …", lambda _: parts(surface), lambda _: self.refresh(),
+                lambda text: self.bench.say(text, "warn"), "Nothing was measured.",
+            )  # fmt: skip
+            return
         shown = piece.surface.moved(piece.surface.positions)
         shown.colour[:] = colours(parts(piece.surface).away, _MOST)
         self.bench.outlook.show_instead({piece.id: shown})
+
+    def _heavy(self, piece: Piece) -> bool:
+        """Whether it takes so long to look for images that the window would stand."""
+        return len(piece.surface) > _DENSE and not known(piece.surface)
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
 
     def _show(self, row: int, _column: int) -> None:
         if 0 <= row < len(self.rows):
@@ -170,6 +186,9 @@ class AsymmetryPanel(LivePanel):
             widget.setEnabled(piece is not None)
         if piece is None:
             self.told.setText("Choose clay with landmarks first.")
+            return
+        if self._heavy(piece):
+            self.told.setText(f"{piece.name} is dense: 'Show in colours' measures it.")
             return
         away = parts(piece.surface).away
         self.told.setText(

@@ -9,6 +9,7 @@ from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
+from yewfinch.app.rooms.person.clay_in_hand import clay_in_hand
 from yewfinch.app.rooms.person.layer_dial import LayerDial
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.anatomy.figure.person import HEAD_ONLY, Figure
@@ -65,13 +66,8 @@ class ExaggerationPanel(LivePanel):
         self.begin()
 
     def piece(self) -> Piece | None:
-        """The chosen piece, if it is clay; else the one that carries most landmarks."""
-        portrait = self.bench.portrait
-        held = portrait.pieces.get(self.bench.selection.piece_id)
-        if held is not None and not held.fixed:
-            return held
-        carriers = [a.piece for a in portrait.anchors.values() if not portrait.pieces[a.piece].fixed]
-        return portrait.pieces[max(set(carriers), key=carriers.count)] if carriers else None
+        """The clay that is spoken of."""
+        return clay_in_hand(self.bench)
 
     def _begin(self) -> None:
         portrait, piece, region = self.bench.portrait, self.piece(), str(self.part.currentData() or "")

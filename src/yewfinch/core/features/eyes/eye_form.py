@@ -60,10 +60,27 @@ def surface_of(eye: Eye) -> Surface:
     YewfinchError
         If there can be no such eye.
     """
-    ball = eyeball(
-        (0.0, 0.0, 0.0), checked(eye).radius, iris=eye.iris, pupil=eye.pupil, cornea=eye.cornea
-    )  # looks along z
-    return Surface(ball.positions.astype(np.float64) @ turning(eye).T + eye.place, ball.faces, channels=ball.channels)
+    ball = _ball(_ahead(checked(eye)))
+    return ball.moved((ball.positions.astype(np.float64) @ turning(eye).T + eye.place).astype(np.float32))
+
+
+def _ahead(eye: Eye) -> Eye:
+    """The eye at the origin, looking along z, with nothing beside it."""
+    return replace(eye, place=_HERE, middle=_HERE, target=_AHEAD, converging=0.0, turn=(0.0, 0.0), corner=None)
+
+
+@lru_cache(maxsize=8)
+def _ball(eye: Eye) -> Surface:
+    """The ball of an eye that looks along z, with its iris painted on: what is exported is seen like this."""
+    ball = eyeball(_HERE, eye.radius, iris=eye.iris, pupil=eye.pupil, cornea=eye.cornea)
+    at = ball.positions.astype(np.float64)
+    flat, half = np.hypot(at[:, 0], at[:, 1]), eye.iris / 2.0
+    ball.colour[:, :3] = white_colours(eye, at)
+    iris = (at[:, 2] > 0.0) & (flat < half)
+    out = np.clip((flat[iris] - eye.pupil / 2.0) / (half - eye.pupil / 2.0), 0.0, 1.0)
+    ball.colour[iris, :3] = iris_colours(eye.pattern, out, np.arctan2(at[iris, 1], at[iris, 0]))[0]
+    ball.colour[(at[:, 2] > 0.0) & (flat < eye.pupil / 2.0), :3] = _BLACK
+    return ball
 
 
 def eye_as_it_stands(eye: Eye, at: npt.ArrayLike) -> Eye:
@@ -107,8 +124,7 @@ def look_of(eye: Eye) -> Look:
     """
     checked(eye)
     turn, place = turning(eye), np.array(eye.place)
-    ahead = replace(eye, place=_HERE, middle=_HERE, target=_AHEAD, converging=0.0, turn=(0.0, 0.0), corner=None)
-    at, colour, rough = _opaque(ahead)
+    at, colour, rough = _opaque(_ahead(eye))
     net, order = _opaque_net()
     knob_at, knob_colour = _knobs(eye, turn, place)
     at = np.concatenate([at @ turn.T + place, knob_at])
