@@ -11,7 +11,9 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import (
     adapting,
+    asymmetry,
     detail_levels,
+    eyes,
     form_layers,
     fusing,
     guides,
@@ -193,6 +195,30 @@ class Work:
 
     def remesh_with_detail(self):
         return remeshing.remesh_with_detail(self.p, self.any(), remeshing.Layout(9.0), 1)
+
+    def thicken(self):
+        return tidying.thicken(self.p, self.any(), float(self.rng.uniform(0.5, 4.0)))
+
+    def begin_eyes(self):
+        x, y, z = self.rng.uniform(-20, 20, 3)
+        return eyes.begin(self.p, {"l": (x + 30.0, y, z + 50.0), "r": (x - 30.0, y, z + 50.0)})
+
+    def change_eyes(self):
+        held = self.p.pieces[self.any(lambda v: v.eye is not None)]
+        eye = eyes.standing(held)
+        look = tuple(float(v) for v in self.rng.normal(0, 100, 3))
+        now = replace(eye, target=look, pupil=float(self.rng.uniform(2, 4)), converging=float(self.rng.uniform()))
+        return eyes.change(self.p, {held.id: now}, "Eyes")
+
+    def settle_eye(self):
+        return eyes.settle(self.p, self.any(lambda v: v.eye is not None))
+
+    def seat_eye(self):
+        clay = self.any(lambda v: v.eye is None)
+        return eyes.seat(self.p, [self.any(lambda v: v.eye is not None)], clay, float(self.rng.uniform(0.05, 1.0)))
+
+    def take_asymmetry_apart(self):
+        return asymmetry.take_apart(self.p, self.any())
 
     def mend(self):
         return tidying.mend(self.p, self.any())
