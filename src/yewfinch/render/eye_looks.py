@@ -8,6 +8,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import Look, eye_as_it_stands, look_of
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared import compiler
 from yewfinch.render import shaders
 from yewfinch.render.buffers import Seen, SurfaceBuffers
 
@@ -26,9 +27,9 @@ class EyeLooks:
         self._known: dict[str, tuple[Surface, int, Eye, Look]] = {}
         self._clear: dict[str, SurfaceBuffers] = {}
 
-    def opaque(self, piece: Piece) -> Surface:
-        """What is drawn in the place of a piece."""
-        if piece.eye is None:
+    def opaque(self, piece: Piece, *, hurried: bool = False) -> Surface:
+        """What is drawn in the place of a piece; when it is hurried, an eye's ball as long as the compiler sleeps."""
+        if piece.eye is None or (hurried and not compiler.is_awake()):
             self._known.pop(piece.id, None)
             return piece.surface
         held = self._known.get(piece.id)
@@ -42,6 +43,8 @@ class EyeLooks:
     def draw(self, pieces: list[str], seen: Seen, pixel: float) -> None:
         """Draw the corneas of some pieces over what is there already."""
         for piece in pieces:
+            if piece not in self._known:
+                continue
             clear = self._known[piece][3].clear
             held = self._clear.get(piece)
             if held is None or held.surface is not clear:

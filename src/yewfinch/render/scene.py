@@ -90,6 +90,8 @@ class SceneRenderer:
         self.program = self._plain
         self.projection = projection.Projection(context)
         self.looking = Looking()
+        #: The first picture is not to wait for the compiler: eyes are drawn as painted balls until it is awake.
+        self.hurried = False
         #: Surfaces that are drawn in the place of pieces' own.
         self.instead: Mapping[str, Surface] = {}
         self._blit = context.program(shaders.BLIT_VERTEX, shaders.BLIT_FRAGMENT)
@@ -129,7 +131,10 @@ class SceneRenderer:
         int
             How many vertices new ones are for.
         """
-        wanted = {k: self.instead.get(k) or self._eyes.opaque(held) for k, held in portrait.pieces.items()}
+        wanted = {
+            k: self.instead.get(k) or self._eyes.opaque(held, hurried=self.hurried)
+            for k, held in portrait.pieces.items()
+        }
         self._eyes.keep(set(wanted))
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(
             self._pieces

@@ -31,11 +31,15 @@ from yewfinch.app.view.photo_store import PhotoStore
 from yewfinch.app.view.standpoint_view import StandpointView
 from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared import compiler
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import View
 from yewfinch.render.photo_layer import Layer, PhotoLayer
 from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
+
+#: Milliseconds after which it is looked again whether the compiler is awake.
+_AWAKING = 200
 
 
 class Viewport(QWidget):
@@ -71,6 +75,9 @@ class Viewport(QWidget):
         self._drag: tuple[Qt.MouseButton, QPointF, View] | None = None
         self.standpoint = StandpointView(bench, self, self._redraw)
         self.blink_on = True
+        self._awaking = QTimer(self)
+        self._awaking.setInterval(_AWAKING)
+        self._awaking.timeout.connect(self._look_whether_awake)
         self._blink = QTimer(self)
         self._blink.setInterval(500)
         self._blink.timeout.connect(self._blinked)
@@ -260,6 +267,14 @@ class Viewport(QWidget):
 
     # --- drawing -------------------------------------------------------------------------
 
+    def _look_whether_awake(self) -> None:
+        """Draw again in full once the compiler is loaded."""
+        if compiler.is_awake():
+            self._awaking.stop()
+            if self.renderer is not None:
+                self.renderer.hurried = False
+            self._redraw()
+
     def update(self) -> None:  # type: ignore[override]  # all of it, as Qt has it, too
         """Have it drawn again soon."""
         self.glass.update()
@@ -273,6 +288,8 @@ class Viewport(QWidget):
         self.context = context
         self.drawn_by = str(context.info["GL_RENDERER"])
         self.renderer = SceneRenderer(context)
+        self.renderer.hurried = True
+        self._awaking.start()
         self.layer = PhotoLayer(context)
         self.picture.begin(self.renderer.software)
 
