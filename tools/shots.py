@@ -175,6 +175,7 @@ def eyes(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.selection.choose("eye_left")
     w.bench.set_mode("gaze")
+    w.inspector.folds["Eyes"].button.setChecked(True)
     box = np.array([[-58.0, -14.0, 40.0], [58.0, 62.0, 96.0]])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(18, 3).fit(box, w.viewport.width(), w.viewport.height()))
     QTest.qWait(500)

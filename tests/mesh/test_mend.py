@@ -9,6 +9,7 @@ from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.repair.fill import filled
 from yewfinch.core.mesh.repair.holes import rims
 from yewfinch.core.mesh.repair.mend import mended
+from yewfinch.core.mesh.surface.surface import triangles_of
 from yewfinch.core.shared.errors import BadSurfaceError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -181,3 +182,20 @@ def test_what_goes_on_with_the_form_stays_within_bounds_and_crosses_nothing():
     assert np.linalg.norm(made.positions[patch_rows] - rim.mean(axis=0), axis=1).max() < 2.5 * size
     triangles = np.concatenate([made.faces[:, :3], made.faces[made.faces[:, 2] != made.faces[:, 3]][:, [0, 2, 3]]])
     assert len(crossings(made.positions, triangles)) == 0
+
+
+def test_a_rim_stays_open_where_what_closes_it_would_cross_the_clay():
+    tube = trimesh.creation.cylinder(20.0, 40.0, sections=48).subdivide().subdivide()
+    inner = np.abs(tube.vertices[:, 2]) < 19.9
+    side = tube.faces[inner[tube.faces].any(axis=1)]  # without its ends
+    ball = trimesh.creation.icosphere(2, 8.0)
+    ball.apply_translation((0.0, 0.0, 20.0))  # stands in one of the holes
+    at = np.concatenate([tube.vertices, ball.vertices])
+    faces = np.concatenate([side, ball.faces + len(tube.vertices)])
+    made = mended(at, faces[:, [0, 1, 2, 2]], flat=True)
+    assert (made.report.closed, made.report.blocked) in ((1, 1), (2, 0))
+    assert not len(crossings(made.positions, triangles_of(made.faces)))
+    if made.report.blocked:
+        assert "would cross the clay" in made.report.words()
+    forced = mended(at, faces[:, [0, 1, 2, 2]], flat=True, crossing=True)
+    assert forced.report.closed == 2 and forced.report.blocked == 0

@@ -11,6 +11,7 @@ from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.mesh.query.crossings import crosses_itself
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.field_aligned.along_form import along_form
+from yewfinch.core.reshape.field_aligned.working import linked, working
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -232,3 +233,38 @@ def test_it_can_be_cancelled(head, at):
 
     with pytest.raises(CancelledError):
         along_form(head, 8.0, progress=stop)
+
+
+def test_planks_of_few_faces_keep_their_edges():
+    box = trimesh.creation.box((200.0, 20.0, 2.7))  # thinner than the quads' edges, two triangles a side
+    made = along_form(Surface(box.vertices, box.faces), 4.0)
+    at = np.concatenate([made.positions.astype(float), made.positions[made.faces].mean(axis=1)])
+    assert np.abs(trimesh.proximity.signed_distance(box, at)).max() < 2.0
+    np.testing.assert_allclose(made.bounds(), box.bounds, atol=1.0)
+    mesh = trimesh.Trimesh(made.positions.astype(float), made.triangles(), process=False)
+    assert mesh.is_watertight and mesh.volume == pytest.approx(200 * 20 * 2.7, rel=0.08)
+
+
+def test_vertices_in_one_place_do_not_multiply():
+    sheet = open_net(9, 7, lambda x, y: 0.004 * (x - 40.0) ** 2)  # coarse: its edges are halved
+    row = np.arange(9 * 7).reshape(9, 7)
+    slit = row[1:8, 3]  # opened, and closed again by faces without an area
+    twin = np.r_[slit[0], 63 + np.arange(5), slit[-1]]
+    faces = sheet.faces.copy()
+    right = np.isin(faces, row[:, 4]).any(axis=1)
+    for old, new in zip(slit[1:-1], twin[1:-1], strict=True):
+        faces[right] = np.where(faces[right] == old, new, faces[right])
+    own = sheet.positions[faces[0]]
+    up = np.cross(own[1] - own[0], own[2] - own[0])[2] > 0
+    between = []
+    for a, b, c, d in zip(slit[:-1], slit[1:], twin[1:], twin[:-1], strict=True):
+        quad = [v for n, v in enumerate((a, b, c, d)) if v not in (a, b, c, d)[:n]]
+        quad = quad if up else quad[::-1]
+        between.append([*quad, quad[-1]] if len(quad) == 3 else quad)
+    at = np.concatenate([sheet.positions, sheet.positions[slit[1:-1]]])
+    held = linked(at.astype(float), np.concatenate([faces, np.array(between, np.int32)]).astype(np.int32))
+    made = working(held, np.full(len(at), 6.0))
+    p, q = made.points[made.triangles], made.points[np.roll(made.triangles, -1, axis=1)]
+    assert np.linalg.norm(p - q, axis=2).min() > 0.3
+    assert np.linalg.norm(np.cross(p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]), axis=1).min() > 0.01
+    assert 300 < len(made.points) < 1200

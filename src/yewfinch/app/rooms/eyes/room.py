@@ -23,7 +23,7 @@ def furnish(shop: Workshop) -> Room:
         "eyes",
         place=90,
         panels=(
-            Panel("Eyes", lambda: eyes_panel.EyesPanel(eyes), {"Features": 5}),
+            Panel("Eyes", lambda: eyes_panel.EyesPanel(eyes), {"Features": 5}, folded=True),
             Panel("Iris and white", lambda: iris_panel.IrisPanel(eyes), {"Features": 6}, folded=True),
         ),
         modes=(

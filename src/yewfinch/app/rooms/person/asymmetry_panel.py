@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QTableWidgetItem
@@ -81,9 +83,9 @@ class AsymmetryPanel(LivePanel):
         """The clay that is spoken of."""
         return clay_in_hand(self.bench)
 
-    def _perform(self, make: object) -> None:
+    def _perform(self, make: Callable[[], Edit]) -> None:
         try:
-            self.bench.portrait.perform(make())  # type: ignore[operator]  # makes an edit
+            self.bench.portrait.perform(make())
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
         self.refresh()

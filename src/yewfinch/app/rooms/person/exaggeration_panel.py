@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QTableWidgetItem
 
@@ -95,7 +97,7 @@ class ExaggerationPanel(LivePanel):
         chosen = self.rows[row]
         self._run(lambda progress: verbs.begin_measure(portrait, piece.id, chosen, progress))
 
-    def _run(self, work: object) -> None:
+    def _run(self, work: Callable[[Progress], tuple[Edit, str]]) -> None:
         def done(found: tuple[Edit, str]) -> None:
             self.bench.portrait.perform(found[0])
             self.refresh()
@@ -104,9 +106,13 @@ class ExaggerationPanel(LivePanel):
             self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
 
         self._worker = behind_dialog(
-            self, "Comparing with the norm …", work, done,  # type: ignore[arg-type]  # gives an edit and an id
-            lambda text: self.bench.say(text, "warn"), "The clay was left as it was.",
-        )  # fmt: skip
+            self,
+            "Comparing with the norm …",
+            work,
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The clay was left as it was.",
+        )
 
     def busy(self) -> bool:
         """Whether a thread is at work."""
