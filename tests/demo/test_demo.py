@@ -46,7 +46,9 @@ def test_the_portrait_is_part_way(untouched):
 
 def test_nothing_of_the_truth_is_in_the_portrait(demo_file):
     names = zipfile.ZipFile(demo_file).namelist()
-    assert len([n for n in names if n.startswith("pieces/")]) == 11  # the head has regions and texture places, too
+    assert (
+        len([n for n in names if n.startswith("pieces/")]) == 13
+    )  # the head has regions and texture places, too, eyes are wet
     assert next(n for n in names if n.startswith("sitter/")) == "sitter/covariance.npy"
     assert all(n.split("/")[0] in ("portrait.json", "pieces", "photos", "preview.png", "sitter") for n in names)
 

@@ -55,12 +55,16 @@ def take(
     context: moderngl.Context | None = None,
     *,
     raking: bool = False,
+    hurried: bool = False,
 ) -> ByteArray:
-    """A picture of the portrait, (h, w, 3) uint8 sRGB; in soft light or in raking light from the left."""
+    """A picture of the portrait, (h, w, 3) uint8 sRGB; in soft light or in raking light from the left.
+
+    A hurried one does not wait for compiled loops: eyes are painted balls until these are there.
+    """
     own = context is None
     ctx = standalone_context() if context is None else context
     renderer = SceneRenderer(ctx)
-    renderer.looking = Looking(raking=raking)
+    renderer.looking, renderer.hurried = Looking(raking=raking), hurried
     canvas = Canvas(ctx, int(camera.width), int(camera.height))
     renderer.draw(canvas.target, portrait, camera, backdrop)
     out = canvas.pixels()
