@@ -8,7 +8,7 @@ import trimesh
 from scipy.spatial.transform import Rotation
 
 from yewfinch.core.features.eyes.eye import Eye, Iris, apex, axis, cap, checked, mirrored, moved, off_the_eye, turning
-from yewfinch.core.features.eyes.eye_form import AROUND, eye_as_it_stands, look_of, surface_of
+from yewfinch.core.features.eyes.eye_form import AROUND, eye_as_it_stands, look_of, seen, surface_of
 from yewfinch.core.features.eyes.iris import iris_colours
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -85,7 +85,11 @@ def test_what_moved_the_ball_is_found_again():
         np.testing.assert_allclose(found.place, scale * turn @ eye.place + shift, atol=1e-3)
         assert found.diameter == pytest.approx(scale * eye.diameter, abs=1e-3)
         assert found.target == pytest.approx(moved(eye, turn, scale, shift).target, abs=0.05)
+        look, plain = seen(eye, at), look_of(eye)  # what is seen goes along to the last vertex, rolled as well
+        wanted = scale * plain.opaque.positions.astype(float) @ turn.T + shift
+        np.testing.assert_allclose(look.opaque.positions, wanted, atol=2e-3)
     assert eye_as_it_stands(eye, surface_of(eye).positions) is eye
+    assert seen(eye, surface_of(eye).positions) is look_of(eye)
 
 
 def test_the_image_of_an_eye_is_its_mirror_image():

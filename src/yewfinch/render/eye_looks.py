@@ -6,7 +6,7 @@ import moderngl
 
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.features.eyes.eye import Eye
-from yewfinch.core.features.eyes.eye_form import Look, eye_as_it_stands, look_of
+from yewfinch.core.features.eyes.eye_form import Look, seen
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import compiler
 from yewfinch.render import shaders
@@ -35,8 +35,7 @@ class EyeLooks:
         held = self._known.get(piece.id)
         surface = piece.surface
         if held is None or held[0] is not surface or held[1] != surface.version or held[2] is not piece.eye:
-            look = look_of(eye_as_it_stands(piece.eye, surface.positions))
-            held = surface, surface.version, piece.eye, look
+            held = surface, surface.version, piece.eye, seen(piece.eye, surface.positions)
             self._known[piece.id] = held
         return held[3].opaque
 

@@ -101,16 +101,41 @@ def eye_as_it_stands(eye: Eye, at: npt.ArrayLike) -> Eye:
     ----------
     Umeyama 1991, "Least-squares estimation of transformation parameters between two point patterns".
     """
-    was = surface_of(eye).positions.astype(np.float64)
-    now = np.asarray(at, np.float64)
+    found = _motion(eye, at)
+    return eye if found is None else moved(eye, *found)
+
+
+def seen(eye: Eye, at: npt.ArrayLike) -> Look:
+    """What is seen of an eye after what moved its ball as a whole: rolled with it, too, as with a head that leans.
+
+    Parameters
+    ----------
+    eye : Eye
+    at : (n, 3) float, mm
+        As for `eye_as_it_stands`.
+    """
+    look, found = look_of(eye), _motion(eye, at)
+    if found is None:
+        return look
+    turn, scale, shift = found
+
+    def carried(surface: Surface) -> Surface:
+        return surface.moved((scale * surface.positions.astype(np.float64) @ turn.T + shift).astype(np.float32))
+
+    return Look(carried(look.opaque), carried(look.clear))
+
+
+def _motion(eye: Eye, at: npt.ArrayLike) -> tuple[DoubleArray, float, DoubleArray] | None:
+    """The similarity that brought an eye's ball where it is now: turn, scale, shift; None if it is where it was."""
+    was, now = surface_of(eye).positions.astype(np.float64), np.asarray(at, np.float64)
     if len(was) != len(now) or np.abs(was - now).max() < 1e-3:
-        return eye
+        return None
     a, b = was - was.mean(axis=0), now - now.mean(axis=0)
     u, size, v = np.linalg.svd(b.T @ a)
     sign = np.diag([1.0, 1.0, np.sign(np.linalg.det(u @ v))])
-    turn = u @ sign @ v
+    turn = np.asarray(u @ sign @ v, np.float64)
     scale = float((size * np.diag(sign)).sum() / (a * a).sum())
-    return moved(eye, turn, scale, now.mean(axis=0) - scale * turn @ was.mean(axis=0))
+    return turn, scale, np.asarray(now.mean(axis=0) - scale * turn @ was.mean(axis=0), np.float64)
 
 
 @lru_cache(maxsize=16)
