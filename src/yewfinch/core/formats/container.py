@@ -24,6 +24,7 @@ from yewfinch.core.formats.eye_records import eye_of
 from yewfinch.core.formats.figure_records import REST, figure_of, pose_of
 from yewfinch.core.formats.layer_records import layer_arrays, layers_of, states_of
 from yewfinch.core.formats.level_records import level_arrays, levels_of
+from yewfinch.core.formats.lid_records import lids_of, skin_lids_of
 from yewfinch.core.formats.manifest import Manifest, bents, manifest_of, parsed
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of
 from yewfinch.core.formats.sitter_records import PHOTOS, sitter_arrays, sitter_of
@@ -272,6 +273,9 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
         follow_of(record.follows, name),
         corners=None if corners is None else CornerPlaces(surface.faces, corners.reshape(-1, 4, 2)),
         eye=eye_of(record.eye, name),
+        lids=lids_of(record.lids, name),
+        lids_of=record.lids_of,
+        skin_lids=skin_lids_of(record.skin_lids, name),
     )
     if record.levels is not None:
         piece = replace(

@@ -13,6 +13,7 @@ from yewfinch.core.formats.armature_records import ArmatureRecord, armature_mani
 from yewfinch.core.formats.eye_records import EyeRecord, eye_manifest
 from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
+from yewfinch.core.formats.lid_records import LidsRecord, lids_manifest, skin_lids_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
 from yewfinch.core.shared.bounds import Count, Id, Mm, Name
 from yewfinch.core.shared.errors import BadFileError
@@ -68,6 +69,9 @@ class PieceRecord(msgspec.Struct):
     layers: tuple[StackRecord, ...] = ()
     states: tuple[StateRecord, ...] = ()
     eye: EyeRecord | None = None
+    lids: LidsRecord | None = None
+    lids_of: Name = ""
+    skin_lids: dict[Id, LidsRecord] = msgspec.field(default_factory=dict)
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -84,6 +88,9 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "see_through": piece.see_through,
         "solid": solid_manifest(piece.solid),
         "eye": eye_manifest(piece.eye),
+        "lids": lids_manifest(piece.lids),
+        "lids_of": piece.lids_of,
+        "skin_lids": skin_lids_manifest(piece.skin_lids),
         "hide_masked": piece.hide_masked,
         "group": piece.group,
         "levels": level_manifest(piece),

@@ -37,5 +37,7 @@ def chosen_clay(piece: Piece | None) -> Piece:
     if piece.fixed:
         if piece.eye is not None and not piece.locked:
             raise YewfinchError(f"'{piece.name}' is an eye: set it in the panel Eyes, or settle it into clay there.")
+        if piece.lids is not None and not piece.locked:
+            raise YewfinchError(f"'{piece.name}' are lids: set them in the panel Lids, or join them to the clay there.")
         raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
     return piece

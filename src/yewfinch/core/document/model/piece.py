@@ -12,6 +12,8 @@ import numpy.typing as npt
 from yewfinch.core.anatomy.head.eyeball import BALL_VERTICES
 from yewfinch.core.document.model.follow import Follow
 from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.features.lids.lid_form import LID_VERTICES
+from yewfinch.core.features.lids.lids import Lids
 from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.query.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface.surface import Surface
@@ -40,6 +42,10 @@ class Piece:
         What the surface follows from; such a piece is no clay yet.
     eye : Eye or None
         The eye whose ball the surface is; no tool changes it, but what moves it as a whole does.
+    lids : Lids or None
+        The lids whose body the surface is, those of the eye that is the piece `lids_of`; no tool changes it.
+    skin_lids : mapping of id to Lids
+        Lids that are skin of this piece as they were last set, by the id of their eye.
     hide_masked : bool
         What is masked is left out of the picture and out of reach.
     group : str
@@ -66,6 +72,9 @@ class Piece:
     levels: Levels | None = field(default=None, compare=False)
     corners: CornerPlaces | None = field(default=None, compare=False)
     eye: Eye | None = None
+    lids: Lids | None = None
+    lids_of: str = ""
+    skin_lids: Mapping[str, Lids] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         if self.corners is not None and self.corners.faces is not self.surface.faces:
@@ -74,6 +83,8 @@ class Piece:
             object.__setattr__(self, "levels", None)
         if self.eye is not None and len(self.surface) != BALL_VERTICES:
             object.__setattr__(self, "eye", None)
+        if self.lids is not None and len(self.surface) != LID_VERTICES:
+            object.__setattr__(self, "lids", None)
 
     @property
     def fixed(self) -> bool:
@@ -84,6 +95,7 @@ class Piece:
             or self.armature is not None
             or self.solid is not None
             or self.eye is not None
+            or self.lids is not None
             or self.follows is not None
         )
 

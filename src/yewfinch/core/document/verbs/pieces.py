@@ -69,6 +69,8 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         locked=False,
         see_through=False,
         follows=None,
+        lids=None,
+        lids_of="",
         corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
     )
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
@@ -102,6 +104,8 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         surface=surface,
         solid=solid,
         eye=eye,
+        lids=None,
+        lids_of="",
         locked=False,
         see_through=False,
         follows=None,

@@ -101,7 +101,7 @@ def eye_as_it_stands(eye: Eye, at: npt.ArrayLike) -> Eye:
     ----------
     Umeyama 1991, "Least-squares estimation of transformation parameters between two point patterns".
     """
-    found = _motion(eye, at)
+    found = motion_of(eye, at)
     return eye if found is None else moved(eye, *found)
 
 
@@ -114,7 +114,7 @@ def seen(eye: Eye, at: npt.ArrayLike) -> Look:
     at : (n, 3) float, mm
         As for `eye_as_it_stands`.
     """
-    look, found = look_of(eye), _motion(eye, at)
+    look, found = look_of(eye), motion_of(eye, at)
     if found is None:
         return look
     turn, scale, shift = found
@@ -125,7 +125,7 @@ def seen(eye: Eye, at: npt.ArrayLike) -> Look:
     return Look(carried(look.opaque), carried(look.clear))
 
 
-def _motion(eye: Eye, at: npt.ArrayLike) -> tuple[DoubleArray, float, DoubleArray] | None:
+def motion_of(eye: Eye, at: npt.ArrayLike) -> tuple[DoubleArray, float, DoubleArray] | None:
     """The similarity that brought an eye's ball where it is now: turn, scale, shift; None if it is where it was."""
     was, now = surface_of(eye).positions.astype(np.float64), np.asarray(at, np.float64)
     if len(was) != len(now) or np.abs(was - now).max() < 1e-3:

@@ -1,0 +1,367 @@
+"""Lids that are the skin of the clay: read from its lines, and moved with everything between them and the socket's rim.
+
+A place of the skin keeps its place in the chart of its lid and its height over the eye: so detail stays, and inner and
+outer side of a lid go together.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+import numpy as np
+import numpy.typing as npt
+
+from yewfinch.core.features.eyes.eye import Eye, off_the_eye
+from yewfinch.core.features.lids.lid_chart import Chart, chart_of
+from yewfinch.core.features.lids.lid_form import crease_height, hang
+from yewfinch.core.features.lids.lid_margins import (
+    POINTS,
+    SKIN_SLIT,
+    along_gaze,
+    evenly,
+    flat,
+    globe_of,
+    margins,
+    open_margins,
+    waist,
+    ways,
+)
+from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own, to_portrait
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
+
+#: Skin within so many radii of the globe is looked at.
+_NEAR = 2.6
+#: What lies so near to the eye and faces it is the inner side of a lid, mm; it keeps between these off it.
+_INNER, LEAST, MOST = 0.7, 0.04, 0.12
+#: Lines that lie so far from where lids are said to be were changed by other hands since, mm.
+_OTHER = 0.3
+#: Skin up to so high over the eye goes along with a lid whole, and beyond that high not at all, mm: in the middle and
+#: in the corners, from which the middle begins at this part of the way.
+_IN_MIDDLE, _IN_CORNER, _BESIDE = (2.0, 12.0), (0.6, 5.0), 0.3
+#: The side of the nose stays from so far inside of the inner corner on, mm; rounds of evening out what goes along.
+_NASAL, _ROUNDS = 3.0, 8
+#: Every second point of a margin is kept as what is its own.
+_EVERY = 2
+#: Between both margins only this part of them at each corner has skin.
+_CORNER = 0.2
+#: How steeply the chart's rim rises from beside the corners.
+_STEEP = 0.9
+_SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
+
+_Rows = npt.NDArray[np.int64]
+
+
+@dataclass(frozen=True, eq=False)
+class Lines:
+    """The margins of one eye's lids on the clay, from the inner to the outer corner.
+
+    Attributes
+    ----------
+    upper, lower : (n, 3) float64, mm
+    upper_rows, lower_rows : (n,) int64
+        The nearest vertices.
+    """
+
+    upper: DoubleArray
+    lower: DoubleArray
+    upper_rows: _Rows
+    lower_rows: _Rows
+
+
+def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids:
+    """The lids that lines on the clay are the margins of.
+
+    Parameters
+    ----------
+    lines : Lines
+    eye : Eye
+        As it is now; the lids are taken for gone along with its gaze.
+    side : {1, -1}
+    held : Lids, optional
+        What they were when they were last set: given back if the lines still are where that says.
+
+    Raises
+    ------
+    YewfinchError
+        If the lines are no margins of lids on this eye.
+    """
+    if held is not None and apart(held, eye, lines) < _OTHER:
+        return held
+    plain = replace(held or Lids(), side=side, close=0.0)
+    upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
+    inner, outer = (upper[0] + lower[0]) / 2.0, (upper[-1] + lower[-1]) / 2.0
+    if outer[0] - inner[0] < 0.5 * eye.radius or np.linalg.norm([inner, outer], axis=1).max() > 2.5 * eye.radius:
+        raise YewfinchError("The lid lines on the clay do not lie round this eye. Draw or move them first.")
+    gaps = along_gaze(plain, globe_of(plain, eye).up)
+    found = replace(
+        plain,
+        inner=_point(inner),
+        outer=_point(outer),
+        upper=_knots(upper, inner, outer, eye.radius * gaps[0]),
+        lower=_knots(lower, inner, outer, eye.radius * gaps[1]),
+        upper_own=(),
+        lower_own=(),
+    )
+    smooth = open_margins(found, eye.radius)
+    mid = waist(np.linspace(0.0, 1.0, POINTS))
+    own = []
+    for line, said, gap in ((upper, smooth.upper, gaps[0]), (lower, smooth.lower, gaps[1])):
+        line[0], line[-1] = inner, outer
+        off = _evenly(flat(line)) - said - gap * np.stack([0.0 * mid, mid], axis=1)
+        own.append(tuple((float(x), float(y)) for x, y in eye.radius * off[::_EVERY]))
+    return checked(replace(found, upper_own=own[0], lower_own=own[1]))
+
+
+def _point(at: DoubleArray) -> tuple[float, float, float]:
+    return float(at[0]), float(at[1]), float(at[2])
+
+
+def _knots(line: DoubleArray, inner: DoubleArray, outer: DoubleArray, up_by: float) -> tuple[Knot, ...]:
+    """Knots evenly along a margin; what it went up with the gaze taken off."""
+    order = np.argsort(line[:, 0])
+    x = inner[0] + _SHARES * (outer[0] - inner[0])
+    y = np.interp(x, line[order, 0], line[order, 1]) - up_by * waist(_SHARES)
+    return tuple((float(a), float(b)) for a, b in zip(x, y, strict=True))
+
+
+def apart(lids: Lids, eye: Eye, lines: Lines) -> float:
+    """How far lines on the clay lie from where lids say, along the eye, mm: the largest of both margins'."""
+    now = margins(lids, globe_of(lids, eye))
+    out = 0.0
+    for line, said in ((lines.upper, now.upper), (lines.lower, now.lower)):
+        own = flat(to_own(lids, eye, line))
+        fine = np.linspace(0.0, POINTS - 1.0, 12 * POINTS)
+        dense = np.stack([np.interp(fine, np.arange(POINTS), said[:, k]) for k in (0, 1)], axis=1)
+        away = np.linalg.norm(own[:, None] - dense[None], axis=2).min(axis=1)
+        out = max(out, eye.radius * float(away.max()))
+    return out
+
+
+class Skin:
+    """Skin round lids as it is: its places in the chart, from which it is moved to other lids.
+
+    Attributes
+    ----------
+    rows : (k,) int64
+        Vertices that may go along.
+    at : (k, 3) float64, mm
+        Where they are.
+
+    Parameters
+    ----------
+    surface : Surface
+    lines : Lines
+        The margins on it now.
+    lids, eye : Lids, Eye
+        As they are now.
+    held : (n,) float64, optional
+        How firmly each vertex is held, 0 to 1.
+    """
+
+    def __init__(self, surface: Surface, lines: Lines, lids: Lids, eye: Eye, held: DoubleArray | None = None) -> None:
+        self.lids, self.eye = lids, eye
+        self.chart = chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT)
+        rows = surface.rows_in_ball(np.array(eye.place), _NEAR * eye.radius).astype(np.int64)
+        own = to_own(lids, eye, surface.positions[rows].astype(np.float64))
+        ahead = own[:, 2] > -0.35 * eye.radius
+        rows, own = rows[ahead], own[ahead]
+        place = flat(own)
+        height = np.linalg.norm(own, axis=1) - self.chart.globe.out_to(ways(place))
+        net = _net(surface, rows)
+        upper, loose = _on_upper(surface, rows, net, lines), _loose(self.chart, own, height, net)
+        some = loose > 1e-4
+        self.rows, self.height = rows[some], height[some]
+        self.own, self.place = own[some], place[some]
+        self.upper, self.loose = upper[some], loose[some]
+        self.at = surface.positions[self.rows].astype(np.float64)
+        self.inner = (np.abs(self.height) < _INNER) & (
+            (surface.normals[self.rows] * (self.at - np.array(eye.place))).sum(axis=1) < 0.0
+        )
+        self.free = np.ones(len(self.rows)) if held is None else 1.0 - held[self.rows]
+        self._placed()
+
+    def _placed(self) -> None:
+        """Find the places in both lids' parts of the chart; in the other one's only in the corners between them."""
+        count = len(self.rows)
+        wide = max(self.lids.outer[0] - self.lids.inner[0], 1e-6)
+        share = (self.own[:, 0] - self.lids.inner[0]) / wide
+        corner = (np.minimum(share, 1.0 - share) < 1.5 * _CORNER) & (self.height < 5.0)
+        self.on: list[tuple[npt.NDArray[np.bool_], DoubleArray, DoubleArray]] = []
+        for lid, own in ((self.chart.upper, self.upper), (self.chart.lower, ~self.upper)):
+            some = own | corner
+            shares, out = np.zeros(count), np.full(count, 2.0)
+            shares[some], out[some] = lid.found(self.place[some], self.loose[some])
+            self.on.append((some, shares, out))
+        (_, su, ou), (_, sl, ol) = self.on
+        self.of_upper = _part_of_upper(self.chart, self.upper, (su, ou), (sl, ol))
+        self.share, self.out = np.where(self.upper, su, sl), np.where(self.upper, ou, ol)
+
+    def to(self, lids: Lids, eye: Eye) -> DoubleArray:
+        """Where the vertices in `rows` go for other lids, on the same eye or as it is then, (k, 3) mm."""
+        one = self.chart
+        two = _on_rim(chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT), one)
+        to = self.place.copy()
+        for lid, then, part, (some, share, out) in (
+            (one.upper, two.upper, self.of_upper, self.on[0]),
+            (one.lower, two.lower, 1.0 - self.of_upper, self.on[1]),
+        ):
+            along = some & (part > 0.0)
+            # what the chart does not meet exactly keeps its distance from what it does
+            places = share[along], out[along], self.loose[along]
+            step = then.at(*places) - lid.at(*places)
+            to[along] += part[along, None] * step
+        near = self.loose * np.clip(1.0 - self.out, 0.0, 1.0)
+        soft = (near * near * (3.0 - 2.0 * near))[:, None]
+        was, way = ways(self.place), ways(to)
+        kept = np.clip(1.0 - np.abs(self.height) / 4.0, 0.0, 1.0)  # far off the eye its bulge is not felt
+        round_ = one.globe.radius + soft[:, 0] * (two.globe.radius - one.globe.radius)
+        bulge = kept * (two.globe.out_to(way) - two.globe.radius)
+        bulge += (1.0 - kept) * (one.globe.out_to(was) - one.globe.radius)
+        height = self.height + near * (two.lifted(self.share) - one.lifted(self.share))
+        formed = _formed(two, self.share, self.out, self.upper) - _formed(one, self.share, self.out, self.upper)
+        height += np.where(self.inner, 0.0, self.loose * formed)
+        lies = self.inner & (self.out < 0.9) & (one.lifted(self.share) < 0.05)
+        height = np.where(lies, np.clip(height, LEAST, MOST), height)
+        local = way * (round_ + bulge + height)[:, None]
+        here, there = to_portrait(self.lids, self.eye, local), to_portrait(lids, eye, local)
+        goes = _off(eye, here + soft * (there - here), near > 0.05)
+        free = self.free * (near > 0.0)
+        return np.asarray(self.at + free[:, None] * (goes - self.at))
+
+
+def _part_of_upper(
+    chart: Chart,
+    upper: npt.NDArray[np.bool_],
+    on_upper: tuple[DoubleArray, DoubleArray],
+    on_lower: tuple[DoubleArray, DoubleArray],
+) -> DoubleArray:
+    """How far each place goes with the upper lid: what lies in a corner between both margins goes with both."""
+    above = -np.minimum(on_upper[1], 0.0) * chart.reach(on_upper[0], upper=True)
+    below = -np.minimum(on_lower[1], 0.0) * chart.reach(on_lower[0], upper=False)
+    share = on_upper[0]
+    corner = np.clip((_CORNER - np.minimum(share, 1.0 - share)) / (0.5 * _CORNER), 0.0, 1.0)
+    both = corner * ((above > 0.0) & (below > 0.0))
+    return np.asarray((1.0 - both) * upper + both * below / np.maximum(above + below, 1e-9))
+
+
+def _on_rim(chart: Chart, other: Chart) -> Chart:
+    """The chart with the rim of another: what lies there stays."""
+    return replace(
+        chart,
+        upper=replace(chart.upper, rim=other.upper.rim),
+        lower=replace(chart.lower, rim=other.lower.rim),
+    )
+
+
+def _evenly(at: DoubleArray) -> DoubleArray:
+    """A line of points as evenly spaced ones."""
+    from scipy.interpolate import PchipInterpolator
+
+    long = np.cumsum(np.r_[0.0, np.maximum(np.linalg.norm(np.diff(at, axis=0), axis=1), 1e-9)])
+    return evenly(PchipInterpolator(long / long[-1], at), POINTS)
+
+
+def _loose(chart: Chart, own: DoubleArray, height: DoubleArray, net: tuple[_Rows, _Rows]) -> DoubleArray:
+    """How far skin goes along with the lids: what lies much higher over the eye than they do, as the brow, does not."""
+    inner, outer = chart.lids.inner[0], chart.lids.outer[0]
+    share = np.clip((own[:, 0] - inner) / max(outer - inner, 1e-6), 0.0, 1.0)
+    part = np.clip(np.minimum(share, 1.0 - share) / _BESIDE, 0.0, 1.0)
+    low, high = (a + part * (b - a) for a, b in zip(_IN_CORNER, _IN_MIDDLE, strict=True))
+    x = np.clip((height - chart.lifted(share) - low) / (high - low), 0.0, 1.0)
+    side = np.clip((own[:, 0] - inner + _NASAL) / (_NASAL + 0.5), 0.0, 1.0)
+    side *= side * (3.0 - 2.0 * side)  # the side of the nose stays
+    free = (1.0 - x * x * (3.0 - 2.0 * x)) * np.clip((own[:, 0] - inner + 1.5) / 2.0, 0.0, 1.0)
+    # evened along the clay, so that what goes along does not end at a step; margins go along whole
+    owner, other = net
+    count = np.maximum(np.bincount(owner, minlength=len(own)), 1)
+    soft = free
+    for _ in range(_ROUNDS):
+        soft = 0.5 * soft + 0.5 * np.bincount(owner, soft[other], len(own)) / count
+    return np.asarray(np.where(free > 0.999, free, soft * side))
+
+
+def _net(surface: Surface, rows: _Rows) -> tuple[_Rows, _Rows]:
+    """Neighbours among rows, as numbers among them: of which, and which."""
+    number = np.full(len(surface), -1, np.int64)
+    number[rows] = np.arange(len(rows))
+    starts = surface.ring_at
+    count = np.diff(starts)[rows]
+    owner = np.repeat(np.arange(len(rows)), count)
+    first = np.repeat(starts[rows] - np.r_[0, np.cumsum(count)[:-1]], count)
+    other = number[surface.ring[first + np.arange(len(owner))]]
+    return owner[other >= 0], other[other >= 0]
+
+
+def _on_upper(surface: Surface, rows: _Rows, net: tuple[_Rows, _Rows], lines: Lines) -> npt.NDArray[np.bool_]:
+    """Which vertices belong to the upper lid: those whose way along the clay to its margin is the shorter one."""
+    from scipy.sparse import csr_array
+    from scipy.sparse.csgraph import dijkstra
+
+    owner, other = net
+    number = np.full(len(surface), -1, np.int64)
+    number[rows] = np.arange(len(rows))
+    at = surface.positions[rows].astype(np.float64)
+    long = np.linalg.norm(at[owner] - at[other], axis=1)
+    graph = csr_array((np.maximum(long, 1e-9), (owner, other)), shape=(len(rows), len(rows)))
+    far = []
+    for seeds in (lines.upper_rows, lines.lower_rows):
+        found = number[seeds[1:-1]]
+        found = found[found >= 0]
+        if not len(found):
+            raise YewfinchError("The lid lines lie too far from this eye. Draw or move them first.")
+        far.append(dijkstra(graph, indices=np.unique(found), min_only=True))
+    return np.asarray(far[0] <= far[1])
+
+
+def _formed(chart: Chart, share: DoubleArray, out: DoubleArray, upper: npt.NDArray[np.bool_]) -> DoubleArray:
+    """Height that crease, fold, bag and groove give the skin at places of the chart, mm: softly, as on clay."""
+    lids = chart.lids
+    mid = np.sin(np.pi * np.clip(share, 0.0, 1.0))
+    reach = np.where(upper, chart.reach(share, upper=True), chart.reach(share, upper=False))
+    along = out * reach
+    crease = crease_height(lids, share)
+    over = hang(lids, share, upper)
+    open_by = 1.0 - 0.6 * min(max(lids.close, 0.0), 1.0)
+    valley = -open_by * lids.crease_depth * mid * np.exp(-(((along - (crease - 0.7 * over)) / 0.9) ** 2))
+    roll = 0.45 * over * np.exp(-(((along - (crease - 0.7 * over) - 2.2) / 1.6) ** 2))
+    below = lids.bag * mid * np.exp(-(((along - 6.0) / 2.6) ** 2)) - lids.groove * mid * np.exp(
+        -(((along - 10.0) / 1.6) ** 2)
+    )
+    return np.asarray(np.where(upper, valley + roll, below))
+
+
+def _off(eye: Eye, points: DoubleArray, some: npt.NDArray[np.bool_]) -> DoubleArray:
+    """Points that would be in an eye put on it, those of lids."""
+    off = off_the_eye(eye, points)
+    short = some & (off < LEAST)
+    if not short.any():
+        return points
+    out = points.copy()
+    away = points[short] - np.array(eye.place)
+    away /= np.maximum(np.linalg.norm(away, axis=1, keepdims=True), 1e-9)
+    for _ in range(3):
+        lacks = LEAST - off_the_eye(eye, out[short])
+        out[short] += np.maximum(lacks, 0.0)[:, None] * away
+    return out
+
+
+def lines_from(points: Mapping[str, tuple[DoubleArray, _Rows]], side: int) -> Lines:
+    """The lines of one side's lids.
+
+    Raises
+    ------
+    YewfinchError
+        If one is missing.
+    """
+    tag = "l" if side > 0 else "r"
+    try:
+        upper, lower = points[f"lid_upper_{tag}"], points[f"lid_lower_{tag}"]
+    except KeyError as error:
+        word = "left" if side > 0 else "right"
+        raise YewfinchError(
+            f"The clay has no lines of the {word} lids. Draw them, or begin lids of their own."
+        ) from error
+    return Lines(upper[0], lower[0], upper[1], lower[1])
