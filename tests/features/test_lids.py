@@ -45,7 +45,7 @@ def _some(seed):
     return checked(Lids(
         int(rng.choice((1, -1))),
         tuple(size * np.array(plain.inner) + rng.normal(0, 0.3, 3)),
-        tuple(size * (np.array(plain.outer) + (0, slant, 0)) + rng.normal(0, 0.3, 3)),
+        tuple(size * np.add(plain.outer, (0, slant, 0)) + rng.normal(0, 0.3, 3)),
         knots(plain.upper, high), knots(plain.lower, high * rng.uniform(0.95, 1.05)),
         rng.uniform(1.5, 2.5), rng.uniform(4, 10), rng.uniform(0, 1), rng.uniform(0, 5) * rng.integers(0, 2),
         rng.uniform(0, 3) * rng.integers(0, 2), rng.uniform(0, 3), rng.uniform(0, 1.2),
@@ -71,9 +71,10 @@ def test_the_inner_side_lies_on_the_eye_and_nothing_crosses(batch):
         made = lid_surface(lids, eye)
         inner = lid_points(lids, eye).reshape(ROWS, AROUND, 3)[:INNER]
         between = (inner[:-1] + inner[1:] + np.roll(inner[:-1], 1, axis=1) + np.roll(inner[1:], 1, axis=1)) / 4.0
-        for points in (inner, between):
+        # faces bridge the groove in which the cornea begins
+        for points, most in ((inner, 0.15), (between, 0.2)):
             off = off_the_eye(eye, points.reshape(-1, 3))
-            assert off.min() >= 0.02 and off.max() <= 0.15, seed
+            assert off.min() >= 0.02 and off.max() <= most, seed
         eye_ball = trimesh.Trimesh(surface_of(eye).positions, surface_of(eye).triangles(), process=False)
         assert trimesh.proximity.signed_distance(eye_ball, inner.reshape(-1, 3)[::7]).max() < 0.0, seed
         body = trimesh.Trimesh(made.positions, made.triangles(), process=False)
@@ -211,7 +212,7 @@ def test_joined_lids_are_one_closed_skin_of_even_quads(side):
         away = np.linalg.norm(to_own(lids, eye, made.positions[rows])[:, None] - line[None], axis=2).min(axis=1)
         assert away.max() < 0.25
     # all new faces but those of the bag's back are quads
-    new = np.flatnonzero((made.faces[:, 2] == made.faces[:, 3]))
+    new = np.flatnonzero(made.faces[:, 2] == made.faces[:, 3])
     assert len(new) == len(made.upper) + len(made.lower) - 2
     off = off_the_eye(eye, made.positions[np.linalg.norm(made.positions - eye.place, axis=1) < 14.0])
     assert off.min() > 0.02

@@ -35,7 +35,7 @@ class LidsRecord(msgspec.Struct):
     corner_fold: _Small = 0.0
     bag: _Small = 0.6
     groove: _Small = 0.3
-    gap: _Small = 0.084
+    gap: _Small = 0.088
     close: _Small = 0.0
     follow: _Small = 1.0
     upper_own: _Own = ()

@@ -1,9 +1,9 @@
-"""Editing eyes: which one is in hand, whether its partner goes along, and every change as an undo step."""
+"""Editing eyes and their lids: which are in hand, whether the partner goes along, every change as an undo step."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 
 from psygnal import Signal
 from PyQt6.QtCore import QObject, QTimer
@@ -11,10 +11,21 @@ from PyQt6.QtCore import QObject, QTimer
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.document.verbs import eyes
+from yewfinch.core.document.verbs import eyes, lids
+from yewfinch.core.document.verbs.lids import Held
 from yewfinch.core.features.eyes.eye import Eye, Point
+from yewfinch.core.features.lids.lids import Lids
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+
+
+@dataclass
+class _Wish:
+    """What eyes and lids are to be, by the ids of the eyes, and what the step is called."""
+
+    name: str
+    eyes: dict[str, Eye] = field(default_factory=dict)
+    lids: dict[str, Lids] = field(default_factory=dict)
 
 
 class Eyes(QObject):
@@ -33,7 +44,10 @@ class Eyes(QObject):
         self.bench = bench
         #: Both eyes of a pair change together.
         self.linked = True
-        self._wish: tuple[dict[str, Eye], str] | None = None
+        self._skins = lids.Skins()
+        self._standing: tuple[tuple[int, str], dict[str, Eye]] | None = None
+        self._found: tuple[tuple[int, tuple[str, ...]], dict[str, Held]] | None = None
+        self._wish: _Wish | None = None
         self._live: LiveEdit | None = None
         self._soon = QTimer(self)
         self._soon.setSingleShot(True)
@@ -44,7 +58,8 @@ class Eyes(QObject):
         self._listen()
 
     def _listen(self) -> None:
-        self._wish = self._live = None
+        self._wish = self._live = self._found = self._standing = None
+        self._skins = lids.Skins()
         self._soon.stop()
         self.bench.portrait.pieces_changed.connect(self.changed.emit)
         self.bench.portrait.rows_changed.connect(lambda *_: self.changed.emit())
@@ -69,10 +84,13 @@ class Eyes(QObject):
         piece = self.piece
         if piece is None:
             return {}
-        if self._wish is not None and piece.id in self._wish[0]:
-            return self._wish[0]
-        other = eyes.partner(self.bench.portrait, piece.id)
-        return {p.id: eyes.standing(p) for p in (piece, other) if p is not None}
+        if self._wish is not None and piece.id in self._wish.eyes:
+            return self._wish.eyes
+        key = self.bench.portrait.moment, piece.id
+        if self._standing is None or self._standing[0] != key:
+            other = eyes.partner(self.bench.portrait, piece.id)
+            self._standing = key, {p.id: eyes.standing(p) for p in (piece, other) if p is not None}
+        return dict(self._standing[1])
 
     @property
     def eye(self) -> Eye | None:
@@ -96,11 +114,51 @@ class Eyes(QObject):
 
     def put(self, now: dict[str, Eye], what: str) -> None:
         """Make them these eyes, soon."""
-        name = f"Eyes: {what}"
-        if self._wish is not None and self._wish[1] != name:
+        self._wished(f"Eyes: {what}").eyes = now
+
+    def held_lids(self) -> dict[str, Lids]:
+        """The lids of the eyes in hand by the ids of these; what is still to be carried out included."""
+        if self._wish is not None and self._wish.lids:
+            return self._wish.lids
+        return {key: held.lids for key, held in self.lids_found().items()}
+
+    def lids_found(self) -> dict[str, Held]:
+        """Where the lids of the eyes in hand are, by the ids of these; read once for each step of the history."""
+        portrait = self.bench.portrait
+        key = portrait.moment, tuple(self.held())
+        if self._found is None or self._found[0] != key:
+            found = {k: lids.held(portrait, k) for k in key[1]}
+            self._found = key, {k: held for k, held in found.items() if held is not None}
+        return self._found[1]
+
+    def change_lids(self, what: str, by: Callable[[Lids, Eye], Lids], *, both: bool | None = None) -> None:
+        """Change the lids of the eye in hand, and its partner's if they are linked, soon."""
+        piece, eyes_ = self.piece, self.held()
+        if piece is None:
+            return
+        together = self.linked if both is None else both
+        held = self.held_lids()
+        if not held:
+            self.bench.say("This eye has no lids. Press 'New lids', or draw the lines of the lids on the clay.", "warn")
+            return
+        try:
+            now = {k: by(one, eyes_[k]) if together or k == piece.id else one for k, one in held.items()}
+        except YewfinchError as error:
+            self.bench.say(str(error), "warn")
+            self.changed.emit()
+            return
+        self.put_lids(now, what)
+
+    def put_lids(self, now: dict[str, Lids], what: str) -> None:
+        """Make them these lids, soon."""
+        self._wished(f"Lids: {what}").lids = now
+
+    def _wished(self, name: str) -> _Wish:
+        if self._wish is not None and self._wish.name != name:
             self.finish()
-        self._wish = now, name
+        self._wish = self._wish or _Wish(name)
         self._soon.start()
+        return self._wish
 
     def look_at(self, target: Point) -> None:
         """Let both eyes look at a point, mm."""
@@ -111,20 +169,20 @@ class Eyes(QObject):
         self._soon.stop()
         wish, self._wish = self._wish, None
         portrait = self.bench.portrait
-        if wish is None or any(k not in portrait.pieces for k in wish[0]):
+        if wish is None or any(k not in portrait.pieces for k in (*wish.eyes, *wish.lids)):
             return
-        now, name = wish
-        changed = {k: e for k, e in now.items() if e != eyes.standing(portrait.pieces[k])}
-        if not changed:
+        changed = any(e != eyes.standing(portrait.pieces[k]) for k, e in wish.eyes.items())
+        if not changed and not wish.lids:
             return
         try:
-            edit = eyes.change(portrait, now, name)
+            edit = lids.change(portrait, wish.eyes, wish.lids, wish.name, self._skins)
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
             self.changed.emit()
             return
         if edit.changes:
-            self._live = portrait.going_on(self._live, f"{sorted(now)} {name} {len(edit.changes)}")
+            what = " ".join(f"{type(c).__name__}" for c in edit.changes)
+            self._live = portrait.going_on(self._live, f"{sorted({*wish.eyes, *wish.lids})} {wish.name} {what}")
             self._live.update(edit)
         self.changed.emit()
 

@@ -33,6 +33,16 @@ _AXES = ("left", "up", "forward")
 _WIDE = 92
 
 
+def clay_round(eyes: Eyes) -> Piece | None:
+    """The clay that eyes stand in: the chosen piece if it is some, else the largest in sight."""
+    pieces = eyes.bench.portrait.pieces
+    chosen = pieces.get(eyes.bench.selection.piece_id)
+    if chosen is not None and not chosen.fixed:
+        return chosen
+    shown = [p for p in pieces.values() if p.visible and not p.fixed]
+    return max(shown, key=lambda p: p.surface.area(), default=None)
+
+
 class EyesPanel(QWidget):
     """Dials of the eye in hand, and what can be done with eyes.
 
@@ -246,22 +256,13 @@ class EyesPanel(QWidget):
     def _seat(self) -> None:
         bench = self.eyes.bench
         held = list(self.eyes.held())
-        clay = self._clay()
+        clay = clay_round(self.eyes)
         if not held or clay is None:
             bench.say("Begin eyes first, and keep the clay that they stand in in sight.", "warn")
             return
         gap = self.gap.value()
         if self.eyes.perform(lambda: verbs.seat(bench.portrait, held, clay.id, gap)):
             bench.say(f"{clay.name} keeps {gap:g} mm off the eyes.", "note")
-
-    def _clay(self) -> Piece | None:
-        """The clay that eyes stand in: the chosen piece if it is some, else the largest in sight."""
-        pieces = self.eyes.bench.portrait.pieces
-        chosen = pieces.get(self.eyes.bench.selection.piece_id)
-        if chosen is not None and not chosen.fixed:
-            return chosen
-        shown = [p for p in pieces.values() if p.visible and not p.fixed]
-        return max(shown, key=lambda p: p.surface.area(), default=None)
 
     def _moded(self) -> None:
         self.gaze.setChecked(self.eyes.bench.mode == "gaze")

@@ -126,11 +126,11 @@ def held(portrait: Portrait, eye: str) -> Held | None:
 
 
 def clay_of(portrait: Portrait, side: int) -> Piece | None:
-    """The clay that one side's lid lines lie on; None if there is none that can be worked on."""
+    """The clay that one side's lid lines lie on, locked or not; None if there is none."""
     tag = "l" if side > 0 else "r"
     on = {a.piece for key in (f"lid_upper_{tag}", f"lid_lower_{tag}") for a in portrait.lines.get(key, ())}
     found = [portrait.pieces[k] for k in on if k in portrait.pieces]
-    return found[0] if len(found) == 1 and not found[0].fixed else None
+    return found[0] if len(found) == 1 and not replace(found[0], locked=False).fixed else None
 
 
 def change(

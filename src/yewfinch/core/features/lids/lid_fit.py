@@ -62,7 +62,14 @@ def fitted(lids: Lids, eye: Eye, drawn: Sequence[DrawnMargin]) -> tuple[Lids, fl
         return np.concatenate([*(a / 0.15 for a in away), by / spread, 0.5 * rough])
 
     found = least_squares(
-        off, start, loss="soft_l1", f_scale=_SLIP / 0.15, max_nfev=30, bounds=(np.full(16, -9.0), np.full(16, 9.0))
+        off,
+        start,
+        loss="soft_l1",
+        f_scale=_SLIP / 0.15,
+        max_nfev=14,
+        xtol=1e-3,
+        ftol=1e-3,
+        bounds=(np.full(16, -9.0), np.full(16, 9.0)),
     )
     made = checked(_changed(lids, np.asarray(found.x)))
     return made, float(

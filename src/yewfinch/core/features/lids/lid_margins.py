@@ -126,6 +126,7 @@ def waist(share: DoubleArray) -> DoubleArray:
     return np.asarray(np.sin(np.pi * np.clip(share, 0.0, 1.0)) ** 1.4)
 
 
+@lru_cache(maxsize=64)
 def open_margins(lids: Lids, radius: float) -> Margins:
     """The margins as their knots are."""
     rows = ((lids.upper, lids.upper_own), (lids.lower, lids.lower_own))

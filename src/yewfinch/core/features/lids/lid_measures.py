@@ -37,6 +37,8 @@ class Reading:
         How far out from the middle those places lie; inwards is less than nothing.
     opening : float
         From the lowest to the highest place.
+    gap : float
+        Between the margins where it is greatest, straight up.
     slant : float
         How far the outer corner lies above the inner one.
     slant_angle : float, degrees
@@ -51,6 +53,7 @@ class Reading:
     peak_at: float
     trough_at: float
     opening: float
+    gap: float
     slant: float
     slant_angle: float
     length: float
@@ -72,6 +75,7 @@ def read(lids: Lids, eye: Eye) -> Reading:
         top_x,
         low_x,
         top + low,
+        float((upper[:, 1] - np.interp(upper[:, 0], lower[:, 0], lower[:, 1])).max()),
         float(way[1]),
         float(np.degrees(np.arctan2(way[1], np.hypot(way[0], way[2])))),
         float(np.linalg.norm(way)),

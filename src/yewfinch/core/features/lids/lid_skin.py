@@ -36,6 +36,8 @@ from yewfinch.core.shared.errors import YewfinchError
 _NEAR = 2.6
 #: What lies so near to the eye and faces it is the inner side of a lid, mm; it keeps between these off it.
 _INNER, LEAST, MOST = 0.7, 0.04, 0.12
+#: What faces the eye this near goes along with it as a whole, and not at all from that far off, mm.
+_SOCKET = (1.5, 4.0)
 #: Lines that lie so far from where lids are said to be were changed by other hands since, mm.
 _OTHER = 0.3
 #: Skin up to so high over the eye goes along with a lid whole, and beyond that high not at all, mm: in the middle and
@@ -166,20 +168,21 @@ class Skin:
         self.chart = chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT)
         rows = surface.rows_in_ball(np.array(eye.place), _NEAR * eye.radius).astype(np.int64)
         own = to_own(lids, eye, surface.positions[rows].astype(np.float64))
-        ahead = own[:, 2] > -0.35 * eye.radius
-        rows, own = rows[ahead], own[ahead]
-        place = flat(own)
-        height = np.linalg.norm(own, axis=1) - self.chart.globe.out_to(ways(place))
+        height = np.linalg.norm(own, axis=1) - self.chart.globe.out_to(ways(flat(own)))
+        from_eye = surface.positions[rows].astype(np.float64) - np.array(eye.place)
+        facing = (surface.normals[rows] * from_eye).sum(axis=1) < 0.0
+        socket = np.where(facing, np.clip((_SOCKET[1] - np.abs(height)) / (_SOCKET[1] - _SOCKET[0]), 0.0, 1.0), 0.0)
+        ahead = (own[:, 2] > -0.35 * eye.radius) | (socket > 0.0)
+        rows, own, height, facing, socket = rows[ahead], own[ahead], height[ahead], facing[ahead], socket[ahead]
         net = _net(surface, rows)
         upper, loose = _on_upper(surface, rows, net, lines), _loose(self.chart, own, height, net)
-        some = loose > 1e-4
+        loose *= own[:, 2] > -0.35 * eye.radius
+        some = (loose > 1e-4) | (socket > 0.0)
         self.rows, self.height = rows[some], height[some]
-        self.own, self.place = own[some], place[some]
-        self.upper, self.loose = upper[some], loose[some]
+        self.own, self.place = own[some], flat(own[some])
+        self.upper, self.loose, self.socket = upper[some], loose[some], socket[some]
         self.at = surface.positions[self.rows].astype(np.float64)
-        self.inner = (np.abs(self.height) < _INNER) & (
-            (surface.normals[self.rows] * (self.at - np.array(eye.place))).sum(axis=1) < 0.0
-        )
+        self.inner = (np.abs(self.height) < _INNER) & facing[some]
         self.free = np.ones(len(self.rows)) if held is None else 1.0 - held[self.rows]
         self._placed()
 
@@ -214,7 +217,7 @@ class Skin:
             step = then.at(*places) - lid.at(*places)
             to[along] += part[along, None] * step
         near = self.loose * np.clip(1.0 - self.out, 0.0, 1.0)
-        soft = (near * near * (3.0 - 2.0 * near))[:, None]
+        soft = np.maximum(near * near * (3.0 - 2.0 * near), self.socket)[:, None]
         was, way = ways(self.place), ways(to)
         kept = np.clip(1.0 - np.abs(self.height) / 4.0, 0.0, 1.0)  # far off the eye its bulge is not felt
         round_ = one.globe.radius + soft[:, 0] * (two.globe.radius - one.globe.radius)
@@ -227,8 +230,8 @@ class Skin:
         height = np.where(lies, np.clip(height, LEAST, MOST), height)
         local = way * (round_ + bulge + height)[:, None]
         here, there = to_portrait(self.lids, self.eye, local), to_portrait(lids, eye, local)
-        goes = _off(eye, here + soft * (there - here), near > 0.05)
-        free = self.free * (near > 0.0)
+        goes = _off(eye, here + soft * (there - here), (near > 0.05) | (self.socket > 0.5))
+        free = self.free * (soft[:, 0] > 0.0)
         return np.asarray(self.at + free[:, None] * (goes - self.at))
 
 

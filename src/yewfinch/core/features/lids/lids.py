@@ -93,7 +93,7 @@ class Lids:
     corner_fold: float = 0.0
     bag: float = 0.6
     groove: float = 0.3
-    gap: float = 0.084
+    gap: float = 0.088
     close: float = 0.0
     follow: float = 1.0
     upper_own: tuple[Knot, ...] = ()

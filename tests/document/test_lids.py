@@ -1,0 +1,188 @@
+"""Lids in a portrait: skin of a base head or bodies of their own; along with their eyes, undone, saved, joined."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import eyes, lid_joining, lids, pieces
+from yewfinch.core.features.eyes.eye import off_the_eye
+from yewfinch.core.features.lids.lid_form import LID_VERTICES
+from yewfinch.core.features.lids.lid_measures import at_rest, read, with_measure
+from yewfinch.core.features.lids.lids import Lids, to_own
+from yewfinch.core.formats.container import load, save
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.demo.shapes import cube_sphere
+
+
+@pytest.fixture
+def lump():
+    p = Portrait()
+    ball = cube_sphere(50, 80.0)
+    p.pieces["clay"] = Piece("clay", "Lump", Surface(ball.positions * np.float32([0.9, 1.3, 1.1]), ball.faces))
+    edit, _ = eyes.begin(p, {"l": (31.0, 10.0, 80.0), "r": (-31.0, 10.0, 80.0)})
+    p.perform(edit)
+    yield p
+    p.history.close()
+
+
+def _change(p, key, made, skins=None, name="Lids"):
+    p.perform(lids.change(p, {}, {key: made}, name, skins))
+
+
+def test_lids_of_a_base_head_are_its_skin_and_are_read_off_it(portrait):
+    for key in ("eye_left", "eye_right"):
+        found = lids.held(portrait, key)
+        assert found.piece == "head" and not found.own
+        eye = eyes.standing(portrait.pieces[key])
+        tag = "l" if key == "eye_left" else "r"
+        upper = to_own(found.lids, eye, portrait.line(f"lid_upper_{tag}"))
+        assert read(found.lids, eye).peak == pytest.approx(upper[:, 1].max(), abs=0.15)
+        lower = to_own(found.lids, eye, portrait.line(f"lid_lower_{tag}"))
+        assert read(found.lids, eye).trough == pytest.approx(-lower[:, 1].min(), abs=0.15)
+        away = np.linalg.norm(portrait.landmark(f"en_{tag}") - portrait.landmark(f"ex_{tag}"))
+        assert read(found.lids, eye).length == pytest.approx(away, abs=0.3)
+
+
+def test_skin_goes_to_the_height_that_is_set_and_stays_off_the_eye(portrait, tmp_path):
+    head = portrait.surface("head")
+    rest = head.positions.copy()
+    eye = eyes.standing(portrait.pieces["eye_left"])
+    before = lids.held(portrait, "eye_left").lids
+    for peak in (2.5, 6.0):
+        _change(portrait, "eye_left", with_measure(before, eye, "peak", peak))
+        upper = to_own(before, eye, portrait.line("lid_upper_l"))
+        assert upper[:, 1].max() == pytest.approx(peak, abs=0.1)
+        near = head.positions[head.rows_in_ball(eye.place, 14.0)].astype(float)
+        assert off_the_eye(eye, near).min() > 0.02
+        moved = np.flatnonzero((head.positions != rest).any(axis=1))
+        assert (np.linalg.norm(rest[moved] - np.float32(eye.place), axis=1) < 32.0).all()
+        assert (rest[moved, 0] > 5.0).all()  # nothing of the other side
+    save(portrait, tmp_path / "a.yewfinch")
+    again = load(tmp_path / "a.yewfinch")
+    assert at_rest(lids.held(again, "eye_left").lids, eye).peak == pytest.approx(6.0, abs=0.02)
+    portrait.history.undo()
+    portrait.history.undo()
+    np.testing.assert_array_equal(head.positions, rest)
+    assert lids.held(portrait, "eye_left").lids == before
+    again.history.close()
+
+
+def test_lids_shut_on_clay_and_open_again_to_where_they_were(portrait):
+    head = portrait.surface("head")
+    skins, before = lids.Skins(), lids.held(portrait, "eye_left").lids
+    # the inner side of the lids is laid on the eye the first time
+    _change(portrait, "eye_left", replace(before, crease_depth=before.crease_depth + 1e-6), skins)
+    rest = head.positions.copy()
+    for close in (0.4, 1.0, 0.7):
+        _change(portrait, "eye_left", replace(before, close=close), skins)
+    now = to_own(before, eyes.standing(portrait.pieces["eye_left"]), portrait.line("lid_upper_l"))
+    assert now[12, 1] < 2.0
+    assert lids.held(portrait, "eye_left").lids.close == pytest.approx(0.7)
+    _change(portrait, "eye_left", replace(before, crease_depth=before.crease_depth + 1e-6), skins)
+    np.testing.assert_allclose(head.positions, rest, atol=1e-4)
+    shut = lids.change(portrait, {}, {"eye_left": replace(before, close=1.0)}, "Lids")
+    portrait.perform(shut)
+    upper, lower = (portrait.line(k)[4:-2, 1] for k in ("lid_upper_l", "lid_lower_l"))
+    assert np.abs(upper - lower).max() < 3.0
+
+
+def test_lids_lie_on_an_eye_that_looks_grows_and_moves(portrait):
+    head = portrait.surface("head")
+    eye = eyes.standing(portrait.pieces["eye_left"])
+    was = portrait.line("lid_upper_l")[12, 1]
+    x, y, z = eye.place
+    down = replace(eye, target=(x, y - 500.0, z + 700.0))
+    portrait.perform(lids.change(portrait, {"eye_left": down}, {}, "Eyes: gaze"))
+    assert 3.0 < was - portrait.line("lid_upper_l")[12, 1] < 8.0
+    portrait.history.undo()
+    for other in (replace(eye, diameter=25.4, iris=12.2), replace(eye, place=(x, y, z + 0.8))):
+        portrait.perform(lids.change(portrait, {"eye_left": other}, {}, "Eyes: eyeball"))
+        near = head.positions[head.rows_in_ball(other.place, 13.4)].astype(float)
+        off = off_the_eye(other, near)
+        assert off.min() > 0.02
+        line = portrait.line("lid_upper_l")[8:-8]
+        assert off_the_eye(other, line).max() < 0.3
+        portrait.history.undo()
+
+
+def test_masked_and_locked_skin_stays(portrait):
+    head, before = portrait.surface("head"), lids.held(portrait, "eye_left").lids
+    rows = head.rows_in_ball(portrait.landmark("ex_l"), 6.0)
+    head.channels.mask[rows] = 255
+    rest = head.positions.copy()
+    _change(portrait, "eye_left", replace(before, close=0.6))
+    np.testing.assert_array_equal(head.positions[rows], rest[rows])
+    portrait.history.undo()
+    portrait.put_piece(replace(portrait.pieces["head"], locked=True), "Lock")
+    with pytest.raises(YewfinchError, match="locked"):
+        _change(portrait, "eye_left", replace(before, close=0.6))
+    eye = eyes.standing(portrait.pieces["eye_left"])
+    x, y, z = eye.place
+    portrait.perform(lids.change(portrait, {"eye_left": replace(eye, target=(x, y, z + 50.0))}, {}, "Eyes: gaze"))
+    np.testing.assert_array_equal(head.positions, rest)  # the eye alone
+
+
+def test_lids_of_their_own_follow_their_eye_and_are_settled(lump, tmp_path):
+    with pytest.raises(YewfinchError, match="no lids"):
+        _change(lump, "eye", Lids())
+    edit, made = lids.begin(lump, ["eye", "eye2"])
+    lump.perform(edit)
+    assert set(made) == {"eye", "eye2"} and lump.pieces[made["eye"]].fixed
+    assert len(lump.surface(made["eye"])) == LID_VERTICES
+    assert eyes.standing(lump.pieces["eye"]).corner is not None
+    np.testing.assert_allclose(lump.landmark("en_l") * (-1, 1, 1), lump.landmark("en_r"), atol=1e-4)
+    with pytest.raises(YewfinchError, match="already"):
+        lids.begin(lump, ["eye"])
+    one = lids.held(lump, "eye")
+    assert one.own and lids.alike(lump, "eye", one.lids)["eye2"].side == -one.lids.side
+    eye = eyes.standing(lump.pieces["eye"])
+    bigger = replace(eye, diameter=26.0, place=(33.0, 12.0, 66.0))
+    lump.perform(lids.change(lump, {"eye": bigger}, {"eye": replace(one.lids, close=0.5, fold=2.0)}, "Lids: shut"))
+    body = lump.surface(made["eye"])
+    assert off_the_eye(bigger, body.positions.astype(float)).min() > 0.05
+    save(lump, tmp_path / "b.yewfinch")
+    again = load(tmp_path / "b.yewfinch")
+    assert lids.held(again, "eye").lids == lids.held(lump, "eye").lids
+    np.testing.assert_array_equal(again.surface(made["eye"]).positions, body.positions)
+    again.history.close()
+    copy, key = pieces.duplicate(lump, made["eye"])
+    lump.perform(copy)
+    assert not lump.pieces[key].fixed  # a copy is clay
+    lump.perform(lids.settle(lump, made["eye"]))
+    assert not lump.pieces[made["eye"]].fixed
+    for _ in range(3):
+        lump.history.undo()
+    assert lids.held(lump, "eye").lids == one.lids
+
+
+def test_lids_joined_to_clay_are_its_skin_with_the_same_dials(lump):
+    edit, made = lids.begin(lump, ["eye", "eye2"])
+    lump.perform(edit)
+    was = {k: lump.line(k) for k in ("lid_upper_l", "lid_lower_r")}
+    before = lids.held(lump, "eye").lids
+    lump.perform(lid_joining.join(lump, ["eye", "eye2"], "clay"))
+    assert set(lump.pieces) == {"clay", "eye", "eye2"}
+    for key, line in was.items():
+        away = np.linalg.norm(lump.line(key)[:, None] - line[None], axis=2).min(axis=1)
+        assert away.max() < 0.9
+    found = lids.held(lump, "eye")
+    assert found.piece == "clay" and not found.own and found.lids == before
+    eye = eyes.standing(lump.pieces["eye"])
+    _change(lump, "eye", with_measure(found.lids, eye, "peak", 3.5))
+    upper = to_own(found.lids, eye, lump.line("lid_upper_l"))
+    assert upper[:, 1].max() == pytest.approx(3.5, abs=0.15)
+    lump.history.undo()
+    lump.history.undo()
+    assert set(made.values()) < set(lump.pieces)
+    with pytest.raises(YewfinchError, match="no lids"):
+        lump.perform(lids.settle(lump, made["eye"]))
+        lid_joining.join(lump, ["eye"], "clay")
+
+
+def test_lids_are_fitted_only_to_a_solved_sitter(portrait):
+    with pytest.raises(YewfinchError, match="solve"):
+        lid_joining.fit(portrait, ["eye_left"])
