@@ -32,7 +32,7 @@ def _some(seed):
     place = rng.normal(0, 20, 3)
     eye = Eye(
         tuple(place), tuple(place), 24.2 * size, 11.7 * size * rng.uniform(0.95, 1.05), cornea=7.8 * size,
-        target=tuple(place + (rng.uniform(-400, 400), rng.uniform(-400, 300), 600.0)),
+        target=tuple(np.add(place, (rng.uniform(-400, 400), rng.uniform(-400, 300), 600.0))),
     )  # fmt: skip
     plain, slant, high = Lids(), rng.normal(0, 1.0), rng.uniform(0.8, 1.2)
 

@@ -25,6 +25,7 @@ from yewfinch.core.features.exaggeration import (
 )
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import surface_of
+from yewfinch.core.features.lids.lid_form import lid_surface
 from yewfinch.core.features.softly import softened
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -211,6 +212,11 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
         changes.append(
             PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
         )
+        changes += [
+            PieceChange(p, replace(p, surface=lid_surface(p.lids, now)))
+            for p in portrait.pieces.values()
+            if p.lids is not None and p.lids_of == name
+        ]
     return Edit(f"{layer.name} {k:.2f} times", tuple(changes))
 
 

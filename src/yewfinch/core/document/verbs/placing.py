@@ -91,8 +91,14 @@ Start = Mapping[str, tuple[Piece, FloatArray]]
 
 
 def start_of(portrait: Portrait, pieces: Sequence[str]) -> Start:
-    """Pieces as they stand now."""
-    return {k: (portrait.pieces[k], portrait.surface(k).positions.copy()) for k in pieces}
+    """Pieces as they stand now, and the lids of eyes among them."""
+    return {k: (portrait.pieces[k], portrait.surface(k).positions.copy()) for k in _with_lids(portrait, pieces)}
+
+
+def _with_lids(portrait: Portrait, pieces: Sequence[str]) -> list[str]:
+    """Pieces, and lids with bodies of their own that lie on eyes among them."""
+    lids = [p.id for p in portrait.pieces.values() if p.lids is not None and p.lids_of in pieces and not p.locked]
+    return list(dict.fromkeys([*pieces, *lids]))
 
 
 def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, start: Start | None = None) -> Edit:
@@ -119,6 +125,7 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
     YewfinchError
         If a piece is locked, follows another, stands in a pose, or cannot be scaled so.
     """
+    pieces = _with_lids(portrait, pieces)
     begun = start or start_of(portrait, pieces)
     changes: list[Change] = []
     for key in pieces:

@@ -34,7 +34,8 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
     pieces = [
         p
         for p in portrait.pieces.values()
-        if (not p.fixed or (p.eye is not None and not p.locked)) and not any(f.locked for f in portrait.followers(p.id))
+        if (not p.fixed or ((p.eye is not None or p.lids is not None) and not p.locked))
+        and not any(f.locked for f in portrait.followers(p.id))
     ]
     for n, piece in enumerate(pieces):
         progress(n / max(1, len(pieces)), f"bending {piece.name}")
@@ -42,7 +43,8 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         low, high = surface.bounds()
         if float(np.linalg.norm(high - low)) < WHOLE:
             rows: IndexArray = np.arange(len(surface), dtype=INDEX)
-            step = field.at(surface.positions.astype(np.float64)).mean(axis=0)
+            led = portrait.pieces[piece.lids_of].surface if piece.lids_of in portrait.pieces else surface  # by its eye
+            step = field.at(led.positions.astype(np.float64)).mean(axis=0)
             if (
                 np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH
                 or np.linalg.norm(step) < 1e-3
