@@ -18,7 +18,7 @@ import numpy as np
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import eyes
+from yewfinch.core.document.verbs import eyes, lids
 from yewfinch.core.features.eyes.eye import IRISES
 from yewfinch.core.formats import container
 from yewfinch.core.sculpt.pointer import PointerEvent
@@ -91,7 +91,7 @@ def main() -> None:
 
 
 def _eyes(portrait: Portrait) -> None:
-    """Brown irises, as the photos show them."""
+    """Brown irises, as the photos show them, and lids as they are, so that the lower ones have wet lines."""
     for key in EYES:
         if portrait.pieces[key].eye is None:
             portrait.perform(eyes.adopt(portrait, key))
@@ -99,6 +99,8 @@ def _eyes(portrait: Portrait) -> None:
     found = {key: eyes.standing(portrait.pieces[key]) for key in EYES}
     made = {k: replace(e, pattern=replace(e.pattern, seed=4, outer=outer, inner=inner)) for k, e in found.items()}
     portrait.perform(eyes.change(portrait, made, "Irises"))
+    known = {key: found.lids for key in EYES if (found := lids.held(portrait, key)) is not None}
+    portrait.put_piece(replace(portrait.pieces[HEAD], skin_lids=known), "Lids")
 
 
 def _write(portrait: Portrait) -> None:

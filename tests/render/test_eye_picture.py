@@ -10,6 +10,9 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.features.eyes.eye import Eye, Iris, axis
 from yewfinch.core.features.eyes.eye_form import surface_of
+from yewfinch.core.features.lids.lid_form import lid_surface
+from yewfinch.core.features.lids.lid_margins import globe_of, opening_line
+from yewfinch.core.features.lids.lids import Lids
 from yewfinch.core.sight.view import View
 from yewfinch.render import picture
 
@@ -85,3 +88,19 @@ def test_what_moves_the_ball_moves_what_is_seen(context):
     seen = picture.take(p, camera, context=context).astype(float).mean(axis=2)
     assert _dark(seen, range(298, 302)).mean() - 300 * _PIXEL == pytest.approx(4.0, abs=0.1)
     p.history.close()
+
+
+def test_a_wet_line_gleams_along_the_lower_lid(context):
+    eye = Eye((0.0, 0.0, 0.0), (0.0, 0.0, 0.0), target=(0.0, 0.0, 1e5), pattern=_DARK, veins=0.0)
+    dry, wet = _portrait(eye), _portrait(eye)
+    body = lid_surface(Lids(), eye)
+    dry.pieces["lids"] = Piece("lids", "Lids", body)
+    wet.pieces["lids"] = Piece("lids", "Lids", body, lids=Lids(), lids_of="eye")
+    camera = replace(View(0, 0, (0, 0, 0), 600, 85, True).camera(600, 600), flat=_PIXEL)
+    one, two = (picture.take(p, camera, context=context).astype(float).mean(axis=2) for p in (dry, wet))
+    rows, columns = np.nonzero(np.abs(one - two) > 3.0)
+    at = np.stack([(columns - 300) * _PIXEL, (300 - rows) * _PIXEL], axis=1)
+    line = opening_line(Lids(), globe_of(Lids(), eye), upper=False)[:, :2]
+    away = np.linalg.norm(at[:, None] - line[None], axis=2).min(axis=1)
+    assert len(rows) > 200 and away.max() < 1.3  # along the margin, nowhere else
+    assert (two - one)[rows, columns].mean() > 5.0

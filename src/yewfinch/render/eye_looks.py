@@ -1,16 +1,26 @@
-"""Eyes as they are seen: white and iris in the place of the ball, and over them the cornea, which is clear."""
+"""Eyes as they are seen: white and iris in the place of the ball; over them, clear, the cornea and the wet line."""
 
 from __future__ import annotations
 
 import moderngl
 
 from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.features.eyes.eye import Eye
-from yewfinch.core.features.eyes.eye_form import Look, seen
+from yewfinch.core.features.eyes.eye_form import Look, eye_as_it_stands, seen
+from yewfinch.core.features.lids.lid_skin import OTHER, off_margin
+from yewfinch.core.features.lids.lids import Lids
+from yewfinch.core.features.lids.wet_line import wet_line
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import compiler
 from yewfinch.render import shaders
 from yewfinch.render.buffers import Seen, SurfaceBuffers
+
+
+def _on_its_line(portrait: Portrait, lids: Lids, eye: Eye) -> bool:
+    """Whether the lower lid's line on the clay is where lids say."""
+    line = portrait.line(f"lid_lower_{'l' if lids.side > 0 else 'r'}")
+    return line is not None and off_margin(lids, eye, line, upper=False) < OTHER
 
 
 class EyeLooks:
@@ -25,6 +35,7 @@ class EyeLooks:
         self._context = context
         self.program = context.program(shaders.CLAY_VERTEX, shaders.CLEAR_FRAGMENT)
         self._known: dict[str, tuple[Surface, int, Eye, Look]] = {}
+        self._wet: dict[str, tuple[object, Surface | None]] = {}
         self._clear: dict[str, SurfaceBuffers] = {}
 
     def opaque(self, piece: Piece, *, hurried: bool = False) -> Surface:
@@ -39,21 +50,46 @@ class EyeLooks:
             self._known[piece.id] = held
         return held[3].opaque
 
-    def draw(self, pieces: list[str], seen: Seen, pixel: float) -> None:
-        """Draw the corneas of some pieces over what is there already."""
-        for piece in pieces:
-            if piece not in self._known:
+    def wet(self, portrait: Portrait) -> None:
+        """Give eyes whose lids are known a wet line; lids of skin count as long as their line is where they say."""
+        bodies = {p.lids_of: p.lids for p in portrait.pieces.values() if p.lids is not None}
+        skins = {k: (p, one) for p in portrait.pieces.values() for k, one in p.skin_lids.items()}
+        for key, piece in portrait.pieces.items():
+            if piece.eye is None:
                 continue
-            clear = self._known[piece][3].clear
-            held = self._clear.get(piece)
-            if held is None or held.surface is not clear:
-                if held is not None and not held.take_up(clear, None):
-                    held.release()
-                    held = None
-                self._clear[piece] = held or SurfaceBuffers(self._context, clear)
-            self._clear[piece].draw(self.program, seen, pixel)
-        for piece in [k for k in self._clear if k not in self._known]:
+            clay, lids = skins.get(key, (None, None))
+            lids = bodies.get(key, lids)
+            if lids is None or key not in self._known:
+                self._wet.pop(key, None)
+                continue
+            surface = piece.surface
+            state = id(surface), surface.version, id(piece.eye), lids, 0 if clay is None else clay.surface.version
+            held = self._wet.get(key)
+            if held is None or held[0] != state:
+                eye = eye_as_it_stands(piece.eye, surface.positions)
+                there = key in bodies or _on_its_line(portrait, lids, eye)
+                self._wet[key] = state, wet_line(lids, eye) if there else None
+
+    def draw(self, pieces: list[str], seen: Seen, pixel: float) -> None:
+        """Draw corneas and wet lines of some pieces over what is there already."""
+        for piece in pieces:
+            if piece in self._known:
+                self._draw(piece, self._known[piece][3].clear, seen, pixel)
+            line = self._wet[piece][1] if piece in self._wet else None
+            if line is not None:
+                self._draw(f"{piece} wet", line, seen, pixel)
+        there = {*self._known, *(f"{k} wet" for k in self._wet)}
+        for piece in [k for k in self._clear if k not in there]:
             self._clear.pop(piece).release()
+
+    def _draw(self, key: str, clear: Surface, seen: Seen, pixel: float) -> None:
+        held = self._clear.get(key)
+        if held is None or held.surface is not clear:
+            if held is not None and not held.take_up(clear, None):
+                held.release()
+                held = None
+            self._clear[key] = held or SurfaceBuffers(self._context, clear)
+        self._clear[key].draw(self.program, seen, pixel)
 
     def has(self, piece: str) -> bool:
         """Whether a piece was an eye when it was last looked at."""
@@ -63,6 +99,7 @@ class EyeLooks:
         """Forget eyes that are no pieces any more."""
         for piece in [k for k in self._known if k not in pieces]:
             del self._known[piece]
+            self._wet.pop(piece, None)
 
     def release(self) -> None:
         """Give everything back."""
@@ -70,4 +107,5 @@ class EyeLooks:
             buffers.release()
         self._clear.clear()
         self._known.clear()
+        self._wet.clear()
         self.program.release()

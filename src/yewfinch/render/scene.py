@@ -135,6 +135,7 @@ class SceneRenderer:
             k: self.instead.get(k) or self._eyes.opaque(held, hurried=self.hurried)
             for k, held in portrait.pieces.items()
         }
+        self._eyes.wet(portrait)
         self._eyes.keep(set(wanted))
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(
             self._pieces

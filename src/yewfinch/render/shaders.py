@@ -229,7 +229,9 @@ void main() {
     float mirrored = 0.025 + 0.975 * pow(1.0 - max(dot(n, to_eye), 0.0), 5.0);  // Schlick 1994, index 1.376
     vec3 back = reflect(-to_eye, n);
     vec3 sky = mix(vec3(0.10, 0.09, 0.085), vec3(0.62, 0.66, 0.70), smoothstep(-0.2, 0.9, back.y));
-    float key = smoothstep(0.955, 0.975, dot(back, key_light()));
+    float line = albedo.r > 0.0 && albedo.g < 0.001 ? 1.0 : 0.0;  // the wet line is red here: it mirrors from all round
+    mirrored = max(mirrored, 0.30 * line);
+    float key = smoothstep(0.955 - 0.16 * line, 0.975, dot(back, key_light()));
     float fill = 0.10 * smoothstep(0.93, 0.98, dot(back, normalize(vec3(0.85, 0.05, 0.45)))) * (1.0 - raking);
     float gleam = (key + fill) * albedo.r;
     float cover = clamp(mirrored * 0.7 * albedo.r + gleam, 0.0, 1.0);

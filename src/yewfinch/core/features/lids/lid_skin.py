@@ -39,7 +39,7 @@ _INNER, LEAST, MOST = 0.7, 0.04, 0.12
 #: What faces the eye this near goes along with it as a whole, and not at all from that far off, mm.
 _SOCKET = (1.5, 4.0)
 #: Lines that lie so far from where lids are said to be were changed by other hands since, mm.
-_OTHER = 0.3
+OTHER = 0.3
 #: Skin up to so high over the eye goes along with a lid whole, and beyond that high not at all, mm: in the middle and
 #: in the corners, from which the middle begins at this part of the way.
 _IN_MIDDLE, _IN_CORNER, _BESIDE = (2.0, 12.0), (0.6, 5.0), 0.3
@@ -90,7 +90,7 @@ def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids
     YewfinchError
         If the lines are no margins of lids on this eye.
     """
-    if held is not None and apart(held, eye, lines) < _OTHER:
+    if held is not None and apart(held, eye, lines) < OTHER:
         return held
     plain = replace(held or Lids(), side=side, close=0.0)
     upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
@@ -131,15 +131,16 @@ def _knots(line: DoubleArray, inner: DoubleArray, outer: DoubleArray, up_by: flo
 
 def apart(lids: Lids, eye: Eye, lines: Lines) -> float:
     """How far lines on the clay lie from where lids say, along the eye, mm: the largest of both margins'."""
+    return max(off_margin(lids, eye, lines.upper, upper=True), off_margin(lids, eye, lines.lower, upper=False))
+
+
+def off_margin(lids: Lids, eye: Eye, line: DoubleArray, *, upper: bool) -> float:
+    """How far a line (n, 3) mm on the clay lies at most from where lids say that a margin is, along the eye, mm."""
     now = margins(lids, globe_of(lids, eye))
-    out = 0.0
-    for line, said in ((lines.upper, now.upper), (lines.lower, now.lower)):
-        own = flat(to_own(lids, eye, line))
-        fine = np.linspace(0.0, POINTS - 1.0, 12 * POINTS)
-        dense = np.stack([np.interp(fine, np.arange(POINTS), said[:, k]) for k in (0, 1)], axis=1)
-        away = np.linalg.norm(own[:, None] - dense[None], axis=2).min(axis=1)
-        out = max(out, eye.radius * float(away.max()))
-    return out
+    said, own = now.upper if upper else now.lower, flat(to_own(lids, eye, line))
+    fine = np.linspace(0.0, POINTS - 1.0, 12 * POINTS)
+    dense = np.stack([np.interp(fine, np.arange(POINTS), said[:, k]) for k in (0, 1)], axis=1)
+    return eye.radius * float(np.linalg.norm(own[:, None] - dense[None], axis=2).min(axis=1).max())
 
 
 class Skin:
