@@ -5,21 +5,17 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Literal
 
-from psygnal import Signal
-from PyQt6.QtCore import QObject, QTimer
-
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.app.shell.live_wish import LiveWishes
 from yewfinch.core.anatomy.figure.armature_presets import PRESETS
 from yewfinch.core.document.model.edits import Edit
-from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import armatures
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.armature_skin import QUICK, edge_for
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
-from yewfinch.core.shared.errors import YewfinchError
 
 #: What dragging a ball does.
 DragWay = Literal["move", "bend", "scale"]
@@ -30,35 +26,20 @@ WAYS: dict[DragWay, tuple[str, str]] = {
 }
 
 
-class Armatures(QObject):
-    """One for the window.
-
-    Signals
-    -------
-    changed : ()
-        Another armature, ball or way is in hand, or the armature itself is another.
-    """
-
-    changed = Signal()
+class Armatures(LiveWishes[tuple[Armature, str]]):
+    """One for the window; a ball and a way are in hand, too."""
 
     def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
+        super().__init__(bench)
         self.ball = -1
         self.way: DragWay = "move"
-        self._live: LiveEdit | None = None
-        self._wish: tuple[Armature, str] | None = None
         self._worker: Worker | None = None
-        self._soon = QTimer(self)
-        self._soon.setSingleShot(True)
-        self._soon.setInterval(0)
-        self._soon.timeout.connect(self.finish)
         bench.portrait_changed.connect(self._listen)
         bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
-        self._live = self._wish = None
+        self.forget()
         self.ball = -1
         self.bench.portrait.pieces_changed.connect(self._heard)
         self.changed.emit()
@@ -132,37 +113,10 @@ class Armatures(QObject):
         self.finish()
         self._live = None
 
-    def finish(self) -> None:
-        """Carry out what is wished."""
-        self._soon.stop()
-        wish, self._wish = self._wish, None
-        piece, portrait = self.piece, self.bench.portrait
-        if wish is None or piece is None:
-            return
-        armature, name = wish
-        try:
-            edit = armatures.change(portrait, piece.id, armature, name)
-        except YewfinchError as error:
-            self.bench.say(str(error), "error")
-            self.changed.emit()
-            return
-        self._live = portrait.going_on(self._live, name)
-        self._live.update(edit)
-        self.changed.emit()
-
-    def end_step(self) -> None:
-        """What follows is another undo step."""
-        self.finish()
-        self._live = None
-
-    def cancel(self) -> None:
-        """Take back what was changed since the last step ended."""
-        self._soon.stop()
-        self._wish = None
-        if self._live is not None:
-            self._live.cancel()
-        self._live = None
-        self.changed.emit()
+    def edit_of(self, wish: tuple[Armature, str]) -> tuple[Edit, str] | None:
+        """The edit that makes the armature in hand another one."""
+        piece, (armature, name) = self.piece, wish
+        return None if piece is None else (armatures.change(self.bench.portrait, piece.id, armature, name), name)
 
     def toggle(self) -> None:
         """Edit balls in the view, or end it."""

@@ -5,11 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 
-from psygnal import Signal
-from PyQt6.QtCore import QObject, QTimer
-
+from yewfinch.app.shell.live_wish import LiveWishes
 from yewfinch.core.document.model.edits import Edit
-from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import eyes, lids
 from yewfinch.core.document.verbs.lids import Held
@@ -28,39 +25,22 @@ class _Wish:
     lids: dict[str, Lids] = field(default_factory=dict)
 
 
-class Eyes(QObject):
-    """One for the window.
-
-    Signals
-    -------
-    changed : ()
-        Another eye is in hand, or it is another.
-    """
-
-    changed = Signal()
+class Eyes(LiveWishes[_Wish]):
+    """One for the window."""
 
     def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
+        super().__init__(bench)
         #: Both eyes of a pair change together.
         self.linked = True
-        self._skins = lids.Skins()
-        self._standing: tuple[tuple[int, str], dict[str, Eye]] | None = None
-        self._found: tuple[tuple[int, tuple[str, ...]], dict[str, Held]] | None = None
-        self._wish: _Wish | None = None
-        self._live: LiveEdit | None = None
-        self._soon = QTimer(self)
-        self._soon.setSingleShot(True)
-        self._soon.setInterval(0)
-        self._soon.timeout.connect(self.finish)
         bench.portrait_changed.connect(self._listen)
         bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
-        self._wish = self._live = self._found = self._standing = None
+        self.forget()
         self._skins = lids.Skins()
-        self._soon.stop()
+        self._standing: tuple[tuple[int, str], dict[str, Eye]] | None = None
+        self._found: tuple[tuple[int, tuple[str, ...]], dict[str, Held]] | None = None
         self.bench.portrait.pieces_changed.connect(self.changed.emit)
         self.bench.portrait.rows_changed.connect(lambda *_: self.changed.emit())
         self.changed.emit()
@@ -164,41 +144,17 @@ class Eyes(QObject):
         """Let both eyes look at a point, mm."""
         self.change("gaze", lambda e: replace(e, target=target), both=True)
 
-    def finish(self) -> None:
-        """Carry out what is wished."""
-        self._soon.stop()
-        wish, self._wish = self._wish, None
+    def edit_of(self, wish: _Wish) -> tuple[Edit, str] | None:
+        """The edit that makes eyes and lids others."""
         portrait = self.bench.portrait
-        if wish is None or any(k not in portrait.pieces for k in (*wish.eyes, *wish.lids)):
-            return
+        if any(k not in portrait.pieces for k in (*wish.eyes, *wish.lids)):
+            return None
         changed = any(e != eyes.standing(portrait.pieces[k]) for k, e in wish.eyes.items())
         if not changed and not wish.lids:
-            return
-        try:
-            edit = lids.change(portrait, wish.eyes, wish.lids, wish.name, self._skins)
-        except YewfinchError as error:
-            self.bench.say(str(error), "warn")
-            self.changed.emit()
-            return
-        if edit.changes:
-            what = " ".join(f"{type(c).__name__}" for c in edit.changes)
-            self._live = portrait.going_on(self._live, f"{sorted({*wish.eyes, *wish.lids})} {wish.name} {what}")
-            self._live.update(edit)
-        self.changed.emit()
-
-    def end_step(self) -> None:
-        """What follows is another undo step."""
-        self.finish()
-        self._live = None
-
-    def cancel(self) -> None:
-        """Take back what was changed since the last step ended."""
-        self._soon.stop()
-        self._wish = None
-        if self._live is not None:
-            self._live.cancel()
-        self._live = None
-        self.changed.emit()
+            return None
+        edit = lids.change(portrait, wish.eyes, wish.lids, wish.name, self._skins)
+        kinds = " ".join(type(c).__name__ for c in edit.changes)
+        return edit, f"{sorted({*wish.eyes, *wish.lids})} {wish.name} {kinds}"
 
     def perform(self, make: Callable[[], Edit]) -> bool:
         """Carry out an edit of its own, or say why not; was it carried out?"""

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from psygnal import Signal
-from PyQt6.QtCore import QObject, QTimer
-
-from yewfinch.core.document.model.live_edit import LiveEdit
+from yewfinch.app.shell.live_wish import LiveWishes
+from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import solids
 from yewfinch.core.reshape.solid import Solid
@@ -15,33 +13,17 @@ from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
 
 
-class Solids(QObject):
-    """One for the window.
-
-    Signals
-    -------
-    changed : ()
-        Another solid is in hand, or it is another.
-    """
-
-    changed = Signal()
+class Solids(LiveWishes[tuple[str, Solid, str]]):
+    """One for the window."""
 
     def __init__(self, bench: Bench) -> None:
-        super().__init__()
-        self.bench = bench
-        self._wish: tuple[str, Solid, str] | None = None
-        self._live: LiveEdit | None = None
-        self._soon = QTimer(self)
-        self._soon.setSingleShot(True)
-        self._soon.setInterval(0)
-        self._soon.timeout.connect(self.finish)
+        super().__init__(bench)
         bench.portrait_changed.connect(self._listen)
         bench.selection.changed.connect(self._rechosen)
         self._listen()
 
     def _listen(self) -> None:
-        self._wish = self._live = None
-        self._soon.stop()
+        self.forget()
         self.bench.portrait.pieces_changed.connect(self.changed.emit)
         self.changed.emit()
 
@@ -85,39 +67,13 @@ class Solids(QObject):
         if self.solid is not None:
             self.change(replace(self.solid, place=place), what)
 
-    def finish(self) -> None:
-        """Carry out what is wished."""
-        self._soon.stop()
-        wish, self._wish = self._wish, None
-        portrait = self.bench.portrait
-        if wish is None or wish[0] not in portrait.pieces:
-            return
+    def edit_of(self, wish: tuple[str, Solid, str]) -> tuple[Edit, str] | None:
+        """The edit that makes a solid another one."""
         key, solid, name = wish
-        if portrait.pieces[key].solid == solid:
-            return
-        try:
-            edit = solids.change(portrait, key, solid, name)
-        except YewfinchError as error:
-            self.bench.say(str(error), "warn")
-            self.changed.emit()
-            return
-        self._live = portrait.going_on(self._live, f"{key} {name}")
-        self._live.update(edit)
-        self.changed.emit()
-
-    def end_step(self) -> None:
-        """What follows is another undo step."""
-        self.finish()
-        self._live = None
-
-    def cancel(self) -> None:
-        """Take back what was changed since the last step ended."""
-        self._soon.stop()
-        self._wish = None
-        if self._live is not None:
-            self._live.cancel()
-        self._live = None
-        self.changed.emit()
+        portrait = self.bench.portrait
+        if key not in portrait.pieces or portrait.pieces[key].solid == solid:
+            return None
+        return solids.change(portrait, key, solid, name), f"{key} {name}"
 
     def settle(self) -> None:
         """Make clay of it."""
