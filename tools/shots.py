@@ -171,11 +171,11 @@ def measures(w: MainWindow) -> None:
 
 
 def eyes(w: MainWindow) -> None:
-    """Both eyes close up while their gaze is dragged."""
+    """Both eyes close up: their gaze was dragged aside, and the margins of their lids show their knots."""
     w.bench.set_stage("Features")
     w.bench.selection.choose("eye_left")
     w.bench.set_mode("gaze")
-    w.inspector.folds["Eyes"].button.setChecked(True)
+    w.inspector.folds["Lids"].button.setChecked(True)
     box = np.array([[-58.0, -14.0, 40.0], [58.0, 62.0, 96.0]])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(18, 3).fit(box, w.viewport.width(), w.viewport.height()))
     QTest.qWait(500)
@@ -186,8 +186,9 @@ def eyes(w: MainWindow) -> None:
         QTest.mouseMove(view, QPointF(start.x() - 12 * k, start.y() + 3 * k).toPoint())
         QTest.qWait(20)
     QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() - 120, start.y() + 30).toPoint())
+    w.bench.set_mode("lids")
     QTest.qWait(2000)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Eyes"].y() - 12)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Lids"].y() - 12)
 
 
 def skin(w: MainWindow) -> None:
