@@ -151,3 +151,17 @@ def test_a_change_moves_vertices_only_and_the_same_seed_gives_the_same_iris():
 def test_eyes_that_cannot_be_are_said(wrong):
     with pytest.raises(YewfinchError):
         checked(replace(PLAIN, **wrong))
+
+
+def test_an_eye_that_was_rolled_by_hand_keeps_its_roll_when_it_is_edited():
+    for seed in range(10):
+        eye = _some(seed)
+        turn = Rotation.from_rotvec(np.random.default_rng(seed).normal(0, 0.6, 3)).as_matrix()
+        at = surface_of(eye).positions.astype(float) @ turn.T + (3.0, -2.0, 7.0)
+        now = eye_as_it_stands(eye, at)
+        np.testing.assert_allclose(surface_of(now).positions, at, atol=2e-3)  # vertex by vertex, so its pattern, too
+        np.testing.assert_allclose(look_of(now).opaque.positions, seen(eye, at).opaque.positions, atol=2e-3)
+        np.testing.assert_allclose(turning(now), turn @ turning(eye), atol=1e-4)
+        wider = replace(now, pupil=now.pupil + 0.5)
+        np.testing.assert_allclose(surface_of(wider).positions[::7].mean(axis=0), at[::7].mean(axis=0), atol=0.05)
+        assert mirrored(mirrored(now)) == now

@@ -49,6 +49,7 @@ class EyeRecord(msgspec.Struct):
     wet: Share = 0.8
     corner: _Place | None = None
     caruncle: Share = 0.8
+    lean: tuple[Degrees, Degrees, Degrees] = (0.0, 0.0, 0.0)
 
 
 def eye_manifest(eye: Eye | None) -> dict[str, Any] | None:

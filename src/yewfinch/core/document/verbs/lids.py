@@ -240,7 +240,7 @@ def plain_lids(portrait: Portrait, eye: Eye) -> Lids:
     """Usual lids of the eye's size, with the clay's corners where these are landmarks that lie beside the eye."""
     side = side_of(eye)
     scale = eye.diameter / GLOBE
-    lids = moved(Lids(side=side), np.eye(3), scale)
+    lids = moved(Lids(side=side, turn=eye.lean), np.eye(3), scale)
     lids = replace(lids, thickness=2.0, crease=min(8.0 * scale, 12.0), bag=0.6, groove=0.3)
     tag = "l" if side > 0 else "r"
     found = {k: portrait.landmarks().get(f"{k}_{tag}") for k in ("en", "ex")}

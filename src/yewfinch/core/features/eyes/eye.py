@@ -17,6 +17,8 @@ Colour = tuple[int, int, int]
 GLOBE = 24.2
 #: How far a globe turns from straight ahead, degrees: up, and down, in or out (handbooks, from memory).
 UPWARDS, ELSEWHERE = 40.0, 50.0
+#: Leaning less than this is none, degrees.
+_LEVEL = 1e-4
 #: What eyes look at if nothing else is said is so far away, mm.
 FAR = 1000.0
 #: What can be asked for, mm: lowest and highest.
@@ -94,6 +96,8 @@ class Eye:
         Inner corner of the lids; without it there is no caruncle.
     caruncle : float
         Its size: 0 for none, 1 for 5 mm high and 3 mm wide.
+    lean : (3,) float, degrees
+        How its own axes lean against the portrait's, as on a head that was turned: a rotation vector.
     """
 
     place: Point
@@ -112,6 +116,7 @@ class Eye:
     wet: float = 0.8
     corner: Point | None = None
     caruncle: float = 0.8
+    lean: Point = (0.0, 0.0, 0.0)
 
     @property
     def radius(self) -> float:
@@ -138,7 +143,7 @@ def checked(eye: Eye) -> Eye:
     YewfinchError
         If a measure makes no sense, alone or with the others.
     """
-    numbers = [*eye.place, *eye.middle, *eye.target, *eye.turn, *(eye.corner or ())]
+    numbers = [*eye.place, *eye.middle, *eye.target, *eye.turn, *eye.lean, *(eye.corner or ())]
     if not np.isfinite(numbers).all() or np.abs(numbers).max() > 1e6:
         raise YewfinchError("An eye is to stand, or to look, where nothing can be. Give places in millimetres.")
     for name, (low, high) in BOUNDS.items():
@@ -169,17 +174,31 @@ def checked(eye: Eye) -> Eye:
     return eye
 
 
+def own_axes(eye: Eye) -> DoubleArray:
+    """Columns are the eye's own axes in the portrait, (3, 3): to the sitter's left, up, forward."""
+    if not any(eye.lean):
+        return np.eye(3)
+    from scipy.spatial.transform import Rotation
+
+    return np.asarray(Rotation.from_rotvec(np.radians(eye.lean)).as_matrix())
+
+
 def axis(eye: Eye) -> DoubleArray:
     """Where the eye looks, a unit vector (3,); no farther round than a globe turns."""
+    return np.asarray(own_axes(eye) @ _axis(eye))
+
+
+def _axis(eye: Eye) -> DoubleArray:
+    """Where it looks, in its own axes."""
     goal = np.array(eye.target)
 
     def towards(start: Point) -> DoubleArray:
         way = goal - start
         size = float(np.linalg.norm(way))
-        return way / size if size > 1e-9 else np.array([0.0, 0.0, 1.0])
+        return way / size if size > 1e-9 else own_axes(eye)[:, 2]
 
     way = (1.0 - eye.converging) * towards(eye.middle) + eye.converging * towards(eye.place)
-    way /= max(float(np.linalg.norm(way)), 1e-9)
+    way = way @ own_axes(eye) / max(float(np.linalg.norm(way)), 1e-9)
     aside = np.degrees(np.arctan2(way[0], way[2])) + eye.turn[0]
     up = np.degrees(np.arcsin(np.clip(way[1], -1.0, 1.0))) + eye.turn[1]
     if abs(aside) > 1e-12 or abs(up) > 1e-12:
@@ -192,12 +211,14 @@ def axis(eye: Eye) -> DoubleArray:
 
 
 def turning(eye: Eye) -> DoubleArray:
-    """The rotation (3, 3) that turns an eye from straight ahead to where it looks, without rolling (Listing's law)."""
-    x, y, z = axis(eye)
+    """The rotation (3, 3) that turns an eye from the portrait's straight ahead to where it looks: its own axes first,
+    then without rolling (Listing's law).
+    """
+    x, y, z = _axis(eye)
     if z > 1.0 - 1e-15:
-        return np.eye(3)
+        return own_axes(eye)
     cross = np.array([[0.0, 0.0, x], [0.0, 0.0, y], [-x, -y, 0.0]])
-    return np.eye(3) + cross + cross @ cross / (1.0 + z)
+    return np.asarray(own_axes(eye) @ (np.eye(3) + cross + cross @ cross / (1.0 + z)))
 
 
 def apex(eye: Eye) -> DoubleArray:
@@ -234,13 +255,18 @@ def moved(eye: Eye, turn: DoubleArray, scale: float, shift: DoubleArray) -> Eye:
         x, y, z = scale * (turn @ np.array(point)) + shift
         return float(x), float(y), float(z)
 
+    from scipy.spatial.transform import Rotation
+
     sizes = {name: getattr(eye, name) * scale for name in BOUNDS}
+    lean = np.degrees((Rotation.from_matrix(turn) * Rotation.from_rotvec(np.radians(eye.lean))).as_rotvec())
+    a, b, c = np.where(np.abs(lean) < _LEVEL, 0.0, lean)
     return replace(
         eye,
         place=to(eye.place),
         middle=to(eye.middle),
         target=to(eye.target),
         corner=None if eye.corner is None else to(eye.corner),
+        lean=(float(a), float(b), float(c)),
         **sizes,
     )
 
@@ -257,6 +283,7 @@ def mirrored(eye: Eye) -> Eye:
         middle=to(eye.middle),
         corner=None if eye.corner is None else to(eye.corner),
         turn=(-eye.turn[0], eye.turn[1]),
+        lean=(eye.lean[0], -eye.lean[1], -eye.lean[2]),
     )
 
 

@@ -66,7 +66,8 @@ def surface_of(eye: Eye) -> Surface:
 
 def _ahead(eye: Eye) -> Eye:
     """The eye at the origin, looking along z, with nothing beside it."""
-    return replace(eye, place=_HERE, middle=_HERE, target=_AHEAD, converging=0.0, turn=(0.0, 0.0), corner=None)
+    here = replace(eye, place=_HERE, middle=_HERE, target=_AHEAD, converging=0.0, turn=(0.0, 0.0))
+    return replace(here, corner=None, lean=_HERE)
 
 
 @lru_cache(maxsize=8)

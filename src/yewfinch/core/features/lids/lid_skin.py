@@ -92,7 +92,7 @@ def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids
     """
     if held is not None and apart(held, eye, lines) < OTHER:
         return held
-    plain = replace(held or Lids(), side=side, close=0.0)
+    plain = replace(held or Lids(turn=eye.lean), side=side, close=0.0)
     upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
     inner, outer = (upper[0] + lower[0]) / 2.0, (upper[-1] + lower[-1]) / 2.0
     if outer[0] - inner[0] < 0.5 * eye.radius or np.linalg.norm([inner, outer], axis=1).max() > 2.5 * eye.radius:
