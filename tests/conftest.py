@@ -82,16 +82,37 @@ def sampled():
     return 0
 
 
+@pytest.fixture(scope="session")
+def loaded_demo():
+    """The demo portrait as it is read once: each window gets a copy, which is quicker than reading it again."""
+    from yewfinch.demo.demo_portrait import demo_portrait
+
+    loaded = demo_portrait()
+    for piece in loaded.pieces.values():
+        assert piece.levels is None and piece.follows is None
+        piece.surface.derive()
+    return loaded
+
+
+def copy_of(loaded: Portrait) -> Portrait:
+    """The same portrait with surfaces and a history of its own."""
+    p = Portrait()
+    for name, value in vars(loaded).items():
+        if name not in ("pieces", "history", "_held_back"):
+            setattr(p, name, dict(value) if isinstance(value, dict) else value)
+    p.pieces = {k: replace(piece, surface=piece.surface.copy()) for k, piece in loaded.pieces.items()}
+    return p
+
+
 @pytest.fixture
-def window(qtbot, demo_file, monkeypatch, sampled):
+def window(qtbot, loaded_demo, monkeypatch, sampled):
     """The real window on the demo portrait."""
     monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
     from tests.app.hands import handled
     from yewfinch.app.bench_window import bench_window
     from yewfinch.core.session.settings import Settings
-    from yewfinch.demo.demo_portrait import demo_portrait
 
-    w = bench_window(demo_portrait(), Settings())
+    w = bench_window(copy_of(loaded_demo), Settings())
     w.show()
     w.activateWindow()  # without a window manager nobody else does, and shortcuts need it
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)

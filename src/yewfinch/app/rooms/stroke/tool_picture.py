@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QIcon, QPainter, QPainterPath, QPen, QPixmap
+from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPainterPath, QPen, QPixmap
 
 from yewfinch.app.kit import theme
 from yewfinch.core.sculpt.tool_section import Mark, Profile, ToolSection, arch, flat
@@ -14,9 +16,15 @@ SIZE, SIDE, FOOT = 44, 4, 8
 
 def picture(section: ToolSection) -> QIcon:
     """A tool's section as an icon."""
-    pixmap = QPixmap(SIZE * 2, SIZE * 2)
-    pixmap.fill(Qt.GlobalColor.transparent)
-    p = QPainter(pixmap)
+    return QIcon(QPixmap.fromImage(_drawn(section, theme.palette().card)))
+
+
+@lru_cache(maxsize=128)
+def _drawn(section: ToolSection, _variant: str) -> QImage:
+    """The section as a picture; it is the same in every window."""
+    image = QImage(SIZE * 2, SIZE * 2, QImage.Format.Format_ARGB32_Premultiplied)
+    image.fill(Qt.GlobalColor.transparent)
+    p = QPainter(image)
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
     p.scale(2, 2)
     path = _outline(section.after, section.lean, 72)
@@ -40,7 +48,7 @@ def picture(section: ToolSection) -> QIcon:
         if not mark.inside:
             _mark(p, mark)
     p.end()
-    return QIcon(pixmap)
+    return image
 
 
 def _outline(height: Profile, lean: Profile, steps: int) -> QPainterPath:
