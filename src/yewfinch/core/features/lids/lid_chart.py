@@ -36,8 +36,8 @@ STEEP = 0.25
 _AT = 5
 #: The rim goes so far along with that slope.
 _SHARE = 0.75
-#: Steps of finding a place; places of the coarse search along and across.
-_STEPS, _ACROSS = 8, 25
+#: Steps of finding a place, and places of the coarse search across; a small step, and what is near enough, radians.
+_STEPS, _ACROSS, _STEP, _CLOSE = 10, 25, 1e-6, 1e-7
 
 
 @dataclass(frozen=True, eq=False)
@@ -70,8 +70,9 @@ class Lid:
         loose : (n,) float64
             How far each goes along with the margin: 0 for what lies too high over the eye.
         """
-        rest, now, rim = (_along(row, share) for row in (self.rest, self.now, self.rim))
-        out = np.where(out < 0.0, out * _along(self.room, share), out)
+        rows = _along(np.concatenate([self.rest, self.now, self.rim, self.room[:, None]], axis=1), share)
+        rest, now, rim, room = rows[:, :2], rows[:, 2:4], rows[:, 4:6], rows[:, 6]
+        out = np.where(out < 0.0, out * room, out)
         goes = (loose * np.clip(1.0 - out, 0.0, 1.0) ** _POWER)[:, None]
         return np.asarray(rest + out[:, None] * (rim - rest) + goes * (now - rest))
 
@@ -85,17 +86,27 @@ class Lid:
         )
         near = cKDTree(self.at(share, out, 0.5)).query(at)[1]
         share, out = share[near], out[near]
-        step = 1e-5
+        loose = np.broadcast_to(np.asarray(loose, np.float64), share.shape)
+        left = np.arange(len(at))
         for _ in range(_STEPS):
-            gap = at - self.at(share, out, loose)
-            along = (self.at(share + step, out, loose) - self.at(share - step, out, loose)) / (2.0 * step)
-            across = (self.at(share, out + step, loose) - self.at(share, out - step, loose)) / (2.0 * step)
+            s, o, free = share[left], out[left], loose[left]
+            here = self.at(s, o, free)
+            gap = at[left] - here
+            far = np.abs(gap).max(axis=1) > _CLOSE
+            if not far.any():
+                break
+            left, s, o, free, here, gap = left[far], s[far], o[far], free[far], here[far], gap[far]
+            step = np.where(s > 0.5, -_STEP, _STEP)  # within the margin
+            along = (self.at(s + step, o, free) - here) / step[:, None]
+            across = (self.at(s, o + _STEP, free) - here) / _STEP
             area = along[:, 0] * across[:, 1] - along[:, 1] * across[:, 0]
             area = np.where(np.abs(area) < 1e-6, 1e-6, area)
             by = (gap[:, 0] * across[:, 1] - gap[:, 1] * across[:, 0]) / area
             away = (along[:, 0] * gap[:, 1] - along[:, 1] * gap[:, 0]) / area
-            share = np.clip(share + np.clip(by, -0.1, 0.1), 0.0, 1.0)
-            out = np.clip(out + np.clip(away, -0.2, 0.2), -0.5, 1.6)
+            share[left] = np.clip(s + np.clip(by, -0.1, 0.1), 0.0, 1.0)
+            out[left] = np.clip(o + np.clip(away, -0.2, 0.2), -0.5, 1.6)
+            # what stays at an end has come as near as it can
+            left = left[(np.abs(share[left] - s) > _CLOSE) | (np.abs(out[left] - o) > 1e-6)]
         return share, out
 
 

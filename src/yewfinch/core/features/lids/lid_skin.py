@@ -49,6 +49,8 @@ _NASAL, _ROUNDS = 3.0, 8
 _EVERY = 2
 #: Between both margins only this part of them at each corner has skin.
 _CORNER = 0.2
+#: So near to the corners the inner side is not laid on the eye, as a part of the margin: it has folds there.
+_LOOSE_AT = 0.16
 #: How steeply the chart's rim rises from beside the corners.
 _STEEP = 0.9
 _SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
@@ -227,7 +229,8 @@ class Skin:
         height = self.height + near * (two.lifted(self.share) - one.lifted(self.share))
         formed = _formed(two, self.share, self.out, self.upper) - _formed(one, self.share, self.out, self.upper)
         height += np.where(self.inner, 0.0, self.loose * formed)
-        lies = self.inner & (self.out < 0.9) & (one.lifted(self.share) < 0.05)
+        corner = np.minimum(self.share, 1.0 - self.share) < _LOOSE_AT
+        lies = self.inner & (self.out < 0.9) & ~corner & (one.lifted(self.share) < 0.05)
         height = np.where(lies, np.clip(height, LEAST, MOST), height)
         local = way * (round_ + bulge + height)[:, None]
         here, there = to_portrait(self.lids, self.eye, local), to_portrait(lids, eye, local)
