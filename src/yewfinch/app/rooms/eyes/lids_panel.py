@@ -17,7 +17,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import lid_joining
 from yewfinch.core.document.verbs import lids as verbs
 from yewfinch.core.features.eyes.eye import Eye
-from yewfinch.core.features.lids.lid_measures import USUAL, at_rest, read, with_measure
+from yewfinch.core.features.lids.lid_measures import USUAL, Reading, at_rest, read, with_measure
 from yewfinch.core.features.lids.lids import CREASE, Lids
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -77,6 +77,7 @@ class LidsPanel(QWidget):
         self.column.setContentsMargins(0, 0, 0, 0)
         self.column.setSpacing(4)
         self.dials: dict[str, ValueSlider] = {}
+        self._read: tuple[Lids, Eye, Reading, Reading] | None = None
         self._dial("close", "Shut", -30.0, 100.0, "%", "Less than 0 is wide open, 100 % is shut", self._shut)
         self._dial(
             "follow", "Follow gaze", 0.0, 100.0, "%",
@@ -231,7 +232,9 @@ class LidsPanel(QWidget):
         self.refresh()
 
     def _show(self, lids: Lids, eye: Eye) -> None:
-        rest, now = at_rest(lids, eye), read(lids, eye)
+        if self._read is None or self._read[:2] != (lids, eye):  # a stroke tells of itself with every dab
+            self._read = lids, eye, at_rest(lids, eye), read(lids, eye)
+        rest, now = self._read[2:]
         values = {
             "close": 100.0 * lids.close, "follow": 100.0 * lids.follow, "peak": rest.peak, "trough": rest.trough,
             "slant": rest.slant, "length": rest.length, "white_above": now.white_above, "white_below": now.white_below,
