@@ -71,6 +71,24 @@ def test_skin_goes_to_the_height_that_is_set_and_stays_off_the_eye(portrait, tmp
     again.history.close()
 
 
+def test_what_lies_round_the_lids_stays_when_their_knots_move(portrait):
+    head = portrait.surface("head")
+    rest = head.positions.copy()
+    still = {k: portrait.landmark(k) for k in ("sci_l", "se", "n", "prn", "ft_l", "zy_l", "ex_r")}
+    before = lids.held(portrait, "eye_left").lids
+    x, y, z = before.inner
+    raised = tuple((a, b + 1.2) for a, b in before.upper)
+    _change(portrait, "eye_left", replace(before, inner=(x + 0.8, y + 1.5, z - 1.0), upper=raised))
+    for key, place in still.items():
+        assert np.linalg.norm(portrait.landmark(key) - place) < 0.05, key
+    step = head.positions.astype(float) - rest
+    assert 1.0 < np.linalg.norm(step, axis=1).max() < 4.0
+    one = np.repeat(np.arange(len(head)), np.diff(head.ring_at))
+    torn = np.linalg.norm(step[one] - step[head.ring], axis=1)
+    long = np.linalg.norm(rest[one] - rest[head.ring], axis=1)
+    assert (torn < 0.9 + 0.5 * long).all()  # neighbours go alike
+
+
 def test_lids_shut_on_clay_and_open_again_to_where_they_were(portrait):
     head = portrait.surface("head")
     skins, before = lids.Skins(), lids.held(portrait, "eye_left").lids

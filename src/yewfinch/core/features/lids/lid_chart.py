@@ -107,6 +107,12 @@ class Lid:
             out[left] = np.clip(o + np.clip(away, -0.2, 0.2), -0.5, 1.6)
             # what stays at an end has come as near as it can
             left = left[(np.abs(share[left] - s) > _CLOSE) | (np.abs(out[left] - o) > 1e-6)]
+        # what would lie in the opening beyond a corner lies beside that: as far out as it is away
+        beyond = (at[:, 0] < self.now[0, 0]) | (at[:, 0] > self.now[-1, 0])
+        beside = np.flatnonzero(beyond & (out < 0.0) & (np.abs(at - self.at(share, out, loose)).max(axis=1) > 1e-4))
+        rest, now, rim = (_along(row, share[beside]) for row in (self.rest, self.now, self.rim))
+        away = np.linalg.norm(at[beside] - now, axis=1)
+        out[beside] = away / np.maximum(np.linalg.norm(rim - rest, axis=1), 1e-9)
         return share, out
 
 

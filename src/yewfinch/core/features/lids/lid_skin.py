@@ -36,6 +36,8 @@ from yewfinch.core.shared.errors import YewfinchError
 _NEAR = 2.6
 #: What lies so near to the eye and faces it is the inner side of a lid, mm; it keeps between these off it.
 _INNER, LEAST, MOST = 0.7, 0.04, 0.12
+#: Skin behind this part of the radius stays, and before that one it goes along whole.
+_BACK, _FRONT = 0.55, 0.2
 #: What faces the eye this near goes along with it as a whole, and not at all from that far off, mm.
 _SOCKET = (1.5, 4.0)
 #: Lines that lie so far from where lids are said to be were changed by other hands since, mm.
@@ -175,11 +177,11 @@ class Skin:
         from_eye = surface.positions[rows].astype(np.float64) - np.array(eye.place)
         facing = (surface.normals[rows] * from_eye).sum(axis=1) < 0.0
         socket = np.where(facing, np.clip((_SOCKET[1] - np.abs(height)) / (_SOCKET[1] - _SOCKET[0]), 0.0, 1.0), 0.0)
-        ahead = (own[:, 2] > -0.35 * eye.radius) | (socket > 0.0)
+        ahead = (own[:, 2] > -_BACK * eye.radius) | (socket > 0.0)
         rows, own, height, facing, socket = rows[ahead], own[ahead], height[ahead], facing[ahead], socket[ahead]
         net = _net(surface, rows)
         upper, loose = _on_upper(surface, rows, net, lines), _loose(self.chart, own, height, net)
-        loose *= own[:, 2] > -0.35 * eye.radius
+        loose *= np.clip((own[:, 2] / eye.radius + _BACK) / (_BACK - _FRONT), 0.0, 1.0)
         some = (loose > 1e-4) | (socket > 0.0)
         self.rows, self.height = rows[some], height[some]
         self.own, self.place = own[some], flat(own[some])
@@ -255,11 +257,11 @@ def _part_of_upper(
 
 
 def _on_rim(chart: Chart, other: Chart) -> Chart:
-    """The chart with the rim of another: what lies there stays."""
+    """The chart with the places of another: skin keeps those, and only its margins are where they are now."""
     return replace(
         chart,
-        upper=replace(chart.upper, rim=other.upper.rim),
-        lower=replace(chart.lower, rim=other.lower.rim),
+        upper=replace(chart.upper, rim=other.upper.rim, rest=other.upper.rest),
+        lower=replace(chart.lower, rim=other.lower.rim, rest=other.lower.rest),
     )
 
 
