@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.rooms.eyes.dials import dial_of
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.app.rooms.eyes.gaze_hand import middle_of
 from yewfinch.app.shell.actions import ActionTable
@@ -30,7 +31,6 @@ from yewfinch.core.features.eyes.seat import LEAST, MOST
 from yewfinch.core.sitter.towards import steps_to_sitter
 
 _AXES = ("left", "up", "forward")
-_WIDE = 92
 
 
 def clay_round(eyes: Eyes) -> Piece | None:
@@ -80,12 +80,8 @@ class EyesPanel(QWidget):
     def _dial(
         self, key: str, title: str, low: float, high: float, unit: str, tip: str, act: Callable[[float], None]
     ) -> None:
-        slider = ValueSlider(title, low, high, unit, label_width=_WIDE, decimals=0 if unit in ("%", "°") else 1)
-        slider.setToolTip(tip)
-        slider.changed.connect(act)
-        slider.released.connect(self.eyes.end_step)
-        self.dials[key] = slider
-        self.column.addWidget(slider)
+        self.dials[key] = dial = dial_of(self.eyes, title, low, high, unit, tip, act)
+        self.column.addWidget(dial)
 
     def _sized(self) -> None:
         for key, title, tip in (

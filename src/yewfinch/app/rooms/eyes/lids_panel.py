@@ -10,18 +10,19 @@ from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.workers import Worker
+from yewfinch.app.rooms.eyes.dials import dial_of
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.app.rooms.eyes.eyes_panel import clay_round
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import lid_joining
 from yewfinch.core.document.verbs import lids as verbs
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_measures import USUAL, Reading, at_rest, read, with_measure
 from yewfinch.core.features.lids.lids import CREASE, Lids
-from yewfinch.core.shared.errors import YewfinchError
 
-_WIDE = 92
 #: Measures with what they are called, lowest and highest, mm, and what they do.
 _MEASURES = (
     (
@@ -51,17 +52,6 @@ _MEASURES = (
 )
 
 
-def dial_of(
-    eyes: Eyes, title: str, low: float, high: float, unit: str, tip: str, act: Callable[[float], None]
-) -> ValueSlider:
-    """A dial whose drags are one step each."""
-    slider = ValueSlider(title, low, high, unit, label_width=_WIDE, decimals=0 if unit == "%" else 1)
-    slider.setToolTip(tip)
-    slider.changed.connect(act)
-    slider.released.connect(eyes.end_step)
-    return slider
-
-
 class LidsPanel(QWidget):
     """Dials of the lids of the eye in hand, and what can be done with them.
 
@@ -77,6 +67,7 @@ class LidsPanel(QWidget):
         self.column.setContentsMargins(0, 0, 0, 0)
         self.column.setSpacing(4)
         self.dials: dict[str, ValueSlider] = {}
+        self._worker: Worker | None = None
         self._read: tuple[Lids, Eye, Reading, Reading] | None = None
         self._dial("close", "Shut", -30.0, 100.0, "%", "Less than 0 is wide open, 100 % is shut", self._shut)
         self._dial(
@@ -155,15 +146,25 @@ class LidsPanel(QWidget):
     def _to_sitter(self) -> None:
         eyes = self.eyes
         eyes.end_step()
-        try:
-            made = lid_joining.fit(eyes.bench.portrait, list(eyes.held()))
-        except YewfinchError as error:
-            eyes.bench.say(str(error), "warn")
-            return
-        eyes.put_lids({k: lids for k, (lids, _) in made.items()}, "to the sitter")
-        eyes.end_step()
-        off = ", ".join(f"{median:.2f} mm" for _, median in made.values())
-        eyes.bench.say(f"The margins lie on the drawn lines but for {off} (median).", "note")
+        portrait, held = eyes.bench.portrait, list(eyes.held())
+
+        def done(made: dict[str, tuple[Lids, float]]) -> None:
+            eyes.put_lids({k: lids for k, (lids, _) in made.items()}, "to the sitter")
+            eyes.end_step()
+            off = ", ".join(f"{median:.2f} mm" for _, median in made.values())
+            eyes.bench.say(f"The margins lie on the drawn lines but for {off} (median).", "note")
+
+        self._worker = behind_dialog(
+            self,
+            "Laying the margins on the drawn lines …",
+            lambda progress: lid_joining.fit(portrait, held, progress),
+            done,
+            self._failed,
+            "The lids were left as they were.",
+        )
+
+    def _failed(self, text: str) -> None:
+        self.eyes.bench.say(text, "warn")
 
     def _alike(self) -> None:
         piece, held = self.eyes.piece, self.eyes.held_lids()
@@ -183,13 +184,21 @@ class LidsPanel(QWidget):
         if clay is None:
             eyes.bench.say("There is no clay to join lids to. Show it first.", "warn")
             return
+        eyes.end_step()
         own = [k for k in eyes.held() if (h := verbs.held(portrait, k)) is not None and h.own]
 
-        def make() -> Edit:
-            return lid_joining.join(portrait, own, clay.id)
+        def done(edit: Edit) -> None:
+            if eyes.perform(lambda: edit):
+                eyes.bench.say(f"The lids are {clay.name}'s skin now; the dials go on.", "note")
 
-        if eyes.perform(make):
-            eyes.bench.say(f"The lids are {clay.name}'s skin now; the dials go on.", "note")
+        self._worker = behind_dialog(
+            self,
+            "Joining the lids to the clay …",
+            lambda progress: lid_joining.join(portrait, own, clay.id, progress),
+            done,
+            self._failed,
+            "The lids were left as they were.",
+        )
 
     def _settle(self) -> None:
         eyes, portrait = self.eyes, self.eyes.bench.portrait

@@ -105,7 +105,7 @@ def _with_margins(
     ]
 
 
-def fit(portrait: Portrait, eyes: Sequence[str]) -> dict[str, tuple[Lids, float]]:
+def fit(portrait: Portrait, eyes: Sequence[str], progress: Progress = silent) -> dict[str, tuple[Lids, float]]:
     """Lids fitted to the lines of lids that are drawn on solved photos.
 
     Returns
@@ -122,7 +122,7 @@ def fit(portrait: Portrait, eyes: Sequence[str]) -> dict[str, tuple[Lids, float]
         raise CannotSolveError("The sitter is not solved yet. Mark the photos and solve first.")
     lay = likeness(portrait.landmarks(), found, scaled=not portrait.sitter.size_measured).alignment
     out = {}
-    for key in eyes:
+    for number, key in enumerate(eyes):
         present, eye = held(portrait, key), eye_verbs.standing(portrait.pieces[key])
         if present is None:
             continue
@@ -135,7 +135,8 @@ def fit(portrait: Portrait, eyes: Sequence[str]) -> dict[str, tuple[Lids, float]
             if len(photo.curves.get(line, ())) > 1
         ]
         if drawn:
-            out[key] = fitted(present.lids, eye, drawn)
+            share = part(progress, number / len(eyes), (number + 1) / len(eyes))
+            out[key] = fitted(present.lids, eye, drawn, share)
     if not out:
         raise YewfinchError("No line of these lids is drawn on a photo that is solved. Draw one, and solve the sitter.")
     return out

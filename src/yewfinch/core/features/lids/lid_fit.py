@@ -12,12 +12,15 @@ from yewfinch.core.features.lids.lid_margins import globe_of, opening_line
 from yewfinch.core.features.lids.lids import Knot, Lids, checked, to_portrait
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sight.camera import Camera
 
 #: How far corners and knots may usually lie from where they are, mm: what no line tells of stays.
 _CORNER, _KNOT = 4.0, 4.0
 #: Distances from a drawn line count less beyond so many mm (a slip of the hand).
 _SLIP = 0.6
+#: About so often the lids are looked at, for the progress.
+_LOOKS = 250
 #: Points of a drawn line that are compared.
 _POINTS = 24
 
@@ -39,7 +42,7 @@ class DrawnMargin:
     upper: bool
 
 
-def fitted(lids: Lids, eye: Eye, drawn: Sequence[DrawnMargin]) -> tuple[Lids, float]:
+def fitted(lids: Lids, eye: Eye, drawn: Sequence[DrawnMargin], progress: Progress = silent) -> tuple[Lids, float]:
     """The lids whose margins are seen on the drawn lines, and how far they are off, median, mm.
 
     Raises
@@ -54,8 +57,12 @@ def fitted(lids: Lids, eye: Eye, drawn: Sequence[DrawnMargin]) -> tuple[Lids, fl
     samples = [_spaced(d) for d in drawn]
     start = np.zeros(16)
     spread = np.r_[np.full(6, _CORNER), np.full(10, _KNOT)]
+    looks = 0
 
     def off(by: DoubleArray) -> DoubleArray:
+        nonlocal looks
+        looks += 1
+        progress(min(looks / _LOOKS, 1.0), "laying margins on the drawn lines")
         made = _changed(lids, by)
         away = [_distances(made, eye, d, s) for d, s in zip(drawn, samples, strict=True)]
         rough = np.concatenate([np.diff(by[6:11], 2), np.diff(by[11:], 2)])  # neighbours go alike
