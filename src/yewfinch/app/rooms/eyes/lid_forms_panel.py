@@ -62,7 +62,7 @@ class LidFormsPanel(QWidget):
             if lids is not None:
                 dial.set_value(getattr(lids, key))
         present = None if piece is None else self.eyes.lids_found().get(piece.id)
-        self.dials["thickness"].setEnabled(present is not None and present.own)
+        self.dials["thickness"].setVisible(present is None or present.own)  # skin keeps its own
 
     def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802
         """Catch up with what happened while it was folded."""
