@@ -2,8 +2,8 @@
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
 them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json, or make_demo.py --solve
-to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes to
-give it eyes anew.
+to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes or
+--mouth to give it eyes or a mouth anew.
 """
 
 from __future__ import annotations
@@ -17,10 +17,14 @@ import numpy as np
 
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
 from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import eyes, lids
+from yewfinch.core.document.verbs import eyes, lids, lips, teeth
 from yewfinch.core.features.eyes.eye import IRISES
+from yewfinch.core.features.lips.lip_chart import of_upper, on_red
+from yewfinch.core.features.lips.lips import frame_of
 from yewfinch.core.formats import container
+from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.sculpt.toolbox import tool
@@ -57,6 +61,11 @@ def main() -> None:
         _eyes(portrait)
         _write(portrait)
         return
+    if sys.argv[1:] == ["--mouth"]:
+        portrait = container.load(FILE)
+        _mouth(portrait)
+        _write(portrait)
+        return
     rng = np.random.default_rng(7)
     places = json.loads(Path(sys.argv[1]).read_text())
     portrait = new_portrait()
@@ -87,7 +96,39 @@ def main() -> None:
     _model(portrait)
     _paint(portrait)
     _eyes(portrait)
+    _mouth(portrait)
     _write(portrait)
+
+
+def _mouth(portrait: Portrait) -> None:
+    """Red as far as the lips touch each other, the line of the lower lip's edge, and teeth behind them."""
+    surface = portrait.surface(HEAD)
+    lines, found = lips.lines_on(portrait, HEAD), lips.lips_now(portrait, HEAD)
+    near = surface.rows_in_ball(frame_of(found).origin, 60.0).astype(np.int64)
+    upper = of_upper(surface, near, lines.upper_rows, lines.lower_rows)
+    at, red = surface.positions[near].astype(np.float64), np.zeros(len(near))
+    for share, edge, border in (
+        (upper, found.upper_edge, found.upper),
+        (1.0 - upper, found.lower_edge, found.lower),
+    ):
+        on = on_red(at, edge, border)
+        out = np.clip((1.06 - on.out) / 0.14, 0.0, 1.0) * np.clip((0.985 - np.abs(on.along)) / 0.03, 0.0, 1.0)
+        behind = np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 2]) - at[:, 2]
+        height = np.abs(at[:, 1] - np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 1]))
+        inner = (behind > 0.0) & (behind < 9.0) & (height < 1.5) & (np.abs(on.along) < 0.98)
+        red = np.maximum(red, share * np.maximum(out * (np.abs(behind) < 14.0) * (on.out > -0.3), inner))
+    colour = surface.colour[near].copy()
+    for side in (-1.0, 1.0):  # it is dark in a nostril
+        middle = np.array([side * 8.5, -21.0, 105.0])
+        way = middle - at
+        inside = (np.linalg.norm(way, axis=1) < 9.0) & ((way * surface.normals[near]).sum(axis=1) > 1.5)
+        colour[inside, :3] = (74, 42, 38)
+    tone = np.array([178.0, 104.0, 96.0])
+    colour[:, :3] = np.round(colour[:, :3] + 0.86 * red[:, None] * (tone - colour[:, :3])).astype(np.uint8)
+    rows = near.astype(np.int32)
+    portrait.perform(Edit("Red of the lips", (RowsChange(HEAD, "colour", rows, surface.colour[rows].copy(), colour),)))
+    portrait.perform(lips.change(portrait, found, "Lips"))
+    portrait.perform(teeth.begin(portrait)[0])
 
 
 def _eyes(portrait: Portrait) -> None:

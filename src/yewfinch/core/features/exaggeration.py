@@ -11,8 +11,8 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
-import numpy.typing as npt
 
+from yewfinch.core.features.clearing import lot_means
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
@@ -126,36 +126,14 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
         for _ in range(2 + turn // 6):
             near[ring[near[one]]] = True
         rows = np.flatnonzero(near)
-        out[rows] += _TOGETHER * (_of_lots(out, rows, near, one, ring, triangles[pairs]) - out[rows])
+        inside = near[one] & near[ring]
+        together = lot_means(out, rows, one[inside], ring[inside].astype(np.int64), triangles[pairs])
+        out[rows] += _TOGETHER * (together - out[rows])
         for _ in range(2):
             mean = np.stack([np.bincount(one, out[ring, k], len(at)) for k in range(3)], axis=1) / count
             out[rows] += 0.5 * (mean[rows] - out[rows])
         some = np.asarray(near[triangles].any(axis=1))
     return out
-
-
-def _of_lots(
-    steps: DoubleArray,
-    rows: npt.NDArray[np.int64],
-    near: npt.NDArray[np.bool_],
-    one: npt.NDArray[np.int64],
-    ring: npt.NDArray[np.integer],
-    pairs: npt.NDArray[np.integer],
-) -> DoubleArray:
-    """For each row the mean step of all that hangs together with it, or crosses what does: sheets that go the same way
-    do not cross.
-    """
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
-    inside = near[one] & near[ring]
-    a = np.concatenate([one[inside], pairs[:, 0, 0]])
-    b = np.concatenate([ring[inside], pairs[:, 1, 0]])
-    n = len(steps)
-    lot = connected_components(coo_array((np.ones(len(a)), (a, b)), shape=(n, n)), directed=False)[1][rows]
-    size = np.maximum(np.bincount(lot), 1)
-    mean = np.stack([np.bincount(lot, steps[rows, k]) for k in range(3)], axis=1) / size[:, None]
-    return np.asarray(mean[lot])
 
 
 def steps_of_measure(

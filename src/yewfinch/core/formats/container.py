@@ -31,6 +31,7 @@ from yewfinch.core.formats.sitter_records import PHOTOS, sitter_arrays, sitter_o
 from yewfinch.core.formats.solid_records import solid_of
 from yewfinch.core.formats.stamp_records import MEMBER as STAMP
 from yewfinch.core.formats.stamp_records import stamps_of, stencil_of
+from yewfinch.core.formats.teeth_records import teeth_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, channel_specs
 from yewfinch.core.mesh.surface.channels import Channels
@@ -276,6 +277,7 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
         lids=lids_of(record.lids, name),
         lids_of=record.lids_of,
         skin_lids=skin_lids_of(record.skin_lids, name),
+        teeth=teeth_of(record.teeth, name),
     )
     if record.levels is not None:
         piece = replace(

@@ -15,6 +15,7 @@ from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.lid_records import LidsRecord, lids_manifest, skin_lids_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
+from yewfinch.core.formats.teeth_records import TeethRecord, teeth_manifest
 from yewfinch.core.shared.bounds import Count, Id, Mm, Name
 from yewfinch.core.shared.errors import BadFileError
 
@@ -72,6 +73,7 @@ class PieceRecord(msgspec.Struct):
     lids: LidsRecord | None = None
     lids_of: Name = ""
     skin_lids: dict[Id, LidsRecord] = msgspec.field(default_factory=dict)
+    teeth: TeethRecord | None = None
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -91,6 +93,7 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "lids": lids_manifest(piece.lids),
         "lids_of": piece.lids_of,
         "skin_lids": skin_lids_manifest(piece.skin_lids),
+        "teeth": teeth_manifest(piece.teeth),
         "hide_masked": piece.hide_masked,
         "group": piece.group,
         "levels": level_manifest(piece),

@@ -19,10 +19,10 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.controls.value_slider import ValueSlider
-from yewfinch.app.rooms.eyes.dials import dial_of
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.app.rooms.eyes.gaze_hand import middle_of
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.app.shell.live_dial import dial_of
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import eyes as verbs
 from yewfinch.core.features.eyes.eye import BOUNDS, FAR, Eye

@@ -9,8 +9,8 @@ from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from yewfinch.app.controls.value_slider import ValueSlider
-from yewfinch.app.rooms.eyes.dials import dial_of
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
+from yewfinch.app.shell.live_dial import dial_of
 from yewfinch.core.features.lids.lids import BOUNDS
 
 _FORMS = (

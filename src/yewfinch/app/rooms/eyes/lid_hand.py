@@ -1,26 +1,20 @@
-"""Margins of lids dragged in the view by their knots and corners, and these painted."""
+"""Margins of lids dragged in the view by their knots and corners."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-from PyQt6.QtCore import QPointF, Qt
-from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
-from yewfinch.app.view.brushes import GOLD, PAPER
-from yewfinch.app.view.modes import RestingHand
+from yewfinch.app.view.knot_hand import KnotHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_margins import POINTS, globe_of, opening_line
 from yewfinch.core.features.lids.lids import Knot, Lids, axes, checked, to_portrait
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
-
-#: A knot is taken hold of from so near, pixels.
-_NEAR = 16.0
-_DARK = QColor(36, 48, 43, 130)
 
 
 @dataclass(frozen=True)
@@ -61,55 +55,44 @@ def margin_lines(lids: Lids, eye: Eye) -> dict[str, DoubleArray]:
     return {row: to_portrait(lids, eye, opening_line(lids, globe, upper=row == "upper")) for row in ("upper", "lower")}
 
 
-class LidHand(RestingHand):
+class LidHand(KnotHand[Grip]):
     """Drags a knot or a corner; the other eye's goes along if both are linked."""
 
     def __init__(self, viewport: Viewport, eyes: Eyes) -> None:
-        self.viewport, self.eyes = viewport, eyes
-        self.grip: Grip | None = None
+        super().__init__(viewport)
+        self.eyes = eyes
         self._start: dict[str, Lids] = {}
-        self._at: DoubleArray = np.zeros(3)
 
-    @property
-    def busy(self) -> bool:
-        """Is a knot held?"""
-        return self.grip is not None
+    def grips(self) -> dict[Grip, DoubleArray]:
+        """Knots and corners of the lids in hand."""
+        return grips(self.eyes)
 
-    def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
-        """Take hold of the nearest knot or corner."""
-        found = grips(self.eyes)
-        if not found:
-            self.viewport.bench.say("This eye has no lids. Press 'New lids' in the panel Lids.", "warn")
-            return True
-        places = np.array(list(found.values()))
-        seen = self.viewport.camera().project(places)
-        away = np.hypot(seen[:, 0] - at.x(), seen[:, 1] - at.y())
-        near = int(np.argmin(np.where(np.isfinite(away), away, np.inf)))
-        if away[near] > _NEAR:
-            return False
+    def curves(self) -> Sequence[DoubleArray]:
+        """Both margins of each eye in hand."""
+        held = self.eyes.held()
+        return [x for k, lids in self.eyes.held_lids().items() for x in margin_lines(lids, held[k]).values()]
+
+    def nothing(self) -> str:
+        """There are no lids."""
+        return "This eye has no lids. Press 'New lids' in the panel Lids."
+
+    def is_large(self, grip: Grip) -> bool:
+        """Corners are."""
+        return grip.row in ("inner", "outer")
+
+    def begin(self, grip: Grip) -> DoubleArray:
+        """Knots go in the plane that faces the way of the eye."""
         self.eyes.end_step()
-        self.grip, self._at, self._start = list(found)[near], places[near], dict(self.eyes.held_lids())
-        return True
+        self._start = dict(self.eyes.held_lids())
+        return axes(self._start[grip.eye])[:, 2]
 
-    def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """The knot follows the pointer, in the plane that faces the eye."""
-        grip = self.grip
-        if grip is None:
-            return
-        lids = self._start[grip.eye]
-        origin, way = (np.asarray(v) for v in self.viewport.camera().ray(at.x(), at.y()))
-        own = axes(lids)
-        ahead = own[:, 2]
-        if abs(float(way @ ahead)) < 0.2:
-            ahead = -way  # from the side, in the plane of the view
-        to = origin + way * (float((self._at - origin) @ ahead) / float(way @ ahead))
-        step = (to - self._at) @ own
-        now = {}
-        for key, one in self._start.items():
-            if key == grip.eye or self.eyes.linked:
-                now[key] = self._moved(one, grip, step)
-            else:
-                now[key] = one
+    def dragged(self, grip: Grip, step: DoubleArray) -> None:
+        """The lids with that knot elsewhere."""
+        own = step @ axes(self._start[grip.eye])
+        now = {
+            key: self._moved(one, grip, own) if key == grip.eye or self.eyes.linked else one
+            for key, one in self._start.items()
+        }
         try:
             for one in now.values():
                 checked(one)
@@ -128,39 +111,10 @@ class LidHand(RestingHand):
         knots[grip.number] = knots[grip.number][0] + x, knots[grip.number][1] + y
         return replace(lids, upper=tuple(knots)) if grip.row == "upper" else replace(lids, lower=tuple(knots))
 
-    def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
-        """It stays where it is."""
-        self.grip = None
+    def let_go(self) -> None:
+        """What follows is another step."""
         self.eyes.end_step()
 
-    def cancel(self) -> None:
-        """It goes back to where it was."""
-        if self.grip is not None:
-            self.grip = None
-            self.eyes.cancel()
-
-
-def paint(p: QPainter, view: Viewport, eyes: Eyes, hand: LidHand) -> None:
-    """Paint margins, knots and corners."""
-    camera, held = view.camera(), eyes.held()
-    p.setRenderHint(QPainter.RenderHint.Antialiasing)
-    p.setBrush(Qt.BrushStyle.NoBrush)
-    for key, lids in eyes.held_lids().items():
-        for line in margin_lines(lids, held[key]).values():
-            seen = np.asarray(camera.project(line))
-            if np.isfinite(seen).all():
-                curve = QPolygonF([QPointF(float(x), float(y)) for x, y in seen])
-                for wide, colour in ((3.0, _DARK), (1.2, PAPER)):
-                    p.setPen(QPen(colour, wide))
-                    p.drawPolyline(curve)
-    found = grips(eyes)
-    if not found:
-        return
-    seen = np.asarray(camera.project(np.array(list(found.values()))))
-    for grip, (x, y) in zip(found, seen, strict=True):
-        if np.isfinite((x, y)).all():
-            at = QPointF(float(x), float(y))
-            size = 6.0 if grip == hand.grip else 3.6 if grip.row in ("upper", "lower") else 4.6
-            p.setPen(QPen(_DARK, 1.2))
-            p.setBrush(GOLD if grip == hand.grip else PAPER)
-            p.drawEllipse(at, size, size)
+    def take_back(self) -> None:
+        """The lids as they were."""
+        self.eyes.cancel()

@@ -11,11 +11,11 @@ from PyQt6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidg
 
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
-from yewfinch.app.rooms.eyes.dials import dial_of
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.app.rooms.eyes.eyes_panel import clay_round
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.app.shell.live_dial import dial_of
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import lid_joining
 from yewfinch.core.document.verbs import lids as verbs

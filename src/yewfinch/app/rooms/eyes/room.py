@@ -40,7 +40,7 @@ def furnish(shop: Workshop) -> Room:
                 "lids",
                 margins,
                 "Drag a knot or a corner of the lids. Esc ends.",
-                partial(lid_hand.paint, view=shop.view, eyes=eyes, hand=margins),
+                margins.paint,
             ),
             Mode("new eyes", new, "Click one pupil on the clay, then the other. Esc ends."),
             Mode("iris colour", colour, "Click an iris on the photo; with Shift, its part round the pupil. Esc ends."),

@@ -139,6 +139,14 @@ _MIDDLE: tuple[FaceCurve, ...] = (
         ("ch_r", (-13, -47.4, 105), (-5, -46.9, 105), "sto", (5, -46.9, 105), (13, -47.4, 105), "ch_l"),
     ),
     FaceCurve(
+        "mouth_line_lower",
+        "mouth line, lower lip",
+        "upper edge of the lower lip where the mouth is open, from corner to corner",
+        0,
+        "line",
+        ("ch_r", (-13, -48.0, 105), (-5, -47.5, 105), "sto", (5, -47.5, 105), (13, -48.0, 105), "ch_l"),
+    ),
+    FaceCurve(
         "hairline",
         "hairline",
         "edge of the hair over the forehead",

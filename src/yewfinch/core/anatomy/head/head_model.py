@@ -170,6 +170,7 @@ class HeadModel:
             ("lip_upper", lips.BORDER, True),
             ("lip_lower", lips.BORDER, False),
             ("mouth_line", lips.LINE, True),
+            ("mouth_line_lower", lips.LINE, False),
         ):
             rows = self.rows_of(LIPS, ring)
             k = self.place[rows, 1]

@@ -21,10 +21,10 @@ from yewfinch.core.anatomy.figure.pose import Pose, Posed
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
 from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
-from yewfinch.core.document.figure.under_skin import JAW
 from yewfinch.core.document.model.edits import Change, FieldChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.features.teeth.teeth import JAW
 from yewfinch.core.mesh.query.blend import carried
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray
@@ -51,7 +51,7 @@ class Stance:
     jaw: tuple[DoubleArray, DoubleArray] | None = None
 
     def with_guides(self, pieces: Mapping[str, Piece]) -> Stance:
-        """The same for the skull and its pegs too: the head carries them, the jaw what stands on it."""
+        """The same for skull, pegs and teeth too: the head carries them, the jaw what stands on it."""
         if self.jaw is None or not pieces:
             return self
         (turn, shift), (jaw_turn, jaw_shift) = self.stiff[LEFT_EYE], self.jaw

@@ -339,13 +339,17 @@ class Figures:
         for key, place, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):
             moves[key] = _carried(at, place, ratio)
         posed = portrait.posed
-        below = under_skin.guides(portrait)
+        below = under_skin.carried(portrait)
         was, now = (self.pose_of(f, posed, draft=d).with_guides(below) for f, d in ((old, from_draft), (new, draft)))
         rest = {key: move(was.off(portrait, key).astype(np.float64)).astype(np.float32) for key, move in moves.items()}
-        if not draft:  # a draft leaves the skull where it is
+        if not draft:
             rest |= {key: piece.surface.positions for key, piece in self._under(portrait, new).items()}
-        else:
-            rest |= {key: was.off(portrait, key) for key in below}
+        teeth = shape.landmarks["sn"] - before.landmarks["sn"]  # teeth stand in the upper jaw, which is under the nose
+        for key, piece in below.items():
+            if piece.teeth is not None:
+                rest[key] = (was.off(portrait, key) + teeth).astype(np.float32)
+            elif draft:  # leaves the skull where it is
+                rest[key] = was.off(portrait, key)
         return Edit(name, (*stood(portrait, now, rest, posed), FieldChange("figure", old, new)))
 
     # --- poses ----------------------------------------------------------------------------
@@ -423,7 +427,7 @@ class Figures:
         why = self.steerable(portrait)
         if why or figure is None:
             raise YewfinchError(why.replace("steer", "pose"))
-        below = under_skin.guides(portrait)
+        below = under_skin.carried(portrait)
         was = self.pose_of(figure, portrait.posed).with_guides(below)
         now = Posed(checked_pose(pose), on)
         rest = {key: was.off(portrait, key) for key in (*PIECES, *below)}

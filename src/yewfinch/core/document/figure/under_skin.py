@@ -8,10 +8,12 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from yewfinch.core.anatomy.head import head_field, skull, skull_field
+from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.anatomy.head.skull import PEG_KEYS, PEG_ROWS, PlainSkull, SkullShaper, peg_rods, point_of, title_of
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.features.teeth.teeth import JAW
 from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape import field_shapes, grid_net, quad_net
@@ -23,8 +25,6 @@ from yewfinch.core.shared.progress import Progress, silent
 SKULL, PEGS = "skull", "pegs"
 #: Pieces that are made from the base head and go along with it while they are see-through.
 UNDER = (SKULL, PEGS)
-#: The region of these pieces that the jaw carries.
-JAW = "lower jaw"
 #: sRGB with alpha.
 _BONE, _PEG = (232, 224, 204, 255), (201, 138, 22, 255)
 _MADE_BY = (skull, skull_field, head_field, field_shapes, quad_net, grid_net)
@@ -116,6 +116,14 @@ def guides(portrait: Portrait) -> dict[str, Piece]:
     """The skull and pegs that go along with the base head: those that are see-through."""
     held = {k: portrait.pieces[k] for k in UNDER if k in portrait.pieces}
     return {k: p for k, p in held.items() if p.see_through and JAW in p.regions}
+
+
+def carried(portrait: Portrait) -> dict[str, Piece]:
+    """What head and jaw carry in a pose: skull and pegs, and the teeth in the base head's mouth."""
+    teeth = {
+        k: p for k, p in portrait.pieces.items() if p.teeth is not None and p.teeth.clay == HEAD and JAW in p.regions
+    }
+    return {**guides(portrait), **teeth}
 
 
 def as_clay(portrait: Portrait, piece: str) -> Edit:

@@ -14,6 +14,8 @@ from yewfinch.core.document.model.follow import Follow
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_form import LID_VERTICES
 from yewfinch.core.features.lids.lids import Lids
+from yewfinch.core.features.teeth.teeth import Teeth
+from yewfinch.core.features.teeth.teeth_form import TEETH_VERTICES
 from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.query.pick import Hit, pick, pick_free
 from yewfinch.core.mesh.surface.surface import Surface
@@ -46,6 +48,8 @@ class Piece:
         The lids whose body the surface is, those of the eye that is the piece `lids_of`; no tool changes it.
     skin_lids : mapping of id to Lids
         Lids that are skin of this piece as they were last set, by the id of their eye.
+    teeth : Teeth or None
+        The teeth, gums and tongue whose body the surface is; no tool changes it.
     hide_masked : bool
         What is masked is left out of the picture and out of reach.
     group : str
@@ -75,6 +79,7 @@ class Piece:
     lids: Lids | None = None
     lids_of: str = ""
     skin_lids: Mapping[str, Lids] = field(default_factory=dict)
+    teeth: Teeth | None = None
 
     def __post_init__(self) -> None:
         if self.corners is not None and self.corners.faces is not self.surface.faces:
@@ -85,6 +90,8 @@ class Piece:
             object.__setattr__(self, "eye", None)
         if self.lids is not None and len(self.surface) != LID_VERTICES:
             object.__setattr__(self, "lids", None)
+        if self.teeth is not None and len(self.surface) != TEETH_VERTICES:
+            object.__setattr__(self, "teeth", None)
 
     @property
     def fixed(self) -> bool:
@@ -96,6 +103,7 @@ class Piece:
             or self.solid is not None
             or self.eye is not None
             or self.lids is not None
+            or self.teeth is not None
             or self.follows is not None
         )
 

@@ -12,7 +12,9 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.norms import NORMS, Norm, distance
 from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import eyes, form_layers
+from yewfinch.core.document.verbs import eyes, form_layers, lips
+from yewfinch.core.document.verbs.lips import with_teeth
+from yewfinch.core.document.verbs.teeth import standing as standing_teeth
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.exaggeration import (
     LEAST,
@@ -27,6 +29,7 @@ from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import surface_of
 from yewfinch.core.features.lids.lid_form import lid_surface
 from yewfinch.core.features.softly import softened
+from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -217,7 +220,19 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
             for p in portrait.pieces.values()
             if p.lids is not None and p.lids_of == name
         ]
+    for held_teeth in [p for p in portrait.pieces.values() if p.teeth is not None and p.teeth.clay == piece]:
+        step = (k - 1.0 - layer.strength) * _of_mouth(portrait, piece, steps)
+        now_teeth = moved_teeth(standing_teeth(held_teeth), np.eye(3), 1.0, step)
+        changes.append(with_teeth(held_teeth, now_teeth))
     return Edit(f"{layer.name} {k:.2f} times", tuple(changes))
+
+
+def _of_mouth(portrait: Portrait, piece: str, steps: DoubleArray) -> DoubleArray:
+    """The step of teeth at full strength, (3,) mm: they are rigid, and go as the mean of the lips' lines."""
+    if lips.clay_of(portrait) != piece:
+        return np.zeros(3)
+    lines = lips.lines_on(portrait, piece)
+    return np.asarray(steps[np.concatenate([lines.upper_rows, lines.lower_rows])].mean(axis=0))
 
 
 def _of_eye(plain: DoubleArray, steps: DoubleArray, eye: Eye, strength_now: float) -> DoubleArray:

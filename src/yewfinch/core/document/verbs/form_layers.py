@@ -249,6 +249,26 @@ def lay(portrait: Portrait, piece: str, steps: DoubleArray, name: str, strength:
     return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Layer {layer.name}"), layer.id
 
 
+def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
+    """Give a layer other steps, (n, 3) mm at full strength, in the place of all that it has.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece may not be changed, or nothing would move.
+    """
+    held = usable(portrait, piece)
+    rows = np.nonzero((np.abs(steps) > 1e-5).any(axis=1))[0].astype(INDEX)
+    if not len(rows):
+        raise YewfinchError("There is no difference to put onto a layer.")
+    stack = _synced(stack_of(portrait, held), held)
+    whole = _whole(rows, len(held.surface))
+    stack = stack.synced(whole, held.surface.positions[whole])
+    layer = stack[key]
+    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]))
+    return _edit(portrait, held, stack.changed(made), f"Layer {layer.name}")
+
+
 def after_stroke(portrait: Portrait, piece: str, key: str, change: RowsChange) -> Sequence[Change]:
     """What follows from a stroke on a layer, which changed positions of the piece: see `StrokeContext.after`."""
     held = portrait.pieces[piece]

@@ -71,6 +71,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         follows=None,
         lids=None,
         lids_of="",
+        teeth=None,
         corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
     )
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
@@ -106,6 +107,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         eye=eye,
         lids=None,
         lids_of="",
+        teeth=None,
         locked=False,
         see_through=False,
         follows=None,

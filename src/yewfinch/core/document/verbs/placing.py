@@ -91,14 +91,16 @@ Start = Mapping[str, tuple[Piece, FloatArray]]
 
 
 def start_of(portrait: Portrait, pieces: Sequence[str]) -> Start:
-    """Pieces as they stand now, and the lids of eyes among them."""
-    return {k: (portrait.pieces[k], portrait.surface(k).positions.copy()) for k in _with_lids(portrait, pieces)}
+    """Pieces as they stand now, with the lids of eyes and the teeth of clay among them."""
+    return {k: (portrait.pieces[k], portrait.surface(k).positions.copy()) for k in _with_bodies(portrait, pieces)}
 
 
-def _with_lids(portrait: Portrait, pieces: Sequence[str]) -> list[str]:
-    """Pieces, and lids with bodies of their own that lie on eyes among them."""
-    lids = [p.id for p in portrait.pieces.values() if p.lids is not None and p.lids_of in pieces and not p.locked]
-    return list(dict.fromkeys([*pieces, *lids]))
+def _with_bodies(portrait: Portrait, pieces: Sequence[str]) -> list[str]:
+    """Pieces, lids with bodies of their own that lie on eyes among them, and teeth in mouths of clay among them."""
+    free = [p for p in portrait.pieces.values() if not p.locked]
+    lids = [p.id for p in free if p.lids is not None and p.lids_of in pieces]
+    teeth = [p.id for p in free if p.teeth is not None and p.teeth.clay in pieces]
+    return list(dict.fromkeys([*pieces, *lids, *teeth]))
 
 
 def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, start: Start | None = None) -> Edit:
@@ -125,7 +127,7 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
     YewfinchError
         If a piece is locked, follows another, stands in a pose, or cannot be scaled so.
     """
-    pieces = _with_lids(portrait, pieces)
+    pieces = _with_bodies(portrait, pieces)
     begun = start or start_of(portrait, pieces)
     changes: list[Change] = []
     for key in pieces:

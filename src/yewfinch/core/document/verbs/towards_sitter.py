@@ -5,12 +5,18 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.towards import REACH, WHOLE, Field
+
+
+def _goes_whole(piece: Piece) -> bool:
+    """Is it a body that is moved as a whole only?"""
+    return piece.eye is not None or piece.lids is not None or piece.teeth is not None
 
 
 def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progress: Progress = silent) -> Edit:
@@ -34,14 +40,13 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
     pieces = [
         p
         for p in portrait.pieces.values()
-        if (not p.fixed or ((p.eye is not None or p.lids is not None) and not p.locked))
-        and not any(f.locked for f in portrait.followers(p.id))
+        if (not p.fixed or (_goes_whole(p) and not p.locked)) and not any(f.locked for f in portrait.followers(p.id))
     ]
     for n, piece in enumerate(pieces):
         progress(n / max(1, len(pieces)), f"bending {piece.name}")
         surface = piece.surface
         low, high = surface.bounds()
-        if float(np.linalg.norm(high - low)) < WHOLE:
+        if float(np.linalg.norm(high - low)) < WHOLE or piece.teeth is not None:
             rows: IndexArray = np.arange(len(surface), dtype=INDEX)
             led = portrait.pieces[piece.lids_of].surface if piece.lids_of in portrait.pieces else surface  # by its eye
             step = field.at(led.positions.astype(np.float64)).mean(axis=0)

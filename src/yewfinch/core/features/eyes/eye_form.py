@@ -19,6 +19,7 @@ from yewfinch.core.features.eyes.iris import iris_colours, white_colours
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.similarity import similarity
 
 #: Vertices round the axis; rings of the white (in front and behind), of the iris, of the pupil, of the cornea.
 AROUND, FRONT, BEHIND, IRIS, PUPIL, CORNEA = 144, 24, 8, 34, 4, 14
@@ -131,12 +132,7 @@ def motion_of(eye: Eye, at: npt.ArrayLike) -> tuple[DoubleArray, float, DoubleAr
     was, now = surface_of(eye).positions.astype(np.float64), np.asarray(at, np.float64)
     if len(was) != len(now) or np.abs(was - now).max() < 1e-3:
         return None
-    a, b = was - was.mean(axis=0), now - now.mean(axis=0)
-    u, size, v = np.linalg.svd(b.T @ a)
-    sign = np.diag([1.0, 1.0, np.sign(np.linalg.det(u @ v))])
-    turn = np.asarray(u @ sign @ v, np.float64)
-    scale = float((size * np.diag(sign)).sum() / (a * a).sum())
-    return turn, scale, np.asarray(now.mean(axis=0) - scale * turn @ was.mean(axis=0), np.float64)
+    return similarity(was, now)
 
 
 @lru_cache(maxsize=16)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from yewfinch.core.features.drawn import distances, evenly_drawn
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_margins import globe_of, opening_line
 from yewfinch.core.features.lids.lids import Knot, Lids, checked, to_portrait
@@ -54,7 +55,7 @@ def fitted(lids: Lids, eye: Eye, drawn: Sequence[DrawnMargin], progress: Progres
         raise YewfinchError("No line of these lids is drawn on a photo that is solved. Draw one, and solve the sitter.")
     from scipy.optimize import least_squares
 
-    samples = [_spaced(d) for d in drawn]
+    samples = [evenly_drawn(d.points, _POINTS) for d in drawn]
     start = np.zeros(16)
     spread = np.r_[np.full(6, _CORNER), np.full(10, _KNOT)]
     looks = 0
@@ -105,27 +106,7 @@ def _changed(lids: Lids, by: DoubleArray) -> Lids:
     )
 
 
-def _spaced(drawn: DrawnMargin) -> DoubleArray:
-    at = drawn.points
-    long = np.cumsum(np.r_[0.0, np.linalg.norm(np.diff(at, axis=0), axis=1)])
-    want = np.linspace(0.0, long[-1], _POINTS)
-    return np.stack([np.interp(want, long, at[:, k]) for k in (0, 1)], axis=1)
-
-
 def _distances(lids: Lids, eye: Eye, drawn: DrawnMargin, samples: DoubleArray) -> DoubleArray:
     """How far points of a drawn line lie from where the margin is seen, across it, mm with a sign."""
     line = to_portrait(lids, eye, opening_line(lids, globe_of(lids, eye), upper=drawn.upper))
-    seen = drawn.camera.project(line)
-    size = drawn.camera.mm_per_pixel(line.mean(axis=0))
-    start, way = seen[:-1], np.diff(seen, axis=0)
-    long = np.maximum((way * way).sum(axis=1), 1e-12)
-    part = np.clip(((samples[:, None] - start[None]) * way[None]).sum(axis=2) / long, 0.0, 1.0)
-    away = samples[:, None] - (start[None] + part[:, :, None] * way[None])
-    best = (away * away).sum(axis=2).argmin(axis=1)
-    row = np.arange(len(samples))
-    normal = np.stack([-way[best, 1], way[best, 0]], axis=1) / np.sqrt(long[best])[:, None]
-    near = away[row, best]
-    across = (near * normal).sum(axis=1)
-    # beyond the corners it is how far it is to these
-    beyond = np.linalg.norm(near, axis=1) - np.abs(across)
-    return np.asarray(size * (across + np.sign(across + 1e-12) * np.maximum(beyond, 0.0)))
+    return distances(drawn.camera, line, samples)

@@ -1,0 +1,1 @@
+"""Lips, teeth and tongue."""

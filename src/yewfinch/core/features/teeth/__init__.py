@@ -1,0 +1,1 @@
+"""Teeth, gums and tongue as a body behind the lips."""

@@ -1,0 +1,184 @@
+"""The inside of the mouth laid out as a bag that teeth have room in.
+
+What lies behind the lips keeps how far round the mouth it is and how far in, and goes to a bag with those: straight
+back between the lips, up and down before the gums, back round the teeth, and shut at the throat.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from yewfinch.core.features.lips.lip_chart import MouthLines, Rows, net_of
+from yewfinch.core.features.lips.lips import MIDDLE, Lips, frame_of
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.errors import YewfinchError
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
+
+#: The bag by how far in it lies, as a part of the whole way: how far behind the lips' edges, mm, how much wider than
+#: the mouth on each side, mm, and how far above and below the line, mm.
+_IN = (0.0, 0.12, 0.22, 0.42, 0.8, 1.0)
+_BEHIND = (0.0, 4.0, 7.0, 8.6, 46.0, 54.0)
+_WIDER = (0.0, -0.3, -0.6, 4.0, 6.0, -14.0)
+_HIGH = (0.0, 0.2, 0.6, 13.5, 14.5, 4.0)
+#: The slit between the lips rises so far behind their edges, mm, so that lips that are shut are shut to the eye.
+_RISES = (0.0, 0.8, 0.4, 0.0, 0.0, 0.0)
+#: From here on, mm behind the lips, the bag is no longer curved like these.
+_STRAIGHT = 12.0
+#: Less than so many vertices are no inside.
+_FEWEST = 12
+#: Rounds of evening out what was laid.
+_ROUNDS = 4
+#: Colour of the inside, sRGB, and how deep it is a third as light, mm.
+FLESH, _DARK = (150, 74, 72), 14.0
+
+
+@dataclass(frozen=True, eq=False)
+class Inside:
+    """The inside of a mouth.
+
+    Attributes
+    ----------
+    rows : (k,) int64
+        Vertices behind the lips.
+    upper : (k,) bool
+        On the upper lip's side.
+    deep : (k,) float64
+        How far in, 0 at the lips' edges, 1 at the throat.
+    across : (k,) float64
+        From -1 in the sitter's right corner to 1 in the left one.
+    """
+
+    rows: Rows
+    upper: np.ndarray
+    deep: DoubleArray
+    across: DoubleArray
+
+
+def inside_of(surface: Surface, lips: Lips, lines: MouthLines, rows: Rows, upper: DoubleArray) -> Inside:
+    """The inside of a mouth: what the lips' edges part from the lips' borders, as far as it hangs together.
+
+    Parameters
+    ----------
+    surface : Surface
+    lips : Lips
+    lines : MouthLines
+        Of the lips.
+    rows : (n,) int64
+        Vertices round the mouth.
+    upper : (n,) float64
+        How far each belongs to the upper lip's side.
+
+    Raises
+    ------
+    YewfinchError
+        If the mouth has no inside.
+    """
+    from scipy.sparse import csr_array
+    from scipy.sparse.csgraph import connected_components, dijkstra
+
+    owner, other = net_of(surface, rows)
+    number = np.full(len(surface), -1, np.int64)
+    number[rows] = np.arange(len(rows))
+    at = surface.positions[rows].astype(np.float64)
+    long = np.maximum(np.linalg.norm(at[owner] - at[other], axis=1), 1e-9)
+    whole = csr_array((long, (owner, other)), shape=(len(rows), len(rows)))
+    rim = np.zeros(len(rows), bool)
+    for line in (lines.upper_edge_rows, lines.lower_edge_rows):
+        rim[_path(whole, number[line])] = True
+    free = ~rim[owner] & ~rim[other]
+    lot = connected_components(
+        csr_array((long[free], (owner[free], other[free])), shape=(len(rows), len(rows))), directed=False
+    )[1]
+    outer = lot[number[lines.border_rows[number[lines.border_rows] >= 0]]]
+    some = ~rim & ~np.isin(lot, outer)
+    # of the rest, what touches the rim: loose parts and the nostrils do not
+    touching = some[other] & rim[owner]
+    some &= np.isin(lot, lot[other[touching]])
+    if some.sum() < _FEWEST:
+        raise YewfinchError("This clay has no inside of a mouth for teeth: its lips are one surface.")
+    far, _, source = dijkstra(whole, indices=np.flatnonzero(rim), min_only=True, return_predecessors=True)
+    chosen = np.flatnonzero(some & np.isfinite(far))
+    frame = frame_of(lips)
+    half = max(float(frame.own(lips.upper_edge)[-1, 0]), 1.0)
+    across = np.clip(frame.own(at[source[chosen]])[:, 0] / half, -1.0, 1.0)
+    return Inside(rows[chosen], upper[chosen] >= 0.5, far[chosen] / max(float(far[chosen].max()), 1e-9), across)
+
+
+def _path(graph: csr_array, line: Rows) -> Rows:
+    """All vertices of the shortest ways from each of a line's vertices to the next one."""
+    from scipy.sparse.csgraph import dijkstra
+
+    line = line[line >= 0]
+    found = [line]
+    for one, two in zip(line[:-1], line[1:], strict=True):
+        if one == two:
+            continue
+        before = dijkstra(graph, indices=int(one), return_predecessors=True, limit=25.0)[1]
+        at, way = int(two), []
+        while at >= 0 and at != one:
+            way.append(at)
+            at = int(before[at])
+        found.append(np.array(way, np.int64))
+    return np.unique(np.concatenate(found))
+
+
+def laid(surface: Surface, lips: Lips, inside: Inside, size: float = 1.0) -> DoubleArray:
+    """Where the inside of a mouth goes to give teeth room, (k, 3) mm.
+
+    Parameters
+    ----------
+    surface : Surface
+    lips : Lips
+        Closed ones, or as they are.
+    inside : Inside
+    size : float
+        Of the teeth, as a part of the usual.
+    """
+    frame = frame_of(lips)
+    edges = frame.own(lips.lines[1:3])
+    half = float(edges[0, -1, 0])
+    behind, wider, high, rises = (np.interp(inside.deep, _IN, v) for v in (_BEHIND, _WIDER, _HIGH, _RISES))
+    behind, high = np.where(behind > 7.0, 7.0 + (behind - 7.0) * size, behind), high * size
+    x0 = inside.across * half
+    edge = np.where(
+        inside.upper[:, None],
+        np.stack([np.interp(x0, edges[0, :, 0], edges[0, :, k]) for k in range(3)], axis=1),
+        np.stack([np.interp(x0, edges[1, :, 0], edges[1, :, k]) for k in range(3)], axis=1),
+    )
+    round_ = np.sqrt(np.maximum(1.0 - inside.across**2, 0.0))
+    x = inside.across * (half + wider * np.clip(np.abs(inside.across) * 1.4, 0.0, 1.0))
+    x = np.where(inside.deep > 0.8, x * (1.0 - 0.5 * (inside.deep - 0.8) / 0.2), x)
+    sign = np.where(inside.upper, 1.0, -1.0)
+    middle = edges[:, MIDDLE].mean(axis=0)
+    bent = np.clip((_STRAIGHT - behind) / (_STRAIGHT - 7.0), 0.0, 1.0)  # the back is flat, the front curved as the lips
+    flat = middle[2] - 0.55 * (middle[2] - edge[:, 2]) - behind
+    z = bent * (edge[:, 2] - behind) + (1.0 - bent) * np.minimum(flat, edge[:, 2] - 7.0)
+    y = edge[:, 1] * np.clip(1.0 - behind / 30.0, 0.0, 1.0) + middle[1] * np.clip(behind / 30.0, 0.0, 1.0)
+    goes = np.stack([x, y + rises * round_ + sign * high * round_**0.6, z], axis=1)
+    out = _evened(surface, inside, frame.out(goes))
+    return np.asarray(out)
+
+
+def _evened(surface: Surface, inside: Inside, goes: DoubleArray) -> DoubleArray:
+    """What was laid, evened out along the clay where it is far in."""
+    owner, other = net_of(surface, inside.rows)
+    count = np.maximum(np.bincount(owner, minlength=len(goes)), 1)[:, None]
+    share = 0.5 * np.clip((inside.deep - 0.15) / 0.2, 0.0, 1.0)[:, None]
+    for _ in range(_ROUNDS):
+        mean = np.stack([np.bincount(owner, goes[other, k], len(goes)) for k in range(3)], axis=1) / count
+        goes = goes + share * (mean - goes)
+    return goes
+
+
+def colours(inside: Inside, lips: Lips, goes: DoubleArray) -> np.ndarray:
+    """Colours of the inside, sRGB (k, 3) uint8: flesh that grows dark towards the throat."""
+    frame = frame_of(lips)
+    behind = np.maximum(frame.own(lips.upper_edge)[MIDDLE, 2] - frame.own(goes)[:, 2] - 3.0, 0.0)
+    light = 0.12 + 0.88 * np.exp(-behind / _DARK)
+    return np.round(np.array(FLESH) * light[:, None]).astype(np.uint8)
