@@ -126,14 +126,6 @@ def fringe(w: MainWindow) -> None:
     w.inspector.folds["Towards the sitter"].button.setChecked(False)
 
 
-def towards(w: MainWindow) -> None:
-    """Arrows, and the panel that brings landmarks over."""
-    w.bench.set_stage("Features")
-    w.bench.outlook.set_show_arrows(True)
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(28, 2))
-    w.inspector.folds["Likeness"].button.setChecked(False)
-
-
 def proportions(w: MainWindow) -> None:
     """Sitter, clay and norms."""
     w.bench.set_stage("Features")
@@ -189,6 +181,18 @@ def eyes(w: MainWindow) -> None:
     w.bench.set_mode("lids")
     QTest.qWait(2000)
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Lids"].y() - 12)
+
+
+def mouth(w: MainWindow) -> None:
+    """Lips parted by the jaw over the teeth."""
+    w.bench.set_stage("Features")
+    w.inspector.folds["Open mouth and teeth"].button.setChecked(True)
+    QTest.qWait(300)
+    w.panel("Open mouth and teeth").part["part"].box.setValue(9.0)  # type: ignore[attr-defined]
+    box = np.array([[-42.0, -98.0, 40.0], [42.0, 0.0, 110.0]])
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(24, -4).fit(box, w.viewport.width(), w.viewport.height()))
+    QTest.qWait(1500)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Open mouth and teeth"].y() - 12)
 
 
 def skin(w: MainWindow) -> None:
@@ -340,10 +344,10 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "marking": marking,
     "measures": measures,
     "eyes": eyes,
+    "mouth": mouth,
     "skin": skin,
     "sitter": sitter,
     "fringe": fringe,
-    "towards": towards,
     "proportions": proportions,
     "sheet": sheet,
     "remesh": remesh,

@@ -96,6 +96,8 @@ class Mouth(LiveWishes[_Wish]):
 
     def change_teeth(self, what: str, by: Callable[[Teeth], Teeth]) -> None:
         """Change the teeth in hand, soon."""
+        if self._wish is not None and self._wish.teeth is None:
+            self.finish()  # lips that part open the jaw of the teeth
         teeth = self.teeth()
         if teeth is not None:
             self._wished(f"Teeth: {what}").teeth = by(teeth)

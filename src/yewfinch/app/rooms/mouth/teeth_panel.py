@@ -118,17 +118,15 @@ class TeethPanel(QWidget):
         )
 
     def _place(self, axis: int, sign: float, value: float) -> None:
-        present = verbs.set_in(self.mouth.bench.portrait, self.mouth.teeth())
-        if present is None:
-            return
-        step = sign * (value - (present.lower if axis == 1 else present.behind))
+        portrait = self.mouth.bench.portrait
 
         def moved(teeth: Teeth) -> Teeth:
-            by = axes(teeth)[:, axis] * step
-            place, hinge = np.array(teeth.place) + by, np.array(teeth.hinge)
-            x, y, z = place.tolist()
-            a, b, c = hinge.tolist()
-            return replace(teeth, place=(x, y, z), hinge=(a, b, c))
+            present = verbs.set_in(portrait, teeth)
+            if present is None:
+                return teeth
+            step = sign * (value - (present.lower if axis == 1 else present.behind))
+            x, y, z = (np.array(teeth.place) + axes(teeth)[:, axis] * step).tolist()
+            return replace(teeth, place=(x, y, z))
 
         self.mouth.change_teeth("place", moved)
 

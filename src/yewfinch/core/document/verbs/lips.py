@@ -213,6 +213,8 @@ def _teeth_along(portrait: Portrait, clay: str, skin: LipSkin, lips: Lips) -> li
         return []
     # from where the jaw stands now, not from where the clay was first looked at
     by = float(np.degrees(skin.turn(lips) - skin.turn(lips_now(portrait, clay))))
+    if abs(by) < 1e-6:
+        return []
     out: list[Change] = []
     for piece in bodies:
         assert piece.teeth is not None

@@ -20,7 +20,7 @@ from yewfinch.core.features.lips.lip_measures import parted, read
 from yewfinch.core.features.lips.lips import MIDDLE, frame_of
 from yewfinch.core.features.teeth.mouth_bag import colours, inside_of, laid
 from yewfinch.core.features.teeth.teeth import BEHIND_LIP, JAW, SHOWN, Teeth, axes, checked
-from yewfinch.core.features.teeth.teeth_form import on_jaw, teeth_as_they_stand, teeth_surface
+from yewfinch.core.features.teeth.teeth_form import GUM_OUT, on_jaw, teeth_as_they_stand, teeth_surface
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION
 from yewfinch.core.shared.errors import YewfinchError
@@ -93,7 +93,8 @@ def begin(portrait: Portrait) -> tuple[Edit, str]:
             jaw=float(np.degrees(turn_for(open_by, lips, hinge))),
         )
     )
-    goes = laid(surface, lips, inside, size)
+    front = float(own_edge[2] - frame.own(place)[2]) - GUM_OUT * size
+    goes = laid(surface, lips, inside, front, size)
     corners, net = net_at_corners(surface, lips, np.sort(near))
     rows = np.union1d(inside.rows, corners).astype(INDEX)
     before, colour = surface.positions[rows].copy(), surface.colour[rows].copy()

@@ -23,6 +23,10 @@ _SHARES: dict[str, float] = {
     "or_r": 0.0, "ac_l": 0.0, "ac_r": 0.0, "al_l": 0.0, "al_r": 0.0, "obi_l": 0.05, "obi_r": 0.05, "sbal_l": 0.0,
     "sbal_r": 0.0, "ex_l": 0.0, "ex_r": 0.0, "op": 0.0, "v": 0.0,
 }  # fmt: skip
+#: Roof and floor of the mouth lie so far above and below its line, mm, and the floor goes along with the jaw by how far
+#: behind the corners it is, mm: as the lower teeth do, and less towards the throat.
+_ROOF = 14.0
+_FLOOR = ([-30.0, 22.0, 40.0], [1.0, 1.0, 0.6])
 #: What the middle of the lower lip and the corners of the mouth go along.
 _LOWER, _CORNER = 0.95, 0.42
 
@@ -99,10 +103,19 @@ class Jaw:
             for below in (28.0, 42.0):
                 places.append(self.frame.out(down - (0.0, below, 6.0)))
                 values.append(1.0)
-        on = line_shares()
+        on, inside = line_shares(), _inside(self.frame, lips)
+        on_roof: DoubleArray = np.zeros(len(inside))
+        on_floor: DoubleArray = np.asarray(np.interp(-inside[:, 2], *_FLOOR), np.float64)
         self._fields = (
-            _through(places, values, (lips.upper, lips.upper_edge), on[0]),
-            _through(places, values, (lips.lower_edge, lips.lower), on[3]),
+            _through(places, values, (lips.upper, lips.upper_edge), on[0], self.frame.out(inside), on_roof),
+            _through(
+                places,
+                values,
+                (lips.lower_edge, lips.lower),
+                on[3],
+                self.frame.out(inside * (1.0, -1.0, 1.0)),
+                on_floor,
+            ),
         )
 
     def shares(self, points: DoubleArray, of_upper: DoubleArray) -> DoubleArray:
@@ -111,11 +124,24 @@ class Jaw:
         return np.asarray(of_upper * upper + (1.0 - of_upper) * lower)
 
 
+def _inside(frame: Frame, lips: Lips) -> DoubleArray:
+    """Places over the roof of the mouth in its own frame, (k, 3) mm; under its floor lie their images."""
+    front = float(frame.own(lips.upper_edge[len(lips.upper_edge) // 2])[2])
+    across, deep = np.meshgrid(np.array([-22.0, -11.0, 0.0, 11.0, 22.0]), np.array([10.0, 20.0, 30.0, 40.0, 50.0]))
+    some = np.abs(across) <= 6.0 + deep  # the row of teeth is narrow in front
+    return np.stack([across[some], np.full(int(some.sum()), _ROOF), front - deep[some]], axis=1)
+
+
 def _through(
-    places: list[DoubleArray], values: list[float], lines: tuple[DoubleArray, DoubleArray], on_line: DoubleArray
+    places: list[DoubleArray],
+    values: list[float],
+    lines: tuple[DoubleArray, DoubleArray],
+    on_line: DoubleArray,
+    inside: DoubleArray,
+    on_inside: DoubleArray,
 ) -> Field:
-    at = np.concatenate([np.array(places), lines[0][::2], lines[1][2:-2:2]])
-    to = np.concatenate([np.array(values), on_line[::2], on_line[2:-2:2]])
+    at = np.concatenate([np.array(places), lines[0][::2], lines[1][2:-2:2], inside])
+    to = np.concatenate([np.array(values), on_line[::2], on_line[2:-2:2], on_inside])
     _, first = np.unique(np.round(at, 2), axis=0, return_index=True)
     steps = np.zeros((len(first), 3))
     steps[:, 0] = to[first]

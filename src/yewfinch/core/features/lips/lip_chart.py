@@ -93,8 +93,14 @@ def on_red(points: DoubleArray, edge: DoubleArray, border: DoubleArray) -> OnRed
         + 2.0 * held * (e * way).sum(axis=1)
         + held * held * long
     )
-    best = far.argmin(axis=1)
-    return OnRed(s[best], held[np.arange(len(points)), best])
+    best = np.clip(far.argmin(axis=1), 1, _FINE - 2)
+    row = np.arange(len(points))
+    # between the points compared, by the parabola through the three nearest ones
+    one, two, three = (far[row, best + k] for k in (-1, 0, 1))
+    bend = one - 2.0 * two + three
+    by = np.clip(0.5 * (one - three) / np.where(np.abs(bend) > 1e-12, bend, np.inf), -1.0, 1.0)
+    up = held[row, best + 1] - held[row, best - 1]
+    return OnRed(s[best] + by * (s[1] - s[0]), held[row, best] + 0.5 * by * up)
 
 
 def of_upper(surface: Surface, rows: Rows, upper_rows: Rows, lower_rows: Rows) -> DoubleArray:

@@ -107,7 +107,7 @@ def _valleys(
         inside = np.clip(np.minimum(t, 1.0 - t) / 0.3, 0.0, 1.0)
         soft = inside * inside * (3.0 - 2.0 * inside)
         total[near] = np.maximum(total[near], strength[k] * soft * np.exp(-((x[near] / wide[k]) ** 2)))
-    return total
+    return total * np.clip((0.5 * long - np.abs(along)) / 4.0, 0.0, 1.0)  # none right at the corners
 
 
 def _fine_enough(surface: Surface, rows: Rows, creases: Creases) -> None:

@@ -24,6 +24,8 @@ USUAL: dict[str, tuple[float, float]] = {
 _BOW, _NO_BOW = (0.06, 0.5), 0.2
 #: Where the line of the mouth is looked at, as parts of the way from its middle to a corner.
 _WAVE, _TURN = 0.45, (0.52, 0.8)
+#: Edges of lips that are shut are so far apart, mm: these are round, and touch each other behind that.
+_SHUT = 0.62
 #: Rounds in which a measure is met.
 _ROUNDS = 6
 #: Steps of measures that no line has: forms of the surface.
@@ -223,6 +225,8 @@ def _with_form(lips: Lips, name: str, value: float) -> Lips:
 def parted(lips: Lips, landmarks: Mapping[str, DoubleArray], part: float) -> Lips:
     """The lips so far apart, mm: the jaw turns, the lower lip goes with it, the corners follow."""
     now = part_of(lips)
+    if now == 0.0 and part <= 0.0:
+        return lips
     part, frame, hinge = max(part, 0.0), frame_of(lips), hinge_of(lips, landmarks)
     angle = turn_for(part, lips, hinge) - turn_for(now, lips, hinge)
     bow = opening_shape()
@@ -230,12 +234,12 @@ def parted(lips: Lips, landmarks: Mapping[str, DoubleArray], part: float) -> Lip
     moved = turned(lines.reshape(-1, 3), line_shares().ravel(), angle, hinge, frame).reshape(lines.shape)
     out = lips.with_lines(moved)
     own = frame.own(out.lines)
-    gap = part + CLOSED if part > 0.0 else min(CLOSED, 0.3)
+    gap = part + CLOSED if part > 0.0 else _SHUT
     lacks = gap - float(own[1, MIDDLE, 1] - own[2, MIDDLE, 1])
     own[2:, :, 1] -= lacks * bow
     if part <= 0.0:  # lips that lie on each other do so all along
-        own[3] += own[1] - np.array([0.0, 0.3, 0.0]) * bow[:, None] - own[2]
-        own[2] = own[1] - np.array([0.0, 0.3, 0.0]) * bow[:, None]
+        own[3] += own[1] - np.array([0.0, _SHUT, 0.0]) * bow[:, None] - own[2]
+        own[2] = own[1] - np.array([0.0, _SHUT, 0.0]) * bow[:, None]
     return out.with_lines(frame.out(own))
 
 

@@ -12,7 +12,8 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from yewfinch.core.features.lips.lip_chart import MouthLines, Rows, net_of
-from yewfinch.core.features.lips.lips import MIDDLE, Lips, frame_of
+from yewfinch.core.features.lips.lips import MIDDLE, Frame, Lips, frame_of
+from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -20,16 +21,25 @@ from yewfinch.core.shared.errors import YewfinchError
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
 
-#: The bag by how far in it lies, as a part of the whole way: how far behind the lips' edges, mm, how much wider than
-#: the mouth on each side, mm, and how far above and below the line, mm.
-_IN = (0.0, 0.12, 0.22, 0.42, 0.8, 1.0)
-_BEHIND = (0.0, 4.0, 7.0, 8.6, 46.0, 54.0)
-_WIDER = (0.0, -0.3, -0.6, 4.0, 6.0, -14.0)
-_HIGH = (0.0, 0.2, 0.6, 13.5, 14.5, 4.0)
+#: The bag by how far in it lies, as a part of the whole way: how much wider it is than the mouth on each side, mm, how
+#: far above and below the line, mm, and how far behind its front the last three are, mm.
+_IN = (0.0, 0.12, 0.22, 0.42, 0.86, 1.0)
+_WIDER = (0.0, -0.3, -0.6, 2.5, 8.0, -12.0)
+_UP = (0.0, 0.2, 0.6, 14.5, 16.0, 5.0)
+_DOWN = (0.0, 0.2, 0.6, 15.0, 17.0, 5.0)
+_BEHIND = (0.0, 46.0, 54.0)
 #: The slit between the lips rises so far behind their edges, mm, so that lips that are shut are shut to the eye.
 _RISES = (0.0, 0.8, 0.4, 0.0, 0.0, 0.0)
-#: From here on, mm behind the lips, the bag is no longer curved like these.
-_STRAIGHT = 12.0
+#: So far behind its front the bag is no longer curved as the lips are, mm.
+_STRAIGHT = 6.0
+#: The bag's front keeps so far off the gum, and is at least so far behind the lips' edges, mm.
+_CLEAR, _THIN = 1.2, 2.5
+#: How soon it is as high as in its middle, seen from the front: less is boxier.
+_BOXY = 0.4
+#: How far the lower half of its front goes back for 1 mm down.
+_LEAN = 0.18
+#: So much flesh is left before it, mm; skin is looked for from so far before the mouth.
+_FLESHY, _BEFORE = 2.2, 80.0
 #: Less than so many vertices are no inside.
 _FEWEST = 12
 #: Rounds of evening out what was laid.
@@ -128,7 +138,7 @@ def _path(graph: csr_array, line: Rows) -> Rows:
     return np.unique(np.concatenate(found))
 
 
-def laid(surface: Surface, lips: Lips, inside: Inside, size: float = 1.0) -> DoubleArray:
+def laid(surface: Surface, lips: Lips, inside: Inside, front: float, size: float = 1.0) -> DoubleArray:
     """Where the inside of a mouth goes to give teeth room, (k, 3) mm.
 
     Parameters
@@ -137,14 +147,18 @@ def laid(surface: Surface, lips: Lips, inside: Inside, size: float = 1.0) -> Dou
     lips : Lips
         Closed ones, or as they are.
     inside : Inside
+    front : float, mm
+        From the lips' edges back to the front of the upper gum.
     size : float
         Of the teeth, as a part of the usual.
     """
     frame = frame_of(lips)
     edges = frame.own(lips.lines[1:3])
     half = float(edges[0, -1, 0])
-    behind, wider, high, rises = (np.interp(inside.deep, _IN, v) for v in (_BEHIND, _WIDER, _HIGH, _RISES))
-    behind, high = np.where(behind > 7.0, 7.0 + (behind - 7.0) * size, behind), high * size
+    wall = max(front - _CLEAR, _THIN)
+    depths = [0.0, 0.45 * wall, max(wall - 1.5, 0.6 * wall), *(wall + size * d for d in _BEHIND)]
+    behind, wider, rises = (np.interp(inside.deep, _IN, v) for v in (depths, _WIDER, _RISES))
+    high = size * np.where(inside.upper, np.interp(inside.deep, _IN, _UP), np.interp(inside.deep, _IN, _DOWN))
     x0 = inside.across * half
     edge = np.where(
         inside.upper[:, None],
@@ -156,12 +170,37 @@ def laid(surface: Surface, lips: Lips, inside: Inside, size: float = 1.0) -> Dou
     x = np.where(inside.deep > 0.8, x * (1.0 - 0.5 * (inside.deep - 0.8) / 0.2), x)
     sign = np.where(inside.upper, 1.0, -1.0)
     middle = edges[:, MIDDLE].mean(axis=0)
-    bent = np.clip((_STRAIGHT - behind) / (_STRAIGHT - 7.0), 0.0, 1.0)  # the back is flat, the front curved as the lips
-    flat = middle[2] - 0.55 * (middle[2] - edge[:, 2]) - behind
-    z = bent * (edge[:, 2] - behind) + (1.0 - bent) * np.minimum(flat, edge[:, 2] - 7.0)
+    # the front is curved as the lips, the back is flat
+    bent = np.clip((_STRAIGHT - (behind - wall)) / _STRAIGHT, 0.0, 1.0)
+    front_z = _along_arch(edges[0], x)
+    front_z -= np.where(inside.upper, 0.0, _LEAN * high)  # under the lower lip the skin goes back
+    flat = middle[2] - 0.55 * (middle[2] - front_z) - behind
+    z = bent * (np.where(high < 1.5, edge[:, 2], front_z) - behind) + (1.0 - bent) * np.minimum(flat, front_z - wall)
     y = edge[:, 1] * np.clip(1.0 - behind / 30.0, 0.0, 1.0) + middle[1] * np.clip(behind / 30.0, 0.0, 1.0)
-    goes = np.stack([x, y + rises * round_ + sign * high * round_**0.6, z], axis=1)
+    y = y + rises * round_ + sign * high * round_**_BOXY
+    z = np.where(high < 1.5, z, np.minimum(z, _skin_before(surface, frame, x, y) - _FLESHY))
+    goes = np.stack([x, y, z], axis=1)
     out = _evened(surface, inside, frame.out(goes))
+    return np.asarray(out)
+
+
+def _skin_before(surface: Surface, frame: Frame, x: DoubleArray, y: DoubleArray) -> DoubleArray:
+    """How far forwards the skin is before places of the mouth's own frame, mm: met from the front."""
+    out = np.full(len(x), np.inf)
+    way = -frame.axes[:, 2]
+    for k in range(len(x)):
+        hit = pick(surface, frame.out(np.array([x[k], y[k], _BEFORE])), way)
+        if hit is not None:
+            out[k] = frame.own(np.asarray(hit.point, np.float64))[2]
+    return out
+
+
+def _along_arch(edge: DoubleArray, x: DoubleArray) -> DoubleArray:
+    """How far forwards a lip's edge (m, 3) is at places across, mm; straight on beyond its corners."""
+    out = np.interp(x, edge[:, 0], edge[:, 2])
+    for corner, near, beyond in ((edge[0], edge[3], x < edge[0, 0]), (edge[-1], edge[-4], x > edge[-1, 0])):
+        slope = (corner[2] - near[2]) / (corner[0] - near[0]) if abs(corner[0] - near[0]) > 1e-6 else 0.0
+        out = np.where(beyond, corner[2] + slope * (x - corner[0]), out)
     return np.asarray(out)
 
 

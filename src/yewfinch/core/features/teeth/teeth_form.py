@@ -27,12 +27,14 @@ TEETH_VERTICES = (
     + TONGUE_RINGS * TONGUE_AROUND
     + 2
 )
+#: The gum stands so far before the crowns, mm.
+GUM_OUT = 0.8
 #: Crowns go on so far under the gum, mm.
 _ROOT = 2.5
 #: The gum's margin comes down between two teeth by so much, mm.
 _PAPILLA = 3.0
 #: The gum reaches so far beyond the crowns' necks, mm.
-_GUM = 6.0
+_GUM = 4.0
 _GUM_COLOUR, _TONGUE_COLOUR = (186, 104, 100), (186, 98, 96)
 #: Wet: roughness 0 to 255.
 _WET_TEETH, _WET_FLESH = 60, 80
@@ -185,7 +187,7 @@ def _crown(row: _Row, crown: Crown, at: float, off: DoubleArray, roll: float) ->
     """A crown: rings from under the gum to the edge."""
     place, along, out = (v[0] for v in row.at(np.array([at])))
     size, high = row.size, crown.high * row.size
-    h = np.r_[np.linspace(high + _ROOT, high, 3), np.linspace(high, 0.0, RINGS - 1)[1:]][:RINGS]
+    h = np.r_[np.linspace(high + _ROOT, high, 3), np.linspace(high, 0.0, RINGS - 2)[1:]]
     t = np.clip(1.0 - h / high, 0.0, 1.0)  # 0 at the neck, 1 at the edge
     angle = np.linspace(0.0, 2.0 * np.pi, AROUND, endpoint=False)
     rings = np.empty((RINGS, AROUND, 3))
