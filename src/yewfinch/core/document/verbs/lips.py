@@ -13,6 +13,7 @@ from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceC
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import form_layers
+from yewfinch.core.document.verbs.both_sides import same_on_both
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.lips.lip_chart import MouthLines, Rows, of_upper
 from yewfinch.core.features.lips.lip_creases import Creases, creased
@@ -22,7 +23,6 @@ from yewfinch.core.features.lips.lips import Lips, checked, frame_of
 from yewfinch.core.features.teeth.teeth import RANGES, Teeth
 from yewfinch.core.features.teeth.teeth_form import teeth_as_they_stand, teeth_surface
 from yewfinch.core.mesh.query.anchors import Anchor
-from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, FloatArray
@@ -190,7 +190,7 @@ def change(portrait: Portrait, lips: Lips, name: str, mouths: Mouths | None = No
     rows, goes = skin.to(checked(lips), wide=store.wide)
     after = goes.astype(POSITION)
     if _symmetric(lips) and _symmetric(skin.lips):
-        after = _same_on_both(piece.surface, rows, after)
+        after = same_on_both(piece.surface, rows, after)
     before = piece.surface.positions[rows].copy()
     changes: list[Change] = [RowsChange(clay, "positions", rows.astype(INDEX), before, after)]
     store.put(clay, rows, after)
@@ -231,21 +231,6 @@ def with_teeth(piece: Piece, teeth: Teeth) -> PieceChange:
 def _symmetric(lips: Lips) -> bool:
     lines = lips.lines
     return bool(np.abs(lines[:, ::-1] * (-1.0, 1.0, 1.0) - lines).max() < _ALIKE)
-
-
-def _same_on_both(surface: Surface, rows: np.ndarray, after: FloatArray) -> FloatArray:
-    """Places with those of the right side made the very images of those of the left, if the clay is symmetric."""
-    twin = twins_of(surface)
-    if twin is None:
-        return after
-    number = np.full(len(surface), -1, np.int64)
-    number[rows] = np.arange(len(rows))
-    other = number[twin[rows]]
-    out = after.copy()
-    right = (other >= 0) & (surface.positions[rows, 0] < surface.positions[twin[rows], 0])
-    out[right] = after[other[right]] * np.array([-1, 1, 1], POSITION)
-    out[twin[rows] == rows, 0] = 0.0
-    return out
 
 
 @dataclass(frozen=True)
