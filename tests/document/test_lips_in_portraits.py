@@ -232,3 +232,12 @@ def test_settled_teeth_are_clay_and_follow_no_jaw(portrait):
     np.testing.assert_array_equal(portrait.surface(key).positions, at)
     with pytest.raises(YewfinchError, match="no teeth"):
         teeth.settle(portrait, key)
+
+
+def test_lips_that_are_masked_on_one_side_move_on_the_other(portrait):
+    head = portrait.surface("head")
+    rest = head.positions.astype(float)
+    head.mask[rest[:, 0] > 0.0] = 255
+    _set(portrait, "width", 60.0)
+    step = np.linalg.norm(head.positions - rest, axis=1)
+    assert step[rest[:, 0] > 0.0].max() == 0.0 and step[rest[:, 0] < 0.0].max() > 1.5

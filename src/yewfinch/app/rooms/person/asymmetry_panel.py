@@ -13,8 +13,8 @@ from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.person.clay_in_hand import clay_in_hand
-from yewfinch.app.rooms.person.layer_dial import LayerDial
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.app.shell.live_turn import LiveTurn
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
@@ -35,7 +35,7 @@ class AsymmetryPanel(LivePanel):
 
     def __init__(self, bench: Bench) -> None:
         super().__init__(bench, 400)
-        self._dial = LayerDial(bench, "asymmetry")
+        self._dial = LiveTurn(bench, "asymmetry")
         self._worker: Worker | None = None
         self.told = QLabel()
         self.told.setWordWrap(True)

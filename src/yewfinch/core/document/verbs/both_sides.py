@@ -23,7 +23,7 @@ def same_on_both(surface: Surface, rows: npt.NDArray[np.integer], after: FloatAr
         Where they go.
     """
     twin = twins_of(surface)
-    if twin is None:
+    if twin is None or (surface.mask[rows] != surface.mask[twin[rows]]).any():  # a side that is held alone stays alone
         return after
     number = np.full(len(surface), -1, np.int64)
     number[rows] = np.arange(len(rows))

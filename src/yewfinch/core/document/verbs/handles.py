@@ -14,8 +14,18 @@ from yewfinch.core.document.verbs import eyes
 from yewfinch.core.document.verbs.both_sides import same_on_both
 from yewfinch.core.document.verbs.lips import with_teeth
 from yewfinch.core.document.verbs.tidying import usable
-from yewfinch.core.features.handles.faces import FEATURES, HANDLES, Face, carried, face_frame, face_on, moves_for, reach
-from yewfinch.core.features.handles.handle import Handle
+from yewfinch.core.features.handles.faces import (
+    FEATURES,
+    HANDLES,
+    Face,
+    carried,
+    face_frame,
+    face_on,
+    moves_for,
+    pushed,
+    reach,
+)
+from yewfinch.core.features.handles.handle import Handle, Move
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.features.teeth.teeth_form import teeth_as_they_stand
 from yewfinch.core.mesh.query.anchors import Anchor
@@ -141,8 +151,36 @@ def change(portrait: Portrait, key: str, sides: Sequence[int], value: float) -> 
     if found is None:
         raise YewfinchError("No clay has landmarks of a face. Place them on the clay, or begin with a base head.")
     clay, face = found
-    piece = usable(portrait, clay)
     moves, by = moves_for(face, key, sides, value)
+    return _moved(portrait, clay, face, key, sides, moves, by)
+
+
+def push(portrait: Portrait, key: str, sides: Sequence[int], by: float) -> Edit:
+    """Move a handle by so many mm or degrees, as far as what may be set goes.
+
+    Raises
+    ------
+    YewfinchError
+        As `change`.
+    """
+    found = face_of(portrait)
+    handle = HANDLES[key]
+    now = None if found is None else found[1].value(key, sides[0])
+    if found is None or now is None:
+        raise YewfinchError(f"'{handle.title}' cannot be told on this clay: landmarks are missing. Place them first.")
+    clay, face = found
+    moves = [m for s in sides for m in handle.moves(face.points, s)]
+    reached = handle.value(pushed(face, moves, by), sides[0])
+    if reached is None or not handle.low <= reached <= handle.high:
+        goal = float(np.clip(now if reached is None else reached, handle.low, handle.high))
+        moves, by = moves_for(face, key, sides, goal)
+    return _moved(portrait, clay, face, key, sides, moves, by)
+
+
+def _moved(
+    portrait: Portrait, clay: str, face: Face, key: str, sides: Sequence[int], moves: Sequence[Move], by: float
+) -> Edit:
+    piece = usable(portrait, clay)
     middle, radius = reach(moves, face)
     rows = piece.surface.rows_in_ball(middle, radius).astype(INDEX)
     at = piece.surface.positions[rows].astype(np.float64)
@@ -193,15 +231,18 @@ def _step_at(anchor: Anchor, rows: np.ndarray, steps: np.ndarray) -> DoubleArray
 
 
 def to_sitter(
-    portrait: Portrait, feature: str = "", sides: Sequence[int] = (_LEFT, _RIGHT), progress: Progress = silent
+    portrait: Portrait,
+    features: Sequence[str] = ("",),
+    sides: Sequence[int] = (_LEFT, _RIGHT),
+    progress: Progress = silent,
 ) -> tuple[Edit, int]:
     """Bring all measures that the sitter has to the sitter's.
 
     Parameters
     ----------
     portrait : Portrait
-    feature : str
-        Only of this feature, one of `FEATURES`; empty for all.
+    features : sequence of str
+        Only of these features, keys of `FEATURES`; one that is empty for all.
     sides : sequence of {1, -1}
         Of handles with sides, which; those of no side go along in any case.
     progress : Progress
@@ -225,9 +266,11 @@ def to_sitter(
         raise CannotSolveError("The sitter is not solved yet. Mark the photos and solve first.")
     clay, _ = found
     piece = usable(portrait, clay)
-    wanted = _wanted(portrait, feature, sides)
+    chosen = [f for f in features if f] or list(FEATURES)
+    named = " and ".join(FEATURES[f].lower() for f in features if f)
+    wanted = _wanted(portrait, chosen, sides)
     if not wanted:
-        what = f"of the {FEATURES[feature].lower()} " if feature else ""
+        what = f"of the {named} " if named else ""
         raise YewfinchError(f"No measure {what}is known of the sitter. Mark its landmarks on photos and solve first.")
     surface, around = piece.surface.copy(), _eyes(portrait)
     start = surface.positions.copy()
@@ -248,11 +291,11 @@ def to_sitter(
             goes = at + free * (carried(face, moves, by, at, around) - at)
             surface.set_rows(rows, goes.astype(POSITION))
     rows = np.flatnonzero((surface.positions != start).any(axis=1)).astype(INDEX)
-    name = f"{FEATURES[feature]} to the sitter" if feature else "Face to the sitter"
+    name = f"{named.capitalize()} to the sitter" if named else "Face to the sitter"
     return _edit(portrait, piece, rows, surface.positions[rows].astype(np.float64), False, name), len(wanted)
 
 
-def _wanted(portrait: Portrait, feature: str, sides: Sequence[int]) -> list[tuple[str, int, float]]:
+def _wanted(portrait: Portrait, features: Sequence[str], sides: Sequence[int]) -> list[tuple[str, int, float]]:
     """Handle, side and the sitter's value of what is brought over; on the clay's scale."""
     found = portrait.sitter.solution
     assert found is not None
@@ -261,7 +304,7 @@ def _wanted(portrait: Portrait, feature: str, sides: Sequence[int]) -> list[tupl
     return [
         (key, side, value * (scale if HANDLES[key].unit == "mm" else 1.0))
         for (key, side), (value, _) in of_sitter(portrait).items()
-        if (not feature or HANDLES[key].feature == feature) and (not HANDLES[key].paired or side in sides)
+        if HANDLES[key].feature in features and (not HANDLES[key].paired or side in sides)
     ]
 
 

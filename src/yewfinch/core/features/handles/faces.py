@@ -114,6 +114,13 @@ def moves_for(face: Face, key: str, sides: Sequence[int], value: float) -> tuple
     return [m for s in sides for m in handle.moves(face.points, s)], by
 
 
+def pushed(face: Face, moves: Sequence[Move], by: float) -> dict[str, DoubleArray]:
+    """Where the points of a face are after moves, (3,) mm each, in its own frame."""
+    names = list(face.points)
+    at = stepped(moves, np.array([face.points[n] for n in names]), by)
+    return dict(zip(names, at, strict=True))
+
+
 def reach(moves: Sequence[Move], face: Face) -> tuple[DoubleArray, float]:
     """A ball that holds all that moves touch: its middle in the portrait's frame, (3,) mm, and its radius, mm."""
     low = np.min([m.centre - m.radii for m in moves], axis=0)

@@ -1,4 +1,4 @@
-"""A dial that weighs a form layer live: one undo step for as long as it is turned."""
+"""A dial whose each turn begins from where it was taken hold of: one undo step for as long as it is turned."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
 
 
-class LayerDial(QObject):
+class LiveTurn(QObject):
     """Carries wishes out one after the other, the newest only.
 
     Parameters
@@ -56,4 +56,12 @@ class LayerDial(QObject):
     def end(self) -> None:
         """What follows is another step."""
         self.finish()
+        self._live = None
+
+    def cancel(self) -> None:
+        """Take back what was done since it was taken hold of."""
+        self._soon.stop()
+        self._wish = None
+        if self._live is not None:
+            self._live.cancel()
         self._live = None

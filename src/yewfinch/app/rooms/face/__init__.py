@@ -1,0 +1,1 @@
+"""Nose, ears, brow, cheeks, jaw and chin by their handles."""
