@@ -53,7 +53,7 @@ def seen(w, *points):
 def w(window):
     window.bench.set_stage("Block")
     portrait = window.bench.portrait
-    for key in ("head", "eye_left", "eye_right"):
+    for key in ("head", "eye_left", "eye_right", "teeth"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for title in ("Fuse and remesh", "Place and copy", "Cut and outline", "Masks from the form", "Symmetry of shape"):
         click(window.inspector.folds[title].button)

@@ -74,18 +74,18 @@ def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
     trimesh.creation.icosphere(4, 30).export(tmp_path / "ball.ply")
     window.documents.import_file(tmp_path / "ball.ply")
     accept_unit(window, qtbot, "mm")
-    qtbot.waitUntil(lambda: len(window.bench.portrait.pieces) == 4, timeout=10000)
+    qtbot.waitUntil(lambda: len(window.bench.portrait.pieces) == 5, timeout=10000)
     assert window.bench.portrait.history.names == ["Import ball.ply"]
     assert "millimetres" in window.status.message.text()
     window.undo()
-    assert len(window.bench.portrait.pieces) == 3
+    assert len(window.bench.portrait.pieces) == 4
     (tmp_path / "bad.stl").write_bytes(b"nothing")
     window.documents.import_file(tmp_path / "bad.stl")
     qtbot.waitUntil(
         lambda: "bad.stl" in window.status.message.text() and "not an STL" in window.status.message.text(),
         timeout=10000,
     )
-    assert len(window.bench.portrait.pieces) == 3
+    assert len(window.bench.portrait.pieces) == 4
     qtbot.waitUntil(lambda: not window.documents.jobs.busy, timeout=5000)
 
 
@@ -393,7 +393,7 @@ def test_a_portrait_that_was_left_is_released_though_photos_were_added_and_worke
     drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))
     assert window.bench.portrait.history.position
     drop(window, tmp_path / "extra.png", tmp_path / "a.obj")
-    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and len(window.bench.portrait.pieces) == 4, timeout=20000)
+    qtbot.waitUntil(lambda: not doer(window, "solve").busy() and len(window.bench.portrait.pieces) == 5, timeout=20000)
     settled(window, qtbot)
     window.documents.autosave()
     qtbot.waitUntil(lambda: not window.documents._writer.isRunning(), timeout=20000)

@@ -23,7 +23,7 @@ PARTS = (
 def roughed(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
     portrait = window.bench.portrait
-    for key in ("head", "eye_left", "eye_right"):
+    for key in ("head", "eye_left", "eye_right", "teeth"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for kind, values, place, turn in PARTS:
         click(window.panel("Solids").kinds[kind])
@@ -56,7 +56,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     made = portrait.pieces["solid"]
     assert made.solid is None
     assert portrait.history.position == steps + 1
-    assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "solid"}
+    assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "teeth", "solid"}
     mesh = sound(made.surface)
     assert mesh.euler_number == 2
     assert "quads with edges of 6 mm" in w.status.message.text()
@@ -91,7 +91,7 @@ def test_a_rough_head_is_fused_worked_on_cut_and_remeshed(roughed, qtbot, tmp_pa
     click(panel.take)
     done(w, qtbot)
     assert sound(portrait.surface("solid")).volume < volume - 8000
-    assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "solid"}
+    assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "teeth", "solid"}
 
     w.bench.selection.choose("solid")
     qtbot.waitUntil(lambda: not panel._timer.isActive())  # an edge that fits is offered when other pieces are in sight

@@ -162,7 +162,7 @@ def test_a_shell_and_a_part_split_off_are_pieces_of_their_own(w, qtbot):
     assert portrait.pieces[w.bench.selection.piece_id].name == "Head, part"
     w.undo()
     w.undo()
-    assert set(portrait.pieces) == {"head", "eye_left", "eye_right"}
+    assert set(portrait.pieces) == {"head", "eye_left", "eye_right", "teeth"}
 
 
 def test_mended_reduced_and_mirrored_with_reports(w, qtbot):

@@ -16,7 +16,7 @@ from tests.app.hands import click, drag, handled, line, typed
 def w(window, qtbot):
     window.bench.set_stage("Block")
     portrait = window.bench.portrait
-    for key in ("head", "eye_left", "eye_right"):
+    for key in ("head", "eye_left", "eye_right", "teeth"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for kind, place in (("block", (90.0, 0.0, 0.0)), ("ball", (-40.0, -60.0, 0.0))):
         window.panel("Solids").solids.begin(kind)
@@ -201,11 +201,11 @@ def drop(w, keys, onto, part):
 
 def test_lines_are_dragged_to_arrange_and_to_group(w):
     portrait = w.bench.portrait
-    assert portrait.order == ("head", "eye_left", "eye_right", "solid", "solid2")
+    assert portrait.order == ("head", "eye_left", "eye_right", "teeth", "solid", "solid2")
     drop(w, ["solid2"], "head", 0.1)
-    assert portrait.order == ("solid2", "head", "eye_left", "eye_right", "solid")
+    assert portrait.order == ("solid2", "head", "eye_left", "eye_right", "teeth", "solid")
     drop(w, ["eye_left", "eye_right"], "solid", 0.9)
-    assert portrait.order == ("solid2", "head", "solid", "eye_left", "eye_right")
+    assert portrait.order == ("solid2", "head", "teeth", "solid", "eye_left", "eye_right")
     drop(w, ["solid2"], "solid", 0.5)
     assert portrait.pieces["solid"].group == portrait.pieces["solid2"].group == "Group 1"
     head = next(i for i in w.panel("Pieces").tree.lines() if i.childCount())
@@ -215,7 +215,7 @@ def test_lines_are_dragged_to_arrange_and_to_group(w):
     assert portrait.pieces["eye_left"].group == ""
     for _ in range(5):
         w.undo()
-    assert portrait.order == ("head", "eye_left", "eye_right", "solid", "solid2")
+    assert portrait.order == ("head", "eye_left", "eye_right", "teeth", "solid", "solid2")
     assert portrait.pieces["solid"].group == ""
 
 

@@ -67,8 +67,8 @@ def test_the_section_lies_over_a_photos_outline(window, qtbot):
     gold = (after[..., 0] > 190) & (after[..., 2] < 90) & (np.abs(after - before).sum(axis=2) > 60)
     assert gold.sum() > 300  # a line from brow to chin and over the crown
     camera = w.viewport.camera()
-    parts = doer(w, "section").parts()["head"]
-    flat = camera.project(parts.reshape(-1, 3))
+    parts = [np.asarray(p).reshape(-1, 3) for p in doer(w, "section").parts().values()]  # of the head and its teeth
+    flat = camera.project(np.concatenate(parts))
     y, x = np.nonzero(gold)
     near = [np.hypot(flat[:, 0] - a, flat[:, 1] - b).min() for a, b in zip(x[::40], y[::40], strict=True)]
     assert np.max(near) < 6

@@ -150,7 +150,7 @@ def test_pieces_are_named_shown_alone_and_brought_together(block, qtbot, monkeyp
     assert second not in portrait.pieces
     assert len(portrait.surface(first)) == count
     w.panel("Pieces").split(first)
-    assert len(portrait.pieces) == 5
+    assert len(portrait.pieces) == 6
     w.panel("Pieces").split("head")
     assert "in one part" in w.status.message.text()
 

@@ -46,9 +46,8 @@ def test_the_portrait_is_part_way(untouched):
 
 def test_nothing_of_the_truth_is_in_the_portrait(demo_file):
     names = zipfile.ZipFile(demo_file).namelist()
-    assert (
-        len([n for n in names if n.startswith("pieces/")]) == 13
-    )  # the head has regions and texture places, too, eyes are wet
+    # the head has regions and texture places, too, teeth a region, eyes and teeth are wet
+    assert len([n for n in names if n.startswith("pieces/")]) == 18
     assert next(n for n in names if n.startswith("sitter/")) == "sitter/covariance.npy"
     assert all(n.split("/")[0] in ("portrait.json", "pieces", "photos", "preview.png", "sitter") for n in names)
 

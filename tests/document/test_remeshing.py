@@ -56,7 +56,7 @@ def test_colours_masks_regions_landmarks_and_lines_go_along(portrait):
     assert set(made.regions) == set(head.regions)
     away = [np.linalg.norm(portrait.landmark(k) - p) for k, p in was.items()]
     assert max(away) < 3.0 and np.median(away) < 0.2
-    assert (made.surface.mask[made.surface.positions[:, 1] > 64] == 255).all()
+    assert (made.surface.mask[made.surface.positions[:, 1] > 65] == 255).all()
     assert (made.surface.mask[made.surface.positions[:, 1] < 56] == 0).all()
     if line is not None:
         assert np.linalg.norm(portrait.line("lip_upper") - line, axis=1).max() < 2.0

@@ -29,7 +29,7 @@ def _bodies(teeth):
 
 
 def _crowns(teeth):
-    return [b for b in _bodies(teeth) if len(b.vertices) == RINGS * AROUND + 1]
+    return [b for b in _bodies(teeth) if len(b.vertices) == RINGS * AROUND + 2]
 
 
 def _upper(teeth):
@@ -69,7 +69,7 @@ def test_the_arch_is_as_wide_as_set_between_canines_and_about_55_between_first_m
 def test_crowns_stand_in_a_row_gums_and_tongue_are_closed_and_faces_look_outwards():
     bodies = _bodies(EVEN)
     assert all(b.volume > 0.0 for b in bodies)
-    large = bodies[-3:] if len(bodies[-3].vertices) != RINGS * AROUND + 1 else bodies[-2:]
+    large = bodies[-3:] if len(bodies[-3].vertices) != RINGS * AROUND + 2 else bodies[-2:]
     assert all(b.is_watertight for b in large)
     upper = _upper(EVEN)
     for one, two in zip(upper[:-1], upper[1:], strict=True):

@@ -22,7 +22,7 @@ GUM_COLUMNS, GUM_AROUND = 97, 16
 TONGUE_RINGS, TONGUE_AROUND = 15, 28
 #: Vertices of the body.
 TEETH_VERTICES = (
-    2 * (len(UPPER) + len(LOWER)) * (RINGS * AROUND + 1)
+    2 * (len(UPPER) + len(LOWER)) * (RINGS * AROUND + 2)
     + 2 * (GUM_COLUMNS * GUM_AROUND + 2)
     + TONGUE_RINGS * TONGUE_AROUND
     + 2
@@ -202,7 +202,7 @@ def _crown(row: _Row, crown: Crown, at: float, off: DoubleArray, roll: float) ->
         rings[k] = place + off + xr[:, None] * along + zr[:, None] * out
         rings[k, :, 1] += row.up * y
     turn = rings if row.upper else rings[:, ::-1]
-    points, quads = ring_net(turn, "open", "pole")
+    points, quads = ring_net(turn, "pole", "pole")
     return points, quads
 
 
