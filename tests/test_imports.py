@@ -3,7 +3,12 @@
 import ast
 import subprocess
 import sys
+from functools import cache
 from pathlib import Path
+
+import numpy as np
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
 
 import yewfinch
 
@@ -29,6 +34,7 @@ def test_heavy_libraries_wait_until_they_are_needed():
     assert not {"trimesh", "igl", "scipy.sparse"} & found
 
 
+@cache
 def imports():
     """Which modules of ours each imports: at the top, within functions and for types alike."""
     root = Path(yewfinch.__file__).parents[1]
@@ -51,22 +57,19 @@ def imports():
 
 def circles(graph):
     """Sets of nodes that reach each other."""
-
-    def reached(node):
-        seen, todo = set(), [node]
-        while todo:
-            for other in graph[todo.pop()]:
-                if other not in seen:
-                    seen.add(other)
-                    todo.append(other)
-        return seen
-
-    reach = {node: reached(node) for node in graph}
-    return {frozenset(other for other in reach[node] if node in reach[other]) for node in graph if node in reach[node]}
+    nodes = list(graph)
+    number = {node: i for i, node in enumerate(nodes)}
+    one = [number[n] for n in nodes for _ in graph[n]]
+    two = [number[o] for n in nodes for o in graph[n]]
+    net = coo_array((np.ones(len(one)), (one, two)), shape=(len(nodes), len(nodes)))
+    lot = connected_components(net, connection="strong")[1]
+    lots = {k: frozenset(n for n, own in zip(nodes, lot, strict=True) if own == k) for k in set(lot.tolist())}
+    return {found for found in lots.values() if len(found) > 1 or next(iter(found)) in graph[next(iter(found))]}
 
 
 def test_circles_are_found():
     assert circles({"a": {"b"}, "b": {"c"}, "c": {"b"}, "d": {"a"}}) == {frozenset("bc")}
+    assert circles({"a": {"a"}, "b": set()}) == {frozenset("a")}
 
 
 def test_no_modules_import_each_other():

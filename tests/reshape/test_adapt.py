@@ -97,7 +97,7 @@ def test_random_places_and_lengths_of_random_bodies_stay_sound(seed):
 
 
 @pytest.mark.parametrize("symmetric", [False, True])
-def test_after_a_thousand_random_strokes_all_is_sound_and_undo_is_exact(symmetric):
+def test_after_hundreds_of_random_strokes_all_is_sound_and_undo_is_exact(symmetric):
     portrait = Portrait()
     portrait.put_piece(Piece("clay", "Ball", cube_sphere(8)), "x")
     first = portrait.surface("clay")
@@ -105,7 +105,7 @@ def test_after_a_thousand_random_strokes_all_is_sound_and_undo_is_exact(symmetri
     rng = np.random.default_rng(5 + symmetric)
     start = portrait.history.position
     done = 0
-    for number in range(1000 if not symmetric else 300):
+    for number in range(500 if not symmetric else 200):
         surface = portrait.surface("clay")
         centre = surface.positions[rng.integers(len(surface))].astype(float)
         radius, force, length = rng.uniform(8, 30), rng.uniform(-3, 4), rng.uniform(3, 20)

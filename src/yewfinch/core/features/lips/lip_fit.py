@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.features.drawn import distances, evenly_drawn
+from yewfinch.core.features.drawn import distances, evenly_drawn, slopes
 from yewfinch.core.features.lips.lips import MIDDLE, POINTS, Lips, checked, frame_of
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -23,7 +23,7 @@ _KNOTS = 7
 #: Points of a drawn line that are compared.
 _SAMPLES = 32
 #: About so often the lips are looked at, for the progress.
-_LOOKS = 600
+_LOOKS = 20
 
 
 @dataclass(frozen=True, eq=False)
@@ -107,8 +107,20 @@ def fitted(
         at = [(lines[_PLACE_OF[k.key]] - k.at) / max(k.spread, 0.8) for k in known if k.key in _PLACE_OF]
         return np.concatenate([*away, *at, by / spread])
 
+    axes = frame_of(lips).axes
+    ways = np.einsum("brp,aj->barpj", bases, axes.T).reshape(-1, 4, POINTS, 3)  # of the lines, for each number
+
+    def slope(by: DoubleArray) -> DoubleArray:
+        made = made_of(by)
+        rows = [
+            slopes(d.camera, made.lines[_ROW_OF[d.line]], s, ways[:, _ROW_OF[d.line]]) / _EXACT
+            for d, s in zip(drawn, samples, strict=True)
+        ]
+        at = [ways[:, r, p].T / max(k.spread, 0.8) for k in known if k.key in _PLACE_OF for r, p in [_PLACE_OF[k.key]]]
+        return np.concatenate([*rows, *at, np.diag(1.0 / spread)])
+
     found = least_squares(
-        off, np.zeros(3 * len(bases)), loss="soft_l1", f_scale=_SLIP / _EXACT, max_nfev=12, xtol=1e-3, ftol=1e-3
+        off, np.zeros(3 * len(bases)), slope, loss="soft_l1", f_scale=_SLIP / _EXACT, max_nfev=20, xtol=1e-3, ftol=1e-3
     )
     made = checked(made_of(np.asarray(found.x)))
     far = np.concatenate([np.abs(_distances(made, d, s)) for d, s in zip(drawn, samples, strict=True)])

@@ -15,11 +15,11 @@ from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.similarity import similarity
 
 #: Points round a crown, and rings from under the gum to its edge.
-AROUND, RINGS = 20, 12
+AROUND, RINGS = 16, 10
 #: Columns of a gum along its row, and points round its section.
-GUM_COLUMNS, GUM_AROUND = 97, 16
+GUM_COLUMNS, GUM_AROUND = 65, 16
 #: Rings of the tongue, and points round it.
-TONGUE_RINGS, TONGUE_AROUND = 15, 28
+TONGUE_RINGS, TONGUE_AROUND = 11, 20
 #: Vertices of the body.
 TEETH_VERTICES = (
     2 * (len(UPPER) + len(LOWER)) * (RINGS * AROUND + 2)
