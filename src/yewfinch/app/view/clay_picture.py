@@ -13,6 +13,7 @@ import numpy as np
 from PyQt6.QtCore import QObject, QTimer
 from PyQt6.QtWidgets import QWidget
 
+from yewfinch.app.view.guests import Guests
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.sight.camera import Camera
@@ -48,6 +49,7 @@ class ClayPicture(QObject):
 
     def __init__(self, bench: Bench, view: QWidget, again: Callable[[], object]) -> None:
         super().__init__(view)
+        self._guests, self._shown = Guests(bench), bench.portrait
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
         self._stale, self._whole, self._rough = True, False, False
@@ -131,7 +133,8 @@ class ClayPicture(QObject):
         size : (int, int)
             Pixels.
         """
-        samples = renderer.samples(self.bench.portrait)
+        self._shown = self._guests.shown(camera)
+        samples = renderer.samples(self._shown)
         if self.canvas is None or self.canvas.size != size or self.canvas.wanted != samples:
             if self.canvas is not None:
                 self.canvas.release()
@@ -147,7 +150,7 @@ class ClayPicture(QObject):
             self._tiles, self._patch = [], None
             self._draw_all(renderer, camera)
         elif part is not None and (
-            seconds > SOME or self._rough or (self._pace > 0.0 and not renderer.ready(self.bench.portrait))
+            seconds > SOME or self._rough or (self._pace > 0.0 and not renderer.ready(self._shown))
         ):
             self._draw_patch(renderer, camera, part)
         elif part is not None:
@@ -160,24 +163,24 @@ class ClayPicture(QObject):
 
     def _seconds(self, renderer: SceneRenderer, camera: Camera, part: Part | None = None) -> float:
         """Seconds that drawing all of it or a part in full takes, about."""
-        return self._pace * renderer.work(self.bench.portrait, camera, part)
+        return self._pace * renderer.work(self._shown, camera, part)
 
     def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
         can_wait = self._pace > 0.0 and not self._whole
         if (
-            can_wait and renderer.sync(self.bench.portrait) > COARSENED
+            can_wait and renderer.sync(self._shown) > COARSENED
         ):  # much dense clay is new: the old picture stays a little
             self._next.start()
             return
         rough = can_wait and self._seconds(renderer, camera) > SLOW
-        if rough and renderer.coarsen(self.bench.portrait, camera):
+        if rough and renderer.coarsen(self._shown, camera):
             self._next.start()
             return
         self._rough = rough
         begun = time.perf_counter()
         renderer.quick = self._rough
-        renderer.draw(self.canvas.plain if self._rough else self.canvas.target, self.bench.portrait, camera)
+        renderer.draw(self.canvas.plain if self._rough else self.canvas.target, self._shown, camera)
         renderer.quick = False
         if not self._rough:
             self.canvas.resolve()
@@ -191,14 +194,14 @@ class ClayPicture(QObject):
 
     def _draw_part(self, renderer: SceneRenderer, camera: Camera, part: Part) -> None:
         assert self.canvas is not None
-        renderer.draw(self.canvas.target, self.bench.portrait, camera, part=part)
+        renderer.draw(self.canvas.target, self._shown, camera, part=part)
         self.canvas.resolve(part)
 
     def _draw_patch(self, renderer: SceneRenderer, camera: Camera, part: Part) -> None:
         """Draw a part of one sample a pixel, to be drawn in full when all rests."""
         assert self.canvas is not None
         renderer.quick = renderer.fine = True
-        renderer.draw(self.canvas.plain, self.bench.portrait, camera, part=part)
+        renderer.draw(self.canvas.plain, self._shown, camera, part=part)
         renderer.quick = renderer.fine = False
         self._patch = part if self._patch is None else around(self._patch, part)
         self._still.start()
@@ -206,15 +209,15 @@ class ClayPicture(QObject):
     def _draw_tiles(self, renderer: SceneRenderer, camera: Camera) -> None:
         """Draw as much of the next tiles as can be drawn in good time; what is too much is divided."""
         begun = time.perf_counter()
-        if renderer.prepare(self.bench.portrait):
+        if renderer.prepare(self._shown):
             return
         while self._tiles and time.perf_counter() - begun < TILE / 2:
             part = self._tiles.pop()
-            work = renderer.work(self.bench.portrait, camera, part)
+            work = renderer.work(self._shown, camera, part)
             while self._tile_pace * work > TILE and max(part[2:]) > LEAST:
                 part, rest = halves(part)
                 self._tiles.append(rest)
-                work = renderer.work(self.bench.portrait, camera, part)
+                work = renderer.work(self._shown, camera, part)
             at = time.perf_counter()
             renderer.depths_stay = self._deep
             self._draw_part(renderer, camera, part)

@@ -63,7 +63,7 @@ class Bench:
         """Show another portrait."""
         self.portrait.history.close()
         self.portrait = portrait
-        self.outlook.instead = {}
+        self.outlook.instead, self.outlook.guests = {}, {}
         for part in (self.selection, self.standpoint, self.stencil):
             part.forget()
         self.mode = "tool"

@@ -7,6 +7,7 @@ from typing import Any
 
 from psygnal import Signal
 
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.show.looking import Looking
 from yewfinch.core.sight.view import View
@@ -29,6 +30,10 @@ class Outlook:
         self.looking = Looking()
         #: Surfaces that are drawn in the place of pieces' own, while something is tried.
         self.instead: dict[str, Surface] = {}
+        #: Pieces that are drawn with the portrait's to be compared with them, by ids that no piece of it has; where
+        #: they stand beside the clay, each turns in its own place.
+        self.guests: dict[str, Piece] = {}
+        self.beside = False
         self.show_landmarks = False
         self.show_arrows = False
         self.show_fringes = True
@@ -47,6 +52,11 @@ class Outlook:
     def show_instead(self, surfaces: dict[str, Surface]) -> None:
         """Draw other surfaces in the place of pieces' own; nothing of the portrait changes."""
         self.instead = surfaces
+        self.changed.emit()
+
+    def show_guests(self, guests: dict[str, Piece], *, beside: bool = False) -> None:
+        """Draw other pieces with the portrait's, over them or beside them; nothing of the portrait changes."""
+        self.guests, self.beside = guests, beside
         self.changed.emit()
 
     def set_show_landmarks(self, on: bool) -> None:

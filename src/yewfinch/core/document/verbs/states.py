@@ -54,6 +54,24 @@ def forget(portrait: Portrait, piece: str, key: str) -> Edit:
     return _edit(portrait, piece, rest, f"Remove the state {state.name}")
 
 
+def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
+    """Put a state earlier (less than 0) or later in the order of the piece's states; None if it is at the end already.
+
+    Raises
+    ------
+    YewfinchError
+        If there is none of that id.
+    """
+    state = state_of(portrait, piece, key)
+    kept = list(portrait.states[piece])
+    at = kept.index(state)
+    to = min(max(at + by, 0), len(kept) - 1)
+    if to == at:
+        return None
+    kept.insert(to, kept.pop(at))
+    return _edit(portrait, piece, tuple(kept), f"Put the state {state.name} {'earlier' if by < 0 else 'later'}")
+
+
 def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
     """Give the form of a state back, where nothing is masked.
 

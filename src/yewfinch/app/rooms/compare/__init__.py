@@ -1,0 +1,1 @@
+"""Comparing the clay with a stored state, another piece or another portrait."""
