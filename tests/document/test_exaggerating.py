@@ -12,7 +12,7 @@ from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.document.verbs import exaggerating, eyes, form_layers, remeshing
 from yewfinch.core.document.verbs.exaggerating import Usual
 from yewfinch.core.document.verbs.remeshing import Layout
-from yewfinch.core.features.exaggeration import laid
+from yewfinch.core.features.exaggeration import laid, mean_of
 from yewfinch.core.features.eyes.eye import off_the_eye
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.shared.errors import YewfinchError
@@ -132,3 +132,45 @@ def test_what_makes_no_sense_is_said_and_the_layer_comes_off_again():
     with pytest.raises(YewfinchError, match="no region"):
         exaggerating.begin(p, "head", _usual(Person()), "tail")
     p.history.close()
+
+
+def test_another_portrait_is_the_norm_and_the_mean_of_several_too():
+    p, other = (new_portrait(Figure(Person(sex=1.0, age=40.0, seed=k))) for k in (5, 8))
+    usual = exaggerating.usual_of([other], p.pieces["head"])
+    assert usual.positions is not None  # the same net: vertex by vertex
+    edit, key = exaggerating.begin(p, "head", usual)
+    p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 0.0))
+    now, theirs = _measures(p.landmarks()), _measures(other.landmarks())
+    at_eyes = {n.key for n in NORMS if {n.start[:2], n.end[:2]} & {"en", "ex", "p_"}}  # these go along as wholes
+    off = [abs(now[k] - theirs[k]) for k in now if k not in at_eyes]
+    # steps are evened out where three times as much would cross itself, as at the corners of the mouth
+    assert len(off) > 12 and np.median(off) < 0.05 and max(off) < 3.0
+    p.perform(exaggerating.exaggerate(p, "head", key, 1.0))
+    third = new_portrait(Figure(Person(sex=0.0, age=30.0, seed=3)))
+    both = exaggerating.usual_of([other, third], p.pieces["head"])
+    mean = _measures(both.landmarks)
+    one, two = _measures(other.landmarks()), _measures(third.landmarks())
+    away = [abs(mean[k] - (one[k] + two[k]) / 2.0) for k in mean]
+    assert np.median(away) < 0.3 and max(away) < 2.5  # distances of a mean are nearly the mean of distances
+    for q in (p, other, third):
+        q.history.close()
+
+
+def test_the_mean_of_copies_that_were_moved_is_the_thing_itself():
+    rng = np.random.default_rng(6)
+    points, form = {f"m{i}": rng.normal(0, 50, 3) for i in range(10)}, rng.normal(0, 60, (40, 3))
+    copies = []
+    for _ in range(4):
+        turn, shift = Rotation.random(rng=rng).as_matrix(), rng.normal(0, 30, 3)
+        copies.append(({k: turn @ v + shift for k, v in points.items()}, form @ turn.T + shift))
+    mean, positions = mean_of(copies)
+    turn, shift = laid(points, mean)
+    for key, at in points.items():
+        np.testing.assert_allclose(turn @ mean[key] + shift, at, atol=1e-6)
+    np.testing.assert_allclose(positions @ turn.T + shift, form, atol=1e-6)
+    assert mean_of([*copies, (copies[0][0], None)])[1] is None
+    with pytest.raises(YewfinchError, match="in common"):
+        mean_of([copies[0], ({"x": np.zeros(3)}, None)])
+    with pytest.raises(YewfinchError, match="no head"):
+        mean_of([])

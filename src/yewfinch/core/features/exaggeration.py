@@ -31,6 +31,11 @@ _CLEARED = 60
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
 _FEWEST = 8
+#: Rounds of laying heads onto their mean.
+_LAYINGS = 6
+
+#: A head as a norm: landmarks by key, (3,) mm, and its vertices (n, 3) mm if they are to be compared one by one.
+Norm = tuple[Mapping[str, DoubleArray], DoubleArray | None]
 
 
 def laid(person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]) -> tuple[DoubleArray, DoubleArray]:
@@ -53,6 +58,52 @@ def laid(person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]) -> 
     u, _, v = np.linalg.svd((b - mb).T @ (a - ma))
     turn = u @ np.diag([1.0, 1.0, np.sign(np.linalg.det(u @ v))]) @ v
     return turn, mb - turn @ ma
+
+
+def mean_of(several: Sequence[Norm]) -> Norm:
+    """The mean of several heads, each laid onto the mean by a motion; sizes stay.
+
+    Parameters
+    ----------
+    several : sequence of (landmarks by key (3,) mm, positions (n, 3) mm or None)
+        One at least.
+
+    Returns
+    -------
+    landmarks : dict of key to (3,) mm
+        Those that all have.
+    positions : (n, 3) float64, mm, or None
+        If all have as many vertices.
+
+    Raises
+    ------
+    YewfinchError
+        If there is none, or they have too few landmarks in common.
+
+    References
+    ----------
+    Gower 1975, "Generalized Procrustes analysis", without scaling.
+    """
+    if not several:
+        raise YewfinchError("There is no head to take the mean of.")
+    keys = sorted(set.intersection(*(set(landmarks) for landmarks, _ in several)))
+    if len(keys) < _FEWEST:
+        raise YewfinchError(f"These heads have {len(keys)} landmarks in common; at least {_FEWEST} are needed.")
+    mean = {k: np.asarray(several[0][0][k], np.float64) for k in keys}
+    motions = []
+    for _ in range(_LAYINGS):
+        motions = [laid(mean, landmarks) for landmarks, _ in several]
+        there = [
+            {k: turn @ landmarks[k] + shift for k in keys}
+            for (turn, shift), (landmarks, _) in zip(motions, several, strict=True)
+        ]
+        mean = {k: np.mean([t[k] for t in there], axis=0) for k in keys}
+    forms = [positions for _, positions in several]
+    count = {-1 if f is None else len(f) for f in forms}
+    if len(count) > 1 or -1 in count:
+        return mean, None
+    turned = [f @ turn.T + shift for f, (turn, shift) in zip(forms, motions, strict=True) if f is not None]
+    return mean, np.mean(turned, axis=0)
 
 
 def steps_through_landmarks(

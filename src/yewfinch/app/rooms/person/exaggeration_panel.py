@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from pathlib import Path
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QTableWidgetItem
+from PyQt6.QtWidgets import QComboBox, QFileDialog, QLabel, QPushButton, QTableWidgetItem
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
@@ -22,9 +23,11 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import exaggerating as verbs
 from yewfinch.core.document.verbs import form_layers
+from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.features.exaggeration import LEAST, MOST
+from yewfinch.core.formats import container
 from yewfinch.core.session.bench import Bench
-from yewfinch.core.shared.progress import Progress
+from yewfinch.core.shared.progress import Progress, part
 
 #: So many measures are listed.
 _LISTED = 12
@@ -43,6 +46,9 @@ class ExaggerationPanel(LivePanel):
         self.start = QPushButton("Against the mean of sex and age")
         self.start.setToolTip("A form layer of what sets the clay apart from that mean; at first nothing changes")
         self.start.clicked.connect(lambda _=False: self._begin())
+        self.others = QPushButton("Against portraits …")
+        self.others.setToolTip("Against another portrait, or the mean of several: a norm of your own")
+        self.others.clicked.connect(lambda _=False: self._ask())
         self.single = QPushButton("The chosen measure alone")
         self.single.setToolTip("A layer of what makes the measure chosen below unusual")
         self.single.clicked.connect(lambda _=False: self._begin_measure())
@@ -54,7 +60,7 @@ class ExaggerationPanel(LivePanel):
         self.times.setToolTip("0 is the norm, 1 this person, more than 1 a caricature")
         self.times.changed.connect(self._turn)
         self.times.released.connect(self._dial.end)
-        for widget in (self.part, self.start, self.single, self.layers, self.times):
+        for widget in (self.part, self.start, self.others, self.single, self.layers, self.times):
             self.column.addWidget(widget)
         self.table = plain_table(["measure", "clay", "usual", "z"], "what makes this face this face")
         self.table.setMinimumHeight(150)
@@ -85,6 +91,31 @@ class ExaggerationPanel(LivePanel):
             same = same and not figures().steerable(portrait)
             at = figures().positions(Figure(mean, figure.level)) if same and figure is not None else None
             return verbs.begin(portrait, piece.id, verbs.Usual(landmarks, at), region, name, progress)
+
+        self._run(work)
+
+    def _ask(self) -> None:
+        names, _ = QFileDialog.getOpenFileNames(self, "Exaggerate against portraits", "", "Portraits (*.yewfinch)")
+        if names:
+            self.begin_against([Path(n) for n in names])
+
+    def begin_against(self, files: Sequence[Path]) -> None:
+        """A layer of what sets the clay apart from a portrait, or from the mean of several."""
+        portrait, piece, region = self.bench.portrait, self.piece(), str(self.part.currentData() or "")
+        if piece is None:
+            return
+        self._dial.end()
+        title = files[0].stem if len(files) == 1 else f"{len(files)} portraits"
+        name = f"{verbs.LAYER}: {region or 'all'}, against {title}"[:LONGEST]
+
+        def work(progress: Progress) -> tuple[Edit, str]:
+            several = []
+            for number, file in enumerate(files):
+                progress(0.5 * number / len(files), f"opening {file.name}")
+                several.append(container.load(file))
+                several[-1].history.close()
+            usual = verbs.usual_of(several, piece)
+            return verbs.begin(portrait, piece.id, usual, region, name, part(progress, 0.5, 1.0))
 
         self._run(work)
 
@@ -158,7 +189,7 @@ class ExaggerationPanel(LivePanel):
                 self.layers.addItem(name, key)
             self.layers.setCurrentIndex(max(0, self.layers.findData(held)))
         self.layers.setVisible(bool(found))
-        for widget in (self.start, self.single, self.part):
+        for widget in (self.start, self.others, self.single, self.part):
             widget.setEnabled(piece is not None)
         self._show_strength()
         kind = "men" if sex > 0.75 else "women" if sex < 0.25 else "people between woman and man"

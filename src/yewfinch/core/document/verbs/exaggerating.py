@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -11,6 +11,7 @@ from yewfinch.core.anatomy.figure.person import Person
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.norms import NORMS, Norm, distance
 from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import eyes, form_layers, lips
 from yewfinch.core.document.verbs.lips import with_teeth
@@ -21,6 +22,7 @@ from yewfinch.core.features.exaggeration import (
     MOST,
     kept_clear,
     laid,
+    mean_of,
     steps_of_measure,
     steps_through_landmarks,
     with_eyes,
@@ -95,6 +97,31 @@ def usual_person(portrait: Portrait) -> Person:
     """The mean of the sex and age of the portrait's base head; of a man of 30 without one."""
     figure = portrait.figure
     return Person() if figure is None else Person(figure.person.sex, figure.person.age)
+
+
+def usual_of(several: Sequence[Portrait], clay: Piece) -> Usual:
+    """The mean of portraits as a norm; of one it is that one.
+
+    Parameters
+    ----------
+    several : sequence of Portrait
+        With landmarks of a head.
+    clay : Piece
+        What is to be compared: vertex by vertex if the portraits' heads have its faces, else through landmarks.
+
+    Raises
+    ------
+    YewfinchError
+        If there is none, or they have too few landmarks in common.
+    """
+    norms = []
+    for portrait in several:
+        head = portrait.pieces.get(clay.id)
+        same = head is not None and np.array_equal(head.surface.faces, clay.surface.faces)
+        at = head.surface.positions.astype(np.float64) if head is not None and same else None
+        norms.append((portrait.landmarks(), at))
+    landmarks, positions = mean_of(norms)
+    return Usual(landmarks, positions)
 
 
 def layer_of(portrait: Portrait, piece: str, name: str = LAYER) -> str | None:
