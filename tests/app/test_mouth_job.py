@@ -90,7 +90,7 @@ def test_the_lips_are_laid_on_the_lines_of_the_sitter(window, qtbot):
     assert read(lips.held(portrait).lips, portrait.landmarks()).slant > 1.0  # the demo sitter's mouth is crooked
 
 
-def test_the_mouth_is_opened_over_new_teeth_and_reopened_from_the_file(window, tmp_path):
+def test_the_mouth_is_opened_over_new_teeth_and_reopened_from_the_file(window, qtbot, tmp_path):
     portrait = _begun(window, "Open mouth and teeth")
     panel = window.panel("Open mouth and teeth")
     old = next(p for p in portrait.pieces.values() if p.teeth is not None)
@@ -99,6 +99,7 @@ def test_the_mouth_is_opened_over_new_teeth_and_reopened_from_the_file(window, t
     assert "no teeth" in panel.note.text() and panel.new.isEnabled() and not panel.dials["size"].isEnabled()
     steps, chin = len(portrait.history.names), portrait.landmark("gn")[1]
     click(panel.new)
+    qtbot.waitUntil(lambda: portrait.history.names[-1] == "New teeth", timeout=20000)
     handled()
     assert "The jaw is open by 0°" in panel.note.text()
     assert 1.5 < panel.dials["lower"].value() < 4.0

@@ -11,9 +11,12 @@ from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.mouth.lips_panel import dials_of, show_measures
 from yewfinch.app.rooms.mouth.mouth_controller import Mouth
+from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.app.shell.live_dial import dial_of
+from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import teeth as verbs
 from yewfinch.core.features.teeth.teeth import RANGES, SHOWN, Teeth, axes
 
@@ -40,6 +43,7 @@ class TeethPanel(QWidget):
     def __init__(self, mouth: Mouth) -> None:
         super().__init__()
         self.mouth = mouth
+        self._worker: Worker | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
@@ -102,8 +106,21 @@ class TeethPanel(QWidget):
 
     def _begin(self) -> None:
         mouth = self.mouth
-        if mouth.perform(lambda: verbs.begin(mouth.bench.portrait)[0]):
-            mouth.bench.say("Teeth, gums and a tongue. 'Lips apart' opens the mouth.", "note")
+        mouth.end_step()
+        portrait = mouth.bench.portrait
+
+        def done(found: tuple[Edit, str]) -> None:
+            if mouth.perform(lambda: found[0]):
+                mouth.bench.say("Teeth, gums and a tongue. 'Lips apart' opens the mouth.", "note")
+
+        self._worker = behind_dialog(
+            self,
+            "Making room for teeth …",
+            lambda progress: verbs.begin(portrait, progress),
+            done,
+            lambda text: mouth.bench.say(text, "warn"),
+            "The mouth was left as it was.",
+        )
 
     def _settle(self) -> None:
         piece = self.mouth.teeth_piece()

@@ -24,6 +24,7 @@ from yewfinch.core.features.teeth.teeth_form import GUM_OUT, on_jaw, teeth_as_th
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
 
 #: A mouth of this width, mm, has teeth of the usual size (Farkas 1994, from memory: 50 to 55).
 _USUAL_WIDTH = 52.0
@@ -49,7 +50,7 @@ def standing(piece: Piece) -> Teeth:
     return teeth_as_they_stand(piece.teeth, piece.surface.positions)
 
 
-def begin(portrait: Portrait) -> tuple[Edit, str]:
+def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
     """Teeth, gums and tongue behind the clay's lips; the inside of the mouth is laid out round them.
 
     Returns
@@ -74,6 +75,7 @@ def begin(portrait: Portrait) -> tuple[Edit, str]:
     lips = lips_now(portrait, clay)
     frame = frame_of(lips)
     near = surface.rows_in_ball(frame.origin, _NEAR).astype(np.int64)
+    progress(0.2, "looking for the inside of the mouth")
     inside = inside_of(surface, lips, lines, near, of_upper(surface, near, lines.upper_rows, lines.lower_rows))
     hinge = hinge_of(lips, landmarks)
     open_by = read(lips, landmarks).part
@@ -94,6 +96,7 @@ def begin(portrait: Portrait) -> tuple[Edit, str]:
         )
     )
     front = float(own_edge[2] - frame.own(place)[2]) - GUM_OUT * size
+    progress(0.5, "laying it out")
     goes = laid(surface, lips, inside, front, size)
     corners, net = net_at_corners(surface, lips, np.sort(near))
     rows = np.union1d(inside.rows, corners).astype(INDEX)

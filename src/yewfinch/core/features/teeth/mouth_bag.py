@@ -39,7 +39,9 @@ _BOXY = 0.4
 #: How far the lower half of its front goes back for 1 mm down.
 _LEAN = 0.18
 #: So much flesh is left before it, mm; skin is looked for from so far before the mouth.
-_FLESHY, _BEFORE = 2.2, 80.0
+_FLESHY, _BEFORE = 2.4, 80.0
+#: Skin is looked for at places that are so far apart, mm.
+_GRID = 1.5
 #: Less than so many vertices are no inside.
 _FEWEST = 12
 #: Rounds of evening out what was laid.
@@ -185,14 +187,22 @@ def laid(surface: Surface, lips: Lips, inside: Inside, front: float, size: float
 
 
 def _skin_before(surface: Surface, frame: Frame, x: DoubleArray, y: DoubleArray) -> DoubleArray:
-    """How far forwards the skin is before places of the mouth's own frame, mm: met from the front."""
-    out = np.full(len(x), np.inf)
+    """How far forwards the skin is before places of the mouth's own frame, mm: the hindmost of what is met round them.
+
+    It is met from the front on a grid, so that dense clay takes no longer.
+    """
+    low, high = (np.array([f(x), f(y)]) for f in (np.min, np.max))
+    count = np.ceil((high - low) / _GRID).astype(int) + 2
+    met = np.full(count, np.inf)
     way = -frame.axes[:, 2]
-    for k in range(len(x)):
-        hit = pick(surface, frame.out(np.array([x[k], y[k], _BEFORE])), way)
+    for i, j in np.ndindex(met.shape):
+        at = np.array([low[0] + (i - 0.5) * _GRID, low[1] + (j - 0.5) * _GRID, _BEFORE])
+        hit = pick(surface, frame.out(at), way)
         if hit is not None:
-            out[k] = frame.own(np.asarray(hit.point, np.float64))[2]
-    return out
+            met[i, j] = frame.own(np.asarray(hit.point, np.float64))[2]
+    i, j = (np.floor((v - v0) / _GRID + 0.5).astype(int) for v, v0 in ((x, low[0]), (y, low[1])))
+    four = [met[np.minimum(i + a, count[0] - 1), np.minimum(j + b, count[1] - 1)] for a in (0, 1) for b in (0, 1)]
+    return np.asarray(np.min(four, axis=0))
 
 
 def _along_arch(edge: DoubleArray, x: DoubleArray) -> DoubleArray:
