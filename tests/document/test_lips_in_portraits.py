@@ -241,3 +241,10 @@ def test_lips_that_are_masked_on_one_side_move_on_the_other(portrait):
     _set(portrait, "width", 60.0)
     step = np.linalg.norm(head.positions - rest, axis=1)
     assert step[rest[:, 0] > 0.0].max() == 0.0 and step[rest[:, 0] < 0.0].max() > 1.5
+
+
+def test_a_symmetric_head_gets_teeth_and_stays_symmetric_to_the_bit(portrait):
+    head = portrait.surface("head")
+    assert twins_of(head) is not None
+    _with_teeth(portrait)
+    np.testing.assert_array_equal(head.positions[head.known_twins] * np.float32([-1, 1, 1]), head.positions)

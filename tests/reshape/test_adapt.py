@@ -105,7 +105,7 @@ def test_after_hundreds_of_random_strokes_all_is_sound_and_undo_is_exact(symmetr
     rng = np.random.default_rng(5 + symmetric)
     start = portrait.history.position
     done = 0
-    for number in range(500 if not symmetric else 200):
+    for number in range(500 if not symmetric else 240):
         surface = portrait.surface("clay")
         centre = surface.positions[rng.integers(len(surface))].astype(float)
         radius, force, length = rng.uniform(8, 30), rng.uniform(-3, 4), rng.uniform(3, 20)

@@ -189,7 +189,7 @@ def change(portrait: Portrait, lips: Lips, name: str, mouths: Mouths | None = No
     store.wide = store.wide or wide or abs(skin.turn(lips)) > 1e-6
     rows, goes = skin.to(checked(lips), wide=store.wide)
     after = goes.astype(POSITION)
-    if _symmetric(lips) and _symmetric(skin.lips):
+    if is_symmetric(lips) and is_symmetric(skin.lips):
         after = same_on_both(piece.surface, rows, after)
     before = piece.surface.positions[rows].copy()
     changes: list[Change] = [RowsChange(clay, "positions", rows.astype(INDEX), before, after)]
@@ -228,7 +228,8 @@ def with_teeth(piece: Piece, teeth: Teeth) -> PieceChange:
     return PieceChange(piece, replace(piece, teeth=teeth, surface=teeth_surface(teeth)))
 
 
-def _symmetric(lips: Lips) -> bool:
+def is_symmetric(lips: Lips) -> bool:
+    """Are both sides of lips each other's image?"""
     lines = lips.lines
     return bool(np.abs(lines[:, ::-1] * (-1.0, 1.0, 1.0) - lines).max() < _ALIKE)
 

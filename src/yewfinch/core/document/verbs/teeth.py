@@ -10,8 +10,9 @@ from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.both_sides import same_on_both
 from yewfinch.core.document.verbs.carrying import at_rest
-from yewfinch.core.document.verbs.lips import clay_of, lines_on, lips_now, with_teeth
+from yewfinch.core.document.verbs.lips import clay_of, is_symmetric, lines_on, lips_now, with_teeth
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.lips.jaw import hinge_of, turn_for
@@ -106,11 +107,14 @@ def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
     after[where], painted[where, :3] = goes, colours(inside, lips, goes)
     where, at = np.searchsorted(rows, corners), surface.positions[corners].astype(np.float64)
     after[where] = at + kept_apart(at, net, after[where] - at)
+    placed = after.astype(POSITION)
+    if is_symmetric(lips):
+        placed = same_on_both(surface, rows, placed)
     key = free_id(portrait.ids_taken(), "teeth")
     body = teeth_surface(made)
     new = Piece(key, "Teeth and tongue", body, regions={JAW: np.where(on_jaw(), 255, 0).astype(np.uint8)}, teeth=made)
     changes: list[Change] = [
-        RowsChange(clay, "positions", rows, before, after.astype(POSITION)),
+        RowsChange(clay, "positions", rows, before, placed),
         RowsChange(clay, "colour", rows, colour, painted),
         PieceChange(None, new),
     ]

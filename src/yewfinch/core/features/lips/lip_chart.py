@@ -14,6 +14,8 @@ from yewfinch.core.shared.errors import YewfinchError
 
 #: Points of a line that places are compared with.
 _FINE = 97
+#: So many places are compared at a time.
+_LOT = 20_000
 #: How soon beyond the corners what belongs to one lip gives way to what belongs to the other.
 _SOON = 2.2
 
@@ -78,6 +80,14 @@ class OnRed:
 
 def on_red(points: DoubleArray, edge: DoubleArray, border: DoubleArray) -> OnRed:
     """The places (n, 3) mm on the red between an edge and a border, (m, 3) mm each, from corner to corner."""
+    along, out = np.empty(len(points)), np.empty(len(points))
+    for first in range(0, len(points), _LOT):
+        lot = slice(first, first + _LOT)
+        along[lot], out[lot] = _on_red(points[lot], edge, border)
+    return OnRed(along, out)
+
+
+def _on_red(points: DoubleArray, edge: DoubleArray, border: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
     s = np.linspace(-1.0, 1.0, _FINE)
     at = np.linspace(-1.0, 1.0, len(edge))
     e, b = (np.stack([np.interp(s, at, line[:, k]) for k in range(3)], axis=1) for line in (edge, border))
@@ -100,7 +110,7 @@ def on_red(points: DoubleArray, edge: DoubleArray, border: DoubleArray) -> OnRed
     bend = one - 2.0 * two + three
     by = np.clip(0.5 * (one - three) / np.where(np.abs(bend) > 1e-12, bend, np.inf), -1.0, 1.0)
     up = held[row, best + 1] - held[row, best - 1]
-    return OnRed(s[best] + by * (s[1] - s[0]), held[row, best] + 0.5 * by * up)
+    return s[best] + by * (s[1] - s[0]), held[row, best] + 0.5 * by * up
 
 
 def of_upper(surface: Surface, rows: Rows, upper_rows: Rows, lower_rows: Rows) -> DoubleArray:

@@ -19,6 +19,8 @@ from yewfinch.core.shared.errors import YewfinchError
 _WIDE = 0.22
 #: Edges of the clay may be so long, as a part of how far the creases are apart.
 _COARSEST = 0.5
+#: Red is looked for within so far of the middle of the mouth, mm.
+_NEAR = 48.0
 #: What may be set, lowest and highest, mm.
 RANGES = {"depth": (0.02, 1.0), "apart": (0.6, 5.0)}
 
@@ -64,6 +66,9 @@ def creased(surface: Surface, lips: Lips, rows: Rows, upper: DoubleArray, crease
         value = getattr(creases, key)
         if not (np.isfinite(value) and low <= value <= high):
             raise YewfinchError(f"Creases cannot have a {key} of {value:g} mm; {low:g} to {high:g} mm make sense.")
+    middle = lips.upper_edge.mean(axis=0)
+    near = np.linalg.norm(surface.positions[rows].astype(np.float64) - middle, axis=1) < _NEAR
+    rows, upper = rows[near], upper[near]
     at = surface.positions[rows].astype(np.float64)
     depth, on = np.zeros(len(rows)), np.zeros(len(rows), bool)
     rng = np.random.default_rng(creases.seed)

@@ -35,6 +35,10 @@ _INSIDE, _OUTSIDE = 0.12, 0.12
 _WALLS = (5.0, 11.0)
 #: As near to a corner as this both lips go the same way, and from that distance on each its own, mm.
 _AS_ONE = (0.5, 3.5)
+#: How surely the way along the clay tells the lip by how far from the lines a place is, mm; height tells it beyond.
+_TOLD = (20.0, 36.0)
+#: Red is looked for so near to the lines, mm, and distances of so many places are worked out at a time.
+_RED, _LOT = 14.0, 50_000
 #: Half of the philtrum's breadth is taken for at least this, mm.
 _NARROW = 2.0
 _S = np.linspace(-1.0, 1.0, POINTS)
@@ -130,8 +134,9 @@ class LipSkin:
         self.wide_rows = surface.rows_in_ball(self.frame.origin, JAW_REACH).astype(np.int64)
         self._at = surface.positions[self.wide_rows].astype(np.float64)
         self._free = np.ones(len(self._at)) if held is None else 1.0 - held[self.wide_rows]
-        self._away = _from_lines(self._at, self.lips)
+        self._away = _from_lines(self._at, self.lips, REACH + 8.0)
         self._near = np.flatnonzero(self._away < REACH)
+        self._at_red = np.flatnonzero(self._away[self._near] < _RED)
         self.rows = self.wide_rows[self._near]
         self._normals = surface.normals[self.rows].astype(np.float64)
         self._upper = self._sides()
@@ -145,8 +150,7 @@ class LipSkin:
         """How far each wide row belongs to the upper lip's side: along the clay near the mouth, by height elsewhere."""
         out = np.clip(0.5 + self.frame.own(self._at)[:, 1] / 30.0, 0.0, 1.0)
         told = of_upper(self.surface, self.rows, self.lines.upper_rows, self.lines.lower_rows)
-        part = np.clip((REACH - 4.0 - self._away[self._near]) / (REACH - 16.0), 0.0, 1.0)
-        part = np.minimum(1.0, 1.6 * part)
+        part = np.clip((_TOLD[1] - self._away[self._near]) / (_TOLD[1] - _TOLD[0]), 0.0, 1.0)
         out[self._near] += part * (told - out[self._near])
         # right at a corner both lips go the same way: there they are too near to each other to do otherwise
         corners = np.stack([self.lips.upper_edge[0], self.lips.upper_edge[-1]])
@@ -190,19 +194,15 @@ class LipSkin:
         at, near = self._at, self._near
         step = self._along_lines(lips, angle) + self._formed(lips)
         part = np.clip((REACH - self._away[near]) / (REACH - _WHOLE), 0.0, 1.0)
-        step *= (part * part * (3.0 - 2.0 * part))[:, None]
-        if not (wide or abs(angle) > 1e-6):
-            out = np.zeros_like(at)
-            out[near] = step
-            out[self._corners] = kept_apart(at[self._corners], self._corner_net, out[self._corners])
-            return self.rows, at[near] + self._free[near, None] * out[near]
         out = np.zeros_like(at)
-        out[near] = step
+        out[near] = step * (part * part * (3.0 - 2.0 * part))[:, None]
         if abs(angle) > 1e-6:
             share = self._jaws().shares(at, self._upper)
             out += turned(at, share, angle, self.hinge, self.frame) - at
         out[self._corners] = kept_apart(at[self._corners], self._corner_net, out[self._corners])
-        return self.wide_rows, at + self._free[:, None] * out
+        if wide or abs(angle) > 1e-6:
+            return self.wide_rows, at + self._free[:, None] * out
+        return self.rows, at[near] + self._free[near, None] * out[near]
 
     def _jaws(self) -> Jaw:
         if self._jaw is None:
@@ -275,13 +275,16 @@ class LipSkin:
     def _raised(self, lips: Lips, *, upper: bool) -> DoubleArray:
         """Where a lip's red goes for 1 mm of fullness."""
         edge, border = (self.lips.upper_edge, self.lips.upper) if upper else (self.lips.lower_edge, self.lips.lower)
-        red = on_red(self._at[self._near], edge, border)
+        some = self._near[self._at_red]
+        red = on_red(self._at[some], edge, border)
         ways = bulge_ways(lips, upper=upper)
         way = np.stack([np.interp(red.along, _S, ways[:, k]) for k in range(3)], axis=1)
-        of_lip = self._upper[self._near] if upper else 1.0 - self._upper[self._near]
+        of_lip = self._upper[some] if upper else 1.0 - self._upper[some]
         # only what faces outwards, and what rounds the edge
-        facing = np.clip(1.5 * (self._normals * way).sum(axis=1) + 0.75, 0.0, 1.0)
-        return np.asarray((of_lip * _over_red(red.out) * (1.0 - red.along**2) * facing)[:, None] * way)
+        facing = np.clip(1.5 * (self._normals[self._at_red] * way).sum(axis=1) + 0.75, 0.0, 1.0)
+        out = np.zeros((len(self._near), 3))
+        out[self._at_red] = (of_lip * _over_red(red.out) * (1.0 - red.along**2) * facing)[:, None] * way
+        return out
 
     def _groove(self) -> DoubleArray:
         """How far clay goes forwards for a philtrum 1 mm deeper: its ridges half, its middle minus half."""
@@ -314,8 +317,16 @@ def _over_red(out: DoubleArray) -> DoubleArray:
     return np.asarray((0.5 + 0.5 * np.cos(np.pi * np.clip(away, 0.0, 1.0))) ** 1.6)
 
 
-def _from_lines(points: DoubleArray, lips: Lips) -> DoubleArray:
-    """How far points (n, 3) are from the lips' lines, mm."""
+def _from_lines(points: DoubleArray, lips: Lips, reach: float) -> DoubleArray:
+    """How far points (n, 3) are from the lips' lines, mm; infinite for those that are surely farther than a reach."""
     lines = lips.lines.reshape(-1, 3)
-    far = (points * points).sum(axis=1)[:, None] - 2.0 * points @ lines.T + (lines * lines).sum(axis=1)
-    return np.sqrt(np.maximum(far.min(axis=1), 0.0))
+    middle = lines.mean(axis=0)
+    out = np.full(len(points), np.inf)
+    most = reach + float(np.linalg.norm(lines - middle, axis=1).max())
+    some = np.flatnonzero(np.linalg.norm(points - middle, axis=1) < most)
+    for first in range(0, len(some), _LOT):
+        lot = some[first : first + _LOT]
+        at = points[lot]
+        far = (at * at).sum(axis=1)[:, None] - 2.0 * at @ lines.T + (lines * lines).sum(axis=1)
+        out[lot] = np.sqrt(np.maximum(far.min(axis=1), 0.0))
+    return out
