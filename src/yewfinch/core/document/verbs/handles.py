@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -42,25 +41,6 @@ _NEAR = 0.05
 _LEFT, _RIGHT = 1, -1
 
 
-@dataclass(frozen=True)
-class Told:
-    """A handle's numbers on one side, mm or degrees.
-
-    Attributes
-    ----------
-    value : float or None
-        The clay's.
-    norm : (mean, spread) or None
-        Published for the sex of the portrait's person.
-    sitter : (value, spread) or None
-        Of the solve.
-    """
-
-    value: float | None
-    norm: tuple[float, float] | None
-    sitter: tuple[float, float] | None
-
-
 def clay_of(portrait: Portrait) -> str | None:
     """Id of the piece that most landmarks of nose, ears and chin lie on; None if there is none."""
     on: dict[str, int] = {}
@@ -80,24 +60,6 @@ def face_of(portrait: Portrait) -> tuple[str, Face] | None:
         return clay, face_on(portrait.surface(clay), portrait.landmarks())
     except YewfinchError:
         return None
-
-
-def told(portrait: Portrait, face: Face, sex: float) -> dict[tuple[str, int], Told]:
-    """All numbers of all handles, by handle and side; those of no side stand under the left.
-
-    Parameters
-    ----------
-    portrait : Portrait
-    face : Face
-    sex : float
-        1 for a man's norms, 0 for a woman's, or between.
-    """
-    sitter = of_sitter(portrait)
-    return {
-        (h.key, side): Told(face.value(h.key, side), h.norm(sex), sitter.get((h.key, side)))
-        for h in HANDLES.values()
-        for side in sides_of(h)
-    }
 
 
 def sides_of(handle: Handle) -> tuple[int, ...]:

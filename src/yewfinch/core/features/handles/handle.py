@@ -28,15 +28,12 @@ class Move:
         How far that goes for 1 mm.
     hinge : (point (3,) mm, direction (3,)) or None
         Instead: about which axis it turns, by 1 degree.
-    spread : (3,) float64 or None
-        Instead: away from the centre along each axis, 1 mm for what lies at the radius.
     """
 
     centre: DoubleArray
     radii: DoubleArray
     way: DoubleArray | None = None
     hinge: tuple[DoubleArray, DoubleArray] | None = None
-    spread: DoubleArray | None = None
 
     def share(self, points: DoubleArray) -> DoubleArray:
         """How far points (n, 3) go along, (n,) 0 to 1."""
@@ -49,8 +46,6 @@ class Move:
         if self.hinge is not None:
             at, way = self.hinge
             return _turned(points - at, way, np.radians(amount) * share)
-        if self.spread is not None:
-            return np.asarray(amount * share[:, None] * self.spread * (points - self.centre) / self.radii)
         assert self.way is not None
         return np.asarray(amount * share[:, None] * self.way)
 
