@@ -33,12 +33,12 @@ LINES = (
 FORMS = (
     ("full_upper", "Upper fullness", 0.0, 9.0, "How far the upper red bulges between its border and its edge"),
     ("full_lower", "Lower fullness", 0.0, 9.0, "How far the lower red bulges between its border and its edge"),
-    ("roll_upper", "Upper turned out", -10.0, 8.0, "How far the upper lip's edge stands before its border"),
-    ("roll_lower", "Lower turned out", -10.0, 8.0, "How far the lower lip's edge stands before its border"),
+    ("roll_upper", "Upper rolled", -10.0, 8.0, "How far the upper lip's edge stands before its border (turned out)"),
+    ("roll_lower", "Lower rolled", -10.0, 8.0, "How far the lower lip's edge stands before its border (turned out)"),
     ("forward_upper", "Upper forward", -25.0, 15.0, "How far the upper lip stands before the line nose to chin"),
     ("forward_lower", "Lower forward", -25.0, 15.0, "How far the lower lip stands before the line nose to chin"),
     ("corner_depth", "Corners back", 2.0, 40.0, "How far the corners lie behind the middle of the lips"),
-    ("corner_turn", "Corners turned in", -3.0, 6.0, "How far the line bulges before them; below 0: turned out"),
+    ("corner_turn", "Corners in", -3.0, 6.0, "How far the line bulges before them; below 0: turned out"),
     ("philtrum", "Philtrum depth", -1.0, 4.0, "How deep the groove under the nose lies between its ridges"),
 )  # fmt: skip
 
