@@ -6,11 +6,11 @@ from functools import partial
 from pathlib import Path
 
 from yewfinch.app.rooms.landmarks import landmarks_panel
-from yewfinch.app.rooms.landmarks.landmark_hand import LandmarkHand
 from yewfinch.app.rooms.landmarks.landmark_paint import paint
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
+from yewfinch.app.view.landmark_hand import LandmarkHand
 from yewfinch.app.view.modes import Mode, Over
 
 

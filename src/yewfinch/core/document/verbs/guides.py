@@ -37,10 +37,22 @@ def drawn(portrait: Portrait, piece: Piece, camera: Camera, points: DoubleArray)
     YewfinchError
         If the piece is locked or no clay, the line does not lie on it, or there are too many guides.
     """
-    if piece.fixed:
-        raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
     if len(portrait.guides) >= MOST:
         raise YewfinchError(f"There are {MOST} guides already. Remove some first.")
+    longest = laid_on(piece, camera, points)
+    return Edit("Draw a guide", (FieldChange("guides", portrait.guides, (*portrait.guides, tuple(longest))),))
+
+
+def laid_on(piece: Piece, camera: Camera, points: DoubleArray) -> list[Anchor]:
+    """A line drawn on the view, (k, 2) pixels, laid on a piece; of several parts that lie on it the longest.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece is locked or no clay, or the line does not lie on it.
+    """
+    if piece.fixed:
+        raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
     rows: list[list[Anchor]] = [[]]
     last, usual = None, None
     for at in _even(points):
@@ -60,7 +72,7 @@ def drawn(portrait: Portrait, piece: Piece, camera: Camera, points: DoubleArray)
     longest = max(rows, key=len)
     if len(longest) < 2:
         raise YewfinchError(f"The line does not lie on '{piece.name}'. Draw it over the chosen piece.")
-    return Edit("Draw a guide", (FieldChange("guides", portrait.guides, (*portrait.guides, tuple(longest))),))
+    return longest
 
 
 def erased(portrait: Portrait, piece: Piece, camera: Camera, points: DoubleArray) -> Edit | None:

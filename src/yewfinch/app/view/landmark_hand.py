@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.mesh.query.anchors import Anchor, anchor
+from yewfinch.core.shared.arrays import DoubleArray
 
 #: How near in pixels a landmark must be to be taken hold of.
 REACH = 12.0
@@ -28,10 +31,23 @@ class LandmarkHand(RestingHand):
 
     def hint(self) -> str:
         """What to do now."""
-        chosen = self.bench.selection.landmark
-        if chosen is not None and chosen not in self.bench.portrait.anchors:
-            return f"Click where {LANDMARKS[chosen].plain} sits. Esc ends."
+        wanted = self.wanted()
+        if wanted is not None:
+            return f"Click where {LANDMARKS[wanted].plain} sits. Esc ends."
         return "Drag a landmark along the clay. Esc ends."
+
+    def wanted(self) -> str | None:
+        """The landmark that a click on the clay places; None if clicks place none."""
+        chosen = self.bench.selection.landmark
+        return chosen if chosen not in self.bench.portrait.anchors else None
+
+    def offered(self) -> Mapping[str, DoubleArray]:
+        """Landmarks that can be taken hold of, and where they are, (3,) mm."""
+        return self.bench.portrait.landmarks()
+
+    def may_lie_on(self, piece: str) -> bool:
+        """Whether a landmark may be placed on, or dragged to, a piece."""
+        return True
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take hold of a landmark, or place the chosen one; False if the press is for the view."""
@@ -39,11 +55,11 @@ class LandmarkHand(RestingHand):
         key = self.near(at)
         if key is None:
             found = self.viewport.look_at(at)
-            chosen = bench.selection.landmark
-            if found is None or chosen is None or chosen in bench.portrait.anchors:
+            wanted = self.wanted()
+            if found is None or wanted is None or not self.may_lie_on(found[1]):
                 return False
-            anchors = {**bench.portrait.anchors, chosen: anchor(found[1], found[0])}
-            bench.portrait.set_field("anchors", anchors, "Place landmark")
+            anchors = {**bench.portrait.anchors, wanted: anchor(found[1], found[0])}
+            bench.portrait.set_field("anchors", anchors, f"Place {LANDMARKS[wanted].plain}")
             return True
         bench.selection.choose_landmark(key)
         self._key, self._before = key, bench.portrait.anchors
@@ -53,7 +69,7 @@ class LandmarkHand(RestingHand):
         """Key of the landmark on the clay nearest to a point, within reach and facing the eye."""
         camera = self.viewport.camera()
         best: tuple[float, str] | None = None
-        for key, point in self.bench.portrait.landmarks().items():
+        for key, point in self.offered().items():
             x, y = camera.project(point)[0]
             gap = float(((x - at.x()) ** 2 + (y - at.y()) ** 2) ** 0.5)
             if gap < REACH and (best is None or gap < best[0]) and self.viewport.sees(point):
@@ -63,7 +79,7 @@ class LandmarkHand(RestingHand):
     def move(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """Drag the landmark that is held along the clay."""
         found = self.viewport.look_at(at)
-        if found is None or self._key is None:
+        if found is None or self._key is None or not self.may_lie_on(found[1]):
             return
         portrait = self.bench.portrait
         portrait.anchors = {**portrait.anchors, self._key: anchor(found[1], found[0])}
