@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.anatomy.head.face_lines import CURVES, SAMPLES, Line, spaced
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.model.edits import Edit, FieldChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -118,6 +119,8 @@ def _runs_well(portrait: Portrait, key: str, line: DoubleArray) -> bool:
             if end is not None:
                 gap += float(np.linalg.norm(near - end) - np.linalg.norm(far - end))
         return gap <= 0.0
-    a, b = (np.array(p, float) for p in (curve.through[0], curve.through[-1]))
+    a, b = (
+        np.array(LANDMARKS[p].place if isinstance(p, str) else p, float) for p in (curve.through[0], curve.through[-1])
+    )
     way = (b - a) * ((-1.0, 1.0, 1.0) if curve.side < 0 else (1.0, 1.0, 1.0))
     return float((line[-1] - line[0]) @ way) >= 0.0

@@ -18,9 +18,10 @@ from yewfinch.core.shared.arrays import DoubleArray
 #: height in mm that is given up for each mm squared away from where the head was laid, so that a landmark stays where
 #: nothing stands out (choices).
 FARTHEST: dict[str, tuple[tuple[float, float, float], float, float]] = {
-    "v": ((0, 1, 0), 8, 0.01), "op": ((0, 0, -1), 8, 0.01), "eu": ((1, 0, 0), 8, 0.01), "prn": ((0, 0, 1), 4, 0.02),
+    "v": ((0, 1, 0), 8, 0.01), "op": ((0, 0, -1), 8, 0.01), "eu": ((1, 0, 0), 8, 0.01), "prn": ((0, 0, 1), 4, 0.015),
     "g": ((0, 0, 1), 3, 0.04), "pg": ((0, 0, 1), 3, 0.04), "gn": ((0, -1, 0), 4, 0.04), "zy": ((1, 0, 0), 3, 0.04),
-    "al": ((1, 0, 0), 3, 0.03), "sa": ((0, 1, 0), 4, 0.03), "sba": ((0, -1, 0), 4, 0.03), "pa": ((0, 0, -1), 4, 0.03),
+    "al": ((1, 0, 0), 3, 0.015), "sa": ((0, 1, 0), 4, 0.015), "sba": ((0, -1, 0), 4, 0.015),
+    "pa": ((0, 0, -1), 4, 0.015),
 }  # fmt: skip
 #: Of these the form must have one within reach.
 SHARP = ("prn", "al", "sa", "sba", "pa")

@@ -23,11 +23,14 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
+from yewfinch.core.shared.similarity import similarity
 
 #: The landmarks that are asked for: they say where the head looks, how large it is and where it ends.
 ASKED = ("ex_l", "ex_r", "prn", "gn", "t_l", "t_r")
 #: So many have to be clicked at least.
 LEAST = 4
+#: Clicks that lie farther off the mean head than this, root mean square in mm at its size, are none of a head.
+_FAR_OFF = 18.0
 #: Farther from the laid head than this a landmark is not found on the clay, mm.
 _LOST = 8.0
 #: Height of a lid that is given up for each mm squared away from where the head was laid, per mm (choice).
@@ -95,11 +98,11 @@ def lay_head(
         raise YewfinchError(f"Click at least {LEAST} landmarks on the clay; {len(known)} are there.")
     if np.linalg.svd(np.array(list(known.values())) - np.mean(list(known.values()), axis=0))[1][1] < 1e-6:
         raise YewfinchError("The clicked landmarks lie on one line. Click others, on both sides and in front.")
+    _see_clicks(known, spread)
     form = pattern()
     progress(0.0, "getting the head ready")
     clay = ClayPlaces(surface.positions, surface.triangles())
     found = probable_head(form, spread, clay, known, part(progress, 0.05, 0.3))
-    _see_pose(known, found.pose, form, found.landmarks)
     start = form.shaped(found.landmarks)
     bent = bent_head(form, start[: form.size], clay, found.pose, known, part(progress, 0.3, 0.85))
     whole = start + form.finer(bent - start[: form.size])
@@ -123,17 +126,15 @@ def lay_head(
     )
 
 
-def _see_pose(known: Mapping[str, DoubleArray], pose: Similarity, form: Pattern, landmarks: DoubleArray) -> None:
+def _see_clicks(known: Mapping[str, DoubleArray], spread: Spread) -> None:
     """Refuse clicks that no head can meet, such as left and right mixed up."""
-    off = [
-        float(np.linalg.norm(pose.to_head(v[None])[0] - landmarks[form.keys.index(k)]))
-        for k, v in known.items()
-        if k in form.keys
-    ]
-    if np.median(off) > 12.0:
+    own = spread.of(set(known))
+    at = np.array([known[k] for k in own.keys])
+    turn, scale, shift = similarity(own.mean, at)
+    off = np.linalg.norm(scale * own.mean @ turn.T + shift - at, axis=1) / max(scale, 1e-9)
+    if scale < 1e-6 or np.sqrt((off**2).mean()) > _FAR_OFF:
         raise YewfinchError(
-            "The clicked landmarks do not fit a head: they lie "
-            f"{np.median(off):.0f} mm off in the middle. Are left and right mixed up? Left is the sitter's own."
+            "The clicked landmarks do not fit a head. Are two mixed up, or left and right? Left is the sitter's own."
         )
 
 
