@@ -44,6 +44,8 @@ _FLESHY, _BEFORE = 2.4, 80.0
 _GRID = 1.5
 #: Less than so many vertices are no inside.
 _FEWEST = 12
+#: An inside reaches at least so far behind the lips' edges, mm along the clay.
+_SHALLOW = 5.0
 #: Rounds of evening out what was laid.
 _ROUNDS = 4
 #: Colour of the inside, sRGB, and how deep it is a third as light, mm.
@@ -112,10 +114,13 @@ def inside_of(surface: Surface, lips: Lips, lines: MouthLines, rows: Rows, upper
     # of the rest, what touches the rim: loose parts and the nostrils do not
     touching = some[other] & rim[owner]
     some &= np.isin(lot, lot[other[touching]])
-    if some.sum() < _FEWEST:
-        raise YewfinchError("This clay has no inside of a mouth for teeth: its lips are one surface.")
     far, _, source = dijkstra(whole, indices=np.flatnonzero(rim), min_only=True, return_predecessors=True)
     chosen = np.flatnonzero(some & np.isfinite(far))
+    # what lies between the edges of sealed lips is a strip of skin
+    if len(chosen) < _FEWEST or far[chosen].max() < _SHALLOW:
+        raise YewfinchError(
+            "This clay has no inside of a mouth for teeth: its lips are one surface. 'Cut open' parts them."
+        )
     frame = frame_of(lips)
     half = max(float(frame.own(lips.upper_edge)[-1, 0]), 1.0)
     across = np.clip(frame.own(at[source[chosen]])[:, 0] / half, -1.0, 1.0)
