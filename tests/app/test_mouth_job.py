@@ -1,8 +1,11 @@
 """In the window: lips by dials and knots, laid on the sitter's lines, opened over new teeth; undone, reopened."""
 
 import numpy as np
+import pytest
 
 from tests.app.hands import click, drag, handled, line, typed
+from tests.app.jobs import finished
+from tests.features.test_mouth_cut import sealed
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.verbs import lips
 from yewfinch.core.features.lips.lip_measures import part_of, read
@@ -139,3 +142,24 @@ def test_without_a_mouth_the_panels_say_what_to_do(window):
     window.bench.toggle_mode("lips")
     drag(window.viewport, line((200.0, 200.0), (220.0, 200.0)))
     assert "No clay has lines of a mouth" in said[-1]
+
+
+def test_sealed_lips_are_cut_open_and_then_part(window, qtbot):
+    portrait = sealed()
+    window.bench.open(portrait)
+    window.bench.set_stage("Features")
+    click(window.inspector.folds["Open mouth and teeth"].button)
+    handled()
+    panel = window.panel("Open mouth and teeth")
+    assert panel.cut.isVisibleTo(panel) and not panel.part["part"].isEnabled() and not panel.new.isEnabled()
+    click(panel.cut)
+    finished(window, panel, qtbot)
+    assert portrait.history.names == ["Cut the mouth open"]
+    assert not panel.cut.isVisibleTo(panel) and panel.part["part"].isEnabled() and panel.new.isEnabled()
+    typed(panel.part["part"].box, "6")
+    handled()
+    assert part_of(lips.held(portrait).lips) == pytest.approx(6.0, abs=0.4)
+    portrait.history.undo()
+    portrait.history.undo()
+    handled()
+    assert panel.cut.isVisibleTo(panel)

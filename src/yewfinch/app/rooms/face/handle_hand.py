@@ -86,7 +86,7 @@ class HandleHand(KnotHand[HandleGrip]):
 
     def nothing(self) -> str:
         """There is no face."""
-        return "No clay has landmarks of a face. Begin with a base head, or place them."
+        return "No clay has landmarks of a face. Lay the head on, or begin with a base head."
 
     def begin(self, grip: HandleGrip) -> DoubleArray:
         """Find its way; it goes in the plane that faces the view."""

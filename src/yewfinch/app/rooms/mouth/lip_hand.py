@@ -63,7 +63,7 @@ class LipHand(KnotHand[LipGrip]):
 
     def nothing(self) -> str:
         """There are no lips."""
-        return "No clay has lines of a mouth. Begin with a base head, or draw them."
+        return "No clay has lines of a mouth. Lay the head on, or draw them."
 
     def is_large(self, grip: LipGrip) -> bool:
         """Corners are."""

@@ -136,7 +136,7 @@ class LipsPanel(QWidget):
         self.drag.setEnabled(some)
         self.sitter.setEnabled(some)
         if not some:
-            self.note.setText("No clay has lines of a mouth. Begin with a base head.")
+            self.note.setText("No clay has lines of a mouth. Lay the head on, or draw them.")
             return
         solution = self.mouth.bench.portrait.sitter.solution
         if self._solved[0] is not solution or solution is None:

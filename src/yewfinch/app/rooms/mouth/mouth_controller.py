@@ -9,6 +9,7 @@ from yewfinch.app.shell.live_wish import LiveWishes
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import lips as verbs
+from yewfinch.core.document.verbs import mouth_cutting
 from yewfinch.core.document.verbs import teeth as teeth_verbs
 from yewfinch.core.features.lips.lip_measures import Reading, read, with_measure
 from yewfinch.core.features.lips.lips import Lips
@@ -38,6 +39,7 @@ class Mouth(LiveWishes[_Wish]):
     def _listen(self) -> None:
         self.forget()
         self._mouths = verbs.Mouths()
+        self._sealed: tuple[object, object, bool] | None = None
         self.bench.portrait.pieces_changed.connect(self.changed.emit)
         self.bench.portrait.rows_changed.connect(lambda *_: self.changed.emit())
         self.bench.portrait.field_changed.connect(lambda *_: self.changed.emit())
@@ -57,11 +59,26 @@ class Mouth(LiveWishes[_Wish]):
         lips = self.lips()
         return None if lips is None else read(lips, self.bench.portrait.landmarks())
 
+    def sealed(self) -> bool:
+        """Whether the lips are one surface; looked at once for each net of the clay and each set of lines."""
+        portrait = self.bench.portrait
+        clay = verbs.clay_of(portrait)
+        if clay is None:
+            return False
+        faces, lines = portrait.surface(clay).faces, portrait.lines
+        if self._sealed is None or self._sealed[0] is not faces or self._sealed[1] is not lines:
+            self._sealed = faces, lines, mouth_cutting.is_sealed(portrait)
+        return self._sealed[2]
+
     def set_measure(self, key: str, what: str, value: float) -> None:
         """Set a measure of the lips, soon; the same one in a row is one step."""
         lips = self.lips()
         if lips is None:
-            self.bench.say("No clay has lines of a mouth. Begin with a base head, or draw them.", "warn")
+            self.bench.say("No clay has lines of a mouth. Lay the head on, or draw them.", "warn")
+            return
+        if key == "part" and self.sealed():
+            self.bench.say("These lips are one surface: 'Cut open' parts them first.", "warn")
+            self.changed.emit()
             return
         try:
             made = with_measure(lips, self.bench.portrait.landmarks(), key, value)

@@ -17,6 +17,7 @@ from yewfinch.app.rooms.mouth.mouth_controller import Mouth
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.app.shell.live_dial import dial_of
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.verbs import mouth_cutting
 from yewfinch.core.document.verbs import teeth as verbs
 from yewfinch.core.features.teeth.teeth import RANGES, SHOWN, Teeth, axes
 
@@ -77,6 +78,12 @@ class TeethPanel(QWidget):
         )
         self.settle.setToolTip("Make clay of the teeth: tools work on them, they follow the jaw no more")
         self.settle.clicked.connect(lambda _=False: self._settle())
+        self.cut = QPushButton("Cut open")
+        self.cut.setToolTip(
+            "Cut lips of one surface apart along the line of the mouth; they get edges and an inside behind them"
+        )
+        self.cut.clicked.connect(lambda _=False: self._cut())
+        column.addWidget(self.cut)
         row = QHBoxLayout()
         row.setSpacing(4)
         for button in (self.new, self.other, self.settle):
@@ -122,6 +129,28 @@ class TeethPanel(QWidget):
             "The mouth was left as it was.",
         )
 
+    def _cut(self) -> None:
+        mouth = self.mouth
+        mouth.end_step()
+        portrait = mouth.bench.portrait
+
+        def done(edit: Edit) -> None:
+            if mouth.perform(lambda: edit):
+                mouth.bench.say("The lips are apart. 'Lips apart' opens the mouth, 'New teeth' fills it.", "note")
+
+        self._worker = behind_dialog(
+            self,
+            "Cutting the mouth open …",
+            lambda progress: mouth_cutting.cut_open(portrait, progress),
+            done,
+            lambda text: mouth.bench.say(text, "warn"),
+            "The mouth was left as it was.",
+        )
+
+    def busy(self) -> bool:
+        """Whether a thread is at work."""
+        return self._worker is not None and self._worker.isRunning()
+
     def _settle(self) -> None:
         piece = self.mouth.teeth_piece()
         if piece is not None:
@@ -154,11 +183,17 @@ class TeethPanel(QWidget):
         if not self.isVisible():
             return
         some, teeth = show_measures(self.mouth, self.part), self.mouth.teeth()
-        self.new.setEnabled(some and teeth is None)
+        sealed = some and self.mouth.sealed()
+        self.cut.setVisible(sealed)
+        for dial in self.part.values():
+            dial.setEnabled(some and not sealed)
+        self.new.setEnabled(some and teeth is None and not sealed)
         for widget in (*self.dials.values(), self.other, self.settle):
             widget.setEnabled(teeth is not None)
         if not some:
-            self.note.setText("No clay has lines of a mouth. Begin with a base head.")
+            self.note.setText("No clay has lines of a mouth. Lay the head on, or begin with a base head.")
+        elif sealed:
+            self.note.setText("The lips are one surface. 'Cut open' parts them along the line of the mouth.")
         elif teeth is None:
             self.note.setText("There are no teeth behind these lips yet: 'New teeth' puts some there.")
         else:

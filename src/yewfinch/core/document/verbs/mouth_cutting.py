@@ -86,7 +86,7 @@ def cut_open(portrait: Portrait, progress: Progress = silent) -> Edit:
         if key in anchors and anchors[key].piece == clay:
             anchors[key] = _on_row(clay, int(row))
     changes.append(FieldChange("anchors", portrait.anchors, anchors))
-    return told(portrait, Edit("Cut the mouth open", tuple(changes)), part(progress, 0.6, 1.0))
+    return told(portrait, Edit("Cut the mouth open", tuple(changes)), part(progress, 0.6, 1.0), whole=False)
 
 
 def _tied(clay: str, surface: Surface, rows: Rows) -> tuple[Anchor, ...]:
