@@ -1,5 +1,7 @@
 """Asymmetry: taken apart and put together, weighed, the sitter's brought over, one side made as the other."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -9,6 +11,7 @@ from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import asymmetry, form_layers
+from yewfinch.core.document.verbs.asymmetry_lists import by_landmark, by_line, by_region
 from yewfinch.core.features.asymmetry import antisymmetric, colours, parts
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.mesh.surface.surface import Surface
@@ -136,3 +139,45 @@ def test_symmetric_clay_and_colours():
     only = antisymmetric(steps, twin)
     np.testing.assert_allclose(only, -only[twin] * FLIP)
     p.history.close()
+
+
+def test_lists_by_line_and_region_say_what_was_moved(uneven):
+    """One side's mouth corner and brow moved by known amounts: lines and regions tell it, others as before."""
+    even = new_portrait(Figure(Person(sex=1.0, age=40.0)))
+    try:
+        assert max(a.clay for a in by_line(even, None, None)) < 0.02
+        head, anchors = even.surface("head"), even.lines["brow_l"]
+        rows = np.unique([r for a in anchors for r in a.corners])
+        at = head.positions[rows].copy()
+        head.set_rows(rows.astype(np.int32), at + np.float32([0.0, 3.0, 0.0]))
+        told = {a.key: a for a in by_line(even, None, None)}
+        assert told["brow_l"].clay == pytest.approx(3.0, abs=0.15)
+        assert told["brow_l"].title == "brow" and told["brow_l"].sitter is None and not told["brow_l"].certain
+        assert max(a.clay for k, a in told.items() if k != "brow_l") < 0.02
+        assert by_line(even, None, None)[0].key == "brow_l"
+    finally:
+        even.history.close()
+    marks = {a.key: a.clay for a in by_landmark(uneven, None, None)}
+    mouth = [marks[k] for k in ("ls", "sto", "li", "cph_l", "ch_l")]
+    found = {a.key: a.clay for a in by_region(uneven, None, None)}
+    assert found["mouth"] == pytest.approx(np.sqrt(np.mean(np.square(mouth))))
+
+
+def test_the_sitters_lines_are_told_with_their_spread(loaded_demo):
+    """A sitter made even by hand has even lines; with a corner of the mouth moved, the mouth's lines are told."""
+    solution = loaded_demo.sitter.solution
+    points = solution.points.copy()
+    for i, key in enumerate(solution.keys):
+        j = solution.index(LANDMARKS[key].twin)
+        points[i] = (solution.points[i] + solution.points[j] * FLIP) / 2
+    even = replace(solution, points=points)
+    told = {a.key: a for a in by_line(loaded_demo, even, AS_IS)}
+    assert max(a.sitter for a in told.values()) < 0.05
+    assert min(a.spread for a in told.values()) > 0.01
+    points = points.copy()
+    points[solution.index("ch_l")] += (0.0, 4.0, 0.0)
+    moved = {a.key: a for a in by_line(loaded_demo, replace(solution, points=points), AS_IS)}
+    assert moved["mouth_line"].sitter > 1.0 and moved["ear_rim_l"].sitter < 0.4
+    assert all(
+        a.sitter is not None and a.spread is not None for a in by_region(loaded_demo, even, AS_IS) if a.key != "neck"
+    )

@@ -153,7 +153,9 @@ class FeaturePanel(LivePanel):
             self.notes[key].setVisible(bool(self.notes[key].text()))
         for button in (self.drag, self.sitter, self.all):
             button.setEnabled(face is not None)
-        self.note.setText("" if face is not None else "No clay has landmarks of a face. Lay the head on, or begin with a base head.")
+        self.note.setText(
+            "" if face is not None else "No clay has landmarks of a face. Lay the head on, or begin with a base head."
+        )
         self.note.setVisible(face is None)
 
     @staticmethod

@@ -1,4 +1,4 @@
-"""Asymmetry: the clay's and the sitter's landmark by landmark, in colours, taken apart, brought over, evened."""
+"""Asymmetry: the clay's and the sitter's by landmark, line or region, in colours, taken apart, brought over, evened."""
 
 from __future__ import annotations
 
@@ -20,6 +20,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import asymmetry as verbs
 from yewfinch.core.document.verbs import form_layers
+from yewfinch.core.document.verbs.asymmetry_lists import LISTS, Amount
 from yewfinch.core.features.asymmetry import NOTICED, USUAL, colours, known, parts
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
@@ -40,7 +41,14 @@ class AsymmetryPanel(LivePanel):
         self.told = QLabel()
         self.told.setWordWrap(True)
         self.column.addWidget(self.told)
-        self.table = plain_table(["landmark", "clay", "sitter"], "asymmetry by landmark")
+        self.by = QComboBox()
+        self.by.setAccessibleName("list asymmetry by")
+        self.by.setToolTip("Landmark by landmark, along the lines of the face, or by parts of the head")
+        for word in LISTS:
+            self.by.addItem(f"by {word}", word)
+        self.by.activated.connect(lambda _: self.refresh())
+        self.column.addWidget(self.by)
+        self.table = plain_table(["", "clay", "sitter"], "asymmetry of clay and sitter")
         self.table.setMinimumHeight(150)
         self.table.cellClicked.connect(self._show)
         self.column.addWidget(self.table)
@@ -75,7 +83,7 @@ class AsymmetryPanel(LivePanel):
         row.addWidget(self.left)
         row.addWidget(self.right)
         self.column.addLayout(row)
-        self.rows: list[verbs.Uneven] = []
+        self.rows: list[Amount] = []
         bench.selection.changed.connect(self.later)
         self.begin()
 
@@ -152,7 +160,7 @@ class AsymmetryPanel(LivePanel):
         return self._worker is not None and self._worker.isRunning()
 
     def _show(self, row: int, _column: int) -> None:
-        if 0 <= row < len(self.rows):
+        if 0 <= row < len(self.rows) and self.rows[row].key in LANDMARKS:
             self.bench.selection.choose_landmark(self.rows[row].key)
 
     def refresh(self) -> None:
@@ -160,12 +168,12 @@ class AsymmetryPanel(LivePanel):
         portrait, piece = self.bench.portrait, self.piece()
         found, solution = self.bench.standpoint.likeness(), portrait.sitter.solution
         lay = None if found is None else found.alignment
-        self.rows = verbs.listed(portrait.landmarks(), solution if lay is not None else None, lay)[:_LISTED]
+        self.rows = LISTS[self.by.currentData()](portrait, solution if lay is not None else None, lay)[:_LISTED]
         self.table.setRowCount(len(self.rows))
         for i, u in enumerate(self.rows):
-            clay = "" if u.clay is None else f"{np.linalg.norm(u.clay):.1f} mm"
-            sitter = "" if u.sitter is None else f"{np.linalg.norm(u.sitter):.1f} ± {u.spread or 0.0:.1f} mm"
-            for j, text in enumerate((LANDMARKS[u.key].plain.removesuffix(", left"), clay, sitter)):
+            clay = "" if u.clay is None else f"{u.clay:.1f} mm"
+            sitter = "" if u.sitter is None else f"{u.sitter:.1f} ± {u.spread or 0.0:.1f} mm"
+            for j, text in enumerate((u.title, clay, sitter)):
                 item = QTableWidgetItem(text)
                 if j:
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
