@@ -99,18 +99,6 @@ def test_lids_follow_a_gaze_that_is_dragged_down(window):
     assert abs(_top(portrait, "eye_left")[12] - before) < 1e-6
 
 
-def test_lids_are_laid_on_the_lines_of_the_sitter(window, qtbot):
-    panel, portrait = _begun(window)
-    said = []
-    window.bench.said.connect(lambda text, _kind: said.append(text))
-    click(panel.sitter)
-    qtbot.waitUntil(lambda: portrait.history.names[-1:] == ["Lids: to the sitter"], timeout=30000)
-    handled()
-    assert portrait.history.names[-1] == "Lids: to the sitter"
-    numbers = [float(t.split(" mm")[0]) for t in said[-1].split("but for ")[1].split(", ")]
-    assert len(numbers) == 2 and max(numbers) < 0.25
-
-
 def test_lids_on_a_lump_are_begun_kept_apart_joined_and_set_on(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     ball = cube_sphere(50, 80.0)

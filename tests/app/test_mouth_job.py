@@ -81,18 +81,6 @@ def test_a_knot_takes_the_other_side_along_with_symmetry(window):
     np.testing.assert_allclose(lips.held(portrait).lips.lines, before, atol=1e-6)
 
 
-def test_the_lips_are_laid_on_the_lines_of_the_sitter(window, qtbot):
-    portrait = _begun(window, "Lips")
-    said = []
-    window.bench.said.connect(lambda text, _kind: said.append(text))
-    click(window.panel("Lips").sitter)
-    qtbot.waitUntil(lambda: portrait.history.names[-1:] == ["Lips: to the sitter"], timeout=60000)
-    handled()
-    off = float(said[-1].split("but for ")[1].split(" mm")[0])
-    assert off < 0.25
-    assert read(lips.held(portrait).lips, portrait.landmarks()).slant > 1.0  # the demo sitter's mouth is crooked
-
-
 def test_the_mouth_is_opened_over_new_teeth_and_reopened_from_the_file(window, qtbot, tmp_path):
     portrait = _begun(window, "Open mouth and teeth")
     panel = window.panel("Open mouth and teeth")

@@ -13,6 +13,7 @@ from yewfinch.core.shared.errors import BadFileError, CannotSolveError
 from yewfinch.core.shared.geometry import angle, straight
 from yewfinch.core.sight.view import View
 from yewfinch.core.sitter.alignment import procrustes
+from yewfinch.core.sitter.exaggerated import exaggerated
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import Photo, Sitter, decode, read_photo
@@ -188,3 +189,30 @@ def test_an_absurdly_large_picture_is_refused_before_it_is_unpacked(tmp_path):
 def test_a_missing_photo_is_named(tmp_path):
     with pytest.raises(BadFileError, match=r"gone\.jpg cannot be read"):
         read_photo(tmp_path / "gone.jpg")
+
+
+def test_a_sitter_is_taken_from_a_norm_and_beyond(solved):
+    """Against the formula itself (Brennan 1985), with SciPy's Procrustes for how the norm is laid on."""
+    _, found = solved
+    rng = np.random.default_rng(3)
+    turn = Rotation.from_rotvec([0.3, -0.8, 0.1])
+    norm = {k: turn.apply(p + rng.normal(size=3) * 4.0) + 90.0 for k, p in zip(found.keys, found.points, strict=True)}
+    norm.pop("prn")
+    same = exaggerated(found, norm, 1.0, scaled=False)
+    np.testing.assert_allclose(same.points, found.points, atol=1e-9)
+    zero, half, two = (exaggerated(found, norm, k, scaled=False) for k in (0.0, 0.5, 2.0))
+    np.testing.assert_allclose(half.points, (zero.points + found.points) / 2, atol=1e-9)
+    np.testing.assert_allclose(two.points, 2 * found.points - zero.points, atol=1e-9)
+    keys = [k for k in found.keys if k in norm]
+    rows = [found.index(k) for k in keys]
+    a, b, _ = scipy_procrustes(zero.points[rows], np.array([norm[k] for k in keys]))
+    np.testing.assert_allclose(a, b, atol=1e-6)  # the norm itself, only moved
+    np.testing.assert_array_equal(two.points[found.index("prn")], found.points[found.index("prn")])
+    i, j = 3 * found.index("sn"), 3 * found.index("prn")
+    assert two.covariance[i, i] == pytest.approx(4 * found.covariance[i, i])
+    assert two.covariance[i, j] == pytest.approx(2 * found.covariance[i, j])
+    assert two.placing[found.index("sn")] == pytest.approx(2 * found.placing[found.index("sn")])
+    clay = {k: two.points[two.index(k)] for k in found.seen}
+    assert likeness(clay, two).overall < 1e-6 < likeness(clay, found).overall
+    with pytest.raises(CannotSolveError, match="At least 8"):
+        exaggerated(found, {k: norm[k] for k in keys[:5]}, 2.0, scaled=True)

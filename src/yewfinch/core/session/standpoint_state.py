@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from psygnal import Signal
 
+from yewfinch.core.session.compared import Compared
 from yewfinch.core.session.holder import Holder
 from yewfinch.core.session.outlook import Outlook
 from yewfinch.core.shared.errors import CannotSolveError
@@ -14,7 +15,7 @@ from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.alignment import AS_IS, Alignment, align
 from yewfinch.core.sitter.digest import digest
 from yewfinch.core.sitter.framing import framing
-from yewfinch.core.sitter.likeness import Likeness, Offset, likeness
+from yewfinch.core.sitter.likeness import Likeness, Offset
 from yewfinch.core.sitter.photo import Photo, Sitter
 
 #: How photo and clay are laid over each other.
@@ -66,18 +67,22 @@ class StandpointState:
         self.alignment: Alignment = AS_IS
         #: Whether likeness leaves size out; None: unless the sitter's size was measured.
         self.scaled: bool | None = None
+        #: How far the sitter is taken from the mean of sex and age before the clay is compared: 1 is the sitter.
+        self.times = 1.0
         #: Photo laid onto the clay: its id, "*" for all, None for none.
         self.projection: str | None = None
         self.projection_strength = 0.6
         self.projection_alignment: Alignment = AS_IS
-        self._likeness: tuple[object, Likeness | None, tuple[object, ...]] | None = None
+        self._compared = Compared(), Compared()
         self._digest: tuple[Sitter, str] | None = None
         outlook.turned.connect(self._leave)
 
     def forget(self) -> None:
         """Another portrait: nowhere, with no photo on the clay."""
         self.photo_id = self.projection = self.scaled = None
-        self._likeness = self._digest = None
+        self._compared = Compared(), Compared()
+        self._digest = None
+        self.times = 1.0
 
     def _leave(self) -> None:
         """The view was turned."""
@@ -108,6 +113,12 @@ class StandpointState:
         self.changed.emit()
         self._outlook.changed.emit()
 
+    def set_times(self, times: float) -> None:
+        """Compare the clay with the sitter taken so far from the mean of sex and age."""
+        self.times = times
+        self.changed.emit()
+        self._outlook.changed.emit()
+
     def lay_on(self) -> Alignment:
         """Lay the clay onto the sitter as it is now; as it stands if they share too little."""
         solution = self._holder.portrait.sitter.solution
@@ -123,26 +134,13 @@ class StandpointState:
 
         It is computed again only when the clay or the sitter has changed.
         """
-        portrait = self._holder.portrait
-        versions = tuple((k, p.surface.version) for k, p in portrait.pieces.items())
-        # the things themselves are kept and compared: a freed one's address may be given again
-        held = (portrait, portrait.anchors, portrait.sitter.solution, *(p.surface for p in portrait.pieces.values()))
-        key = (versions, self.leaves_size_out())
-        old = self._likeness
-        if (
-            old is None
-            or old[0] != key
-            or len(old[2]) != len(held)
-            or any(a is not b for a, b in zip(old[2], held, strict=True))
-        ):
-            found = None
-            if portrait.sitter.solution is not None:
-                try:
-                    found = likeness(portrait.landmarks(), portrait.sitter.solution, scaled=self.leaves_size_out())
-                except CannotSolveError:
-                    found = None
-            self._likeness = old = (key, found, held)
-        return old[1]
+        return self._compared[0].of(self._holder.portrait, self.leaves_size_out(), 1.0)
+
+    def compared(self) -> Likeness | None:
+        """The same against the sitter as far as it is taken from the mean of sex and age."""
+        if self.times == 1.0:
+            return self.likeness()
+        return self._compared[1].of(self._holder.portrait, self.leaves_size_out(), self.times)
 
     def best_photo(self, offset: Offset) -> str | None:
         """The photo that sees a landmark and looks most squarely at its offset."""

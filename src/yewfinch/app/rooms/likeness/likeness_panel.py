@@ -18,8 +18,10 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.controls.table import plain_table
+from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.likeness.course import Course
+from yewfinch.core.features.exaggeration import LEAST, MOST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.sitter.likeness import Likeness, Offset, short_title, title
 
@@ -58,6 +60,13 @@ class LikenessPanel(QWidget):
         row.addWidget(self.arrows)
         row.addStretch(1)
         column.addLayout(row)
+        self.times = ValueSlider("Sitter taken", LEAST, MOST, "x", decimals=2)
+        self.times.setToolTip(
+            "Compare with the sitter taken so far from the mean of sex and age: 1 is the sitter, more a caricature"
+        )
+        self.times.set_value(1.0)
+        self.times.changed.connect(bench.standpoint.set_times)
+        column.addWidget(self.times)
         self.table: QTableWidget = plain_table(["landmark", "off", "±", "the clay is"], "likeness")
         self.table.setMinimumHeight(190)
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
@@ -65,7 +74,7 @@ class LikenessPanel(QWidget):
         self.table.cellActivated.connect(lambda row, _c: self.fly(row))
         column.addWidget(self.table)
         self.rows: tuple[Offset, ...] = ()
-        self._left_out: bool | None = None
+        self._terms: tuple[bool, float] | None = None
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(120)
@@ -92,11 +101,13 @@ class LikenessPanel(QWidget):
 
     def refresh(self) -> None:
         """Measure again."""
-        found = self.bench.standpoint.likeness()
+        found = self.bench.standpoint.compared()
         self.rows = () if found is None else found.offsets
         self.figure.setProperty("soft", found is None)
         self.sizeless.setChecked(self.bench.standpoint.leaves_size_out())
-        for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows):
+        if not self.times.dragging:
+            self.times.set_value(self.bench.standpoint.times)
+        for widget in (self.table, self.course, self.parts, self.sizeless, self.arrows, self.times):
             widget.setVisible(found is not None)
         if found is None:
             solved = self.bench.portrait.sitter.solution is not None
@@ -122,13 +133,12 @@ class LikenessPanel(QWidget):
             else ""
         )
         self.figure.setText(
-            f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off over {len(found.offsets)} "
-            f"landmarks, {count} beyond doubt.{size}{old}"
+            f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off{self._whom()} over "
+            f"{len(found.offsets)} landmarks, {count} beyond doubt.{size}{old}"
         )
-        if (
-            self._left_out is not self.bench.standpoint.leaves_size_out()
-        ):  # figures with and without size are not one course
-            self._left_out = self.bench.standpoint.leaves_size_out()
+        terms = self.bench.standpoint.leaves_size_out(), self.bench.standpoint.times
+        if self._terms != terms:  # figures against other sitters, or with and without size, are not one course
+            self._terms = terms
             self.course.clear()
         self.course.add(found.overall)
         soft = theme.palette().soft
@@ -137,6 +147,11 @@ class LikenessPanel(QWidget):
             for name, (mm, _n) in found.regions.items()
         )
         self.parts.setText(f"<table width='100%'><tr>{cells}</tr></table>")
+
+    def _whom(self) -> str:
+        """What the clay is off, if that is not the sitter as solved."""
+        times = self.bench.standpoint.times
+        return "" if times == 1.0 else f" the sitter taken {times:.2f} times from the mean"
 
     def _fill(self) -> None:
         names = {p.id: p.name for p in self.bench.portrait.sitter.photos}

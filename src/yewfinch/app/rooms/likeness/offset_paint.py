@@ -74,16 +74,17 @@ def paint_arrows(p: QPainter, view: Viewport) -> None:
     bench = view.bench
     if not bench.outlook.show_arrows or bench.standpoint.photo() is not None:
         return
-    found, solution = bench.standpoint.likeness(), bench.portrait.sitter.solution
-    if found is None or solution is None:
+    found = bench.standpoint.compared()
+    if found is None:
         return
+    lay = found.alignment
     camera, points = view.camera(), bench.portrait.landmarks()
     for o in found.offsets:
         if o.size < WORTH_SAYING and o.key != bench.selection.landmark:
             continue
         if o.key != bench.selection.landmark and not view.sees(points[o.key]):
             continue
-        goal = found.alignment.to_clay(solution.points[solution.index(o.key)])
+        goal = lay.to_clay(lay.to_sitter(points[o.key]) - o.vector)
         ends = camera.project(np.array([points[o.key], goal]))
         if not np.isfinite(ends).all():
             continue

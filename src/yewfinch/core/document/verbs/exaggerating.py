@@ -99,6 +99,14 @@ def usual_person(portrait: Portrait) -> Person:
     return Person() if figure is None else Person(figure.person.sex, figure.person.age)
 
 
+def usual_landmarks(portrait: Portrait) -> dict[str, DoubleArray]:
+    """Landmarks of that mean, (3,) mm each."""
+    from yewfinch.core.anatomy.figure.head_shape import plain_shaper
+
+    shaper, person = plain_shaper(), usual_person(portrait)
+    return dict(zip(shaper.keys, shaper.mean(person.sex, person.age), strict=True))
+
+
 def usual_of(several: Sequence[Portrait], clay: Piece) -> Usual:
     """The mean of portraits as a norm; of one it is that one.
 

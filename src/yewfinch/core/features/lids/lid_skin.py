@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.features.lids.lid_chart import Chart, chart_of
 from yewfinch.core.features.lids.lid_form import crease_height, hang
@@ -28,8 +29,8 @@ from yewfinch.core.features.lids.lid_margins import (
     ways,
 )
 from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own, to_portrait
-from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.mesh.surface.surface import Surface, triangles_of
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Skin within so many radii of the globe is looked at.
@@ -189,6 +190,11 @@ class Skin:
         self.at = surface.positions[self.rows].astype(np.float64)
         self.inner = (np.abs(self.height) < _INNER) & facing[some]
         self.free = np.ones(len(self.rows)) if held is None else 1.0 - held[self.rows]
+        faces = surface.faces[surface.faces_of(self.rows)]
+        number = np.full(len(surface), -1, np.int64)
+        number[self.rows] = np.arange(len(self.rows))
+        own_faces = number[faces]
+        self.triangles = triangles_of(own_faces[(own_faces >= 0).all(axis=1)].astype(INDEX))
         self._placed()
 
     def _placed(self) -> None:
@@ -238,7 +244,12 @@ class Skin:
         here, there = to_portrait(self.lids, self.eye, local), to_portrait(lids, eye, local)
         goes = _off(eye, here + soft * (there - here), (near > 0.05) | (self.socket > 0.5))
         free = self.free * (soft[:, 0] > 0.0)
-        return np.asarray(self.at + free[:, None] * (goes - self.at))
+        steps = free[:, None] * (goes - self.at)
+        apart = kept_apart(self.at, self.triangles, steps)
+        if apart is steps:
+            return np.asarray(self.at + steps)
+        lies = ((near > 0.05) | (self.socket > 0.5)) & (free > 0.5)
+        return _off(eye, self.at + free[:, None] * apart, lies)
 
 
 def _part_of_upper(
