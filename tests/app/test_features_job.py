@@ -66,7 +66,7 @@ def test_the_demo_sitter_from_eyes_to_a_caricature_and_back(window, qtbot, tmp_p
     assert 0.3 < np.sqrt((parts(portrait.surface("head")).away ** 2).mean()) < 2.0
 
     # a caricature, and likeness against the sitter's
-    person = portrait.surface("head").positions.copy()
+    person, near = portrait.surface("head").positions.copy(), w.bench.standpoint.likeness().overall
     panel = _panel(w, "Exaggeration")
     panel.refresh()
     click(panel.start)
@@ -82,7 +82,8 @@ def test_the_demo_sitter_from_eyes_to_a_caricature_and_back(window, qtbot, tmp_p
     typed(likeness.times.box, "1.6")
     handled()
     likeness.refresh()
-    assert w.bench.standpoint.compared().overall < plain - 0.2
+    # what the clay is off the sitter grows with the caricature, and nothing else does
+    assert abs(w.bench.standpoint.compared().overall / near - 1.6) < 0.35
     assert "1.60 times from the mean" in likeness.figure.text()
     assert w.bench.standpoint.likeness().overall == plain  # what steers and fits goes by the sitter as solved
 
@@ -95,7 +96,7 @@ def test_the_demo_sitter_from_eyes_to_a_caricature_and_back(window, qtbot, tmp_p
     assert exaggerating.strength(again, "head", exaggerating.layer_of(again, "head")) == 1.6
     assert set(again.lines) == set(portrait.lines) and set(again.anchors) == set(portrait.anchors)
     again.history.close()
-    while len(portrait.history.names) > first:
+    for _ in range(len(portrait.history.names) - first):
         portrait.history.undo()
     handled()
     for key, at in rest.items():

@@ -11,6 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.features.clearing import lot_means
 from yewfinch.core.features.eyes.eye import Eye
@@ -27,6 +28,8 @@ LEAST, MOST = 0.0, 3.0
 _WHOLE, _FREE = 1.06, 1.25
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
+#: Amounts that are looked at afterwards by turns, so many times, and rounds for each of these.
+_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0), 4, 6
 #: How far what crosses goes over to going the same way in each of these.
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
@@ -144,7 +147,7 @@ def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye]) -> tupl
 
 
 def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent) -> DoubleArray:
-    """The same steps, evened out where a surface would come to cross itself: without them, with them twice or thrice.
+    """The same steps, evened out where a surface would come to cross itself: at the norm, at the most, and on the way.
 
     Parameters
     ----------
@@ -161,20 +164,13 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
     one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
     count = np.maximum(np.bincount(one, minlength=len(at)), 1)[:, None]
     before = len(crossings(at, triangles))
-    out, some, amounts = steps.copy(), None, [1.0, LEAST - 1.0, MOST - 1.0]
-    for turn in range(_CLEARED):
-        progress(turn / _CLEARED, "keeping it clear of itself")
-        pairs = crossings(at + amounts[-1] * out, triangles, some)
-        if len(pairs) <= before:
-            if some is None:
-                amounts.pop()
-                if not amounts:
-                    break
-            some = None  # look at all once more
-            continue
+    out = steps.copy()
+
+    def evened(pairs: npt.NDArray[np.int64], rings: int) -> npt.NDArray[np.bool_]:
+        """Even out the steps of what crosses and so many rings round it; which triangles that touches."""
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
-        for _ in range(2 + turn // 6):
+        for _ in range(rings):
             near[ring[near[one]]] = True
         rows = np.flatnonzero(near)
         inside = near[one] & near[ring]
@@ -183,7 +179,31 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
         for _ in range(2):
             mean = np.stack([np.bincount(one, out[ring, k], len(at)) for k in range(3)], axis=1) / count
             out[rows] += 0.5 * (mean[rows] - out[rows])
-        some = np.asarray(near[triangles].any(axis=1))
+        return np.asarray(near[triangles].any(axis=1))
+
+    some, amounts = None, [1.0, LEAST - 1.0, MOST - 1.0]
+    for turn in range(_CLEARED):
+        progress(turn / (_CLEARED + 1), "keeping it clear of itself")
+        pairs = crossings(at + amounts[-1] * out, triangles, some)
+        if len(pairs) <= before:
+            if some is None:
+                amounts.pop()
+                if not amounts:
+                    break
+            some = None  # look at all once more
+            continue
+        some = evened(pairs, 2 + turn // 6)
+    for _ in range(_TURNS):  # what passes through itself between two of those, in few places
+        clear = True
+        for amount in _ON_THE_WAY:
+            some = None
+            for _ in range(_FEW):
+                pairs = crossings(at + amount * out, triangles, some)
+                if len(pairs) <= before:
+                    break
+                clear, some = False, evened(pairs, 2)
+        if clear:
+            break
     return out
 
 

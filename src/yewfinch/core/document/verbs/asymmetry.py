@@ -13,6 +13,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import form_layers
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.asymmetry import Parts, antisymmetric, as_other_side, parts
+from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.softly import softened
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -27,6 +28,8 @@ LAYER, FROM_SITTER = "Asymmetry", "Sitter's asymmetry"
 _NOTHING = 1e-4
 #: How softly landmarks are met, against the scatter of what the photos tell.
 _SOFT = 0.5
+#: How often steps are evened out where clay would come to cross itself, and made antisymmetric again.
+_CLEARINGS = 4
 _FLIP = np.array([-1.0, 1.0, 1.0])
 
 
@@ -173,7 +176,14 @@ def bring_over(portrait: Portrait, piece: str, solution: Solution, lay: Alignmen
     field = thin_plate(np.array(centres), np.array(steps), np.array(soft))
     assert found.twin is not None
     reach = _reach(surface.positions.astype(np.float64), np.array(centres))
-    moved = antisymmetric(reach[:, None] * field.at(surface.positions.astype(np.float64)), found.twin)
+    at = surface.positions.astype(np.float64)
+    moved = antisymmetric(reach[:, None] * field.at(at), found.twin)
+    triangles = surface.triangles()
+    for _ in range(_CLEARINGS):
+        apart = kept_apart(at, triangles, moved)
+        if apart is moved:
+            break
+        moved = antisymmetric(apart, found.twin)
     return form_layers.lay(portrait, piece, moved, FROM_SITTER)
 
 
