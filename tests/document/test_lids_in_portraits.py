@@ -5,14 +5,18 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import eyes, lid_joining, lids, pieces
 from yewfinch.core.features.eyes.eye import off_the_eye
 from yewfinch.core.features.lids.lid_form import LID_VERTICES
 from yewfinch.core.features.lids.lid_measures import at_rest, read, with_measure
+from yewfinch.core.features.lids.lid_slit import has_slit
 from yewfinch.core.features.lids.lids import Lids, to_own
 from yewfinch.core.formats.container import load, save
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -204,3 +208,33 @@ def test_lids_joined_to_clay_are_its_skin_with_the_same_dials(lump):
 def test_lids_are_fitted_only_to_a_solved_sitter(portrait):
     with pytest.raises(YewfinchError, match="solve"):
         lid_joining.fit(portrait, ["eye_left"])
+
+
+def test_lines_on_clay_that_covers_the_eye_give_no_lids_of_skin():
+    """On a ball the way from margin to margin is the straight one; on a base head, shut too, it goes round a corner."""
+    ball = cube_sphere(60, 80.0)
+    portrait = Portrait()
+    portrait.pieces = {"scan": Piece("scan", "Scan", ball)}
+    x = np.linspace(-14.0, 14.0, 25)
+    for key, height in (("lid_upper_l", 5.0), ("lid_lower_l", -5.0)):
+        y = 10.0 + height * (1.0 - (x / 14.0) ** 2)
+        at = np.stack([31.0 + x, y, np.sqrt(80.0**2 - (31.0 + x) ** 2 - y**2)], axis=1)
+        portrait.lines[key] = tuple(nearest_anchors("scan", ball, at))
+    assert not has_slit(ball, lids.lines_on(portrait, 1))
+    edit, keys = eyes.begin(portrait, {"l": (31.0, 10.0, 73.0)})
+    portrait.perform(edit)
+    (eye,) = [k for k, p in portrait.pieces.items() if p.eye is not None]
+    assert lids.held(portrait, eye) is None
+    edit, bodies = lids.begin(portrait, [eye])
+    portrait.perform(edit)
+    assert lids.held(portrait, eye).own and bodies[eye] in portrait.pieces
+    head = new_portrait()
+    try:
+        assert has_slit(head.surface("head"), lids.lines_on(head, 1))
+        held = lids.held(head, "eye_left")
+        head.perform(lids.change(head, {}, {"eye_left": replace(held.lids, close=1.0)}, "Shut", lids.Skins()))
+        assert has_slit(head.surface("head").moved(head.surface("head").positions), lids.lines_on(head, 1))
+        surface = head.surface("head")
+        assert len(crossings(surface.positions, surface.triangles())) == 0  # shut skin does not cross itself
+    finally:
+        head.history.close()

@@ -8,6 +8,7 @@ from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.features.eyes.eye_form import surface_of
 from yewfinch.core.features.eyes.seat import seated
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -31,6 +32,7 @@ def test_an_eye_in_plain_clay_gets_a_socket_that_it_lies_in(gap, z):
     made = Surface(at, clay.faces)
     assert off_the_eye(eye, made.positions.astype(float)).min() > 0.9 * gap
     assert _nearest(made, eye).min() > 0.0  # nothing of it is inside any more
+    assert len(crossings(made.positions, made.triangles())) == 0
     assert np.linalg.norm(to - clay.positions[rows], axis=1).max() < 2.5 * eye.radius
     far = np.linalg.norm(clay.positions - np.array(eye.place), axis=1) > 1.6 * (eye.radius + eye.rise)
     assert not np.isin(np.flatnonzero(far), rows).any()

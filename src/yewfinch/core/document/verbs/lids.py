@@ -18,6 +18,7 @@ from yewfinch.core.features.eyes.eye import GLOBE, Eye
 from yewfinch.core.features.eyes.eye_form import motion_of, surface_of
 from yewfinch.core.features.lids.lid_form import COLUMNS, INNER_EDGE, lid_surface, row_of
 from yewfinch.core.features.lids.lid_skin import Lines, Skin, lids_of, lines_from
+from yewfinch.core.features.lids.lid_slit import has_slit
 from yewfinch.core.features.lids.lids import Lids, checked, mirrored, moved, to_own, to_portrait
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.surface.rows_change import RowsChange
@@ -120,7 +121,10 @@ def held(portrait: Portrait, eye: str) -> Held | None:
     if known is not None and motion is not None:
         known = moved(known, *motion[:2])
     try:
-        return Held(lids_of(lines_on(portrait, side), standing, side, known), clay.id, own=False)
+        lines = lines_on(portrait, side)
+        if known is None and not has_slit(clay.surface, lines):
+            return None  # clay that covers the eye, as a scan: lids there are bodies of their own
+        return Held(lids_of(lines, standing, side, known), clay.id, own=False)
     except YewfinchError:
         return None
 

@@ -6,10 +6,12 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.features.eyes.eye import Eye, axis, off_the_eye
+from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.core.mesh.query.inside import Inside
 from yewfinch.core.mesh.query.nearest import NearestTree
-from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.mesh.surface.surface import Surface, triangles_of
+from yewfinch.core.mesh.surface.umbrella import umbrella
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Gaps on offer, mm.
@@ -20,6 +22,8 @@ _RIM = 0.4
 _SEAM, _RIM_ROUNDS = 3, 6
 #: Rounds of evening out what was pressed, and of looking whether faces between cut into the eye.
 _ROUNDS, _LOOKS = 12, 30
+#: Rounds of smoothing away what crosses itself.
+_CLEARED = 10
 
 _Rows = npt.NDArray[np.int64]
 
@@ -73,8 +77,30 @@ def seated(
     if len(rim):
         _seam(surface, at, rim, np.setdiff1d(free[outward], np.concatenate([floor, rim])))
     _evened(surface, at, eye, gap, np.setdiff1d(np.union1d(floor, short), rim))
+    _cleared(surface, was, at, eye, gap, free)
     rows = free[np.linalg.norm(at[free] - was[free], axis=1) > 1e-6]
     return rows, at[rows]
+
+
+def _cleared(surface: Surface, was: DoubleArray, at: DoubleArray, eye: Eye, gap: float, free: _Rows) -> None:
+    """Smooth away, in place, where clay came to cross itself; what is pressed stays out of the eye."""
+    faces = surface.faces[surface.faces_of(free)]
+    rows, local = np.unique(faces, return_inverse=True)
+    some = local.reshape(-1, 4).astype(INDEX)
+    triangles = triangles_of(some)
+    if len(crossings(at[rows], triangles)) <= len(crossings(was[rows], triangles)):
+        return
+    pressed = rows[np.linalg.norm(at[rows] - was[rows], axis=1) > 1e-6]
+    pull, may = umbrella(some, len(rows)), np.isin(rows, free)
+    for _ in range(_CLEARED):
+        out = untangled(at[rows], triangles, pull, None, 3)
+        out[~may] = at[rows][~may]
+        short = may & (off_the_eye(eye, out) < gap)
+        out[short] = _nearest_out(eye, out[short], gap)
+        at[rows] = out
+        _faces_out(surface, at, eye, gap, pressed)
+        if not len(crossings(at[rows], triangles)):
+            return
 
 
 def _socketed(surface: Surface, at: DoubleArray, eye: Eye, gap: float, skin: _Rows) -> tuple[_Rows, _Rows]:
@@ -157,6 +183,11 @@ def _evened(surface: Surface, at: DoubleArray, eye: Eye, gap: float, rows: _Rows
         at[rows] += 0.2 * (mean / np.maximum(count, 1)[:, None] - at[rows])
         close = rows[off_the_eye(eye, at[rows]) < gap]
         at[close] = _nearest_out(eye, at[close], gap)
+    _faces_out(surface, at, eye, gap, rows)
+
+
+def _faces_out(surface: Surface, at: DoubleArray, eye: Eye, gap: float, rows: _Rows) -> None:
+    """Keep faces on what was pressed out of the eye, in place."""
     triangles = surface.triangles()
     some = triangles[np.isin(triangles, rows).any(axis=1)]
     for _ in range(_LOOKS):  # faces cut corners: their vertices go out until they do not

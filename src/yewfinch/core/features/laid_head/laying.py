@@ -34,7 +34,7 @@ _FAR_OFF = 18.0
 #: Farther from the laid head than this a landmark is not found on the clay, mm.
 _LOST = 8.0
 #: Height of a lid that is given up for each mm squared away from where the head was laid, per mm (choice).
-_LID_STAY = 0.01
+_LID_STAY = 0.02
 #: Vertices of the clay this far from the laid head belong to no region, mm.
 _REGION_REACH = 6.0
 
@@ -213,8 +213,9 @@ def _lid_peaks(
         for key, line, sign in (("ps", "lid_upper", 1.0), ("pi", "lid_lower", -1.0)):
             own, margin = f"{key}_{side}", lines.get(f"{line}_{side}")
             if margin is not None and own in places and own not in known:
-                aside = ((margin - places[own]) ** 2).sum(axis=1)
-                places[own] = margin[int(np.argmax(sign * margin[:, 1] - _LID_STAY * aside))]
+                middle = margin[len(margin) // 4 : len(margin) - len(margin) // 4]
+                aside = ((middle - places[own]) ** 2).sum(axis=1)
+                places[own] = middle[int(np.argmax(sign * middle[:, 1] - _LID_STAY * aside))]
 
 
 def _regions(form: Pattern, whole: DoubleArray, upright: Surface) -> dict[str, npt.NDArray[np.uint8]]:
