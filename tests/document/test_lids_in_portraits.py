@@ -221,7 +221,7 @@ def test_lines_on_clay_that_covers_the_eye_give_no_lids_of_skin():
         at = np.stack([31.0 + x, y, np.sqrt(80.0**2 - (31.0 + x) ** 2 - y**2)], axis=1)
         portrait.lines[key] = tuple(nearest_anchors("scan", ball, at))
     assert not has_slit(ball, lids.lines_on(portrait, 1))
-    edit, keys = eyes.begin(portrait, {"l": (31.0, 10.0, 73.0)})
+    edit, _ = eyes.begin(portrait, {"l": (31.0, 10.0, 73.0)})
     portrait.perform(edit)
     (eye,) = [k for k, p in portrait.pieces.items() if p.eye is not None]
     assert lids.held(portrait, eye) is None

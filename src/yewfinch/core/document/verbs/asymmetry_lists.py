@@ -50,15 +50,16 @@ class Amount:
 
 
 def by_landmark(portrait: Portrait, solution: Solution | None, lay: Alignment | None) -> list[Amount]:
-    """Each pair of landmarks and each of the midline, the clay's largest first."""
-    return [
+    """Each pair of landmarks and each of the midline, the most uneven of clay or sitter first."""
+    found = [
         Amount(u.key, LANDMARKS[u.key].plain.removesuffix(", left"), _size(u.clay), _size(u.sitter), u.spread)
         for u in listed(portrait.landmarks(), solution, lay)
     ]
+    return _sorted(found)
 
 
 def by_region(portrait: Portrait, solution: Solution | None, lay: Alignment | None) -> list[Amount]:
-    """Parts of the head by their landmarks, the clay's largest first."""
+    """Parts of the head by their landmarks, the most uneven first."""
     of: dict[str, list[Uneven]] = {}
     for u in listed(portrait.landmarks(), solution, lay):
         of.setdefault(region_of(u.key), []).append(u)
@@ -78,7 +79,7 @@ def by_region(portrait: Portrait, solution: Solution | None, lay: Alignment | No
 
 
 def by_line(portrait: Portrait, solution: Solution | None, lay: Alignment | None) -> list[Amount]:
-    """Each pair of lines of the face and each line across the midline, the clay's largest first.
+    """Each pair of lines of the face and each line across the midline, the most uneven first.
 
     The sitter's lines are those that follow from the solved landmarks; what photos show between these is not told.
     """
@@ -116,7 +117,7 @@ def _mean_square(values: list[float | None]) -> float | None:
 
 
 def _sorted(found: list[Amount]) -> list[Amount]:
-    return sorted(found, key=lambda a: -(a.clay if a.clay is not None else a.sitter or 0.0))
+    return sorted(found, key=lambda a: -max(a.clay or 0.0, a.sitter or 0.0))
 
 
 def _uneven(lines: Mapping[str, DoubleArray], key: str) -> float | None:

@@ -148,7 +148,7 @@ def _landmarks(
     known: Mapping[str, DoubleArray],
 ) -> tuple[dict[str, DoubleArray], dict[str, str]]:
     """Places in the head's frame, and why some are doubtful."""
-    faces = form.model.faces(2)
+    faces = form.fine_faces
     normals = normals_of(whole, faces)
     keys = [k for k in form.landmarks if k not in known]
     at = np.array([form.landmarks[k].on(whole) for k in keys])
@@ -191,7 +191,7 @@ def _pupil(form: Pattern, whole: DoubleArray, probable: DoubleArray, upright: Su
 def _lines(
     form: Pattern, whole: DoubleArray, clay: ClayPlaces, upright: Surface, pose: Similarity
 ) -> tuple[dict[str, DoubleArray], float]:
-    normals = normals_of(whole, form.model.faces(2))
+    normals = normals_of(whole, form.fine_faces)
     out = {}
     for key, line in form.lines.items():
         at = np.array([t.on(whole) for t in line])
@@ -220,7 +220,7 @@ def _lid_peaks(
 
 def _regions(form: Pattern, whole: DoubleArray, upright: Surface) -> dict[str, npt.NDArray[np.uint8]]:
     """Membership of the clay's vertices, taken from the nearest place of the laid head."""
-    faces = form.model.faces(2)
+    faces = form.fine_faces
     triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
     outside = (form.trust[triangles] > 0).all(axis=1) | (form.trust[triangles] == 0).all(axis=1)
     tree = NearestTree(whole, triangles[outside])

@@ -34,7 +34,7 @@ def snapped_line(key: str, line: DoubleArray, normals: DoubleArray, clay: Surfac
     -------
     (n, 3) float64, mm
     """
-    reach = VALLEYS.get(key.replace("_lower", "_lower"))
+    reach = VALLEYS.get(key)
     if reach is None or len(line) < 3:
         return line
     along = np.gradient(line, axis=0)

@@ -12,6 +12,7 @@ from yewfinch.core.anatomy.figure.head_shape import plain_shaper
 from yewfinch.core.anatomy.head import lids, lips, nostrils
 from yewfinch.core.anatomy.head.cage import FREE
 from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL
+from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
@@ -70,6 +71,11 @@ class Pattern:
     def faces(self) -> IndexArray:
         """Faces of the level that is bent."""
         return self.model.faces(LEVEL)
+
+    @property
+    def fine_faces(self) -> IndexArray:
+        """Faces of the formed level."""
+        return self.model.faces(FORMED)
 
     @property
     def size(self) -> int:

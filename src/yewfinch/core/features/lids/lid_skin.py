@@ -180,7 +180,7 @@ class Skin:
         socket = np.where(facing, np.clip((_SOCKET[1] - np.abs(height)) / (_SOCKET[1] - _SOCKET[0]), 0.0, 1.0), 0.0)
         ahead = (own[:, 2] > -_BACK * eye.radius) | (socket > 0.0)
         rows, own, height, facing, socket = rows[ahead], own[ahead], height[ahead], facing[ahead], socket[ahead]
-        net = _net(surface, rows)
+        net = net_among(surface, rows)
         upper, loose = _on_upper(surface, rows, net, lines), _loose(self.chart, own, height, net)
         loose *= np.clip((own[:, 2] / eye.radius + _BACK) / (_BACK - _FRONT), 0.0, 1.0)
         some = (loose > 1e-4) | (socket > 0.0)
@@ -303,7 +303,7 @@ def _loose(chart: Chart, own: DoubleArray, height: DoubleArray, net: tuple[_Rows
     return np.asarray(np.where(free > 0.999, free, soft * side))
 
 
-def _net(surface: Surface, rows: _Rows) -> tuple[_Rows, _Rows]:
+def net_among(surface: Surface, rows: _Rows) -> tuple[_Rows, _Rows]:
     """Neighbours among rows, as numbers among them: of which, and which."""
     number = np.full(len(surface), -1, np.int64)
     number[rows] = np.arange(len(rows))

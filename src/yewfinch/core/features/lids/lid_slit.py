@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.features.lids.lid_skin import Lines
+from yewfinch.core.features.lids.lid_skin import Lines, net_among
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import IndexArray
 
@@ -44,12 +44,7 @@ def _looked(surface: Surface, lines: Lines) -> bool:
     some = np.unique(np.concatenate([near, lines.upper_rows, lines.lower_rows]))
     number = np.full(len(surface), -1, np.int64)
     number[some] = np.arange(len(some))
-    starts = surface.ring_at
-    count = np.diff(starts)[some]
-    owner = np.repeat(np.arange(len(some)), count)
-    first = np.repeat(starts[some] - np.r_[0, np.cumsum(count)[:-1]], count)
-    other = number[surface.ring[first + np.arange(len(owner))]]
-    owner, other = owner[other >= 0], other[other >= 0]
+    owner, other = net_among(surface, some)
     at = surface.positions[some].astype(np.float64)
     long = np.maximum(np.linalg.norm(at[owner] - at[other], axis=1), 1e-9)
     graph = csr_array((long, (owner, other)), shape=(len(some), len(some)))
