@@ -73,6 +73,11 @@ def qapp():
     return app
 
 
+#: Windows that were closed, and after how many of them what they leave behind is collected: the application has turned
+#: collecting by itself off, and each time takes a tenth of a second.
+_closed, _TOGETHER = [0], 4
+
+
 @pytest.fixture
 def sampled():
     """Vertices of clay up to which a processor draws four samples a pixel.
@@ -122,4 +127,6 @@ def window(qtbot, loaded_demo, monkeypatch, sampled):
     w.settle = lambda: True  # tests do not answer questions about unsaved work
     w.close()
     w.deleteLater()
-    gc.collect()  # windows that went before; here, not in whatever thread allocates next
+    _closed[0] += 1
+    if _closed[0] % _TOGETHER == 0:
+        gc.collect()  # windows that went before; here, not in whatever thread allocates next

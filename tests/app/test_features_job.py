@@ -67,6 +67,7 @@ def test_the_demo_sitter_from_eyes_to_a_caricature_and_back(window, qtbot, tmp_p
 
     # a caricature, and likeness against the sitter's
     person, near = portrait.surface("head").positions.copy(), w.bench.standpoint.likeness().overall
+    eye = portrait.surface("eye_left").positions.copy()
     panel = _panel(w, "Exaggeration")
     panel.refresh()
     click(panel.start)
@@ -76,6 +77,7 @@ def test_the_demo_sitter_from_eyes_to_a_caricature_and_back(window, qtbot, tmp_p
     handled()
     head = portrait.surface("head")
     assert np.linalg.norm(head.positions - person, axis=1).max() > 2.0
+    assert (portrait.surface("eye_left").positions != eye).any()  # eyes go along
     assert len(crossings(head.positions, head.triangles())) == 0
     likeness = _panel(w, "Likeness")
     plain = w.bench.standpoint.likeness().overall
