@@ -29,7 +29,7 @@ _WHOLE, _FREE = 1.06, 1.25
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
 #: Amounts that are looked at afterwards by turns, so many times, and rounds for each of these.
-_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0), 4, 6
+_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0, 2.0), 4, 6
 #: How far what crosses goes over to going the same way in each of these.
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
