@@ -326,11 +326,17 @@ def holds(work, before):
 @pytest.mark.parametrize("seed", [*range(8), 3016])  # the last one folds clay so that edges fall on one another
 def test_whatever_is_done_can_be_undone_saved_and_opened(seed, tmp_path):
     work = Work(seed)
+    carried_out(work, WAYS, 60, tmp_path)
+    assert len(work.done) > 10
+
+
+def carried_out(work, ways, steps, tmp_path):
+    """Work at random; what must hold is looked at after each step, and all is undone, redone, saved and opened."""
     p, history = work.p, work.p.history
     states = [picture_of(p)]
     try:
-        for _ in range(60):
-            way = str(work.rng.choice(WAYS))
+        for _ in range(steps):
+            way = str(work.rng.choice(ways))
             if not p.pieces:
                 way = "solid"
             if len(p.pieces) >= MOST_PIECES:
@@ -365,7 +371,6 @@ def test_whatever_is_done_can_be_undone_saved_and_opened(seed, tmp_path):
                     history.go_to(len(states) - 1)
                 else:
                     states = states[: at + 1]
-        assert len(work.done) > 10
         container.save(p, tmp_path / "any.yewfinch")
         again = container.load(tmp_path / "any.yewfinch")
         same(picture_of(again), picture_of(p))
