@@ -8,7 +8,7 @@ import pytest
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import eyes, lid_joining, lids, pieces
+from yewfinch.core.document.verbs import eyes, lid_joining, lids, pieces, placing
 from yewfinch.core.features.eyes.eye import off_the_eye
 from yewfinch.core.features.lids.lid_form import LID_VERTICES
 from yewfinch.core.features.lids.lid_measures import at_rest, read, with_measure
@@ -208,6 +208,31 @@ def test_lids_joined_to_clay_are_its_skin_with_the_same_dials(lump):
 def test_lids_are_fitted_only_to_a_solved_sitter(portrait):
     with pytest.raises(YewfinchError, match="solve"):
         lid_joining.fit(portrait, ["eye_left"])
+
+
+def test_skin_lids_go_along_with_an_eye_that_is_moved_as_a_piece(portrait):
+    head = portrait.surface("head")
+    rest, line = head.positions.copy(), portrait.line("lid_upper_l")
+    start = placing.start_of(portrait, ["eye_left"])
+    motion = placing.Motion.about((0.0, 0.0, 0.0), (1.0, 0.6, 0.4))
+    edit = placing.moved(portrait, ["eye_left"], motion, "Move", start)
+    portrait.perform(edit)
+    eye = eyes.standing(portrait.pieces["eye_left"])
+    step = portrait.line("lid_upper_l") - line
+    np.testing.assert_allclose(step[12], (1.0, 0.6, 0.4), atol=0.45)  # the plain lids are laid off the cornea, too
+    assert off_the_eye(eye, portrait.line("lid_upper_l")[6:19]).min() > 0.02
+    right = portrait.line("lid_upper_r")
+    # farther in the same step: counted from where it began
+    further = placing.Motion.about((0.0, 0.0, 0.0), (-0.5, 0.2, 0.0))
+    portrait.amend(placing.moved(portrait, ["eye_left"], further, "Move", start))
+    np.testing.assert_allclose((portrait.line("lid_upper_l") - line)[12], (-0.5, 0.2, 0.0), atol=0.45)
+    np.testing.assert_array_equal(portrait.line("lid_upper_r"), right)
+    portrait.history.undo()
+    np.testing.assert_array_equal(head.positions, rest)
+    # with its clay it goes as one body
+    both = placing.moved(portrait, ["head", "eye_left", "eye_right"], motion, "Move")
+    portrait.perform(both)
+    np.testing.assert_allclose(head.positions, rest + np.float32([1.0, 0.6, 0.4]), atol=1e-4)
 
 
 def test_lines_on_clay_that_covers_the_eye_give_no_lids_of_skin():

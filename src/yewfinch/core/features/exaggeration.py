@@ -29,7 +29,7 @@ _WHOLE, _FREE = 1.06, 1.25
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
 #: Amounts that are looked at afterwards by turns, so many times, and rounds for each of these.
-_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0, 2.0), 4, 6
+_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0, 2.0), 6, 6
 #: How far what crosses goes over to going the same way in each of these.
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
@@ -193,7 +193,7 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
             some = None  # look at all once more
             continue
         some = evened(pairs, 2 + turn // 6)
-    for _ in range(_TURNS):  # what passes through itself between two of those, in few places
+    for turn in range(_TURNS):  # what passes through itself between two of those, in few places
         clear = True
         for amount in _ON_THE_WAY:
             some = None
@@ -201,7 +201,7 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
                 pairs = crossings(at + amount * out, triangles, some)
                 if len(pairs) <= before:
                     break
-                clear, some = False, evened(pairs, 2)
+                clear, some = False, evened(pairs, 2 + turn)
         if clear:
             break
     return out

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -11,7 +11,12 @@ from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import eyes, lids
 from yewfinch.core.document.verbs.carrying import at_rest
+from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.features.eyes.eye import moved as moved_eye
+from yewfinch.core.features.lids.lid_skin import Skin
+from yewfinch.core.features.lids.lids import Lids
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.solid import FARTHEST, KINDS, Solid
 from yewfinch.core.reshape.solid_form import surface_of
@@ -86,21 +91,67 @@ class Motion:
         return float(np.sqrt(size)) if alike and np.linalg.det(self.linear) > 0 else None
 
 
-#: Pieces as they were before a motion that is still being set: the record, and the positions of clay.
-Start = Mapping[str, tuple[Piece, FloatArray]]
+@dataclass(frozen=True, eq=False)
+class LidsAlong:
+    """Lids of an eye that are skin of clay which is not moved itself.
+
+    Attributes
+    ----------
+    clay : str
+    eye : Eye
+        As it stood.
+    lids : Lids
+    skin : Skin
+    """
+
+    clay: str
+    eye: Eye
+    lids: Lids
+    skin: Skin
+
+
+class Start(dict[str, tuple[Piece, FloatArray]]):
+    """Pieces as they were before a motion that is still being set: the record, and the positions of clay.
+
+    Attributes
+    ----------
+    lids : list of LidsAlong
+        Skin that goes along with eyes among them.
+    """
+
+    lids: list[LidsAlong]
 
 
 def start_of(portrait: Portrait, pieces: Sequence[str]) -> Start:
     """Pieces as they stand now, with the lids of eyes and the teeth of clay among them."""
-    return {k: (portrait.pieces[k], portrait.surface(k).positions.copy()) for k in _with_bodies(portrait, pieces)}
+    out = Start()
+    for key in _with_bodies(portrait, pieces):
+        out[key] = portrait.pieces[key], portrait.surface(key).positions.copy()
+    out.lids = _skin_along(portrait, list(out))
+    return out
+
+
+def _skin_along(portrait: Portrait, pieces: Sequence[str]) -> list[LidsAlong]:
+    """Lids of eyes among pieces that are skin of unlocked clay which is not among them."""
+    out = []
+    for key in pieces:
+        if portrait.pieces[key].eye is None:
+            continue
+        found = lids.held(portrait, key)
+        if found is None or found.own or found.piece in pieces or portrait.pieces[found.piece].locked:
+            continue
+        standing = eyes.standing(portrait.pieces[key])
+        skin = lids.Skins().of(portrait, found.piece, key, found.lids, standing)
+        out.append(LidsAlong(found.piece, standing, found.lids, skin))
+    return out
 
 
 def _with_bodies(portrait: Portrait, pieces: Sequence[str]) -> list[str]:
     """Pieces, lids with bodies of their own that lie on eyes among them, and teeth in mouths of clay among them."""
     free = [p for p in portrait.pieces.values() if not p.locked]
-    lids = [p.id for p in free if p.lids is not None and p.lids_of in pieces]
+    bodies = [p.id for p in free if p.lids is not None and p.lids_of in pieces]
     teeth = [p.id for p in free if p.teeth is not None and p.teeth.clay in pieces]
-    return list(dict.fromkeys([*pieces, *lids, *teeth]))
+    return list(dict.fromkeys([*pieces, *bodies, *teeth]))
 
 
 def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, start: Start | None = None) -> Edit:
@@ -151,7 +202,18 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
             changes.append(_clay(held, at, motion))
     if not changes:
         raise YewfinchError("Choose a piece first.")
-    return Edit(name, tuple(changes))
+    return Edit(name, (*changes, *(_lids(portrait, along, motion) for along in begun.lids)))
+
+
+def _lids(portrait: Portrait, along: LidsAlong, motion: Motion) -> RowsChange:
+    """Skin laid on an eye that was moved, as its lids lay on it."""
+    held, factor = portrait.pieces[along.clay], motion.factor
+    at_rest(portrait, held)
+    assert factor is not None  # an eye stays round
+    eye = moved_eye(along.eye, motion.linear / factor, factor, motion.shift)
+    rows = along.skin.rows.astype(INDEX)
+    goes = along.skin.to(along.lids, eye).astype(np.float32)
+    return RowsChange(held.id, "positions", rows, held.surface.positions[rows].copy(), goes)
 
 
 def _clay(held: Piece, at: FloatArray, motion: Motion) -> RowsChange:
