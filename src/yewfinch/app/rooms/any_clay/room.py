@@ -26,13 +26,13 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Lay the head on",
                 lambda: laying_panel.LayingPanel(head),
-                {"Sitter": 62, "Features": 3},
+                {"Sitter": 62, "Features": 108},
                 folded=True,
             ),
             Panel(
                 "Lines on the clay",
                 lambda: face_lines_panel.FaceLinesPanel(hand, drawing),
-                {"Sitter": 64, "Features": 4},
+                {"Sitter": 64, "Features": 109},
                 folded=True,
             ),
         ),
