@@ -98,11 +98,12 @@ def cut_mouth(surface: Surface, line: DoubleArray, frame: Frame) -> CutMouth:
     inner = _inside_faces(path, lower, len(at), len(_DEEP))
     ahead = _smooth(surface.normals[path].astype(np.float64)) @ frame.axes
     whole_faces = np.concatenate([faces, inner])
+    before = _crossing_round(surface, line)
     for part in _SIZES:
         whole = np.concatenate([at, _rings(at, path, lower, frame, size * part, ahead)])
         if twin is not None:
             whole = _mirrored(whole, twin, path, lower, len(_DEEP))
-        clear = _cleared(whole, whole_faces, path, lower, len(at))
+        clear = _cleared(whole, whole_faces, len(at), before)
         if clear is not None:
             whole = clear if twin is None else _mirrored(clear, twin, path, lower, len(_DEEP))
             break
@@ -292,8 +293,19 @@ def _inside_faces(path: Rows, lower: Rows, first: int, rings: int) -> IndexArray
     return np.concatenate(out)
 
 
-def _cleared(at: DoubleArray, faces: IndexArray, path: Rows, lower: Rows, first: int) -> DoubleArray | None:
-    """Positions in which the inside crosses neither itself nor other clay, evened out where it did; None if it does."""
+def _crossing_round(surface: Surface, line: DoubleArray) -> int:
+    """In how many pairs of triangles the clay crosses itself already, where a mouth may come to be."""
+    middle = line.mean(axis=0)
+    reach = float(np.linalg.norm(line - middle, axis=1).max()) + _DEEP[-1]
+    faces = surface.faces[surface.faces_of(surface.rows_in_ball(middle, reach))]
+    return len(crossings(surface.positions, triangles_of(faces)))
+
+
+def _cleared(at: DoubleArray, faces: IndexArray, first: int, before: int) -> DoubleArray | None:
+    """Positions in which the inside crosses neither itself nor other clay, evened out where it did; None if it does.
+
+    `first` is the first vertex of the inside, `before` in how many pairs the clay crossed itself anyway.
+    """
     box = at[first:].min(axis=0) - _ASIDE, at[first:].max(axis=0) + _ASIDE
     own = at[faces]
     close = ((own.max(axis=1) > box[0]) & (own.min(axis=1) < box[1])).all(axis=1)
@@ -301,12 +313,12 @@ def _cleared(at: DoubleArray, faces: IndexArray, path: Rows, lower: Rows, first:
     some = local.reshape(-1, 4).astype(INDEX)
     triangles = triangles_of(some)
     here = at[rows]
-    if len(crossings(here, triangles)):
+    if len(crossings(here, triangles)) > before:
         out = untangled(here, triangles, umbrella(some, len(rows)), None, _UNTANGLING)
         # what is close lies in the middle of a patch whose border must stay
         held = np.isin(rows, faces[~close])
         out[held] = here[held]
-        if len(crossings(out, triangles)):
+        if len(crossings(out, triangles)) > before:
             return None
         at = at.copy()
         at[rows] = out
@@ -318,7 +330,7 @@ def _mirrored(at: DoubleArray, twin: IndexArray, path: Rows, lower: Rows, rings:
     out = at.astype(np.float32).astype(np.float64)
     first = len(at) - rings * (len(path) + len(lower) - 2)
     m = len(path)
-    pairs = [(lower[1:-1], lower[1:-1][::-1])]
+    pairs = [(np.arange(len(twin)), np.asarray(twin, np.int64)), (lower[1:-1], lower[1:-1][::-1])]
     for k in range(rings):
         own = first + k * (2 * m - 2) + np.arange(2 * m - 2)
         image = np.concatenate([own[:m][::-1], own[m:][::-1]])
