@@ -108,6 +108,17 @@ def test_six_clicks_give_a_strange_head_landmarks_lines_and_working_handles(wind
     assert doubts[0].key not in {d.key for d in panel.head.doubts()} and doubts[0].key in panel.head.sure()
 
 
+def test_a_head_that_has_its_landmarks_is_left_to_have_them(window):
+    window.bench.set_stage("Features")
+    window.bench.selection.choose("head")
+    panel = _open(window, "Lay the head on")
+    assert "has its landmarks already" in panel.note.text() and panel.head.next_click() is None
+    window.bench.selection.choose("eye_left")
+    handled()
+    panel.refresh()
+    assert "locked, or no clay" in panel.note.text() and not panel.click.isEnabled()
+
+
 def test_a_click_on_another_piece_places_nothing_and_says_so(window, scan):
     portrait, true = scan
     way = _TURN @ (0.0, 0.0, 1.0)

@@ -18,6 +18,8 @@ from yewfinch.core.features.laid_head.laying import ASKED, LEAST
 MODE = "lay_head"
 #: Rows of the list that are in sight at once, and what they are high, pixels.
 _ROWS, _ROW = 5, 24
+#: Clay with more landmarks than this needs no head laid on.
+_ALREADY = 30
 
 
 class LayingPanel(LivePanel):
@@ -119,6 +121,10 @@ class LayingPanel(LivePanel):
             self.note.setText("No piece is chosen.")
         elif not free:
             self.note.setText(f"'{piece.name}' is locked, or no clay yet.")
+        elif laid is None and sum(a.piece == piece.id for a in portrait.anchors.values()) > _ALREADY:
+            self.note.setText(
+                f"'{piece.name}' has its landmarks already. Laying the head on finds all but the six anew."
+            )
         elif laid is None:
             self.note.setText(
                 f"Six clicks on '{piece.name}' give it all landmarks and lines of the face. "
