@@ -166,7 +166,7 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
     before = len(crossings(at, triangles))
     out = steps.copy()
 
-    def evened(pairs: npt.NDArray[np.int64], rings: int) -> npt.NDArray[np.bool_]:
+    def evened(pairs: npt.NDArray[np.int64], rings: int, together_by: float = _TOGETHER) -> npt.NDArray[np.bool_]:
         """Even out the steps of what crosses and so many rings round it; which triangles that touches."""
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
@@ -175,8 +175,8 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
         rows = np.flatnonzero(near)
         inside = near[one] & near[ring]
         together = lot_means(out, rows, one[inside], ring[inside].astype(np.int64), triangles[pairs])
-        out[rows] += _TOGETHER * (together - out[rows])
-        for _ in range(2):
+        out[rows] += together_by * (together - out[rows])
+        for _ in range(2 if together_by < 1.0 else 0):
             mean = np.stack([np.bincount(one, out[ring, k], len(at)) for k in range(3)], axis=1) / count
             out[rows] += 0.5 * (mean[rows] - out[rows])
         return np.asarray(near[triangles].any(axis=1))
@@ -201,7 +201,7 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
                 pairs = crossings(at + amount * out, triangles, some)
                 if len(pairs) <= before:
                     break
-                clear, some = False, evened(pairs, 2 + turn)
+                clear, some = False, evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0)
         if clear:
             break
     return out
