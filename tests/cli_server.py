@@ -6,12 +6,20 @@ time only and not that of the imports. Nothing may run beside the main thread be
 
 from __future__ import annotations
 
+import importlib
 import json
 import os
 import subprocess
 import sys
 import tempfile
 from pathlib import Path
+
+#: What commands import when they need it.
+HEAVY = (
+    "PIL.Image", "moderngl", "scipy.interpolate", "scipy.linalg", "scipy.optimize", "scipy.sparse.csgraph",
+    "scipy.sparse.linalg", "scipy.spatial", "scipy.spatial.transform", "scipy.stats",
+    "yewfinch.core.document.figure.shaping", "yewfinch.core.formats.container", "yewfinch.render.picture",
+)  # fmt: skip
 
 
 class Server:
@@ -55,6 +63,8 @@ def main() -> None:
     from yewfinch import cli
     from yewfinch.core.mesh.surface import _surface_kernels
 
+    for heavy in HEAVY:
+        importlib.import_module(heavy)
     _surface_kernels.leaf_starts(np.zeros((1, 4), np.int32), 1, 9)  # starts the compiler, and no threads
     answers = os.fdopen(os.dup(1), "w")
     for line in sys.stdin:

@@ -87,6 +87,12 @@ def sampled():
     return 0
 
 
+@pytest.fixture
+def extent():
+    """Size of the window: a small one in most tests, since its picture is drawn by a processor."""
+    return 1280, 640
+
+
 @pytest.fixture(scope="session")
 def loaded_demo():
     """The demo portrait as it is read once: each window gets a copy, which is quicker than reading it again."""
@@ -110,7 +116,7 @@ def copy_of(loaded: Portrait) -> Portrait:
 
 
 @pytest.fixture
-def window(qtbot, loaded_demo, monkeypatch, sampled):
+def window(qtbot, loaded_demo, monkeypatch, sampled, extent):
     """The real window on the demo portrait."""
     monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
     from tests.app.hands import handled
@@ -118,6 +124,7 @@ def window(qtbot, loaded_demo, monkeypatch, sampled):
     from yewfinch.core.session.settings import Settings
 
     w = bench_window(copy_of(loaded_demo), Settings())
+    w.resize(*extent)
     w.show()
     w.activateWindow()  # without a window manager nobody else does, and shortcuts need it
     qtbot.waitUntil(w.isActiveWindow, timeout=10000)

@@ -39,14 +39,19 @@ def test_presets_are_sound(maker, triangles, key):
         assert np.linalg.norm(lid - centre, axis=1).min() > EYE_RADIUS * shape.eye_scale
 
 
+@pytest.fixture(scope="module")
+def presets(maker):
+    return {key: maker.shape(person).measures() for key, (_, person, *_) in PRESETS.items()}
+
+
 @pytest.mark.parametrize("key", PRESETS)
 @pytest.mark.parametrize("measure", [m for m in STEERED.values() if m.source != PLAIN], ids=lambda m: m.key)
-def test_presets_have_the_published_means(maker, key, measure):
+def test_presets_have_the_published_means(presets, key, measure):
     # Farkas 1994, Zhuang & Bradtmiller 2005, Dodgson 2004, from memory; child and old age as parts
     # of the adult (head_measures). The surveys differ: women's face length from the sellion (N) is
     # larger than their face height from the nasion over it (F), so these two give way.
     person = PRESETS[key][1]
-    found = maker.shape(person).measures()[measure.key]
+    found = presets[key][measure.key]
     assert found == pytest.approx(
         measure.mean(person.sex, person.age),
         abs=2.2 if measure.key in ("menton_sellion", "face_height") else max(1.0, 0.014 * found),
@@ -92,7 +97,7 @@ def test_several_measures_at_once_and_the_rest_follows(maker):
 
 def test_a_hundred_random_persons_have_their_measures(maker):
     # drafts; with one thread of OpenBLAS instead of two, whose last bits differ, one of them is 1.08 mm off
-    for seed in range(1, 201, 2):
+    for seed in range(1, 201, 4):
         rng = np.random.default_rng(seed)
         person = Person(float(seed % 4 > 1), float(rng.uniform(8, 85)), seed=seed, asymmetry=float(seed % 3 > 0))
         shape = maker.shaper.shape(person, draft=True)
@@ -104,9 +109,7 @@ def test_a_hundred_random_persons_have_their_measures(maker):
         assert 40 < found["pupils"] < 85
 
 
-@pytest.mark.parametrize(
-    "seed", [*range(1, 21), 44, 89, 389, 118, 140, 149, 150, 198]
-)  # the last ones were once faulty
+@pytest.mark.parametrize("seed", [*range(1, 9), 44, 89, 389, 118, 140, 149, 150, 198])  # the last ones were once faulty
 def test_finished_random_persons_have_their_measures_and_do_not_cross_themselves(maker, triangles, seed):
     rng = np.random.default_rng(seed)
     person = Person(float(seed % 2), float(rng.uniform(8, 85)), seed=seed, asymmetry=float(seed % 3 > 0))

@@ -182,6 +182,7 @@ def test_the_picture_keeps_up_with_legs_of_a_stroke_on_dense_clay(window, qtbot)
     assert len([e for e in portrait.history.last().changes if type(e).__name__ == "PieceChange"]) == 1
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_legs_on_dense_clay_are_made_beside_the_window_and_events_wait(window, qtbot, monkeypatch):
     monkeypatch.setattr("yewfinch.app.rooms.stroke.strokes._AT_ONCE", 1000)
     w, portrait = window, window.bench.portrait

@@ -13,6 +13,7 @@ from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import face_lines, handles, lips
+from yewfinch.core.document.verbs.laying import doubts_on, sure_on
 from yewfinch.core.features.laid_head.laying import ASKED
 from yewfinch.core.formats.container import load, save
 from yewfinch.core.mesh.surface.surface import Surface
@@ -88,6 +89,8 @@ def test_six_clicks_give_a_strange_head_landmarks_lines_and_working_handles(wind
     again = load(tmp_path / "scan.yewfinch")
     assert set(again.anchors) == set(portrait.anchors) and set(again.lines) == set(portrait.lines)
     assert "nose" in again.pieces["scan"].regions
+    assert doubts_on(again, "scan") == panel.head.doubts() and panel.head.doubts()
+    assert sure_on(again, "scan") == set(ASKED)
     again.history.close()
     for _ in range(2):
         portrait.history.undo()
@@ -106,6 +109,8 @@ def test_six_clicks_give_a_strange_head_landmarks_lines_and_working_handles(wind
     handled()
     panel.refresh()
     assert doubts[0].key not in {d.key for d in panel.head.doubts()} and doubts[0].key in panel.head.sure()
+    portrait.history.undo()
+    assert panel.head.doubts() == doubts
 
 
 def test_a_head_that_has_its_landmarks_is_left_to_have_them(window):

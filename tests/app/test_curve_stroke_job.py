@@ -1,6 +1,7 @@
 """Strokes along curves and arcs, pressure curves and the key that presses, in the real window."""
 
 import numpy as np
+import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
@@ -17,6 +18,7 @@ def moved(surface, plain):
     return np.nonzero((surface.positions != plain).any(axis=1))[0]
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_a_curve_stays_editable_until_it_is_confirmed(window, qtbot):
     w, surface = begun(window, "Stroke")
     w.bench.tools.set_symmetry(False)
@@ -148,6 +150,7 @@ def test_the_curve_of_pressure_is_bent_by_hand_and_a_pen_feels_it(window):
     assert w.bench.tools.settings.curve_size == ((0.0, 0.3), (1.0, 1.0))
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_space_presses_harder_while_it_is_held(window):
     w, surface = begun(window, "Stroke")
     w.bench.tools.set_symmetry(False)

@@ -155,6 +155,7 @@ def test_the_round_takes_directions_and_photos(window, qtbot):
     assert "photo:profile" in strip.buttons
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_four_views_are_live(window, qtbot):
     QTest.keyClick(window.viewport, Qt.Key.Key_V)
     views = window.side_views
@@ -314,6 +315,7 @@ def test_gloss_is_painted_seen_saved_and_undone(window, qtbot, tmp_path):
     assert w.bench.portrait.surface("head").roughness.min() == 38
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_rests(window, qtbot):
     w, picture = window, window.viewport.picture
     clay_picture(w)

@@ -1,6 +1,7 @@
 """The window says when a piece is symmetric no longer, and strokes keep what is."""
 
 import numpy as np
+import pytest
 
 from tests.app.hands import drag, handled, line
 from yewfinch.core.mesh.query.twins import is_still_symmetric, twins_of
@@ -8,6 +9,7 @@ from yewfinch.core.mesh.query.twins import is_still_symmetric, twins_of
 FLIP = np.float32([-1, 1, 1])
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_a_stroke_without_symmetry_is_told_of_and_undo_gives_it_back(window, qtbot):
     w, portrait = window, window.bench.portrait
     said = []

@@ -47,6 +47,7 @@ def picture(w, qtbot):
     return np.frombuffer(bits, np.uint8).reshape(200, -1)[:, :600].astype(int)
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     w, panel, portrait = boned, boned.panel("Under the skin"), boned.bench.portrait
     assert not panel.make.isVisible()

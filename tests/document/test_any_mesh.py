@@ -51,7 +51,7 @@ def _unsound():
 MESHES = {
     "open": _open, "crossed": _crossed, "unsound": _unsound,
     "one triangle": lambda: Surface([[0, 0, 0], [30, 0, 0], [0, 30, 0]], [[0, 1, 2]]),
-    "loose triangles": lambda: _loose(3000),
+    "loose triangles": lambda: _loose(1500),
     "huge": lambda: Surface(cube_sphere(8).positions * 8000, cube_sphere(8).faces),
     "tiny": lambda: Surface(cube_sphere(8).positions * 1e-5, cube_sphere(8).faces),
     "flat": lambda: Surface(cube_sphere(8).positions * np.float32([1, 1, 0]), cube_sphere(8).faces),
@@ -103,9 +103,9 @@ def _masked(p):
 
 
 JOBS = {
-    "remesh": lambda p: fusing.fuse(p, ["strange"], 4.0),
-    "fuse": lambda p: fusing.fuse(p, ["head", "strange"], 8.0, join=5.0),
-    "take": lambda p: fusing.fuse(p, ["head"], 8.0, take=["strange"]),
+    "remesh": lambda p: fusing.fuse(p, ["strange"], 6.0),
+    "fuse": lambda p: fusing.fuse(p, ["head", "strange"], 12.0, join=5.0),
+    "take": lambda p: fusing.fuse(p, ["head"], 12.0, take=["strange"]),
     "mend": lambda p: tidying.mend(p, "strange")[0],
     "reduce": lambda p: tidying.reduce(p, "strange", 200),
     "cut": lambda p: masking.cut_by(p, ["strange"], _across(p, "line", [(-2, 0.1, 0), (2, -0.05, 0)]), keep=True)[0],

@@ -90,7 +90,7 @@ def test_locked_clay_is_left_alone(with_ball):
             job()
 
 
-@pytest.mark.parametrize("count", [8000, 2000, 500])
+@pytest.mark.parametrize("count", [8000, 500])
 def test_what_is_symmetric_stays_so_when_it_is_reduced(portrait, count):
     head = portrait.surface("head")
     found = reduced(head, count)
@@ -100,7 +100,10 @@ def test_what_is_symmetric_stays_so_when_it_is_reduced(portrait, count):
     used = np.unique(found.faces)
     assert (found.closed[used] > 0).all()
     assert (found.faces[:, 2] == found.faces[:, 3]).all()
-    bent = head.copy()  # what is not symmetric is not made so
+
+
+def test_what_is_not_symmetric_is_not_made_so_when_it_is_reduced(portrait):
+    bent = portrait.surface("head").copy()
     bent.set_rows(
         np.arange(len(bent), dtype=np.int32), bent.positions + np.float32([1, 0, 0]) * (bent.positions[:, 1:2] / 30)
     )

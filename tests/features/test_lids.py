@@ -76,7 +76,7 @@ def test_the_inner_side_lies_on_the_eye_and_nothing_crosses(batch):
             off = off_the_eye(eye, points.reshape(-1, 3))
             assert off.min() >= 0.02 and off.max() <= most, seed
         eye_ball = trimesh.Trimesh(surface_of(eye).positions, surface_of(eye).triangles(), process=False)
-        assert trimesh.proximity.signed_distance(eye_ball, inner.reshape(-1, 3)[::31]).max() < 0.0, seed
+        assert trimesh.proximity.signed_distance(eye_ball, inner.reshape(-1, 3)[seed % 97 :: 97]).max() < 0.0, seed
         body = trimesh.Trimesh(made.positions, made.triangles(), process=False)
         assert body.is_watertight and body.is_winding_consistent and body.volume > 0, seed
         assert len(crossings(made.positions.astype(np.float64), made.triangles())) == 0, seed

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 
@@ -70,6 +70,7 @@ def test_every_level_comes_back(shape, count):
     assert found_under(fine, count + 1, {}) is None or shape == "box"  # a box could be one once more
 
 
+@settings(max_examples=30, deadline=None)
 @given(st.integers(0, 2**32 - 1))
 def test_worked_clay_gives_its_levels_and_its_form(seed):
     rng = np.random.default_rng(seed)

@@ -177,7 +177,7 @@ def test_what_means_nothing_is_said(camera, points, shape):
 
 
 def test_bodies_in_one_place_are_cut_and_closed_each():
-    ball = cube_sphere(8, 40.0)
+    ball = cube_sphere(5, 40.0)
     n = len(ball)
     three = Surface(np.concatenate([ball.positions] * 3), np.concatenate([ball.faces + k * n for k in range(3)]))
     camera = View(0, 0, (0, 0, 0), 600).camera(400, 300)

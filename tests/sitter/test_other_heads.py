@@ -26,7 +26,7 @@ def table(make, photos, runs=8, seed=1, sitter=None, **how):
 
 
 @pytest.mark.parametrize("photos", [1, 2, 5])
-@pytest.mark.parametrize("make", [other_head, placed_off(1.0), placed_off(2.5)], ids=["other", "1 mm", "2.5 mm"])
+@pytest.mark.parametrize("make", [other_head, placed_off(2.5)], ids=["other", "2.5 mm"])
 def test_size_and_errors_are_as_the_solve_says(make, photos):
     t = table(make, photos, runs=6)
     size = np.array(t.size)

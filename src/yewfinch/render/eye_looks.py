@@ -6,6 +6,8 @@ import moderngl
 
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.lids import clay_of, side_of
+from yewfinch.core.document.verbs.lids import held as lids_held
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import Look, eye_as_it_stands, seen
 from yewfinch.core.features.lids.lid_skin import OTHER, off_margin
@@ -36,6 +38,7 @@ class EyeLooks:
         self.program = context.program(shaders.CLAY_VERTEX, shaders.CLEAR_FRAGMENT)
         self._known: dict[str, tuple[Surface, int, Eye, Look]] = {}
         self._wet: dict[str, tuple[object, Surface | None]] = {}
+        self._read: dict[str, tuple[object, Lids | None]] = {}
         self._clear: dict[str, SurfaceBuffers] = {}
 
     def opaque(self, piece: Piece, *, hurried: bool = False) -> Surface:
@@ -51,24 +54,36 @@ class EyeLooks:
         return held[3].opaque
 
     def wet(self, portrait: Portrait) -> None:
-        """Give eyes whose lids are known a wet line; lids of skin count as long as their line is where they say."""
+        """Give eyes with lids a wet line; lids of skin that were set count as long as their line is where they say."""
         bodies = {p.lids_of: p.lids for p in portrait.pieces.values() if p.lids is not None}
         skins = {k: (p, one) for p in portrait.pieces.values() for k, one in p.skin_lids.items()}
         for key, piece in portrait.pieces.items():
             if piece.eye is None:
                 continue
             clay, lids = skins.get(key, (None, None))
-            lids = bodies.get(key, lids)
-            if lids is None or key not in self._known:
+            lids, surface = bodies.get(key, lids), piece.surface
+            if lids is None:  # nobody set them yet
+                clay = clay_of(portrait, side_of(piece.eye))
+            if key not in self._known or (lids is None and clay is None):
                 self._wet.pop(key, None)
                 continue
-            surface = piece.surface
             state = id(surface), surface.version, id(piece.eye), lids, 0 if clay is None else clay.surface.version
             held = self._wet.get(key)
             if held is None or held[0] != state:
                 eye = eye_as_it_stands(piece.eye, surface.positions)
-                there = key in bodies or _on_its_line(portrait, lids, eye)
-                self._wet[key] = state, wet_line(lids, eye) if there else None
+                there = key in bodies or lids is None or _on_its_line(portrait, lids, eye)
+                lids = self._as_they_are(portrait, key, eye) if lids is None else lids
+                self._wet[key] = state, wet_line(lids, eye) if there and lids is not None else None
+
+    def _as_they_are(self, portrait: Portrait, key: str, eye: Eye) -> Lids | None:
+        """Lids of skin that nobody set yet, read from the clay; again only when their lines or the eye moved."""
+        side = "l" if side_of(eye) > 0 else "r"
+        lines = [portrait.line(f"{k}_{side}") for k in ("lid_upper", "lid_lower")]
+        state = [None if v is None else v.tobytes() for v in lines], eye
+        if key not in self._read or self._read[key][0] != state:
+            found = None if None in state[0] else lids_held(portrait, key)
+            self._read[key] = state, None if found is None else found.lids
+        return self._read[key][1]
 
     def draw(self, pieces: list[str], seen: Seen, pixel: float) -> None:
         """Draw corneas and wet lines of some pieces over what is there already."""
@@ -100,6 +115,7 @@ class EyeLooks:
         for piece in [k for k in self._known if k not in pieces]:
             del self._known[piece]
             self._wet.pop(piece, None)
+            self._read.pop(piece, None)
 
     def release(self) -> None:
         """Give everything back."""

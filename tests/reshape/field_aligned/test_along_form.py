@@ -111,7 +111,7 @@ def test_a_box_keeps_its_edges_and_corners():
     assert irregular(made) < 0.06
 
 
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=5, deadline=None)
 @given(st.integers(0, 10_000), st.sampled_from([3.0, 6.0, 12.0]))
 def test_handles_bodies_and_hollows_stay(seed, edge):
     rng = np.random.default_rng(seed)

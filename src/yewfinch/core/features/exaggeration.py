@@ -14,7 +14,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.features.clearing import lot_means
-from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
@@ -24,12 +24,18 @@ from yewfinch.core.sitter.towards import thin_plate
 
 #: How far a person may be taken, as k: 0 is the norm, 1 the person.
 LEAST, MOST = 0.0, 3.0
-#: Round an eye clay moves as a whole up to so many of its radii, and freely from the second on.
+#: Beyond the person clay keeps its distance from an eye up to so many of its radii, and is free from the second on.
 _WHOLE, _FREE = 1.06, 1.25
+#: It slides on the eye by so much at most, mm at full strength. Little is known of how far a few points take an eye.
+_SLIDES, _STEADY = 4.0, 0.01
+#: Between norm and person clay is held on the eye up to this height over it, and is free from the second on, mm.
+_ON, _LOOSE = 0.2, 0.6
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
-#: Amounts that are looked at afterwards by turns, so many times, and rounds for each of these.
-_ON_THE_WAY, _TURNS, _FEW = (0.3, 0.6, 1.0, 2.0), 6, 6
+#: Amounts of steps at which a surface has to be clear of itself beyond the person, and between it and the norm.
+BEYOND, BETWEEN = (2.0, 0.3, 0.6, 1.0), (-1.0, -0.3, -0.6)
+#: All amounts are looked at by turns, so many times, with so many rounds for each.
+_TURNS, _FEW = 6, 6
 #: How far what crosses goes over to going the same way in each of these.
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
@@ -128,31 +134,81 @@ def steps_through_landmarks(
     return thin_plate(at, away, np.full(len(at), 0.5)).at(surface.positions.astype(np.float64))
 
 
-def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye]) -> tuple[DoubleArray, list[DoubleArray]]:
-    """Steps with which lids stay on their eyes, and the step of each eye, (3,) mm.
+def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye], *, beyond: bool) -> DoubleArray:
+    """Steps with which lids stay on their eyes, (n, 3) mm.
 
-    Near an eye all goes the same way, so that a ball stays a ball and what lies on it stays there.
-    """
-    at = surface.positions.astype(np.float64)
-    out, moves = steps.copy(), []
-    for eye in eyes:
-        away = np.linalg.norm(at - eye.place, axis=1) / eye.radius
-        near = away < _WHOLE
-        move = steps[near].mean(axis=0) if near.any() else np.zeros(3)
-        t = np.clip((_FREE - away) / (_FREE - _WHOLE), 0.0, 1.0)
-        share = (t * t * (3.0 - 2.0 * t))[:, None]
-        out += share * (move - out)
-        moves.append(move)
-    return out, moves
-
-
-def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent) -> DoubleArray:
-    """The same steps, evened out where a surface would come to cross itself: at the norm, at the most, and on the way.
+    Near an eye nothing goes towards its middle or away from it but along with the eye as a whole; lids slide on it. So
+    a ball stays a ball, what lies on it stays there, and an opening still becomes wider or higher.
 
     Parameters
     ----------
     surface : Surface
     steps : (n, 3) float64, mm
+        From the norm to the person.
+    eyes : sequence of Eye
+        Of the person.
+    beyond : bool
+        For what lies beyond the person, where steps count several times; else for what lies between norm and person:
+        there only what lies on the eye is held, and as far from it as it is, not as straight steps would take it.
+    """
+    at = surface.positions.astype(np.float64)
+    out = steps.copy()
+    for eye in eyes:
+        away = at - eye.place
+        far = np.linalg.norm(away, axis=1)
+        rows = np.flatnonzero(far < _FREE * eye.radius)
+        if not len(rows):
+            continue
+        move = eye_step(at, steps, np.array(eye.place), _WHOLE * eye.radius)
+        far, away, own = far[rows, None], away[rows], out[rows] - move
+        if beyond:
+            t = np.clip((_FREE - far / eye.radius) / (_FREE - _WHOLE), 0.0, 1.0)
+            along = (own * away).sum(axis=1, keepdims=True) / np.maximum(far, 1e-9) ** 2
+            slides = own - along * away
+            slides /= (1.0 + (np.linalg.norm(slides, axis=1, keepdims=True) / _SLIDES) ** 4) ** 0.25
+        else:
+            t = np.clip((_LOOSE - off_the_eye(eye, at[rows])[:, None]) / (_LOOSE - _ON), 0.0, 1.0)
+            there = away - own
+            slides = away - there * far / np.maximum(np.linalg.norm(there, axis=1, keepdims=True), 1e-9)
+        share = t * t * (3.0 - 2.0 * t)
+        out[rows] += share * (move + slides - out[rows])
+    return out
+
+
+def eye_step(at: DoubleArray, steps: DoubleArray, place: DoubleArray, reach: float) -> DoubleArray:
+    """The step of an eye among points that take steps, (3,) mm: that with which they keep their distances from it best.
+
+    Parameters
+    ----------
+    at, steps : (n, 3) float64, mm
+    place : (3,) float64, mm
+        The middle of the eye.
+    reach : float, mm
+        Points within so much of that lie on the eye.
+    """
+    way = at - place
+    far = np.linalg.norm(way, axis=1)
+    near = far < reach
+    if not near.any():
+        return np.zeros(3)
+    way, own = way[near] / np.maximum(far[near, None], 1e-9), steps[near]
+    mean = own.mean(axis=0)
+    along = (way * (own - mean)).sum(axis=1)
+    pull = way.T @ way + _STEADY * len(way) * np.eye(3)
+    return np.asarray(mean + np.linalg.solve(pull, way.T @ along))
+
+
+def kept_clear(
+    surface: Surface, steps: DoubleArray, amounts: Sequence[float], progress: Progress = silent
+) -> DoubleArray:
+    """The same steps, evened out where a surface would come to cross itself with so much of them.
+
+    Parameters
+    ----------
+    surface : Surface
+    steps : (n, 3) float64, mm
+    amounts : sequence of float
+        The farthest first, then those on the way.
     progress : Progress
         May cancel.
 
@@ -181,21 +237,19 @@ def kept_clear(surface: Surface, steps: DoubleArray, progress: Progress = silent
             out[rows] += 0.5 * (mean[rows] - out[rows])
         return np.asarray(near[triangles].any(axis=1))
 
-    some, amounts = None, [1.0, LEAST - 1.0, MOST - 1.0]
+    some = None
     for turn in range(_CLEARED):
         progress(turn / (_CLEARED + 1), "keeping it clear of itself")
-        pairs = crossings(at + amounts[-1] * out, triangles, some)
+        pairs = crossings(at + amounts[0] * out, triangles, some)
         if len(pairs) <= before:
             if some is None:
-                amounts.pop()
-                if not amounts:
-                    break
+                break
             some = None  # look at all once more
             continue
         some = evened(pairs, 2 + turn // 6)
     for turn in range(_TURNS):  # what passes through itself between two of those, in few places
         clear = True
-        for amount in _ON_THE_WAY:
+        for amount in amounts:
             some = None
             for _ in range(_FEW):
                 pairs = crossings(at + amount * out, triangles, some)

@@ -300,6 +300,11 @@ def _read_points(manifest: Manifest, portrait: Portrait) -> None:
 
     portrait.anchors = {k: a for k, a in manifest.landmarks.items() if k in LANDMARKS and fits(a)}
     portrait.lines = {k: v for k, v in manifest.lines.items() if k in CURVES and v and all(map(fits, v))}
+    portrait.laid = {
+        k: replace(v, found={n: a for n, a in v.found.items() if n in LANDMARKS and fits(a)})
+        for k, v in manifest.laid.items()
+        if k in portrait.pieces and all(d.key in LANDMARKS for d in v.doubts)
+    }
     portrait.guides = tuple(
         g for g in manifest.guides if len(g) > 1 and all(map(fits, g)) and len({a.piece for a in g}) == 1
     )

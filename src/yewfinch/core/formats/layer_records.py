@@ -36,6 +36,7 @@ class LayerRecord(msgspec.Struct):
     strength: Real = 1.0
     visible: bool = True
     masked: bool = False
+    below: bool = False
 
 
 class StackRecord(msgspec.Struct):
@@ -78,6 +79,7 @@ def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
             "level": s.level,
             "layers": [
                 {"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None}
+                | ({"below": True} if v.below is not None else {})
                 for v in s.layers
             ],
         }
@@ -98,6 +100,7 @@ def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
             {"base": stack.base}
             | {v.id: v.steps for v in stack.layers}
             | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
+            | {f"{v.id}-below": v.below for v in stack.layers if v.below is not None}
         )
         for key, sheet in sheets.items():
             leaves, values = sheet.table()
@@ -202,6 +205,10 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
             if not WEAKEST <= v.strength <= STRONGEST:
                 raise bad
             mask = sheet(f"{v.id}-mask", 1, "u1") if v.masked else None
-            layers.append(FormLayer(v.id, v.name, sheet(v.id, 3, "<f4"), v.strength, v.visible, mask))
+            below = sheet(f"{v.id}-below", 3, "<f4") if v.below else None
+            steps = sheet(v.id, 3, "<f4")
+            if below is not None and not set(below.leaves) <= set(steps.leaves):
+                raise bad
+            layers.append(FormLayer(v.id, v.name, steps, v.strength, v.visible, mask, below))
         out.append(Stack(surface.faces, record.level, sheet("base", 3, "<f4"), tuple(layers)))
     return piece, tuple(out)

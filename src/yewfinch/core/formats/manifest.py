@@ -18,6 +18,7 @@ import msgspec
 import numpy as np
 
 from yewfinch.core.anatomy.lore.measures import MeasureKind
+from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.figure_records import FigureRecord, PoseRecord, figure_manifest, pose_manifest
 from yewfinch.core.formats.layer_records import layer_manifest, state_manifest
@@ -76,6 +77,7 @@ class Manifest(msgspec.Struct):
     figure: FigureRecord | None = None
     pose: PoseRecord | None = None
     bent: dict[Id, BentRecord] = {}
+    laid: dict[Id, Laid] = {}
 
 
 def parsed(text: bytes, name: str) -> tuple[dict[str, Any], Manifest]:
@@ -181,6 +183,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in bents(portrait).items()},
+        "laid": {k: msgspec.to_builtins(v) for k, v in portrait.laid.items() if k in portrait.pieces},
     }
     merged = _merge(portrait.unknown, mended(known))
     assert isinstance(merged, dict)
@@ -276,6 +279,7 @@ _DATA = (
     "figure",
     "pose",
     "bent",
+    "laid",
     "regions",
     "armature",
     "levels",

@@ -31,6 +31,8 @@ class FormLayer:
     visible : bool
     mask : SparseRows or None
         (n, 1) uint8: how far the layer is held off, 255 wholly.
+    below : SparseRows or None
+        (n, 3) float32, mm: what is added to the steps while the strength is less than 0, at rows of theirs.
     """
 
     id: str
@@ -39,6 +41,7 @@ class FormLayer:
     strength: float = 1.0
     visible: bool = True
     mask: SparseRows | None = None
+    below: SparseRows | None = None
 
     def share(self, rows: IndexArray) -> DoubleArray:
         """How much of its steps shows at rows, (k,)."""
@@ -50,6 +53,8 @@ class FormLayer:
     def shown(self, rows: IndexArray) -> DoubleArray:
         """What it adds to rows, (k, 3) mm."""
         steps = np.asarray(self.steps.at(rows), np.float64)
+        if self.below is not None and self.strength < 0.0:
+            steps += np.asarray(self.below.at(rows), np.float64)
         steps *= self.share(rows)[:, None] if self.mask is not None else (self.strength if self.visible else 0.0)
         return steps
 
@@ -189,7 +194,12 @@ def turned(stack: Stack, rows: IndexArray, turn: DoubleArray) -> Stack:
     """All steps at rows turned along with the form: each (3,) times its (3, 3) of `turn`."""
     layers = []
     for layer in stack.layers:
-        own = np.nonzero(layer.steps.held(rows))[0]
-        steps = np.einsum("nk,nkj->nj", np.asarray(layer.steps.at(rows[own]), np.float64), turn[own])
-        layers.append(replace(layer, steps=layer.steps.with_rows(rows[own], steps)))
+        below = None if layer.below is None else _turned(layer.below, rows, turn)
+        layers.append(replace(layer, steps=_turned(layer.steps, rows, turn), below=below))
     return replace(stack, layers=tuple(layers))
+
+
+def _turned(sheet: SparseRows, rows: IndexArray, turn: DoubleArray) -> SparseRows:
+    own = np.nonzero(sheet.held(rows))[0]
+    steps = np.einsum("nk,nkj->nj", np.asarray(sheet.at(rows[own]), np.float64), turn[own])
+    return sheet.with_rows(rows[own], steps)

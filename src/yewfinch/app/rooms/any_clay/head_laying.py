@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
-from psygnal import Signal
 from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app.kit.workers import Worker
@@ -11,15 +12,10 @@ from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.verbs import laying
-from yewfinch.core.document.verbs.laying import Laid
 from yewfinch.core.features.laid_head.doubts import Doubt
-from yewfinch.core.features.laid_head.laying import ASKED
-from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.shared.errors import YewfinchError
-
-#: More landmarks than this on a piece were not all clicked by hand.
-_BY_HAND = 20
 
 
 class HeadLaying:
@@ -28,55 +24,30 @@ class HeadLaying:
     Parameters
     ----------
     view : Viewport
-
-    Signals
-    -------
-    changed : ()
-        What is doubtful or sure is another.
     """
-
-    changed = Signal()
 
     def __init__(self, view: Viewport) -> None:
         self.view, self.bench = view, view.bench
-        self.laid: Laid | None = None
-        self._anchors: dict[str, Anchor] = {}
-        self._right: set[str] = set()
         self._worker: Worker | None = None
-        self.bench.portrait_changed.connect(self.forget)
 
     @property
     def piece(self) -> str:
         """Id of the piece that the head is laid on: the chosen one."""
         return self.bench.selection.piece_id
 
-    def forget(self) -> None:
-        """Another portrait is on the bench."""
-        self.laid, self._anchors, self._right = None, {}, set()
-        self.changed.emit()
-
     # --- what is known ----------------------------------------------------------------------
 
-    def of_piece(self) -> Laid | None:
+    def laid(self) -> Laid | None:
         """What came of it on the chosen piece; None if nothing yet, or if that was taken back."""
-        laid = self.laid
-        if laid is None or laid.piece != self.piece or laid.piece not in self.bench.portrait.pieces:
-            return None
-        anchors = self.bench.portrait.anchors
-        return laid if any(anchors.get(k) is a for k, a in self._anchors.items()) else None
+        return laying.of_piece(self.bench.portrait, self.piece)
 
     def sure(self) -> set[str]:
         """Landmarks on the chosen piece that were placed, moved or found right by hand."""
-        on = {k: a for k, a in self.bench.portrait.anchors.items() if a.piece == self.piece and k in LANDMARKS}
-        if self.of_piece() is not None:
-            return {k for k, a in on.items() if k in ASKED or k in self._right or self._anchors.get(k) is not a}
-        return set(on) if len(on) <= _BY_HAND else {k for k in on if k in ASKED}
+        return laying.sure_on(self.bench.portrait, self.piece)
 
     def doubts(self) -> list[Doubt]:
         """What is still to be looked at."""
-        laid = self.of_piece()
-        sure = self.sure()
-        return [] if laid is None else [d for d in laid.doubts if d.key not in sure]
+        return laying.doubts_on(self.bench.portrait, self.piece)
 
     def next_click(self) -> str | None:
         """The next landmark that is asked for; None if there is no piece, or all lie on it."""
@@ -88,25 +59,19 @@ class HeadLaying:
 
     def find_right(self, key: str) -> None:
         """A doubtful landmark lies where it should."""
-        self._right.add(key)
-        self.changed.emit()
+        self._perform(lambda: laying.found_right(self.bench.portrait, self.piece, key))
 
     def lay(self, parent: QWidget) -> None:
         """Lay the head on, behind a dialog."""
         portrait, piece, sure = self.bench.portrait, self.piece, self.sure()
 
-        def done(found: tuple[Edit, Laid]) -> None:
-            edit, laid = found
-            try:
-                portrait.perform(edit)
-            except YewfinchError as error:
-                self.bench.say(str(error), "warn")
-                return
-            self.laid, self._right = laid, set()
-            self._anchors = {k: a for k, a in portrait.anchors.items() if a.piece == piece}
-            self.bench.outlook.set_show_landmarks(True)
-            self.changed.emit()
-            self.bench.say(f"{laid.landmarks} landmarks and {laid.lines} lines of the face lie on the clay.", "note")
+        def done(edit: Edit) -> None:
+            if self._perform(lambda: edit):
+                self.bench.outlook.set_show_landmarks(True)
+                found = portrait.laid[piece]
+                self.bench.say(
+                    f"{found.landmarks} landmarks and {found.lines} lines of the face lie on the clay.", "note"
+                )
 
         self._worker = behind_dialog(
             parent,
@@ -119,16 +84,18 @@ class HeadLaying:
 
     def stand_up(self) -> None:
         """Turn and size the clay as the head stands that lies on it."""
-        laid = self.of_piece()
-        if laid is None:
-            return
+        if self.laid() is not None and self._perform(lambda: laying.stand_up(self.bench.portrait, self.piece)):
+            self.bench.selection.choose_landmark(None)
+            self.view.view_selected()
+
+    def _perform(self, make: Callable[[], Edit]) -> bool:
+        """Carry an edit out, or say why not; was it carried out?"""
         try:
-            self.bench.portrait.perform(laying.stand_up(self.bench.portrait, laid))
+            self.bench.portrait.perform(make())
         except YewfinchError as error:
             self.bench.say(str(error), "warn")
-            return
-        self.bench.selection.choose_landmark(None)
-        self.view.view_selected()
+            return False
+        return True
 
     def show(self, key: str) -> None:
         """Choose a landmark and turn the view to it."""

@@ -11,7 +11,8 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.any_clay.head_laying import HeadLaying
 from yewfinch.app.rooms.any_clay.six_picture import SixPicture
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
-from yewfinch.core.document.verbs.laying import Laid, needs_standing_up, standing
+from yewfinch.core.document.model.laid import Laid
+from yewfinch.core.document.verbs.laying import needs_standing_up, standing
 from yewfinch.core.features.laid_head.clay_places import Similarity
 from yewfinch.core.features.laid_head.laying import ASKED, LEAST
 
@@ -65,7 +66,6 @@ class LayingPanel(LivePanel):
         self.column.addWidget(self.table)
         self.column.addWidget(self.why)
         self.column.addLayout(second)
-        head.changed.connect(self.later)
         head.bench.selection.changed.connect(self.later)
         head.bench.mode_changed.connect(self._moded)
         self.begin()
@@ -112,7 +112,7 @@ class LayingPanel(LivePanel):
         on = frozenset(k for k in ASKED if piece is not None and _lies_on(portrait.anchors, k, piece.id))
         following = head.next_click()
         self.picture.show_state(on, following)
-        laid, doubts = head.of_piece(), head.doubts()
+        laid, doubts = head.laid(), head.doubts()
         free = piece is not None and not piece.fixed
         self.click.setEnabled(free)
         self.lay.setEnabled(free and len(head.sure()) >= LEAST)
@@ -131,14 +131,14 @@ class LayingPanel(LivePanel):
                 + (f"Next: {LANDMARKS[following].plain}." if following else "All six are there.")
             )
         else:
-            self.note.setText(_words(laid, standing(portrait, laid), len(doubts)))
+            self.note.setText(_words(laid, standing(portrait, head.piece), len(doubts)))
         keys = [d.key for d in doubts]
         if [self.table.item(i, 0).data(256) for i in range(self.table.rowCount())] != keys:  # type: ignore[union-attr]
             self._fill()
         for widget in (self.table, self.right):
             widget.setVisible(bool(doubts))
         self._tell()
-        self.upright.setVisible(laid is not None and needs_standing_up(standing(portrait, laid)))
+        self.upright.setVisible(laid is not None and needs_standing_up(standing(portrait, head.piece)))
 
     def _fill(self) -> None:
         doubts = self.head.doubts()

@@ -20,7 +20,7 @@ _FORMS = (
     ("corner_fold", "Corner fold", "How far a fold hangs over the inner corner"),
     ("bag", "Bag", "How far the lower lid bulges"),
     ("groove", "Groove", "How deep the groove below the bag is"),
-    ("thickness", "Thickness", "Of the margins; about 2 mm. Only of lids with a body of their own"),
+    ("thickness", "Thickness", "Of the margins; about 2 mm is usual"),
 )
 
 
@@ -61,8 +61,6 @@ class LidFormsPanel(QWidget):
             dial.setEnabled(lids is not None)
             if lids is not None:
                 dial.set_value(getattr(lids, key))
-        present = None if piece is None else self.eyes.lids_found().get(piece.id)
-        self.dials["thickness"].setVisible(present is None or present.own)  # skin keeps its own
 
     def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802
         """Catch up with what happened while it was folded."""

@@ -14,6 +14,7 @@ from yewfinch.core.anatomy.figure.pose import Posed
 from yewfinch.core.anatomy.lore.measures import Measure
 from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.model.history import History
+from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.model.live_edit import LiveEdit, Steps
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.mesh.query.anchors import Anchor
@@ -44,6 +45,7 @@ FIELDS = (
     "bent",
     "layers",
     "states",
+    "laid",
     "stamps",
     "stencil",
     "order",
@@ -92,6 +94,8 @@ class Portrait:
         self.layers: Mapping[str, tuple[Stack, ...]] = {}
         #: Stored states of pieces.
         self.states: Mapping[str, tuple[FormState, ...]] = {}
+        #: What came of laying the base head on pieces, by their ids.
+        self.laid: Mapping[str, Laid] = {}
         #: Stamps made of pictures of the sculptor's own.
         self.stamps: tuple[Stamp, ...] = ()
         #: The stencil over the view, if there is one.

@@ -18,8 +18,11 @@ from yewfinch.core.document.verbs.lips import with_teeth
 from yewfinch.core.document.verbs.teeth import standing as standing_teeth
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.exaggeration import (
+    BETWEEN,
+    BEYOND,
     LEAST,
     MOST,
+    eye_step,
     kept_clear,
     laid,
     mean_of,
@@ -34,7 +37,7 @@ from yewfinch.core.features.softly import softened
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.shared.progress import Progress, part, silent
 
 #: What the layers are called.
 LAYER = "Exaggeration"
@@ -208,9 +211,10 @@ def _layer(
             raise YewfinchError(f"'{held.name}' has no region '{region}'.")
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
     around = list(_near(portrait, piece).values())
-    steps, _ = with_eyes(held.surface, steps, around)
-    steps = kept_clear(held.surface, steps, progress)
-    return form_layers.lay(portrait, piece, steps, name, 0.0)
+    beyond, between = (with_eyes(held.surface, steps, around, beyond=b) for b in (True, False))
+    beyond = kept_clear(held.surface, beyond, BEYOND, part(progress, 0.0, 0.6))
+    between = kept_clear(held.surface, between, BETWEEN, part(progress, 0.6, 1.0))
+    return form_layers.lay(portrait, piece, beyond, name, 0.0, between)
 
 
 def _near(portrait: Portrait, piece: str) -> dict[str, Eye]:
@@ -243,7 +247,7 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
     changes: list[Change] = list(weighed.changes)
     every = np.arange(len(held.surface), dtype=INDEX)
     steps = np.asarray(layer.steps.at(every), np.float64)
-    plain = held.surface.positions.astype(np.float64) - layer.strength * steps
+    plain = held.surface.positions.astype(np.float64) - layer.shown(every)
     for name, eye in _near(portrait, piece).items():
         step = (k - 1.0 - layer.strength) * _of_eye(plain, steps, eye, layer.strength)
         now = moved_by(eye, step)
@@ -274,11 +278,7 @@ def _of_eye(plain: DoubleArray, steps: DoubleArray, eye: Eye, strength_now: floa
     """The step of an eye at full strength, (3,) mm: that of lids that lie on it where it stands without it."""
     step = np.zeros(3)
     for _ in range(_SETTLING):
-        away = np.linalg.norm(plain - (np.array(eye.place) - strength_now * step), axis=1)
-        near = away < _LIDS * eye.radius
-        if not near.any():
-            return np.zeros(3)
-        step = steps[near].mean(axis=0)
+        step = eye_step(plain, steps, np.array(eye.place) - strength_now * step, _LIDS * eye.radius)
     return step
 
 

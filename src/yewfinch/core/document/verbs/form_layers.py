@@ -124,6 +124,7 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         steps=layer.steps,
         strength=layer.strength,
         mask=layer.mask,
+        below=layer.below,
         visible=False,
     )
     at = stack.layers.index(layer)
@@ -230,8 +231,25 @@ def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) ->
     return _edit(portrait, held, made, f"Layer {layer.name}"), layer.id
 
 
-def lay(portrait: Portrait, piece: str, steps: DoubleArray, name: str, strength: float = 1.0) -> tuple[Edit, str]:
+def lay(
+    portrait: Portrait,
+    piece: str,
+    steps: DoubleArray,
+    name: str,
+    strength: float = 1.0,
+    below: DoubleArray | None = None,
+) -> tuple[Edit, str]:
     """A layer on top with given steps (n, 3) mm at full strength; what is moved nowhere is not kept.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    steps : (n, 3) float64, mm
+    name : str
+    strength : float
+    below : (n, 3) float64, mm, optional
+        The steps while the strength is less than 0, if they are others.
 
     Raises
     ------
@@ -239,13 +257,15 @@ def lay(portrait: Portrait, piece: str, steps: DoubleArray, name: str, strength:
         If the piece may not be changed, nothing moves, or there are too many layers.
     """
     held = usable(portrait, piece)
-    rows = np.nonzero((np.abs(steps) > 1e-5).any(axis=1))[0].astype(INDEX)
+    other = np.zeros_like(steps) if below is None else below - steps
+    rows = np.nonzero((np.abs(steps) > 1e-5).any(axis=1) | (np.abs(other) > 1e-5).any(axis=1))[0].astype(INDEX)
     if not len(rows):
         raise YewfinchError("There is no difference to put onto a layer.")
     whole = _whole(rows, len(held.surface))
     stack = _synced(stack_of(portrait, held), held).synced(whole, held.surface.positions[whole])
     kept = SparseRows().with_rows(rows, steps[rows])
-    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength)
+    rest = None if below is None else SparseRows().with_rows(rows, other[rows]).trimmed()
+    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, below=rest)
     return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Layer {layer.name}"), layer.id
 
 
@@ -265,7 +285,7 @@ def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
     whole = _whole(rows, len(held.surface))
     stack = stack.synced(whole, held.surface.positions[whole])
     layer = stack[key]
-    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]))
+    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None)
     return _edit(portrait, held, stack.changed(made), f"Layer {layer.name}")
 
 
@@ -355,7 +375,7 @@ def _grown(old: Stack | None, new: Stack) -> int:
         sheets = (
             []
             if stack is None
-            else [stack.base, *(s for v in stack.layers for s in (v.steps, v.mask) if s is not None)]
+            else [stack.base, *(s for v in stack.layers for s in (v.steps, v.below, v.mask) if s is not None)]
         )
         return {id(b): b.nbytes for s in sheets for b in s.leaves.values()}
 

@@ -17,6 +17,7 @@ from yewfinch.core.document.verbs.carrying import at_rest
 from yewfinch.core.features.eyes.eye import GLOBE, Eye
 from yewfinch.core.features.eyes.eye_form import motion_of, surface_of
 from yewfinch.core.features.lids.lid_form import COLUMNS, INNER_EDGE, lid_surface, row_of
+from yewfinch.core.features.lids.lid_relief import read_from
 from yewfinch.core.features.lids.lid_skin import Lines, Skin, lids_of, lines_from
 from yewfinch.core.features.lids.lid_slit import has_slit
 from yewfinch.core.features.lids.lids import Lids, checked, mirrored, moved, to_own, to_portrait
@@ -124,7 +125,8 @@ def held(portrait: Portrait, eye: str) -> Held | None:
         lines = lines_on(portrait, side)
         if known is None and not has_slit(clay.surface, lines):
             return None  # clay that covers the eye, as a scan: lids there are bodies of their own
-        return Held(lids_of(lines, standing, side, known), clay.id, own=False)
+        found = lids_of(lines, standing, side, known)
+        return Held(found if known is not None else read_from(clay.surface, found, standing), clay.id, own=False)
     except YewfinchError:
         return None
 

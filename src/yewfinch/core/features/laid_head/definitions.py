@@ -6,6 +6,7 @@ All places are in the head's frame: mm, Frankfurt plane level, +X to the sitter'
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -32,13 +33,34 @@ PROFILE: dict[str, tuple[str, float, float, float]] = {
 }  # fmt: skip
 #: A place is looked for between vertices within so many mm.
 _ROUND = 3.5
+#: A place is flat over as much as it can be moved before it gives up this much of what defines it, mm: so well is a
+#: form known, and a head that stands a little aslant gives up more.
+_SEEN = 0.1
 #: Spacing along a profile, and half of the window in which it turns, mm.
 _STEP, _WINDOW = 0.5, 3.0
 #: A profile is looked at from so far, mm.
 _BEFORE = 12.0
 
 
-def snapped(key: str, place: DoubleArray, clay: Surface) -> tuple[DoubleArray, bool]:
+@dataclass(frozen=True, eq=False)
+class Snapped:
+    """A landmark brought to what defines it.
+
+    Attributes
+    ----------
+    place : (3,) float64, mm
+    clear : bool
+        Whether it was found well within the reach of the search; True for landmarks that no form defines.
+    flat : float, mm
+        How far it could lie to either side and meet its definition nearly as well; 0 if that is not known.
+    """
+
+    place: DoubleArray
+    clear: bool = True
+    flat: float = 0.0
+
+
+def snapped(key: str, place: DoubleArray, clay: Surface) -> Snapped:
     """A landmark brought to what defines it.
 
     Parameters
@@ -49,26 +71,39 @@ def snapped(key: str, place: DoubleArray, clay: Surface) -> tuple[DoubleArray, b
         Where the laid head has it.
     clay : Surface
         In the head's frame.
-
-    Returns
-    -------
-    place : (3,) float64, mm
-    clear : bool
-        Whether it was found well within the reach of the search; True for landmarks that no form defines.
     """
+    place = np.asarray(place, np.float64)
     base = key.removesuffix("_l").removesuffix("_r")
     if base in FARTHEST:
         way, radius, stay = FARTHEST[base]
         mirror = np.array([-1.0 if key.endswith("_r") else 1.0, 1.0, 1.0])
-        found = _farthest(np.asarray(place, np.float64), clay, np.array(way, float) * mirror, radius, stay)
-        return (place, base not in SHARP) if found is None else (found, True)
+        found = _farthest(place, clay, np.array(way, float) * mirror, radius, stay)
+        return Snapped(place, base not in SHARP) if found is None else found
     if base in PROFILE:
-        found = _on_profile(np.asarray(place, np.float64), clay, *PROFILE[base])
-        return (place if found is None else found), True
-    return np.asarray(place, np.float64), True
+        found = _on_profile(place, clay, *PROFILE[base])
+        return Snapped(place) if found is None else found
+    return Snapped(place)
 
 
-def _farthest(place: DoubleArray, clay: Surface, way: DoubleArray, radius: float, stay: float) -> DoubleArray | None:
+def flat_over(worth: DoubleArray, along: DoubleArray) -> float:
+    """How far the best of a row of places could lie to either side and be nearly as good, mm.
+
+    Parameters
+    ----------
+    worth : (n,) float64, mm
+        How well each meets what is looked for.
+    along : (n,) float64, mm
+        Where each lies along the row, ascending.
+    """
+    best = int(np.argmax(worth))
+    less = np.flatnonzero(worth < worth[best] - _SEEN)
+    before, after = less[less < best], less[less > best]
+    first = along[before[-1] + 1] if len(before) else along[0]
+    last = along[after[0] - 1] if len(after) else along[-1]
+    return float(last - first) / 2.0
+
+
+def _farthest(place: DoubleArray, clay: Surface, way: DoubleArray, radius: float, stay: float) -> Snapped | None:
     """The place that stands out within a radius; None if it would lie on the rim of that."""
     rows = clay.rows_in_ball(place, radius + _ROUND)
     rows = rows[clay.normals[rows] @ way > 0.2]
@@ -80,18 +115,19 @@ def _farthest(place: DoubleArray, clay: Surface, way: DoubleArray, radius: float
     near = np.linalg.norm(at - best, axis=1) < max(_ROUND, 2.2 * _spacing(at))
     u, v = _across(way)
     a, b, height = (at[near] - best) @ u, (at[near] - best) @ v, worth[near]
-    found = best
+    found, flat = best, 0.0
     if near.sum() >= 8:
         terms = np.stack([np.ones_like(a), a, b, a * a, a * b, b * b], axis=1)
         c, *_ = np.linalg.lstsq(terms, height, rcond=None)
         bow = np.array([[2 * c[3], c[4]], [c[4], 2 * c[5]]])
+        flat = float(np.sqrt(2.0 * _SEEN / max(-np.linalg.eigvalsh(bow)[1] - 2.0 * stay, 1e-4)))
         if np.linalg.eigvalsh(bow)[1] < -1e-4:
             step = -np.linalg.solve(bow, c[1:3])
             if np.abs(step).max() < np.abs(np.stack([a, b])).max():
                 found = best + step[0] * u + step[1] * v
     if np.linalg.norm(found - way * (found @ way)) > radius:
         return None
-    return nearest_anchors("", clay, (found + place)[None])[0].on(clay)
+    return Snapped(nearest_anchors("", clay, (found + place)[None])[0].on(clay), flat=flat)
 
 
 def _spacing(at: DoubleArray) -> float:
@@ -107,7 +143,7 @@ def _across(way: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
 
 def _on_profile(
     place: DoubleArray, clay: Surface, kind: str, reach: float, stay: float, below: float
-) -> DoubleArray | None:
+) -> Snapped | None:
     tilt = np.radians(below)
     ahead, up = np.array([0.0, -np.sin(tilt), np.cos(tilt)]), np.array([0.0, np.cos(tilt), np.sin(tilt)])
     heights = np.arange(-reach - _WINDOW, reach + _WINDOW + 1e-9, _STEP)
@@ -119,9 +155,12 @@ def _on_profile(
     if not np.isfinite(line).all():
         return None
     inner = np.abs(heights) <= reach + 1e-9
-    worth = _PROFILES[kind](np.stack([line @ up, line @ ahead], axis=1)) - stay * heights**2
+    plain = _PROFILES[kind](np.stack([line @ up, line @ ahead], axis=1))
+    worth = plain - stay * heights**2
     best = int(np.flatnonzero(inner)[np.argmax(worth[inner])])
-    return None if abs(heights[best]) > reach - 0.5 * _STEP else np.asarray(line[best])
+    if abs(heights[best]) > reach - 0.5 * _STEP:
+        return None
+    return Snapped(line[best], flat=flat_over(plain[inner], heights[inner]))
 
 
 def _deepest(line: DoubleArray) -> DoubleArray:

@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.bounds import Name, Real, Text
 from yewfinch.core.shared.similarity import similarity
 
 #: The laid head lies closer than this where all is well, mm.
@@ -18,6 +19,9 @@ GAP = 1.2
 #: form is flat, so that nothing holds it in its place (tried on heads bent at random).
 BENT, FLAT_BENT = 4.0, 2.5
 FLAT = ("v", "op", "eu", "ft", "zy", "go", "tr", "g", "pg", "c")
+#: A landmark is doubtful where what defines it is as good within so much to either side, mm; on a lid's margin, whose
+#: height is known less well, within so much (tried on random persons: there half of them are 2 mm off and more).
+FLAT_OVER, FLAT_LID = 3.2, 1.8
 #: Error of a landmark, mm, and the test value beyond which the others contradict it (chi squared, three degrees of
 #: freedom, 1 in 1000).
 _ERROR, _ODD = 1.0, 16.3
@@ -40,9 +44,9 @@ class Doubt:
         How doubtful, to sort by.
     """
 
-    key: str
-    why: str
-    weight: float
+    key: Name
+    why: Text
+    weight: Real
 
 
 def doubts(

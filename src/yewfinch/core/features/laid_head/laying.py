@@ -12,8 +12,8 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.features.laid_head.bent_head import bent_head
 from yewfinch.core.features.laid_head.clay_places import ClayPlaces, Similarity, normals_of
-from yewfinch.core.features.laid_head.definitions import snapped
-from yewfinch.core.features.laid_head.doubts import BENT, FLAT, FLAT_BENT, GAP, Doubt, doubts
+from yewfinch.core.features.laid_head.definitions import flat_over, snapped
+from yewfinch.core.features.laid_head.doubts import BENT, FLAT, FLAT_BENT, FLAT_LID, FLAT_OVER, GAP, Doubt, doubts
 from yewfinch.core.features.laid_head.line_snapping import snapped_line
 from yewfinch.core.features.laid_head.pattern import Pattern, pattern
 from yewfinch.core.features.laid_head.probable_head import probable_head
@@ -34,7 +34,9 @@ _FAR_OFF = 18.0
 #: Farther from the laid head than this a landmark is not found on the clay, mm.
 _LOST = 8.0
 #: Height of a lid that is given up for each mm squared away from where the head was laid, per mm (choice).
-_LID_STAY = 0.02
+_LID_STAY = 0.003
+#: A lid's margin is read as a polynomial of this degree: single points of it are not better than the clay's edges.
+_LID_DEGREE = 4
 #: Vertices of the clay this far from the laid head belong to no region, mm.
 _REGION_REACH = 6.0
 
@@ -110,7 +112,7 @@ def lay_head(
     upright = surface.moved(found.pose.to_head(surface.positions.astype(np.float64)).astype(np.float32))
     places, doubted = _landmarks(form, whole, found.landmarks, clay, upright, found.pose, known)
     lines, gaps = _lines(form, whole, clay, upright, found.pose)
-    _lid_peaks(places, lines, known)
+    doubted |= _lid_peaks(places, lines, known)
     progress(0.93, "carrying regions over")
     regions = _regions(form, whole, upright)
     told = doubts(places, doubted, spread, set(known))
@@ -160,16 +162,19 @@ def _landmarks(
         if pairs.gap[i] > _LOST:
             why[key] = f"the clay lies {pairs.gap[i]:.0f} mm away: not found"
             continue
-        place, clear = snapped(key, pairs.at[i], upright)
+        found = snapped(key, pairs.at[i], upright)
+        place = found.place
         shift = float(np.linalg.norm(place - probable[form.keys.index(key)])) if key in form.keys else 0.0
         if pairs.gap[i] > GAP:
             why[key] = f"the head could not be laid closer than {pairs.gap[i]:.1f} mm"
         elif pairs.facing[i] < 0.0:
             why[key] = "the clay looks another way there than the head does"
-        elif not clear:
+        elif not found.clear:
             why[key] = "nothing stands out there that would define it"
         elif shift > (FLAT_BENT if key.removesuffix("_l").removesuffix("_r") in FLAT else BENT):
             why[key] = f"the head had to be bent there by {shift:.1f} mm more than people vary"
+        elif found.flat > FLAT_OVER:
+            why[key] = _flat(found.flat)
         out[key] = place
     for key in ("p_l", "p_r"):
         if key not in known:
@@ -205,17 +210,37 @@ def _lines(
     return out, float(np.median(pairs.gap[there])) if there.any() else float("inf")
 
 
+def _flat(over: float) -> str:
+    return f"the form is flat there: {over:.0f} mm to either side would do nearly as well"
+
+
 def _lid_peaks(
     places: dict[str, DoubleArray], lines: Mapping[str, DoubleArray], known: Mapping[str, DoubleArray]
-) -> None:
-    """The highest point of each upper lid's margin and the lowest of each lower one's."""
+) -> dict[str, str]:
+    """Put peaks and troughs where the lids' margins are highest and lowest; why some of them are doubtful."""
+    why = {}
     for side in ("l", "r"):
         for key, line, sign in (("ps", "lid_upper", 1.0), ("pi", "lid_lower", -1.0)):
             own, margin = f"{key}_{side}", lines.get(f"{line}_{side}")
             if margin is not None and own in places and own not in known:
-                middle = margin[len(margin) // 4 : len(margin) - len(margin) // 4]
-                aside = ((middle - places[own]) ** 2).sum(axis=1)
-                places[own] = middle[int(np.argmax(sign * middle[:, 1] - _LID_STAY * aside))]
+                peak, over = _peak(margin, sign, places[own])
+                places[own] = peak
+                if over > FLAT_LID:
+                    why[own] = _flat(over)
+    return why
+
+
+def _peak(margin: DoubleArray, sign: float, near: DoubleArray) -> tuple[DoubleArray, float]:
+    """The highest place (sign 1) or the lowest of a smoothed margin (n, 3) mm, and over how much it is flat, mm."""
+    across = np.abs(margin[:, 0])
+    curve = np.polynomial.Polynomial.fit(across, sign * margin[:, 1], _LID_DEGREE)
+    low, high = np.percentile(across, (20, 80))
+    fine = np.linspace(low, high, 121)
+    height = np.asarray(curve(fine))
+    best = fine[int(np.argmax(height - _LID_STAY * (fine - abs(near[0])) ** 2))]
+    order = np.argsort(across)
+    place = np.array([np.interp(best, across[order], margin[order, k]) for k in range(3)])
+    return place, flat_over(height, fine)
 
 
 def _regions(form: Pattern, whole: DoubleArray, upright: Surface) -> dict[str, npt.NDArray[np.uint8]]:

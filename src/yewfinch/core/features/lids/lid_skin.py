@@ -15,7 +15,6 @@ import numpy.typing as npt
 from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.features.lids.lid_chart import Chart, chart_of
-from yewfinch.core.features.lids.lid_form import crease_height, hang
 from yewfinch.core.features.lids.lid_margins import (
     POINTS,
     SKIN_SLIT,
@@ -28,6 +27,7 @@ from yewfinch.core.features.lids.lid_margins import (
     waist,
     ways,
 )
+from yewfinch.core.features.lids.lid_relief import ASIDE, HANGING, relief_of
 from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own, to_portrait
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -183,7 +183,8 @@ class Skin:
         net = net_among(surface, rows)
         upper, loose = _on_upper(surface, rows, net, lines), _loose(self.chart, own, height, net)
         loose *= np.clip((own[:, 2] / eye.radius + _BACK) / (_BACK - _FRONT), 0.0, 1.0)
-        some = (loose > 1e-4) | (socket > 0.0)
+        hangs = upper & ~facing & (height < HANGING) & (own[:, 2] > 0.0) & (own[:, 0] > lids.inner[0] + ASIDE)
+        some = (loose > 1e-4) | (socket > 0.0) | hangs
         self.rows, self.height = rows[some], height[some]
         self.own, self.place = own[some], flat(own[some])
         self.upper, self.loose, self.socket = upper[some], loose[some], socket[some]
@@ -212,6 +213,7 @@ class Skin:
         (_, su, ou), (_, sl, ol) = self.on
         self.of_upper = _part_of_upper(self.chart, self.upper, (su, ou), (sl, ol))
         self.share, self.out = np.where(self.upper, su, sl), np.where(self.upper, ou, ol)
+        self.relief = relief_of(self.chart, self.share, self.out, self.own, self.height, self.upper, self.inner)
 
     def to(self, lids: Lids, eye: Eye) -> DoubleArray:
         """Where the vertices in `rows` go for other lids, on the same eye or as it is then, (k, 3) mm."""
@@ -235,21 +237,33 @@ class Skin:
         bulge = kept * (two.globe.out_to(way) - two.globe.radius)
         bulge += (1.0 - kept) * (one.globe.out_to(was) - one.globe.radius)
         height = self.height + near * (two.lifted(self.share) - one.lifted(self.share))
-        formed = _formed(two, self.share, self.out, self.upper) - _formed(one, self.share, self.out, self.upper)
-        height += np.where(self.inner, 0.0, self.loose * formed)
+        height += self.loose * self.relief.raised(self.lids, lids)
         corner = np.minimum(self.share, 1.0 - self.share) < _LOOSE_AT
         lies = self.inner & (self.out < 0.9) & ~corner & (one.lifted(self.share) < 0.05)
         height = np.where(lies, np.clip(height, LEAST, MOST), height)
-        local = way * (round_ + bulge + height)[:, None]
-        here, there = to_portrait(self.lids, self.eye, local), to_portrait(lids, eye, local)
-        goes = _off(eye, here + soft * (there - here), (near > 0.05) | (self.socket > 0.5))
-        free = self.free * (soft[:, 0] > 0.0)
+        far = (round_ + bulge + height)[:, None]
+        here, there = to_portrait(self.lids, self.eye, way * far), to_portrait(lids, eye, way * far)
+        goes = here + soft * (there - here)
+        slides = self.relief.slid(self.lids, lids)
+        if slides.any():  # crease and fold: whole, however high over the eye
+            goes += to_portrait(lids, eye, ways(self._slid(two, to, slides)) * far) - there
+        goes = _off(eye, goes, (near > 0.05) | (self.socket > 0.5))
+        free = self.free * ((soft[:, 0] > 0.0) | (slides != 0.0))
         steps = free[:, None] * (goes - self.at)
         apart = kept_apart(self.at, self.triangles, steps)
         if apart is steps:
             return np.asarray(self.at + steps)
         lies = ((near > 0.05) | (self.socket > 0.5)) & (free > 0.5)
         return _off(eye, self.at + free[:, None] * apart, lies)
+
+    def _slid(self, chart: Chart, to: DoubleArray, slides: DoubleArray) -> DoubleArray:
+        """Places (k, 2) of upper skin after it went so far away from the margin, (k,) mm."""
+        some = np.flatnonzero(slides)
+        out, share, loose = self.out[some], self.share[some], self.loose[some]
+        by = slides[some] / np.maximum(self.chart.reach(share, upper=True), 1.0)
+        there = to.copy()
+        there[some] += chart.upper.at(share, out + by, loose) - chart.upper.at(share, out, loose)
+        return there
 
 
 def _part_of_upper(
@@ -334,23 +348,6 @@ def _on_upper(surface: Surface, rows: _Rows, net: tuple[_Rows, _Rows], lines: Li
             raise YewfinchError("The lid lines lie too far from this eye. Draw or move them first.")
         far.append(dijkstra(graph, indices=np.unique(found), min_only=True))
     return np.asarray(far[0] <= far[1])
-
-
-def _formed(chart: Chart, share: DoubleArray, out: DoubleArray, upper: npt.NDArray[np.bool_]) -> DoubleArray:
-    """Height that crease, fold, bag and groove give the skin at places of the chart, mm: softly, as on clay."""
-    lids = chart.lids
-    mid = np.sin(np.pi * np.clip(share, 0.0, 1.0))
-    reach = np.where(upper, chart.reach(share, upper=True), chart.reach(share, upper=False))
-    along = out * reach
-    crease = crease_height(lids, share)
-    over = hang(lids, share, upper)
-    open_by = 1.0 - 0.6 * min(max(lids.close, 0.0), 1.0)
-    valley = -open_by * lids.crease_depth * mid * np.exp(-(((along - (crease - 0.7 * over)) / 0.9) ** 2))
-    roll = 0.45 * over * np.exp(-(((along - (crease - 0.7 * over) - 2.2) / 1.6) ** 2))
-    below = lids.bag * mid * np.exp(-(((along - 6.0) / 2.6) ** 2)) - lids.groove * mid * np.exp(
-        -(((along - 10.0) / 1.6) ** 2)
-    )
-    return np.asarray(np.where(upper, valley + roll, below))
 
 
 def _off(eye: Eye, points: DoubleArray, some: npt.NDArray[np.bool_]) -> DoubleArray:
