@@ -99,6 +99,7 @@ def loaded_demo():
     from yewfinch.demo.demo_portrait import demo_portrait
 
     loaded = demo_portrait()
+    loaded.layers, loaded.states = {}, {}  # tests make their own
     for piece in loaded.pieces.values():
         assert piece.levels is None and piece.follows is None
         piece.surface.derive()

@@ -2,8 +2,8 @@
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
 them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json, or make_demo.py --solve
-to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes or
---mouth to give it eyes or a mouth anew.
+to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes,
+--mouth or --stages to give it eyes, a mouth, or layers and key stages anew.
 """
 
 from __future__ import annotations
@@ -16,10 +16,12 @@ from pathlib import Path
 import numpy as np
 
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
+from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import eyes, lids, lips, teeth
+from yewfinch.core.document.verbs import asymmetry, exaggerating, eyes, form_layers, lids, lips, states, teeth
 from yewfinch.core.features.eyes.eye import IRISES
 from yewfinch.core.features.lips.lip_chart import of_upper, on_red
 from yewfinch.core.features.lips.lips import frame_of
@@ -28,6 +30,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.sculpt.toolbox import tool
+from yewfinch.core.sitter.alignment import align
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.noise import softness
 from yewfinch.core.sitter.photo import read_photo
@@ -56,14 +59,10 @@ def main() -> None:
         FILE.write_bytes(container.to_bytes(portrait, container.preview_of(FILE) or b"", deflate=True))
         portrait.history.close()
         return
-    if sys.argv[1:] == ["--eyes"]:
+    again = {"--eyes": _eyes, "--mouth": _mouth, "--stages": _stages}
+    if len(sys.argv) == 2 and sys.argv[1] in again:
         portrait = container.load(FILE)
-        _eyes(portrait)
-        _write(portrait)
-        return
-    if sys.argv[1:] == ["--mouth"]:
-        portrait = container.load(FILE)
-        _mouth(portrait)
+        again[sys.argv[1]](portrait)
         _write(portrait)
         return
     rng = np.random.default_rng(7)
@@ -97,7 +96,30 @@ def main() -> None:
     _paint(portrait)
     _eyes(portrait)
     _mouth(portrait)
+    _stages(portrait)
     _write(portrait)
+
+
+def _stages(portrait: Portrait) -> None:
+    """The sitter's asymmetry and an exaggeration as layers that show nothing yet, and key stages that show both."""
+    portrait.layers, portrait.states = {}, {}
+    solution = portrait.sitter.solution
+    assert solution is not None
+    symmetric = portrait.surface(HEAD).positions.copy()
+    lay = align(portrait.landmarks(), solution)[0]
+    portrait.perform(states.store(portrait, HEAD, "Symmetric form")[0])
+    edit, crooked = asymmetry.bring_over(portrait, HEAD, solution, lay)
+    portrait.perform(edit)
+    portrait.perform(states.store(portrait, HEAD, "With the sitter's asymmetry")[0])
+    mean = exaggerating.usual_person(portrait)
+    landmarks = {k: p for k, p in figures().shape(mean).landmarks.items() if k in LANDMARKS}
+    edit, carried = exaggerating.begin(portrait, HEAD, exaggerating.Usual(landmarks))
+    portrait.perform(edit)
+    portrait.perform(exaggerating.exaggerate(portrait, HEAD, carried, 1.6))
+    portrait.perform(states.store(portrait, HEAD, "Caricature, 1.6 times")[0])
+    portrait.perform(exaggerating.exaggerate(portrait, HEAD, carried, 1.0))
+    portrait.perform(form_layers.weigh(portrait, HEAD, crooked, 0.0))
+    assert (portrait.surface(HEAD).positions == symmetric).all()
 
 
 def _mouth(portrait: Portrait) -> None:
@@ -137,6 +159,7 @@ def _eyes(portrait: Portrait) -> None:
         if portrait.pieces[key].eye is None:
             portrait.perform(eyes.adopt(portrait, key))
     outer, inner = IRISES["brown"]
+    portrait.put_piece(replace(portrait.pieces[HEAD], skin_lids={}), "Lids as the clay has them")
     found = {key: eyes.standing(portrait.pieces[key]) for key in EYES}
     made = {k: replace(e, pattern=replace(e.pattern, seed=4, outer=outer, inner=inner)) for k, e in found.items()}
     portrait.perform(eyes.change(portrait, made, "Irises"))

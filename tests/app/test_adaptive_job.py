@@ -102,6 +102,7 @@ def test_dense_clay_is_adapted_beside_the_window(window, qtbot, monkeypatch):
     np.testing.assert_array_equal(dense.positions, before)
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_detail_comes_while_the_stroke_goes_on_and_all_of_it_is_one_step(window):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")

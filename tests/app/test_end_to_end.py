@@ -4,6 +4,7 @@ import json
 from pathlib import Path
 
 import numpy as np
+import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
@@ -15,6 +16,7 @@ from yewfinch.core.formats import container
 CLICKS = Path(__file__).parent / "window_seat_clicks.json"
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_from_the_demo_to_a_saved_portrait_and_back(window, qtbot, tmp_path):
     bench, portrait = window.bench, window.bench.portrait
     names = [p.name for p in portrait.sitter.photos]

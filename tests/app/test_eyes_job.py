@@ -1,6 +1,7 @@
 """In the window: eyes set by dials, their gaze dragged, new ones begun by two clicks and seated, undone, reopened."""
 
 import numpy as np
+import pytest
 
 from tests.app.hands import click, drag, handled, line, typed, view_picture
 from yewfinch.core.document.model.edits import Edit, PieceChange
@@ -56,6 +57,7 @@ def test_dials_set_both_eyes_or_one_in_millimetres(window, tmp_path):
     assert panel.dials["pupil"].value() != 6.0
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_the_gaze_is_dragged_in_the_view_as_one_step(window):
     panel, portrait = _begun(window)
     before = _looks(portrait, "eye_left")

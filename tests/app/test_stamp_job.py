@@ -87,6 +87,7 @@ def test_pictures_of_ones_own_become_stamps_and_bad_ones_a_sentence(window, tmp_
     assert w.bench.portrait.stamps[0].id == stamp.id
 
 
+@pytest.mark.parametrize("extent", [(1280, 800)])
 def test_pores_are_pressed_through_a_stencil_that_was_moved_and_warped(window, tmp_path):
     w, _ = begun(window, "Stencil")
     w.bench.portrait.perform(detail_levels.add(w.bench.portrait, "head"))

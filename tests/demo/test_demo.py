@@ -6,7 +6,9 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from yewfinch.core.document.verbs import exaggerating, form_layers, states
 from yewfinch.core.document.verbs.check import problems
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.photo import read_photo
 from yewfinch.demo import sitter
@@ -42,6 +44,24 @@ def test_the_portrait_is_part_way(untouched):
     assert found.bad == ()
     assert 1.0 < likeness(p.landmarks(), found, scaled=True).overall < 3.0
     assert not p.history.unsaved
+
+
+def test_it_has_layers_that_show_nothing_yet_and_key_stages_that_do():
+    p = demo_portrait()
+    head = p.surface("head")
+    plain = head.positions.copy()
+    stages = {s.name: s.positions for s in states.states_of(p, p.pieces["head"])}
+    assert list(stages) == ["Symmetric form", "With the sitter's asymmetry", "Caricature, 1.6 times"]
+    np.testing.assert_array_equal(stages["Symmetric form"], plain)
+    layers = {v.name: v for v in form_layers.stack_of(p, p.pieces["head"]).layers}
+    assert [v.strength for v in layers.values()] == [0.0, 0.0]
+    p.perform(form_layers.weigh(p, "head", layers["Sitter's asymmetry"].id, 1.0))
+    np.testing.assert_allclose(head.positions, stages["With the sitter's asymmetry"], atol=1e-4)
+    assert 0.3 < np.linalg.norm(head.positions - plain, axis=1).max() < 4.0
+    p.perform(exaggerating.exaggerate(p, "head", layers["Exaggeration"].id, 1.6))
+    np.testing.assert_allclose(head.positions, stages["Caricature, 1.6 times"], atol=1e-4)
+    assert len(crossings(head.positions, head.triangles())) == 0
+    p.history.close()
 
 
 def test_nothing_of_the_truth_is_in_the_portrait(demo_file):

@@ -50,7 +50,8 @@ def test_measures_go_in_proportion_from_the_norm_through_the_person(sex, age, se
         now = _measures(p.landmarks())
         off = {n: abs(v - (norm[n] + k * (own[n] - norm[n]))) for n, v in now.items()}
         assert np.median(list(off.values())) < 0.2
-        assert max(off.values()) < 2.5, off  # of the eyes, whose lids stay on balls
+        # beyond the person lids stay on balls and slide on them
+        assert max(off.values()) < (0.5 if k < 1.0 else 2.2), (k, off)
         assert sorted(off.values())[-4] < 1.0, off
         assert _crossed(p) == 0, k
         for name in places:  # balls stay balls, and lids are no farther in them than they were
@@ -142,10 +143,11 @@ def test_another_portrait_is_the_norm_and_the_mean_of_several_too():
     p.perform(edit)
     p.perform(exaggerating.exaggerate(p, "head", key, 0.0))
     now, theirs = _measures(p.landmarks()), _measures(other.landmarks())
-    at_eyes = {n.key for n in NORMS if {n.start[:2], n.end[:2]} & {"en", "ex", "p_"}}  # these go along as wholes
-    off = [abs(now[k] - theirs[k]) for k in now if k not in at_eyes]
-    # steps are evened out where three times as much would cross itself, as at the corners of the mouth
-    assert len(off) > 12 and np.median(off) < 0.3 and max(off) < 3.0
+    off = [abs(now[k] - theirs[k]) for k in now]
+    assert len(off) > 18 and np.median(off) < 0.05 and max(off) < 0.5
+    turn, shift = laid(p.landmarks(), other.landmarks())
+    away = np.linalg.norm(p.surface("head").positions - other.surface("head").positions @ turn.T - shift, axis=1)
+    assert np.percentile(away, 99) < 0.05  # what lies on the eyes keeps its distance from them
     p.perform(exaggerating.exaggerate(p, "head", key, 1.0))
     third = new_portrait(Figure(Person(sex=0.0, age=30.0, seed=3)))
     both = exaggerating.usual_of([other, third], p.pieces["head"])

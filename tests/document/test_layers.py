@@ -10,6 +10,7 @@ from tests.document.work import added, stack, stroke, weighed, with_ball
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import detail_levels, form_layers, tidying
+from yewfinch.core.formats import container
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -60,6 +61,46 @@ def test_a_stroke_at_half_strength_shows_as_it_was_drawn_and_is_twice_as_strong_
     np.testing.assert_allclose(portrait.surface("clay").positions - before, 2 * drawn, atol=1e-4)
     weighed(portrait, key, -1.0)
     np.testing.assert_allclose(portrait.surface("clay").positions - before, -2 * drawn, atol=1e-4)
+
+
+def test_a_layer_may_do_something_else_below_zero(tmp_path):
+    """Other steps at strengths below 0: weighed, worked on, saved, duplicated, merged; zero equals never worked."""
+    portrait, rng = with_ball(), np.random.default_rng(2)
+    surface = portrait.surface("clay")
+    plain = surface.positions.copy()
+    over, under = (rng.normal(0, 1, plain.shape) for _ in range(2))
+    under[: len(under) // 2] = over[: len(over) // 2]  # elsewhere the same
+    edit, key = form_layers.lay(portrait, "clay", over, "Both ways", 0.0, under)
+    portrait.perform(edit)
+    np.testing.assert_array_equal(surface.positions, plain)
+    for strength, steps in ((1.5, 1.5 * over), (-0.5, -0.5 * under), (-1.0, -under), (2.0, 2.0 * over)):
+        weighed(portrait, key, strength)
+        np.testing.assert_allclose(surface.positions, plain + steps, atol=2e-5)
+    weighed(portrait, key, -0.5)
+    low = surface.positions.copy()
+    stroke(portrait, 3, key)
+    drawn = surface.positions - low
+    assert np.abs(drawn).max() > 0.1
+    weighed(portrait, key, 1.0)  # what was drawn belongs to the layer at any strength
+    np.testing.assert_allclose(surface.positions, plain + over - 2.0 * drawn, atol=2e-4)
+    weighed(portrait, key, -0.5)
+    here = surface.positions.copy()
+    container.save(portrait, tmp_path / "both.yewfinch")
+    again = container.load(tmp_path / "both.yewfinch")
+    np.testing.assert_array_equal(again.surface("clay").positions, here)
+    for strength in (1.0, -1.0):
+        weighed(portrait, key, strength)
+        weighed(again, key, strength)
+        np.testing.assert_array_equal(again.surface("clay").positions, surface.positions)
+    edit, twin = form_layers.duplicate(portrait, "clay", key)
+    portrait.perform(edit)
+    portrait.perform(form_layers.show(portrait, "clay", twin, True))
+    doubled = surface.positions.copy()
+    np.testing.assert_allclose(doubled - plain, 2.0 * (again.surface("clay").positions - plain), atol=1e-4)
+    portrait.perform(form_layers.merge(portrait, "clay", twin)[0])
+    np.testing.assert_allclose(surface.positions, doubled, atol=1e-5)
+    for p in (portrait, again):
+        p.history.close()
 
 
 def test_memory_only_where_it_is_touched():

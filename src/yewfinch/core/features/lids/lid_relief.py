@@ -21,15 +21,15 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 #: Skin of the upper lid up to so high over the eye and so far on the side of the nose may hang, mm.
 HANGING, ASIDE = 20.0, -5.0
-#: A lid is looked at so far to both sides of its middle, mm.
-_BESIDE = 3.0
+#: A lid is looked at so far to both sides of its middle, mm, in so many strips.
+_BESIDE, _STRIPS = 3.0, 4
 #: Its edge lies within so much of its margin, mm; the flat of it from there as far as this.
 _EDGE, _FLAT = 1.1, 2.2
 #: The crease is where skin rises over that by so much, and by so much more within so many mm.
 _RISES, _STEEPLY, _SOON = 0.8, 2.0, 2.5
 #: Skin goes along with a fold from so high over the lid on, and wholly from the second on, mm; farther from the crease,
 #: up and away from the eye together, less and less from the third to the fourth, mm.
-_HANGS = (0.3, 3.0, 5.0, 16.0)
+_HANGS = (0.3, 2.0, 5.0, 16.0)
 #: A fold ends over this part of the lid before the outer corner, and over so many mm at the inner one; that of the
 #: inner corner begins over so many mm on the side of the nose, and ends at this part of the lid.
 _ENDS, _BEGINS, _NASAL, _CORNER = 0.22, (-2.0, 5.0), (-4.5, 0.5), 0.35
@@ -38,9 +38,15 @@ _COVERS = 1.1
 #: Skin beyond the crease goes along with that, less and less over so many mm.
 _BEYOND = 11.0
 #: So far from the margin a lower lid is no thicker for a thicker margin, mm; an upper one is not at the crease.
-_FADES = 6.0
-#: Places of the lid's length between which its flat height is told, and points of the clay at each at least.
-_PLACES, _FEWEST = 13, 3
+#: This part of the lid before each corner is as thin as it is.
+_FADES, _THIN = 6.0, 0.12
+#: Part of the lid's length within which its flat height is told at so many places; points of the clay at each at least,
+#: and which of their heights, percent: what hangs there lies higher.
+_KNOWN, _PLACES, _FEWEST, _LOW = (0.3, 0.8), 9, 3, 10.0
+#: A place is looked at so far along the lid to both sides.
+_AROUND = 0.05
+#: Rounds of finding where skin that hangs lay before.
+_ROUNDS = 6
 
 _Flags = npt.NDArray[np.bool_]
 
@@ -74,26 +80,31 @@ def read_from(surface: Surface, lids: Lids, eye: Eye) -> Lids:
         if edge.sum() >= _FEWEST:
             thick.append(float(np.percentile(height[edge], 90)))
         if sign > 0.0:
-            crease = _crease(along, height)
+            aside = eye.radius * (place[:, 0] - now.upper[middle, 0])
+            crease = _crease(aside, along, height)
             found = found if crease is None else replace(found, crease=crease)
     if thick:
         found = replace(found, thickness=round(float(np.clip(np.mean(thick), *BOUNDS["thickness"])), 2))
     return found
 
 
-def _crease(along: DoubleArray, height: DoubleArray) -> float | None:
-    """How far from the margin skin rises over a lid, mm; None if it does not."""
+def _crease(aside: DoubleArray, along: DoubleArray, height: DoubleArray) -> float | None:
+    """How far from the margin skin rises over a lid, mm: the middle of what some strips say; None if it does not."""
     low, high = BOUNDS["crease"]
     on = (along > _EDGE) & (along < _FLAT)
     if on.sum() < _FEWEST:
         return None
     over = height - float(np.median(height[on]))
-    rises = (along > _EDGE) & (along < high) & (over > _RISES)
-    if not rises.any():
-        return None
-    first = float(along[rises].min())
-    soon = (along > first) & (along < first + _SOON)
-    return round(max(first, low), 2) if soon.any() and over[soon].max() > _RISES + _STEEPLY else None
+    edges, found = np.linspace(-_BESIDE, _BESIDE, _STRIPS + 1), []
+    for a, b in zip(edges[:-1], edges[1:], strict=True):
+        beyond = (aside >= a) & (aside < b) & (along > _EDGE)
+        rises = beyond & (over > _RISES) & (along < high)
+        if not rises.any():
+            continue
+        first = float(along[rises].min())
+        if over[beyond & (along < first + _SOON)].max() > _RISES + _STEEPLY:
+            found.append(first)
+    return round(max(float(np.median(found)), low), 2) if 2 * len(found) > _STRIPS else None
 
 
 @dataclass(frozen=True, eq=False)
@@ -103,7 +114,8 @@ class Relief:
     Attributes
     ----------
     share, along, height : (k,) float64
-        Along the margin from 0 to 1, away from it and over the eye, both mm.
+        Along the margin from 0 to 1, away from it and over the eye, both mm; where skin hangs, as far away as it would
+        lie without.
     upper, inner : (k,) bool
         On the upper lid; on the side that lies on the eye.
     flat : (k,) float64, mm
@@ -130,12 +142,25 @@ class Relief:
         crease, then = (crease_height(v, self.share) for v in (one, two))
         beyond = np.clip(1.0 - (self.along - crease) / _BEYOND, 0.0, 1.0)
         moved = (then - crease) * np.clip(self.along / np.maximum(crease, 0.1), 0.0, 1.0) * beyond
+        out[on] = (moved - self._hangs(crease) * (self._over(two) - self._over(one)))[on]
+        return out
+
+    def unhung(self, lids: Lids) -> Relief:
+        """The same with `along` as it would be if nothing hung, for places of skin that does by these lids' fold."""
+        over, crease, out = self._over(lids), crease_height(lids, self.share), self
+        if not over.any():
+            return self
+        on = self.upper & ~self.inner
+        for _ in range(_ROUNDS):
+            out = replace(self, along=self.along + np.where(on, over * out._hangs(crease), 0.0))
+        return out
+
+    def _hangs(self, crease: DoubleArray) -> DoubleArray:
+        """How far skin goes along with a fold, 0 to 1; on the eye, so that higher up it is as many mm."""
         over_lid = self.height - self.flat
         far = np.hypot(over_lid, self.along - crease)
         hangs = _rise(over_lid, *_HANGS[:2]) * (1.0 - _rise(far, *_HANGS[2:]))
-        hangs *= self.radius / (self.radius + np.maximum(self.height, 0.0))  # as many mm where it is higher
-        out[on] = (moved - hangs * (self._over(two) - self._over(one)))[on]
-        return out
+        return np.asarray(hangs * self.radius / (self.radius + np.maximum(self.height, 0.0)))
 
     def _over(self, lids: Lids) -> DoubleArray:
         """How far skin hangs over the crease, mm."""
@@ -152,6 +177,7 @@ class Relief:
             crease = np.where(self.upper, crease_height(one, self.share), _FADES)
             near = 1.0 - _rise(self.along / np.maximum(crease, 0.5), 0.3, 1.0)
             share = near * np.clip(self.height / max(one.thickness, 0.1), 0.0, 1.0)
+            share *= _rise(np.minimum(self.share, 1.0 - self.share), 0.0, _THIN)
             out += (two.thickness - one.thickness) * share
         return np.asarray(np.where(self.inner, 0.0, out))
 
@@ -194,16 +220,17 @@ def relief_of(
     along = out * np.where(upper, chart.reach(share, upper=True), chart.reach(share, upper=False))
     crease = crease_height(chart.lids, share)
     on = upper & ~inner & (along > 0.25 * crease) & (along < 0.75 * crease)
-    middles = np.linspace(0.0, 1.0, _PLACES)
+    middles = np.linspace(*_KNOWN, _PLACES)
     known, heights = [], []
     for middle in middles:
-        some = on & (np.abs(share - middle) < 0.6 / (_PLACES - 1))
+        some = on & (np.abs(share - middle) < _AROUND)
         if some.sum() >= _FEWEST:
             known.append(middle)
-            heights.append(float(np.median(height[some])))
+            heights.append(float(np.percentile(height[some], _LOW)))
     level = np.interp(share, known, heights) if known else np.full(len(share), chart.lids.thickness)
     aside = own[:, 0] - chart.lids.inner[0]
-    return Relief(share, along, height, upper, inner, level, aside, chart.globe.radius)
+    made = Relief(share, along, height, upper, inner, level, aside, chart.globe.radius)
+    return made.unhung(chart.lids)
 
 
 def _rise(value: DoubleArray, low: float, high: float) -> DoubleArray:
