@@ -21,7 +21,7 @@ from yewfinch.core.mesh.surface.surface import Surface  # noqa: E402
 from yewfinch.demo.shapes import cube_sphere  # noqa: E402
 
 # The same examples at every run: a rare one that fails belongs in a test by name, not in somebody's next run.
-settings.register_profile("steady", derandomize=True, deadline=None)
+settings.register_profile("steady", derandomize=True, deadline=None, max_examples=50)
 settings.register_profile("explore", derandomize=False, deadline=None, print_blob=True)
 settings.load_profile("explore" if "YEWFINCH_EXPLORE" in os.environ else "steady")
 

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 import trimesh
 
-from yewfinch.core.anatomy.figure.person import PRESETS, Figure
+from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.verbs import eyes
 from yewfinch.core.document.verbs import lids as verbs
@@ -86,6 +86,27 @@ def test_a_fold_hangs_over_the_lid_and_crosses_nothing(key):
         np.testing.assert_array_equal(head.positions[twins] * np.float32([-1, 1, 1]), head.positions)
         p.history.undo()
         np.testing.assert_array_equal(head.positions, plain)
+    p.history.close()
+
+
+@pytest.mark.parametrize("seed", [2, 4, 5])
+def test_random_lids_of_random_persons_do_not_cross_themselves(seed):
+    p = new_portrait(Figure(Person(seed=seed, sex=float(seed % 2), age=20.0 + 7 * seed, asymmetry=1.0)))
+    head, rng = p.surface("head"), np.random.default_rng(seed)
+    held = {k: verbs.held(p, k).lids for k in EYES}  # they have some: a slit is told from clay that covers the eye
+    plain, triangles = head.positions.copy(), head.triangles()
+    for _ in range(6):
+        forms = {
+            "close": rng.uniform(-0.3, 1.0), "fold": max(0.0, rng.uniform(-2, 5)),
+            "corner_fold": max(0.0, rng.uniform(-2, 4)), "bag": rng.uniform(0, 3), "groove": rng.uniform(0, 1.5),
+            "thickness": np.clip(held["eye_left"].thickness + rng.uniform(-0.8, 0.8), 0.8, 3.5),
+            "crease": np.clip(held["eye_left"].crease + rng.uniform(-1, 3), 2, 14),
+        }  # fmt: skip
+        forms = {k: round(float(v), 2) for k, v in forms.items()}
+        p.perform(verbs.change(p, {}, {k: replace(v, **forms) for k, v in held.items()}, "Lids"))
+        changed = (head.positions != plain).any(axis=1)
+        assert len(crossings(head.positions, triangles, changed[triangles].any(axis=1))) == 0, forms
+        p.history.undo()
     p.history.close()
 
 

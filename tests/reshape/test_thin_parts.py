@@ -32,7 +32,7 @@ def test_thickness_is_what_rays_of_another_library_say():
     theirs = np.full(len(rows), np.inf)
     theirs[which] = np.linalg.norm(met - at[which], axis=1)
     both = np.isfinite(ours[rows])
-    assert both.sum() > 60
+    assert both.sum() > 40
     np.testing.assert_allclose(ours[rows][both], theirs[both], atol=0.02)
 
 

@@ -16,7 +16,7 @@ from yewfinch.core.document.verbs.lips import clay_of, is_symmetric, lines_on, l
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.lips.jaw import hinge_of, turn_for
-from yewfinch.core.features.lips.lip_chart import net_at_corners, of_upper
+from yewfinch.core.features.lips.lip_chart import net_at_edges, of_upper
 from yewfinch.core.features.lips.lip_measures import parted, read
 from yewfinch.core.features.lips.lips import MIDDLE, frame_of
 from yewfinch.core.features.teeth.mouth_bag import colours, inside_of, laid
@@ -99,13 +99,13 @@ def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
     front = float(own_edge[2] - frame.own(place)[2]) - GUM_OUT * size
     progress(0.5, "laying it out")
     goes = laid(surface, lips, inside, front, size)
-    corners, net = net_at_corners(surface, lips, np.sort(near))
-    rows = np.union1d(inside.rows, corners).astype(INDEX)
+    edges, net = net_at_edges(surface, lips, np.sort(near))
+    rows = np.union1d(inside.rows, edges).astype(INDEX)
     before, colour = surface.positions[rows].copy(), surface.colour[rows].copy()
     after, painted = before.astype(np.float64), colour.copy()
     where = np.searchsorted(rows, inside.rows)
     after[where], painted[where, :3] = goes, colours(inside, lips, goes)
-    where, at = np.searchsorted(rows, corners), surface.positions[corners].astype(np.float64)
+    where, at = np.searchsorted(rows, edges), surface.positions[edges].astype(np.float64)
     after[where] = at + kept_apart(at, net, after[where] - at)
     placed = after.astype(POSITION)
     if is_symmetric(lips):

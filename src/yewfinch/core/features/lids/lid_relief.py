@@ -14,7 +14,7 @@ import numpy.typing as npt
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_chart import Chart
 from yewfinch.core.features.lids.lid_form import crease_height
-from yewfinch.core.features.lids.lid_margins import flat, globe_of, open_margins
+from yewfinch.core.features.lids.lid_margins import flat, globe_of, margins
 from yewfinch.core.features.lids.lids import BOUNDS, Lids, to_own
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
@@ -63,7 +63,8 @@ def read_from(surface: Surface, lids: Lids, eye: Eye) -> Lids:
     eye : Eye
         As it is now.
     """
-    globe, now = globe_of(lids, eye), open_margins(lids, eye.radius)
+    globe = globe_of(lids, eye)
+    now = margins(lids, globe)
     middle = len(now.upper) // 2
     rows = surface.rows_in_ball(np.array(eye.place), 2.2 * eye.radius).astype(np.int64)
     at = surface.positions[rows].astype(np.float64)
@@ -141,6 +142,7 @@ class Relief:
         on = self.upper & ~self.inner
         crease, then = (crease_height(v, self.share) for v in (one, two))
         beyond = np.clip(1.0 - (self.along - crease) / _BEYOND, 0.0, 1.0)
+        beyond *= 1.0 - _rise(self.height - self.flat, *_HANGS[2:])
         moved = (then - crease) * np.clip(self.along / np.maximum(crease, 0.1), 0.0, 1.0) * beyond
         out[on] = (moved - self._hangs(crease) * (self._over(two) - self._over(one)))[on]
         return out

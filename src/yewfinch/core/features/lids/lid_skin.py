@@ -29,6 +29,7 @@ from yewfinch.core.features.lids.lid_margins import (
 )
 from yewfinch.core.features.lids.lid_relief import ASIDE, HANGING, relief_of
 from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own, to_portrait
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -56,6 +57,8 @@ _CORNER = 0.2
 _LOOSE_AT = 0.16
 #: How steeply the chart's rim rises from beside the corners.
 _STEEP = 0.9
+#: So much of the relief is tried where with all of it skin would cross itself.
+_FORMS = (0.7, 0.4, 0.0)
 _SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
 
 _Rows = npt.NDArray[np.int64]
@@ -216,7 +219,21 @@ class Skin:
         self.relief = relief_of(self.chart, self.share, self.out, self.own, self.height, self.upper, self.inner)
 
     def to(self, lids: Lids, eye: Eye) -> DoubleArray:
-        """Where the vertices in `rows` go for other lids, on the same eye or as it is then, (k, 3) mm."""
+        """Where the vertices in `rows` go for other lids, on the same eye or as it is then, (k, 3) mm.
+
+        Thickness, crease, fold and bag come out less where skin would cross itself otherwise.
+        """
+        best, fewest = self._to(lids, eye, 1.0)
+        for share in _FORMS:
+            if not fewest:
+                break
+            found, crossed = self._to(lids, eye, share)
+            if crossed < fewest:
+                best, fewest = found, crossed
+        return best
+
+    def _to(self, lids: Lids, eye: Eye, forms: float) -> tuple[DoubleArray, int]:
+        """As `to`, with so much of what gives lids their relief; and how many pairs of triangles come to cross."""
         one = self.chart
         two = _on_rim(chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT), one)
         to = self.place.copy()
@@ -237,14 +254,14 @@ class Skin:
         bulge = kept * (two.globe.out_to(way) - two.globe.radius)
         bulge += (1.0 - kept) * (one.globe.out_to(was) - one.globe.radius)
         height = self.height + near * (two.lifted(self.share) - one.lifted(self.share))
-        height += self.loose * self.relief.raised(self.lids, lids)
+        height += forms * self.loose * self.relief.raised(self.lids, lids)
         corner = np.minimum(self.share, 1.0 - self.share) < _LOOSE_AT
         lies = self.inner & (self.out < 0.9) & ~corner & (one.lifted(self.share) < 0.05)
         height = np.where(lies, np.clip(height, LEAST, MOST), height)
         far = (round_ + bulge + height)[:, None]
         here, there = to_portrait(self.lids, self.eye, way * far), to_portrait(lids, eye, way * far)
         goes = here + soft * (there - here)
-        slides = self.relief.slid(self.lids, lids)
+        slides = forms * self.relief.slid(self.lids, lids)
         if slides.any():  # crease and fold: whole, however high over the eye
             goes += to_portrait(lids, eye, ways(self._slid(two, to, slides)) * far) - there
         goes = _off(eye, goes, (near > 0.05) | (self.socket > 0.5))
@@ -252,9 +269,11 @@ class Skin:
         steps = free[:, None] * (goes - self.at)
         apart = kept_apart(self.at, self.triangles, steps)
         if apart is steps:
-            return np.asarray(self.at + steps)
+            return np.asarray(self.at + steps), 0
         lies = ((near > 0.05) | (self.socket > 0.5)) & (free > 0.5)
-        return _off(eye, self.at + free[:, None] * apart, lies)
+        there = _off(eye, self.at + free[:, None] * apart, lies)
+        crossed = len(crossings(there, self.triangles)) - len(crossings(self.at, self.triangles))
+        return there, max(crossed, 0)
 
     def _slid(self, chart: Chart, to: DoubleArray, slides: DoubleArray) -> DoubleArray:
         """Places (k, 2) of upper skin after it went so far away from the margin, (k,) mm."""

@@ -19,8 +19,8 @@ _LOT = 20_000
 #: How soon beyond the corners what belongs to one lip gives way to what belongs to the other.
 _SOON = 2.2
 
-#: So near to a corner lips are kept from crossing each other, mm.
-_AT_CORNERS = 9.0
+#: So near to their edges lips are kept from crossing each other, mm; with more vertices only that near to the corners.
+_AT_EDGES, _DENSE = 9.0, 16_000
 
 Rows = npt.NDArray[np.int64]
 
@@ -160,8 +160,8 @@ def net_of(surface: Surface, rows: Rows) -> tuple[Rows, Rows]:
     return owner[other >= 0], other[other >= 0]
 
 
-def net_at_corners(surface: Surface, lips: Lips, rows: Rows) -> tuple[Rows, IndexArray]:
-    """Those of some vertices, ascending, that lie at the corners of the mouth, where lips are nearest to each other.
+def net_at_edges(surface: Surface, lips: Lips, rows: Rows) -> tuple[Rows, IndexArray]:
+    """Those of some vertices, ascending, that lie near the edges at which lips meet; of very dense clay at the corners.
 
     Returns
     -------
@@ -169,9 +169,13 @@ def net_at_corners(surface: Surface, lips: Lips, rows: Rows) -> tuple[Rows, Inde
     (m, 3) int32
         Triangles between them, as numbers among them.
     """
-    ends = np.stack([lips.upper_edge[0], lips.upper_edge[-1]])
-    at = surface.positions[rows].astype(np.float64)
-    some = rows[np.linalg.norm(at[:, None] - ends[None], axis=2).min(axis=1) < _AT_CORNERS]
+    from scipy.spatial import cKDTree
+
+    at, some = surface.positions[rows].astype(np.float64), rows
+    for edges in (np.concatenate([lips.upper_edge, lips.lower_edge]), lips.upper_edge[[0, -1]]):
+        some = rows[cKDTree(edges).query(at, distance_upper_bound=_AT_EDGES)[0] < _AT_EDGES]
+        if len(some) < _DENSE:
+            break
     if not len(some):
         return some, np.zeros((0, 3), INDEX)
     faces = surface.faces[surface.faces_of(some)]

@@ -13,7 +13,7 @@ import numpy as np
 
 from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.lips.jaw import Jaw, hinge_of, line_shares, turn_for, turned
-from yewfinch.core.features.lips.lip_chart import MouthLines, Rows, bulge_ways, net_at_corners, of_upper, on_red
+from yewfinch.core.features.lips.lip_chart import MouthLines, Rows, bulge_ways, net_at_edges, of_upper, on_red
 from yewfinch.core.features.lips.lip_measures import part_of, peaks, with_peaks
 from yewfinch.core.features.lips.lips import MIDDLE, POINTS, Lips, evenly, frame_of
 from yewfinch.core.mesh.query.pick import Hit, pick
@@ -143,8 +143,8 @@ class LipSkin:
         self._still = self._places_that_stay()
         self._jaw: Jaw | None = None
         self._gains = self._gains_of_forms(surface)
-        rows, self._corner_net = net_at_corners(surface, self.lips, self.rows)
-        self._corners = np.searchsorted(self.wide_rows, rows)
+        rows, self._edge_net = net_at_edges(surface, self.lips, self.rows)
+        self._edges = np.searchsorted(self.wide_rows, rows)
 
     def _sides(self) -> DoubleArray:
         """How far each wide row belongs to the upper lip's side: along the clay near the mouth, by height elsewhere."""
@@ -199,7 +199,7 @@ class LipSkin:
         if abs(angle) > 1e-6:
             share = self._jaws().shares(at, self._upper)
             out += turned(at, share, angle, self.hinge, self.frame) - at
-        out[self._corners] = kept_apart(at[self._corners], self._corner_net, out[self._corners])
+        out[self._edges] = kept_apart(at[self._edges], self._edge_net, out[self._edges])
         if wide or abs(angle) > 1e-6:
             return self.wide_rows, at + self._free[:, None] * out
         return self.rows, at[near] + self._free[near, None] * out[near]
