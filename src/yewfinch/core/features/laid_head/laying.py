@@ -34,7 +34,7 @@ _FAR_OFF = 18.0
 #: Farther from the laid head than this a landmark is not found on the clay, mm.
 _LOST = 8.0
 #: Height of a lid that is given up for each mm squared away from where the head was laid, per mm (choice).
-_LID_STAY = 0.003
+_LID_STAY = 0.008
 #: A lid's margin is read as a polynomial of this degree: single points of it are not better than the clay's edges.
 _LID_DEGREE = 4
 #: Vertices of the clay this far from the laid head belong to no region, mm.
