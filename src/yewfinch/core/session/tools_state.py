@@ -57,8 +57,8 @@ class ToolsState:
         self._settings: dict[str, ToolSettings] = {t.id: t.settings for t in tools()}
         self.symmetry = True
         self.adaptive = Adaptive()
-        #: The colour of tools that paint, sRGB 8 bit.
-        self.rgb: tuple[int, int, int] = (196, 120, 100)
+        #: The colour of tools that paint, sRGB 8 bit: that of skin that is a little flushed, to begin with.
+        self.rgb: tuple[int, int, int] = (177, 132, 117)
 
     @property
     def tool(self) -> ToolSpec:

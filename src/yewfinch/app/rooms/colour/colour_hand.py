@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPointF, Qt
 
 from yewfinch.app.view.modes import RestingHand
+from yewfinch.app.view.photo_colour import photo_colour
 from yewfinch.app.view.viewport import Viewport
 
 
@@ -36,15 +37,10 @@ class PhotoColourHand(RestingHand):
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take the colour, and go back to the tool."""
-        bench, box = self.bench, self.viewport.standpoint.box()
-        photo = bench.standpoint.photo()
-        if photo is None or not box.contains(at):
+        bench, found = self.bench, photo_colour(self.viewport, at)
+        if found is None:
             bench.say("Click inside a photo that you stand at.", "warn")
             return True
-        image = self.viewport.photos.image(bench.portrait.sitter, photo)
-        x = int((at.x() - box.left()) / box.width() * image.width())
-        y = int((at.y() - box.top()) / box.height() * image.height())
-        c = image.pixelColor(min(x, image.width() - 1), min(y, image.height() - 1))
-        bench.tools.set_colour((c.red(), c.green(), c.blue()))
+        bench.tools.set_colour(found)
         bench.set_mode("tool")
         return True

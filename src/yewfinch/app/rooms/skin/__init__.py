@@ -1,0 +1,1 @@
+"""Skin: pigments, and measures of its colour."""

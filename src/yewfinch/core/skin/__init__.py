@@ -1,0 +1,1 @@
+"""Colour of skin: what gives it, how it is measured."""
