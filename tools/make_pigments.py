@@ -10,11 +10,13 @@ import warnings
 import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
-from yewfinch.core.skin.pigments import FILE, from_axes
+from yewfinch.core.skin.pigments import FILE, OXYGENS, from_axes, on_axes, pigments_of
 from yewfinch.core.skin.skin_optics import WAVELENGTHS, reflectance
 
 #: Places along melanin, blood, oxygen, yellow.
 SIZES = (23, 17, 7, 13)
+#: Colours along each side of the cube whose pigments are kept.
+CUBE = 25
 
 
 def linear_srgb(spectra: DoubleArray) -> DoubleArray:
@@ -34,7 +36,12 @@ def main() -> None:
     """Write it."""
     axes = np.stack(np.meshgrid(*[np.linspace(0.0, 1.0, n) for n in SIZES], indexing="ij"), -1).reshape(-1, 4)
     found = linear_srgb(reflectance(from_axes(axes)))
-    np.savez_compressed(FILE, roots=np.cbrt(found).reshape(*SIZES, 3).astype(np.float32))
+    roots = np.cbrt(found).reshape(*SIZES, 3).astype(np.float32)
+    # the table is read while the pigments of colours are looked for
+    np.savez_compressed(FILE, roots=roots, nearest=np.zeros((2, 2, 2, 4), np.float16))
+    cube = np.stack(np.meshgrid(*[np.linspace(0.0, 1.0, CUBE)] * 3, indexing="ij"), -1).reshape(-1, 3)
+    nearest = on_axes(pigments_of(cube, OXYGENS[0])[0]).reshape(CUBE, CUBE, CUBE, 4)
+    np.savez_compressed(FILE, roots=roots, nearest=nearest.astype(np.float16))
 
 
 if __name__ == "__main__":

@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_lab, to_srgb
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin.colour_difference import ciede2000
@@ -91,8 +91,16 @@ class _Table:
 
 @cache
 def _table() -> _Table:
+    return _Table(tables()[0].astype(np.float64))
+
+
+@cache
+def tables() -> tuple[FloatArray, FloatArray]:
+    """What is shipped: cube roots of linear sRGB (m, b, o, y, 3) on the axes of the pigments, and the nearest pigments
+    (n, n, n, 4) on these axes for a cube of sRGB colours.
+    """
     with np.load(FILE) as held:
-        return _Table(held["roots"].astype(np.float64))
+        return held["roots"].astype(np.float32), held["nearest"].astype(np.float32)
 
 
 @cache
