@@ -15,10 +15,9 @@ from pathlib import Path
 
 import numpy as np
 
+from yewfinch.core.anatomy.figure.person import Figure
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE, RIGHT_EYE
-from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.document.figure.new_portrait import new_portrait
-from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import asymmetry, exaggerating, eyes, form_layers, lids, lips, states, teeth
@@ -111,9 +110,9 @@ def _stages(portrait: Portrait) -> None:
     edit, crooked = asymmetry.bring_over(portrait, HEAD, solution, lay)
     portrait.perform(edit)
     portrait.perform(states.store(portrait, HEAD, "With the sitter's asymmetry")[0])
-    mean = exaggerating.usual_person(portrait)
-    landmarks = {k: p for k, p in figures().shape(mean).landmarks.items() if k in LANDMARKS}
-    edit, carried = exaggerating.begin(portrait, HEAD, exaggerating.Usual(landmarks))
+    level = 0 if portrait.figure is None else portrait.figure.level
+    mean = new_portrait(Figure(exaggerating.usual_person(portrait), level))
+    edit, carried = exaggerating.begin(portrait, HEAD, exaggerating.usual_of([mean], portrait.pieces[HEAD]))
     portrait.perform(edit)
     portrait.perform(exaggerating.exaggerate(portrait, HEAD, carried, 1.6))
     portrait.perform(states.store(portrait, HEAD, "Caricature, 1.6 times")[0])

@@ -2,6 +2,7 @@
 
 import numpy as np
 import pytest
+from scipy.spatial import cKDTree
 from scipy.spatial.transform import Rotation
 
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
@@ -79,10 +80,20 @@ def test_the_motion_that_lays_a_norm_onto_a_person_is_found_again():
 def test_a_remeshed_head_is_exaggerated_smoothly_through_its_landmarks():
     p = new_portrait(Figure(Person(sex=1.0, age=40.0, seed=5)))
     p.perform(remeshing.remesh(p, "head", Layout(4.0, 0.0, "", 4.0, True)))
-    own, usual = _measures(p.landmarks()), _usual(exaggerating.usual_person(p))
-    norm = _measures(usual.landmarks)
+    mean = new_portrait(Figure(exaggerating.usual_person(p)))
+    usual = exaggerating.usual_of([mean], p.pieces["head"])
+    assert usual.positions is None and "lip_upper#3" in usual.landmarks
+    own, norm = _measures(p.landmarks()), _measures(usual.landmarks)
+    start = {k: p.line(k) for k in ("lip_upper", "lip_lower", "brow_l")}
     edit, key = exaggerating.begin(p, "head", usual)
     p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 0.0))
+    turn, shift = laid(p.landmarks(), mean.landmarks())
+    for name, line in start.items():  # lines go to the norm's, too, not only landmarks
+        theirs = mean.line(name) @ turn.T + shift
+        before, after = (cKDTree(theirs).query(v)[0].mean() for v in (line, p.line(name)))
+        assert after < 1.2 and after < 0.7 * before, (name, before, after)
+    mean.history.close()
     p.perform(exaggerating.exaggerate(p, "head", key, 1.6))
     now = _measures(p.landmarks())
     off = [abs(now[k] - (norm[k] + 1.6 * (own[k] - norm[k]))) for k in now]

@@ -40,6 +40,8 @@ _TURNS, _FEW = 6, 6
 _TOGETHER = 0.35
 #: Landmarks that must be known of both.
 _FEWEST = 8
+#: Places of a line that count; how nearly a place of one and a landmark are met, as softness of a thin plate.
+_ALONG, _SOFT_LINE, _SOFT = 7, 1.5, 0.5
 #: Rounds of laying heads onto their mean.
 _LAYINGS = 6
 
@@ -115,6 +117,24 @@ def mean_of(several: Sequence[Norm]) -> Norm:
     return mean, np.mean(turned, axis=0)
 
 
+def with_lines(landmarks: Mapping[str, DoubleArray], lines: Mapping[str, DoubleArray]) -> dict[str, DoubleArray]:
+    """Landmarks, and places evenly along lines of the face as more of them: `KEY#number`.
+
+    Parameters
+    ----------
+    landmarks : mapping of key to (3,) float64, mm
+    lines : mapping of key to (n, 3) float64, mm
+    """
+    out = dict(landmarks)
+    for key, line in lines.items():
+        way = np.r_[0.0, np.cumsum(np.linalg.norm(np.diff(line, axis=0), axis=1))]
+        if len(line) > 2 and way[-1] > 0.0:
+            at = np.linspace(0.0, way[-1], _ALONG)
+            places = np.stack([np.interp(at, way, line[:, k]) for k in range(3)], axis=1)
+            out |= {f"{key}#{i}": place for i, place in enumerate(places)}
+    return out
+
+
 def steps_through_landmarks(
     surface: Surface, person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]
 ) -> DoubleArray:
@@ -124,14 +144,16 @@ def steps_through_landmarks(
     ----------
     surface : Surface
     person, norm : mapping of landmark key to (3,) mm
+        With places of lines, if these are to be met, too; the norm is laid on by landmarks alone.
     """
-    turn, shift = laid(person, norm)
+    turn, shift = laid({k: p for k, p in person.items() if "#" not in k}, norm)
     there = {k: turn @ p + shift for k, p in norm.items()}
     keys = sorted(set(person) & set(norm))
     at = np.array([person[k] for k in keys])
     _, first = np.unique(np.round(at, 3), axis=0, return_index=True)
     at, away = at[first], np.array([person[keys[i]] - there[keys[i]] for i in first])
-    return thin_plate(at, away, np.full(len(at), 0.5)).at(surface.positions.astype(np.float64))
+    soft = np.where(["#" in keys[i] for i in first], _SOFT_LINE, _SOFT)
+    return thin_plate(at, away, soft).at(surface.positions.astype(np.float64))
 
 
 def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye], *, beyond: bool) -> DoubleArray:

@@ -15,10 +15,8 @@ from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.person.clay_in_hand import clay_in_hand
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.app.shell.live_turn import LiveTurn
-from yewfinch.core.anatomy.figure.person import HEAD_ONLY, Figure
-from yewfinch.core.anatomy.head.base_head import HEAD
-from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
-from yewfinch.core.document.figure.shaping import figures
+from yewfinch.core.anatomy.figure.person import Figure
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import exaggerating as verbs
@@ -85,12 +83,10 @@ class ExaggerationPanel(LivePanel):
         name = f"{verbs.LAYER}: {region}" if region else verbs.LAYER
 
         def work(progress: Progress) -> tuple[Edit, str]:
-            mean, figure = verbs.usual_person(portrait), portrait.figure
-            landmarks = {k: p for k, p in figures().shape(mean).landmarks.items() if k in LANDMARKS}
-            same = piece.id == HEAD and figure is not None and figure.crop == HEAD_ONLY
-            same = same and not figures().steerable(portrait)
-            at = figures().positions(Figure(mean, figure.level)) if same and figure is not None else None
-            return verbs.begin(portrait, piece.id, verbs.Usual(landmarks, at), region, name, progress)
+            level = 0 if portrait.figure is None else portrait.figure.level
+            mean = new_portrait(Figure(verbs.usual_person(portrait), level))
+            mean.history.close()
+            return verbs.begin(portrait, piece.id, verbs.usual_of([mean], piece), region, name, progress)
 
         self._run(work)
 

@@ -29,6 +29,7 @@ from yewfinch.core.features.exaggeration import (
     steps_of_measure,
     steps_through_landmarks,
     with_eyes,
+    with_lines,
 )
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import surface_of
@@ -54,6 +55,7 @@ class Usual:
     Attributes
     ----------
     landmarks : mapping of key to (3,) float64, mm
+        And places along lines of the face, as `with_lines` names them.
     positions : (n, 3) float64, mm, or None
         Its vertices in the rows of the clay, if it has the same.
     """
@@ -118,7 +120,8 @@ def usual_of(several: Sequence[Portrait], clay: Piece) -> Usual:
     several : sequence of Portrait
         With landmarks of a head.
     clay : Piece
-        What is to be compared: vertex by vertex if the portraits' heads have its faces, else through landmarks.
+        What is to be compared: vertex by vertex if the portraits' heads have its faces, else through landmarks and
+        lines.
 
     Raises
     ------
@@ -130,9 +133,14 @@ def usual_of(several: Sequence[Portrait], clay: Piece) -> Usual:
         head = portrait.pieces.get(clay.id)
         same = head is not None and np.array_equal(head.surface.faces, clay.surface.faces)
         at = head.surface.positions.astype(np.float64) if head is not None and same else None
-        norms.append((portrait.landmarks(), at))
+        norms.append((with_lines(portrait.landmarks(), _lines(portrait)), at))
     landmarks, positions = mean_of(norms)
     return Usual(landmarks, positions)
+
+
+def _lines(portrait: Portrait) -> dict[str, DoubleArray]:
+    """Lines of the face that lie on the clay, (n, 3) mm each."""
+    return {k: line for k in portrait.lines if (line := portrait.line(k)) is not None}
 
 
 def layer_of(portrait: Portrait, piece: str, name: str = LAYER) -> str | None:
@@ -181,7 +189,7 @@ def begin(
         turn, shift = laid(person, usual.landmarks)
         steps = held.surface.positions.astype(np.float64) - (usual.positions @ turn.T + shift)
     else:
-        steps = steps_through_landmarks(held.surface, person, usual.landmarks)
+        steps = steps_through_landmarks(held.surface, with_lines(person, _lines(portrait)), usual.landmarks)
     return _layer(portrait, piece, steps, region, name, progress)
 
 
