@@ -196,11 +196,25 @@ def mouth(w: MainWindow) -> None:
 
 
 def skin(w: MainWindow) -> None:
-    """Painting."""
+    """Blood was added to a cheek with the tool Tint; the colour in hand as pigments, and skin measured there."""
     w.bench.set_stage("Skin")
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(-20, 5))
-    QTest.qWait(100)
-    hover(w, "zy_r", 20, 20)
+    w.bench.selection.choose("head")
+    w.bench.tools.take("tint")
+    w.bench.tools.change(size=30.0, strength=1.0)
+    w.inspector.folds["Measures of skin"].button.setChecked(True)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(-32, 4))
+    QTest.qWait(500)
+    x, y = w.viewport.camera().project(w.bench.portrait.landmark("zy_r"))[0].tolist()
+    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPointF(x + 16, y + 6).toPoint())
+    for k in range(1, 9):
+        QTest.mouseMove(w.viewport, QPointF(x + 16 + 4 * k, y + 6 + 3 * k).toPoint())
+        QTest.qWait(20)
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPointF(x + 48, y + 30).toPoint())
+    w.panel("Pigments").dials["melanin"].box.setValue(4.0)
+    QTest.qWait(1500)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Colour"].y() - 250)
+    hover(w, "zy_r", 28, 16)
+    QTest.qWait(500)
 
 
 def pose(w: MainWindow) -> None:
