@@ -66,7 +66,7 @@ def _long(line):
 
 @pytest.mark.parametrize("batch", range(2))
 def test_the_inner_side_lies_on_the_eye_and_nothing_crosses(batch):
-    for seed in range(18 * batch, 18 * batch + 18):
+    for seed in (*range(18 * batch, 18 * batch + 18), 318):  # the last one once crossed itself at a corner
         lids, eye = _some(seed)
         made = lid_surface(lids, eye)
         inner = lid_points(lids, eye).reshape(ROWS, AROUND, 3)[:INNER]

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import cache
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_chart import Chart, chart_of
 from yewfinch.core.features.lids.lid_margins import globe_of, ways
 from yewfinch.core.features.lids.lids import Lids, checked, to_portrait
+from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: Columns of each lid; rows of the inner side from its border to the margin, of the margin, of the outer side.
 COLUMNS = 44
@@ -29,6 +32,8 @@ _BEYOND, _BELOW, _FARTHEST = 6.0, 10.0, 0.96
 _IN_CORNER = 0.16
 #: Height of the crease below the lower margin as a part of what lies below; skin there and between is so thick, mm.
 _SKIN, _LEAST = 0.8, 0.5
+#: Columns to both sides of a corner where lids are kept from crossing each other.
+_AT_CORNER = 5
 #: The red of a wet margin, sRGB; its roughness of 255.
 _PINK, _WET = (206, 150, 138), 70
 
@@ -44,7 +49,7 @@ def lid_surface(lids: Lids, eye: Eye) -> Surface:
     YewfinchError
         If there can be no such lids.
     """
-    at = lid_points(checked(lids), eye)
+    at = _apart(lid_points(checked(lids), eye), lids, eye)
     net, order = _net(lids.side)
     made = net.moved(at[order].astype(np.float32))
     row = np.repeat(np.arange(ROWS), AROUND)[order]
@@ -52,6 +57,31 @@ def lid_surface(lids: Lids, eye: Eye) -> Surface:
     made.colour[edge, :3] = _PINK
     made.roughness[edge] = _WET
     return made
+
+
+def _apart(at: DoubleArray, lids: Lids, eye: Eye) -> DoubleArray:
+    """The same points; those at a corner where shut lids would cross go there together, from where they lie open."""
+    rows, triangles = _corners(lids.side)
+    if lids.close <= 0.0 or not len(crossings(at[rows], triangles)):
+        return at
+    opened = lid_points(replace(lids, close=0.0), eye)[rows]
+    out = at.copy()
+    out[rows] = opened + kept_apart(opened, triangles, at[rows] - opened)
+    return out
+
+
+@cache
+def _corners(side: int) -> tuple[IndexArray, IndexArray]:
+    """Points of the margins and the outer side at both corners, and triangles between them, as numbers among them."""
+    net, order = _net(side)
+    ring, column = np.divmod(np.arange(LID_VERTICES), AROUND)
+    beside = np.minimum(np.minimum(column, AROUND - column), np.abs(column - COLUMNS))
+    some = (beside <= _AT_CORNER) & (ring >= INNER_EDGE)
+    rows = np.flatnonzero(some).astype(INDEX)
+    number = np.full(LID_VERTICES, -1, INDEX)
+    number[rows] = np.arange(len(rows), dtype=INDEX)
+    triangles = number[order[net.triangles()]]
+    return rows, triangles[(triangles >= 0).all(axis=1)]
 
 
 def lid_points(lids: Lids, eye: Eye) -> DoubleArray:
