@@ -3,16 +3,13 @@
 import warnings
 
 import numpy as np
-import pytest
 from scipy.signal import find_peaks
 
 from yewfinch.core.shared.colour import to_lab, to_srgb
-from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin.colour_difference import ciede2000
 from yewfinch.core.skin.pigments import (
     BOUNDS,
     Pigments,
-    checked,
     colour_of,
     colours_of,
     from_axes,
@@ -115,11 +112,7 @@ def test_pigments_are_found_again_by_their_colour():
     assert pigments_of([(0.1, 0.2, 0.9)])[1][0] > 20.0  # blue is no skin, and it says so
 
 
-def test_what_cannot_be_is_refused_in_words():
-    assert checked(Pigments()) == Pigments()
-    for wrong in ({"melanin": 2.0}, {"blood": np.nan}, {"oxygen": -0.1}, {"yellow": 7.0}):
-        with pytest.raises(YewfinchError, match="makes sense"):
-            checked(Pigments(**wrong))
+def test_beyond_its_bounds_it_is_as_at_them():
     for k, (low, high) in enumerate(BOUNDS.values()):
         beyond = np.array([[0.03, 0.015, 0.75, 0.2]])
         beyond[0, k] = 10.0 * high

@@ -3,12 +3,29 @@
 from __future__ import annotations
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.surface.channel_spec import channel_spec
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
+from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: At full strength one dab lays more than all of it on, so that the middle of a stroke is full.
 _FULL = 1.6
+
+
+def around(surface: Surface, rows: IndexArray, values: npt.NDArray[np.generic]) -> FloatArray:
+    """The means of values (n, c) over the neighbours of rows, (k, c); a row without any has its own."""
+    first, counts = surface.ring_at[rows], surface.ring_at[rows + 1] - surface.ring_at[rows]
+    out = values[rows].astype(np.float32)
+    some = np.flatnonzero(counts)
+    if not len(some):
+        return out
+    first, counts = first[some], counts[some]
+    own = np.cumsum(counts) - counts
+    each = np.repeat(first - own, counts) + np.arange(counts.sum())
+    out[some] = np.add.reduceat(values[surface.ring[each]].astype(np.float32), own, axis=0) / counts[:, None]
+    return out
 
 
 def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> Stroke:
@@ -42,17 +59,9 @@ def laying(ctx: StrokeContext, name: str, value: float, ctrl_value: float) -> St
             if len(rows) == 0:
                 continue
             ctx.touch(rows)
-            counts = surface.ring_at[rows + 1] - surface.ring_at[rows]
-            each = (
-                np.repeat(surface.ring_at[rows], counts)
-                + np.arange(counts.sum())
-                - np.repeat(np.cumsum(counts) - counts, counts)
-            )
-            mean = (
-                np.add.reduceat(channel[surface.ring[each], 0].astype(np.float32), np.cumsum(counts) - counts) / counts
-            )
-            held = channel[rows, 0].astype(np.float32)
-            channel[rows, 0] = spec.stored(held + weights * (mean - held))
+            held = channel[rows].astype(np.float32)
+            mean = around(surface, rows, channel)
+            channel[rows, 0] = spec.stored((held + weights[:, None] * (mean - held))[:, 0])
             ctx.wrote(surface.leaves_of(ctx.match(rows)))
 
     return dab_stroke(ctx, name, touch, soft)

@@ -16,7 +16,6 @@ import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_lab, to_srgb
-from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin.colour_difference import ciede2000
 
 if TYPE_CHECKING:
@@ -55,20 +54,6 @@ class Pigments:
     blood: float = 0.015
     oxygen: float = 0.75
     yellow: float = 0.25
-
-
-def checked(pigments: Pigments) -> Pigments:
-    """The pigments, if there can be such skin.
-
-    Raises
-    ------
-    YewfinchError
-        If one is none or out of its bounds.
-    """
-    for (name, (low, high)), value in zip(BOUNDS.items(), astuple(pigments), strict=True):
-        if not (np.isfinite(value) and low <= value <= high):
-            raise YewfinchError(f"Skin cannot have {name} {value:g}; {low:g} to {high:g} makes sense.")
-    return pigments
 
 
 @dataclass(frozen=True, eq=False)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.sculpt.laying import around
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, footprint
 from yewfinch.core.sculpt.tool_options import Choice
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection
@@ -48,16 +49,9 @@ def make(ctx: StrokeContext) -> Stroke:
             if not len(rows):
                 continue
             ctx.touch(rows)
-            first, count = surface.ring_at[rows], surface.ring_at[rows + 1] - surface.ring_at[rows]
-            own = np.cumsum(count) - count
-            each = np.repeat(first - own, count) + np.arange(count.sum())
-            around = surface.colour[surface.ring[each], :3].astype(np.float32)
-            mean = (
-                np.add.reduceat(around, np.minimum(own, max(len(around) - 1, 0)), axis=0)
-                / np.maximum(count, 1)[:, None]
-            )
             held = surface.colour[rows, :3].astype(np.float32)
-            share = np.where(count > 0, weights * min(abs(dab.force), 1.0) * _EVENS, 0.0)[:, None]
+            mean = around(surface, rows, surface.colour)[:, :3]
+            share = (weights * min(abs(dab.force), 1.0) * _EVENS)[:, None]
             surface.colour[rows, :3] = np.round(held + share * (mean - held)).astype(np.uint8)
             met[rows] = 0  # what is laid on afterwards begins from here
             alpha[rows] = 0.0
