@@ -35,6 +35,8 @@ _FAR_OFF = 18.0
 _LOST = 8.0
 #: Height of a lid that is given up for each mm squared away from where the head was laid, per mm (choice).
 _LID_STAY = 0.008
+#: What is flat over more than this says nothing of a landmark's place, mm.
+_NOWHERE = 10.0
 #: A lid's margin is read as a polynomial of this degree: single points of it are not better than the clay's edges.
 _LID_DEGREE = 4
 #: Vertices of the clay this far from the laid head belong to no region, mm.
@@ -211,6 +213,8 @@ def _lines(
 
 
 def _flat(over: float) -> str:
+    if over > _NOWHERE:
+        return "the form is flat all round there: nothing tells its place"
     return f"the form is flat there: {over:.0f} mm to either side would do nearly as well"
 
 
