@@ -176,7 +176,7 @@ def _untwist(solid: ByteArray, fixed: ByteArray, half: bool) -> None:
             return
         if not turned(solid, found, fixed, half=half):
             break
-        near = np.unique(found[:, 0])
+        near = np.unique(found[:, 0]).astype(np.int64)
         near = np.concatenate([near - 2, near - 1, near, near + 1])
         slabs = np.unique(np.clip(near, 0, len(solid) - 2))
     _fill(solid, half)
