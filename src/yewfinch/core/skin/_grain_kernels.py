@@ -1,0 +1,238 @@
+"""Loops over colour samples of faces; see `grain.py`. No checks."""
+
+import numpy as np
+from numba import njit, prange
+
+
+@njit(cache=True, inline="always")
+def sample(quads, edge, n, edges, across, q, i, j):
+    """The row of the sample at (i, j) of a quad: i steps along its first side, j along its last."""
+    a = i if j == 0 or j == across else -1
+    if a == 0:
+        return quads[q, 0] if j == 0 else quads[q, 3]
+    if a == across:
+        return quads[q, 1] if j == 0 else quads[q, 2]
+    if j == 0:
+        side, t = 0, i
+    elif i == across:
+        side, t = 1, j
+    elif j == across:
+        side, t = 2, across - i
+    elif i == 0:
+        side, t = 3, across - j
+    else:
+        inner = across - 1
+        return n + edges * inner + (q * inner + (j - 1)) * inner + (i - 1)
+    start, end = quads[q, side], quads[q, (side + 1) & 3]
+    return n + edge[q, side] * (across - 1) + (t - 1 if start < end else across - 1 - t)
+
+
+@njit(cache=True, inline="always")
+def corner(v, n, made, values, out):
+    """The value of a corner of a quad: a vertex, or the mean of those that it is made of."""
+    width = values.shape[1]
+    if v < n:
+        for k in range(width):
+            out[k] = values[v, k]
+        return
+    for k in range(width):
+        out[k] = 0.0
+    many = 0
+    for c in range(4):
+        r = made[v - n, c]
+        if r >= 0:
+            many += 1
+            for k in range(width):
+                out[k] += values[r, k]
+    for k in range(width):
+        out[k] /= many
+
+
+@njit(cache=True, nogil=True)
+def edges_of(quads, start, after, edge):
+    """Number the edges of quads in their order, into `edge` (q, 4); `start` (n,) and `after` (4 q,) are scratch.
+
+    Returns how many there are.
+    """
+    start[:] = -1
+    count = 0
+    for q in range(len(quads)):
+        for c in range(4):
+            a, b = quads[q, c], quads[q, (c + 1) & 3]
+            low, high = min(a, b), max(a, b)
+            found = -1
+            at = start[low]
+            while at >= 0:
+                x, y = quads[at >> 2, at & 3], quads[at >> 2, ((at & 3) + 1) & 3]
+                if max(x, y) == high:
+                    found = edge[at >> 2, at & 3]
+                    break
+                at = after[at]
+            if found < 0:
+                found = count
+                count += 1
+                after[4 * q + c] = start[low]
+                start[low] = 4 * q + c
+            edge[q, c] = found
+    return count
+
+
+@njit(cache=True, nogil=True)
+def in_ball(
+    faces, face_start, first, quads, edge, edges, across, made, positions, normals, mask, leaf_lo, leaf_hi,
+    centre, radius, met, tick, rows, at, across_at, held,
+):  # fmt: skip
+    """Samples within a ball, each once: rows, places (k, 3), unit normals (k, 3) and masks (k, 1); how many there are.
+
+    What does not fit into the arrays is counted only.
+    """
+    n, v0 = len(positions), len(positions) + len(made)
+    c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
+    p = np.empty(3, np.float32)
+    found = 0
+    step, r2 = np.float32(1.0 / across), np.float32(radius * radius)
+    for leaf in range(len(leaf_lo)):
+        far = np.float32(0.0)
+        for k in range(3):
+            x = max(leaf_lo[leaf, k] - centre[k], centre[k] - leaf_hi[leaf, k], 0.0)
+            far += x * x
+        if far > r2:
+            continue
+        for f in range(face_start[leaf], face_start[leaf + 1]):
+            far = np.float32(0.0)
+            for k in range(3):
+                low = high = positions[faces[f, 0], k]
+                for d in range(1, 4):
+                    x = positions[faces[f, d], k]
+                    low, high = min(low, x), max(high, x)
+                x = max(low - centre[k], centre[k] - high, 0.0)
+                far += x * x
+            if far > r2:
+                continue
+            for q in range(first[f], first[f + 1]):
+                for d in range(4):
+                    corner(quads[q, d], n, made, positions, c[d])
+                    corner(quads[q, d], n, made, normals, m[d])
+                    corner(quads[q, d], n, made, mask, w[d])
+                for j in range(across + 1):
+                    v = np.float32(j * step)
+                    for i in range(across + 1):
+                        u = np.float32(i * step)
+                        far = np.float32(0.0)
+                        for k in range(3):
+                            p[k] = (1 - v) * ((1 - u) * c[0, k] + u * c[1, k]) + v * ((1 - u) * c[3, k] + u * c[2, k])
+                            far += (p[k] - centre[k]) * (p[k] - centre[k])
+                        if far > r2:
+                            continue
+                        row = sample(quads, edge, v0, edges, across, q, i, j)
+                        if met[row] >= tick:
+                            continue
+                        met[row] = tick
+                        if found < len(rows):
+                            rows[found] = row
+                            size = np.float32(0.0)
+                            for k in range(3):
+                                at[found, k] = p[k]
+                                x = (1 - v) * ((1 - u) * m[0, k] + u * m[1, k]) + v * ((1 - u) * m[3, k] + u * m[2, k])
+                                across_at[found, k] = x
+                                size += x * x
+                            size = 1.0 / max(np.sqrt(size), np.float32(1e-9))
+                            for k in range(3):
+                                across_at[found, k] *= size
+                            x = (1 - v) * ((1 - u) * w[0, 0] + u * w[1, 0]) + v * ((1 - u) * w[3, 0] + u * w[2, 0])
+                            held[found, 0] = np.uint8(x + np.float32(0.5))
+                        found += 1
+    return found
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def spread(quads, edge, edges, across, made, values, out):
+    """Values (n, k) of vertices at all samples, (N, k) float32."""
+    n, v0 = len(values), len(values) + len(made)
+    width = values.shape[1]
+    step = np.float32(1.0 / across)
+    for q in prange(len(quads)):
+        c = np.empty((4, width), np.float32)
+        for d in range(4):
+            corner(quads[q, d], n, made, values, c[d])
+        for j in range(across + 1):
+            v = np.float32(j * step)
+            for i in range(across + 1):
+                u = np.float32(i * step)
+                row = sample(quads, edge, v0, edges, across, q, i, j)
+                for k in range(width):
+                    out[row, k] = (1 - v) * ((1 - u) * c[0, k] + u * c[1, k]) + v * ((1 - u) * c[3, k] + u * c[2, k])
+
+
+@njit(cache=True, nogil=True)
+def touched(quads, edge, at_corner, at_edge, within, out):
+    """Mark quads of which a corner, an edge or the inside is marked."""
+    for q in range(len(quads)):
+        found = within[q] > 0
+        for d in range(4):
+            found |= at_corner[quads[q, d]] > 0 or at_edge[edge[q, d]] > 0
+        if found:
+            out[q] = 1
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def tiles(chosen, quads, edge, n, edges, across, values, out):
+    """Values (N, 4) of the samples of some quads as tiles, (k, across + 1, across + 1, 4)."""
+    for t in prange(len(chosen)):
+        q = chosen[t]
+        for j in range(across + 1):
+            for i in range(across + 1):
+                row = sample(quads, edge, n, edges, across, q, i, j)
+                for k in range(4):
+                    out[t, j, i, k] = values[row, k]
+
+
+@njit(cache=True, inline="always")
+def _turned(c, a, b, across):
+    """Steps (i, j) of what lies `a` steps from corner c towards the next one and `b` towards the one before."""
+    if c == 0:
+        return a, b
+    if c == 1:
+        return across - b, a
+    if c == 2:
+        return across - a, across - b
+    return b, across - a
+
+
+@njit(cache=True, nogil=True)
+def risen(
+    quads, edge, n, edges, across, vertex_of, face_of,
+    coarse_faces, first, coarse_quads, coarse_edge, coarse_n, coarse_edges, coarse_across, split, out,
+):  # fmt: skip
+    """The sample of a coarse net at which each one of the next finer net lies, into `out`; False if some face of the
+    finer net comes of none.
+
+    `vertex_of` and `face_of` say which vertex or face of the coarse net a finer vertex comes of; -1 if of none.
+    """
+    for q in range(len(quads)):
+        c0, v, f = -1, -1, -1
+        for d in range(4):
+            if vertex_of[quads[q, d]] >= 0:
+                c0, v = d, vertex_of[quads[q, d]]
+            if face_of[quads[q, d]] >= 0:
+                f = face_of[quads[q, d]]
+        if c0 < 0 or f < 0:
+            return False
+        c = -1
+        for d in range(4):
+            if coarse_faces[f, d] == v:
+                c = d
+                break
+        if c < 0:
+            return False
+        for b in range(across + 1):
+            for a in range(across + 1):
+                i, j = _turned(c0, a, b, across)
+                if split:
+                    x, y, owner = a, b, first[f] + c
+                else:
+                    x, y = _turned(c, a, b, coarse_across)
+                    owner = f
+                row = sample(quads, edge, n, edges, across, q, i, j)
+                out[row] = sample(coarse_quads, coarse_edge, coarse_n, coarse_edges, coarse_across, owner, x, y)
+    return True
