@@ -122,9 +122,13 @@ def test_leaves_and_quads_of_samples():
         holding = [f for f in range(len(surface.faces)) if row in grain.rows_of_face(f)]
         assert list(quads) == holding
         assert set(grain.leaf_of[quads]) <= set(grain.leaves_at(np.array([row], np.int32)))
-        tile = grain.tiles(quads[:1], np.concatenate([(at * 3 + 128).astype(np.uint8), np.zeros((len(at), 1), np.uint8)], axis=1))
+        tile = grain.tiles(
+            quads[:1], np.concatenate([(at * 3 + 128).astype(np.uint8), np.zeros((len(at), 1), np.uint8)], axis=1)
+        )
         assert tile.shape == (1, 5, 5, 4)
-        np.testing.assert_array_equal(tile[0, 0, 0, :3], (surface.positions[surface.faces[quads[0], 0]] * 3 + 128).astype(np.uint8))
+        np.testing.assert_array_equal(
+            tile[0, 0, 0, :3], (surface.positions[surface.faces[quads[0], 0]] * 3 + 128).astype(np.uint8)
+        )
 
 
 def test_a_grain_is_chosen_in_millimetres():

@@ -26,6 +26,7 @@ from yewfinch.core.formats.layer_records import layer_arrays, layers_of, states_
 from yewfinch.core.formats.level_records import level_arrays, levels_of
 from yewfinch.core.formats.lid_records import lids_of, skin_lids_of
 from yewfinch.core.formats.manifest import Manifest, bents, manifest_of, parsed
+from yewfinch.core.formats.paint_records import paint_arrays, painting_of
 from yewfinch.core.formats.piece_records import PieceRecord, follow_of
 from yewfinch.core.formats.sitter_records import PHOTOS, sitter_arrays, sitter_of
 from yewfinch.core.formats.solid_records import solid_of
@@ -97,8 +98,8 @@ def to_bytes(
             packer.put_array(TEXTURE.format(piece.id), np.ascontiguousarray(table, "<f4"))
         if piece.corners is not None:
             packer.put_array(CORNERS.format(piece.id), np.ascontiguousarray(piece.corners.uv.reshape(-1, 8), "<f4"))
-        for member, level in {**level_arrays(piece), **layer_arrays(portrait, piece)}.items():
-            packer.put_array(member, level)
+        for member, array in {**level_arrays(piece), **layer_arrays(portrait, piece), **paint_arrays(piece)}.items():
+            packer.put_array(member, array)
         if piece.regions:
             packer.put_array(
                 REGIONS.format(piece.id), np.ascontiguousarray(np.stack(list(piece.regions.values())), "u1")
@@ -283,6 +284,8 @@ def _read_piece(archive: Archive, record: PieceRecord, portrait: Portrait) -> No
         piece = replace(
             piece, levels=levels_of(record.levels, piece, archive.held, lambda m: archive.piece_array(m, "faces"), name)
         )
+    if record.paint is not None:
+        piece = replace(piece, painting=painting_of(record.paint, piece, archive.rows, name))
     if record.layers or record.states:
         piece, stacks = layers_of(record.layers, piece, archive.rows, name)
         piece, states = states_of(record.states, piece, archive.rows, name)

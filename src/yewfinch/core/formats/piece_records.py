@@ -14,6 +14,7 @@ from yewfinch.core.formats.eye_records import EyeRecord, eye_manifest
 from yewfinch.core.formats.layer_records import StackRecord, StateRecord
 from yewfinch.core.formats.level_records import level_manifest
 from yewfinch.core.formats.lid_records import LidsRecord, lids_manifest, skin_lids_manifest
+from yewfinch.core.formats.paint_records import PaintingRecord, paint_manifest
 from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
 from yewfinch.core.formats.teeth_records import TeethRecord, teeth_manifest
 from yewfinch.core.shared.bounds import Count, Id, Mm, Name
@@ -74,6 +75,7 @@ class PieceRecord(msgspec.Struct):
     lids_of: Name = ""
     skin_lids: dict[Id, LidsRecord] = msgspec.field(default_factory=dict)
     teeth: TeethRecord | None = None
+    paint: PaintingRecord | None = None
 
 
 def piece_manifest(piece: Piece) -> dict[str, Any]:
@@ -97,6 +99,7 @@ def piece_manifest(piece: Piece) -> dict[str, Any]:
         "hide_masked": piece.hide_masked,
         "group": piece.group,
         "levels": level_manifest(piece),
+        "paint": paint_manifest(piece),
         "follows": None
         if piece.follows is None
         else {"source": piece.follows.source, "matrix": list(piece.follows.matrix), "kind": piece.follows.kind},

@@ -236,6 +236,18 @@ def composed(layers: Sequence[ColourLayer], leaves: IndexArray) -> FloatArray:
     return acc
 
 
+def flattened(layers: Sequence[ColourLayer], count: int) -> Sheet:
+    """What layers come to over nothing, as one sheet of so many samples: sRGB with alpha."""
+    out = np.zeros((((count + LEAF_ROWS - 1) >> LEAF_SHIFT), LEAF_ROWS, 4), np.uint8)
+    leaves = np.arange(len(out), dtype=INDEX)
+    for first in range(0, len(leaves), _PART):
+        acc = np.zeros((len(leaves[first : first + _PART]), LEAF_ROWS, 4), np.float32)
+        _lay(layers, "", leaves[first : first + _PART], acc, opaque=False)
+        acc[..., :3] /= np.maximum(acc[..., 3:], 1e-6)
+        out[first : first + _PART] = np.clip(acc * 255.0 + 0.5, 0.0, 255.0).astype(np.uint8)
+    return Sheet.of_dense(out.reshape(-1, 4)[:count], CLEAR)
+
+
 def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: FloatArray, *, opaque: bool) -> None:
     """Lay the layers of a group over what is there, the lowest first."""
     own = [v for v in reversed(layers) if v.parent == parent]
@@ -280,9 +292,7 @@ def _one(layer: ColourLayer, leaves: IndexArray, acc: FloatArray, *, opaque: boo
         )
         return
     s = layer.sheet
-    kernels.blended(
-        leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc
-    )
+    kernels.blended(leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc)
 
 
 def _join(layer: ColourLayer, leaves: IndexArray, source: FloatArray, acc: FloatArray, *, atop: bool) -> None:

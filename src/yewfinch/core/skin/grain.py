@@ -26,7 +26,7 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin import _grain_kernels as kernels
 
 #: Samples of one piece at most; steps between its net and its samples.
-MOST_SAMPLES, MOST_STEPS = 16_000_000, 6
+MOST_SAMPLES, MOST_STEPS = 16_000_000, 8
 
 
 @dataclass(frozen=True, eq=False)
@@ -180,9 +180,7 @@ def grain_of(surface: Surface, steps: int) -> Grain:
     return out
 
 
-def _split(
-    faces: IndexArray, n: int, triangle: npt.NDArray[np.bool_]
-) -> tuple[IndexArray, IndexArray, IndexArray]:
+def _split(faces: IndexArray, n: int, triangle: npt.NDArray[np.bool_]) -> tuple[IndexArray, IndexArray, IndexArray]:
     """Quads of faces split at their middles and those of their edges; the first of each face; what corners are made
     of.
     """

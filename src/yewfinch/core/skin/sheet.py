@@ -98,7 +98,12 @@ class Sheet:
     def copy(self) -> Sheet:
         """The same values in arrays of their own."""
         out = Sheet(0, tuple(int(v) for v in self.plain))
-        out.count, out.slot, out.pool, out._used = self.count, self.slot.copy(), self.pool[: self._used].copy(), self._used
+        out.count, out.slot, out.pool, out._used = (
+            self.count,
+            self.slot.copy(),
+            self.pool[: self._used].copy(),
+            self._used,
+        )
         return out
 
     def table(self) -> tuple[IndexArray, ByteArray]:

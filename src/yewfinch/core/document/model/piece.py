@@ -22,6 +22,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.solid import Solid
+from yewfinch.core.skin.colour_layers import Painting
 
 
 @dataclass(frozen=True)
@@ -50,6 +51,8 @@ class Piece:
         Lids that are skin of this piece as they were last set, by the id of their eye.
     teeth : Teeth or None
         The teeth, gums and tongue whose body the surface is; no tool changes it.
+    painting : Painting or None
+        Its colour layers; dropped with the faces that they belong to. Without any its vertices hold the colour.
     hide_masked : bool
         What is masked is left out of the picture and out of reach.
     group : str
@@ -80,12 +83,15 @@ class Piece:
     lids_of: str = ""
     skin_lids: Mapping[str, Lids] = field(default_factory=dict)
     teeth: Teeth | None = None
+    painting: Painting | None = field(default=None, compare=False)
 
     def __post_init__(self) -> None:
         if self.corners is not None and self.corners.faces is not self.surface.faces:
             object.__setattr__(self, "corners", None)
         if self.levels is not None and not self.levels.fit(self.surface):
             object.__setattr__(self, "levels", None)
+        if self.painting is not None and not self.painting.fits(self.surface):
+            object.__setattr__(self, "painting", None)
         if self.eye is not None and len(self.surface) != BALL_VERTICES:
             object.__setattr__(self, "eye", None)
         if self.lids is not None and len(self.surface) != LID_VERTICES:

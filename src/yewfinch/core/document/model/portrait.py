@@ -12,6 +12,7 @@ from psygnal import Signal
 from yewfinch.core.anatomy.figure.person import Figure
 from yewfinch.core.anatomy.figure.pose import Posed
 from yewfinch.core.anatomy.lore.measures import Measure
+from yewfinch.core.document.model import painted
 from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.model.history import History
 from yewfinch.core.document.model.laid import Laid
@@ -213,7 +214,7 @@ class Portrait:
 
     def perform(self, edit: Edit) -> None:
         """Carry an edit out and remember it; if one of its changes fails, none is done."""
-        done, news = self._do(edit.changes, True)
+        done, news = self._do(painted.along(edit.changes), True)
         self.history.push(replace(edit, changes=done))
         self._tell(edit.changes, news)
 
@@ -227,7 +228,7 @@ class Portrait:
 
         While the stroke is `going` on, only what the picture needs is announced; `announce` has to follow.
         """
-        changes, news = self._do(more, True)
+        changes, news = self._do(painted.along(more), True)
         self.history.push(Edit(name, (change, *changes)))
         self._tell(more, news, going=going)
 
@@ -252,7 +253,7 @@ class Portrait:
         """
         if self.history.last() is None:
             raise ValueError("there is no step that anything could follow from")
-        changes, news = self._do(more, True)
+        changes, news = self._do(painted.along(more), True)
         self.history.append(changes)
         self._tell(more, news, going=going)
 
@@ -275,6 +276,8 @@ class Portrait:
 
     def rows_written(self, piece: str, channel: Channel, leaves: IndexArray) -> None:
         """Announce rows written by a running stroke (which records its own edit)."""
+        if painted.is_paint(channel):
+            channel = "colour"
         self.rows_changed.emit(piece, channel, leaves)
         self._lead(piece, channel, leaves)
 
@@ -325,16 +328,18 @@ class Portrait:
         done: list[Change] = []
         pieces = dict(self.pieces)
         fields: list[tuple[str, Any]] = []
-        rows: list[tuple[Surface, RowsChange]] = []
+        rows: list[tuple[Piece, RowsChange]] = []
         try:
             for change in changes:
                 done.append(change)
                 if isinstance(change, RowsChange):
-                    surface = self.pieces[change.piece].surface
-                    _check(surface, change)
-                    rows.append((surface, change))
-                    leaves = _written(surface, change, change.after if forward else change.before)
-                    news.append((change.piece, change.channel, leaves))
+                    held = self.pieces[change.piece]
+                    _check(held, change)
+                    rows.append((held, change))
+                    leaves = _written(held, change, change.after if forward else change.before)
+                    news.append(
+                        (change.piece, "colour" if painted.is_paint(change.channel) else change.channel, leaves)
+                    )
                 elif isinstance(change, PieceChange):
                     done[-1] = self._changed(change, forward)
                     if () not in news:
@@ -348,11 +353,14 @@ class Portrait:
             if () in news:
                 self._gather()
         except BaseException:
-            for surface, written in reversed(rows):
-                _written(surface, written, written.before if forward else written.after)
+            for held, written in reversed(rows):
+                _written(held, written, written.before if forward else written.after)
             for field, value in reversed(fields):
                 setattr(self, field, value)
-            self.pieces = pieces
+            gone, self.pieces = self.pieces, pieces
+            for key, piece in pieces.items():
+                if piece is not gone.get(key):
+                    painted.settle(piece, gone.get(key))
             raise
         return tuple(done), news
 
@@ -365,6 +373,7 @@ class Portrait:
             del self.pieces[old.id]
             return replace(change, seat=seat)
         seat = self._seat(new, change.seat)
+        painted.settle(new, old)
         return change if old is not None else replace(change, seat=seat)
 
     def _tell(self, changes: Sequence[Change], news: Sequence[_News], *, going: bool = False) -> None:
@@ -399,9 +408,12 @@ class Portrait:
             raise failed
 
 
-def _check(surface: Surface, change: RowsChange) -> None:
-    """Refuse rows that a surface does not have and values that do not fit them, before anything is written."""
-    count = len(change.rows)
+def _check(piece: Piece, change: RowsChange) -> None:
+    """Refuse rows that a piece does not have and values that do not fit them, before anything is written."""
+    if painted.is_paint(change.channel):
+        painted.check(piece, change)
+        return
+    surface, count = piece.surface, len(change.rows)
     if count and not 0 <= int(change.rows.min()) <= int(change.rows.max()) < len(surface):
         raise IndexError(f"rows {change.rows.min()} to {change.rows.max()} of a surface of {len(surface)} vertices")
     shape = (count, *surface.values(change.channel).shape[1:])
@@ -411,8 +423,11 @@ def _check(surface: Surface, change: RowsChange) -> None:
         )
 
 
-def _written(surface: Surface, change: RowsChange, values: np.ndarray) -> IndexArray:
+def _written(piece: Piece, change: RowsChange, values: np.ndarray) -> IndexArray:
     """Write the values of a change into its rows; the leaves that they lie in."""
+    surface = piece.surface
+    if painted.is_paint(change.channel):
+        return painted.write(piece, change.channel, change.rows, values)
     if change.channel == "positions":
         return surface.set_rows(change.rows, values)
     surface.values(change.channel)[change.rows] = values

@@ -27,6 +27,8 @@ from yewfinch.core.sculpt.form_layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, part, silent
+from yewfinch.core.skin import paint_levels
+from yewfinch.core.skin.colour_layers import Painting
 
 #: Levels made under clay that lose more at one place, in its own edges, are said to be too many.
 MUCH_LOST = 1.5
@@ -196,13 +198,30 @@ def with_state(piece: Piece, state: State) -> Piece:
 def _gone(portrait: Portrait, held: Piece, name: str, way: Callable[[State], State]) -> Edit:
     before = state_of(held)
     after = way(before)
-    made = with_state(held, after)
+    made = replace(with_state(held, after), painting=_painting(held, before, after))
     changes: list[Change] = [PieceChange(held, made)]
     if after.surface is not before.surface:
         found = anchors_on(portrait, (held.id,))
         changes += retied(portrait, _moved(found, after, before.levels.current, after.levels.current, held.surface))
         changes += _layers_turned(portrait, held, before, after)
     return Edit(name, tuple(changes))
+
+
+def _painting(held: Piece, before: State, after: State) -> Painting | None:
+    """The colour layers of a piece on the level that was gone to: the same samples under other numbers."""
+    painting, number, to = held.painting, before.levels.current, after.levels.current
+    if painting is None or after.surface is before.surface:
+        return painting
+    nets = max((before.levels.levels, after.levels.levels), key=len)
+    while number != to:
+        step = 1 if to > number else -1
+        low = nets[min(number, number + step)]
+        there = after.surface if number + step == to else after.levels.levels[number + step].skeleton
+        assert there is not None
+        assert low.rise is not None
+        painting = (paint_levels.up if step > 0 else paint_levels.down)(painting, there, low.net, low.rise)
+        number += step
+    return painting
 
 
 def _layers_turned(portrait: Portrait, held: Piece, before: State, after: State) -> list[Change]:

@@ -24,6 +24,7 @@ from yewfinch.core.reshape.solid import Solid
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.skin.paint_transfer import same_net
 
 #: Loose parts that a piece is split into at most.
 MOST_PARTS = 200
@@ -73,6 +74,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         lids_of="",
         teeth=None,
         corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
+        painting=None if held.painting is None else same_net(held.painting.still(), held.surface, surface),
     )
     return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
 

@@ -1,0 +1,492 @@
+"""Colour layers of a piece in a portrait: begun at a grain, made, weighed, masked, grouped, merged, ended."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from itertools import count
+
+import numpy as np
+
+from yewfinch.core.document.model.edits import Edit, PieceChange
+from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.pieces import LONGEST
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.shared.arrays import INDEX, ByteArray
+from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.skin.adjusting import Adjustment
+from yewfinch.core.skin.colour_layers import (
+    CLEAR,
+    MODES,
+    OPEN,
+    ColourLayer,
+    Kind,
+    Painting,
+    flattened,
+    ground_layer,
+)
+from yewfinch.core.skin.grain import grain_of, spacing, steps_for
+from yewfinch.core.skin.paint_transfer import GROUND, Source, carried
+from yewfinch.core.skin.sheet import Sheet
+
+#: Layers of one piece at most; swatches of a portrait.
+MOST, SWATCHES = 100, 48
+#: Grains that can be asked for, mm.
+FINEST, COARSEST = 0.02, 20.0
+#: What a piece is begun with, mm, if nothing is said.
+USUAL = 0.25
+
+
+def paintable(portrait: Portrait, key: str) -> Piece:
+    """A piece whose colour may be changed; how it stands does not matter.
+
+    Raises
+    ------
+    YewfinchError
+        If it is locked, no clay, or has its colour from elsewhere.
+    """
+    held = portrait.pieces[key]
+    see_unlocked(portrait, held)
+    if held.fixed:
+        raise YewfinchError(f"'{held.name}' is no clay of its own, so it has no colour layers.")
+    return held
+
+
+def painting_of(portrait: Portrait, piece: str) -> Painting:
+    """The colour layers of a piece.
+
+    Raises
+    ------
+    YewfinchError
+        If it has none.
+    """
+    painting = portrait.pieces[piece].painting
+    if painting is None:
+        raise YewfinchError("This piece has no colour layers yet. Begin them in the panel Colour layers.")
+    return painting
+
+
+def grain_in_mm(piece: Piece) -> float | None:
+    """How far the colour samples of a piece lie apart, mm; None if it has no layers."""
+    return None if piece.painting is None else spacing(piece.surface, piece.painting.grain)
+
+
+def begin(portrait: Portrait, piece: str, grain: float = USUAL) -> Edit:
+    """Give a piece colour layers: its colour so far becomes the lowest one, and an empty one lies over it.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    grain : float, mm
+        How far samples lie apart, at most.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece cannot be painted, has layers already, or the grain makes no sense.
+    """
+    held = paintable(portrait, piece)
+    if held.painting is not None:
+        raise YewfinchError(f"'{held.name}' has colour layers already.")
+    made = grain_of(held.surface, steps_for(held.surface, _sound(grain)))
+    ground = ground_layer(made, held.surface.colour, GROUND)
+    first = ColourLayer("paint1", "Paint", "paint", Sheet(made.count, CLEAR))
+    return _swapped(held, Painting(made, [first, ground]), f"Colour layers for {held.name}")
+
+
+def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = silent) -> Edit | None:
+    """Keep the colour of a piece finer or coarser; None if it is so already.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece has no layers or the grain makes no sense.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    steps = steps_for(held.surface, _sound(grain))
+    if grain_of(held.surface, steps).steps == painting.grain.steps:
+        return None
+    made = carried([Source(held.surface, painting)], held.surface, progress, steps=steps)
+    assert made is not None
+    return _swapped(held, made, f"Grain of {spacing(held.surface, made.grain):.2f} mm")
+
+
+def _sound(grain: float) -> float:
+    if not (np.isfinite(grain) and FINEST <= grain <= COARSEST):
+        raise YewfinchError(f"A grain of {grain:g} mm makes no sense; {FINEST:g} to {COARSEST:g} mm do.")
+    return grain
+
+
+def end(portrait: Portrait, piece: str) -> Edit:
+    """Give the layers up; what shows at the vertices is the colour of the piece from then on."""
+    held = paintable(portrait, piece)
+    painting_of(portrait, piece)
+    return _swapped(held, None, f"No colour layers for {held.name}")
+
+
+def add(
+    portrait: Portrait,
+    piece: str,
+    kind: Kind = "paint",
+    name: str = "",
+    *,
+    rgb: tuple[int, int, int] = (200, 120, 100),
+    above: str = "",
+) -> tuple[Edit, str]:
+    """A new layer; its id with it.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    kind : {"paint", "fill", "adjust", "group"}
+    name : str
+    rgb : (int, int, int)
+        Of a fill, sRGB 8 bit.
+    above : str
+        The layer over which it lies, in the same group; on top of all if not given.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece cannot be painted, has no layers, or has too many.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    n = painting.grain.count
+    sheet = Sheet(n, (*rgb, 255)) if kind == "fill" else Sheet(n, CLEAR)
+    word = {"paint": "Paint", "fill": "Fill", "adjust": "Adjustment", "group": "Group"}[kind]
+    layer = ColourLayer(_free(painting, kind), _named(name or _next(painting, word)), kind, sheet)
+    layers = list(painting.layers)
+    at = 0
+    if above and above in painting:
+        at = layers.index(painting[above])
+        layer = replace(layer, parent=painting[above].parent)
+    layers.insert(at, layer)
+    return _laid(held, painting, layers, f"Add the layer {layer.name}"), layer.id
+
+
+def put(
+    portrait: Portrait, piece: str, name: str, values: ByteArray, mask: ByteArray | None = None
+) -> tuple[Edit, str]:
+    """A layer on top with given colours of all samples, (N, 4) uint8 sRGB with alpha, and a mask (N, 1) if any."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = ColourLayer(
+        _free(painting, "paint"),
+        _named(name),
+        "paint",
+        Sheet.of_dense(values, CLEAR),
+        mask=None if mask is None else Sheet.of_dense(mask, OPEN),
+    )
+    return _laid(held, painting, [layer, *painting.layers], f"Layer {layer.name}"), layer.id
+
+
+def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit:
+    """Change settings of a layer: name, opacity, mode, visible, locked, clip, adjustment.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece cannot be painted or a setting makes no sense.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = painting[key]
+    unknown = set(settings) - {"name", "opacity", "mode", "visible", "locked", "clip", "adjustment"}
+    if unknown:
+        raise ValueError(f"a layer has no {', '.join(sorted(unknown))}")
+    if "name" in settings:
+        settings["name"] = _named(str(settings["name"]))
+    opacity = settings.get("opacity", layer.opacity)
+    if not isinstance(opacity, (int, float)) or not 0.0 <= opacity <= 1.0:
+        raise YewfinchError("A layer's opacity lies between 0 and 100 %.")
+    if settings.get("mode", layer.mode) not in MODES:
+        raise YewfinchError(f"There is no way of blending called {settings['mode']}.")
+    made = replace(layer, **settings)  # type: ignore[arg-type]  # looked at above
+    return _laid(held, painting, painting.changed(made).layers, _told(layer, made))
+
+
+def _told(old: ColourLayer, new: ColourLayer) -> str:
+    if old.name != new.name:
+        return f"Call the layer {new.name}"
+    if old.opacity != new.opacity:
+        return f"{new.name} at {100 * new.opacity:.0f} %"
+    if old.visible != new.visible:
+        return f"{'Show' if new.visible else 'Hide'} {new.name}"
+    if old.mode != new.mode:
+        return f"{new.name}: {MODES[new.mode]}"
+    return f"Settings of {new.name}"
+
+
+def recolour(portrait: Portrait, piece: str, key: str, rgb: tuple[int, int, int]) -> Edit:
+    """Give a layer that is a fill another colour, sRGB 8 bit."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = painting[key]
+    if layer.kind != "fill":
+        raise YewfinchError(f"'{layer.name}' is no fill.")
+    made = replace(layer, sheet=Sheet(painting.grain.count, (*rgb, 255)))
+    return _laid(held, painting, painting.changed(made).layers, f"Colour of {layer.name}")
+
+
+def set_mask(portrait: Portrait, piece: str, key: str, mask: ByteArray | None) -> Edit:
+    """Give a layer a mask of all samples, (N, 1) uint8, 255 where it shows; None takes it away."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = painting[key]
+    if mask is not None and mask.shape != (painting.grain.count, 1):
+        raise ValueError(f"a mask of shape {mask.shape} for {painting.grain.count} samples")
+    made = replace(layer, mask=None if mask is None else Sheet.of_dense(mask, OPEN))
+    name = f"Mask of {layer.name}" if mask is not None else f"No mask for {layer.name}"
+    return _laid(held, painting, painting.changed(made).layers, name)
+
+
+def mask_from_clay(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Let a layer show where the clay is free: the mask that lies on the clay becomes the layer's own.
+
+    Raises
+    ------
+    YewfinchError
+        If nothing of the clay is masked.
+    """
+    held = paintable(portrait, piece)
+    if not held.surface.mask.any():
+        raise YewfinchError("Nothing of the clay is masked. Mask what the layer is to leave out first.")
+    painting = painting_of(portrait, piece)
+    held_off = painting.grain.spread(held.surface.mask)
+    return set_mask(portrait, piece, key, np.round(255.0 - held_off).astype(np.uint8))
+
+
+def mask_from_region(portrait: Portrait, piece: str, key: str, region: str) -> Edit:
+    """Let a layer show in a region of the piece only."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    if region not in held.regions:
+        raise YewfinchError(f"'{held.name}' has no region '{region}'.")
+    member = painting.grain.spread(held.regions[region][:, None])
+    return set_mask(portrait, piece, key, np.round(member).astype(np.uint8))
+
+
+def invert_mask(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Let a layer show where its mask hides it, and the other way round."""
+    mask = painting_of(portrait, piece)[key].mask
+    if mask is None:
+        raise YewfinchError("This layer has no mask.")
+    return set_mask(portrait, piece, key, 255 - mask.dense())
+
+
+def remove(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Take a layer away, and with a group all that lies in it."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    gone = {key, *_inside(painting, key)}
+    rest = [v for v in painting.layers if v.id not in gone]
+    return _laid(held, painting, rest, f"Remove {painting[key].name}")
+
+
+def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
+    """The same layer once more above it; a group with all that lies in it."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    some = [key, *_inside(painting, key)]
+    ids: dict[str, str] = {}
+    copies = []
+    for layer in [v for v in painting.layers if v.id in some]:
+        ids[layer.id] = _free(painting, layer.kind, ids.values())
+    for layer in [v for v in painting.layers if v.id in some]:
+        copies.append(
+            replace(
+                layer,
+                id=ids[layer.id],
+                name=f"{layer.name}, copy"[:LONGEST] if layer.id == key else layer.name,
+                sheet=layer.sheet.copy(),
+                mask=None if layer.mask is None else layer.mask.copy(),
+                parent=ids.get(layer.parent, layer.parent),
+            )
+        )
+    layers = list(painting.layers)
+    at = layers.index(painting[key])
+    return _laid(held, painting, [*layers[:at], *copies, *layers[at:]], f"Duplicate {painting[key].name}"), ids[key]
+
+
+def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
+    """Put a layer so many places lower among those of its group, or higher; None if it is there."""
+    painting = painting_of(portrait, piece)
+    own = [v.id for v in painting.layers if v.parent == painting[key].parent]
+    at = own.index(key)
+    to = min(max(at + by, 0), len(own) - 1)
+    if to == at:
+        return None
+    rest = [k for k in own if k != key]
+    rest.insert(to, key)
+    return order(portrait, piece, rest, painting[key].name)
+
+
+def order(portrait: Portrait, piece: str, ids: Sequence[str], what: str = "layers") -> Edit:
+    """Put layers of one group into another order, the uppermost first."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    wanted = iter([painting[k] for k in ids])
+    layers = [next(wanted) if v.id in set(ids) else v for v in painting.layers]
+    return _laid(held, painting, layers, f"Order of {what}")
+
+
+def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
+    """Put a layer into a group, on top of what lies in it, or out of all groups if none is given.
+
+    Raises
+    ------
+    YewfinchError
+        If it would lie in itself.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    if group and (group == key or group in _inside(painting, key) or painting[group].kind != "group"):
+        raise YewfinchError("A group cannot lie in itself.")
+    layer = replace(painting[key], parent=group)
+    rest = [v for v in painting.layers if v.id != key]
+    at = next((i for i, v in enumerate(rest) if v.parent == group), len(rest))
+    word = f"into {painting[group].name}" if group else "out of its group"
+    return _laid(held, painting, [*rest[:at], layer, *rest[at:]], f"{layer.name} {word}")
+
+
+def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
+    """Merge a layer with the one below it; what they come to stays as long as both are blended normally.
+
+    Raises
+    ------
+    YewfinchError
+        If there is none below it in its group, or that is no paint.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = painting[key]
+    own = [v for v in painting.layers if v.parent == layer.parent]
+    at = own.index(layer)
+    if at + 1 == len(own):
+        raise YewfinchError("There is no layer below this one to merge it with.")
+    lower = own[at + 1]
+    if lower.kind not in ("paint", "fill"):
+        raise YewfinchError(f"'{lower.name}' holds no paint, so nothing can be merged into it.")
+    inside = [v for v in painting.layers if v.id in _inside(painting, key)]
+    some = [replace(layer, parent="", clip=layer.clip), *inside, replace(lower, parent="", mode="normal", clip=False)]
+    made = replace(lower, kind="paint", sheet=flattened(some, painting.grain.count), opacity=1.0, mask=None)
+    gone = {key, *(v.id for v in inside)}
+    layers = [made if v is lower else v for v in painting.layers if v.id not in gone]
+    return _laid(held, painting, layers, f"Merge {layer.name} into {lower.name}"), lower.id
+
+
+def collapse(portrait: Portrait, piece: str) -> tuple[Edit, str]:
+    """All that shows as one more layer on top; the others stay as they are."""
+    return put(portrait, piece, "All of it", painting_of(portrait, piece).shown.copy())
+
+
+def alone(portrait: Portrait, piece: str, key: str) -> Edit:
+    """Show one layer alone, with the group it lies in and the ground; done again it shows all."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    shown = {key, *_inside(painting, key), *_around(painting, key), GROUND}
+    is_alone = all(v.visible == (v.id in shown) for v in painting.layers)
+    layers = [
+        v if v.visible == (is_alone or v.id in shown) else replace(v, visible=is_alone or v.id in shown)
+        for v in painting.layers
+    ]
+    return _laid(held, painting, layers, "Show all layers" if is_alone else f"{painting[key].name} alone")
+
+
+def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "") -> Edit:
+    """Give all of a piece one colour, sRGB 8 bit: on a layer of it if it has any, within the clay's mask.
+
+    Raises
+    ------
+    YewfinchError
+        If the piece cannot be painted, or the layer is locked.
+    """
+    held = paintable(portrait, piece)
+    painting = held.painting
+    if painting is None:
+        rows = np.arange(len(held.surface), dtype=INDEX)
+        before = held.surface.colour
+        after = np.tile(np.array([*rgb, 255], np.uint8), (len(rows), 1))
+        return Edit(f"Colour {held.name}", (RowsChange(piece, "colour", rows, before.copy(), after),))
+    layer = painting[key if key in painting else painting.layers[-1].id]
+    if layer.locked or layer.kind != "paint":
+        raise YewfinchError(f"'{layer.name}' takes no paint. Choose another layer.")
+    free = 255 - np.round(painting.grain.spread(held.surface.mask)).astype(np.uint8)
+    over = ColourLayer(
+        "over", "over", "fill", Sheet(painting.grain.count, (*rgb, 255)), mask=Sheet.of_dense(free, OPEN)
+    )
+    below = replace(layer, parent="", mode="normal", clip=False, opacity=1.0, mask=None, visible=True)
+    made = replace(layer, sheet=flattened([over, below], painting.grain.count))
+    return _laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
+
+
+def can_paint_on(painting: Painting, key: str) -> str:
+    """Why a layer takes no strokes now; empty if it does."""
+    if key not in painting:
+        return "Choose a layer in the panel Colour layers to paint on."
+    layer = painting[key]
+    if layer.kind != "paint":
+        return f"'{layer.name}' holds no paint. Choose a layer of paint, or add one."
+    if layer.locked:
+        return f"The layer '{layer.name}' is locked. Unlock it to paint on it."
+    hidden = [v for v in (key, *_around(painting, key)) if not painting[v].visible]
+    if hidden:
+        return f"The layer '{painting[hidden[0]].name}' is hidden. Show it to paint on '{layer.name}'."
+    if layer.opacity == 0.0:
+        return f"The layer '{layer.name}' has no opacity. Give it some to paint on it."
+    return ""
+
+
+# --- how it is done ------------------------------------------------------------------------------
+
+
+def _swapped(held: Piece, painting: Painting | None, name: str) -> Edit:
+    return Edit(name, (PieceChange(held, replace(held, painting=painting)),))
+
+
+def _laid(held: Piece, painting: Painting, layers: Sequence[ColourLayer], name: str) -> Edit:
+    if len(layers) > MOST:
+        raise YewfinchError(f"{MOST} layers are the most that a piece has. Merge some first.")
+    return _swapped(held, painting.with_layers(layers), name)
+
+
+def _inside(painting: Painting, key: str) -> list[str]:
+    """All that lies in a group, and in groups in it."""
+    out: list[str] = []
+    for layer in painting.layers:
+        if layer.parent == key:
+            out += [layer.id, *_inside(painting, layer.id)]
+    return out
+
+
+def _around(painting: Painting, key: str) -> list[str]:
+    """The groups that a layer lies in, the innermost first."""
+    out, parent = [], painting[key].parent
+    while parent:
+        out.append(parent)
+        parent = painting[parent].parent
+    return out
+
+
+def _free(painting: Painting, stem: str, more: object = ()) -> str:
+    taken = {v.id for v in painting.layers} | set(more)  # type: ignore[call-overload]  # any ids
+    return next(k for n in count(1) if (k := f"{stem}{n}") not in taken)
+
+
+def _next(painting: Painting, word: str) -> str:
+    names = {v.name for v in painting.layers}
+    return next(k for n in count(1) if (k := word if n == 1 else f"{word} {n}") not in names)
+
+
+def _named(name: str) -> str:
+    name = " ".join(name.split())
+    if not 0 < len(name) <= LONGEST:
+        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+    return name
