@@ -8,7 +8,6 @@ import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from yewfinch.core.document.model import painted
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -18,11 +17,11 @@ from yewfinch.core.formats import container
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.adjusting import Adjustment
-from yewfinch.core.skin.colour_layers import Painting, alike
 from yewfinch.core.skin.colour_difference import ciede2000
-from yewfinch.core.shared.colour import to_lab
+from yewfinch.core.skin.colour_layers import Painting, alike, channel_of
 
 RED = (190, 60, 50)
 
@@ -48,9 +47,7 @@ def begun(portrait: Portrait, grain: float = 1.0) -> Painting:
 
 def stroke(portrait: Portrait, layer: str, rows: np.ndarray, values: np.ndarray) -> None:
     sheet = painting.painting_of(portrait, "ball").sheet(layer)
-    change = RowsChange(
-        "ball", painted.channel_of(layer), rows.astype(np.int32), sheet.at(rows.astype(np.int32)), values
-    )
+    change = RowsChange("ball", channel_of(layer), rows.astype(np.int32), sheet.at(rows.astype(np.int32)), values)
     portrait.perform(Edit("Paint", (change,)))
 
 
@@ -112,14 +109,14 @@ def test_samples_that_are_not_there_are_refused_and_nothing_is_lost(portrait):
     made = begun(portrait)
     before = made.shown.copy()
     bad = RowsChange(
-        "ball", painted.channel_of("paint1"), np.array([made.grain.count], np.int32),
+        "ball", channel_of("paint1"), np.array([made.grain.count], np.int32),
         np.zeros((1, 4), np.uint8), np.ones((1, 4), np.uint8),
     )  # fmt: skip
     good = replace(bad, rows=np.array([3], np.int32), after=np.full((1, 4), 255, np.uint8))
     with pytest.raises(IndexError):
         portrait.perform(Edit("Both", (good, bad)))
     with pytest.raises(KeyError):
-        portrait.perform(Edit("None", (replace(good, channel=painted.channel_of("nowhere")),)))
+        portrait.perform(Edit("None", (replace(good, channel=channel_of("nowhere")),)))
     np.testing.assert_array_equal(made.shown, before)
 
 

@@ -82,17 +82,3 @@ def test_first_touch_copies_each_row_once():
     assert _dab_kernels.first_touch(rows, stamp, 1, s.positions, a, b) == len(rows)
     np.testing.assert_array_equal(b, s.positions[rows])
     assert _dab_kernels.first_touch(rows, stamp, 1, s.positions, a, b) == 0
-
-
-def test_paint():
-    s, rows, w = setup()
-    n = len(s)
-    colour = RNG.integers(0, 255, (n, 4)).astype(np.uint8)
-    before = colour.copy()
-    stamp, alpha, base = np.zeros(n, np.uint8), np.zeros(n, np.float32), np.zeros((n, 3), np.float32)
-    rgb = np.array([200, 30, 60], np.float32)
-    for _ in range(2):  # the second touch of the same strength adds nothing
-        _dab_kernels.paint(rows, w, 0.8, stamp, 1, alpha, base, colour, rgb)
-    mixed = before[rows, :3] + (rgb - before[rows, :3]) * (w * 0.8)[:, None]
-    np.testing.assert_allclose(colour[rows, :3], mixed, atol=1.01)
-    np.testing.assert_array_equal(colour[:, 3], before[:, 3])

@@ -13,7 +13,7 @@ from yewfinch.demo.shapes import cube_sphere
 def test_every_tool_has_sensible_defaults_and_a_key():
     found = tools()
     assert [t.id for t in found][:3] == ["move", "pull_out", "twist"]
-    assert len(found) == 24
+    assert len(found) == 36
     assert len({t.key for t in found}) == len(found)
     for t in found:
         assert SIZE_RANGE[0] <= t.settings.size <= SIZE_RANGE[1]

@@ -96,7 +96,7 @@ def test_what_lies_under_a_tool_is_what_lies_in_the_ball(surface):
     rng = np.random.default_rng(3)
     for _ in range(20):
         centre, radius = at[rng.integers(len(at))] + rng.normal(0, 1, 3), rng.uniform(0.5, 9.0)
-        rows, places, normals, mask = under.ball(centre, radius)
+        rows, places, normals, mask, leaves = under.ball(centre, radius)
         far = np.linalg.norm(at - centre, axis=1)
         clear = np.abs(far - radius) > 1e-4
         assert set(rows[clear[rows]]) == set(np.flatnonzero((far < radius) & clear))
@@ -104,6 +104,9 @@ def test_what_lies_under_a_tool_is_what_lies_in_the_ball(surface):
         np.testing.assert_allclose(places, at[rows], atol=1e-4)
         np.testing.assert_allclose(np.linalg.norm(normals, axis=1), 1.0, atol=1e-5)
         assert not mask.any()
+        if len(rows):
+            own = grain.leaf_of[grain.quads_at(rows)]
+            assert set(leaves) == set(own)
 
 
 def test_a_tool_smaller_than_a_face_finds_samples_within_it():

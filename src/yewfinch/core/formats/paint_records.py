@@ -14,7 +14,7 @@ from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
-from yewfinch.core.skin.colour_layers import CLEAR, MODES, OPEN, ColourLayer, Painting
+from yewfinch.core.skin.colour_layers import CLEAR, EVEN, MODES, OPEN, ColourLayer, Painting
 from yewfinch.core.skin.grain import grain_of
 from yewfinch.core.skin.sheet import Sheet
 
@@ -41,7 +41,7 @@ class ColourLayerRecord(msgspec.Struct):
 
     id: Id
     name: Name
-    kind: Literal["paint", "fill", "adjust", "group"] = "paint"
+    kind: Literal["paint", "pigment", "fill", "adjust", "group"] = "paint"
     opacity: Real = 1.0
     mode: Name = "normal"
     visible: bool = True
@@ -84,7 +84,7 @@ def paint_arrays(piece: Piece) -> dict[str, np.ndarray]:
     """Members and arrays of a piece's colour layers."""
     out: dict[str, np.ndarray] = {}
     for v in () if piece.painting is None else piece.painting.layers:
-        sheets = {v.id: v.sheet} if v.kind == "paint" else {}
+        sheets = {v.id: v.sheet} if v.kind in ("paint", "pigment") else {}
         if v.mask is not None:
             sheets[f"{v.id}-mask"] = v.mask
         for key, sheet in sheets.items():
@@ -145,12 +145,12 @@ def painting_of(record: PaintingRecord | None, piece: Piece, read: Read, name: s
             adjustment = Adjustment() if v.adjustment is None else Adjustment(**msgspec.structs.asdict(v.adjustment))
         except YewfinchError as error:
             raise bad from error
-        plain = CLEAR
+        plain: tuple[int, ...] = EVEN if v.kind == "pigment" else CLEAR
         if v.kind == "fill":
             if v.colour is None or not all(0 <= c <= 255 for c in v.colour):
                 raise bad
             plain = (*v.colour, 255)
-        own = sheet(v.id, CLEAR) if v.kind == "paint" else Sheet(grain.count, plain)
+        own = sheet(v.id, plain) if v.kind in ("paint", "pigment") else Sheet(grain.count, plain)
         mask = sheet(f"{v.id}-mask", OPEN) if v.masked else None
         layers.append(
             ColourLayer(

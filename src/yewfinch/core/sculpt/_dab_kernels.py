@@ -162,23 +162,6 @@ def first_touch(rows, seats, first, values, out_rows, out_values):
     return n
 
 
-@njit(cache=True)
-def paint(rows, weights, strength, met, tick, alpha, base, colour, rgb):
-    """Lay a colour over the stroke's start; within a stroke the strongest touch counts."""
-    for i in range(rows.shape[0]):
-        v = rows[i]
-        if met[v] != tick:
-            met[v] = tick
-            alpha[v] = 0.0
-            for k in range(3):
-                base[v, k] = colour[v, k]
-        a = weights[i] * strength
-        if a > alpha[v]:
-            alpha[v] = a
-            for k in range(3):
-                colour[v, k] = np.uint8(base[v, k] + (rgb[k] - base[v, k]) * a + 0.5)
-
-
 @njit(cache=True, nogil=True)
 def ring_means(ring_at, ring, values):  # type: ignore[no-untyped-def]
     """Mean of a value (n,) over each vertex's neighbours; its own where it has none."""

@@ -11,6 +11,8 @@ from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
 from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.ground import Clay
 from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.skin import _layer_kernels
+from yewfinch.core.skin.colour_layers import Painting, channel_of
 
 
 class Recorder:
@@ -63,3 +65,48 @@ class Recorder:
         rows = rows[order]
         before = np.concatenate(self._before)[order]
         return RowsChange(self.piece.id, self.channel, rows, before, self._values[rows].copy())
+
+
+class SampleRecorder:
+    """Values of the samples of a colour layer before a stroke first touched them.
+
+    Parameters
+    ----------
+    piece : str
+    painting : Painting
+    layer : str
+    mask : bool
+        Those of its mask.
+    """
+
+    def __init__(self, piece: str, painting: Painting, layer: str, *, mask: bool = False) -> None:
+        self.piece = piece
+        self.sheet = painting.sheet(layer, "mask" if mask else "colour")
+        self.channel: Channel = channel_of(layer, mask=mask)
+        self._seats = np.zeros(painting.grain.count, np.int32)
+        self._next = 1
+        self._rows: list[IndexArray] = []
+        self._before: list[npt.NDArray[np.uint8]] = []
+
+    def touch(self, rows: IndexArray, values: npt.NDArray[np.uint8]) -> None:
+        """Call before writing samples (k,) that hold values (k, width) now."""
+        out_rows, out = np.empty(len(rows), np.int32), np.empty_like(values)
+        n = _layer_kernels.first_met(rows, self._seats, self._next, values, out_rows, out)
+        if n:
+            self._next += n
+            self._rows.append(out_rows[:n])
+            self._before.append(out[:n])
+
+    @property
+    def empty(self) -> bool:
+        """Was nothing touched?"""
+        return not self._rows
+
+    def change(self) -> RowsChange | None:
+        """What the stroke has done so far; None if nothing was touched."""
+        if self.empty:
+            return None
+        rows = np.concatenate(self._rows)
+        order = np.argsort(rows)
+        rows = rows[order]
+        return RowsChange(self.piece, self.channel, rows, np.concatenate(self._before)[order], self.sheet.at(rows))

@@ -15,10 +15,11 @@ from yewfinch.core.mesh.surface.rows_change import Channel, RowsChange
 from yewfinch.core.sculpt import _dab_kernels, _form_kernels, falloff
 from yewfinch.core.sculpt.ground import Book, Clay
 from yewfinch.core.sculpt.pointer import PointerEvent
-from yewfinch.core.sculpt.recorder import Recorder
+from yewfinch.core.sculpt.recorder import Recorder, SampleRecorder
 from yewfinch.core.sculpt.stamps import Laid, Stamp, frame, spread
 from yewfinch.core.sculpt.tool_settings import ToolSettings
-from yewfinch.core.shared.arrays import LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import LEAF_SHIFT, ByteArray, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.skin.colour_layers import Painting
 
 #: A tool's stroke: primed once, then fed events; it ends after a release.
 Stroke = Generator[None, PointerEvent, None]
@@ -58,6 +59,14 @@ class StrokeContext:
         Multiplies weights (k,) by what a stencil lets through at points (k, 3) with normals, or at their images.
     seed : int
         Of what is left to chance.
+    painting : Painting or None
+        The colour layers of the piece, if it has any and the tool lays colour on.
+    layer : str
+        The one of these that it is laid on.
+    on_mask : bool
+        It goes on the layer's mask instead.
+    kept : dict
+        What a tool keeps from one stroke for the next, such as where it copies from.
     going : bool
         The stroke goes on in another part when this one has ended.
     going_on : float or None, mm
@@ -84,18 +93,25 @@ class StrokeContext:
     stamp: Stamp | None = None
     through: Through | None = None
     seed: int = 0
+    painting: Painting | None = None
+    layer: str = ""
+    on_mask: bool = False
+    kept: dict[str, Any] = field(default_factory=dict)
     going: bool = False
     going_on: float | None = None
     travelled: float = field(init=False, default=0.0)
     gone: float = field(init=False, default=0.0)
     remembered: bool = field(init=False, default=False)
-    recorder: Recorder = field(init=False)
+    recorder: Recorder | SampleRecorder = field(init=False)
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
     _written: list[IndexArray] = field(init=False, default_factory=list)
     twins: IndexArray | None = field(init=False, default=None)
 
     def __post_init__(self) -> None:
+        if self.painting is not None:
+            self.recorder = SampleRecorder(self.piece.id, self.painting, self.layer, mask=self.on_mask)
+            return
         self.recorder = Recorder(self.piece, self.channel)
         if self.symmetry:
             self.twins = self._twins()
@@ -123,6 +139,7 @@ class StrokeContext:
 
     def touch(self, rows: IndexArray) -> None:
         """Call before writing `rows`, and their twins with them."""
+        assert isinstance(self.recorder, Recorder)
         self.recorder.touch(rows if self.twins is None else with_twins(rows, self.twins))
 
     def pick(self, event: PointerEvent) -> Hit | None:
@@ -166,13 +183,11 @@ class StrokeContext:
 
         Its length must not depend on how often it was asked for.
         """
-        if self.channel != "positions":
+        if not isinstance(self.recorder, Recorder) or self.channel != "positions":
             return hit.point
+        recorder = self.recorder
         return np.asarray(
-            sum(
-                w * self.recorder.before(int(r)).astype(np.float64)
-                for r, w in zip(hit.corners, hit.weights, strict=True)
-            )
+            sum(w * recorder.before(int(r)).astype(np.float64) for r, w in zip(hit.corners, hit.weights, strict=True))
         )
 
     def taper(self) -> float:
@@ -419,28 +434,46 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
     surface = ctx.piece.surface
     if rows is None:
         rows = surface.rows_in_ball(dab.centre, dab.radius)
+    way = ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY
+    held = surface.mask if ctx.channel != "mask" else _NOT_HELD
+    return rows, weighed(ctx, dab, rows, surface.positions, surface.normals, held, way)
+
+
+def weighed(
+    ctx: StrokeContext,
+    dab: Dab,
+    rows: IndexArray,
+    positions: FloatArray,
+    normals: FloatArray,
+    mask: ByteArray,
+    way: DoubleArray = _NO_WAY,
+) -> FloatArray:
+    """Weights (k,) of rows of places (n, 3) mm, with normals (n, 3) and masks (n, 1), under a dab.
+
+    `way` (k,), mm, are distances from its centre that count instead of the straight ones, if given.
+    """
     weights = np.empty(len(rows), np.float32)
     _dab_kernels.weigh(
         rows,
-        surface.positions,
-        surface.normals,
-        surface.mask if ctx.channel != "mask" else _NOT_HELD,
+        positions,
+        normals,
+        mask,
         dab.centre,
         dab.axis,
         dab.radius,
         falloff.curve(ctx.settings.falloff),
-        ctx.along_surface(rows, dab) if ctx.settings.connected else _NO_WAY,
+        way,
         ctx.settings.front,
         weights,
     )
     if dab.laid is not None:
-        dab.laid.weigh(rows, surface.positions, dab.centre, dab.radius, weights)
+        dab.laid.weigh(rows, positions, dab.centre, dab.radius, weights)
     elif ctx.stamp is not None and ctx.settings.stamp_fit == "skin":
         s = ctx.settings
         spread(
             ctx.stamp,
-            surface.positions[rows],
-            surface.normals[rows],
+            positions[rows],
+            normals[rows],
             weights,
             width=s.stamp_scale,
             angle=s.stamp_angle,
@@ -448,8 +481,8 @@ def footprint(ctx: StrokeContext, dab: Dab, rows: IndexArray | None = None) -> t
             mirrored=dab.flipped,
         )
     if ctx.through is not None:
-        ctx.through(surface.positions[rows], surface.normals[rows], weights, dab.flipped)
-    return rows, weights
+        ctx.through(positions[rows], normals[rows], weights, dab.flipped)
+    return weights
 
 
 def displace(ctx: StrokeContext, dab: Dab, work_out: Displace) -> None:

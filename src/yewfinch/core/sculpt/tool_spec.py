@@ -39,6 +39,8 @@ class ToolSpec:
         What its small picture shows.
     options : tuple of Option
         Settings that only it has, or shows; those with defaults of their own are in `settings.own`.
+    pigments : bool
+        It works on layers of pigments, too.
     """
 
     id: str
@@ -53,6 +55,7 @@ class ToolSpec:
     dabs: bool = True
     section: ToolSection = PLAIN
     options: tuple[Option, ...] = ()
+    pigments: bool = False
 
     def __post_init__(self) -> None:
         own = {o.key: o.default for o in self.options if not hasattr(self.settings, o.key)}

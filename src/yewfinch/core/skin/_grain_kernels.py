@@ -80,16 +80,17 @@ def edges_of(quads, start, after, edge):
 @njit(cache=True, nogil=True)
 def in_ball(
     faces, face_start, first, quads, edge, edges, across, made, positions, normals, mask, leaf_lo, leaf_hi,
-    centre, radius, met, tick, rows, at, across_at, held,
+    centre, radius, met, tick, rows, at, across_at, held, on,
 ):  # fmt: skip
-    """Samples within a ball, each once: rows, places (k, 3), unit normals (k, 3) and masks (k, 1); how many there are.
+    """Samples within a ball, each once: rows, places (k, 3), unit normals (k, 3) and masks (k, 1), and the quads that
+    they lie on; how many there are of both.
 
     What does not fit into the arrays is counted only.
     """
     n, v0 = len(positions), len(positions) + len(made)
     c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
     p = np.empty(3, np.float32)
-    found = 0
+    found = seen = 0
     step, r2 = np.float32(1.0 / across), np.float32(radius * radius)
     for leaf in range(len(leaf_lo)):
         far = np.float32(0.0)
@@ -114,6 +115,7 @@ def in_ball(
                     corner(quads[q, d], n, made, positions, c[d])
                     corner(quads[q, d], n, made, normals, m[d])
                     corner(quads[q, d], n, made, mask, w[d])
+                inside = False
                 for j in range(across + 1):
                     v = np.float32(j * step)
                     for i in range(across + 1):
@@ -124,6 +126,7 @@ def in_ball(
                             far += (p[k] - centre[k]) * (p[k] - centre[k])
                         if far > r2:
                             continue
+                        inside = True
                         row = sample(quads, edge, v0, edges, across, q, i, j)
                         if met[row] >= tick:
                             continue
@@ -142,7 +145,11 @@ def in_ball(
                             x = (1 - v) * ((1 - u) * w[0, 0] + u * w[1, 0]) + v * ((1 - u) * w[3, 0] + u * w[2, 0])
                             held[found, 0] = np.uint8(x + np.float32(0.5))
                         found += 1
-    return found
+                if inside:
+                    if seen < len(on):
+                        on[seen] = q
+                    seen += 1
+    return found, seen
 
 
 @njit(cache=True, parallel=True, nogil=True)

@@ -1,32 +1,71 @@
-"""Loops over vertices whose pigments change; see `tinting`."""
+"""Loops over samples whose pigments change; see `pigments.py` and `colour_layers.py`. No checks."""
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
 
 @njit(cache=True)
-def tint(rows, weights, ways, met, alpha, base, place, colour, inverse, forward):
-    """Shift pigments of rows by ways (4,) on the table's axes, over the stroke's start; the strongest touch counts.
+def _moved(r, g, b, ways, inverse, forward, place, at, now, out):
+    """A colour of 0 to 1 with its pigments moved by ways (4,) on the table's axes; place, at (4,) and now are scratch.
 
     What a colour is off the nearest skin it keeps, as a factor in linear light.
     """
-    now, at = np.empty(3, np.float32), np.empty(4, np.float32)
-    for i in range(rows.shape[0]):
-        v = rows[i]
-        if met[v] == 0:
-            met[v] = 1
-            _pigments(inverse, colour[v, 0] / 255.0, colour[v, 1] / 255.0, colour[v, 2] / 255.0, place[v])
-            _linear(forward, place[v], now)
-            for k in range(3):
-                base[v, k] = _decoded(colour[v, k] / 255.0) / max(now[k], np.float32(1e-5))
-        if weights[i] <= alpha[v]:
-            continue
-        alpha[v] = weights[i]
+    _pigments(inverse, r, g, b, place)
+    for k in range(4):
+        at[k] = min(max(place[k] + ways[k], np.float32(0.0)), np.float32(1.0))
+    _linear(forward, place, now)
+    _linear(forward, at, out)
+    for k in range(3):
+        v = r if k == 0 else g if k == 1 else b
+        out[k] = min(max(_encoded(_decoded(v) / max(now[k], np.float32(1e-5)) * out[k]), 0.0), 1.0)
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def tinted(colours, shares, ways, inverse, forward, out):
+    """Colours (k, 3) bytes with pigments moved by a share (k,) of ways (4,), into `out` (k, 3) float32, 0 to 255."""
+    for i in prange(len(colours)):
+        place, at, own = np.empty(4, np.float32), np.empty(4, np.float32), np.empty(4, np.float32)
+        now = np.empty(3, np.float32)
         for k in range(4):
-            at[k] = min(max(place[v, k] + weights[i] * ways[k], np.float32(0.0)), np.float32(1.0))
-        _linear(forward, at, now)
+            own[k] = shares[i] * ways[k]
+        r, g, b = colours[i, 0] / 255.0, colours[i, 1] / 255.0, colours[i, 2] / 255.0
+        _moved(r, g, b, own, inverse, forward, place, at, now, out[i])
         for k in range(3):
-            colour[v, k] = np.uint8(min(max(255.0 * _encoded(base[v, k] * now[k]) + 0.5, 0.0), 255.0))
+            out[i, k] *= np.float32(255.0)
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def shifted(leaves, slot, pool, mask_slot, mask_pool, masked, opacity, inverse, forward, acc):
+    """Move the pigments of what is in `acc` (l, 512, 4) by what a sheet says: 128 leaves one as it is, 127 steps on it
+    is at the other end of its axis.
+    """
+    part = np.float32(1.0 / 255.0)
+    for i in prange(len(leaves)):
+        kept = slot[leaves[i]]
+        if kept < 0:
+            continue
+        hidden = mask_slot[leaves[i]] if masked else -1
+        place, at, ways = np.empty(4, np.float32), np.empty(4, np.float32), np.empty(4, np.float32)
+        now, out = np.empty(3, np.float32), np.empty(3, np.float32)
+        for j in range(512):
+            alpha = acc[i, j, 3]
+            share = opacity
+            if hidden >= 0:
+                share *= np.float32(mask_pool[hidden, j, 0]) * part
+            moves = False
+            for k in range(4):
+                step = np.int32(pool[kept, j, k]) - 128
+                moves |= step != 0
+                ways[k] = share * np.float32(step) / np.float32(127.0)
+            if not moves or share <= 0.0 or alpha <= 0.0:
+                continue
+            r, g, b = acc[i, j, 0] / alpha, acc[i, j, 1] / alpha, acc[i, j, 2] / alpha
+            _moved(
+                min(max(r, np.float32(0.0)), np.float32(1.0)), min(max(g, np.float32(0.0)), np.float32(1.0)),
+                min(max(b, np.float32(0.0)), np.float32(1.0)), ways, inverse, forward, place, at, now, out,
+            )  # fmt: skip
+            for k in range(3):
+                acc[i, j, k] = out[k] * alpha
 
 
 @njit(cache=True)

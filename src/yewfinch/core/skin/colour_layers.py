@@ -11,7 +11,7 @@ W3C Compositing and Blending Level 1.
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 import numpy as np
@@ -22,8 +22,10 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, POSITION, ByteArray, FloatArray, IndexArray
 from yewfinch.core.skin import _layer_kernels as kernels
+from yewfinch.core.skin import _pigment_kernels
 from yewfinch.core.skin.adjusting import Adjustment
 from yewfinch.core.skin.grain import Grain, grain_of
+from yewfinch.core.skin.pigments import tables
 from yewfinch.core.skin.sheet import Sheet
 
 #: Blend modes, in the order of their numbers in the loops, and what each is called.
@@ -49,13 +51,20 @@ MODES = {
 }
 NUMBER = {name: i for i, name in enumerate(MODES)}
 
-Kind = Literal["paint", "fill", "adjust", "group"]
+Kind = Literal["paint", "pigment", "fill", "adjust", "group"]
 
-#: Nothing laid on; nothing masked.
-CLEAR, OPEN = (0, 0, 0, 0), (255,)
+#: Channels of changes to samples of a layer's colour, or of its mask: this and the layer's id.
+COLOUR, MASK = "paint:", "paint-mask:"
+#: Nothing laid on; no pigment added or taken away; nothing masked.
+CLEAR, EVEN, OPEN = (0, 0, 0, 0), (128, 128, 128, 128), (255,)
 #: Leaves that are worked out in one go: what is in between stays in the processor's cache.
 _PART = 64
 _NO_SLOT, _NO_POOL = np.empty(0, INDEX), np.empty((0, LEAF_ROWS, 1), np.uint8)
+
+
+def channel_of(layer: str, *, mask: bool = False) -> str:
+    """What changes to samples of a layer name as their channel."""
+    return (MASK if mask else COLOUR) + layer
 
 
 @dataclass(frozen=True, eq=False)
@@ -65,9 +74,11 @@ class ColourLayer:
     Attributes
     ----------
     id, name : str
-    kind : {"paint", "fill", "adjust", "group"}
+    kind : {"paint", "pigment", "fill", "adjust", "group"}
     sheet : Sheet
-        What was painted, sRGB with alpha, 4 wide. Of a fill it is plain with its colour.
+        What was painted, sRGB with alpha, 4 wide; of pigments how far melanin, blood, oxygen and yellow of what lies
+        below are moved along their axes, 128 for not at all, 1 and 255 for all the way. Of a fill it is plain with its
+        colour.
     opacity : float
         0 to 1.
     mode : str
@@ -93,12 +104,12 @@ class ColourLayer:
     locked: bool = False
     clip: bool = False
     mask: Sheet | None = None
-    adjustment: Adjustment = Adjustment()
+    adjustment: Adjustment = field(default_factory=Adjustment)
     parent: str = ""
 
     def touched(self) -> IndexArray | None:
         """Leaves at which it may show; None for all."""
-        if self.kind in ("adjust", "group") or self.sheet.plain[3] > 0:
+        if self.kind in ("adjust", "group", "fill"):
             return None
         return self.sheet.leaves
 
@@ -116,8 +127,8 @@ class Painting:
     def __init__(self, grain: Grain, layers: Sequence[ColourLayer]) -> None:
         self.grain = grain
         self.layers = tuple(layers)
-        #: What is seen, (N, 4) uint8 sRGB; only the painting that is in the portrait has it.
-        self._shown: ByteArray | None = None
+        #: What is seen, (N, 4) uint8 sRGB, once it was worked out; only the painting that is in the portrait has it.
+        self.held: ByteArray | None = None
 
     def __getitem__(self, key: str) -> ColourLayer:
         for layer in self.layers:
@@ -148,10 +159,10 @@ class Painting:
     @property
     def shown(self) -> ByteArray:
         """What is seen at each sample, (N, 4) uint8, sRGB; not to be written to."""
-        if self._shown is None:
-            self._shown = np.empty((self.grain.count, 4), np.uint8)
+        if self.held is None:
+            self.held = np.empty((self.grain.count, 4), np.uint8)
             self.refresh(np.arange(self.leaf_count, dtype=INDEX))
-        return self._shown
+        return self.held
 
     @property
     def size(self) -> int:
@@ -160,20 +171,20 @@ class Painting:
 
     def refresh(self, leaves: IndexArray) -> None:
         """Work out anew what is seen at some leaves of samples."""
-        out = self.shown if self._shown is None else self._shown
+        out = self.shown if self.held is None else self.held
         for first in range(0, len(leaves), _PART):
             some = np.ascontiguousarray(leaves[first : first + _PART])
             kernels.stored(some, composed(self.layers, some), out)
 
     def take_over(self, other: Painting | None) -> None:
         """Serve in the place of another painting: what that showed and this does not differ in is kept."""
-        if other is None or other is self or other._shown is None:
+        if other is None or other is self or other.held is None:
             return
         if other.grain is self.grain:
-            self._shown, other._shown = other._shown, None
+            self.held, other.held = other.held, None
             self.refresh(differing(other, self))
         else:
-            other._shown = None
+            other.held = None
 
     def write(self, key: str, rows: IndexArray, values: npt.NDArray[np.generic], part: str = "colour") -> None:
         """Write values (k, width) into samples of a layer, or of its mask, and work out what is seen there."""
@@ -292,6 +303,10 @@ def _one(layer: ColourLayer, leaves: IndexArray, acc: FloatArray, *, opaque: boo
         )
         return
     s = layer.sheet
+    if layer.kind == "pigment":
+        forward, inverse = tables()
+        _pigment_kernels.shifted(leaves, s.slot, s.pool, slot, pool, masked, opacity, inverse, forward, acc)
+        return
     kernels.blended(leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc)
 
 
@@ -333,7 +348,8 @@ def _warm() -> None:
     paint = ColourLayer("a", "a", "paint", Sheet(grain.count, CLEAR), mode="hue", mask=mask, clip=True)
     group = ColourLayer("g", "g", "group", Sheet(0, CLEAR))
     adjust = ColourLayer("b", "b", "adjust", Sheet(0, CLEAR), adjustment=Adjustment(hue=20.0, saturation=0.5))
-    made = Painting(grain, [adjust, paint, group, ground])
+    pigment = ColourLayer("p", "p", "pigment", Sheet.of_dense(np.full((grain.count, 4), 130, np.uint8), EVEN))
+    made = Painting(grain, [adjust, pigment, paint, group, ground])
     rows = np.array([1, 2], INDEX)
     made.write("a", rows, made["a"].sheet.at(rows))
     made.write("a", rows, mask.at(rows), "mask")

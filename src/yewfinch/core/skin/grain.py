@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 import numpy.typing as npt
@@ -125,7 +126,7 @@ class Grain:
         return np.flatnonzero(mark[self.leaf_of]).astype(INDEX)
 
     def tiles(self, chosen: IndexArray, values: ByteArray) -> ByteArray:
-        """Values (N, 4) of the samples of some quads as tiles, (k, K + 1, K + 1, 4): rows along the quad's last side."""
+        """Values (N, 4) of the samples of some quads as tiles, (k, K + 1, K + 1, 4), along the first side last."""
         side = self.across + 1
         out = np.empty((len(chosen), side, side, 4), np.uint8)
         kernels.tiles(chosen, self.quads, self.edge, self.corners, self.edges, self.across, values, out)
@@ -238,6 +239,7 @@ def risen(coarse: Grain, fine: Grain, net: Net, rise: Rise) -> IndexArray:
     vertex_of[rise.vertices] = np.arange(net.n, dtype=INDEX)
     face_of[rise.faces] = _rows_in(net.faces, coarse.faces)
     out = np.full(fine.count, -1, INDEX)
+    out[rise.vertices] = np.arange(net.n, dtype=INDEX)  # those without a face, too
     whole = fine.count == coarse.count and kernels.risen(
         fine.quads, fine.edge, fine.corners, fine.edges, fine.across, vertex_of, face_of,
         coarse.faces, coarse.first, coarse.quads, coarse.edge, coarse.corners, coarse.edges, coarse.across,
@@ -282,6 +284,26 @@ def places_of(surface: Surface, grain: Grain, face: int, rows: IndexArray) -> Do
     return np.array([where[int(r)] for r in rows], np.float64)
 
 
+class Under(NamedTuple):
+    """Samples under a tool.
+
+    Attributes
+    ----------
+    rows : (k,) int32
+    places : (k, 3) float32, mm
+    normals : (k, 3) float32, unit
+    mask : (k, 1) uint8
+    leaves : (l,) int32
+        Leaves of the surface that own quads which they lie on.
+    """
+
+    rows: IndexArray
+    places: FloatArray
+    normals: FloatArray
+    mask: ByteArray
+    leaves: IndexArray
+
+
 class SamplesUnder:
     """Finds the samples under a tool, again and again, on one surface.
 
@@ -298,29 +320,23 @@ class SamplesUnder:
         self._tick = 0
         self._room = 1 << 12
 
-    def ball(self, centre: DoubleArray, radius: float) -> tuple[IndexArray, FloatArray, FloatArray, ByteArray]:
-        """Samples within a radius, mm, of a place (3,) mm, each once.
-
-        Returns
-        -------
-        rows : (k,) int32
-        places : (k, 3) float32, mm
-        normals : (k, 3) float32, unit
-        mask : (k, 1) uint8
-        """
+    def ball(self, centre: DoubleArray, radius: float) -> Under:
+        """Samples within a radius, mm, of a place (3,) mm, each once."""
         s, g = self.surface, self.grain
         while True:
             self._tick += 1
             rows, held = np.empty(self._room, INDEX), np.empty((self._room, 1), np.uint8)
             at, normals = np.empty((self._room, 3), POSITION), np.empty((self._room, 3), POSITION)
-            n = kernels.in_ball(
+            on = np.empty(self._room, INDEX)
+            n, quads = kernels.in_ball(
                 s.faces, s.face_start, g.first, g.quads, g.edge, g.edges, g.across, g.made, s.positions, s.normals,
                 s.mask, s.leaf_lo, s.leaf_hi, np.asarray(centre, POSITION), POSITION(radius), self._met, self._tick,
-                rows, at, normals, held,
+                rows, at, normals, held, on,
             )  # fmt: skip
-            if n <= self._room:
-                return rows[:n], at[:n], normals[:n], held[:n]
-            self._room = 2 * n
+            if max(n, quads) <= self._room:
+                leaves = np.unique(g.leaf_of[on[:quads]])
+                return Under(rows[:n], at[:n], normals[:n], held[:n], leaves)
+            self._room = 2 * max(n, quads)
 
     @property
     def size(self) -> int:

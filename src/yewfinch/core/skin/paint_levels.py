@@ -62,7 +62,7 @@ def _sown(sheet: Sheet, net: Net, rise: Rise) -> Sheet:
     if not len(sheet.leaves):
         return Sheet(rise.size, plain)
     values = sheet.dense().astype(np.float32)
-    if sheet.width == 1:
+    if sheet.plain[-1] > 0:  # no alpha
         return Sheet.of_dense(np.round(mixed(net, rise, values)).astype(np.uint8), plain)
     values[:, :3] *= values[:, 3:] / 255.0
     out = mixed(net, rise, values)

@@ -21,6 +21,8 @@ from yewfinch.core.skin.sheet import Sheet
 _PART = 1 << 18
 #: What lies farther from all that was painted than so many times the grain, and this, mm, was not painted.
 _FAR = 4.0
+#: Kinds of layers that hold something at each sample.
+_SHEETS = ("paint", "pigment")
 #: The lowest layer of every painting; those of several become one.
 GROUND = "ground"
 
@@ -77,7 +79,7 @@ def carried(
     tree, face, half, owner = _tree(sources)
     at = grain.places(made)
     lots = [_Lot(s.painting) for s in sources]
-    out = [[np.zeros((grain.count, v.sheet.width), np.uint8) for v in s.painting.layers] for s in sources]
+    out = [[np.tile(v.sheet.plain, (grain.count, 1)) for v in s.painting.layers] for s in sources]
     masks = [[_fresh(v, grain.count) for v in s.painting.layers] for s in sources]
     near = 0
     hints = np.empty(0, INDEX)
@@ -96,7 +98,8 @@ def carried(
             )
             for i, values in enumerate(lot.values):
                 if values is not None:
-                    out[k][i][first + mine] = _mixed(rows, shares, values, alpha=True)
+                    colour = source.painting.layers[i].kind == "paint"
+                    out[k][i][first + mine] = _mixed(rows, shares, values, alpha=colour)
                 held, mask = lot.masks[i], masks[k][i]
                 if mask is not None:
                     mask[first + mine] = 255 if held is None else _mixed(rows, shares, held, alpha=False)
@@ -109,13 +112,13 @@ class _Lot:
     """The values of the layers of a painting, as whole arrays."""
 
     def __init__(self, painting: Painting) -> None:
-        self.values = [v.sheet.dense() if v.kind == "paint" else None for v in painting.layers]
+        self.values = [v.sheet.dense() if v.kind in _SHEETS else None for v in painting.layers]
         self.masks = [None if v.mask is None else v.mask.dense() for v in painting.layers]
 
 
 def _fresh(layer: ColourLayer, count: int) -> ByteArray | None:
     """A mask that hides everything, for layers that have one, or would reach beyond their own surface."""
-    return None if layer.mask is None and layer.kind == "paint" else np.zeros((count, 1), np.uint8)
+    return None if layer.mask is None and layer.kind in _SHEETS else np.zeros((count, 1), np.uint8)
 
 
 def _tree(sources: Sequence[Source]) -> tuple[NearestTree, IndexArray, IndexArray, IndexArray]:
@@ -171,11 +174,8 @@ def _stacked(
                 last = last or layer
                 continue
             mask = masks[k][i]
-            sheet = (
-                Sheet.of_dense(values[k][i], CLEAR)
-                if layer.kind == "paint"
-                else Sheet(grain.count, tuple(int(v) for v in layer.sheet.plain))
-            )
+            plain = tuple(int(v) for v in layer.sheet.plain)
+            sheet = Sheet.of_dense(values[k][i], plain) if layer.kind in _SHEETS else Sheet(grain.count, plain)
             if len(sources) == 1 and layer.mask is None:
                 mask = None
             out.append(

@@ -17,16 +17,9 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.skin.colour_layers import COLOUR, MASK
 from yewfinch.core.skin.paint_transfer import Source, carried, same_net
 from yewfinch.core.skin.sheet import Sheet
-
-#: Channels of rows that are samples of a layer's colour, or of its mask: this and the layer's id.
-COLOUR, MASK = "paint:", "paint-mask:"
-
-
-def channel_of(layer: str, *, mask: bool = False) -> str:
-    """What changes of a layer's samples name as their channel."""
-    return (MASK if mask else COLOUR) + layer
 
 
 def is_paint(channel: str) -> bool:

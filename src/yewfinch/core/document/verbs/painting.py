@@ -17,9 +17,9 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, ByteArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.adjusting import Adjustment
 from yewfinch.core.skin.colour_layers import (
     CLEAR,
+    EVEN,
     MODES,
     OPEN,
     ColourLayer,
@@ -144,7 +144,7 @@ def add(
     ----------
     portrait : Portrait
     piece : str
-    kind : {"paint", "fill", "adjust", "group"}
+    kind : {"paint", "pigment", "fill", "adjust", "group"}
     name : str
     rgb : (int, int, int)
         Of a fill, sRGB 8 bit.
@@ -159,8 +159,8 @@ def add(
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     n = painting.grain.count
-    sheet = Sheet(n, (*rgb, 255)) if kind == "fill" else Sheet(n, CLEAR)
-    word = {"paint": "Paint", "fill": "Fill", "adjust": "Adjustment", "group": "Group"}[kind]
+    sheet = Sheet(n, (*rgb, 255) if kind == "fill" else EVEN if kind == "pigment" else CLEAR)
+    word = {"paint": "Paint", "pigment": "Pigments", "fill": "Fill", "adjust": "Adjustment", "group": "Group"}[kind]
     layer = ColourLayer(_free(painting, kind), _named(name or _next(painting, word)), kind, sheet)
     layers = list(painting.layers)
     at = 0
@@ -427,12 +427,28 @@ def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "
     return _laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
 
 
-def can_paint_on(painting: Painting, key: str) -> str:
-    """Why a layer takes no strokes now; empty if it does."""
+def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigments: bool = False) -> str:
+    """Why a layer takes no strokes now; empty if it does.
+
+    Parameters
+    ----------
+    painting : Painting
+    key : str
+        The layer's id; empty if none is chosen.
+    on_mask : bool
+        The stroke would go on its mask.
+    pigments : bool
+        The tool knows how to work on pigments.
+    """
     if key not in painting:
         return "Choose a layer in the panel Colour layers to paint on."
     layer = painting[key]
-    if layer.kind != "paint":
+    if on_mask:
+        if layer.mask is None:
+            return f"The layer '{layer.name}' has no mask to paint on."
+    elif layer.kind == "pigment" and not pigments:
+        return f"'{layer.name}' holds pigments: the tool Tint works on it. Choose a layer of paint for other tools."
+    elif layer.kind not in ("paint", "pigment"):
         return f"'{layer.name}' holds no paint. Choose a layer of paint, or add one."
     if layer.locked:
         return f"The layer '{layer.name}' is locked. Unlock it to paint on it."

@@ -1,0 +1,162 @@
+"""Loops of tools that lay colour on: arrays and scalars, no checks. Colours are sRGB bytes with alpha."""
+
+import numpy as np
+from numba import njit
+
+
+@njit(cache=True, nogil=True)
+def laid(rows, weights, rgb, builds, met, alpha, base, own, out):
+    """Lay a colour over what samples held when the stroke began, `base` (N, 4), into `out` (k, 4).
+
+    `own` (k, 4) is what they hold now. Where a stroke does not build up, its strongest touch counts.
+    """
+    for i in range(len(rows)):
+        v = rows[i]
+        if met[v] == 0:
+            met[v] = 1
+            alpha[v] = 0.0
+            for k in range(4):
+                base[v, k] = own[i, k]
+        a = min(weights[i], np.float32(1.0))
+        alpha[v] = alpha[v] + a * (1.0 - alpha[v]) if builds else max(alpha[v], a)
+        over(base[v], rgb, alpha[v], out[i])
+
+
+@njit(cache=True, nogil=True)
+def laid_each(rows, weights, colours, met, alpha, base, own, out):
+    """The same with a colour for each sample, (k, 3) float32; the strongest touch counts."""
+    for i in range(len(rows)):
+        v = rows[i]
+        if met[v] == 0:
+            met[v] = 1
+            alpha[v] = 0.0
+            for k in range(4):
+                base[v, k] = own[i, k]
+        alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
+        over(base[v], colours[i], alpha[v], out[i])
+
+
+@njit(cache=True)
+def over(base, rgb, a, out):
+    """A colour of alpha a, 0 to 1, over another one (4,) with its own alpha."""
+    if a <= 0.0:
+        for k in range(4):
+            out[k] = base[k]
+        return
+    below = base[3] / 255.0 * (1.0 - a)
+    whole = a + below
+    for k in range(3):
+        out[k] = np.uint8((a * rgb[k] + below * base[k]) / whole + 0.5)
+    out[3] = np.uint8(min(whole, 1.0) * 255.0 + 0.5)
+
+
+@njit(cache=True, nogil=True)
+def erased(rows, weights, met, alpha, base, own, out):
+    """Take paint away from what samples held when the stroke began; the strongest touch counts."""
+    for i in range(len(rows)):
+        v = rows[i]
+        if met[v] == 0:
+            met[v] = 1
+            alpha[v] = 0.0
+            for k in range(4):
+                base[v, k] = own[i, k]
+        alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
+        for k in range(3):
+            out[i, k] = base[v, k]
+        out[i, 3] = np.uint8(base[v, 3] * (1.0 - alpha[v]) + 0.5)
+
+
+@njit(cache=True)
+def _cell(p, low, size, shape):
+    """The cell of a grid that a place lies in."""
+    at = 0
+    for k in range(3):
+        i = min(max(int((p[k] - low[k]) / size), 0), shape[k] - 1)
+        at = at * shape[k] + i
+    return at
+
+
+@njit(cache=True, nogil=True)
+def binned(places, low, size, shape, start, order):
+    """Sort places (k, 3) into the cells of a grid: `start` (cells + 1,) and `order` (k,)."""
+    start[:] = 0
+    for i in range(len(places)):
+        start[_cell(places[i], low, size, shape) + 1] += 1
+    for c in range(len(start) - 1):
+        start[c + 1] += start[c]
+    at = start[:-1].copy()
+    for i in range(len(places)):
+        c = _cell(places[i], low, size, shape)
+        order[at[c]] = i
+        at[c] += 1
+
+
+@njit(cache=True, nogil=True)
+def means(places, values, low, size, shape, start, order, reach, out):
+    """The mean of values (k, 4) over all that lies within reach of each place; alpha weighs colour."""
+    r2 = reach * reach
+    for i in range(len(places)):
+        c0 = np.empty(3, np.int64)
+        for k in range(3):
+            c0[k] = min(max(int((places[i, k] - low[k]) / size), 0), shape[k] - 1)
+        total = weight = 0.0
+        r = g = b = 0.0
+        for x in range(max(c0[0] - 1, 0), min(c0[0] + 2, shape[0])):
+            for y in range(max(c0[1] - 1, 0), min(c0[1] + 2, shape[1])):
+                for z in range(max(c0[2] - 1, 0), min(c0[2] + 2, shape[2])):
+                    c = (x * shape[1] + y) * shape[2] + z
+                    for j in range(start[c], start[c + 1]):
+                        o = order[j]
+                        far = 0.0
+                        for k in range(3):
+                            far += (places[o, k] - places[i, k]) ** 2
+                        if far > r2:
+                            continue
+                        w = 1.0 - far / r2
+                        a = w * values[o, 3]
+                        total += w
+                        weight += a
+                        r, g, b = r + a * values[o, 0], g + a * values[o, 1], b + a * values[o, 2]
+        if weight > 0.0:
+            out[i, 0], out[i, 1], out[i, 2] = r / weight, g / weight, b / weight
+            out[i, 3] = weight / total
+        else:
+            for k in range(4):
+                out[i, k] = values[i, k] if k < 3 else 0.0
+
+
+@njit(cache=True, nogil=True)
+def mixed_at(points, places, values, low, size, shape, start, order, reach, out):
+    """Values (k, 4) of places mixed at points (j, 3), nearer ones more; alpha weighs colour.
+
+    The last of `out` (j, 5) is 0 where none lies within reach, else 1.
+    """
+    rings = int(np.ceil(reach / size))
+    r2 = reach * reach
+    for i in range(len(points)):
+        total = weight = r = g = b = 0.0
+        c0 = np.empty(3, np.int64)
+        for k in range(3):
+            c0[k] = int(np.floor((points[i, k] - low[k]) / size))
+        for x in range(max(c0[0] - rings, 0), min(c0[0] + rings + 1, shape[0])):
+            for y in range(max(c0[1] - rings, 0), min(c0[1] + rings + 1, shape[1])):
+                for z in range(max(c0[2] - rings, 0), min(c0[2] + rings + 1, shape[2])):
+                    c = (x * shape[1] + y) * shape[2] + z
+                    for j in range(start[c], start[c + 1]):
+                        o = order[j]
+                        far = 0.0
+                        for k in range(3):
+                            far += (places[o, k] - points[i, k]) ** 2
+                        if far >= r2:
+                            continue
+                        w = (1.0 - far / r2) ** 2
+                        a = w * values[o, 3]
+                        total += w
+                        weight += a
+                        r, g, b = r + a * values[o, 0], g + a * values[o, 1], b + a * values[o, 2]
+        out[i, 4] = 1.0 if total > 0.0 else 0.0
+        out[i, 3] = weight / total if total > 0.0 else 0.0
+        if weight > 0.0:
+            out[i, 0], out[i, 1], out[i, 2] = r / weight, g / weight, b / weight
+        else:
+            out[i, 0] = out[i, 1] = out[i, 2] = 0.0
