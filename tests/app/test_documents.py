@@ -15,6 +15,7 @@ from tests.app.hands import at_landmark, drag, drop, handled, line
 from tools.parts import doer, marking
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.shell.dialogs.units import UnitsDialog
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.formats import container
 from yewfinch.core.session import autosave
 from yewfinch.core.session.claims import Claim, stand_of
@@ -91,7 +92,7 @@ def test_import_runs_in_a_worker_and_is_one_edit(window, qtbot, tmp_path):
 
 @pytest.mark.parametrize(("word", "goes"), [("Discard", True), ("Cancel", False)])
 def test_unsaved_changes_are_asked_about(window, word, goes):
-    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (1, 2, 3)))
     assert window.windowTitle().startswith("Demo portrait*")
     answer(word)
     assert window.settle() is goes
@@ -100,7 +101,7 @@ def test_unsaved_changes_are_asked_about(window, word, goes):
 def test_save_writes_a_preview_and_marks_the_state(window, tmp_path):
     import zipfile
 
-    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (1, 2, 3)))
     assert window.documents.save(tmp_path / "my_head").wait()
     path = tmp_path / "my_head.yewfinch"
     assert zipfile.ZipFile(path).read("preview.png").startswith(b"\x89PNG")
@@ -125,7 +126,7 @@ def left_by_a_kill(window):
 
 def test_work_is_recovered_after_a_kill(window, qtbot, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
-    window.bench.portrait.fill("head", (9, 8, 7, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (9, 8, 7)))
     window.documents.autosave()
     qtbot.waitUntil(lambda: window.documents._autosave.folder is not None, timeout=5000)
     found = left_by_a_kill(window)
@@ -142,7 +143,7 @@ def test_work_is_recovered_after_a_kill(window, qtbot, tmp_path, monkeypatch):
 
 def test_a_recovery_is_kept_if_no_other_can_be_written(window, tmp_path, monkeypatch):
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "state"))
-    window.bench.portrait.fill("head", (9, 8, 7, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (9, 8, 7)))
     found = left_by_a_kill(window)
     (tmp_path / "file").write_text("no folder")
     monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path / "file"))
@@ -180,9 +181,9 @@ def test_export_says_units_and_colours(window, tmp_path):
 def test_history_list_goes_back_and_forth(window):
     p = window.bench.portrait
     for c in (10, 20, 30):
-        p.fill("head", (c, c, c, 255), f"Fill {c}")
+        p.perform(painting.fill(p, "head", (c, c, c)))
     names = [window.panel("History").list.item(i).text() for i in range(window.panel("History").list.count())]
-    assert names == ["As opened", "Fill 10", "Fill 20", "Fill 30"]
+    assert names == ["As opened", "Fill Head #0a0a0a", "Fill Head #141414", "Fill Head #1e1e1e"]
     window.panel("History").list.itemClicked.emit(window.panel("History").list.item(1))
     assert p.surface("head").colour[0, 0] == 10
     window.panel("History").list.itemClicked.emit(window.panel("History").list.item(3))
@@ -441,11 +442,11 @@ def held_up(monkeypatch, name):
 
 def test_what_is_saved_is_the_moment_of_asking_and_the_window_lives_on(window, qtbot, tmp_path, monkeypatch):
     bench, path = window.bench, tmp_path / "a.yewfinch"
-    bench.portrait.fill("head", (10, 20, 30, 255), "Fill")
+    bench.portrait.perform(painting.fill(bench.portrait, "head", (10, 20, 30)))
     go_on = held_up(monkeypatch, "to_bytes")
     job = window.documents.save(path)
     assert not job.over and window.status.progress.isVisible() and window.status.cancel.isVisible()
-    bench.portrait.fill("head", (90, 20, 30, 255), "Fill again")
+    bench.portrait.perform(painting.fill(bench.portrait, "head", (90, 20, 30)))
     x, y = at_landmark(window, "zy_l")
     drag(window.viewport, line((x - 40, y), (x - 30, y + 50)))  # the window works meanwhile
     assert bench.portrait.history.newest == "Clay"
@@ -464,7 +465,7 @@ def test_saving_can_be_cancelled_and_leaves_the_old_file(window, tmp_path, monke
     path = tmp_path / "a.yewfinch"
     assert window.documents.save(path).wait()
     old = path.read_bytes()
-    window.bench.portrait.fill("head", (1, 2, 3, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (1, 2, 3)))
     go_on = held_up(monkeypatch, "to_bytes")
     job = window.documents.save()
     window.status.cancel.click()
@@ -480,7 +481,7 @@ def test_a_portrait_that_was_changed_while_another_is_opened_stays_on_the_bench(
     go_on = held_up(monkeypatch, "load")
     here = window.bench.portrait
     job = window.documents.open(path)
-    here.fill("head", (1, 2, 3, 255), "Fill")
+    here.perform(painting.fill(here, "head", (1, 2, 3)))
     go_on.set()
     assert not job.wait()
     assert window.bench.portrait is here and "was changed meanwhile" in window.status.message.text()

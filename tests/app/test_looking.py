@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, clay_picture, drag, handled, line, view_picture
 from tools.parts import doer
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.standpoint_state import OVERLAYS
 
 
@@ -168,7 +169,7 @@ def test_four_views_are_live(window, qtbot):
     assert turned != before
     s = window.bench.portrait.surface("head")
     bench = window.bench
-    bench.portrait.fill("head", (30, 80, 200, 255), "Fill Head")
+    bench.portrait.perform(painting.fill(bench.portrait, "head", (30, 80, 200)))
     qtbot.waitUntil(lambda: views[0].image != turned, timeout=6000)
     QTest.mouseDClick(views[1], Qt.MouseButton.LeftButton, pos=views[1].rect().center())
     assert bench.outlook.view.turn == pytest.approx(90)

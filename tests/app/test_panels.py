@@ -11,7 +11,7 @@ from tests.app.hands import drag, handled
 from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.document.verbs import marking as marks
-from yewfinch.core.document.verbs import pieces
+from yewfinch.core.document.verbs import painting, pieces
 from yewfinch.core.sitter.likeness import likeness
 
 
@@ -269,7 +269,7 @@ def test_the_round_shows_every_side_after_a_stroke(window, qtbot):
     before = {n: b.icon().pixmap(76, 62).toImage() for n, b in window.round.buttons.items()}
     assert all(not i.isNull() for i in before.values())
     assert before["front"] != before["profile-left"]
-    window.bench.portrait.fill("head", (20, 60, 200, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (20, 60, 200)))
     handled()
     qtbot.waitUntil(lambda: not window.round._queue, timeout=8000)
     for name, button in window.round.buttons.items():
@@ -291,7 +291,7 @@ def test_menus_hold_every_action_and_follow_the_rules(window):
     window._rules()
     assert not window._qactions["undo"].isEnabled()
     assert not window._qactions["wipe"].isEnabled()
-    window.bench.portrait.fill("head", (1, 1, 1, 255), "Fill")
+    window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (1, 1, 1)))
     window.bench.standpoint.take("photo1")
     window._rules()
     assert window._qactions["undo"].isEnabled()

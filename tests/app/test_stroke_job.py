@@ -5,6 +5,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from tests.app.hands import at_landmark, click, drag, line
+from yewfinch.core.document.verbs import painting
 
 
 def begun(window):
@@ -43,9 +44,11 @@ def test_the_last_stroke_again_with_other_settings_and_another_tool(window):
     np.testing.assert_array_equal(surface.positions, plain)
     click(w.panel("Stroke").redo)
     assert "no stroke" in w.status.message.text()
-    w.bench.portrait.fill("head", (90, 90, 90, 255), "Fill")  # the same place in the list, but no stroke
+    w.bench.portrait.perform(
+        painting.fill(w.bench.portrait, "head", (90, 90, 90))
+    )
     click(w.panel("Stroke").redo)
-    assert w.bench.portrait.history.names[-1] == "Fill"
+    assert w.bench.portrait.history.names[-1].startswith("Fill Head")
 
 
 def test_a_straight_stroke_tapered_at_both_ends(window):

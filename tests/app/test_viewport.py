@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from tests.app.hands import at_landmark, drag, handled, line, pen
+from yewfinch.core.document.verbs import painting
 from yewfinch.render.scene import SAMPLED
 
 
@@ -259,7 +260,7 @@ def test_landmarks_can_be_moved_on_the_clay(window):
 def test_colours_are_picked_from_clay_and_from_a_photo(window, qtbot):
     bench = window.bench
     bench.set_stage("Skin")
-    bench.portrait.fill("head", (12, 140, 220, 255), "Fill")
+    bench.portrait.perform(painting.fill(bench.portrait, "head", (12, 140, 220)))
     window.panel("Colour").pick.click()
     x, y = at_landmark(window, "tr")
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, pos=QPoint(int(x), int(y)))

@@ -10,6 +10,7 @@ from yewfinch.core.document.model.edits import Edit, FieldChange, PieceChange
 from yewfinch.core.document.model.history import RAW
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.demo.shapes import cube_sphere
@@ -140,7 +141,7 @@ def test_unsaved_follows_the_place_in_the_history(small):
 def test_signals_carry_the_dirty_leaves(small):
     heard = []
     small.rows_changed.connect(lambda piece, channel, leaves: heard.append((piece, channel, leaves)))
-    small.fill("ball", (1, 2, 3, 255), "Fill Ball")
+    small.perform(painting.fill(small, "ball", (1, 2, 3)))
     assert heard[0][:2] == ("ball", "colour")
     assert len(heard[0][2]) == small.pieces["ball"].surface.leaf_count
     small.history.undo()
@@ -187,10 +188,10 @@ def test_entries_are_joined_to_one_and_dropped(small):
     first = {k: p.surface.colour.copy() for k, p in portrait.pieces.items()}
     piece = next(iter(portrait.pieces))
     for grey in (10, 20, 30, 40):
-        portrait.fill(piece, (grey, grey, grey, 255), f"Fill {grey}")
+        portrait.perform(painting.fill(portrait, piece, (grey, grey, grey)))
     history = portrait.history
     history.join(3)
-    assert history.names == ["Fill 10", "Fill 40"]
+    assert history.names == ["Fill Ball #0a0a0a", "Fill Ball #282828"]
     history.undo()
     assert portrait.surface(piece).colour[0, 0] == 10
     history.drop(0)  # nothing: what was undone can still be done again

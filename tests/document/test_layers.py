@@ -9,7 +9,7 @@ from scipy.spatial.transform import Rotation
 from tests.document.work import added, stack, stroke, weighed, with_ball
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.document.verbs import detail_levels, form_layers, tidying
+from yewfinch.core.document.verbs import detail_levels, form_layers, painting, tidying
 from yewfinch.core.formats import container
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.errors import YewfinchError
@@ -181,7 +181,7 @@ def test_hidden_held_off_merged_settled_and_ordered():
 def test_several_strokes_become_one_layer_and_other_steps_end_the_row():
     portrait = with_ball()
     stroke(portrait, 1)
-    portrait.fill("clay", (90, 90, 90, 255), "Fill")
+    portrait.perform(painting.fill(portrait, "clay", (90, 90, 90)))
     before = portrait.surface("clay").positions.copy()
     for seed in (2, 3, 4):
         stroke(portrait, seed)

@@ -9,6 +9,7 @@ from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import (
     detail_levels,
+    painting,
     pieces,
     placing,
     solids,
@@ -116,7 +117,7 @@ def test_a_twin_follows_strokes_motions_colours_and_new_surfaces(p):
     p.perform(placing.moved(p, ["clay"], Motion.about((0, 0, 0), move=(150, 0, 0)), "Move"))
     image(p, "clay", twin)
     assert p.surface(twin).positions[:, 0].max() < -40
-    p.fill("clay", (9, 8, 7, 255), "Fill")
+    p.perform(painting.fill(p, "clay", (9, 8, 7)))
     image(p, "clay", twin)
     rows = np.arange(600, 700, dtype=np.int32)  # as a stroke does: written, then announced
     leaves = p.surface("clay").set_rows(rows, p.surface("clay").positions[rows] * 1.1)

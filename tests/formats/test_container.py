@@ -319,8 +319,9 @@ import os, signal
 from pathlib import Path
 from yewfinch.core.session.autosave import Autosave
 from yewfinch.core.formats import container
+from yewfinch.core.document.verbs import painting
 portrait = container.load(Path({str(demo_file)!r}))
-portrait.fill("head", (4, 5, 6, 255), "Fill")
+portrait.perform(painting.fill(portrait, "head", (4, 5, 6)))
 keeper = Autosave()
 keeper.write(keeper.snapshot(portrait), Path("/somewhere/mine.yewfinch"), portrait.name)
 os.kill(os.getpid(), signal.SIGKILL)

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 import trimesh
 
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.formats import transfer
 from yewfinch.core.formats.exchange.model import Shape
 from yewfinch.core.formats.model_files import read_shapes, write_shapes
@@ -29,7 +30,7 @@ def test_quads_and_triangles_and_colours_come_back(tmp_path, suffix):
 
 @pytest.mark.parametrize("suffix", [".ply", ".glb"])
 def test_trimesh_reads_positions_and_colours(tmp_path, portrait, suffix):
-    portrait.fill("head", (200, 120, 60, 255), "Fill")
+    portrait.perform(painting.fill(portrait, "head", (200, 120, 60)))
     path = tmp_path / f"a{suffix}"
     portrait.put_piece(type(portrait.pieces["head"])("head", "Head", portrait.surface("head")), "x")
     for eye in ("eye_left", "eye_right"):

@@ -97,7 +97,7 @@ def test_paint_of_full_strength_is_the_colour_and_half_is_half():
     assert tuple(made.shown[row, :3]) == RED
     other = painted()
     made = draw(other, "paint", _PATH, strength=0.5, falloff="even")
-    np.testing.assert_allclose(made.shown[row, :3], (np.array(RED) + (205, 170, 150)) / 2, atol=1)
+    np.testing.assert_allclose(made.shown[row, :3], np.add(RED, (205, 170, 150)) / 2, atol=1)
     assert values(other)[row, 3] == 128
 
 

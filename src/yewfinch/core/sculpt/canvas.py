@@ -41,6 +41,10 @@ class Patch(NamedTuple):
     weights: FloatArray
     leaves: IndexArray
 
+    def some(self, which: npt.NDArray[np.intp]) -> Patch:
+        """Only some of them."""
+        return Patch(self.rows[which], self.places[which], self.normals[which], self.weights[which], self.leaves)
+
 
 class Canvas(Protocol):
     """What colour is laid on."""

@@ -39,6 +39,9 @@ class Selection:
         #: The form layer that strokes go on, and the stored state that is chosen, of each piece; none: the form itself.
         self.layer_of: dict[str, str] = {}
         self.state_of: dict[str, str] = {}
+        #: The colour layer of each piece that strokes of colour go on, and whether they go on its mask.
+        self.colour_layer_of: dict[str, str] = {}
+        self.on_colour_mask = False
         #: Piece and row that the pointer was last pressed on.
         self.last_hit: tuple[str, int] | None = None
 
@@ -57,6 +60,11 @@ class Selection:
     def choose_layer(self, piece: str, key: str) -> None:
         """The form layer of a piece that strokes go on; none for the form itself."""
         self.layer_of[piece] = key
+        self.changed.emit()
+
+    def choose_colour_layer(self, piece: str, key: str, *, mask: bool = False) -> None:
+        """The colour layer of a piece that strokes of colour go on, or its mask."""
+        self.colour_layer_of[piece], self.on_colour_mask = key, mask
         self.changed.emit()
 
     def choose_state(self, piece: str, key: str) -> None:

@@ -59,6 +59,8 @@ class ToolsState:
         self.adaptive = Adaptive()
         #: The colour of tools that paint, sRGB 8 bit: that of skin that is a little flushed, to begin with.
         self.rgb: tuple[int, int, int] = (177, 132, 117)
+        #: What tools keep from one stroke for the next.
+        self.kept: dict[str, Any] = {}
 
     @property
     def tool(self) -> ToolSpec:

@@ -168,8 +168,8 @@ def _stacked(
     for k, source in enumerate(sources):
         ids = {v.id: v.id if v.id not in taken else f"{v.id}-{k + 1}" for v in source.painting.layers}
         for i, layer in enumerate(source.painting.layers):
-            plain = layer.opacity == 1.0 and layer.mode == "normal" and layer.mask is None
-            if layer.id == GROUND and layer.kind == "paint" and layer.visible and plain:
+            usual = layer.opacity == 1.0 and layer.mode == "normal" and layer.mask is None
+            if layer.id == GROUND and layer.kind == "paint" and layer.visible and usual:
                 ground = np.where(values[k][i][:, 3:] > 0, values[k][i], ground)
                 last = last or layer
                 continue

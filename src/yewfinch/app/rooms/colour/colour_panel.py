@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLa
 
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
-from yewfinch.core.document.model.locks import see_unlocked
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.colour import from_hex, from_hsl, hex_of, to_hsl
 from yewfinch.core.shared.errors import YewfinchError
@@ -86,15 +86,14 @@ class ColourPanel(QWidget):
         piece = bench.portrait.pieces.get(bench.selection.piece_id)
         if piece is None:
             return
-        try:
-            see_unlocked(bench.portrait, piece)
-        except YewfinchError as error:
-            bench.say(str(error), "warn")
-            return
-        if piece.fixed:
+        if piece.fixed and not piece.locked:
             bench.say(f"{piece.name} is no clay yet. Settle or clothe it first.", "warn")
             return
-        bench.portrait.fill(piece.id, (*bench.tools.rgb, 255), f"Fill {piece.name}")
+        layer = bench.selection.colour_layer_of.get(piece.id, "")
+        try:
+            bench.portrait.perform(painting.fill(bench.portrait, piece.id, bench.tools.rgb, layer))
+        except YewfinchError as error:
+            bench.say(str(error), "warn")
 
     def refresh(self) -> None:
         """Show the colour in force."""

@@ -25,7 +25,7 @@ from yewfinch.app.rooms.pieces.piece_tree import GROUP, PieceTree
 from yewfinch.app.shell.dialogs.waiting import COPIED, at_once_or_behind_dialog
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.document.verbs import pieces
+from yewfinch.core.document.verbs import painting, pieces
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
@@ -335,7 +335,12 @@ class PiecesPanel(QWidget):
             return
         found = QColorDialog.getColor(_colour(held), self, f"Colour of {held.name}")
         if found.isValid():
-            self.bench.portrait.fill(piece_id, (found.red(), found.green(), found.blue(), 255), f"Colour {held.name}")
+            rgb = found.red(), found.green(), found.blue()
+            layer = self.bench.selection.colour_layer_of.get(piece_id, "")
+            try:
+                self.bench.portrait.perform(painting.fill(self.bench.portrait, piece_id, rgb, layer))
+            except YewfinchError as error:
+                self.bench.say(str(error), "warn")
             self.refresh()
 
     def duplicate(self, piece_id: str) -> None:

@@ -15,6 +15,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.edits import Change
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import adapting, form_layers, states
+from yewfinch.core.document.verbs.painting import can_paint_on
 from yewfinch.core.mesh.repair.topology import is_inside_out
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.adapt import ROUNDS
@@ -411,6 +412,9 @@ class Strokes(QObject):
             bench.tools.change(stamp="")
         adapting = None if after is not None else self._adapting(piece.id, point, symmetric)
         self._adapts = adapting is not None
+        colour_layer = self._colour_layer(piece)
+        if colour_layer is None:
+            return None
         context = StrokeContext(
             bench.portrait,
             piece,
@@ -420,10 +424,29 @@ class Strokes(QObject):
             bench.tools.tool.channel,
             after or adapting,
             reference,
+            painting=piece.painting if colour_layer else None,
+            layer=colour_layer,
+            on_mask=bool(colour_layer) and bench.selection.on_colour_mask,
+            kept=bench.tools.kept,
         )
         context.stamp, context.through = stamp, self._stencil()
         context.seed = zlib.crc32(np.round(point, 3).tobytes())  # the same stroke strews the same dabs
         return context
+
+    def _colour_layer(self, piece: Piece) -> str | None:
+        """The colour layer that a stroke goes on; empty if on none, None if there can be no stroke."""
+        bench, painting = self.bench, piece.painting
+        if painting is None or bench.tools.tool.channel != "colour":
+            return ""
+        key = bench.selection.colour_layer_of.get(piece.id, "")
+        if key not in painting:
+            key = next((v.id for v in painting.layers if v.kind == "paint"), "")
+        on_mask = bench.selection.on_colour_mask
+        why = can_paint_on(painting, key, on_mask=on_mask, pigments=bench.tools.tool.pigments)
+        if why:
+            bench.say(why, "warn")
+            return None
+        return key
 
     def _stencil(self) -> Through | None:
         """What the stencil lets through, seen from here."""

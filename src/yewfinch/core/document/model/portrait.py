@@ -25,7 +25,7 @@ from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.sculpt.form_layers import FormState, Stack
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.sculpt.stencil import Stencil
-from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, DoubleArray, IndexArray
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
@@ -192,13 +192,6 @@ class Portrait:
         """Take a piece out, as an undoable edit; landmarks on it go to sleep with it."""
         piece = self.pieces[piece_id]
         self.perform(Edit(f"Remove {piece.name}", (PieceChange(piece, None),)))
-
-    def fill(self, piece_id: str, rgba: tuple[int, int, int, int], edit_name: str) -> None:
-        """Give every vertex of a piece one sRGB colour, as an undoable edit."""
-        before: ByteArray = self.surface(piece_id).colour
-        rows = np.arange(len(before), dtype=np.int32)
-        after = np.tile(np.array(rgba, np.uint8), (len(before), 1))
-        self.perform(Edit(edit_name, (RowsChange(piece_id, "colour", rows, before.copy(), after),)))
 
     def editing(self, name: str) -> LiveEdit:
         """An open edit, for what is tried live: updated, then committed or cancelled, and one step of the history."""

@@ -15,6 +15,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, ByteArray
+from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layers import (
@@ -403,18 +404,30 @@ def alone(portrait: Portrait, piece: str, key: str) -> Edit:
 def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "") -> Edit:
     """Give all of a piece one colour, sRGB 8 bit: on a layer of it if it has any, within the clay's mask.
 
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+        With layers or without; solids and armatures have a colour, too.
+    rgb : (int, int, int)
+    key : str
+        The layer; the lowest one if not given.
+
     Raises
     ------
     YewfinchError
-        If the piece cannot be painted, or the layer is locked.
+        If the piece cannot be coloured, or the layer is locked.
     """
-    held = paintable(portrait, piece)
+    held = portrait.pieces[piece]
+    see_unlocked(portrait, held)
     painting = held.painting
     if painting is None:
+        if held.follows is not None:
+            raise YewfinchError(f"'{held.name}' follows another piece and has the colour of that one.")
         rows = np.arange(len(held.surface), dtype=INDEX)
         before = held.surface.colour
         after = np.tile(np.array([*rgb, 255], np.uint8), (len(rows), 1))
-        return Edit(f"Colour {held.name}", (RowsChange(piece, "colour", rows, before.copy(), after),))
+        return Edit(f"Fill {held.name} {hex_of(rgb)}", (RowsChange(piece, "colour", rows, before.copy(), after),))
     layer = painting[key if key in painting else painting.layers[-1].id]
     if layer.locked or layer.kind != "paint":
         raise YewfinchError(f"'{layer.name}' takes no paint. Choose another layer.")

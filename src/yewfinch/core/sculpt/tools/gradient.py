@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.sculpt.canvas import Canvas, Coat, Patch, both, canvas_of
+from yewfinch.core.sculpt.canvas import Canvas, Coat, both, canvas_of
 from yewfinch.core.sculpt.colour_strokes import FACING, facing
 from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection
@@ -53,7 +53,7 @@ def _lay(ctx: StrokeContext, canvas: Canvas, coat: Coat, dab: Dab, *, ctrl: bool
     some = np.flatnonzero(share > 0.002)
     if not len(some):
         return
-    part = Patch(*(v[some] for v in patch[:4]), patch.leaves)
+    part = patch.some(some)
     if ctrl:
         coat.erase(part, share[some])
     else:

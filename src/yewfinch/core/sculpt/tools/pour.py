@@ -46,7 +46,7 @@ def _pour(ctx: StrokeContext, canvas: Canvas, coat: Coat, patch: Patch, place: n
         share = np.clip((1.25 * reach - far) / (0.5 * reach), 0.0, 1.0).astype(np.float32)
     share = share * patch.weights * np.float32(ctx.settings.strength)
     some = np.flatnonzero(share > 0.0)
-    part = Patch(*(v[some] for v in patch[:4]), patch.leaves)
+    part = patch.some(some)
     if not len(some):
         return
     if ctrl:
