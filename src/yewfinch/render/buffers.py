@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 import moderngl
 import numpy as np
@@ -16,7 +18,9 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import compiler, warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.sight.camera import Camera
+from yewfinch.core.skin.colour_layers import Painting
 from yewfinch.render import _buffers_kernels as kernels
+from yewfinch.render.paint_tiles import PaintTiles
 
 #: A part of a picture in pixels: left, bottom, width, height.
 Part = tuple[int, int, int, int]
@@ -253,8 +257,27 @@ class SurfaceBuffers:
         self._passing: Passing | None = None
         self._cell = coarse_cell(surface) if len(surface) > MANY else np.inf
         self._arrays: dict[tuple[moderngl.Program, moderngl.Buffer], moderngl.VertexArray] = {}
+        #: The colour samples, where the piece is painted.
+        self._tiles: PaintTiles | None = None
+        self._painting: Painting | None = None
         #: Triangles drawn last.
         self.drawn = 0
+
+    @property
+    def painting(self) -> Painting | None:
+        """The colour layers that are drawn; without any the vertices hold the colour."""
+        return self._painting
+
+    def paint(self, painting: Painting | None) -> None:
+        """Draw these colour layers from now on."""
+        tiles, self._painting = self._tiles, painting
+        if tiles is None or painting is tiles.painting:
+            return
+        if painting is not None and painting.grain is tiles.painting.grain:
+            tiles.take_up(painting)
+        else:
+            tiles.release()
+            self._tiles = None
 
     @property
     def ready(self) -> bool:
@@ -270,8 +293,15 @@ class SurfaceBuffers:
         # two triangles a face, in the faces' order, so that a leaf's faces lie together; the second of a
         # triangle has no area
         worn = {name: surface.channels[name] for name in self._worn}
-        data = {"positions": surface.positions, "normals": surface.normals, "colour": self._colour, **worn}.get(what)
-        self._gl[what] = self._context.buffer(indices(surface.faces) if data is None else data, dynamic=what != "index")
+        held: dict[str, npt.NDArray[Any]] = {
+            "positions": surface.positions, "normals": surface.normals, "colour": self._colour, **worn
+        }  # fmt: skip
+        data = held.get(what)
+        if data is None:
+            self._gl[what] = self._context.buffer(indices(surface.faces))
+        else:  # whole words, as shaders read them
+            self._gl[what] = self._context.buffer(reserve=-(-data.nbytes // 4) * 4, dynamic=True)
+            self._gl[what].write(data)
         return True
 
     def _array(self, program: moderngl.Program, index: moderngl.Buffer) -> moderngl.VertexArray:
@@ -311,6 +341,7 @@ class SurfaceBuffers:
         if np.count_nonzero(marks) > surface.leaf_count // 4:
             return False
         self.surface, self._levels, self._cones.surface = surface, levels, surface
+        self.paint(None)
         for channel, mark in (("positions", 1), ("colour", 2), ("roughness", 4)):
             self.update(channel, np.flatnonzero(marks & mark).astype(INDEX))
         for name in self._worn.keys() - {"roughness"}:
@@ -324,7 +355,13 @@ class SurfaceBuffers:
         return not compiler.does_without(len(self.surface)) and self._cones.closed
 
     def draw(
-        self, program: moderngl.Program, seen: Seen, pixel: float, enough: float = np.inf, facing: bool = False
+        self,
+        program: moderngl.Program,
+        seen: Seen,
+        pixel: float,
+        enough: float = np.inf,
+        facing: bool = False,
+        painted: Callable[[], moderngl.Program] | None = None,
     ) -> None:
         """Draw what is in sight.
 
@@ -338,6 +375,8 @@ class SurfaceBuffers:
             So many vertices do in any case, about.
         facing : bool
             Only faces that look at the eye are wanted: a processor picks them out faster than it draws twice as many.
+        painted : callable, optional
+            Gives the program that draws colour samples in the place of the other; without it vertices are drawn.
         """
         about = self._coarser(pixel, enough)
         if not (facing or about or compiler.does_without(len(self.surface))):
@@ -349,6 +388,11 @@ class SurfaceBuffers:
             return
         while self.prepare():
             pass
+        if painted is not None and self._painting is not None and not about:
+            if self._tiles is None:
+                self._tiles = PaintTiles(self._context, self.surface, self._painting)
+            self.drawn = self._tiles.draw(painted(), self._gl, runs, pixel)
+            return
         index = self._coarse_index(about) if about else self._gl["index"]
         each = faces.shape[1] - 2  # triangles
         self.drawn = int(each * (runs[:, 1] - runs[:, 0]).sum())
@@ -493,6 +537,9 @@ class SurfaceBuffers:
                 if what in self._gl:
                     self._gl[what].write(part, offset=first * part.shape[1] * part.itemsize)
                     self.bytes_written += part.nbytes
+        if channel == "colour" and self._tiles is not None:
+            changed = self._tiles.update(leaves)
+            box = np.stack([np.minimum(box[0], changed[0]), np.maximum(box[1], changed[1])])
         if len(leaves) > MUCH:
             return None
         room = (3.0 if moved else 1.5) * longest**0.5  # faces at the neighbours look otherwise, too
@@ -512,7 +559,7 @@ class SurfaceBuffers:
 
     def release(self) -> None:
         """Give the memory back."""
-        more = [b for b in (self._wire, self._passing) if b is not None]
+        more = [b for b in (self._wire, self._passing, self._tiles) if b is not None]
         for thing in (*self._arrays.values(), *more, *self._gl.values(), *self._coarse_gl.values()):
             thing.release()
 

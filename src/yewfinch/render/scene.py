@@ -16,8 +16,8 @@ from yewfinch.core.show.looking import FINISHES, Looking
 from yewfinch.core.show.studios import STUDIOS
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import near_far
-from yewfinch.render import projection, shaders
-from yewfinch.render.buffers import Part, Seen, SurfaceBuffers
+from yewfinch.render import paint_tiles, projection, shaders
+from yewfinch.render.buffers import MASKED, TINT, Part, Seen, SurfaceBuffers
 from yewfinch.render.eye_looks import EyeLooks
 from yewfinch.render.floor_grid import REACH, Ground
 from yewfinch.render.uniforms import put, scissor, uniform, write
@@ -88,6 +88,14 @@ class SceneRenderer:
         self._rich = context.program(shaders.CLAY_VERTEX, fragment.replace("//VARIANT", "#define RICH"))
         self._swift = context.program(shaders.SWIFT_VERTEX, shaders.SWIFT_FRAGMENT)
         self.program = self._plain
+        #: Programs for painted clay by those for other clay, where the machine knows how.
+        self._painted: dict[moderngl.Program, moderngl.Program] = {}
+        if context.version_code >= paint_tiles.VERSION:
+            painted = fragment.replace("#version 330 core", "#version 430 core\n#define PAINTED")
+            self._painted = {
+                self._plain: context.program(shaders.PAINTED_VERTEX, painted),
+                self._rich: context.program(shaders.PAINTED_VERTEX, painted.replace("//VARIANT", "#define RICH")),
+            }
         self.projection = projection.Projection(context)
         self.looking = Looking()
         #: The first picture is not to wait for the compiler: eyes are drawn as painted balls until it is awake.
@@ -140,6 +148,7 @@ class SceneRenderer:
         if all(k in self._pieces and self._pieces[k].surface is s for k, s in wanted.items()) and len(wanted) == len(
             self._pieces
         ):
+            self._paint(portrait)
             return 0
         new = 0
         for piece in list(self._pieces):
@@ -160,7 +169,15 @@ class SceneRenderer:
                 if v.skeleton is not None
             ]
         )
+        self._paint(portrait)
         return new
+
+    def _paint(self, portrait: Portrait) -> None:
+        """Let buffers draw the colour layers that pieces have."""
+        for key, held in portrait.pieces.items():
+            painting = None if key in self.instead else held.painting
+            if self._pieces[key].painting is not painting:
+                self._pieces[key].paint(painting)
 
     def prepare(self, portrait: Portrait) -> bool:
         """Upload some of what full pictures need and quick ones do not; was there anything?"""
@@ -349,8 +366,20 @@ class SceneRenderer:
         facing = self.quick and self._seen.whole and buffers.closed
         swift = facing and self.program is self._plain and not self.looking.black
         buffers.draw(
-            self._swift if swift else self.program, self._seen, self._pixel, self._share * len(buffers.surface), facing
+            self._swift if swift else self.program,
+            self._seen,
+            self._pixel,
+            self._share * len(buffers.surface),
+            facing,
+            self._for_paint if self._painted else None,
         )
+
+    def _for_paint(self) -> moderngl.Program:
+        """The program for painted clay, with the inputs of the one in use."""
+        program = self._painted[self.program]
+        paint_tiles.copy_inputs(self.program, program)
+        put(program, "masked", (*(v / 255.0 for v in MASKED), TINT))
+        return program
 
     def _light(self, program: moderngl.Program) -> None:
         stuff = FINISHES[self.looking.finish]
@@ -480,6 +509,8 @@ class SceneRenderer:
             ball.release()
         self._ground.release()
         self._eyes.release()
+        for program in self._painted.values():
+            program.release()
         for thing in (self._blit_array, self._blit, self._plain, self._rich, self._swift):
             thing.release()
 

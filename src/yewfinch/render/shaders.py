@@ -40,6 +40,70 @@ void main() {
 """
 )
 
+#: The same for painted clay, whose corners are pulled from buffers: see `paint_tiles.py`.
+PAINTED_VERTEX = """
+#version 430 core
+layout(std430, binding = 0) readonly buffer Positions { float position_of[]; };
+layout(std430, binding = 1) readonly buffer Normals { float normal_of[]; };
+layout(std430, binding = 2) readonly buffer Colours { uint colour_of[]; };
+layout(std430, binding = 3) readonly buffer Roughness { uint roughness_of[]; };
+layout(std430, binding = 4) readonly buffer Quads { int quad_of[]; };
+layout(std430, binding = 5) readonly buffer Made { int made_of[]; };
+uniform mat4 view;
+uniform mat4 clip;
+uniform float nearer;
+uniform int columns;  // of tiles on their picture
+uniform int side;     // of a tile, pixels
+uniform int vertices;
+out vec3 eye_normal;
+out vec3 eye_position;
+out vec2 tile_at;
+flat out vec4 tile;  // the lowest and the highest place on it
+out vec3 world_position;
+out vec3 world_normal;
+out float free;
+out float rough;
+void add(int v, inout vec3 at, inout vec3 across) {
+    at += vec3(position_of[3 * v], position_of[3 * v + 1], position_of[3 * v + 2]);
+    across += vec3(normal_of[3 * v], normal_of[3 * v + 1], normal_of[3 * v + 2]);
+    free += float(colour_of[v] >> 24) / 255.0;
+    rough += float((roughness_of[v >> 2] >> (8 * (v & 3))) & 255u) / 255.0;
+}
+void main() {
+    const int corners[6] = int[6](0, 1, 2, 0, 2, 3);
+    int quad = gl_VertexID / 6, corner = corners[gl_VertexID % 6], v = quad_of[4 * quad + corner];
+    vec3 at = vec3(0.0), across = vec3(0.0);
+    free = rough = 0.0;
+    if (v < vertices) {
+        add(v, at, across);
+    } else {  // what splitting added: the mean of those that it lies between
+        float many = 0.0;
+        for (int k = 0; k < 4; k++) {
+            int w = made_of[4 * (v - vertices) + k];
+            if (w >= 0) {
+                add(w, at, across);
+                many += 1.0;
+            }
+        }
+        at /= many;
+        free /= many;
+        rough /= many;
+        across = normalize(across);
+    }
+    vec4 p = view * vec4(at, 1.0);
+    eye_position = p.xyz;
+    eye_normal = mat3(view) * across;
+    world_position = at;
+    world_normal = across;
+    vec2 own = vec2(corner == 1 || corner == 2 ? 1.0 : 0.0, corner >= 2 ? 1.0 : 0.0);
+    vec2 low = vec2(quad % columns, quad / columns) * float(side) + 0.5;
+    tile = vec4(low, low + float(side - 1));
+    tile_at = low + own * float(side - 1);
+    gl_Position = clip * p;
+    gl_Position.z -= nearer * gl_Position.w;
+}
+"""
+
 #: Three lights fixed to the viewer, so that the form reads from every side: a warm key from
 #: the upper left, a cool fill from the right, and light from sky and floor. Raking light is one hard
 #: lamp far to the left that shows the relief.
@@ -87,7 +151,14 @@ CLAY_FRAGMENT = (
 //VARIANT
 in vec3 eye_normal;
 in vec3 eye_position;
+#ifdef PAINTED
+in vec2 tile_at;
+flat in vec4 tile;
+uniform sampler2D tiles;
+uniform vec4 masked;       // what masked clay is tinted with, sRGB, and how strongly
+#else
 in vec3 albedo;
+#endif
 in vec3 world_position;
 in vec3 world_normal;
 in float free;
@@ -112,6 +183,13 @@ uniform mat4 clip;
 //PHOTOS
 #endif
 out vec4 result;
+#ifdef PAINTED
+vec3 painted() {
+    vec2 at = clamp(tile_at, tile.xy, tile.zw);  // a pixel's middle may lie beside the face that covers some of it
+    vec3 v = mix(texture(tiles, at / vec2(textureSize(tiles, 0))).rgb, masked.rgb, masked.a * (1.0 - free));
+    return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
+}
+#endif
 #ifdef RICH
 vec3 eye_at(vec2 uv) {  // what is seen at a place of the picture
     vec3 ndc = vec3(uv, texture(depths, uv).r) * 2.0 - 1.0;
@@ -168,6 +246,9 @@ void main() {
         light = b.rgb * (occlusion > 0.0 ? open_to_light(n) : 1.0);
         gloss = b.a * sharp.y;
     }
+#endif
+#ifdef PAINTED
+    vec3 albedo = painted();
 #endif
     vec3 c = clay_in(light, gloss, albedo, n, to_eye);
 #ifdef RICH
