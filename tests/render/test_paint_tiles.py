@@ -1,0 +1,150 @@
+"""Painted clay in pictures: finer than its net, without seams, the same however it came about."""
+
+import numpy as np
+import pytest
+
+from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import painting
+from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.sight.view import View
+from yewfinch.core.skin.colour_layers import channel_of
+from yewfinch.demo.shapes import cube_sphere
+from yewfinch.render import picture
+from yewfinch.render.paint_tiles import reduced
+from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
+
+
+@pytest.fixture(scope="module")
+def context():
+    made = picture.standalone_context()
+    yield made
+    made.release()
+
+
+def with_ball(triangles: bool = False, grain: float = 1.2) -> Portrait:
+    surface = cube_sphere(12)
+    if triangles:
+        surface = Surface(surface.positions, surface.triangles())
+    portrait = Portrait()
+    portrait.put_piece(Piece("ball", "Ball", surface), "Add")
+    portrait.perform(painting.begin(portrait, "ball", grain))
+    return portrait
+
+
+def stripes(portrait: Portrait, width: float = 4.0) -> np.ndarray:
+    """Stripes much finer than the net, painted on; which samples are dark."""
+    held = portrait.pieces["ball"]
+    at = held.painting.grain.places(held.surface)
+    dark = (np.floor(at[:, 0] / width) % 2 == 0) & (at[:, 2] > 0)
+    rows = np.flatnonzero(dark).astype(np.int32)
+    values = np.tile(np.array([20, 20, 20, 255], np.uint8), (len(rows), 1))
+    before = held.painting["paint1"].sheet.at(rows)
+    portrait.perform(Edit("Stripes", (RowsChange("ball", channel_of("paint1"), rows, before, values),)))
+    return dark
+
+
+def camera(portrait: Portrait, size: int = 400):
+    return View().fit(bounds_of(portrait), size, size).camera(size, size)
+
+
+@pytest.mark.parametrize("triangles", [False, True])
+def test_stripes_finer_than_the_net_are_seen(context, triangles):
+    portrait = with_ball(triangles)
+    plain = picture.take(portrait, camera(portrait), context=context).astype(int)
+    stripes(portrait)
+    seen = picture.take(portrait, camera(portrait), context=context).astype(int)
+    line = (plain - seen)[200, 120:280].sum(axis=1) > 90
+    turns = np.count_nonzero(np.diff(line.astype(int)))
+    mm = 160 * (200.0 / np.count_nonzero((plain != plain[0, 0]).any(axis=2)[200]))
+    assert abs(turns - mm / 4.0) <= 3  # a change each 4 mm, where faces are 13 mm wide
+    portrait.history.close()
+
+
+def test_one_colour_painted_fine_looks_as_it_does_on_vertices(context):
+    """No seams between tiles: a picture of it is that of the vertices' colour."""
+    portrait = with_ball()
+    portrait.surface("ball").colour[:, :3] = (150, 90, 70)
+    plain = Portrait()
+    plain.put_piece(Piece("ball", "Ball", cube_sphere(12)), "Add")
+    plain.surface("ball").colour[:, :3] = (150, 90, 70)
+    fine = Portrait()
+    fine.put_piece(Piece("ball", "Ball", cube_sphere(12)), "Add")
+    fine.surface("ball").colour[:, :3] = (150, 90, 70)
+    fine.perform(painting.begin(fine, "ball", 1.0))
+    a = picture.take(plain, camera(plain), context=context).astype(int)
+    b = picture.take(fine, camera(fine), context=context).astype(int)
+    assert np.abs(a - b).max() <= 2
+    for p in (portrait, plain, fine):
+        p.history.close()
+
+
+def test_far_away_means_are_drawn_and_nothing_shimmers(context):
+    """Stripes smaller than a pixel come out as their mean, all over alike."""
+    portrait = with_ball(grain=0.5)
+    plain = picture.take(portrait, camera(portrait, 60), context=context).astype(float)
+    stripes(portrait, 1.2)
+    seen = picture.take(portrait, camera(portrait, 60), context=context).astype(float)
+    share = (seen / plain)[26:34, 24:36].mean(axis=2)
+    assert share.std() < 0.05 * share.mean()
+    assert 0.25 < share.mean() < 0.75
+    portrait.history.close()
+
+
+def test_a_stroke_and_its_undo_bring_up_to_date_what_is_drawn(context):
+    portrait = with_ball()
+    renderer, canvas = SceneRenderer(context), Canvas(context, 300, 300)
+
+    def taken():
+        renderer.draw(canvas.target, portrait, camera(portrait, 300))
+        return canvas.pixels().copy()
+
+    news = []
+    portrait.rows_changed.connect(lambda *what: news.append(renderer.update(*what)))
+    first = taken()
+    dark = stripes(portrait)
+    box = news[-1]
+    at = portrait.pieces["ball"].painting.grain.places(portrait.surface("ball"))[dark]
+    assert (box[0] <= at.min(axis=0) + 1e-3).all()
+    assert (box[1] >= at.max(axis=0) - 1e-3).all()
+    striped = taken()
+    assert (striped != first).any()
+    np.testing.assert_array_equal(striped, picture.take(portrait, camera(portrait, 300), context=context))
+    portrait.perform(painting.change(portrait, "ball", "paint1", visible=False))
+    np.testing.assert_array_equal(taken(), first)
+    portrait.history.undo()
+    np.testing.assert_array_equal(taken(), striped)
+    portrait.history.undo()
+    np.testing.assert_array_equal(taken(), first)
+    portrait.perform(painting.end(portrait, "ball"))
+    assert np.abs(taken().astype(int) - first).max() <= 2
+    renderer.release()
+    canvas.release()
+    portrait.history.close()
+
+
+def test_masked_clay_is_tinted_on_paint_too(context):
+    portrait = with_ball()
+    first = picture.take(portrait, camera(portrait, 200), context=context).astype(int)
+    portrait.surface("ball").mask[:] = 255
+    seen = picture.take(portrait, camera(portrait, 200), context=context).astype(int)
+    assert (first - seen)[100, 100].min() > 20
+    portrait.history.close()
+
+
+def test_tiles_of_means_are_means():
+    """Within by convolution with 1 2 1 both ways (scipy); a smooth slope stays one, and agrees with its neighbour."""
+    from scipy.ndimage import convolve
+
+    tiles = np.random.default_rng(0).integers(0, 256, (2, 9, 9, 4)).astype(np.uint8)
+    small = reduced(tiles)
+    assert small.shape == (2, 5, 5, 4)
+    kernel = (np.outer([1, 2, 1], [1, 2, 1]) / 16)[None, :, :, None]
+    wanted = convolve(tiles.astype(float), kernel)[:, ::2, ::2]
+    np.testing.assert_allclose(small[:, 1:-1, 1:-1], wanted[:, 1:-1, 1:-1], atol=1.3)
+    slope = np.tile((np.arange(18) * 12)[None, None, :, None], (1, 9, 1, 4)).astype(np.uint8)
+    left, right = reduced(slope[:, :, :9]), reduced(slope[:, :, 8:17])
+    assert np.abs(left[:, :, -1].astype(int) - right[:, :, 0]).max() <= 13
+    assert (reduced(reduced(np.full((1, 5, 5, 4), 77, np.uint8))) == 77).all()
