@@ -14,7 +14,7 @@ from yewfinch.core.shared.arrays import FloatArray
 #: Options of all of them.
 FACING: tuple[Option, ...] = (
     Amount(
-        "facing", "Facing limit",
+        "facing", "Facing",
         "What is turned away from the skin under the tool by more than this stays as it is: the back of an ear",
         60.0, 15.0, 180.0, "°", decimals=0,
     ),

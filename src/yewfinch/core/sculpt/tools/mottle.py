@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 import numpy as np
 
 from yewfinch.core.sculpt.canvas import Canvas, Coat, Patch
@@ -15,7 +17,9 @@ from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.skin.noise import blotches, veins
 
 #: Tips that scribble within the tool's circle, and how far they wander while the hand goes a scale.
-_TIPS, _WANDERS = 2, 5.0
+_TIPS, _WANDERS = 2, 2.2
+#: Parts that the way of a tip between two dabs is drawn in.
+_STEPS = 6
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -58,22 +62,28 @@ class _Tips:
         self._scale = scale
         rng = np.random.default_rng(seed)
         self._phase = rng.uniform(0.0, 2.0 * np.pi, (_TIPS, 2, 3))
-        self._rate = rng.uniform(0.7, 1.6, (_TIPS, 2, 3)) * np.array([1.0, 2.3, 4.1])
-        self._last: dict[bool, DoubleArray] = {}
+        self._rate = rng.uniform(0.7, 1.6, (_TIPS, 2, 3)) * np.array([1.0, 2.1, 3.7])
+        self._last: dict[bool, tuple[float, DoubleArray]] = {}
 
     def drawn(self, dab: Dab, gone: float, places: FloatArray, half: float) -> FloatArray:
         """How much the tips have laid on at places (k, 3) mm since the last dab, (k,) 0 to 1, `half` a width, mm."""
-        t = gone / self._scale * _WANDERS
-        shape = np.array([1.0, 0.6, 0.35])
-        off = (np.sin(self._rate * t + self._phase) * shape).sum(axis=2) / shape.sum()  # within the circle
+        flipped = dab.flipped
+        if flipped:  # the image of what happens on the other side
+            dab, places = dab.mirrored(), places * np.array([-1.0, 1.0, 1.0], np.float32)
+        before, centre = self._last.get(flipped, (gone, dab.centre))
+        self._last[flipped] = gone, dab.centre
         right = np.cross(dab.axis, (0.0, 1.0, 0.0) if abs(dab.axis[1]) < 0.9 else (1.0, 0.0, 0.0))
-        right = right / np.linalg.norm(right) * (-1.0 if dab.flipped else 1.0)
-        up = np.cross(right, dab.axis) * (-1.0 if dab.flipped else 1.0)
-        tips = dab.centre + 0.8 * dab.radius * (off[:, :1] * right + off[:, 1:] * up)
-        last = self._last.get(dab.flipped, tips)
-        self._last[dab.flipped] = tips
+        right /= np.linalg.norm(right)
+        up = np.cross(right, dab.axis)
+        shape = np.array([1.0, 0.6, 0.35])
+        ways = []
+        for s in np.linspace(0.0, 1.0, _STEPS + 1):
+            t = (before + s * (gone - before)) / self._scale * _WANDERS
+            off = (np.sin(self._rate * t + self._phase) * shape).sum(axis=2) / shape.sum()  # within the circle
+            here = centre + s * (dab.centre - centre)
+            ways.append(here + 0.8 * dab.radius * (off[:, :1] * right + off[:, 1:] * up))
         out = np.zeros(len(places), np.float32)
-        for a, b in zip(last, tips, strict=True):
+        for a, b in ((a, b) for last, tips in itertools.pairwise(ways) for a, b in zip(last, tips, strict=True)):
             way = b - a
             far2 = float(way @ way)
             s = np.clip((places - a) @ way / far2, 0.0, 1.0) if far2 > 1e-12 else np.zeros(len(places))

@@ -1,0 +1,29 @@
+"""Colour layers: their list, their masks, adjustments."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from yewfinch.app.rooms.paint import colour_layers_panel, layer_mask_panel
+from yewfinch.app.rooms.paint.paint_controller import PaintController
+from yewfinch.app.shell.room import Panel, Room
+from yewfinch.app.shell.workshop import Workshop
+
+
+def furnish(shop: Workshop) -> Room:
+    """Fit the room out."""
+    controller = PaintController(shop.bench)
+    return Room(
+        "paint",
+        place=203,
+        panels=(
+            Panel("Colour layers", lambda: colour_layers_panel.ColourLayersPanel(controller), {"Skin": 11}),
+            Panel(
+                "Layer mask and adjustment",
+                lambda: layer_mask_panel.LayerMaskPanel(controller),
+                {"Skin": 14},
+                folded=True,
+            ),
+        ),
+        help=Path(__file__).with_name("help.md"),
+    )
