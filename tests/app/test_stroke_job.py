@@ -44,9 +44,7 @@ def test_the_last_stroke_again_with_other_settings_and_another_tool(window):
     np.testing.assert_array_equal(surface.positions, plain)
     click(w.panel("Stroke").redo)
     assert "no stroke" in w.status.message.text()
-    w.bench.portrait.perform(
-        painting.fill(w.bench.portrait, "head", (90, 90, 90))
-    )
+    w.bench.portrait.perform(painting.fill(w.bench.portrait, "head", (90, 90, 90)))
     click(w.panel("Stroke").redo)
     assert w.bench.portrait.history.names[-1].startswith("Fill Head")
 

@@ -7,6 +7,7 @@ from PyQt6.QtCore import QPointF, Qt
 from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.photo_colour import photo_colour
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.document.verbs.skin_tones import colour_at
 
 
 class ClayColourHand(RestingHand):
@@ -22,8 +23,7 @@ class ClayColourHand(RestingHand):
             return False
         hit, piece_id = found
         bench = self.bench
-        colour = bench.portrait.surface(piece_id).colour[list(hit.corners), :3]
-        mixed = (hit.weights @ colour + 0.5).astype(int)
+        mixed = (255.0 * colour_at(bench.portrait, piece_id, hit) + 0.5).astype(int)
         bench.tools.set_colour((int(mixed[0]), int(mixed[1]), int(mixed[2])))
         bench.set_mode("tool")
         return True

@@ -14,7 +14,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.mesh.surface.rows_change import RowsChange
-from yewfinch.core.shared.arrays import INDEX, ByteArray
+from yewfinch.core.shared.arrays import INDEX, ByteArray, IndexArray
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -26,6 +26,7 @@ from yewfinch.core.skin.colour_layers import (
     ColourLayer,
     Kind,
     Painting,
+    channel_of,
     flattened,
     ground_layer,
 )
@@ -438,6 +439,29 @@ def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "
     below = replace(layer, parent="", mode="normal", clip=False, opacity=1.0, mask=None, visible=True)
     made = replace(layer, sheet=flattened([over, below], painting.grain.count))
     return _laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
+
+
+def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArray) -> RowsChange:
+    """What gives some vertices (k,) colours (k, 4), sRGB: on clay with layers the lowest one of paint, between them.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    rows : (k,) int32, ascending
+    colours : (k, 4) uint8
+    """
+    held = portrait.pieces[piece]
+    painting = held.painting
+    layer = None if painting is None else next((v for v in reversed(painting.layers) if v.kind == "paint"), None)
+    if painting is None or layer is None:
+        return RowsChange(piece, "colour", rows, held.surface.colour[rows].copy(), colours)
+    mark, table = np.zeros((len(held.surface), 1), np.uint8), held.surface.colour.copy()
+    mark[rows], table[rows] = 255, colours
+    samples = np.flatnonzero(painting.grain.spread(mark)[:, 0] > 254.5).astype(INDEX)
+    after = np.round(painting.grain.spread(table)[samples]).astype(np.uint8)
+    after[:, 3] = 255
+    return RowsChange(piece, channel_of(layer.id), samples, layer.sheet.at(samples), after)
 
 
 def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigments: bool = False) -> str:

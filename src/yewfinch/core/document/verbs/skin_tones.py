@@ -8,11 +8,16 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
+from yewfinch.core.skin.grain import nearest_sample
 
 
 def colour_at(portrait: Portrait, piece: str, hit: Hit) -> DoubleArray:
     """The clay's colour where a ray meets it, (3,) sRGB, each 0 to 1."""
-    return np.asarray(hit.weights @ portrait.surface(piece).colour[list(hit.corners), :3] / 255.0)
+    held = portrait.pieces[piece]
+    if held.painting is not None:
+        row = nearest_sample(held.surface, held.painting.grain, hit)
+        return np.asarray(held.painting.shown[row, :3] / 255.0)
+    return np.asarray(hit.weights @ held.surface.colour[list(hit.corners), :3] / 255.0)
 
 
 def mean_colour(portrait: Portrait, piece: str, region: str = "") -> DoubleArray | None:

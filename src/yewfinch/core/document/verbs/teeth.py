@@ -13,6 +13,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.both_sides import same_on_both
 from yewfinch.core.document.verbs.carrying import at_rest
 from yewfinch.core.document.verbs.lips import clay_of, is_symmetric, lines_on, lips_now, with_teeth
+from yewfinch.core.document.verbs.painting import coloured
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.features.clearing import kept_apart
 from yewfinch.core.features.lips.jaw import hinge_of, turn_for
@@ -101,8 +102,8 @@ def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
     goes = laid(surface, lips, inside, front, size)
     edges, net = net_at_edges(surface, lips, np.sort(near))
     rows = np.union1d(inside.rows, edges).astype(INDEX)
-    before, colour = surface.positions[rows].copy(), surface.colour[rows].copy()
-    after, painted = before.astype(np.float64), colour.copy()
+    before = surface.positions[rows].copy()
+    after, painted = before.astype(np.float64), surface.colour[rows].copy()
     where = np.searchsorted(rows, inside.rows)
     after[where], painted[where, :3] = goes, colours(inside, lips, goes)
     where, at = np.searchsorted(rows, edges), surface.positions[edges].astype(np.float64)
@@ -115,7 +116,7 @@ def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
     new = Piece(key, "Teeth and tongue", body, regions={JAW: np.where(on_jaw(), 255, 0).astype(np.uint8)}, teeth=made)
     changes: list[Change] = [
         RowsChange(clay, "positions", rows, before, placed),
-        RowsChange(clay, "colour", rows, colour, painted),
+        coloured(portrait, clay, rows, painted),
         PieceChange(None, new),
     ]
     return Edit("New teeth", tuple(changes)), key

@@ -1,0 +1,219 @@
+"""Colour layers in the window: begun, painted on with the mouse, weighed, masked, undone, saved and opened again."""
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+
+from yewfinch.core.document.verbs import painting
+from yewfinch.core.formats import container
+from yewfinch.core.skin.colour_layers import alike
+
+
+@pytest.fixture
+def room(window):
+    window.bench.set_stage("Skin")
+    window.bench.selection.choose("head")
+    QTest.qWait(50)
+    panel = window.panel("Colour layers")
+    panel.grain.setValue(0.6)
+    QTest.mouseClick(panel.begin_button, Qt.MouseButton.LeftButton)
+    QTest.qWait(30)
+    return window, panel
+
+
+def place(window, key: str) -> QPoint:
+    x, y = window.viewport.camera().project(window.bench.portrait.landmark(key)[None])[0]
+    return QPoint(round(float(x)), round(float(y)))
+
+
+def drag(window, start: QPoint, end: QPoint, modifier=Qt.KeyboardModifier.NoModifier, steps: int = 10) -> None:
+    view = window.viewport
+    QTest.mousePress(view, Qt.MouseButton.LeftButton, modifier, start)
+    for t in np.linspace(0, 1, steps):
+        QTest.mouseMove(
+            view,
+            QPoint(*(round(a + t * (b - a)) for a, b in zip((start.x(), start.y()), (end.x(), end.y()), strict=True))),
+        )
+        QTest.qWait(5)
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, modifier, end)
+    QTest.qWait(30)
+
+
+def head(window):
+    return window.bench.portrait.pieces["head"]
+
+
+def names(panel):
+    out = []
+
+    def walk(item, depth):
+        out.append((depth, item.text(0)))
+        for i in range(item.childCount()):
+            walk(item.child(i), depth + 1)
+
+    for i in range(panel.list.topLevelItemCount()):
+        walk(panel.list.topLevelItem(i), 0)
+    return out
+
+
+def test_layers_are_begun_painted_on_weighed_and_taken_back(room, tmp_path):
+    window, panel = room
+    bench = window.bench
+    assert names(panel) == [(0, "Paint"), (0, "Ground")]
+    assert "samples" in panel.told.text()
+    assert not panel.first.isVisible()
+    first = head(window).painting.shown.copy()
+    bench.tools.take("paint")
+    bench.tools.set_colour((150, 40, 60))
+    bench.tools.change(size=12.0, strength=1.0)
+    start = place(window, "prn")
+    before = window.viewport.grab().toImage().pixelColor(start).getRgb()
+    drag(window, start, start + QPoint(14, 6))
+    painted = head(window).painting.shown.copy()
+    changed = (painted != first).any(axis=1)
+    assert changed.sum() > 100
+    assert head(window).painting["paint1"].sheet.at(np.flatnonzero(changed)[:1].astype(np.int32))[0, 3] > 0
+    QTest.qWait(300)
+    after = window.viewport.grab().toImage().pixelColor(start).getRgb()
+    assert before != after  # it is seen in the picture
+    # weighed by the dial: one step of the history
+    steps = bench.portrait.history.position
+    panel.opacity.box.setValue(50)
+    QTest.qWait(60)
+    panel.opacity.box.setValue(40)
+    QTest.qWait(60)
+    assert head(window).painting["paint1"].opacity == pytest.approx(0.4)
+    assert bench.portrait.history.position == steps + 1
+    half = head(window).painting.shown.astype(int)
+    assert 0 < np.abs(half - first)[changed].max() < np.abs(painted.astype(int) - first)[changed].max()
+    container.save(bench.portrait, tmp_path / "a.yewfinch")
+    again = container.load(tmp_path / "a.yewfinch")
+    assert alike(again.pieces["head"].painting.layers, head(window).painting.layers)
+    QTest.keyClick(window.viewport, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClick(window.viewport, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    np.testing.assert_array_equal(head(window).painting.shown, first)
+    QTest.keyClick(window.viewport, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert head(window).painting is None
+    panel.refresh()
+    assert not panel.first.isHidden()
+
+
+def test_layers_are_added_ordered_grouped_hidden_and_removed(room):
+    window, panel = room
+    for key in ("fill", "adjust", "group"):
+        QTest.mouseClick(panel.buttons[key], Qt.MouseButton.LeftButton)
+    assert [n for _, n in names(panel)] == ["Group", "Adjustment", "Fill", "Paint", "Ground"]
+    panel.list.setCurrentItem(panel.list.topLevelItem(2))
+    QTest.mouseClick(panel.buttons["into"], Qt.MouseButton.LeftButton)
+    assert (1, "Fill") in names(panel)
+    shown = head(window).painting.shown.copy()
+    item = panel.list.topLevelItem(0)
+    item.setCheckState(0, Qt.CheckState.Unchecked)
+    assert (head(window).painting.shown != shown).any()
+    window.bench.portrait.history.undo()
+    panel.refresh()
+    panel.list.topLevelItem(0).setText(0, "Warm")
+    assert head(window).painting["group1"].name == "Warm"
+    panel.list.setCurrentItem(panel.list.topLevelItem(0))
+    QTest.mouseClick(panel.buttons["remove"], Qt.MouseButton.LeftButton)
+    assert [n for _, n in names(panel)] == ["Adjustment", "Paint", "Ground"]
+    panel.list.setCurrentItem(panel.list.topLevelItem(0))
+    QTest.mouseClick(panel.buttons["down"], Qt.MouseButton.LeftButton)
+    assert [n for _, n in names(panel)] == ["Paint", "Adjustment", "Ground"]
+    QTest.mouseClick(panel.buttons["end"], Qt.MouseButton.LeftButton)
+    assert head(window).painting is None
+
+
+def test_a_layer_that_takes_no_paint_says_why(room):
+    window, panel = room
+    QTest.mouseClick(panel.buttons["pigment"], Qt.MouseButton.LeftButton)
+    window.bench.tools.take("paint")
+    start = place(window, "prn")
+    steps = window.bench.portrait.history.position
+    drag(window, start, start + QPoint(8, 0))
+    assert window.bench.portrait.history.position == steps
+    assert "Tint" in window.status.message.text()
+    window.bench.tools.take("tint")
+    drag(window, start, start + QPoint(8, 0))
+    assert window.bench.portrait.history.position == steps + 1
+    assert len(head(window).painting["pigment1"].sheet.leaves) > 0
+
+
+def test_a_mask_is_taken_from_the_clay_and_painted_on(room):
+    window, panel = room
+    mask = window.panel("Layer mask and adjustment")
+    QTest.mouseClick(panel.buttons["fill"], Qt.MouseButton.LeftButton)
+    held = head(window)
+    held.surface.mask[held.surface.positions[:, 0] > 0] = 255
+    mask.refresh()
+    mask.buttons["clay"].click()
+    shown = head(window).painting.shown
+    at = head(window).painting.grain.places(held.surface)
+    rgb = window.bench.tools.rgb
+    assert (shown[at[:, 0] < -8, :3] == rgb).all()
+    assert not (shown[at[:, 0] > 8, :3] == rgb).all(axis=1).any()
+    held.surface.mask[:] = 0
+    mask.on_mask.click()
+    assert window.bench.selection.on_colour_mask
+    window.bench.tools.take("paint")
+    window.bench.tools.set_colour((0, 0, 0))
+    window.bench.tools.change(size=14.0, strength=1.0)
+    window.bench.tools.set_symmetry(False)
+    start = place(window, "al_r")
+    drag(window, start, start + QPoint(-10, 0))
+    near = np.linalg.norm(at - window.bench.portrait.landmark("al_r"), axis=1) < 3.0
+    assert (head(window).painting["fill1"].mask.at(np.flatnonzero(near).astype(np.int32)) < 200).any()
+    mask.buttons["none"].click()
+    assert head(window).painting["fill1"].mask is None
+
+
+def test_an_adjustment_is_dialled_live(room):
+    window, panel = room
+    mask = window.panel("Layer mask and adjustment")
+    QTest.mouseClick(panel.buttons["adjust"], Qt.MouseButton.LeftButton)
+    mask.refresh()
+    first = head(window).painting.shown.copy()
+    steps = window.bench.portrait.history.position
+    mask.dials["saturation"].box.setValue(0)
+    QTest.qWait(60)
+    grey = head(window).painting.shown[:, :3].astype(int)
+    assert np.ptp(grey, axis=1).max() <= 1
+    assert window.bench.portrait.history.position == steps + 1
+    window.bench.portrait.history.undo()
+    np.testing.assert_array_equal(head(window).painting.shown, first)
+    mask.refresh()
+    mask.curve[1].box.setValue(15)
+    QTest.qWait(60)
+    assert head(window).painting.shown[:, :3].mean() > first[:, :3].mean() + 2
+    window.bench.tools.set_colour((200, 180, 150))
+    mask.balance.click()
+    QTest.qWait(60)
+    assert head(window).painting["adjust1"].adjustment.grey == pytest.approx((200 / 255, 180 / 255, 150 / 255))
+
+
+def test_the_grain_is_changed_behind_a_dialog_and_taken_back(room):
+    window, panel = room
+    count = head(window).painting.grain.count
+    panel.new_grain.setValue(2.0)
+    panel.regrain.click()
+    panel._worker.wait()
+    QTest.qWait(150)
+    assert head(window).painting.grain.count < count
+    window.bench.portrait.history.undo()
+    assert head(window).painting.grain.count == count
+
+
+def test_a_colour_is_picked_from_the_samples(room):
+    window, _ = room
+    bench = window.bench
+    bench.tools.take("paint")
+    bench.tools.set_colour((33, 99, 160))
+    bench.tools.change(size=10.0, strength=1.0)
+    at = place(window, "prn")
+    drag(window, at, at + QPoint(3, 0))
+    bench.tools.set_colour((0, 0, 0))
+    bench.set_mode("pick colour")
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+    assert np.abs(np.subtract(bench.tools.rgb, (33, 99, 160))).max() <= 3
+    assert painting.grain_in_mm(head(window)) < 0.8
