@@ -15,6 +15,7 @@ from yewfinch.core.mesh.surface.channel_spec import CLAY
 from yewfinch.core.sculpt import _canvas_kernels as kernels
 from yewfinch.core.sculpt.recorder import SampleRecorder
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext, footprint, weighed
+from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.skin.grain import SamplesUnder, spacing
 
@@ -322,3 +323,17 @@ class Near:
 def both(ctx: StrokeContext, dab: Dab) -> tuple[Dab, ...]:
     """A dab, and its image if there is symmetry."""
     return (dab, dab.mirrored()) if ctx.symmetry else (dab,)
+
+
+def _warm() -> None:
+    rows, share, out = np.zeros(1, INDEX), np.ones(1, np.float32), np.zeros((1, 4), np.uint8)
+    met, alpha = np.zeros(1, np.uint8), np.zeros(1, np.float32)
+    kernels.erased(rows, share, met, alpha, out, out.copy(), out.copy())
+    kernels.over(out[0], np.zeros(3, np.float32), np.float32(0.5), out[0])
+    kernels.laid_each(rows, share, np.zeros((1, 3), np.float32), met, alpha, out, out.copy(), out.copy())
+    near = Near(np.zeros((2, 3), np.float32), 1.0)
+    near.means(np.zeros((2, 4), np.uint8), 1.0)
+    near.mixed_at(np.zeros((1, 3), np.float32), np.zeros((2, 4), np.uint8), 1.0)
+
+
+warmup.register("canvases", _warm)

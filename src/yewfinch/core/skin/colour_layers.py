@@ -353,6 +353,8 @@ def _warm() -> None:
     rows = np.array([1, 2], INDEX)
     made.write("a", rows, made["a"].sheet.at(rows))
     made.write("a", rows, mask.at(rows), "mask")
+    kernels.separable(1, 0.5, 0.5)
+    kernels.whole(14, np.ones(3, np.float32), np.ones(3, np.float32), np.ones(3, np.float32))
     kernels.first_met(rows, np.zeros(9, INDEX), 1, mask.at(rows), np.empty(2, INDEX), np.empty((2, 1), np.uint8))
     kernels.first_met(
         rows, np.zeros(9, INDEX), 1, made["a"].sheet.at(rows), np.empty(2, INDEX), np.empty((2, 4), np.uint8)
