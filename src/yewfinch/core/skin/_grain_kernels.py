@@ -49,10 +49,10 @@ def corner(v, n, made, values, out):
 
 
 @njit(cache=True, nogil=True)
-def edges_of(quads, start, after, edge):
+def edges_of(quads, start, after, edge, side):
     """Number the edges of quads in their order, into `edge` (q, 4); `start` (n,) and `after` (4 q,) are scratch.
 
-    Returns how many there are.
+    Where each was met first, four times its quad and its side, comes into `side` (4 q,). Returns how many there are.
     """
     start[:] = -1
     count = 0
@@ -70,6 +70,7 @@ def edges_of(quads, start, after, edge):
                 at = after[at]
             if found < 0:
                 found = count
+                side[found] = 4 * q + c
                 count += 1
                 after[4 * q + c] = start[low]
                 start[low] = 4 * q + c
@@ -153,22 +154,33 @@ def in_ball(
 
 
 @njit(cache=True, parallel=True, nogil=True)
-def spread(quads, edge, edges, across, made, values, out):
-    """Values (n, k) of vertices at all samples, (N, k) float32."""
+def spread(quads, edge, edges, side, across, made, values, out):
+    """Values (n, k) of vertices at all samples, (N, k) float32; each is worked out once, so that bits stay the same."""
     n, v0 = len(values), len(values) + len(made)
     width = values.shape[1]
     step = np.float32(1.0 / across)
+    for v in prange(v0):
+        corner(v, n, made, values, out[v])
+    for e in prange(edges):
+        q, d = side[e] >> 2, side[e] & 3
+        a, b = quads[q, d], quads[q, (d + 1) & 3]
+        low, high = min(a, b), max(a, b)
+        for t in range(1, across):
+            u = np.float32(t * step)
+            row = v0 + e * (across - 1) + t - 1
+            for k in range(width):
+                out[row, k] = (1 - u) * out[low, k] + u * out[high, k]
     for q in prange(len(quads)):
-        c = np.empty((4, width), np.float32)
-        for d in range(4):
-            corner(quads[q, d], n, made, values, c[d])
-        for j in range(across + 1):
+        a, b, c, d = quads[q, 0], quads[q, 1], quads[q, 2], quads[q, 3]
+        for j in range(1, across):
             v = np.float32(j * step)
-            for i in range(across + 1):
+            for i in range(1, across):
                 u = np.float32(i * step)
                 row = sample(quads, edge, v0, edges, across, q, i, j)
                 for k in range(width):
-                    out[row, k] = (1 - v) * ((1 - u) * c[0, k] + u * c[1, k]) + v * ((1 - u) * c[3, k] + u * c[2, k])
+                    out[row, k] = (1 - v) * ((1 - u) * out[a, k] + u * out[b, k]) + v * (
+                        (1 - u) * out[d, k] + u * out[c, k]
+                    )
 
 
 @njit(cache=True, nogil=True)

@@ -58,8 +58,8 @@ def noise(places, scale, octaves, seed, out):
 
 
 @njit(cache=True, parallel=True, nogil=True)
-def spots(places, size, share, seed, least, irregular, out, tone):
-    """Round spots strewn in a grid of cells, one at most in each: how much each place lies in one, 0 to 1, into `out`.
+def spots(places, size, share, seed, each, least, irregular, out, tone):
+    """Round spots strewn in a grid of cells, so many at most in each: how much each place lies in one, 0 to 1, into `out`.
 
     Parameters
     ----------
@@ -67,7 +67,8 @@ def spots(places, size, share, seed, least, irregular, out, tone):
     size : float
         Of a cell.
     share : (n,) float32
-        How likely a cell has a spot, 0 to 1.
+        How likely each of a cell's spots is there, 0 to 1.
+    each : int
     least : float
         Radius of the smallest spot against the largest, which is a third of a cell.
     irregular : float
@@ -82,23 +83,27 @@ def spots(places, size, share, seed, least, irregular, out, tone):
         for dx in range(-1, 2):
             for dy in range(-1, 2):
                 for dz in range(-1, 2):
-                    h = _hash(cx + dx, cy + dy, cz + dz, seed)
-                    if (h & np.uint32(0xFFFF)) / 65535.0 >= share[i]:
-                        continue
-                    h2 = _hash(cx + dx, cy + dy, cz + dz, seed + 7)
-                    h3 = _hash(cx + dx, cy + dy, cz + dz, seed + 13)
-                    px = cx + dx + (h2 & np.uint32(1023)) / 1023.0
-                    py = cy + dy + ((h2 >> np.uint32(10)) & np.uint32(1023)) / 1023.0
-                    pz = cz + dz + ((h2 >> np.uint32(20)) & np.uint32(1023)) / 1023.0
-                    big = (h3 & np.uint32(1023)) / 1023.0
-                    r = 0.45 * (least + (1.0 - least) * big * big)
-                    far = np.sqrt((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2)
-                    if irregular > 0.0:
-                        far += (
-                            r * irregular * _gradient(2.0 * x / r * 0.35, 2.0 * y / r * 0.35, 2.0 * z / r * 0.35, seed)
-                        )
-                    value = min(max((r - far) / (0.35 * r), 0.0), 1.0)
-                    if value > best:
-                        best = value
-                        tone[i] = ((h3 >> np.uint32(10)) & np.uint32(1023)) / 1023.0
+                    for m in range(each):
+                        own = seed + 1009 * m
+                        h = _hash(cx + dx, cy + dy, cz + dz, own)
+                        if (h & np.uint32(0xFFFF)) / 65535.0 >= share[i]:
+                            continue
+                        h2 = _hash(cx + dx, cy + dy, cz + dz, own + 7)
+                        h3 = _hash(cx + dx, cy + dy, cz + dz, own + 13)
+                        px = cx + dx + (h2 & np.uint32(1023)) / 1023.0
+                        py = cy + dy + ((h2 >> np.uint32(10)) & np.uint32(1023)) / 1023.0
+                        pz = cz + dz + ((h2 >> np.uint32(20)) & np.uint32(1023)) / 1023.0
+                        big = (h3 & np.uint32(1023)) / 1023.0
+                        r = 0.45 * (least + (1.0 - least) * big * np.sqrt(big))
+                        far = np.sqrt((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2)
+                        if irregular > 0.0:
+                            far += (
+                                r
+                                * irregular
+                                * _gradient(2.0 * x / r * 0.35, 2.0 * y / r * 0.35, 2.0 * z / r * 0.35, own)
+                            )
+                        value = min(max((r - far) / (0.35 * r), 0.0), 1.0)
+                        if value > best:
+                            best = value
+                            tone[i] = ((h3 >> np.uint32(10)) & np.uint32(1023)) / 1023.0
         out[i] = best

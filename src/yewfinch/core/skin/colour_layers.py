@@ -25,7 +25,7 @@ from yewfinch.core.skin import _layer_kernels as kernels
 from yewfinch.core.skin import _pigment_kernels
 from yewfinch.core.skin.adjusting import Adjustment
 from yewfinch.core.skin.grain import Grain, grain_of
-from yewfinch.core.skin.pigments import tables
+from yewfinch.core.skin.pigments import curves, flat_tables
 from yewfinch.core.skin.sheet import Sheet
 
 #: Blend modes, in the order of their numbers in the loops, and what each is called.
@@ -262,6 +262,7 @@ def flattened(layers: Sequence[ColourLayer], count: int) -> Sheet:
 def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: FloatArray, *, opaque: bool) -> None:
     """Lay the layers of a group over what is there, the lowest first."""
     own = [v for v in reversed(layers) if v.parent == parent]
+    moves: list[FloatArray] = []
     at = 0
     while at < len(own):
         base, end = own[at], at + 1
@@ -271,6 +272,10 @@ def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: Fl
         at = end
         if not base.visible:
             continue
+        if base.kind == "pigment" and not clipped:
+            _collect(base, leaves, moves)
+            continue
+        _move(moves, acc)
         if clipped or base.kind == "group":
             inner = np.zeros_like(acc)
             if base.kind == "group":
@@ -287,6 +292,23 @@ def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: Fl
             _join(base if base.kind == "group" else replace(base, mask=None), leaves, inner, acc, atop=False)
         else:
             _one(base, leaves, acc, opaque=opaque)
+    _move(moves, acc)
+
+
+def _collect(layer: ColourLayer, leaves: IndexArray, moves: list[FloatArray]) -> None:
+    """Add a layer of pigments to others that lie on each other: together they cost no more than one."""
+    if not moves:
+        moves.append(np.zeros((len(leaves), LEAF_ROWS, 4), np.float32))
+    slot, pool, masked = _masked(layer)
+    s = layer.sheet
+    _pigment_kernels.summed(leaves, s.slot, s.pool, slot, pool, masked, np.float32(layer.opacity), moves[0])
+
+
+def _move(moves: list[FloatArray], acc: FloatArray) -> None:
+    """Move the pigments of what is there by what was collected."""
+    if moves:
+        (inverse, forward, shape), (light, seen) = flat_tables(), curves()
+        _pigment_kernels.shifted(moves.pop(), inverse, forward, shape, light, seen, acc)
 
 
 def _masked(layer: ColourLayer) -> tuple[IndexArray, ByteArray, bool]:
@@ -304,8 +326,9 @@ def _one(layer: ColourLayer, leaves: IndexArray, acc: FloatArray, *, opaque: boo
         return
     s = layer.sheet
     if layer.kind == "pigment":
-        forward, inverse = tables()
-        _pigment_kernels.shifted(leaves, s.slot, s.pool, slot, pool, masked, opacity, inverse, forward, acc)
+        moves: list[FloatArray] = []
+        _collect(layer, leaves, moves)
+        _move(moves, acc)
         return
     kernels.blended(leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc)
 

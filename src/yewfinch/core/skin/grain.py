@@ -49,6 +49,8 @@ class Grain:
     edge : (q, 4) int32
         Edges of the quads, from each corner to the next.
     edges : int
+    side : (edges,) int32
+        Where each edge comes first: four times its quad, and the side of that.
     made : (v, 4) int32
         Vertices whose means are the corners that splitting adds, -1 for none.
     """
@@ -60,6 +62,7 @@ class Grain:
     first: IndexArray
     edge: IndexArray
     edges: int
+    side: IndexArray
     made: IndexArray
 
     @property
@@ -95,7 +98,9 @@ class Grain:
     def spread(self, values: npt.NDArray[np.generic]) -> FloatArray:
         """Values (n, k) of vertices at all samples, (N, k) float32, linearly between them."""
         out = np.empty((self.count, values.shape[1]), np.float32)
-        kernels.spread(self.quads, self.edge, self.edges, self.across, self.made, np.ascontiguousarray(values), out)
+        kernels.spread(
+            self.quads, self.edge, self.edges, self.side, self.across, self.made, np.ascontiguousarray(values), out
+        )
         return out
 
     def quads_at(self, rows: IndexArray) -> IndexArray:
@@ -171,8 +176,9 @@ def grain_of(surface: Surface, steps: int) -> Grain:
     if not 0 <= steps <= MOST_STEPS:
         raise YewfinchError(f"Edges can be halved 0 to {MOST_STEPS} times, not {steps}.")
     edge = np.empty((len(quads), 4), INDEX)
-    edges = kernels.edges_of(quads, np.empty(n + len(made), INDEX), np.empty(4 * len(quads), INDEX), edge)
-    out = Grain(faces, n, steps, quads, first, edge, int(edges), made)
+    side = np.empty(4 * len(quads), INDEX)
+    edges = kernels.edges_of(quads, np.empty(n + len(made), INDEX), np.empty(4 * len(quads), INDEX), edge, side)
+    out = Grain(faces, n, steps, quads, first, edge, int(edges), side[:edges].copy(), made)
     if out.count > MOST_SAMPLES:
         raise YewfinchError(
             f"That grain would take {grouped(out.count)} samples; {grouped(MOST_SAMPLES)} are the most. "

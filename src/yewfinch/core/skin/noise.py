@@ -49,6 +49,7 @@ def spots(
     share: FloatArray | float,
     seed: int,
     *,
+    each: int = 1,
     least: float = 0.4,
     irregular: float = 0.25,
 ) -> tuple[FloatArray, FloatArray]:
@@ -62,6 +63,8 @@ def spots(
     share : (n,) or float
         How densely they lie, 0 to 1.
     seed : int
+    each : int
+        So many may lie in each cell of the size.
     least : float
         Size of the smallest against the largest.
     irregular : float
@@ -72,7 +75,7 @@ def spots(
     kernels.spots(
         np.ascontiguousarray(places, np.float32), size / 0.9, np.broadcast_to(np.float32(share), (n,)).copy()
         if np.ndim(share) == 0 else np.ascontiguousarray(share, np.float32),
-        seed % 65521, least, irregular, out, tone,
+        seed % 65521, each, least, irregular, out, tone,
     )  # fmt: skip
     return out, tone
 

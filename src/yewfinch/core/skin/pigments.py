@@ -15,7 +15,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
-from yewfinch.core.shared.colour import to_lab, to_srgb
+from yewfinch.core.shared.colour import to_lab, to_linear, to_srgb
 from yewfinch.core.skin.colour_difference import ciede2000
 
 if TYPE_CHECKING:
@@ -86,6 +86,22 @@ def tables() -> tuple[FloatArray, FloatArray]:
     """
     with np.load(FILE) as held:
         return held["roots"].astype(np.float32), held["nearest"].astype(np.float32)
+
+
+@cache
+def flat_tables() -> tuple[FloatArray, FloatArray, tuple[int, ...]]:
+    """The nearest pigments and the cube roots of `tables` as flat arrays, and how many places the axes of these have:
+    what compiled loops take.
+    """
+    roots, nearest = tables()
+    return nearest.ravel(), roots.ravel(), roots.shape[:4]
+
+
+@cache
+def curves() -> tuple[FloatArray, FloatArray]:
+    """Linear light of even steps of sRGB, and sRGB of even steps of the square root of linear light, 0 to 1."""
+    x = np.linspace(0.0, 1.0, 4097)
+    return to_linear(x).astype(np.float32), to_srgb(x * x).astype(np.float32)
 
 
 @cache

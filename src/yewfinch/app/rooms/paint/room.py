@@ -1,10 +1,10 @@
-"""Colour layers: their list, their masks, adjustments."""
+"""Colour layers: their list, their masks, adjustments, complexions."""
 
 from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.paint import colour_layers_panel, layer_mask_panel
+from yewfinch.app.rooms.paint import colour_layers_panel, complexion_panel, layer_mask_panel
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -24,6 +24,7 @@ def furnish(shop: Workshop) -> Room:
                 {"Skin": 14},
                 folded=True,
             ),
+            Panel("Complexion", lambda: complexion_panel.ComplexionPanel(controller), {"Skin": 9}),
         ),
         help=Path(__file__).with_name("help.md"),
     )

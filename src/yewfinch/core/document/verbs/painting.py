@@ -8,7 +8,7 @@ from itertools import count
 
 import numpy as np
 
-from yewfinch.core.document.model.edits import Edit, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -94,10 +94,19 @@ def begin(portrait: Portrait, piece: str, grain: float = USUAL) -> Edit:
     held = paintable(portrait, piece)
     if held.painting is not None:
         raise YewfinchError(f"'{held.name}' has colour layers already.")
-    made = grain_of(held.surface, steps_for(held.surface, _sound(grain)))
+    made = grain_of(held.surface, steps_for(held.surface, sound(grain)))
     ground = ground_layer(made, held.surface.colour, GROUND)
     first = ColourLayer("paint1", "Paint", "paint", Sheet(made.count, CLEAR))
-    return _swapped(held, Painting(made, [first, ground]), f"Colour layers for {held.name}")
+    return Edit(f"Colour layers for {held.name}", begun_with(held, Painting(made, [first, ground])))
+
+
+def begun_with(held: Piece, made: Painting) -> tuple[Change, ...]:
+    """What gives a piece layers; taken back, its vertices have the colours that they had before."""
+    now = replace(held, painting=made)
+    if held.painting is not None:
+        return (PieceChange(held, now),)
+    rows, colour = np.arange(len(held.surface), dtype=INDEX), held.surface.colour.copy()
+    return RowsChange(held.id, "colour", rows, colour, colour), PieceChange(held, now)
 
 
 def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = silent) -> Edit | None:
@@ -110,7 +119,7 @@ def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = s
     """
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
-    steps = steps_for(held.surface, _sound(grain))
+    steps = steps_for(held.surface, sound(grain))
     if grain_of(held.surface, steps).steps == painting.grain.steps:
         return None
     made = carried([Source(held.surface, painting)], held.surface, progress, steps=steps)
@@ -118,7 +127,8 @@ def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = s
     return _swapped(held, made, f"Grain of {spacing(held.surface, made.grain):.2f} mm")
 
 
-def _sound(grain: float) -> float:
+def sound(grain: float) -> float:
+    """A grain that makes sense, mm; raises `YewfinchError` for others."""
     if not (np.isfinite(grain) and FINEST <= grain <= COARSEST):
         raise YewfinchError(f"A grain of {grain:g} mm makes no sense; {FINEST:g} to {COARSEST:g} mm do.")
     return grain

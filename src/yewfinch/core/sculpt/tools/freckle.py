@@ -31,7 +31,7 @@ def strewing(ctx: StrokeContext, name: str, *, least: float, irregular: float) -
             if dab.force < 0.0:
                 coat.erase(patch, np.minimum(weights * abs(dab.force), 1.0))
                 return
-            there, tone = spots(at, largest, density, seed, least=least, irregular=irregular)
+            there, tone = spots(at, largest, density, seed, each=2, least=least, irregular=irregular)
             share = there * np.minimum(2.0 * weights, 1.0) * (0.4 + 0.6 * tone) * min(dab.force * 1.5, 1.0)
             coat.lay(patch, share, ctx.rgb)
 

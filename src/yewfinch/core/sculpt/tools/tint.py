@@ -13,7 +13,7 @@ from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray
 from yewfinch.core.skin import _pigment_kernels
-from yewfinch.core.skin.pigments import tables
+from yewfinch.core.skin.pigments import flat_tables
 
 #: How far along the axes of the table (melanin, blood, oxygen, yellow) a stroke of full strength takes skin: melanin
 #: and blood about fourfold. Blood that comes to the skin in a flush is fresh, else it would look like a bruise.
@@ -33,7 +33,6 @@ def make(ctx: StrokeContext) -> Stroke:
     def on_colour(canvas: Canvas, coat: Coat) -> Touch:
         base, met = np.zeros((canvas.count, 3), np.uint8), np.zeros(canvas.count, np.bool_)
         most = np.zeros(canvas.count, np.float32)
-        forward, inverse = tables()
 
         def touch(dab: Dab, patch: Patch, weights: FloatArray) -> None:
             new = ~met[patch.rows]
@@ -42,9 +41,7 @@ def make(ctx: StrokeContext) -> Stroke:
             share = np.maximum(most[patch.rows], np.minimum(weights * abs(dab.force), 1.0))
             most[patch.rows] = share
             colours = np.empty((len(patch.rows), 3), np.float32)
-            _pigment_kernels.tinted(
-                base[patch.rows], share, ways if dab.force > 0 else -ways, inverse, forward, colours
-            )
+            _pigment_kernels.tinted(base[patch.rows], share, ways if dab.force > 0 else -ways, *flat_tables(), colours)
             # what is laid over other layers is as clear as the tool's edge, so that these still show there
             coat.lay_each(patch, np.minimum(4.0 * share, 1.0), colours)
 

@@ -1,0 +1,170 @@
+"""Complexions: tones are met, zones lie where they should, one step back, seeds give the same bits."""
+
+import numpy as np
+import pytest
+
+from yewfinch.core.anatomy.figure.person import Figure, Person
+from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import complexions, painting
+from yewfinch.core.shared.colour import to_lab
+from yewfinch.core.shared.errors import CancelledError, YewfinchError
+from yewfinch.core.skin.colour_layers import alike
+from yewfinch.core.skin.complexion import Complexion
+from yewfinch.core.skin.skin_readouts import reading
+from yewfinch.demo.shapes import cube_sphere
+
+
+@pytest.fixture(scope="module")
+def begun():
+    made = new_portrait(Figure(Person(sex=1.0, age=45)))
+    yield made
+    made.history.close()
+
+
+@pytest.fixture
+def head(begun):
+    yield begun
+    begun.history.go_to(0)
+
+
+def laid(head, what: Complexion, grain: float = 1.2):
+    head.perform(complexions.lay_on(head, "head", what, grain))
+    return head.pieces["head"].painting
+
+
+def near(head, key: str, reach: float = 8.0) -> np.ndarray:
+    held = head.pieces["head"]
+    at = held.painting.grain.places(held.surface)
+    return np.linalg.norm(at - head.landmark(key), axis=1) < reach
+
+
+@pytest.mark.parametrize("tone", [55.0, 35.0, 5.0, -35.0])
+def test_the_brow_has_the_tone_that_was_dialled(head, tone):
+    """By the individual typology angle (Chardon et al. 1991)."""
+    shown = laid(head, Complexion(tone=tone, sun=0.0)).shown
+    found = reading(np.median(shown[near(head, "tr", 12.0), :3], axis=0) / 255.0)
+    assert found.ita == pytest.approx(tone, abs=9.0)
+    head.history.undo()
+
+
+@pytest.mark.parametrize(
+    ("tone", "low", "high"), [(45.0, (56, 7, 11), (72, 17, 22)), (-45.0, (28, 6, 8), (50, 16, 24))]
+)
+def test_faces_lie_where_measured_ones_do(head, tone, low, high):
+    """European L* 58 to 68, a* 8 to 16, b* 12 to 19, African L* 30 to 50, a* 7 to 14, b* 10 to 20, with an instrument's
+    3 either way (Xiao et al. 2017).
+    """
+    shown = laid(head, Complexion(tone=tone, beard=0.0)).shown
+    held = head.pieces["head"]
+    at = held.painting.grain.places(held.surface)
+    face = (at[:, 2] > head.landmark("t_l")[2] + 40) & (np.abs(at[:, 1] - head.landmark("sn")[1]) < 45)
+    lab = np.median(to_lab(shown[face, :3] / 255.0), axis=0)
+    assert (lab > np.array(low)).all()
+    assert (lab < np.array(high)).all()
+    head.history.undo()
+
+
+def test_zones_differ_as_they_do_in_faces(head):
+    """Common practice; cheeks redder than the brow by 1 to 4 in a* (Xiao et al. 2017), here 1 to 8 with a flush."""
+    shown = laid(head, Complexion()).shown[:, :3] / 255.0
+    held = head.pieces["head"]
+    at = held.painting.grain.places(held.surface)
+
+    def lab(which):
+        return np.median(to_lab(shown[which]), axis=0)
+
+    brow = lab(near(head, "tr", 14.0))
+    cheek = 0.5 * (head.landmark("zy_l") + head.landmark("al_l")) + (0, -9, 0)
+    cheek[2] = 0.3 * head.landmark("zy_l")[2] + 0.7 * head.landmark("al_l")[2]
+    cheeks, nose = lab(np.linalg.norm(at - cheek, axis=1) < 12.0), lab(near(head, "prn"))
+    lips = lab(held.painting.grain.spread(held.regions["lower lip"][:, None])[:, 0] > 250)
+    assert 1.0 < cheeks[1] - brow[1] < 8.0
+    assert 1.0 < nose[1] - brow[1] < 9.0
+    assert lips[1] > brow[1] + 7.0
+    assert lips[0] < brow[0] - 5.0
+    under = lab(
+        np.linalg.norm(at - (0.7 * head.landmark("en_l") + 0.3 * head.landmark("ex_l") + (0, -10, 2)), axis=1) < 3.0
+    )
+    assert under[0] < brow[0] - 2.0
+    assert under[2] < brow[2]
+    head.history.undo()
+
+
+def test_a_beard_darkens_the_jaw_and_nothing_else(head):
+    plain = laid(head, Complexion(beard=0.0)).shown[:, 1].astype(int)
+    head.history.undo()
+    made = laid(head, Complexion(beard=0.8))
+    darker = plain - made.shown[:, 1]
+    assert darker[near(head, "pg", 6.0)].mean() > 12
+    for key in ("tr", "prn", "zy_l", "t_l"):
+        assert abs(darker[near(head, key, 6.0)]).max() <= 1, key
+    head.history.undo()
+
+
+def test_the_same_seed_gives_the_same_bits_and_another_other_ones(head):
+    one = laid(head, Complexion(seed=5))
+    layers = one.layers
+    head.history.undo()
+    again = laid(head, Complexion(seed=5))
+    assert alike(layers, again.layers)
+    head.history.undo()
+    other = laid(head, Complexion(seed=6))
+    assert not alike(layers, other.layers)
+    head.history.undo()
+
+
+def test_laying_on_again_takes_its_place_and_leaves_paint_above(head):
+    first = head.pieces["head"].surface.colour.copy()
+    laid(head, Complexion())
+    edit, key = painting.add(head, "head", name="Mine")
+    head.perform(edit)
+    count = len(head.pieces["head"].painting.layers)
+    made = laid(head, Complexion(tone=0.0))
+    assert made.layers[0].id == key
+    assert len(made.layers) == pytest.approx(count, abs=1)  # there are no freckles on dark skin
+    assert sum(v.id == complexions.GROUP for v in made.layers) == 1
+    colours = head.pieces["head"].surface.colour
+    head.history.go_to(0)
+    assert (colours == first).all()  # of the vertices, as before
+    assert head.pieces["head"].painting is None
+
+
+def test_each_layer_of_it_can_be_weighed(head):
+    made = laid(head, Complexion(sun=1.0, age=70))
+    names = [v.name for v in made.layers]
+    for name in ("Skin", "Mottling, fine", "Freckles", "Age spots", "Moles", "Lips", "Brows", "Fine vessels", "Flush"):
+        assert name in names
+    before = made.shown.copy()
+    key = next(v.id for v in made.layers if v.name == "Freckles")
+    head.perform(painting.change(head, "head", key, opacity=0.0))
+    lighter = head.pieces["head"].painting.shown[:, 1].astype(int) - before[:, 1]
+    assert (lighter > 4).mean() > 0.005
+    assert lighter.min() >= -2
+    head.history.undo()
+    head.history.undo()
+
+
+def test_clay_without_landmarks_gets_plain_skin():
+    portrait = Portrait()
+    portrait.put_piece(Piece("ball", "Ball", cube_sphere(20)), "Add")
+    portrait.perform(complexions.lay_on(portrait, "ball", Complexion(), 3.0))
+    shown = portrait.pieces["ball"].painting.shown[:, :3] / 255.0
+    lab = to_lab(shown)
+    assert lab[:, 0].std() < 6.0
+    assert 50.0 < np.median(lab[:, 0]) < 78.0
+    portrait.history.close()
+
+
+def test_nonsense_is_refused_and_work_can_be_cancelled(head):
+    for bad in ({"tone": 90.0}, {"tone": float("nan")}, {"blood": 2.0}, {"age": -1.0}, {"sun": float("nan")}):
+        with pytest.raises(YewfinchError):
+            Complexion(**bad)
+
+    def stop(_share: float, _text: str) -> None:
+        raise CancelledError
+
+    with pytest.raises(CancelledError):
+        complexions.lay_on(head, "head", Complexion(), 1.2, stop)
+    assert head.pieces["head"].painting is None
