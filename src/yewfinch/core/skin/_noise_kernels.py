@@ -59,7 +59,7 @@ def noise(places, scale, octaves, seed, out):
 
 @njit(cache=True, parallel=True, nogil=True)
 def spots(places, size, share, seed, each, least, irregular, out, tone):
-    """Round spots strewn in a grid of cells, so many at most in each: how much each place lies in one, 0 to 1, into `out`.
+    """Round spots strewn in cells, so many at most in each: how much each place lies in one, 0 to 1, into `out`.
 
     Parameters
     ----------

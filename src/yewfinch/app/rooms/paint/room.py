@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.paint import colour_layers_panel, complexion_panel, layer_mask_panel
+from yewfinch.app.rooms.paint import colour_layers_panel, complexion_panel, layer_mask_panel, photo_skin_panel
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -22,6 +22,12 @@ def furnish(shop: Workshop) -> Room:
                 "Layer mask and adjustment",
                 lambda: layer_mask_panel.LayerMaskPanel(controller),
                 {"Skin": 14},
+                folded=True,
+            ),
+            Panel(
+                "Photos onto the skin",
+                lambda: photo_skin_panel.PhotoSkinPanel(controller),
+                {"Skin": 16},
                 folded=True,
             ),
             Panel("Complexion", lambda: complexion_panel.ComplexionPanel(controller), {"Skin": 9}),

@@ -48,7 +48,8 @@ def lay_on(
     old = held.painting
     if old is None:
         made = grain_of(held.surface, steps_for(held.surface, painting.sound(grain)))
-        old = Painting(made, [ground_layer(made, held.surface.colour, GROUND)])
+        own = ColourLayer("paint1", "Paint", "paint", Sheet(made.count, CLEAR))
+        old = Painting(made, [own, ground_layer(made, held.surface.colour, GROUND)])
     body = body_of(portrait, held, old)
     layers: list[ColourLayer] = []
     for at, (doing, layer) in enumerate(layers_of(what, body)):
