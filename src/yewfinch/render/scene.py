@@ -390,6 +390,7 @@ class SceneRenderer:
     def _look(self) -> None:
         u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
         put(u, "black", 1.0 if look.black else 0.0)
+        put(u, "under", (*(stuff.under or (0.0, 0.0, 0.0)), 0.0 if stuff.under is None else 1.0))
         put(u, "nearer", 0.0)
         if u is not self._rich:
             return

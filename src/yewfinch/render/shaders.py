@@ -166,9 +166,18 @@ in float rough;
 uniform float hide_masked;
 uniform float opacity;
 uniform float black;
+uniform vec4 under;        // how far light goes on under the skin, and whether it does
 """
     + LIGHT
     + """
+vec3 light_through(vec3 n) {  // after Penner & Borshukov 2011, "Pre-integrated skin shading": more where it bends
+    float bend = length(fwidth(n)) / max(length(fwidth(eye_position)), 1e-4);  // per mm
+    vec3 far = under.rgb * clamp(0.55 + 6.0 * bend, 0.0, 1.1);
+    vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
+    vec3 k = max((dot(n, key_light()) + far) / (1.0 + far), 0.0), f = max((dot(n, fill) + far) / (1.0 + far), 0.0);
+    vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
+    return vec3(0.86, 0.83, 0.78) * k + (vec3(0.17, 0.19, 0.22) * f + sky) * (1.0 - 0.65 * raking);
+}
 #ifdef RICH
 uniform float cavity;
 uniform float wire;        // drawing edges
@@ -234,12 +243,13 @@ void main() {
     vec3 n = normalize(eye_normal);
     vec3 to_eye = eye_from(eye_position);
     if (!gl_FrontFacing) n = -n;
-    vec3 light = light_on(n);
+    vec3 light = under.a > 0.5 ? light_through(n) : light_on(n);
 #ifdef RICH
     if (occlusion > 0.0 && balled < 0.5) light *= open_to_light(n);
 #endif
     vec2 sharp = sharpness(rough);
     float gloss = highlight(n, to_eye, sharp);
+    if (under.a > 0.5) gloss = 0.7 * gloss + 0.55 * highlight(n, to_eye, vec2(0.22 * sharp.x, 0.45 * sharp.y));
 #ifdef RICH
     if (balled > 0.5) {
         vec4 b = texture(ball, n.xy * 0.49 + 0.5);

@@ -20,6 +20,9 @@ class Finish:
         Strength and exponent of the highlight.
     soft : float
         How far light creeps round into the shade, 0 to 1.
+    under : three floats or None
+        How far red, green and blue light goes on under a surface that bends, 0 to 1: as through skin. It gleams twice
+        then, broadly and sharply.
     """
 
     title: str
@@ -27,11 +30,13 @@ class Finish:
     gloss: float
     sharpness: float
     soft: float
+    under: tuple[float, float, float] | None = None
 
 
 #: Finishes by id; common practice of studios, the numbers chosen by eye.
 FINISHES: dict[str, Finish] = {
     "own": Finish("Its colours", None, 0.045, 22.0, 0.0),
+    "skin": Finish("As skin", None, 0.05, 30.0, 0.0, (0.34, 0.16, 0.10)),
     "plaster": Finish("Plaster", (0.78, 0.76, 0.72), 0.0, 10.0, 0.25),
     "grey": Finish("Grey clay", (0.26, 0.265, 0.27), 0.07, 16.0, 0.0),
     "terracotta": Finish("Terracotta", (0.42, 0.165, 0.085), 0.03, 12.0, 0.1),

@@ -31,7 +31,9 @@ class LookingPanel(QWidget):
             button.setProperty("small", True)
             button.setCheckable(True)
             button.setToolTip(
-                "Show the clay in its own colours"
+                "Its own colours, with light that goes on under the skin where it bends, and two gleams; seen at rest"
+                if finish.under is not None
+                else "Show the clay in its own colours"
                 if finish.colour is None
                 else f"Show the clay as {finish.title.lower()}"
             )
