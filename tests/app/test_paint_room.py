@@ -217,3 +217,70 @@ def test_a_colour_is_picked_from_the_samples(room):
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
     assert np.abs(np.subtract(bench.tools.rgb, (33, 99, 160))).max() <= 3
     assert painting.grain_in_mm(head(window)) < 0.8
+
+
+def done(panel) -> None:
+    for _ in range(600):
+        if not panel._worker.isRunning():
+            break
+        QTest.qWait(50)
+    QTest.qWait(100)
+
+
+def test_the_whole_job_from_complexion_to_a_map_and_back(window, tmp_path):
+    """A complexion, photos without their light, a seam masked, mottling in three colours, saved, opened, exported."""
+    import trimesh
+
+    bench = window.bench
+    bench.set_stage("Skin")
+    bench.selection.choose("head")
+    panel = window.panel("Colour layers")
+    panel.grain.setValue(1.2)
+    panel.begin_button.click()
+    complexion = window.panel("Complexion")
+    complexion.dials["tone"].set_value(45)
+    complexion.dials["beard"].set_value(30)
+    complexion.lay.click()
+    done(complexion)
+    assert "Complexion" in [n for _, n in names(panel)]
+    assert (1, "Freckles") in names(panel)
+    photos = window.panel("Photos onto the skin")
+    assert photos.photos.count() == 4  # three solved ones, and all of them
+    photos.lay.click()
+    done(photos)
+    assert [n for _, n in names(panel)][:3] == ["Photo front", "Photo three-quarter", "Photo profile"]
+    with_photos = head(window).painting.shown.copy()
+    panel.list.setCurrentItem(panel.list.topLevelItem(1))
+    mask = window.panel("Layer mask and adjustment")
+    held = head(window)
+    held.surface.mask[held.surface.positions[:, 1] < bench.portrait.landmark("gn")[1]] = 255  # below the chin
+    mask.refresh()
+    mask.buttons["clay"].click()
+    held.surface.mask[:] = 0
+    assert (head(window).painting.shown != with_photos).any()
+    QTest.mouseClick(panel.buttons["paint"], Qt.MouseButton.LeftButton)
+    bench.tools.take("mottle")
+    bench.tools.change(size=20.0, strength=0.6)
+    start = place(window, "prn")
+    before = head(window).painting.shown.copy()
+    for rgb, far in (((120, 70, 130), 20), ((180, 60, 60), 30), ((205, 160, 70), 40)):
+        bench.tools.set_colour(rgb)
+        drag(window, start + QPoint(0, far - 30), start + QPoint(25, far - 30))
+    assert (head(window).painting.shown != before).any(axis=1).sum() > 50
+    container.save(bench.portrait, tmp_path / "job.yewfinch")
+    again = container.load(tmp_path / "job.yewfinch")
+    assert alike(again.pieces["head"].painting.layers, head(window).painting.layers)
+    assert window.documents.export_file(tmp_path / "job.glb").wait()
+    mesh = trimesh.load(tmp_path / "job.glb", process=False).geometry["Head"]
+    assert mesh.visual.material.baseColorTexture.size[0] >= 1024
+    maps = window.panel("Colour map")
+    maps.write_to(tmp_path / "job.png")
+    done(maps)
+    assert (tmp_path / "job.png").exists()
+    maps.take_from(tmp_path / "job.png")
+    panel.refresh()
+    assert names(panel)[0][1] == "job"
+    steps = bench.portrait.history.position
+    for _ in range(steps):
+        bench.portrait.history.undo()
+    assert head(window).painting is None

@@ -15,9 +15,11 @@ from yewfinch.core.formats.model_files import format_of, read_model, write_shape
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces
+from yewfinch.core.shared.arrays import FloatArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.progress import Progress, silent
+from yewfinch.core.skin.colour_map import baked, size_for
 
 
 def read_pieces(path: Path, taken: set[str], progress: Progress = silent, unit: str | None = None) -> list[Piece]:
@@ -121,25 +123,40 @@ def export(portrait: Portrait, path: Path, progress: Progress = silent) -> str:
     BadFileError
     """
     kind = format_of(path)
-    shapes = [
-        Shape(
-            p.name,
-            p.surface.positions,
-            p.surface.faces,
-            p.surface.colour,
-            p.texture.corners(p.surface.faces)
-            if p.texture is not None
-            else None
-            if p.corners is None
-            else p.corners.uv,
-            {s.name: values for s in exported() if not s.is_plain(values := p.surface.channels[s.name])},
-        )
-        for p in portrait.pieces.values()
-        if p.visible
-    ]
+    shapes: list[Shape] = []
+    for p in portrait.pieces.values():
+        if p.visible:
+            progress(0.2 * len(shapes) / len(portrait.pieces), f"gathering {p.name}")
+            shapes.append(_shape(p, kind.suffix))
     if not shapes:
         raise BadFileError("Every piece is hidden: there is nothing to export. Show one first.")
     progress(0.3, f"writing {path.name}")
     write_shapes(path, shapes)
     colours = "with colours" if kind.colours else "without colours, which the format does not carry"
     return f"Exported {path.name}: {kind.units}, {colours}."
+
+
+def texture_corners(piece: Piece) -> FloatArray | None:
+    """Texture places of the corners of a piece's faces, (m, 4, 2), v upwards; None if it has none."""
+    if piece.texture is not None:
+        return piece.texture.corners(piece.surface.faces)
+    return None if piece.corners is None else piece.corners.uv
+
+
+def _shape(p: Piece, suffix: str) -> Shape:
+    """A piece on its way out; painted ones take a map along where the format carries one."""
+    corners, surface = texture_corners(p), p.surface
+    own = suffix == ".glb"
+    picture = None
+    if own and p.painting is not None and corners is not None:
+        picture = baked(surface, p.painting, corners, size_for(surface, p.painting, corners))
+    return Shape(
+        p.name,
+        surface.positions,
+        surface.faces,
+        surface.colour,
+        corners,
+        {s.name: values for s in exported() if not s.is_plain(values := surface.channels[s.name])},
+        picture,
+        surface.normals if own else None,
+    )

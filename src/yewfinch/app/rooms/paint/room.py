@@ -4,7 +4,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from yewfinch.app.rooms.paint import colour_layers_panel, complexion_panel, layer_mask_panel, photo_skin_panel
+from yewfinch.app.rooms.paint import (
+    colour_layers_panel,
+    colour_map_panel,
+    complexion_panel,
+    layer_mask_panel,
+    photo_skin_panel,
+)
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -30,6 +36,7 @@ def furnish(shop: Workshop) -> Room:
                 {"Skin": 16},
                 folded=True,
             ),
+            Panel("Colour map", lambda: colour_map_panel.ColourMapPanel(controller), {"Skin": 80}, folded=True),
             Panel("Complexion", lambda: complexion_panel.ComplexionPanel(controller), {"Skin": 9}),
         ),
         help=Path(__file__).with_name("help.md"),

@@ -29,22 +29,54 @@ _TRIANGLES, _STRIP, _FAN = 4, 5, 6
 
 
 def write(shapes: list[Shape]) -> bytes:
-    """A scene with one node per body. Millimetres become metres, sRGB becomes linear."""
+    """A scene with one node per body. Millimetres become metres, sRGB of vertices becomes linear; maps stay sRGB."""
     import trimesh
+    from PIL import Image
 
     scene = trimesh.Scene()
     for s in shapes:
-        mesh = trimesh.Trimesh(s.positions.astype(np.float64) / MM_PER_METRE, triangles_apart(s.faces), process=False)
-        if s.colour is not None:
+        triangles, rows, uv = _torn(s)
+        mesh = trimesh.Trimesh(
+            s.positions[rows].astype(np.float64) / MM_PER_METRE,
+            triangles,
+            vertex_normals=None if s.normals is None else s.normals[rows],
+            process=False,
+        )
+        if uv is not None and s.picture is not None:
+            material = trimesh.visual.material.PBRMaterial(
+                name=s.name,
+                baseColorTexture=Image.fromarray(s.picture[..., :3]),
+                metallicFactor=0.0,
+                roughnessFactor=0.6,
+            )
+            mesh.visual = trimesh.visual.TextureVisuals(uv=uv, material=material)
+        elif s.colour is not None:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
             mesh.visual = trimesh.visual.ColorVisuals(mesh, vertex_colors=linear)
         for spec in exported():
             if spec.name in s.channels:  # names with a line in front are free
-                values = (s.channels[spec.name] / spec.most).astype(np.float32)
+                values = (s.channels[spec.name] / spec.most).astype(np.float32)[rows]
                 mesh.vertex_attributes[_attribute(spec)] = values[:, 0] if spec.width == 1 else values
         scene.add_geometry(mesh, node_name=s.name, geom_name=s.name)
-    return bytes(scene.export(file_type="glb"))
+    return bytes(scene.export(file_type="glb", include_normals=any(s.normals is not None for s in shapes)))
+
+
+def _torn(s: Shape) -> tuple[IndexArray, IndexArray, np.ndarray | None]:
+    """Triangles of a body, the row of each of their vertices, and texture places; torn where a seam runs if it has a
+    map.
+    """
+    if s.picture is None or s.corners is None:
+        return triangles_apart(s.faces), np.arange(len(s.positions), dtype=np.int32), None
+    key = np.concatenate(
+        [s.faces.reshape(-1, 1), np.round(s.corners.reshape(-1, 2).astype(np.float64) * (1 << 20)).astype(np.int64)],
+        axis=1,
+    )
+    _, first, number = np.unique(key, axis=0, return_index=True, return_inverse=True)
+    faces = number.reshape(-1, 4)
+    quad = s.faces[:, 2] != s.faces[:, 3]
+    triangles = np.concatenate([faces[:, :3], faces[quad][:, [0, 2, 3]]]).astype(np.int32)
+    return triangles, s.faces.ravel()[first].astype(np.int32), s.corners.reshape(-1, 2)[first].astype(np.float64)
 
 
 def read(path: Path) -> Model:

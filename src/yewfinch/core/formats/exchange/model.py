@@ -27,6 +27,10 @@ class Shape:
         Texture coordinates of the faces' corners, v upwards; written by OBJ only.
     channels : mapping of channel to (n, width)
         Others that are exported, as vertices hold them; carried by PLY and GLB.
+    picture : (h, w, 4) uint8 or None
+        Its colour as a map by the corners, sRGB, top row first; carried by GLB.
+    normals : (n, 3) float32 or None
+        Unit, of its vertices; carried by GLB.
     """
 
     name: str
@@ -35,6 +39,8 @@ class Shape:
     colour: ByteArray | None = None
     corners: FloatArray | None = None
     channels: Mapping[str, Values] = field(default_factory=dict)
+    picture: ByteArray | None = None
+    normals: FloatArray | None = None
 
 
 #: Units that a file may be in: what they are called, and their millimetres.
