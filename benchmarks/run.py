@@ -13,7 +13,7 @@ from pathlib import Path
 
 import numpy as np
 
-from benchmarks import base_head, levels, remesh, sitters, tools
+from benchmarks import base_head, colour, levels, remesh, sitters, tools
 from benchmarks.results import measured, said, verdict
 from benchmarks.timing import gather_scatter
 from yewfinch.core.document.model.edits import Edit
@@ -248,6 +248,7 @@ def main() -> int:
     stroke_to_buffers()
     base_head.main()
     levels.main()
+    colour.main()
     tools.main()
     remesh.main(256)
     sitters.main()

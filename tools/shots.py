@@ -30,9 +30,11 @@ from yewfinch.core.anatomy.body.physique import Physique  # noqa: E402
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
 from yewfinch.core.document.figure.shaping import figures  # noqa: E402
-from yewfinch.core.document.verbs import form_layers, pieces  # noqa: E402
+from yewfinch.core.document.verbs import complexions, form_layers  # noqa: E402
+from yewfinch.core.document.verbs import photo_skin as photo_skin_verbs  # noqa: E402
 from yewfinch.core.session.settings import Settings  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
+from yewfinch.core.skin.complexion import Complexion  # noqa: E402
 from yewfinch.demo.demo_portrait import demo_portrait  # noqa: E402
 
 TARGET = Path(__file__).parents[1] / "docs/screenshots"
@@ -196,24 +198,41 @@ def mouth(w: MainWindow) -> None:
 
 
 def skin(w: MainWindow) -> None:
-    """Blood was added to a cheek with the tool Tint; the colour in hand as pigments, and skin measured there."""
+    """A complexion as colour layers, mottled by hand on a layer of its own, in the finish that looks as skin."""
     w.bench.set_stage("Skin")
     w.bench.selection.choose("head")
-    w.bench.tools.take("tint")
-    w.bench.tools.change(size=30.0, strength=1.0)
-    w.inspector.folds["Measures of skin"].button.setChecked(True)
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(-32, 4))
-    QTest.qWait(500)
-    x, y = w.viewport.camera().project(w.bench.portrait.landmark("zy_r"))[0].tolist()
-    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=QPointF(x + 16, y + 6).toPoint())
-    for k in range(1, 9):
-        QTest.mouseMove(w.viewport, QPointF(x + 16 + 4 * k, y + 6 + 3 * k).toPoint())
+    portrait = w.bench.portrait
+    portrait.perform(complexions.lay_on(portrait, "head", Complexion(tone=47.0, blood=0.45, sun=0.6, beard=0.35)))
+    w.bench.selection.choose_colour_layer("head", "paint1")
+    w.bench.outlook.set_looking(finish="skin")
+    w.bench.outlook.set_view(replace(w.bench.outlook.view.turned(-24, 2)))
+    w.bench.tools.take("mottle")
+    w.bench.tools.change(size=22.0, strength=0.35)
+    w.bench.tools.set_colour((170, 72, 66))
+    QTest.qWait(600)
+    start = w.viewport.camera().project(portrait.landmark("zy_r")[None])[0]
+    at = [QPointF(float(start[0]) + 18 + 5 * k, float(start[1]) + 10 + 3 * k).toPoint() for k in range(12)]
+    QTest.mousePress(w.viewport, Qt.MouseButton.LeftButton, pos=at[0])
+    for point in at[1:]:
+        QTest.mouseMove(w.viewport, point)
         QTest.qWait(20)
-    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=QPointF(x + 48, y + 30).toPoint())
-    w.panel("Pigments").dials["melanin"].box.setValue(4.0)
+    QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=at[-1])
     QTest.qWait(1500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Colour"].y() - 250)
-    hover(w, "zy_r", 28, 16)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Colour layers"].y() - 140)
+    QTest.qWait(500)
+
+
+def photo_skin(w: MainWindow) -> None:
+    """Three photos laid onto the skin without the light that they were taken in."""
+    w.bench.set_stage("Skin")
+    w.bench.selection.choose("head")
+    portrait, alignment = w.bench.portrait, w.bench.standpoint.lay_on()
+    portrait.perform(complexions.lay_on(portrait, "head", Complexion(tone=47.0, beard=0.2)))
+    portrait.perform(photo_skin_verbs.lay_on(portrait, "head", list(photo_skin_verbs.solved(portrait)), alignment))
+    w.inspector.folds["Photos onto the skin"].button.setChecked(True)
+    w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 2))
+    QTest.qWait(1500)
+    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Photos onto the skin"].y() - 330)
     QTest.qWait(500)
 
 
@@ -274,43 +293,6 @@ def skull(w: MainWindow) -> None:
     w.inspector.verticalScrollBar().setValue(w.inspector.folds["Under the skin"].y() - 12)
 
 
-def solids(w: MainWindow) -> None:
-    """A head roughed out of solids: grouped, an ear with its twin, and handles to place it."""
-    w.bench.set_stage("Block")
-    for key in ("head", "eye_left", "eye_right"):
-        w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
-    for kind, values, place, turn in ROUGH:
-        w.panel("Solids").solids.begin(kind)
-        assert w.panel("Solids").solids.solid is not None
-        w.panel("Solids").solids.change(
-            replace(w.panel("Solids").solids.solid, values=values, place=place, turn=turn), "measures"
-        )
-        w.panel("Solids").solids.finish()
-    ear = w.bench.selection.piece_id
-    edit, twin = pieces.twin(w.bench.portrait, ear)
-    w.bench.portrait.perform(edit)
-    w.bench.portrait.perform(pieces.rename(w.bench.portrait, ear, "Ear"))
-    w.bench.portrait.perform(pieces.group(w.bench.portrait, [ear, twin], "Ears"))
-    w.bench.portrait.perform(pieces.group(w.bench.portrait, ["eye_left", "eye_right"], "Eyeballs"))
-    w.bench.selection.choose(ear)
-    w.inspector.folds["Place and copy"].button.setChecked(True)
-    w.viewport.view_all()
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(35, 6))
-    w.bench.set_mode("place")
-    QTest.qWait(2500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Pieces"].y() - 12)
-
-
-#: Kind, measures, place and turn of the solids of that head.
-ROUGH: tuple[tuple[str, dict[str, float], tuple[float, float, float], tuple[float, float, float]], ...] = (
-    ("ball", {"across": 150.0, "tall": 180.0, "deep": 190.0}, (0.0, 40.0, -5.0), (0.0, 0.0, 0.0)),
-    ("block", {"across": 105.0, "tall": 110.0, "deep": 90.0, "edge": 30.0}, (0.0, -45.0, 45.0), (0.0, 0.0, 0.0)),
-    ("cylinder", {"low": 62.0, "high": 52.0, "tall": 150.0, "edge": 4.0}, (0.0, -110.0, -25.0), (12.0, 0.0, 0.0)),
-    ("cone", {"low": 17.0, "tall": 55.0, "tip": 8.0}, (0.0, -5.0, 100.0), (18.0, 0.0, 0.0)),
-    ("ball", {"across": 16.0, "tall": 62.0, "deep": 36.0}, (78.0, 0.0, -8.0), (0.0, 0.0, 8.0)),
-)  # fmt: skip
-
-
 def armature(w: MainWindow) -> None:
     """An armature while its balls are edited."""
     w.bench.set_stage("Block")
@@ -353,13 +335,13 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "likeness": likeness,
     "pose": pose,
     "skull": skull,
-    "solids": solids,
     "armature": armature,
     "marking": marking,
     "measures": measures,
     "eyes": eyes,
     "mouth": mouth,
     "skin": skin,
+    "photo_skin": photo_skin,
     "sitter": sitter,
     "fringe": fringe,
     "proportions": proportions,

@@ -4,6 +4,23 @@ import numpy as np
 from numba import njit
 
 
+@njit(cache=True, inline="always")
+def _over(base, v, red, green, blue, a, out, i):
+    """A colour of alpha a over what a row of `base` holds, into a row of `out`."""
+    part, full, half = np.float32(1.0 / 255.0), np.float32(255.0), np.float32(0.5)
+    if a <= np.float32(0.0):
+        for k in range(4):
+            out[i, k] = base[v, k]
+        return
+    below = np.float32(base[v, 3]) * part * (np.float32(1.0) - a)
+    whole = a + below
+    mine, other = a / whole, below / whole
+    out[i, 0] = np.uint8(mine * red + other * np.float32(base[v, 0]) + half)
+    out[i, 1] = np.uint8(mine * green + other * np.float32(base[v, 1]) + half)
+    out[i, 2] = np.uint8(mine * blue + other * np.float32(base[v, 2]) + half)
+    out[i, 3] = np.uint8(min(whole, np.float32(1.0)) * full + half)
+
+
 @njit(cache=True, nogil=True)
 def laid(rows, weights, rgb, builds, met, alpha, base, own, out):
     """Lay a colour over what samples held when the stroke began, `base` (N, 4), into `out` (k, 4).
@@ -19,7 +36,7 @@ def laid(rows, weights, rgb, builds, met, alpha, base, own, out):
                 base[v, k] = own[i, k]
         a = min(weights[i], np.float32(1.0))
         alpha[v] = alpha[v] + a * (1.0 - alpha[v]) if builds else max(alpha[v], a)
-        over(base[v], rgb, alpha[v], out[i])
+        _over(base, v, rgb[0], rgb[1], rgb[2], alpha[v], out, i)
 
 
 @njit(cache=True, nogil=True)
@@ -33,21 +50,7 @@ def laid_each(rows, weights, colours, met, alpha, base, own, out):
             for k in range(4):
                 base[v, k] = own[i, k]
         alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
-        over(base[v], colours[i], alpha[v], out[i])
-
-
-@njit(cache=True)
-def over(base, rgb, a, out):
-    """A colour of alpha a, 0 to 1, over another one (4,) with its own alpha."""
-    if a <= 0.0:
-        for k in range(4):
-            out[k] = base[k]
-        return
-    below = base[3] / 255.0 * (1.0 - a)
-    whole = a + below
-    for k in range(3):
-        out[k] = np.uint8((a * rgb[k] + below * base[k]) / whole + 0.5)
-    out[3] = np.uint8(min(whole, 1.0) * 255.0 + 0.5)
+        _over(base, v, colours[i, 0], colours[i, 1], colours[i, 2], alpha[v], out, i)
 
 
 @njit(cache=True, nogil=True)

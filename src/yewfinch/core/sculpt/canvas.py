@@ -12,11 +12,12 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface.channel_spec import CLAY
+from yewfinch.core.mesh.surface.rows import each_once
 from yewfinch.core.sculpt import _canvas_kernels as kernels
 from yewfinch.core.sculpt.recorder import SampleRecorder
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext, footprint, weighed
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.skin.grain import SamplesUnder, spacing
 
 #: Cells of a grid that nearby samples are looked up in, at most.
@@ -215,7 +216,8 @@ class LayerCanvas:
         self._painting.write(ctx.layer, rows, values, "mask" if ctx.on_mask else "colour")
         own = rows[rows < len(self._surface)]
         self._surface.colour[own] = self._painting.shown[own]
-        ctx.wrote(np.union1d(patch.leaves, own >> 9).astype(INDEX))
+        both = np.concatenate([patch.leaves, own >> LEAF_SHIFT])
+        ctx.wrote(each_once(both, self._surface.leaf_count).astype(INDEX))
 
 
 class Coat:
@@ -329,7 +331,6 @@ def _warm() -> None:
     rows, share, out = np.zeros(1, INDEX), np.ones(1, np.float32), np.zeros((1, 4), np.uint8)
     met, alpha = np.zeros(1, np.uint8), np.zeros(1, np.float32)
     kernels.erased(rows, share, met, alpha, out, out.copy(), out.copy())
-    kernels.over(out[0], np.zeros(3, np.float32), np.float32(0.5), out[0])
     kernels.laid_each(rows, share, np.zeros((1, 3), np.float32), met, alpha, out, out.copy(), out.copy())
     near = Near(np.zeros((2, 3), np.float32), 1.0)
     near.means(np.zeros((2, 4), np.uint8), 1.0)

@@ -114,8 +114,6 @@ def in_ball(
             for q in range(first[f], first[f + 1]):
                 for d in range(4):
                     corner(quads[q, d], n, made, positions, c[d])
-                    corner(quads[q, d], n, made, normals, m[d])
-                    corner(quads[q, d], n, made, mask, w[d])
                 inside = False
                 for j in range(across + 1):
                     v = np.float32(j * step)
@@ -127,6 +125,10 @@ def in_ball(
                             far += (p[k] - centre[k]) * (p[k] - centre[k])
                         if far > r2:
                             continue
+                        if not inside:
+                            for d in range(4):
+                                corner(quads[q, d], n, made, normals, m[d])
+                                corner(quads[q, d], n, made, mask, w[d])
                         inside = True
                         row = sample(quads, edge, v0, edges, across, q, i, j)
                         if met[row] >= tick:

@@ -58,7 +58,7 @@ COLOUR, MASK = "paint:", "paint-mask:"
 #: Nothing laid on; no pigment added or taken away; nothing masked.
 CLEAR, EVEN, OPEN = (0, 0, 0, 0), (128, 128, 128, 128), (255,)
 #: Leaves that are worked out in one go: what is in between stays in the processor's cache.
-_PART = 64
+_PART = 256
 _NO_SLOT, _NO_POOL = np.empty(0, INDEX), np.empty((0, LEAF_ROWS, 1), np.uint8)
 
 
@@ -190,7 +190,7 @@ class Painting:
         """Write values (k, width) into samples of a layer, or of its mask, and work out what is seen there."""
         sheet = self.sheet(key, part)
         sheet.put(rows, values)
-        self.refresh(np.unique(rows >> LEAF_SHIFT).astype(INDEX))
+        self.refresh(kernels.leaves_of(rows, self.leaf_count))
 
     def sheet(self, key: str, part: str = "colour") -> Sheet:
         """The sheet of a layer's colour, or of its mask.

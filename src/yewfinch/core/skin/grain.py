@@ -340,7 +340,7 @@ class SamplesUnder:
                 rows, at, normals, held, on,
             )  # fmt: skip
             if max(n, quads) <= self._room:
-                leaves = np.unique(g.leaf_of[on[:quads]])
+                leaves = each_once(g.leaf_of[on[:quads]], s.leaf_count).astype(INDEX)
                 return Under(rows[:n], at[:n], normals[:n], held[:n], leaves)
             self._room = 2 * max(n, quads)
 

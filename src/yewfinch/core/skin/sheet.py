@@ -50,7 +50,7 @@ class Sheet:
 
     def put(self, rows: IndexArray, values: npt.ArrayLike) -> None:
         """Lay values (k, width) onto samples."""
-        self._keep(np.unique(rows >> LEAF_SHIFT))
+        self._keep(kernels.leaves_of(rows, len(self.slot)))
         kernels.scattered(rows, self.slot, self.pool, np.ascontiguousarray(values, np.uint8))
 
     def _keep(self, leaves: npt.NDArray[np.integer]) -> None:
