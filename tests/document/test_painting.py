@@ -199,6 +199,28 @@ def test_a_duplicate_has_paint_of_its_own(portrait):
     assert right_share(portrait, key, 0.01) == 1.0
 
 
+def test_paint_stays_while_a_dial_gives_the_piece_surface_after_surface(portrait):
+    """As the dials of a base head do: the same faces in arrays of their own, live, and one step of the history."""
+    with_disc(portrait)
+    before = portrait.pieces["ball"]
+    steps = portrait.history.position
+    live = portrait.editing("Dial")
+    for k in range(3):
+        held = portrait.pieces["ball"]
+        made = Surface(held.surface.positions * np.float32(1.01), held.surface.faces.copy())
+        live.update(Edit("Dial", (PieceChange(held, Piece("ball", "Ball", made)),)))
+        now = portrait.pieces["ball"]
+        assert now.painting is not None, k
+        shown = now.painting.shown.copy()
+        np.testing.assert_array_equal(shown, Painting(now.painting.grain, now.painting.layers).shown)
+        np.testing.assert_array_equal(now.surface.colour, shown[: len(made)])
+    live.commit()
+    assert portrait.history.position == steps + 1
+    portrait.history.undo()
+    assert portrait.pieces["ball"] is before
+    assert right_share(portrait, "ball", 0.01) == 1.0
+
+
 def test_two_painted_pieces_become_one(portrait):
     with_disc(portrait)
     other = ball()

@@ -180,7 +180,8 @@ class Painting:
         """Serve in the place of another painting: what that showed and this does not differ in is kept."""
         if other is None or other is self or other.held is None:
             return
-        if other.grain is self.grain:
+        one, two = self.grain, other.grain
+        if one is two or (one.quads is two.quads and one.steps == two.steps):  # on the same net in another array
             self.held, other.held = other.held, None
             self.refresh(differing(other, self))
         else:

@@ -258,6 +258,7 @@ class Portrait:
         ValueError
             If the last step changed other things; nothing is done then.
         """
+        edit = replace(edit, changes=painted.along(edit.changes))
         self.history.amendable(edit)
         _, news = self._do(edit.changes, True)
         self.history.amend(edit)
