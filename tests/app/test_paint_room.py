@@ -219,6 +219,24 @@ def test_a_colour_is_picked_from_the_samples(room):
     assert painting.grain_in_mm(head(window)) < 0.8
 
 
+def test_colours_are_kept_in_the_portrait(window, tmp_path):
+    bench, row = window.bench, window.panel("Colour").swatches
+    bench.tools.set_colour((12, 34, 56))
+    QTest.mouseClick(row.keep, Qt.MouseButton.LeftButton)
+    bench.tools.set_colour((200, 100, 50))
+    QTest.mouseClick(row.keep, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(row.keep, Qt.MouseButton.LeftButton)  # twice is once
+    assert bench.portrait.swatches == ((12, 34, 56), (200, 100, 50))
+    QTest.mouseClick(row.squares[0], Qt.MouseButton.LeftButton)
+    assert bench.tools.rgb == (12, 34, 56)
+    container.save(bench.portrait, tmp_path / "a.yewfinch")
+    assert container.load(tmp_path / "a.yewfinch").swatches == bench.portrait.swatches
+    bench.portrait.perform(painting.drop_swatch(bench.portrait, (12, 34, 56)))
+    assert len(row.squares) == 1
+    bench.portrait.history.undo()
+    assert len(row.squares) == 2
+
+
 def done(panel) -> None:
     for _ in range(600):
         if not panel._worker.isRunning():

@@ -232,6 +232,7 @@ def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None
         manifest.stamps, lambda member: archive.read(member) if member in archive else None, name
     )
     portrait.stencil = stencil_of(manifest.stencil, portrait.stamps, name)
+    portrait.swatches = manifest.swatches
     portrait.figure = figure_of(manifest.figure, name)
     portrait.posed = pose_of(
         manifest.pose, portrait.pieces, lambda member, rows: archive.held(member, (rows, 3), "<f4"), name

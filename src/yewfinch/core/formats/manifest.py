@@ -20,6 +20,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.measures import MeasureKind
 from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs.painting import SWATCHES
 from yewfinch.core.formats.figure_records import FigureRecord, PoseRecord, figure_manifest, pose_manifest
 from yewfinch.core.formats.layer_records import layer_manifest, state_manifest
 from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
@@ -60,6 +61,9 @@ class BentRecord(msgspec.Struct):
     on: bool = False
 
 
+Byte = Annotated[int, msgspec.Meta(ge=0, le=255)]
+
+
 class Manifest(msgspec.Struct):
     """All that a portrait is, but its arrays and pictures."""
 
@@ -78,6 +82,7 @@ class Manifest(msgspec.Struct):
     pose: PoseRecord | None = None
     bent: dict[Id, BentRecord] = {}
     laid: dict[Id, Laid] = {}
+    swatches: Annotated[tuple[tuple[Byte, Byte, Byte], ...], msgspec.Meta(max_length=SWATCHES)] = ()
 
 
 def parsed(text: bytes, name: str) -> tuple[dict[str, Any], Manifest]:
@@ -183,6 +188,7 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in bents(portrait).items()},
+        "swatches": [list(c) for c in portrait.swatches],
         "laid": {k: msgspec.to_builtins(v) for k, v in portrait.laid.items() if k in portrait.pieces},
     }
     merged = _merge(portrait.unknown, mended(known))
@@ -287,6 +293,7 @@ _DATA = (
     "states",
     "stamps",
     "stencil",
+    "swatches",
 )
 
 

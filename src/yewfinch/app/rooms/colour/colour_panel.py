@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLa
 
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
+from yewfinch.app.rooms.colour.swatch_row import SwatchRow
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.colour import from_hex, from_hsl, hex_of, to_hsl
@@ -54,6 +55,8 @@ class ColourPanel(QWidget):
         for button in (self.pick, self.photo, self.fill):
             row.addWidget(button)
         column.addLayout(row)
+        self.swatches = SwatchRow(bench)
+        column.addWidget(self.swatches)
         bench.tools.colour_changed.connect(self.refresh)
         bench.mode_changed.connect(self.refresh)
         self.photo.clicked.connect(self._from_photo)

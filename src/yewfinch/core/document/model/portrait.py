@@ -47,6 +47,7 @@ FIELDS = (
     "layers",
     "states",
     "laid",
+    "swatches",
     "stamps",
     "stencil",
     "order",
@@ -97,6 +98,8 @@ class Portrait:
         self.states: Mapping[str, tuple[FormState, ...]] = {}
         #: What came of laying the base head on pieces, by their ids.
         self.laid: Mapping[str, Laid] = {}
+        #: Colours kept to be used again, sRGB 8 bit.
+        self.swatches: tuple[tuple[int, int, int], ...] = ()
         #: Stamps made of pictures of the sculptor's own.
         self.stamps: tuple[Stamp, ...] = ()
         #: The stencil over the view, if there is one.

@@ -8,7 +8,7 @@ from itertools import count
 
 import numpy as np
 
-from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -472,6 +472,29 @@ def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArra
     after = np.round(painting.grain.spread(table)[samples]).astype(np.uint8)
     after[:, 3] = 255
     return RowsChange(piece, channel_of(layer.id), samples, layer.sheet.at(samples), after)
+
+
+def keep_swatch(portrait: Portrait, rgb: tuple[int, int, int]) -> Edit | None:
+    """Keep a colour, sRGB 8 bit, in the portrait; None if it is kept already.
+
+    Raises
+    ------
+    YewfinchError
+        If there are too many.
+    """
+    if rgb in portrait.swatches:
+        return None
+    if len(portrait.swatches) >= SWATCHES:
+        raise YewfinchError(f"{SWATCHES} colours are the most that are kept. Drop one first.")
+    return Edit(
+        f"Keep the colour {hex_of(rgb)}", (FieldChange("swatches", portrait.swatches, (*portrait.swatches, rgb)),)
+    )
+
+
+def drop_swatch(portrait: Portrait, rgb: tuple[int, int, int]) -> Edit:
+    """Keep a colour no longer."""
+    rest = tuple(c for c in portrait.swatches if c != rgb)
+    return Edit(f"Drop the colour {hex_of(rgb)}", (FieldChange("swatches", portrait.swatches, rest),))
 
 
 def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigments: bool = False) -> str:
