@@ -238,10 +238,7 @@ def test_colours_are_kept_in_the_portrait(window, tmp_path):
 
 
 def done(panel) -> None:
-    for _ in range(600):
-        if not panel._worker.isRunning():
-            break
-        QTest.qWait(50)
+    panel._worker.wait(180_000)
     QTest.qWait(100)
 
 
@@ -260,12 +257,14 @@ def test_the_whole_job_from_complexion_to_a_map_and_back(window, tmp_path):
     complexion.dials["beard"].set_value(30)
     complexion.lay.click()
     done(complexion)
+    panel.refresh()
     assert "Complexion" in [n for _, n in names(panel)]
     assert (1, "Freckles") in names(panel)
     photos = window.panel("Photos onto the skin")
     assert photos.photos.count() == 4  # three solved ones, and all of them
     photos.lay.click()
     done(photos)
+    panel.refresh()
     assert [n for _, n in names(panel)][:3] == ["Photo front", "Photo three-quarter", "Photo profile"]
     with_photos = head(window).painting.shown.copy()
     panel.list.setCurrentItem(panel.list.topLevelItem(1))

@@ -88,14 +88,8 @@ class SceneRenderer:
         self._rich = context.program(shaders.CLAY_VERTEX, fragment.replace("//VARIANT", "#define RICH"))
         self._swift = context.program(shaders.SWIFT_VERTEX, shaders.SWIFT_FRAGMENT)
         self.program = self._plain
-        #: Programs for painted clay by those for other clay, where the machine knows how.
+        #: Programs for painted clay by those for other clay, made when they are first needed.
         self._painted: dict[moderngl.Program, moderngl.Program] = {}
-        if context.version_code >= paint_tiles.VERSION:
-            painted = fragment.replace("#version 330 core", "#version 430 core\n#define PAINTED")
-            self._painted = {
-                self._plain: context.program(shaders.PAINTED_VERTEX, painted),
-                self._rich: context.program(shaders.PAINTED_VERTEX, painted.replace("//VARIANT", "#define RICH")),
-            }
         self.projection = projection.Projection(context)
         self.looking = Looking()
         #: The first picture is not to wait for the compiler: eyes are drawn as painted balls until it is awake.
@@ -371,11 +365,17 @@ class SceneRenderer:
             self._pixel,
             self._share * len(buffers.surface),
             facing,
-            self._for_paint if self._painted else None,
+            self._for_paint if self.context.version_code >= paint_tiles.VERSION else None,
         )
 
     def _for_paint(self) -> moderngl.Program:
         """The program for painted clay, with the inputs of the one in use."""
+        if self.program not in self._painted:
+            fragment = shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
+            fragment = fragment.replace("#version 330 core", "#version 430 core\n#define PAINTED")
+            if self.program is self._rich:
+                fragment = fragment.replace("//VARIANT", "#define RICH")
+            self._painted[self.program] = self.context.program(shaders.PAINTED_VERTEX, fragment)
         program = self._painted[self.program]
         paint_tiles.copy_inputs(self.program, program)
         put(program, "masked", (*(v / 255.0 for v in MASKED), TINT))

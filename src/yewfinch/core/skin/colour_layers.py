@@ -331,6 +331,9 @@ def _one(layer: ColourLayer, leaves: IndexArray, acc: FloatArray, *, opaque: boo
         _collect(layer, leaves, moves)
         _move(moves, acc)
         return
+    if opaque and not masked and layer.mode == "normal" and s.plain[3] == 0 and not atop:
+        kernels.covered(leaves, s.slot, s.pool, opacity, acc)
+        return
     kernels.blended(leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc)
 
 
