@@ -5,6 +5,16 @@ from numba import njit
 
 
 @njit(cache=True, inline="always")
+def _meet(v, i, met, alpha, base, own):
+    """Keep what a sample holds when a stroke first comes to it."""
+    if met[v] == 0:
+        met[v] = 1
+        alpha[v] = 0.0
+        for k in range(4):
+            base[v, k] = own[i, k]
+
+
+@njit(cache=True, inline="always")
 def _over(base, v, red, green, blue, a, out, i):
     """A colour of alpha a over what a row of `base` holds, into a row of `out`."""
     part, full, half = np.float32(1.0 / 255.0), np.float32(255.0), np.float32(0.5)
@@ -29,11 +39,7 @@ def laid(rows, weights, rgb, builds, met, alpha, base, own, out):
     """
     for i in range(len(rows)):
         v = rows[i]
-        if met[v] == 0:
-            met[v] = 1
-            alpha[v] = 0.0
-            for k in range(4):
-                base[v, k] = own[i, k]
+        _meet(v, i, met, alpha, base, own)
         a = min(weights[i], np.float32(1.0))
         alpha[v] = alpha[v] + a * (1.0 - alpha[v]) if builds else max(alpha[v], a)
         _over(base, v, rgb[0], rgb[1], rgb[2], alpha[v], out, i)
@@ -44,11 +50,7 @@ def laid_each(rows, weights, colours, met, alpha, base, own, out):
     """The same with a colour for each sample, (k, 3) float32; the strongest touch counts."""
     for i in range(len(rows)):
         v = rows[i]
-        if met[v] == 0:
-            met[v] = 1
-            alpha[v] = 0.0
-            for k in range(4):
-                base[v, k] = own[i, k]
+        _meet(v, i, met, alpha, base, own)
         alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
         _over(base, v, colours[i, 0], colours[i, 1], colours[i, 2], alpha[v], out, i)
 
@@ -58,11 +60,7 @@ def erased(rows, weights, met, alpha, base, own, out):
     """Take paint away from what samples held when the stroke began; the strongest touch counts."""
     for i in range(len(rows)):
         v = rows[i]
-        if met[v] == 0:
-            met[v] = 1
-            alpha[v] = 0.0
-            for k in range(4):
-                base[v, k] = own[i, k]
+        _meet(v, i, met, alpha, base, own)
         alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
         for k in range(3):
             out[i, k] = base[v, k]

@@ -16,6 +16,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
+from yewfinch.core.shared.colour import to_linear
 from yewfinch.core.sight.camera import Camera
 
 #: Skin is taken in full up to this angle from the camera, degrees, and not at all from the second on.
@@ -102,9 +103,8 @@ def taken(shot: Shot, places: FloatArray, normals: FloatArray, line_up: float = 
     return Taken(colour, weight.astype(np.float32))
 
 
-_LIGHT = np.where(
-    np.arange(256) / 255.0 <= 0.04045, np.arange(256) / 255.0 / 12.92, ((np.arange(256) / 255.0 + 0.055) / 1.055) ** 2.4
-).astype(np.float32)
+#: Linear light of each byte of sRGB.
+_LIGHT = to_linear(np.arange(256) / 255.0).astype(np.float32)
 
 
 def _fade(angle: DoubleArray) -> DoubleArray:

@@ -13,7 +13,7 @@ from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Squares in a line.
-_ACROSS = 10
+_ACROSS = 9
 
 
 class SwatchRow(QWidget):
@@ -23,12 +23,12 @@ class SwatchRow(QWidget):
         super().__init__()
         self.bench = bench
         self.grid = QGridLayout(self)
-        self.grid.setContentsMargins(0, 0, 0, 0)
+        self.grid.setContentsMargins(0, 2, 0, 4)
         self.grid.setSpacing(3)
         self.squares: list[QToolButton] = []
         self.keep = QToolButton()
         self.keep.setText("+")
-        self.keep.setFixedSize(22, 22)
+        self.keep.setFixedSize(26, 26)
         self.keep.setToolTip("Keep the colour in hand in the portrait")
         self.keep.setAccessibleName("keep the colour in hand")
         self.keep.clicked.connect(self._keep)
@@ -70,7 +70,7 @@ class SwatchRow(QWidget):
         line = theme.palette().line
         for rgb in self.bench.portrait.swatches:
             square = QToolButton()
-            square.setFixedSize(22, 22)
+            square.setFixedSize(26, 26)
             square.setStyleSheet(f"background: {hex_of(rgb)}; border: 1px solid {line}; border-radius: 4px;")
             square.setToolTip(f"{hex_of(rgb)}: click to take it in hand, Ctrl and click to drop it")
             square.setAccessibleName(f"colour {hex_of(rgb)}")
@@ -79,6 +79,8 @@ class SwatchRow(QWidget):
         for i, widget in enumerate([*self.squares, self.keep]):
             self.grid.addWidget(widget, i // _ACROSS, i % _ACROSS, Qt.AlignmentFlag.AlignLeft)
         self.grid.setColumnStretch(_ACROSS, 1)
+        lines = -(-(len(self.squares) + 1) // _ACROSS)
+        self.setMinimumHeight(30 * lines + 6)
 
 
 def _with_ctrl() -> bool:

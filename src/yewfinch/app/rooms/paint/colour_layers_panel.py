@@ -116,6 +116,7 @@ class ColourLayersPanel(LivePanel):
         row = QHBoxLayout()
         self.mode = QComboBox()
         self.mode.setAccessibleName("how the layer is blended")
+        self.mode.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.mode.setToolTip("How the layer is blended with what lies below it")
         for key, title in MODES.items():
             self.mode.addItem(title, key)

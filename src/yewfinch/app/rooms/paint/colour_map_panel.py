@@ -35,7 +35,8 @@ class ColourMapPanel(QWidget):
         self.side.addItem("As fine as the grain", None)
         for side in SIZES:
             self.side.addItem(f"{side} x {side}", side)
-        row.addWidget(self.side, 1)
+        self.side.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        column.addWidget(self.side)
         self.write = QPushButton("Write map …")
         self.write.setToolTip("The colour of the chosen piece as a PNG, for other programs")
         self.write.clicked.connect(self._write)

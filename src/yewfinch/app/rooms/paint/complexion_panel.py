@@ -53,11 +53,12 @@ class ComplexionPanel(QWidget):
         self.other = QPushButton("Another")
         self.other.setToolTip("The same dials, with all that is left to chance thrown anew")
         self.other.clicked.connect(self._another)
-        self.person = QPushButton("Of the base head")
+        self.person = QPushButton("Age and beard of the base head")
         self.person.setToolTip("Set age and beard to those of the person that the head was begun with")
         self.person.clicked.connect(self._of_person)
-        for button in (self.lay, self.other, self.person):
+        for button in (self.lay, self.other):
             row.addWidget(button)
+        column.addWidget(self.person)
         column.addLayout(row)
         note = QLabel("It follows the piece's regions, landmarks and lines. Paint of your own stays above it.")
         note.setWordWrap(True)

@@ -38,7 +38,7 @@ class LayerMaskPanel(LivePanel):
         grid, self.buttons = button_grid(
             (
                 (
-                    "clay", "From clay's mask", "The layer shows where the clay is not masked now",
+                    "clay", "From clay", "The layer shows where the clay is not masked now",
                     lambda: self._do(lambda p: painting.mask_from_clay(self.bench.portrait, p, self._key())),
                 ),
                 (
@@ -56,6 +56,7 @@ class LayerMaskPanel(LivePanel):
         self.region = QComboBox()
         self.region.setAccessibleName("region that the layer is to show in")
         self.region.setToolTip("A named region of the piece")
+        self.region.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.to_region = QPushButton("Only there")
         self.to_region.setProperty("small", True)
         self.to_region.setToolTip("The layer shows in that region only")
@@ -92,6 +93,7 @@ class LayerMaskPanel(LivePanel):
         row = QHBoxLayout()
         self.channel = QComboBox()
         self.channel.addItems(_CHANNELS)
+        self.channel.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.channel.setAccessibleName("channel of the curve")
         self.channel.setToolTip("Which channel's curve the three dials below bend")
         self.channel.activated.connect(lambda _: self.refresh())
@@ -107,7 +109,7 @@ class LayerMaskPanel(LivePanel):
             self.curve.append(dial)
             column.addWidget(dial)
         row = QHBoxLayout()
-        self.balance = QPushButton("Balance: colour in hand is grey")
+        self.balance = QPushButton("Balance it")
         self.balance.setProperty("small", True)
         self.balance.setToolTip(
             "What has the colour in hand becomes grey: take that from a white card in a photo first"

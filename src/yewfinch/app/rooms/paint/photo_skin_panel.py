@@ -24,6 +24,7 @@ class PhotoSkinPanel(LivePanel):
         self.photos = QComboBox()
         self.photos.setAccessibleName("photos laid onto the skin")
         self.photos.setToolTip("One photo with a standpoint, or all of them")
+        self.photos.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.column.addWidget(self.photos)
         self.light = ValueSlider("Light out", 0, 100, "%", decimals=0)
         self.light.setToolTip(
