@@ -15,10 +15,13 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.canvas import Coat, LayerCanvas
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext
 from yewfinch.core.sculpt.toolbox import tool
+from yewfinch.core.sight.view import View
 from yewfinch.core.skin.colour_layers import CLEAR, ColourLayer, Painting
 from yewfinch.core.skin.grain import grain_of
 from yewfinch.core.skin.sheet import Sheet
 from yewfinch.demo.shapes import cube_sphere
+from yewfinch.render.picture import standalone_context
+from yewfinch.render.scene import Canvas, SceneRenderer, bounds_of
 
 #: Quads along the side of each of the six parts of the ball; samples under a dab; layers.
 _SIDE, _SAMPLES, _LAYERS = 82, 10_000, 20
@@ -36,6 +39,7 @@ def main() -> None:
     )
     measured("colour_dab_by_size", times[4][0] / times[3][0], "10 against 2.5 million samples", "")
     _composing(surface)
+    _drawing(surface)
 
 
 def _painted(surface: Surface, steps: int, count: int) -> Painting:
@@ -91,6 +95,34 @@ def _composing(surface: Surface) -> None:
     measured("colour_under_a_dab", 1e3 * dab, f"{_LAYERS} layers under a dab: 60 leaves of 512 samples", "")
     held = sum(v.sheet.size for v in made.layers) / (_LAYERS * made.grain.count)
     said("  colour in memory", f"{held:.2f} bytes a sample and layer that is painted all over, none where it is not")
+
+
+def _drawing(surface: Surface) -> None:
+    """A picture of 712 x 570 pixels with samples as tiles against one with the colours of vertices."""
+    portrait = Portrait()
+    portrait.pieces["ball"] = Piece("ball", "Ball", surface)
+    context = standalone_context()
+    camera = View().fit(bounds_of(portrait), 712, 570).camera(712, 570)
+    times = []
+    for painting in (None, _painted(surface, 3, 1)):
+        portrait.pieces["ball"] = Piece("ball", "Ball", surface, painting=painting)
+        renderer, canvas = SceneRenderer(context), Canvas(context, 712, 570)
+
+        def draw(renderer: SceneRenderer = renderer, canvas: Canvas = canvas) -> None:
+            renderer.draw(canvas.target, portrait, camera)
+            canvas.pixels()
+
+        draw()
+        times.append(best(draw, 8))
+        renderer.release()
+        canvas.release()
+    measured(
+        "colour_drawn",
+        times[1] / times[0],
+        "a picture with samples against one with vertices",
+        f"{1e3 * times[1]:.0f} ms",
+    )
+    context.release()
 
 
 if __name__ == "__main__":

@@ -148,8 +148,7 @@ def _skin(what: Complexion, body: Body) -> ByteArray:
     lids = body.region("upper lid", "lower lid")
     rims = body.along("lid_upper", 1.6) + body.along("lid_lower", 1.6)
     chin = body.at("pg", 13.0)
-    knuckles = body.region("knuckles", "knee", "elbow")
-    palms = body.region("palm", "sole", "nail")
+    ends = body.region("fingers", "thumb", "toes")
     neck = body.region("neck", "collar")
     jaw = body.region("jaw")
 
@@ -165,9 +164,7 @@ def _skin(what: Complexion, body: Body) -> ByteArray:
     add(rims, 0.03, 0.14, 0.0, -0.05)
     add(jaw, 0.0, -0.015, -0.05, -0.02)
     add(neck, 0.0, -0.015, 0.0, 0.06)
-    add(knuckles, 0.02, 0.07, 0.0, 0.0)
-    add(body.region("nipple"), 0.12, 0.12, 0.0, 0.0)
-    at[:, 0] -= palms * max(float(at[0, 0]) - 0.32, 0.0) * 0.8
+    add(ends, 0.0, 0.05, 0.05, 0.05)
     # the sun reaches what looks up and forward more than what lies in the shade
     add(np.maximum(brow, nose), 0.05 * what.sun, 0.0, 0.0, 0.0)
     add(body.region("neck"), -0.02 * what.sun, 0.0, 0.0, 0.0)
