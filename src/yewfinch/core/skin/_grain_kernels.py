@@ -90,7 +90,7 @@ def in_ball(
     """
     n, v0 = len(positions), len(positions) + len(made)
     c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
-    p = np.empty(3, np.float32)
+    one, cx, cy, cz = np.float32(1.0), centre[0], centre[1], centre[2]
     found = seen = 0
     step, r2 = np.float32(1.0 / across), np.float32(radius * radius)
     for leaf in range(len(leaf_lo)):
@@ -116,14 +116,17 @@ def in_ball(
                     corner(quads[q, d], n, made, positions, c[d])
                 inside = False
                 for j in range(across + 1):
-                    v = np.float32(j * step)
+                    v = np.float32(j) * step
+                    o = one - v
+                    # along a row of samples all is linear
+                    x0, y0, z0 = o * c[0, 0] + v * c[3, 0], o * c[0, 1] + v * c[3, 1], o * c[0, 2] + v * c[3, 2]
+                    dx = o * c[1, 0] + v * c[2, 0] - x0
+                    dy = o * c[1, 1] + v * c[2, 1] - y0
+                    dz = o * c[1, 2] + v * c[2, 2] - z0
                     for i in range(across + 1):
-                        u = np.float32(i * step)
-                        far = np.float32(0.0)
-                        for k in range(3):
-                            p[k] = (1 - v) * ((1 - u) * c[0, k] + u * c[1, k]) + v * ((1 - u) * c[3, k] + u * c[2, k])
-                            far += (p[k] - centre[k]) * (p[k] - centre[k])
-                        if far > r2:
+                        u = np.float32(i) * step
+                        x, y, z = x0 + u * dx, y0 + u * dy, z0 + u * dz
+                        if (x - cx) * (x - cx) + (y - cy) * (y - cy) + (z - cz) * (z - cz) > r2:
                             continue
                         if not inside:
                             for d in range(4):
@@ -136,16 +139,15 @@ def in_ball(
                         met[row] = tick
                         if found < len(rows):
                             rows[found] = row
-                            size = np.float32(0.0)
-                            for k in range(3):
-                                at[found, k] = p[k]
-                                x = (1 - v) * ((1 - u) * m[0, k] + u * m[1, k]) + v * ((1 - u) * m[3, k] + u * m[2, k])
-                                across_at[found, k] = x
-                                size += x * x
-                            size = 1.0 / max(np.sqrt(size), np.float32(1e-9))
-                            for k in range(3):
-                                across_at[found, k] *= size
-                            x = (1 - v) * ((1 - u) * w[0, 0] + u * w[1, 0]) + v * ((1 - u) * w[3, 0] + u * w[2, 0])
+                            at[found, 0], at[found, 1], at[found, 2] = x, y, z
+                            s, t = one - u, v * u
+                            s0, s1, s3 = o * s, o * u, v * s
+                            x = s0 * m[0, 0] + s1 * m[1, 0] + t * m[2, 0] + s3 * m[3, 0]
+                            y = s0 * m[0, 1] + s1 * m[1, 1] + t * m[2, 1] + s3 * m[3, 1]
+                            z = s0 * m[0, 2] + s1 * m[1, 2] + t * m[2, 2] + s3 * m[3, 2]
+                            size = one / max(np.sqrt(x * x + y * y + z * z), np.float32(1e-9))
+                            across_at[found, 0], across_at[found, 1], across_at[found, 2] = x * size, y * size, z * size
+                            x = s0 * w[0, 0] + s1 * w[1, 0] + t * w[2, 0] + s3 * w[3, 0]
                             held[found, 0] = np.uint8(x + np.float32(0.5))
                         found += 1
                 if inside:
