@@ -172,7 +172,7 @@ uniform vec4 under;        // how far light goes on under the skin, and whether 
     + """
 vec3 light_through(vec3 n) {  // after Penner & Borshukov 2011, "Pre-integrated skin shading": more where it bends
     float bend = length(fwidth(n)) / max(length(fwidth(eye_position)), 1e-4);  // per mm
-    vec3 far = under.rgb * clamp(0.55 + 6.0 * bend, 0.0, 1.1);
+    vec3 far = under.rgb * clamp(0.55 + 6.0 * bend, 0.0, 1.1) * (1.0 - 0.55 * raking);
     vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
     vec3 k = max((dot(n, key_light()) + far) / (1.0 + far), 0.0), f = max((dot(n, fill) + far) / (1.0 + far), 0.0);
     vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);

@@ -272,7 +272,7 @@ def _age_spots(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray
 def _moles(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray]:
     """A few small dark marks; not on lids or lips."""
     held = body.region("upper lid", "lower lid", "upper lip", "lower lip", "mouth bag", "nostril")
-    many = (0.008 + 0.008 * what.sun) * (1.0 - np.clip(body.wide(held), 0.0, 1.0))
+    many = (0.004 + 0.005 * what.sun) * (1.0 - np.clip(body.wide(held), 0.0, 1.0))
     there, tone = spots(body.samples, 3.4, many.astype(np.float32), seed, least=0.45, irregular=0.15)
     return "pigment", _steps(_moves(there * (0.6 + 0.4 * tone), 0.30, 0.03, 0.0, 0.1))
 
