@@ -116,7 +116,7 @@ def on_samples(grain: Grain, corners: FloatArray, picture: ByteArray) -> ByteArr
     values = np.full((grain.count, picture.shape[2]), 255.0, np.float32)
     kernels.looked_up(
         grain.quads, grain.edge, grain.corners, grain.edges, grain.across, np.ascontiguousarray(places),
-        np.ascontiguousarray(picture), values,
+        np.array(picture, np.uint8, order="C"), values,
     )  # fmt: skip
     out = np.full((grain.count, 4), 255, np.uint8)
     out[:, : values.shape[1]] = np.round(values)
