@@ -12,7 +12,7 @@ from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.model.snapshot import still_of
-from yewfinch.core.document.verbs import detail_levels, fusing, painting, pieces, remeshing, tidying
+from yewfinch.core.document.verbs import detail_levels, fusing, masking, painting, pieces, remeshing, tidying
 from yewfinch.core.formats import container
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.surface.rows_change import RowsChange
@@ -189,6 +189,26 @@ def test_paint_is_carried_over_reducing(portrait):
     with_disc(portrait)
     portrait.perform(tidying.reduce(portrait, "ball", 600))
     assert right_share(portrait, "ball", 2.5) > 0.95
+
+
+def test_paint_is_carried_over_a_cut(portrait):
+    """Masked clay becomes a piece of its own: both parts keep the disc that the cut runs through."""
+    with_disc(portrait)
+    surface = portrait.surface("ball")
+    surface.mask[surface.positions[:, 0] > 0.0] = 255
+    made = masking.split_off(portrait, "ball")
+    portrait.perform(made[0] if isinstance(made, tuple) else made)
+    clay = [p for p in portrait.pieces.values() if p.painting is not None]
+    assert len(clay) == 2
+    for held in clay:
+        at = held.painting.grain.places(held.surface)
+        far = np.linalg.norm(at - (0.0, 0.0, 30.0), axis=1)
+        skin = np.abs(np.linalg.norm(at, axis=1) - 30.0) < 1.5  # not what closes the cut
+        inside = skin & (far < 7.5) & (np.abs(at[:, 0]) > 2.0)
+        assert inside.sum() > 20
+        assert (np.abs(held.painting.shown[inside, :3].astype(int) - RED).max(axis=1) < 3).mean() > 0.97
+    portrait.history.undo()
+    assert right_share(portrait, "ball", 0.01) == 1.0
 
 
 def test_a_duplicate_has_paint_of_its_own(portrait):
