@@ -16,7 +16,8 @@ from yewfinch.core.sculpt.canvas import Coat, LayerCanvas
 from yewfinch.core.sculpt.stroke import Dab, StrokeContext
 from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.sight.view import View
-from yewfinch.core.skin.colour_layers import CLEAR, ColourLayer, Painting
+from yewfinch.core.skin.colour_layer import CLEAR, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting
 from yewfinch.core.skin.grain import grain_of
 from yewfinch.core.skin.sheet import Sheet
 from yewfinch.demo.shapes import cube_sphere

@@ -196,6 +196,7 @@ def _render(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container
     from yewfinch.core.shared.files import write_atomic
     from yewfinch.core.sitter.framing import framing
+    from yewfinch.core.show.looking import Looking
     from yewfinch.render import picture
 
     portrait = container.load(args.file)
@@ -210,7 +211,7 @@ def _render(args: argparse.Namespace) -> int:
         camera, _ = framing(photos[0]).camera(camera).fitted(w, h)
     else:
         camera = picture.direction(portrait, args.view, w, h)
-    write_atomic(args.out, picture.png(picture.take(portrait, camera, raking=args.raking)))
+    write_atomic(args.out, picture.png(picture.take(portrait, camera, looking=Looking(raking=args.raking))))
     return _tell(args, f"Wrote {args.out.name}.", {"file": args.out.name, "width": w, "height": h})
 
 

@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import painting, swatches
 from yewfinch.core.formats import container
 from yewfinch.core.skin.colour_layers import alike
 
@@ -231,7 +231,7 @@ def test_colours_are_kept_in_the_portrait(window, tmp_path):
     assert bench.tools.rgb == (12, 34, 56)
     container.save(bench.portrait, tmp_path / "a.yewfinch")
     assert container.load(tmp_path / "a.yewfinch").swatches == bench.portrait.swatches
-    bench.portrait.perform(painting.drop_swatch(bench.portrait, (12, 34, 56)))
+    bench.portrait.perform(swatches.drop_swatch(bench.portrait, (12, 34, 56)))
     assert len(row.squares) == 1
     bench.portrait.history.undo()
     assert len(row.squares) == 2

@@ -12,7 +12,16 @@ from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.model.snapshot import still_of
-from yewfinch.core.document.verbs import detail_levels, fusing, masking, painting, pieces, remeshing, tidying
+from yewfinch.core.document.verbs import (
+    detail_levels,
+    fusing,
+    layer_masks,
+    masking,
+    painting,
+    pieces,
+    remeshing,
+    tidying,
+)
 from yewfinch.core.formats import container
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.surface.rows_change import RowsChange
@@ -21,7 +30,8 @@ from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.adjusting import Adjustment
 from yewfinch.core.skin.colour_difference import ciede2000
-from yewfinch.core.skin.colour_layers import Painting, alike, channel_of
+from yewfinch.core.skin.colour_layer import channel_of
+from yewfinch.core.skin.colour_layers import Painting, alike
 
 RED = (190, 60, 50)
 
@@ -268,7 +278,7 @@ def test_it_is_saved_and_opened_again(portrait, tmp_path):
     portrait.perform(painting.into_group(portrait, "ball", "fill1", "group1"))
     portrait.perform(painting.change(portrait, "ball", "fill1", mode="multiply", clip=False))
     mask = np.random.default_rng(0).integers(0, 256, (portrait.pieces["ball"].painting.grain.count, 1)).astype(np.uint8)
-    portrait.perform(painting.set_mask(portrait, "ball", "fill1", mask))
+    portrait.perform(layer_masks.set_mask(portrait, "ball", "fill1", mask))
     container.save(portrait, tmp_path / "a.yewfinch")
     again = container.load(tmp_path / "a.yewfinch")
     one, two = portrait.pieces["ball"].painting, again.pieces["ball"].painting
@@ -342,16 +352,16 @@ def test_masks_come_from_the_clay_and_its_regions(portrait):
     with_disc(portrait)
     held = portrait.pieces["ball"]
     with pytest.raises(YewfinchError, match="masked"):
-        painting.mask_from_clay(portrait, "ball", "paint1")
+        layer_masks.mask_from_clay(portrait, "ball", "paint1")
     held.surface.mask[held.surface.positions[:, 0] > 0.0] = 255
-    portrait.perform(painting.mask_from_clay(portrait, "ball", "paint1"))
+    portrait.perform(layer_masks.mask_from_clay(portrait, "ball", "paint1"))
     at = held.painting.grain.places(held.surface)
     shown = painting.painting_of(portrait, "ball").shown
     rows, _ = disc(portrait)
     left = at[rows, 0] > 5.0
     assert (shown[rows[left], :3] == (214, 196, 176)).all()
     assert (shown[rows[at[rows, 0] < -5.0], :3] == RED).all()
-    portrait.perform(painting.invert_mask(portrait, "ball", "paint1"))
+    portrait.perform(layer_masks.invert_mask(portrait, "ball", "paint1"))
     assert (painting.painting_of(portrait, "ball").shown[rows[left], :3] == RED).all()
 
 

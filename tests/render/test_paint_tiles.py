@@ -10,7 +10,7 @@ from yewfinch.core.document.verbs import painting
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sight.view import View
-from yewfinch.core.skin.colour_layers import channel_of
+from yewfinch.core.skin.colour_layer import channel_of
 from yewfinch.demo.shapes import cube_sphere
 from yewfinch.render import picture
 from yewfinch.render.paint_tiles import reduced

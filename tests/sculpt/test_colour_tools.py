@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from tests.sculpt.clay import DOWN, bench, line
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import layer_masks, painting
 from yewfinch.core.sculpt.pointer import PointerEvent
 from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.sculpt.toolbox import tool, tools
@@ -35,13 +35,14 @@ def draw(
     rgb=RED,
     seed=0,
     kept=None,
-    on_mask=False,
+    part="colour",
+    along=(),
     **changes,
 ):
     spec, piece = tool(tool_id), portrait.pieces["ball"]
     ctx = StrokeContext(
         portrait, piece, spec.settings.changed(**changes), symmetry, rgb, spec.channel, seed=seed,
-        painting=piece.painting, layer=layer, on_mask=on_mask, kept={} if kept is None else kept,
+        painting=piece.painting, layer=layer, part=part, along=along, kept={} if kept is None else kept,
     )  # fmt: skip
     stroke = spec.make(ctx)
     next(stroke)
@@ -345,14 +346,14 @@ def test_the_mask_of_a_layer_is_painted_in_light_and_dark():
     portrait = painted()
     draw(portrait, "paint", _PATH, strength=1.0, size=30.0, falloff="even")
     n = painting.painting_of(portrait, "ball").grain.count
-    portrait.perform(painting.set_mask(portrait, "ball", "paint1", np.full((n, 1), 255, np.uint8)))
-    made = draw(portrait, "paint", line((0, 0), (12, 0), 12), on_mask=True, rgb=(0, 0, 0), strength=1.0, falloff="even")
+    portrait.perform(layer_masks.set_mask(portrait, "ball", "paint1", np.full((n, 1), 255, np.uint8)))
+    made = draw(portrait, "paint", line((0, 0), (12, 0), 12), part="mask", rgb=(0, 0, 0), strength=1.0, falloff="even")
     at = where(portrait)
     hidden = (np.abs(at[:, 0] - 6) < 4) & (np.abs(at[:, 1]) < 3) & (at[:, 2] > 0)
     shows = (np.abs(at[:, 0] + 10) < 2) & (np.abs(at[:, 1]) < 3) & (at[:, 2] > 0)
     assert (made.shown[hidden, :3] == (205, 170, 150)).all()
     assert (made.shown[shows, :3] == RED).all()
-    draw(portrait, "paint", _PATH, on_mask=True, ctrl=True, strength=1.0, size=30.0, falloff="even")
+    draw(portrait, "paint", _PATH, part="mask", ctrl=True, strength=1.0, size=30.0, falloff="even")
     assert (painting.painting_of(portrait, "ball").shown[hidden, :3] == RED).all()
 
 

@@ -11,17 +11,9 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin import _layer_kernels as kernels
 from yewfinch.core.skin.adjusting import Adjustment
-from yewfinch.core.skin.colour_layers import (
-    CLEAR,
-    MODES,
-    NUMBER,
-    OPEN,
-    ColourLayer,
-    Painting,
-    alike,
-    composed,
-    ground_layer,
-)
+from yewfinch.core.skin.colour_layer import CLEAR, MODES, NUMBER, OPEN, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting, alike, ground_layer
+from yewfinch.core.skin.composing import composed
 from yewfinch.core.skin.grain import grain_of
 from yewfinch.core.skin.sheet import Sheet
 

@@ -361,7 +361,7 @@ class SurfaceBuffers:
         pixel: float,
         enough: float = np.inf,
         facing: bool = False,
-        painted: Callable[[], moderngl.Program] | None = None,
+        painted: Callable[[bool], moderngl.Program] | None = None,
     ) -> None:
         """Draw what is in sight.
 
@@ -376,7 +376,8 @@ class SurfaceBuffers:
         facing : bool
             Only faces that look at the eye are wanted: a processor picks them out faster than it draws twice as many.
         painted : callable, optional
-            Gives the program that draws colour samples in the place of the other; without it vertices are drawn.
+            Gives the program that draws samples in the place of the other, of colour or of more than that; without it
+            vertices are drawn.
         """
         about = self._coarser(pixel, enough)
         if not (facing or about or compiler.does_without(len(self.surface))):
@@ -391,7 +392,7 @@ class SurfaceBuffers:
         if painted is not None and self._painting is not None and not about:
             if self._tiles is None:
                 self._tiles = PaintTiles(self._context, self.surface, self._painting)
-            self.drawn = self._tiles.draw(painted(), self._gl, runs, pixel)
+            self.drawn = self._tiles.draw(painted(self._tiles.valued), self._gl, runs, pixel)
             return
         index = self._coarse_index(about) if about else self._gl["index"]
         each = faces.shape[1] - 2  # triangles

@@ -54,17 +54,17 @@ def take(
     backdrop: tuple[float, float, float] = BACKDROP,
     context: moderngl.Context | None = None,
     *,
-    raking: bool = False,
+    looking: Looking | None = None,
     hurried: bool = False,
 ) -> ByteArray:
-    """A picture of the portrait, (h, w, 3) uint8 sRGB; in soft light or in raking light from the left.
+    """A picture of the portrait, (h, w, 3) uint8 sRGB, in soft light and its own colours unless another look is given.
 
     A hurried one does not wait for compiled loops: eyes are painted balls until these are there.
     """
     own = context is None
     ctx = standalone_context() if context is None else context
     renderer = SceneRenderer(ctx)
-    renderer.looking, renderer.hurried = Looking(raking=raking), hurried
+    renderer.looking, renderer.hurried = looking or Looking(), hurried
     canvas = Canvas(ctx, int(camera.width), int(camera.height))
     renderer.draw(canvas.target, portrait, camera, backdrop)
     out = canvas.pixels()

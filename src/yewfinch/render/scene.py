@@ -12,7 +12,7 @@ from yewfinch.core.mesh.levels.levels import Levels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, IndexArray
 from yewfinch.core.show import studios
-from yewfinch.core.show.looking import FINISHES, Looking
+from yewfinch.core.show.looking import ALONE, FINISHES, Looking
 from yewfinch.core.show.studios import STUDIOS
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import near_far
@@ -89,7 +89,7 @@ class SceneRenderer:
         self._swift = context.program(shaders.SWIFT_VERTEX, shaders.SWIFT_FRAGMENT)
         self.program = self._plain
         #: Programs for painted clay by those for other clay, made when they are first needed.
-        self._painted: dict[moderngl.Program, moderngl.Program] = {}
+        self._painted: dict[tuple[moderngl.Program, bool], moderngl.Program] = {}
         self.projection = projection.Projection(context)
         self.looking = Looking()
         #: The first picture is not to wait for the compiler: eyes are drawn as painted balls until it is awake.
@@ -260,7 +260,11 @@ class SceneRenderer:
         self._look()
         context.front_face = "ccw" if np.linalg.det(camera.rotation) > 0 else "cw"  # else the picture is turned about
         shown = [(k, p) for k, p in portrait.pieces.items() if p.visible and (only is None or k == only)]
-        self._share = _share(camera, sum(len(p.surface) for _, p in shown)) if self.quick and not self.fine else np.inf
+        self._share = (
+            _share(camera, sum(len(p.surface) for _, p in shown))
+            if self.quick and not self.fine and not self.looking.alone
+            else np.inf
+        )
         solid = [(k, p.hide_masked) for k, p in shown if not p.see_through or only is not None]
         self._corners(target, portrait, camera, solid)
         if self.program is self._rich:
@@ -317,6 +321,11 @@ class SceneRenderer:
                 done += len(buffers.surface)
         return done > COARSENED
 
+    @property
+    def _coarse(self) -> bool:
+        """May coarser faces be drawn now?"""
+        return self.quick and not self.fine and not self.looking.alone
+
     def work(self, portrait: Portrait, camera: Camera, part: Part | None = None) -> float:
         """How much there is to draw in full, in seconds of a machine whose processor draws.
 
@@ -357,7 +366,7 @@ class SceneRenderer:
 
         In full they are drawn: where clay runs through itself they show that something is wrong.
         """
-        facing = self.quick and self._seen.whole and buffers.closed
+        facing = self.quick and self._seen.whole and buffers.closed and not self.looking.alone
         swift = facing and self.program is self._plain and not self.looking.black
         buffers.draw(
             self._swift if swift else self.program,
@@ -368,15 +377,18 @@ class SceneRenderer:
             self._for_paint if self.context.version_code >= paint_tiles.VERSION else None,
         )
 
-    def _for_paint(self) -> moderngl.Program:
-        """The program for painted clay, with the inputs of the one in use."""
-        if self.program not in self._painted:
+    def _for_paint(self, valued: bool) -> moderngl.Program:
+        """The program for painted clay, with the inputs of the one in use; `valued` if there is more than colour."""
+        key = self.program, valued
+        if key not in self._painted:
             fragment = shaders.CLAY_FRAGMENT.replace("//PHOTOS", projection.GLSL)
             fragment = fragment.replace("#version 330 core", "#version 430 core\n#define PAINTED")
+            if valued:
+                fragment = fragment.replace("#define PAINTED", "#define PAINTED\n#define VALUED")
             if self.program is self._rich:
                 fragment = fragment.replace("//VARIANT", "#define RICH")
-            self._painted[self.program] = self.context.program(shaders.PAINTED_VERTEX, fragment)
-        program = self._painted[self.program]
+            self._painted[key] = self.context.program(shaders.PAINTED_VERTEX, fragment)
+        program = self._painted[key]
         paint_tiles.copy_inputs(self.program, program)
         put(program, "masked", (*(v / 255.0 for v in MASKED), TINT))
         return program
@@ -390,6 +402,7 @@ class SceneRenderer:
     def _look(self) -> None:
         u, look, stuff = self.program, self.looking, FINISHES[self.looking.finish]
         put(u, "black", 1.0 if look.black else 0.0)
+        put(u, "alone", float(ALONE.index(look.alone)))
         put(u, "under", (*(stuff.under or (0.0, 0.0, 0.0)), 0.0 if stuff.under is None else 1.0))
         put(u, "nearer", 0.0)
         if u is not self._rich:

@@ -156,6 +156,10 @@ in vec2 tile_at;
 flat in vec4 tile;
 uniform sampler2D tiles;
 uniform vec4 masked;       // what masked clay is tinted with, sRGB, and how strongly
+#ifdef VALUED
+uniform sampler2D look_tiles;    // roughness, metallic, wetness, opacity
+uniform sampler2D height_tiles;  // fine height, mm
+#endif
 #else
 in vec3 albedo;
 #endif
@@ -166,6 +170,7 @@ in float rough;
 uniform float hide_masked;
 uniform float opacity;
 uniform float black;
+uniform float alone;       // what is shown without light, if not 0
 uniform vec4 under;        // how far light goes on under the skin, and whether it does
 """
     + LIGHT
@@ -193,8 +198,24 @@ uniform mat4 clip;
 #endif
 out vec4 result;
 #ifdef PAINTED
+vec2 on_tile(vec2 at) {  // a pixel's middle may lie beside the face that covers some of it
+    return clamp(at, tile.xy, tile.zw);
+}
+#ifdef VALUED
+float height_at(vec2 at) { return texture(height_tiles, at / vec2(textureSize(height_tiles, 0))).r; }
+vec3 bumped(vec3 n) {  // after Mikkelsen 2010, "Bump mapping unparametrized surfaces on the GPU"
+    vec2 low = on_tile(tile_at - 0.5), high = on_tile(tile_at + 0.5), at = on_tile(tile_at);
+    vec2 rise = vec2(height_at(vec2(high.x, at.y)) - height_at(vec2(low.x, at.y)),
+                     height_at(vec2(at.x, high.y)) - height_at(vec2(at.x, low.y))) / max(high - low, vec2(0.25));
+    vec3 px = dFdx(eye_position), py = dFdy(eye_position);
+    vec3 r1 = cross(py, n), r2 = cross(n, px);
+    float det = dot(px, r1);
+    vec3 slope = sign(det) * (dot(rise, dFdx(tile_at)) * r1 + dot(rise, dFdy(tile_at)) * r2);
+    return normalize(abs(det) * n - slope);
+}
+#endif
 vec3 painted() {
-    vec2 at = clamp(tile_at, tile.xy, tile.zw);  // a pixel's middle may lie beside the face that covers some of it
+    vec2 at = on_tile(tile_at);
     vec3 v = mix(texture(tiles, at / vec2(textureSize(tiles, 0))).rgb, masked.rgb, masked.a * (1.0 - free));
     return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v));
 }
@@ -242,12 +263,35 @@ void main() {
     }
     vec3 n = normalize(eye_normal);
     vec3 to_eye = eye_from(eye_position);
+    vec4 look = vec4(rough, 0.0, 0.0, 1.0);
+    float tall = 0.0;
+#ifdef VALUED
+    look = texture(look_tiles, on_tile(tile_at) / vec2(textureSize(look_tiles, 0)));
+    tall = height_at(on_tile(tile_at));
+    float turn_by = fract(52.9829189 * fract(dot(gl_FragCoord.xy, vec2(0.06711056, 0.00583715))));
+    if (alone < 0.5 && look.a < 1.0 && turn_by >= look.a) discard;
+#endif
+    if (alone > 0.5) {
+#ifdef PAINTED
+        vec3 held = to_srgb(painted());
+#else
+        vec3 held = to_srgb(albedo);
+#endif
+        float value = alone < 2.5 ? look.r : alone < 3.5 ? look.g : alone < 4.5 ? look.b : alone < 5.5 ? look.a
+            : clamp(0.5 + tall, 0.0, 1.0);
+        result = vec4(alone < 1.5 ? held : vec3(value), opacity);
+        return;
+    }
     if (!gl_FrontFacing) n = -n;
+    vec3 even = n;
+#ifdef VALUED
+    n = bumped(n);
+#endif
     vec3 light = under.a > 0.5 ? light_through(n) : light_on(n);
 #ifdef RICH
     if (occlusion > 0.0 && balled < 0.5) light *= open_to_light(n);
 #endif
-    vec2 sharp = sharpness(rough);
+    vec2 sharp = sharpness(look.r);
     float gloss = highlight(n, to_eye, sharp);
     if (under.a > 0.5) gloss = 0.7 * gloss + 0.55 * highlight(n, to_eye, vec2(0.22 * sharp.x, 0.45 * sharp.y));
 #ifdef RICH
@@ -260,7 +304,20 @@ void main() {
 #ifdef PAINTED
     vec3 albedo = painted();
 #endif
+#ifdef VALUED
+    if (finish.a < 0.5) albedo *= 1.0 - 0.22 * look.b;  // water on skin lets more light in than out
+#endif
     vec3 c = clay_in(light, gloss, albedo, n, to_eye);
+#ifdef VALUED
+    if (finish.a < 0.5) {
+        vec3 back = reflect(-to_eye, n);
+        vec3 sky = mix(vec3(0.10, 0.09, 0.085), vec3(0.62, 0.66, 0.70), smoothstep(-0.2, 0.9, back.y));
+        c = mix(c, albedo * (0.9 * sky + 9.0 * gloss), look.g);
+        vec3 film = normalize(mix(n, even, 0.65));  // a film is smoother than what it lies on
+        float mirrored = 0.02 + 0.98 * pow(1.0 - max(dot(film, to_eye), 0.0), 5.0);  // Schlick 1994, index 1.33
+        c += look.b * (0.35 * mirrored * sky + highlight(film, to_eye, vec2(260.0, 9.0)));
+    }
+#endif
 #ifdef RICH
     if (cavity > 0.0) {  // how the normal turns along the picture, per mm: hollows dark, edges bright
         vec3 px = dFdx(eye_position), py = dFdy(eye_position);

@@ -20,7 +20,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.measures import MeasureKind
 from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs.painting import SWATCHES
+from yewfinch.core.document.verbs.swatches import SWATCHES
 from yewfinch.core.formats.figure_records import FigureRecord, PoseRecord, figure_manifest, pose_manifest
 from yewfinch.core.formats.layer_records import layer_manifest, state_manifest
 from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest

@@ -14,8 +14,10 @@ from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
-from yewfinch.core.skin.colour_layers import CLEAR, EVEN, MODES, OPEN, ColourLayer, Painting
+from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, MODES, OPEN, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting
 from yewfinch.core.skin.grain import grain_of
+from yewfinch.core.skin.qualities import CARRIERS, DEEPEST, QUALITIES, SHALLOWEST
 from yewfinch.core.skin.sheet import Sheet
 
 #: The leaves of samples that a sheet is kept at, and the values there.
@@ -51,6 +53,8 @@ class ColourLayerRecord(msgspec.Struct):
     parent: Name = ""
     colour: tuple[int, int, int] | None = None
     adjustment: AdjustmentRecord | None = None
+    values: dict[str, tuple[int, int]] = msgspec.field(default_factory=dict)
+    depth: Real = DEPTH
 
 
 class PaintingRecord(msgspec.Struct):
@@ -76,6 +80,9 @@ def paint_manifest(piece: Piece) -> dict[str, Any] | None:
             entry["colour"] = [int(c) for c in v.sheet.plain[:3]]
         if v.kind == "adjust":
             entry["adjustment"] = msgspec.to_builtins(v.adjustment)
+        if v.values:
+            entry["values"] = {k: [int(b) for b in s.plain] for k, s in v.values.items()}
+            entry["depth"] = v.depth
         layers.append(entry)
     return {"steps": painting.grain.steps, "samples": painting.grain.count, "layers": layers}
 
@@ -87,6 +94,7 @@ def paint_arrays(piece: Piece) -> dict[str, np.ndarray]:
         sheets = {v.id: v.sheet} if v.kind in ("paint", "pigment") else {}
         if v.mask is not None:
             sheets[f"{v.id}-mask"] = v.mask
+        sheets |= {f"{v.id}-{name}": s for name, s in v.values.items()}
         for key, sheet in sheets.items():
             leaves, values = sheet.table()
             out[LEAVES.format(piece.id, key)] = np.ascontiguousarray(leaves[:, None], "<i4")
@@ -141,6 +149,9 @@ def painting_of(record: PaintingRecord | None, piece: Piece, read: Read, name: s
     for v in record.layers:
         if v.mode not in MODES or not 0.0 <= v.opacity <= 1.0:
             raise bad
+        pairs = all(k in QUALITIES and all(0 <= b <= 255 for b in p) for k, p in v.values.items())
+        if not pairs or (v.values and v.kind not in CARRIERS) or not SHALLOWEST <= v.depth <= DEEPEST:
+            raise bad
         try:
             adjustment = Adjustment() if v.adjustment is None else Adjustment(**msgspec.structs.asdict(v.adjustment))
         except YewfinchError as error:
@@ -152,9 +163,23 @@ def painting_of(record: PaintingRecord | None, piece: Piece, read: Read, name: s
             plain = (*v.colour, 255)
         own = sheet(v.id, plain) if v.kind in ("paint", "pigment") else Sheet(grain.count, plain)
         mask = sheet(f"{v.id}-mask", OPEN) if v.masked else None
+        values = {k: sheet(f"{v.id}-{k}", p) for k, p in v.values.items()}
         layers.append(
             ColourLayer(
-                v.id, v.name, v.kind, own, v.opacity, v.mode, v.visible, v.locked, v.clip, mask, adjustment, v.parent
+                v.id,
+                v.name,
+                v.kind,
+                own,
+                v.opacity,
+                v.mode,
+                v.visible,
+                v.locked,
+                v.clip,
+                mask,
+                adjustment,
+                v.parent,
+                values,
+                v.depth,
             )
         )
     return Painting(grain, layers)

@@ -143,17 +143,27 @@ class VertexCanvas:
 
 
 class LayerCanvas:
-    """The samples of a colour layer, or of its mask: there light colours show the layer and dark ones hide it."""
+    """The samples of a colour layer, of its mask, or of a quality that it carries, such as its roughness.
 
-    def __init__(self, ctx: StrokeContext) -> None:
+    On masks light colours show the layer and dark ones hide it; values of a quality are handled as greys with alpha.
+    """
+
+    def __init__(self, ctx: StrokeContext, part: str = "") -> None:
         assert ctx.painting is not None
         assert isinstance(ctx.recorder, SampleRecorder)
-        self._ctx, self._painting, self._recorder = ctx, ctx.painting, ctx.recorder
+        self.part = part or ctx.part
+        self._ctx, self._painting = ctx, ctx.painting
+        self._recorder = ctx.more[part] if part else ctx.recorder
         self._surface = ctx.piece.surface
         self._under = SamplesUnder(self._surface, ctx.painting.grain)
         self.count = ctx.painting.grain.count
         self.spacing = spacing(self._surface, ctx.painting.grain)
-        self.bare: ByteArray = np.array((255, 255, 255, 255) if ctx.on_mask else (0, 0, 0, 0), np.uint8)
+        self.bare: ByteArray = np.array((255, 255, 255, 255) if self.part == "mask" else (0, 0, 0, 0), np.uint8)
+
+    def along(self) -> list[tuple[LayerCanvas, int]]:
+        """Canvases of the qualities that go along with it, and their values; of the first canvas only."""
+        mine = self.part == self._ctx.part
+        return [(LayerCanvas(self._ctx, k), v) for k, v in self._ctx.along if k != self.part] if mine else []
 
     def under(self, dab: Dab) -> Patch:
         """Samples under a dab."""
@@ -197,31 +207,35 @@ class LayerCanvas:
     def own(self, patch: Patch) -> ByteArray:
         """What is laid on there, (k, 4) sRGB with alpha."""
         held = self._recorder.sheet.at(patch.rows)
-        if not self._ctx.on_mask:
+        if self.part == "colour":
             return held
-        return np.concatenate([np.repeat(held, 3, axis=1), np.full((len(held), 1), 255, np.uint8)], axis=1)
+        alpha = np.full((len(held), 1), 255, np.uint8) if self.part == "mask" else held[:, 1:]
+        return np.concatenate([np.repeat(held[:, :1], 3, axis=1), alpha], axis=1)
 
     def seen(self, patch: Patch) -> ByteArray:
         """What is seen there, (k, 4) sRGB."""
-        return self.own(patch) if self._ctx.on_mask else np.asarray(self._painting.shown[patch.rows])
+        return self.own(patch) if self.part != "colour" else np.asarray(self._painting.shown[patch.rows])
 
     def lay(self, patch: Patch, values: ByteArray) -> None:
         """Lay values (k, 4) on."""
         ctx, rows = self._ctx, patch.rows
         if not len(rows):
             return
-        if ctx.on_mask:
+        if self.part == "mask":
             values = np.round(values[:, :3] @ np.array([0.2126, 0.7152, 0.0722])).astype(np.uint8)[:, None]
+        elif self.part != "colour":
+            values = np.ascontiguousarray(values[:, 2:])
         self._recorder.touch(rows, self._recorder.sheet.at(rows))
-        self._painting.write(ctx.layer, rows, values, "mask" if ctx.on_mask else "colour")
+        self._painting.write(ctx.layer, rows, values, self.part)
         own = rows[rows < len(self._surface)]
-        self._surface.colour[own] = self._painting.shown[own]
+        if self.part in ("colour", "mask"):
+            self._surface.colour[own] = self._painting.shown[own]
         both = np.concatenate([patch.leaves, own >> LEAF_SHIFT])
         ctx.wrote(each_once(both, self._surface.leaf_count).astype(INDEX))
 
 
 class Coat:
-    """What one stroke has laid on so far, over what was there when it began.
+    """What one stroke has laid on so far, over what was there when it began, and what it lays on along with it.
 
     Parameters
     ----------
@@ -230,6 +244,7 @@ class Coat:
 
     def __init__(self, canvas: Canvas) -> None:
         self.canvas = canvas
+        self._along = [(Coat(c), (float(v),) * 3) for c, v in canvas.along()] if isinstance(canvas, LayerCanvas) else []
         self._met = np.zeros(canvas.count, np.uint8)
         self._alpha = np.zeros(canvas.count, np.float32)
         self._base = np.zeros((canvas.count, 4), np.uint8)
@@ -255,6 +270,8 @@ class Coat:
             self._base, own, out,
         )  # fmt: skip
         self.canvas.lay(patch, out)
+        for coat, grey in self._along:
+            coat.lay(patch, share, grey, builds=builds)
 
     def lay_each(self, patch: Patch, share: FloatArray, colours: FloatArray) -> None:
         """Lay a colour of its own (k, 3) onto each sample; the strongest touch counts."""
@@ -268,6 +285,8 @@ class Coat:
 
     def erase(self, patch: Patch, share: FloatArray) -> None:
         """Take paint away, with a share (k,) of 0 to 1 at each sample."""
+        for coat, _ in self._along:
+            coat.erase(patch, share)
         bare = self.canvas.bare
         if bare[3]:
             self.lay(patch, share, tuple(float(v) for v in bare[:3]))

@@ -12,7 +12,8 @@ from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.ground import Clay
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.skin import _layer_kernels
-from yewfinch.core.skin.colour_layers import Painting, channel_of
+from yewfinch.core.skin.colour_layer import channel_of
+from yewfinch.core.skin.colour_layers import Painting
 
 
 class Recorder:
@@ -75,14 +76,14 @@ class SampleRecorder:
     piece : str
     painting : Painting
     layer : str
-    mask : bool
-        Those of its mask.
+    part : str
+        Those of its colour, its mask, or a quality.
     """
 
-    def __init__(self, piece: str, painting: Painting, layer: str, *, mask: bool = False) -> None:
+    def __init__(self, piece: str, painting: Painting, layer: str, part: str = "colour") -> None:
         self.piece = piece
-        self.sheet = painting.sheet(layer, "mask" if mask else "colour")
-        self.channel: Channel = channel_of(layer, mask=mask)
+        self.sheet = painting.sheet(layer, part)
+        self.channel: Channel = channel_of(layer, part)
         self._seats = np.zeros(painting.grain.count, np.int32)
         self._next = 1
         self._rows: list[IndexArray] = []

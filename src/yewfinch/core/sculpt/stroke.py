@@ -63,8 +63,10 @@ class StrokeContext:
         The colour layers of the piece, if it has any and the tool lays colour on.
     layer : str
         The one of these that it is laid on.
-    on_mask : bool
-        It goes on the layer's mask instead.
+    part : str
+        What of the layer it goes on: its colour, its mask, or a quality.
+    along : tuple of (str, int)
+        Qualities that are laid on wherever the stroke lays on, and their values, 0 to 255.
     kept : dict
         What a tool keeps from one stroke for the next, such as where it copies from.
     going : bool
@@ -95,7 +97,8 @@ class StrokeContext:
     seed: int = 0
     painting: Painting | None = None
     layer: str = ""
-    on_mask: bool = False
+    part: str = "colour"
+    along: tuple[tuple[str, int], ...] = ()
     kept: dict[str, Any] = field(default_factory=dict)
     going: bool = False
     going_on: float | None = None
@@ -103,6 +106,7 @@ class StrokeContext:
     gone: float = field(init=False, default=0.0)
     remembered: bool = field(init=False, default=False)
     recorder: Recorder | SampleRecorder = field(init=False)
+    more: dict[str, SampleRecorder] = field(init=False, default_factory=dict)
     touched_rows: int = field(init=False, default=0)
     _place: IndexArray | None = field(init=False, default=None)
     _written: list[IndexArray] = field(init=False, default_factory=list)
@@ -110,7 +114,8 @@ class StrokeContext:
 
     def __post_init__(self) -> None:
         if self.painting is not None:
-            self.recorder = SampleRecorder(self.piece.id, self.painting, self.layer, mask=self.on_mask)
+            self.recorder = SampleRecorder(self.piece.id, self.painting, self.layer, self.part)
+            self.more = {k: SampleRecorder(self.piece.id, self.painting, self.layer, k) for k, _ in self.along}
             return
         self.recorder = Recorder(self.piece, self.channel)
         if self.symmetry:
@@ -227,7 +232,9 @@ class StrokeContext:
             return
         before = self.book.moment
         try:
-            self.book.keep_stroke(name, change, self.after(change) if self.after is not None else (), going=self.going)
+            more = [c for r in self.more.values() if (c := r.change()) is not None]
+            follows = self.after(change) if self.after is not None else ()
+            self.book.keep_stroke(name, change, [*more, *follows], going=self.going)
         finally:
             self.remembered = self.book.moment != before
 
@@ -236,6 +243,8 @@ class StrokeContext:
         change = None if self.remembered else self.recorder.change()
         if change is not None:
             self.book.take_back(change)
+            for one in [c for r in self.more.values() if (c := r.change()) is not None]:
+                self.book.take_back(one)
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from psygnal import Signal
 from yewfinch.core.sculpt.tool_settings import SIZE_RANGE, ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.sculpt.toolbox import tool, tools
+from yewfinch.core.skin.qualities import QUALITIES
 
 
 @dataclass(frozen=True)
@@ -59,6 +60,9 @@ class ToolsState:
         self.adaptive = Adaptive()
         #: The colour of tools that paint, sRGB 8 bit: that of skin that is a little flushed, to begin with.
         self.rgb: tuple[int, int, int] = (177, 132, 117)
+        #: What strokes on colour layers lay on: "colour", and names of qualities; and the values of those, 0 to 255.
+        self.lays: tuple[str, ...] = ("colour",)
+        self.values: dict[str, int] = {k: q.usual for k, q in QUALITIES.items()}
         #: What tools keep from one stroke for the next.
         self.kept: dict[str, Any] = {}
 
@@ -94,6 +98,18 @@ class ToolsState:
         """Change whether and how strokes adapt the detail."""
         self.adaptive = replace(self.adaptive, **changes)
         self.changed.emit()
+
+    def lay_on(self, part: str, on: bool) -> None:
+        """Let strokes lay colour or a quality on, or not; one of them at least they do."""
+        order = ("colour", *QUALITIES)
+        wanted = tuple(k for k in order if (on if k == part else k in self.lays))
+        self.lays = wanted or self.lays
+        self.colour_changed.emit()
+
+    def set_value(self, quality: str, value: int) -> None:
+        """What strokes lay on of a quality, 0 to 255."""
+        self.values[quality] = min(max(value, 0), 255)
+        self.colour_changed.emit()
 
     def set_colour(self, rgb: tuple[int, int, int]) -> None:
         """The colour of the paint tool, sRGB 8 bit."""

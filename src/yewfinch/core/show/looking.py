@@ -45,6 +45,10 @@ FINISHES: dict[str, Finish] = {
 }
 
 
+#: What can be shown alone, without light, in the order of its numbers in the shaders; the first is none of it.
+ALONE = ("", "colour", "roughness", "metallic", "wetness", "opacity", "height")
+
+
 @dataclass(frozen=True)
 class Looking:
     """How the clay is shown now.
@@ -69,6 +73,8 @@ class Looking:
         Only the outline, filled with black.
     section : Section or None
         A plane that cuts the clay.
+    alone : str
+        One of `ALONE`: colour or a quality shown without light; empty to show the clay as it is lit.
     """
 
     finish: str = "own"
@@ -80,3 +86,4 @@ class Looking:
     raking: bool = False
     black: bool = False
     section: Section | None = None
+    alone: str = ""

@@ -8,7 +8,7 @@ model (`skin_optics.py`), by the individual typology angle (Chardon et al. 1991)
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
@@ -18,7 +18,7 @@ from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArra
 from yewfinch.core.shared.colour import to_srgb
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin import _pigment_kernels
-from yewfinch.core.skin.colour_layers import Kind
+from yewfinch.core.skin.colour_layer import Kind
 from yewfinch.core.skin.noise import clouds, spots, veins
 from yewfinch.core.skin.pigments import flat_tables, on_axes, pigments_of
 from yewfinch.core.skin.zones import Body
@@ -72,6 +72,8 @@ class Made:
         As a layer of that kind holds them.
     opacity : float
     mode : str
+    more : dict of str to (n, 2) uint8
+        What it carries besides: values and weights, by names of `qualities.QUALITIES`.
     """
 
     key: str
@@ -80,6 +82,7 @@ class Made:
     values: ByteArray
     opacity: float = 1.0
     mode: str = "normal"
+    more: dict[str, ByteArray] = field(default_factory=dict)
 
 
 def base_of(what: Complexion) -> DoubleArray:
@@ -136,6 +139,11 @@ def layers_of(what: Complexion, body: Body) -> Iterator[tuple[str, Made | None]]
         if made is not None:
             kind, values = made
             yield name, Made(key, name, kind, values)
+    nothing = np.zeros((len(body.samples), 4), np.uint8)
+    yield "Sheen", None
+    yield "Sheen", Made("sheen", "Sheen", "paint", nothing, more=_sheen(what, body))
+    yield "Pores", None
+    yield "Pores", Made("pores", "Pores", "paint", nothing, more={"height": _pores(what, body, seeds[11])})
 
 
 def _skin(what: Complexion, body: Body) -> ByteArray:
@@ -318,6 +326,48 @@ def _inside(body: Body) -> tuple[Kind, ByteArray] | None:
     """The dark red of nostrils and of the mouth behind the lips, which little light reaches."""
     rows, zone = _near(body, body.region("nostril", "mouth bag"), 0.02)
     return ("paint", _painted(body, rows, np.array([80.0, 44.0, 41.0]), zone)) if len(rows) else None
+
+
+def _sheen(what: Complexion, body: Body) -> dict[str, ByteArray]:
+    """How rough skin is: oily brow, nose and chin, dry cheeks and necks, moist lips, wet rims of the lids.
+
+    Common practice; no published values.
+    """
+    oily = 0.8 * body.region("forehead") + body.at("prn", 12.0) + body.at("al", 7.0) + 0.7 * body.at("pg", 9.0)
+    lips = np.maximum(body.region("upper lip"), body.region("lower lip"))
+    rims = np.maximum(body.along("lid_upper", 0.9), body.along("lid_lower", 1.2))
+    inside = body.region("mouth bag")
+    dry = 0.06 * min(what.age / 80.0, 1.0)
+    rough = 0.56 + dry - 0.12 * np.clip(oily, 0.0, 1.0) - 0.12 * lips - 0.22 * np.clip(rims, 0.0, 1.0)
+    wet = np.clip(0.22 * lips + 0.8 * rims + 0.8 * inside, 0.0, 1.0)
+    return {"roughness": _weighed(body.wide(rough.astype(np.float32)), 1.0), "wetness": _weighed(body.wide(wet), 1.0)}
+
+
+def _weighed(value: FloatArray, weight: float) -> ByteArray:
+    """Values of 0 to 1 (n,) with one weight, as layers carry them."""
+    out = np.empty((len(value), 2), np.uint8)
+    out[:, 0] = np.round(255.0 * np.clip(value, 0.0, 1.0))
+    out[:, 1] = round(255.0 * weight)
+    return out
+
+
+def _pores(what: Complexion, body: Body, seed: int) -> ByteArray:
+    """Fine height: pits of pores, larger on nose and cheeks, between crossing lines of the skin; creases of lips."""
+    lips = np.clip(body.wide(np.maximum(body.region("upper lip"), body.region("lower lip"))), 0.0, 1.0)
+    large = np.clip(body.wide(body.at("prn", 16.0) + body.at("al", 9.0) + 0.7 * body.cheeks()), 0.0, 1.0)
+    at = body.samples
+    pits = np.maximum(clouds(at, 0.75, seed, 1) - 0.15, 0.0)
+    lines = np.abs(clouds(at, 2.2, seed + 1, 2))
+    squeezed = at.copy()
+    squeezed[:, 1:] *= 0.25
+    creases = clouds(squeezed, 1.1, seed + 2, 2)
+    aged = 0.6 + 0.6 * min(what.age / 70.0, 1.2)
+    skin = -(0.35 + 0.65 * large) * pits * 0.9 - 0.35 * aged * np.exp(-((lines / 0.10) ** 2))
+    rise = (1.0 - lips) * skin + 0.8 * lips * creases
+    out = np.empty((len(at), 2), np.uint8)
+    out[:, 0] = np.clip(np.round(128.0 + 127.0 * np.clip(rise, -1.0, 1.0)), 1, 255)
+    out[:, 1] = 255
+    return out
 
 
 def _brows(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | None:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
 from yewfinch.core.mesh.levels.halfedges import Net, Rise, mixed
@@ -27,13 +25,7 @@ def up(painting: Painting, fine: Surface, net: Net, rise: Rise) -> Painting:
     """
     if painting.grain.steps == 0:
         grain = grain_of(fine, 0)
-        return Painting(
-            grain,
-            [
-                replace(v, sheet=_sown(v.sheet, net, rise), mask=None if v.mask is None else _sown(v.mask, net, rise))
-                for v in painting.layers
-            ],
-        )
+        return Painting(grain, [v.with_sheets(lambda s: _sown(s, net, rise)) for v in painting.layers])
     grain = grain_of(fine, painting.grain.steps - 1)
     return painting.renumbered(grain, risen(painting.grain, grain, net, rise))
 
@@ -64,7 +56,7 @@ def _sown(sheet: Sheet, net: Net, rise: Rise) -> Sheet:
     values = sheet.dense().astype(np.float32)
     if sheet.plain[-1] > 0:  # no alpha
         return Sheet.of_dense(np.round(mixed(net, rise, values)).astype(np.uint8), plain)
-    values[:, :3] *= values[:, 3:] / 255.0
+    values[:, :-1] *= values[:, -1:] / 255.0
     out = mixed(net, rise, values)
-    out[:, :3] *= 255.0 / np.maximum(out[:, 3:], 1e-6)
+    out[:, :-1] *= 255.0 / np.maximum(out[:, -1:], 1e-6)
     return Sheet.of_dense(np.clip(np.round(out), 0, 255).astype(np.uint8), plain)

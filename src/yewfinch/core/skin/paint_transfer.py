@@ -13,7 +13,8 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, POSITION, ByteArray, FloatArray, IndexArray
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin import _transfer_kernels as kernels
-from yewfinch.core.skin.colour_layers import CLEAR, OPEN, ColourLayer, Painting, ground_layer
+from yewfinch.core.skin.colour_layer import CLEAR, OPEN, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.grain import Grain, grain_of, spacing, steps_for
 from yewfinch.core.skin.sheet import Sheet
 
@@ -81,6 +82,8 @@ def carried(
     lots = [_Lot(s.painting) for s in sources]
     out = [[np.tile(v.sheet.plain, (grain.count, 1)) for v in s.painting.layers] for s in sources]
     masks = [[_fresh(v, grain.count) for v in s.painting.layers] for s in sources]
+    more = [[{k: np.tile(x.plain, (grain.count, 1)) for k, x in v.values.items()} for v in s.painting.layers]
+            for s in sources]  # fmt: skip
     near = 0
     hints = np.empty(0, INDEX)
     for first in range(0, grain.count, _PART):
@@ -103,9 +106,11 @@ def carried(
                 held, mask = lot.masks[i], masks[k][i]
                 if mask is not None:
                     mask[first + mine] = 255 if held is None else _mixed(rows, shares, held, alpha=False)
+                for name, quality in lot.more[i].items():
+                    more[k][i][name][first + mine] = _mixed(rows, shares, quality, alpha=True)
     if near < 0.5 * grain.count:
         return None
-    return Painting(grain, _stacked(sources, out, masks, grain))
+    return Painting(grain, _stacked(sources, out, masks, more, grain))
 
 
 class _Lot:
@@ -114,6 +119,7 @@ class _Lot:
     def __init__(self, painting: Painting) -> None:
         self.values = [v.sheet.dense() if v.kind in _SHEETS else None for v in painting.layers]
         self.masks = [None if v.mask is None else v.mask.dense() for v in painting.layers]
+        self.more = [{k: s.dense() for k, s in v.values.items()} for v in painting.layers]
 
 
 def _fresh(layer: ColourLayer, count: int) -> ByteArray | None:
@@ -158,20 +164,27 @@ def _mixed(rows: IndexArray, shares: FloatArray, values: ByteArray, *, alpha: bo
 
 
 def _stacked(
-    sources: Sequence[Source], values: list[list[ByteArray]], masks: list[list[ByteArray | None]], grain: Grain
+    sources: Sequence[Source],
+    values: list[list[ByteArray]],
+    masks: list[list[ByteArray | None]],
+    more: list[list[dict[str, ByteArray]]],
+    grain: Grain,
 ) -> list[ColourLayer]:
     """The layers of all sources in one stack; what lies lowest in each becomes one layer."""
     out: list[ColourLayer] = []
     taken: set[str] = set()
     ground = np.zeros((grain.count, 4), np.uint8)
+    ground_more: dict[str, ByteArray] = {}
     last: ColourLayer | None = None
     for k, source in enumerate(sources):
         ids = {v.id: v.id if v.id not in taken else f"{v.id}-{k + 1}" for v in source.painting.layers}
         for i, layer in enumerate(source.painting.layers):
             usual = layer.opacity == 1.0 and layer.mode == "normal" and layer.mask is None
+            usual = usual and (len(sources) == 1 or not layer.values)
             if layer.id == GROUND and layer.kind == "paint" and layer.visible and usual:
                 ground = np.where(values[k][i][:, 3:] > 0, values[k][i], ground)
                 last = last or layer
+                ground_more = more[k][i]
                 continue
             mask = masks[k][i]
             plain = tuple(int(v) for v in layer.sheet.plain)
@@ -185,11 +198,16 @@ def _stacked(
                     parent=ids.get(layer.parent, ""),
                     sheet=sheet,
                     mask=None if mask is None else Sheet.of_dense(mask, OPEN),
+                    values={
+                        n: Sheet.of_dense(v, tuple(int(b) for b in layer.values[n].plain))
+                        for n, v in more[k][i].items()
+                    },
                 )
             )
         taken |= set(ids.values())
     if last is not None:
-        out.append(replace(last, sheet=Sheet.of_dense(ground, CLEAR), parent=""))
+        values_of = {n: Sheet.of_dense(v, tuple(int(b) for b in last.values[n].plain)) for n, v in ground_more.items()}
+        out.append(replace(last, sheet=Sheet.of_dense(ground, CLEAR), parent="", values=values_of))
     return out
 
 

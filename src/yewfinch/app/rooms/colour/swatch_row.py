@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QGridLayout, QToolButton, QWidget
 
 from yewfinch.app.kit import theme
 from yewfinch.core.document.model.edits import Edit
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import swatches
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
@@ -44,7 +44,7 @@ class SwatchRow(QWidget):
             self.refresh()
 
     def _keep(self) -> None:
-        self._do(lambda: painting.keep_swatch(self.bench.portrait, self.bench.tools.rgb))
+        self._do(lambda: swatches.keep_swatch(self.bench.portrait, self.bench.tools.rgb))
 
     def _do(self, job) -> None:  # type: ignore[no-untyped-def]  # one of the two verbs
         try:
@@ -57,7 +57,7 @@ class SwatchRow(QWidget):
 
     def _clicked(self, rgb: tuple[int, int, int], *, drop: bool) -> None:
         if drop:
-            self._do(lambda: painting.drop_swatch(self.bench.portrait, rgb))
+            self._do(lambda: swatches.drop_swatch(self.bench.portrait, rgb))
         else:
             self.bench.tools.set_colour(rgb)
 

@@ -28,7 +28,7 @@ from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.counts import grouped
-from yewfinch.core.skin.colour_layers import MODES, ColourLayer, Kind
+from yewfinch.core.skin.colour_layer import MODES, ColourLayer, Kind
 
 _KEY = Qt.ItemDataRole.UserRole
 #: Rows of the list that are seen without scrolling, at least and at most.
@@ -296,7 +296,9 @@ class ColourLayersPanel(LivePanel):
             self.note.setText(
                 ""
                 if chosen is None
-                else painting.can_paint_on(held, chosen.id, on_mask=self.bench.selection.on_colour_mask, pigments=True)
+                else painting.can_paint_on(
+                    held, chosen.id, part="mask" if self.bench.selection.on_colour_mask else "colour", pigments=True
+                )
             )
             self.note.setVisible(bool(self.note.text()))
         self._filling = False

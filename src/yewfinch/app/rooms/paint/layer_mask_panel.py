@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.paint.paint_controller import PaintController
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import layer_masks
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
 
 #: Dials of an adjustment: setting, title, low, high, unit, shown times, tool tip.
@@ -20,6 +22,21 @@ _DIALS = (
     ("saturation", "Saturation", 0, 200, "%", 100.0, "0 is grey"),
     ("hue", "Hue", -180, 180, "°", 1.0, "All hues are turned by so much"),
 )
+#: What a mask is made of, and what that means; and the amount: low, high, unit, usual.
+_SOURCES = {
+    "Hollows": "The most hollow part of the form: creases, corners, below the lip",
+    "Crests": "The sharpest part of the form: rims, ridges",
+    "Facing the view": "What looks towards you now",
+    "Near the last press": "Round the place where the clay was pressed last",
+    "Colour in hand": "Where nearly the colour in hand is seen (CIEDE2000)",
+}
+_AMOUNTS = {
+    "Hollows": (1, 95, "%", 15),
+    "Crests": (1, 95, "%", 15),
+    "Facing the view": (5, 120, "°", 60),
+    "Near the last press": (1, 200, "mm", 25),
+    "Colour in hand": (1, 40, "ΔE", 8),
+}
 #: Places of a curve that have a dial, and what these are called.
 _PLACES = ((0.25, "Shadows"), (0.5, "Middle"), (0.75, "Lights"))
 _CHANNELS = ("All", "Red", "Green", "Blue")
@@ -39,15 +56,15 @@ class LayerMaskPanel(LivePanel):
             (
                 (
                     "clay", "From clay", "The layer shows where the clay is not masked now",
-                    lambda: self._do(lambda p: painting.mask_from_clay(self.bench.portrait, p, self._key())),
+                    lambda: self._do(lambda p: layer_masks.mask_from_clay(self.bench.portrait, p, self._key())),
                 ),
                 (
                     "invert", "Invert", "Shows where it was hidden, and the other way round",
-                    lambda: self._do(lambda p: painting.invert_mask(self.bench.portrait, p, self._key())),
+                    lambda: self._do(lambda p: layer_masks.invert_mask(self.bench.portrait, p, self._key())),
                 ),
                 (
                     "none", "No mask", "It shows everywhere again",
-                    lambda: self._do(lambda p: painting.set_mask(self.bench.portrait, p, self._key(), None)),
+                    lambda: self._do(lambda p: layer_masks.set_mask(self.bench.portrait, p, self._key(), None)),
                 ),
             )
         )  # fmt: skip
@@ -62,12 +79,32 @@ class LayerMaskPanel(LivePanel):
         self.to_region.setToolTip("The layer shows in that region only")
         self.to_region.clicked.connect(
             lambda: self._do(
-                lambda p: painting.mask_from_region(self.bench.portrait, p, self._key(), self.region.currentText())
+                lambda p: layer_masks.mask_from_region(self.bench.portrait, p, self._key(), self.region.currentText())
             )
         )
         row.addWidget(self.region, 1)
         row.addWidget(self.to_region)
         self.column.addLayout(row)
+        row = QHBoxLayout()
+        self.source = QComboBox()
+        for name, tip in _SOURCES.items():
+            self.source.addItem(name, name)
+            self.source.setItemData(self.source.count() - 1, tip, Qt.ItemDataRole.ToolTipRole)
+        self.source.setAccessibleName("what the mask is made of")
+        self.source.setToolTip("What of the form or the colour decides where the layer shows")
+        self.source.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.source.currentIndexChanged.connect(lambda _: self._measure())
+        self.made = QPushButton("Make it")
+        self.made.setProperty("small", True)
+        self.made.setToolTip("The layer's mask becomes that, by the amount below")
+        self.made.clicked.connect(self._make)
+        row.addWidget(self.source, 1)
+        row.addWidget(self.made)
+        self.column.addLayout(row)
+        self.amount = ValueSlider("Amount", 1, 100, "%", decimals=0)
+        self.amount.setToolTip("How much of the form, how far turned away, how far off, or how alike")
+        self.column.addWidget(self.amount)
+        self._measure()
         self.on_mask = QPushButton("Paint on the mask")
         self.on_mask.setCheckable(True)
         self.on_mask.setToolTip("Tools of colour work on the mask: light colours show the layer, dark ones hide it")
@@ -76,6 +113,32 @@ class LayerMaskPanel(LivePanel):
         self._adjusts()
         controller.changed.connect(self.later)
         self.begin()
+
+    def _measure(self) -> None:
+        """Give the amount the unit that the source is measured in."""
+        low, high, unit, usual = _AMOUNTS[self.source.currentText()]
+        self.amount.set_range(low, high, unit)
+        self.amount.set_value(usual)
+
+    def _make(self) -> None:
+        bench, key, amount = self.bench, self._key(), self.amount.value()
+        portrait, kind = bench.portrait, self.source.currentText()
+        if kind == "Near the last press":
+            hit = bench.selection.last_hit
+            if hit is None or hit[0] not in portrait.pieces or hit[1] >= len(portrait.surface(hit[0])):
+                bench.say("Press on the clay first, at the middle of what the layer is to show.", "note")
+                return
+            place = portrait.surface(hit[0]).positions[hit[1]].astype(np.float64)
+        elif kind == "Facing the view":
+            way = -bench.outlook.view.camera(100, 100).rotation[2]
+        makers = {
+            "Hollows": lambda p: layer_masks.mask_from_hollows(portrait, p, key, amount / 100),
+            "Crests": lambda p: layer_masks.mask_from_hollows(portrait, p, key, amount / 100, crests=True),
+            "Facing the view": lambda p: layer_masks.mask_from_facing(portrait, p, key, way, amount),
+            "Near the last press": lambda p: layer_masks.mask_from_distance(portrait, p, key, place, amount),
+            "Colour in hand": lambda p: layer_masks.mask_from_colour(portrait, p, key, bench.tools.rgb, amount),
+        }
+        self._do(makers[kind])
 
     def _adjusts(self) -> None:
         self.box = QWidget()
@@ -164,7 +227,7 @@ class LayerMaskPanel(LivePanel):
             if layer is None
             else f"{layer.name}: " + ("a mask hides a part of it." if masked else "it has no mask.")
         )
-        for widget in (self.buttons["clay"], self.region, self.to_region):
+        for widget in (self.buttons["clay"], self.region, self.to_region, self.source, self.made, self.amount):
             widget.setEnabled(layer is not None)
         for widget in (self.buttons["invert"], self.buttons["none"], self.on_mask):
             widget.setEnabled(masked)

@@ -10,7 +10,8 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.skin.colour_layers import ColourLayer, Painting
+from yewfinch.core.skin.colour_layer import ColourLayer
+from yewfinch.core.skin.colour_layers import Painting
 
 
 class PaintController(LiveWishes[tuple[str, str, dict[str, object]]]):

@@ -9,6 +9,7 @@ from yewfinch.app.rooms.paint import (
     colour_map_panel,
     complexion_panel,
     layer_mask_panel,
+    layer_values_panel,
     photo_skin_panel,
 )
 from yewfinch.app.rooms.paint.paint_controller import PaintController
@@ -28,6 +29,12 @@ def furnish(shop: Workshop) -> Room:
                 "Layer mask and adjustment",
                 lambda: layer_mask_panel.LayerMaskPanel(controller),
                 {"Skin": 14},
+                folded=True,
+            ),
+            Panel(
+                "Roughness, wetness, height",
+                lambda: layer_values_panel.LayerValuesPanel(controller),
+                {"Skin": 13},
                 folded=True,
             ),
             Panel(

@@ -415,18 +415,20 @@ class Strokes(QObject):
         colour_layer = self._colour_layer(piece)
         if colour_layer is None:
             return None
+        part, rgb, along = self._lays()
         context = StrokeContext(
             bench.portrait,
             piece,
             settings,
             symmetric,
-            bench.tools.rgb,
+            rgb if colour_layer else bench.tools.rgb,
             bench.tools.tool.channel,
             after or adapting,
             reference,
             painting=piece.painting if colour_layer else None,
             layer=colour_layer,
-            on_mask=bool(colour_layer) and bench.selection.on_colour_mask,
+            part=part,
+            along=along if colour_layer else (),
             kept=bench.tools.kept,
         )
         context.stamp, context.through = stamp, self._stencil()
@@ -436,17 +438,30 @@ class Strokes(QObject):
     def _colour_layer(self, piece: Piece) -> str | None:
         """The colour layer that a stroke goes on; empty if on none, None if there can be no stroke."""
         bench, painting = self.bench, piece.painting
-        if painting is None or bench.tools.tool.channel != "colour":
+        if painting is None or bench.tools.tool.channel not in ("colour", "roughness"):
             return ""
         key = bench.selection.colour_layer_of.get(piece.id, "")
         if key not in painting:
             key = next((v.id for v in painting.layers if v.kind == "paint"), "")
-        on_mask = bench.selection.on_colour_mask
-        why = can_paint_on(painting, key, on_mask=on_mask, pigments=bench.tools.tool.pigments)
+        part, _, along = self._lays()
+        why = can_paint_on(painting, key, part=part, pigments=bench.tools.tool.pigments)
+        if not why and along:
+            why = can_paint_on(painting, key, part=along[0][0])
         if why:
             bench.say(why, "warn")
             return None
         return key
+
+    def _lays(self) -> tuple[str, tuple[int, int, int], tuple[tuple[str, int], ...]]:
+        """What strokes on colour layers work on, as which colour, and qualities that go along with their values."""
+        tools = self.bench.tools
+        if tools.tool.channel == "roughness":
+            return "roughness", tools.rgb, ()
+        if self.bench.selection.on_colour_mask:
+            return "mask", tools.rgb, ()
+        first, *rest = tools.lays
+        grey = tools.values.get(first, 0)
+        return first, tools.rgb if first == "colour" else (grey, grey, grey), tuple((k, tools.values[k]) for k in rest)
 
     def _stencil(self) -> Through | None:
         """What the stencil lets through, seen from here."""

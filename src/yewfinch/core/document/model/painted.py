@@ -13,23 +13,19 @@ import numpy.typing as npt
 
 from yewfinch.core.document.model.edits import Change, PieceChange
 from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.mesh.surface.channel_spec import ROUGH
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.colour_layers import COLOUR, MASK
+from yewfinch.core.skin.colour_layer import COLOUR, OTHER, named_by
 from yewfinch.core.skin.paint_transfer import Source, carried, same_net
 from yewfinch.core.skin.sheet import Sheet
 
 
 def is_paint(channel: str) -> bool:
     """Whether rows of a channel are colour samples."""
-    return channel.startswith((COLOUR, MASK))
-
-
-def _named(channel: str) -> tuple[str, str]:
-    """The layer and which of its sheets a channel names."""
-    return (channel[len(MASK) :], "mask") if channel.startswith(MASK) else (channel[len(COLOUR) :], "colour")
+    return channel.startswith((COLOUR, OTHER))
 
 
 def sheet_of(piece: Piece, channel: str) -> Sheet:
@@ -42,7 +38,7 @@ def sheet_of(piece: Piece, channel: str) -> Sheet:
     """
     if piece.painting is None:
         raise KeyError(channel)
-    return piece.painting.sheet(*_named(channel))
+    return piece.painting.sheet(*named_by(channel))
 
 
 def check(piece: Piece, change: RowsChange) -> None:
@@ -60,7 +56,7 @@ def write(piece: Piece, channel: str, rows: IndexArray, values: npt.NDArray[np.g
     """Write values into samples of a layer; the leaves of the surface that show them."""
     painting = piece.painting
     assert painting is not None
-    layer, part = _named(channel)
+    layer, part = named_by(channel)
     painting.write(layer, rows, values, part)
     own = rows[rows < len(piece.surface)]
     piece.surface.colour[own] = painting.shown[own]
@@ -71,6 +67,9 @@ def settle(piece: Piece, before: Piece | None) -> None:
     """Let a piece that has come into the portrait show its layers."""
     if piece.painting is None:
         return
+    rough = piece.surface.roughness
+    if (rough != ROUGH).any():
+        piece.painting.ground_roughness = np.round(piece.painting.grain.spread(rough)[:, 0]).astype(np.uint8)
     piece.painting.take_over(None if before is None else before.painting)
     piece.surface.colour[:] = piece.painting.shown[: len(piece.surface)]
 

@@ -10,15 +10,19 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.colour_layers import CLEAR, EVEN, ColourLayer, Painting, ground_layer
+from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.complexion import Complexion, layers_of
 from yewfinch.core.skin.grain import grain_of, spacing, steps_for
 from yewfinch.core.skin.paint_transfer import GROUND
+from yewfinch.core.skin.qualities import NOTHING
 from yewfinch.core.skin.sheet import Sheet
 from yewfinch.core.skin.zones import Body
 
 #: The id of the group, and how many layers there are in it, about.
-GROUP, _ABOUT = "complexion", 13
+GROUP, _ABOUT = "complexion", 15
+#: How deep the fine height of pores goes at most, mm: common practice.
+PORES = 0.06
 #: Vertices that lie no farther apart than this, mm, tell zones; else all samples do.
 _SOFT = 3.5
 
@@ -57,10 +61,19 @@ def lay_on(
         if layer is not None:
             plain = EVEN if layer.kind == "pigment" else CLEAR
             sheet = Sheet.of_dense(layer.values, plain)
+            more = {k: Sheet.of_dense(v, NOTHING) for k, v in layer.more.items()}
             layers.insert(
                 0,
                 ColourLayer(
-                    f"{GROUP}-{layer.key}", layer.name, layer.kind, sheet, layer.opacity, layer.mode, parent=GROUP
+                    f"{GROUP}-{layer.key}",
+                    layer.name,
+                    layer.kind,
+                    sheet,
+                    layer.opacity,
+                    layer.mode,
+                    parent=GROUP,
+                    values=more,
+                    depth=PORES if "height" in more else DEPTH,
                 ),
             )
     group = ColourLayer(GROUP, "Complexion", "group", Sheet(old.grain.count, CLEAR))

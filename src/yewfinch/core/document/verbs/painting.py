@@ -8,7 +8,7 @@ from itertools import count
 
 import numpy as np
 
-from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -18,24 +18,16 @@ from yewfinch.core.shared.arrays import INDEX, ByteArray, IndexArray
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.colour_layers import (
-    CLEAR,
-    EVEN,
-    MODES,
-    OPEN,
-    ColourLayer,
-    Kind,
-    Painting,
-    channel_of,
-    flattened,
-    ground_layer,
-)
+from yewfinch.core.skin import qualities
+from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, MODES, OPEN, ColourLayer, Kind, channel_of
+from yewfinch.core.skin.colour_layers import Painting, ground_layer
+from yewfinch.core.skin.composing import flattened
 from yewfinch.core.skin.grain import grain_of, spacing, steps_for
 from yewfinch.core.skin.paint_transfer import GROUND, Source, carried
 from yewfinch.core.skin.sheet import Sheet
 
-#: Layers of one piece at most; swatches of a portrait.
-MOST, SWATCHES = 100, 48
+#: Layers of one piece at most.
+MOST = 100
 #: Grains that can be asked for, mm.
 FINEST, COARSEST = 0.02, 20.0
 #: What a piece is begun with, mm, if nothing is said.
@@ -180,27 +172,50 @@ def add(
         at = layers.index(painting[above])
         layer = replace(layer, parent=painting[above].parent)
     layers.insert(at, layer)
-    return _laid(held, painting, layers, f"Add the layer {layer.name}"), layer.id
+    return laid(held, painting, layers, f"Add the layer {layer.name}"), layer.id
 
 
 def put(
-    portrait: Portrait, piece: str, name: str, values: ByteArray, mask: ByteArray | None = None
+    portrait: Portrait,
+    piece: str,
+    name: str,
+    colours: ByteArray,
+    mask: ByteArray | None = None,
+    *,
+    values: dict[str, Sheet] | None = None,
+    depth: float = DEPTH,
 ) -> tuple[Edit, str]:
-    """A layer on top with given colours of all samples, (N, 4) uint8 sRGB with alpha, and a mask (N, 1) if any."""
+    """A layer on top with given colours of all samples; its id with it.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    name : str
+    colours : (N, 4) uint8
+        sRGB with alpha.
+    mask : (N, 1) uint8, optional
+    values : dict of str to Sheet, optional
+        What it carries besides.
+    depth : float, mm
+        Of its fine height.
+    """
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     layer = ColourLayer(
         _free(painting, "paint"),
         _named(name),
         "paint",
-        Sheet.of_dense(values, CLEAR),
+        Sheet.of_dense(colours, CLEAR),
         mask=None if mask is None else Sheet.of_dense(mask, OPEN),
+        values=values or {},
+        depth=depth,
     )
-    return _laid(held, painting, [layer, *painting.layers], f"Layer {layer.name}"), layer.id
+    return laid(held, painting, [layer, *painting.layers], f"Layer {layer.name}"), layer.id
 
 
 def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit:
-    """Change settings of a layer: name, opacity, mode, visible, locked, clip, adjustment.
+    """Change settings of a layer: name, opacity, mode, visible, locked, clip, adjustment, depth of its fine height.
 
     Raises
     ------
@@ -210,7 +225,7 @@ def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     layer = painting[key]
-    unknown = set(settings) - {"name", "opacity", "mode", "visible", "locked", "clip", "adjustment"}
+    unknown = set(settings) - {"name", "opacity", "mode", "visible", "locked", "clip", "adjustment", "depth"}
     if unknown:
         raise ValueError(f"a layer has no {', '.join(sorted(unknown))}")
     if "name" in settings:
@@ -218,10 +233,15 @@ def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit
     opacity = settings.get("opacity", layer.opacity)
     if not isinstance(opacity, (int, float)) or not 0.0 <= opacity <= 1.0:
         raise YewfinchError("A layer's opacity lies between 0 and 100 %.")
+    depth = settings.get("depth", layer.depth)
+    if not isinstance(depth, (int, float)) or not qualities.SHALLOWEST <= depth <= qualities.DEEPEST:
+        raise YewfinchError(
+            f"Fine height goes up to {qualities.SHALLOWEST:g} to {qualities.DEEPEST:g} mm; more is form."
+        )
     if settings.get("mode", layer.mode) not in MODES:
         raise YewfinchError(f"There is no way of blending called {settings['mode']}.")
     made = replace(layer, **settings)  # type: ignore[arg-type]  # looked at above
-    return _laid(held, painting, painting.changed(made).layers, _told(layer, made))
+    return laid(held, painting, painting.changed(made).layers, _told(layer, made))
 
 
 def _told(old: ColourLayer, new: ColourLayer) -> str:
@@ -244,53 +264,7 @@ def recolour(portrait: Portrait, piece: str, key: str, rgb: tuple[int, int, int]
     if layer.kind != "fill":
         raise YewfinchError(f"'{layer.name}' is no fill.")
     made = replace(layer, sheet=Sheet(painting.grain.count, (*rgb, 255)))
-    return _laid(held, painting, painting.changed(made).layers, f"Colour of {layer.name}")
-
-
-def set_mask(portrait: Portrait, piece: str, key: str, mask: ByteArray | None) -> Edit:
-    """Give a layer a mask of all samples, (N, 1) uint8, 255 where it shows; None takes it away."""
-    held = paintable(portrait, piece)
-    painting = painting_of(portrait, piece)
-    layer = painting[key]
-    if mask is not None and mask.shape != (painting.grain.count, 1):
-        raise ValueError(f"a mask of shape {mask.shape} for {painting.grain.count} samples")
-    made = replace(layer, mask=None if mask is None else Sheet.of_dense(mask, OPEN))
-    name = f"Mask of {layer.name}" if mask is not None else f"No mask for {layer.name}"
-    return _laid(held, painting, painting.changed(made).layers, name)
-
-
-def mask_from_clay(portrait: Portrait, piece: str, key: str) -> Edit:
-    """Let a layer show where the clay is free: the mask that lies on the clay becomes the layer's own.
-
-    Raises
-    ------
-    YewfinchError
-        If nothing of the clay is masked.
-    """
-    held = paintable(portrait, piece)
-    if not held.surface.mask.any():
-        raise YewfinchError("Nothing of the clay is masked. Mask what the layer is to leave out first.")
-    painting = painting_of(portrait, piece)
-    held_off = painting.grain.spread(held.surface.mask)
-    return set_mask(portrait, piece, key, np.round(255.0 - held_off).astype(np.uint8))
-
-
-def mask_from_region(portrait: Portrait, piece: str, key: str, region: str) -> Edit:
-    """Let a layer show in a region of the piece only."""
-    held = paintable(portrait, piece)
-    painting = painting_of(portrait, piece)
-    if region not in held.regions:
-        raise YewfinchError(f"'{held.name}' has no region '{region}'.")
-    member = painting.grain.spread(held.regions[region][:, None])
-    return set_mask(portrait, piece, key, np.round(member).astype(np.uint8))
-
-
-def invert_mask(portrait: Portrait, piece: str, key: str) -> Edit:
-    """Let a layer show where its mask hides it, and the other way round."""
-    mask = painting_of(portrait, piece)[key].mask
-    if mask is None:
-        raise YewfinchError("This layer has no mask.")
-    return set_mask(portrait, piece, key, 255 - mask.dense())
+    return laid(held, painting, painting.changed(made).layers, f"Colour of {layer.name}")
 
 
 def remove(portrait: Portrait, piece: str, key: str) -> Edit:
@@ -299,7 +273,7 @@ def remove(portrait: Portrait, piece: str, key: str) -> Edit:
     painting = painting_of(portrait, piece)
     gone = {key, *_inside(painting, key)}
     rest = [v for v in painting.layers if v.id not in gone]
-    return _laid(held, painting, rest, f"Remove {painting[key].name}")
+    return laid(held, painting, rest, f"Remove {painting[key].name}")
 
 
 def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
@@ -313,18 +287,16 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         ids[layer.id] = _free(painting, layer.kind, ids.values())
     for layer in [v for v in painting.layers if v.id in some]:
         copies.append(
-            replace(
-                layer,
+            layer.with_sheets(
+                Sheet.copy,
                 id=ids[layer.id],
                 name=f"{layer.name}, copy"[:LONGEST] if layer.id == key else layer.name,
-                sheet=layer.sheet.copy(),
-                mask=None if layer.mask is None else layer.mask.copy(),
                 parent=ids.get(layer.parent, layer.parent),
             )
         )
     layers = list(painting.layers)
     at = layers.index(painting[key])
-    return _laid(held, painting, [*layers[:at], *copies, *layers[at:]], f"Duplicate {painting[key].name}"), ids[key]
+    return laid(held, painting, [*layers[:at], *copies, *layers[at:]], f"Duplicate {painting[key].name}"), ids[key]
 
 
 def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
@@ -346,7 +318,7 @@ def order(portrait: Portrait, piece: str, ids: Sequence[str], what: str = "layer
     painting = painting_of(portrait, piece)
     wanted = iter([painting[k] for k in ids])
     layers = [next(wanted) if v.id in set(ids) else v for v in painting.layers]
-    return _laid(held, painting, layers, f"Order of {what}")
+    return laid(held, painting, layers, f"Order of {what}")
 
 
 def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
@@ -365,7 +337,7 @@ def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
     rest = [v for v in painting.layers if v.id != key]
     at = next((i for i, v in enumerate(rest) if v.parent == group), len(rest))
     word = f"into {painting[group].name}" if group else "out of its group"
-    return _laid(held, painting, [*rest[:at], layer, *rest[at:]], f"{layer.name} {word}")
+    return laid(held, painting, [*rest[:at], layer, *rest[at:]], f"{layer.name} {word}")
 
 
 def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
@@ -388,15 +360,21 @@ def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         raise YewfinchError(f"'{lower.name}' holds no paint, so nothing can be merged into it.")
     inside = [v for v in painting.layers if v.id in _inside(painting, key)]
     some = [replace(layer, parent="", clip=layer.clip), *inside, replace(lower, parent="", mode="normal", clip=False)]
-    made = replace(lower, kind="paint", sheet=flattened(some, painting.grain.count), opacity=1.0, mask=None)
+    count = painting.grain.count
+    values, depth = qualities.merged(some, count)
+    made = replace(
+        lower, kind="paint", sheet=flattened(some, count), opacity=1.0, mask=None, values=values, depth=depth
+    )
     gone = {key, *(v.id for v in inside)}
     layers = [made if v is lower else v for v in painting.layers if v.id not in gone]
-    return _laid(held, painting, layers, f"Merge {layer.name} into {lower.name}"), lower.id
+    return laid(held, painting, layers, f"Merge {layer.name} into {lower.name}"), lower.id
 
 
 def collapse(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     """All that shows as one more layer on top; the others stay as they are."""
-    return put(portrait, piece, "All of it", painting_of(portrait, piece).shown.copy())
+    painting = painting_of(portrait, piece)
+    values, depth = qualities.merged(painting.layers, painting.grain.count)
+    return put(portrait, piece, "All of it", painting.shown.copy(), values=values, depth=depth)
 
 
 def alone(portrait: Portrait, piece: str, key: str) -> Edit:
@@ -409,7 +387,7 @@ def alone(portrait: Portrait, piece: str, key: str) -> Edit:
         v if v.visible == (is_alone or v.id in shown) else replace(v, visible=is_alone or v.id in shown)
         for v in painting.layers
     ]
-    return _laid(held, painting, layers, "Show all layers" if is_alone else f"{painting[key].name} alone")
+    return laid(held, painting, layers, "Show all layers" if is_alone else f"{painting[key].name} alone")
 
 
 def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "") -> Edit:
@@ -448,7 +426,7 @@ def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "
     )
     below = replace(layer, parent="", mode="normal", clip=False, opacity=1.0, mask=None, visible=True)
     made = replace(layer, sheet=flattened([over, below], painting.grain.count))
-    return _laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
+    return laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
 
 
 def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArray) -> RowsChange:
@@ -474,30 +452,7 @@ def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArra
     return RowsChange(piece, channel_of(layer.id), samples, layer.sheet.at(samples), after)
 
 
-def keep_swatch(portrait: Portrait, rgb: tuple[int, int, int]) -> Edit | None:
-    """Keep a colour, sRGB 8 bit, in the portrait; None if it is kept already.
-
-    Raises
-    ------
-    YewfinchError
-        If there are too many.
-    """
-    if rgb in portrait.swatches:
-        return None
-    if len(portrait.swatches) >= SWATCHES:
-        raise YewfinchError(f"{SWATCHES} colours are the most that are kept. Drop one first.")
-    return Edit(
-        f"Keep the colour {hex_of(rgb)}", (FieldChange("swatches", portrait.swatches, (*portrait.swatches, rgb)),)
-    )
-
-
-def drop_swatch(portrait: Portrait, rgb: tuple[int, int, int]) -> Edit:
-    """Keep a colour no longer."""
-    rest = tuple(c for c in portrait.swatches if c != rgb)
-    return Edit(f"Drop the colour {hex_of(rgb)}", (FieldChange("swatches", portrait.swatches, rest),))
-
-
-def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigments: bool = False) -> str:
+def can_paint_on(painting: Painting, key: str, *, part: str = "colour", pigments: bool = False) -> str:
     """Why a layer takes no strokes now; empty if it does.
 
     Parameters
@@ -505,17 +460,20 @@ def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigment
     painting : Painting
     key : str
         The layer's id; empty if none is chosen.
-    on_mask : bool
-        The stroke would go on its mask.
+    part : str
+        What the stroke would go on: its colour, its mask, or a quality.
     pigments : bool
         The tool knows how to work on pigments.
     """
     if key not in painting:
         return "Choose a layer in the panel Colour layers to paint on."
     layer = painting[key]
-    if on_mask:
+    if part == "mask":
         if layer.mask is None:
             return f"The layer '{layer.name}' has no mask to paint on."
+    elif part != "colour":
+        if layer.kind not in qualities.CARRIERS:
+            return f"'{layer.name}' carries colour only. Choose a layer of paint, or add one."
     elif layer.kind == "pigment" and not pigments:
         return f"'{layer.name}' holds pigments: the tool Tint works on it. Choose a layer of paint for other tools."
     elif layer.kind not in ("paint", "pigment"):
@@ -530,17 +488,18 @@ def can_paint_on(painting: Painting, key: str, *, on_mask: bool = False, pigment
     return ""
 
 
+def laid(held: Piece, painting: Painting, layers: Sequence[ColourLayer], name: str) -> Edit:
+    """The edit that gives a piece other layers on the same samples."""
+    if len(layers) > MOST:
+        raise YewfinchError(f"{MOST} layers are the most that a piece has. Merge some first.")
+    return _swapped(held, painting.with_layers(layers), name)
+
+
 # --- how it is done ------------------------------------------------------------------------------
 
 
 def _swapped(held: Piece, painting: Painting | None, name: str) -> Edit:
     return Edit(name, (PieceChange(held, replace(held, painting=painting)),))
-
-
-def _laid(held: Piece, painting: Painting, layers: Sequence[ColourLayer], name: str) -> Edit:
-    if len(layers) > MOST:
-        raise YewfinchError(f"{MOST} layers are the most that a piece has. Merge some first.")
-    return _swapped(held, painting.with_layers(layers), name)
 
 
 def _inside(painting: Painting, key: str) -> list[str]:

@@ -21,7 +21,8 @@ from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.alignment import Alignment
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.photo import Photo
-from yewfinch.core.skin.colour_layers import CLEAR, ColourLayer, Painting, ground_layer
+from yewfinch.core.skin.colour_layer import CLEAR, ColourLayer
+from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.grain import grain_of, steps_for
 from yewfinch.core.skin.paint_transfer import GROUND
 from yewfinch.core.skin.photo_light import light_of, without_light

@@ -28,7 +28,7 @@ FULL = {
 def make(ctx: StrokeContext) -> Stroke:
     """A stroke of pigment. Ctrl takes some away, Shift evens out."""
     ways = np.array(FULL[str(ctx.settings.value("pigment"))], np.float32)
-    held = ctx.painting is not None and not ctx.on_mask and ctx.painting[ctx.layer].kind == "pigment"
+    held = ctx.painting is not None and ctx.part == "colour" and ctx.painting[ctx.layer].kind == "pigment"
 
     def on_colour(canvas: Canvas, coat: Coat) -> Touch:
         base, met = np.zeros((canvas.count, 3), np.uint8), np.zeros(canvas.count, np.bool_)
