@@ -195,8 +195,8 @@ def _open(args: argparse.Namespace) -> int:
 def _render(args: argparse.Namespace) -> int:
     from yewfinch.core.formats import container
     from yewfinch.core.shared.files import write_atomic
-    from yewfinch.core.sitter.framing import framing
     from yewfinch.core.show.looking import Looking
+    from yewfinch.core.sitter.framing import framing
     from yewfinch.render import picture
 
     portrait = container.load(args.file)

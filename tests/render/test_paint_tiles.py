@@ -6,9 +6,10 @@ import pytest
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import layer_values, painting
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.show.looking import Looking
 from yewfinch.core.sight.view import View
 from yewfinch.core.skin.colour_layer import channel_of
 from yewfinch.demo.shapes import cube_sphere
@@ -148,3 +149,79 @@ def test_tiles_of_means_are_means():
     left, right = reduced(slope[:, :, :9]), reduced(slope[:, :, 8:17])
     assert np.abs(left[:, :, -1].astype(int) - right[:, :, 0]).max() <= 13
     assert (reduced(reduced(np.full((1, 5, 5, 4), 77, np.uint8))) == 77).all()
+
+
+def test_fine_height_is_lit_as_form_of_that_height_is(context):
+    """The other picture is of clay whose vertices were moved by the same waves."""
+    surface = cube_sphere(80)
+    out = surface.positions / np.linalg.norm(surface.positions, axis=1, keepdims=True)
+
+    def waves(at: np.ndarray) -> np.ndarray:
+        return 0.45 * np.sin(at[:, 0] / 4.0) * np.sin(at[:, 1] / 4.0)
+
+    seen = []
+    for moved in (False, True, False):
+        raised = waves(surface.positions)[:, None] if moved else 0.0
+        portrait = Portrait()
+        portrait.put_piece(Piece("ball", "Ball", surface.moved(surface.positions + raised * out)), "Add")
+        if not moved and seen:
+            portrait.perform(painting.begin(portrait, "ball", 0.7))
+            made = portrait.pieces["ball"].painting
+            rows = np.arange(made.grain.count, dtype=np.int32)
+            values = np.full((len(rows), 2), 255, np.uint8)
+            values[:, 0] = np.round(128 + 127 * waves(made.grain.places(portrait.surface("ball"))) / 0.5)
+            made.write("paint1", rows, values, "height")
+        seen.append(
+            picture.take(portrait, camera(portrait), context=context).astype(float)[140:260, 140:260]
+        )  # the rim itself moves
+        portrait.history.close()
+    plain, form, bump = seen
+    a, b = (form - plain).ravel(), (bump - plain).ravel()
+    assert np.corrcoef(a, b)[0, 1] > 0.95
+    assert 0.85 < b.std() / a.std() < 1.15
+
+
+def test_values_of_layers_are_seen(context):
+    """Wetness and smoothness gleam, metal mirrors, what is clear shows what lies behind."""
+    portrait = with_ball(grain=0.8)
+    view = camera(portrait)
+    look = Looking(finish="skin")
+    plain = picture.take(portrait, view, context=context, looking=look).astype(int)
+    at = portrait.pieces["ball"].painting.grain.places(portrait.surface("ball"))
+    rows = np.arange(len(at), dtype=np.int32)
+
+    def lay(part: str, values: np.ndarray | int) -> np.ndarray:
+        sheet = portrait.pieces["ball"].painting.sheet("paint1", part)
+        after = np.full((len(rows), 2), 255, np.uint8)
+        after[:, 0] = values
+        change = RowsChange("ball", channel_of("paint1", part), rows, sheet.at(rows), after)
+        portrait.perform(Edit(part, (change,)))
+        seen = picture.take(portrait, view, context=context, looking=look).astype(int)
+        portrait.history.undo()
+        return seen
+
+    middle = np.s_[150:250, 150:250]
+    for part, value in (("wetness", 255), ("roughness", 60)):
+        assert lay(part, value).max() > plain[100:300, 100:300].max() + 20, part
+    metal = lay("metallic", 255)
+    assert metal[middle].std() > 1.5 * plain[middle].std()
+    clear = lay("opacity", 0)
+    assert (clear == clear[0, 0]).all()
+    half = lay("opacity", 128)
+    inside = (plain != plain[0, 0]).any(axis=2)
+    assert 0.4 < (half[inside] == half[0, 0]).all(axis=1).mean() < 0.6
+    after = picture.take(portrait, view, context=context, looking=look).astype(int)
+    assert np.abs(after - plain).max() <= 1
+    portrait.history.close()
+
+
+@pytest.mark.parametrize(("alone", "grey"), [("roughness", 40), ("wetness", 200), ("height", 255)])
+def test_one_of_them_is_shown_alone(context, alone, grey):
+    portrait = with_ball()
+    values = {"roughness": 40, "wetness": 200, "height": 255}
+    portrait.perform(layer_values.lay_all_over(portrait, "ball", "paint1", values))
+    seen = picture.take(portrait, camera(portrait), context=context, looking=Looking(alone=alone))
+    assert np.abs(seen[150:250, 150:250].astype(int) - grey).max() <= 1  # a height of 0.5 mm is white
+    colour = picture.take(portrait, camera(portrait), context=context, looking=Looking(alone="colour"))
+    assert np.abs(colour[200, 200].astype(int) - (214, 196, 176)).max() <= 1
+    portrait.history.close()

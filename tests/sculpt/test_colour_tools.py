@@ -370,3 +370,45 @@ def test_a_cancelled_stroke_leaves_nothing():
     stroke.close()
     np.testing.assert_array_equal(values(portrait), before)
     np.testing.assert_array_equal(painting.painting_of(portrait, "ball").shown, shown)
+
+
+def test_values_ticked_go_along_with_the_colour_and_back_with_it():
+    portrait = painted(0.8)
+    made = draw(portrait, "paint", _PATH, size=16.0, strength=1.0, along=(("roughness", 51), ("wetness", 204)))
+    colour, rough = values(portrait), made.sheet("paint1", "roughness").dense()
+    np.testing.assert_array_equal(rough[:, 1], colour[:, 3])  # as much as there is paint
+    assert (rough[rough[:, 1] > 0, 0] == 51).all()
+    full = colour[:, 3] == 255
+    assert full.any()
+    assert (made.looks[full] == (51, 0, 204, 255)).all()
+    draw(portrait, "erase_colour", _PATH, size=30.0, strength=1.0, falloff="even", along=(("wetness", 204),))
+    assert (made.looks[full, 2] == 0).all()
+    assert (made.looks[full, 0] == 51).all()  # what is not ticked stays
+    portrait.history.undo()
+    assert (made.looks[full, 2] == 204).all()
+    portrait.history.undo()
+    assert not made.sheet("paint1", "roughness").dense().any()
+    assert (made.looks == (153, 0, 0, 255)).all()
+
+
+def test_a_value_alone_is_painted_blurred_and_poured_as_colour_is():
+    portrait = painted(0.8)
+    grey = (255, 255, 255)
+    made = draw(portrait, "paint", _PATH, part="height", rgb=grey, size=16.0, strength=1.0, falloff="even")
+    assert made.height.max() == pytest.approx(0.5)
+    assert not values(portrait).any()  # no colour
+    edge = np.abs(np.diff(np.sort(made.height))).max()
+    draw(portrait, "paint", _PATH, part="height", shift=True, rgb=grey, size=30.0, strength=1.0)
+    assert np.abs(np.diff(np.sort(made.height))).max() < 0.5 * edge
+    draw(portrait, "pour", [(0, 0), (0, 0)], part="metallic", rgb=grey, strength=1.0)
+    assert (made.looks[:, 1] > 0).sum() > 0.9 * made.grain.count
+
+
+def test_gloss_on_painted_clay_goes_on_the_layer():
+    portrait = painted(0.8)
+    before = portrait.surface("ball").roughness.copy()
+    made = draw(portrait, "gloss", _PATH, part="roughness", size=16.0, strength=1.0, falloff="even")
+    at = where(portrait)
+    inside = (np.abs(at[:, 1]) < 3) & (np.abs(at[:, 0]) < 10) & (at[:, 2] > 0)
+    assert np.abs(made.looks[inside, 0].astype(float) - 0.3 * 255).max() <= 1.0
+    np.testing.assert_array_equal(portrait.surface("ball").roughness, before)

@@ -175,11 +175,15 @@ uniform vec4 under;        // how far light goes on under the skin, and whether 
 """
     + LIGHT
     + """
-vec3 light_through(vec3 n) {  // after Penner & Borshukov 2011, "Pre-integrated skin shading": more where it bends
-    float bend = length(fwidth(n)) / max(length(fwidth(eye_position)), 1e-4);  // per mm
+vec3 light_through(vec3 n, vec3 even) {  // after Penner & Borshukov 2011, "Pre-integrated skin shading": more where
+    // the form, without its bumps, bends; red light goes farthest, so it sees the least of the bumps
+    float bend = length(fwidth(even)) / max(length(fwidth(eye_position)), 1e-4);  // per mm
     vec3 far = under.rgb * clamp(0.55 + 6.0 * bend, 0.0, 1.1) * (1.0 - 0.55 * raking);
     vec3 fill = normalize(vec3(0.85, 0.05, 0.45));
-    vec3 k = max((dot(n, key_light()) + far) / (1.0 + far), 0.0), f = max((dot(n, fill) + far) / (1.0 + far), 0.0);
+    vec3 smoothed = vec3(0.75, 0.45, 0.2);
+    vec3 to_key = mix(vec3(dot(n, key_light())), vec3(dot(even, key_light())), smoothed);
+    vec3 to_fill = mix(vec3(dot(n, fill)), vec3(dot(even, fill)), smoothed);
+    vec3 k = max((to_key + far) / (1.0 + far), 0.0), f = max((to_fill + far) / (1.0 + far), 0.0);
     vec3 sky = mix(vec3(0.085, 0.078, 0.074), vec3(0.19, 0.20, 0.215), 0.5 + 0.5 * n.y);
     return vec3(0.86, 0.83, 0.78) * k + (vec3(0.17, 0.19, 0.22) * f + sky) * (1.0 - 0.65 * raking);
 }
@@ -287,7 +291,7 @@ void main() {
 #ifdef VALUED
     n = bumped(n);
 #endif
-    vec3 light = under.a > 0.5 ? light_through(n) : light_on(n);
+    vec3 light = under.a > 0.5 ? light_through(n, even) : light_on(n);
 #ifdef RICH
     if (occlusion > 0.0 && balled < 0.5) light *= open_to_light(n);
 #endif

@@ -15,7 +15,7 @@ from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
 from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, MODES, OPEN, ColourLayer
-from yewfinch.core.skin.colour_layers import Painting
+from yewfinch.core.skin.colour_layers import Painting, ground_roughness
 from yewfinch.core.skin.grain import grain_of
 from yewfinch.core.skin.qualities import CARRIERS, DEEPEST, QUALITIES, SHALLOWEST
 from yewfinch.core.skin.sheet import Sheet
@@ -182,7 +182,9 @@ def painting_of(record: PaintingRecord | None, piece: Piece, read: Read, name: s
                 v.depth,
             )
         )
-    return Painting(grain, layers)
+    made = Painting(grain, layers)
+    made.ground_roughness = ground_roughness(piece.surface, grain)
+    return made
 
 
 def _tree(layers: tuple[ColourLayerRecord, ...]) -> bool:

@@ -107,6 +107,8 @@ class ColourLayer:
         """Leaves at which it may show; None for all."""
         if self.kind in ("adjust", "group", "fill"):
             return None
+        if any(s.plain[1] for s in self.values.values()):
+            return None
         some = [s.leaves for s in (self.sheet, *self.values.values())]
         return some[0] if len(some) == 1 else np.unique(np.concatenate(some))
 

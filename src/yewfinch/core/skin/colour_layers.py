@@ -10,6 +10,7 @@ from collections.abc import Iterable, Sequence
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.mesh.surface.channel_spec import ROUGH
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, POSITION, ByteArray, FloatArray, IndexArray
@@ -38,9 +39,9 @@ class Painting:
         self.layers = tuple(layers)
         #: What is seen, (N, 4) uint8 sRGB, once it was worked out; only the painting that is in the portrait has it.
         self.held: ByteArray | None = None
-        #: What is seen besides colour, (N, 4) uint8 as `qualities.LOOKS`, and fine heights (N,), mm; None if nothing.
-        self.looks: ByteArray | None = None
-        self.height: FloatArray | None = None
+        self._looks: ByteArray | None = None
+        self._height: FloatArray | None = None
+        self._valued = False
         #: How rough what lies below all layers is, (N,) uint8; untouched clay if empty.
         self.ground_roughness: ByteArray = np.empty(0, np.uint8)
 
@@ -91,39 +92,66 @@ class Painting:
             some = np.ascontiguousarray(leaves[first : first + PART])
             kernels.stored(some, composed(self.layers, some), out)
 
+    @property
+    def looks(self) -> ByteArray | None:
+        """What is seen besides colour at each sample, (N, 4) uint8 as `qualities.LOOKS`; None if layers carry nothing.
+
+        Not to be written to.
+        """
+        self._value()
+        return self._looks
+
+    @property
+    def height(self) -> FloatArray | None:
+        """Fine height of each sample, (N,) float32, mm; None if no layer carries any."""
+        self._value()
+        return self._height
+
+    def _value(self) -> None:
+        if not self._valued:
+            self.refresh_values(np.arange(self.leaf_count, dtype=INDEX))
+
     def refresh_values(self, leaves: IndexArray) -> None:
         """Work out anew what is seen besides colour at some leaves; of all if there was nothing before."""
+        self._valued = True
         carried = qualities.carried_by(self.layers)
         if not carried:
-            self.looks = self.height = None
+            self._looks = self._height = None
             return
-        fresh = self.looks is None or (self.height is None and "height" in carried)
-        if self.looks is None:
-            self.looks = np.empty((self.grain.count, 4), np.uint8)
+        fresh = self._looks is None or (self._height is None and "height" in carried)
+        if self._looks is None:
+            self._looks = np.empty((self.grain.count, 4), np.uint8)
         if "height" not in carried:
-            self.height = None
-        elif self.height is None:
-            self.height = np.empty(self.grain.count, np.float32)
+            self._height = None
+        elif self._height is None:
+            self._height = np.empty(self.grain.count, np.float32)
         every = np.arange(self.leaf_count, dtype=INDEX)
-        qualities.refresh(self.layers, every if fresh else leaves, self.looks, self.height, self.ground_roughness)
+        qualities.refresh(self.layers, every if fresh else leaves, self._looks, self._height, self.ground_roughness)
 
     def take_over(self, other: Painting | None) -> None:
         """Serve in the place of another painting: what that showed and this does not differ in is kept."""
-        if other is self:
-            return
-        every = np.arange(self.leaf_count, dtype=INDEX)
-        if other is None or other.held is None:
-            self.refresh_values(every)
+        if other is None or other is self:
             return
         one, two = self.grain, other.grain
         if one is two or (one.quads is two.quads and one.steps == two.steps):  # on the same net in another array
-            self.held, self.looks, self.height = other.held, other.looks, other.height
             changed = differing(other, self)
-            self.refresh(changed)
-            self.refresh_values(changed)
-        else:
-            self.refresh_values(every)
-        other.held = other.looks = other.height = None
+            if other.held is not None:
+                self.held = other.held
+                self.refresh(changed)
+            if other.valued:
+                self._looks, self._height = other.looks, other.height
+                self.refresh_values(changed)
+        other.forget()
+
+    @property
+    def valued(self) -> bool:
+        """Whether what is seen besides colour was worked out."""
+        return self._valued
+
+    def forget(self) -> None:
+        """Keep nothing that was worked out."""
+        self.held = self._looks = self._height = None
+        self._valued = False
 
     def write(self, key: str, rows: IndexArray, values: npt.NDArray[np.generic], part: str = "colour") -> None:
         """Write values (k, width) into samples of a part of a layer, and work out what is seen there."""
@@ -132,7 +160,7 @@ class Painting:
         leaves = kernels.leaves_of(rows, self.leaf_count)
         if part not in QUALITIES:
             self.refresh(leaves)
-        if part != "colour" and (part in QUALITIES or self.looks is not None):
+        if part in QUALITIES or (part == "mask" and self.looks is not None):
             self.refresh_values(leaves)
 
     def sheet(self, key: str, part: str = "colour") -> Sheet:
@@ -182,6 +210,13 @@ def ground_layer(grain: Grain, colour: ByteArray, key: str = "ground", name: str
     at[: len(colour)] = colour
     at[:, 3] = 255
     return ColourLayer(key, name, "paint", Sheet.of_dense(at, CLEAR))
+
+
+def ground_roughness(surface: Surface, grain: Grain) -> ByteArray:
+    """How rough a surface is at all samples, (N,) uint8; empty if it is so as untouched clay."""
+    if (surface.roughness == ROUGH).all():
+        return np.empty(0, np.uint8)
+    return np.round(grain.spread(surface.roughness)[:, 0]).astype(np.uint8)
 
 
 def alike(layers: Iterable[ColourLayer], others: Iterable[ColourLayer]) -> bool:

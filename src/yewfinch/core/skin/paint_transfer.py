@@ -124,7 +124,8 @@ class _Lot:
 
 def _fresh(layer: ColourLayer, count: int) -> ByteArray | None:
     """A mask that hides everything, for layers that have one, or would reach beyond their own surface."""
-    return None if layer.mask is None and layer.kind in _SHEETS else np.zeros((count, 1), np.uint8)
+    bounded = layer.kind in _SHEETS and not any(s.plain[1] for s in layer.values.values())
+    return None if layer.mask is None and bounded else np.zeros((count, 1), np.uint8)
 
 
 def _tree(sources: Sequence[Source]) -> tuple[NearestTree, IndexArray, IndexArray, IndexArray]:

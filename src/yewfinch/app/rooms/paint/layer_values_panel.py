@@ -53,8 +53,8 @@ class LayerValuesPanel(LivePanel):
             self.column.addLayout(row)
         for key, tick in self.ticks.items():
             tick.clicked.connect(lambda on, k=key: tools.lay_on(k, on))
-        self.deepest = ValueSlider("Depth", SHALLOWEST, DEEPEST, "mm", decimals=2, logarithmic=True, label_width=76)
-        self.deepest.setToolTip("How high or deep the fine height of this layer is at most; what is painted scales along")
+        self.deepest = ValueSlider("Depth", SHALLOWEST, DEEPEST, "mm", decimals=2, logarithmic=True, label_width=100)
+        self.deepest.setToolTip("How high or deep this layer is at most; what is painted scales along")
         self.deepest.changed.connect(self._deepened)
         self.deepest.released.connect(controller.end_step)
         self.column.addWidget(self.deepest)

@@ -13,12 +13,12 @@ import numpy.typing as npt
 
 from yewfinch.core.document.model.edits import Change, PieceChange
 from yewfinch.core.document.model.piece import Piece
-from yewfinch.core.mesh.surface.channel_spec import ROUGH
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layer import COLOUR, OTHER, named_by
+from yewfinch.core.skin.colour_layers import ground_roughness
 from yewfinch.core.skin.paint_transfer import Source, carried, same_net
 from yewfinch.core.skin.sheet import Sheet
 
@@ -67,9 +67,7 @@ def settle(piece: Piece, before: Piece | None) -> None:
     """Let a piece that has come into the portrait show its layers."""
     if piece.painting is None:
         return
-    rough = piece.surface.roughness
-    if (rough != ROUGH).any():
-        piece.painting.ground_roughness = np.round(piece.painting.grain.spread(rough)[:, 0]).astype(np.uint8)
+    piece.painting.ground_roughness = ground_roughness(piece.surface, piece.painting.grain)
     piece.painting.take_over(None if before is None else before.painting)
     piece.surface.colour[:] = piece.painting.shown[: len(piece.surface)]
 

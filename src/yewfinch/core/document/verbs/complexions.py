@@ -22,7 +22,7 @@ from yewfinch.core.skin.zones import Body
 #: The id of the group, and how many layers there are in it, about.
 GROUP, _ABOUT = "complexion", 15
 #: How deep the fine height of pores goes at most, mm: common practice.
-PORES = 0.06
+PORES = 0.08
 #: Vertices that lie no farther apart than this, mm, tell zones; else all samples do.
 _SOFT = 3.5
 
