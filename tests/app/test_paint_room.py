@@ -295,6 +295,7 @@ def test_the_whole_job_from_complexion_to_a_map_and_back(window, tmp_path):
     done(maps)
     assert (tmp_path / "job.png").exists()
     maps.take_from(tmp_path / "job.png")
+    done(maps)
     panel.refresh()
     assert names(panel)[0][1] == "job"
     steps = bench.portrait.history.position

@@ -1,7 +1,9 @@
 """Colour maps: written and read back, in GLB read by another library, told in a sentence where they cannot be."""
 
 import io
+import json
 
+import cv2
 import numpy as np
 import pytest
 import trimesh
@@ -11,16 +13,19 @@ from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
-from yewfinch.core.document.verbs import painting
-from yewfinch.core.formats import colour_maps
-from yewfinch.core.formats.transfer import export, texture_corners
+from yewfinch.core.document.verbs import layer_values, painting
+from yewfinch.core.formats import colour_maps, container
+from yewfinch.core.formats.model_files import read_model
+from yewfinch.core.formats.piece_maps import texture_corners
+from yewfinch.core.formats.transfer import export, read_pieces
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces
 from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.skin.colour_difference import ciede2000
-from yewfinch.core.skin.colour_map import baked, on_samples
+from yewfinch.core.skin.colour_map import baked, layout, normal_map, on_samples
 from yewfinch.core.skin.grain import grain_of
+from yewfinch.core.skin.unwrap import unwrapped
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -49,7 +54,7 @@ def test_a_map_comes_back_onto_the_samples(head, tmp_path):
     """dE00 under 1 for 95 % of samples away from edges: here away from the disc's rim."""
     held = head.pieces["head"]
     shown = held.painting.shown.copy()
-    text = colour_maps.write_map(head, "head", tmp_path / "map.png")
+    text = colour_maps.write_maps(head, "head", tmp_path / "map.png")
     assert "map.png" in text
     with Image.open(tmp_path / "map.png") as image:
         assert image.mode == "RGBA"
@@ -115,7 +120,7 @@ def test_what_has_no_texture_places_says_so(tmp_path):
     portrait = Portrait()
     portrait.put_piece(Piece("ball", "Ball", cube_sphere(6)), "Add")
     with pytest.raises(YewfinchError, match="texture places"):
-        colour_maps.write_map(portrait, "ball", tmp_path / "a.png")
+        colour_maps.write_maps(portrait, "ball", tmp_path / "a.png")
     portrait.history.close()
 
 
@@ -148,4 +153,159 @@ def test_coordinates_of_an_imported_model_serve(tmp_path):
     (tmp_path / "a.png").write_bytes(buffer.getvalue())
     portrait.perform(colour_maps.take_map(portrait, "ball", tmp_path / "a.png")[0])
     assert (portrait.pieces["ball"].painting.shown[:, :3] == (10, 200, 30)).all()
+    portrait.history.close()
+
+
+def painted_ball(quality: str | None = None, value: int = 200) -> Portrait:
+    """A ball without texture places: left half dark, right half light."""
+    portrait = Portrait()
+    portrait.put_piece(Piece("ball", "Ball", cube_sphere(10)), "Add")
+    portrait.perform(painting.begin(portrait, "ball", 2.0))
+    at = portrait.pieces["ball"].painting.grain.places(portrait.surface("ball"))
+    colours = np.full((len(at), 4), 255, np.uint8)
+    colours[:, :3] = np.where(at[:, :1] < 0, 60, 210)
+    portrait.perform(painting.put(portrait, "ball", "Halves", colours)[0])
+    if quality is not None:
+        portrait.perform(layer_values.lay_all_over(portrait, "ball", "paint1", {quality: value}))
+    return portrait
+
+
+def test_any_clay_is_laid_out_flat_without_overlap():
+    """A torus, and a cup whose inside lies behind its outside; polygons are filled by another library."""
+    outer, inner = (trimesh.creation.cylinder(r, 40, sections=40) for r in (20, 17))
+    cup = trimesh.boolean.difference([outer, inner.apply_translation([0, 0, 4])])
+    for mesh in (trimesh.creation.torus(30, 12), cup):
+        surface = Surface(mesh.vertices, mesh.faces)
+        uv = unwrapped(surface)
+        assert uv.min() >= 0.0
+        assert uv.max() <= 1.0
+        canvas = np.zeros((2048, 2048), np.uint8)
+        for corners in uv[:, :3].astype(float):
+            inside = corners.mean(axis=0) + 0.9 * (corners - corners.mean(axis=0))  # without its rim
+            at = np.round(inside * 2047).astype(np.int32)
+            low, high = at.min(axis=0), at.max(axis=0) + 1
+            one = np.zeros((high - low)[::-1], np.uint8)
+            cv2.fillConvexPoly(one, at - low, 1)
+            if _area(at) > 20:
+                canvas[low[1] : high[1], low[0] : high[0]] += one
+        assert (canvas > 1).sum() < 0.002 * (canvas > 0).sum()
+        at = surface.positions[surface.faces]
+        real = 0.5 * np.linalg.norm(np.cross(at[:, 1] - at[:, 0], at[:, 2] - at[:, 0]), axis=1)
+        scale = np.array([_area(c) for c in uv[:, :3]]) / real  # the same all over, but for what is slanted
+        assert np.quantile(scale, 0.02) > 0.6 * np.quantile(scale, 0.98)
+
+
+def _area(corners: np.ndarray) -> float:
+    (a, b), (c, d) = (corners[1:] - corners[0]).astype(float)
+    return 0.5 * abs(a * d - b * c)
+
+
+def test_laying_out_is_an_edit_and_saved(tmp_path):
+    portrait = painted_ball()
+    portrait.perform(colour_maps.lay_out(portrait, "ball"))
+    with pytest.raises(YewfinchError, match="already"):
+        colour_maps.lay_out(portrait, "ball")
+    shown = portrait.pieces["ball"].painting.shown.copy()
+    colour_maps.write_maps(portrait, "ball", tmp_path / "a.tif")
+    portrait.perform(colour_maps.take_map(portrait, "ball", tmp_path / "a.tif")[0])
+    at = portrait.pieces["ball"].painting.grain.places(portrait.surface("ball"))
+    away = np.abs(at[:, 0]) > 4.0
+    assert (off(portrait.pieces["ball"].painting.shown, shown)[away] < 1.0).mean() > 0.95
+    container.save(portrait, tmp_path / "a.yewfinch")
+    again = container.load(tmp_path / "a.yewfinch")
+    np.testing.assert_array_equal(again.pieces["ball"].corners.uv, portrait.pieces["ball"].corners.uv)
+    portrait.history.undo()
+    portrait.history.undo()
+    assert portrait.pieces["ball"].corners is None
+    portrait.history.close()
+
+
+@pytest.mark.parametrize("kind", ["png", "tif"])
+def test_all_that_a_piece_carries_is_written_and_taken_back(tmp_path, kind):
+    portrait = painted_ball("roughness", 51)
+    portrait.perform(layer_values.lay_all_over(portrait, "ball", "paint1", {"height": 255}))
+    portrait.perform(colour_maps.lay_out(portrait, "ball"))
+    text = colour_maps.write_maps(portrait, "ball", tmp_path / f"a.{kind}", (), 512)
+    assert "512 x 512" in text
+    read = {n: np.asarray(Image.open(tmp_path / f"a-{n}.{kind}")) for n in ("colour", "roughness", "opacity", "normal")}
+    assert set(np.unique(read["roughness"])) == {0, 51}  # nothing lies between charts
+    assert read["normal"].shape == (512, 512, 3)
+    colour_maps.write_maps(portrait, "ball", tmp_path / f"h.{kind}", ("height",), 512)
+    tall = np.asarray(Image.open(tmp_path / f"h.{kind}")).astype(float)
+    assert tall.max() == (65535 if kind == "png" else pytest.approx(0.5))
+    portrait.perform(layer_values.take_away(portrait, "ball", "paint1", ["roughness"]))
+    portrait.perform(colour_maps.take_values(portrait, "ball", "paint1", "roughness", tmp_path / f"a-roughness.{kind}"))
+    rough = portrait.pieces["ball"].painting.looks[:, 0]
+    assert (rough == 51).mean() > 0.97
+    portrait.history.close()
+
+
+def test_normals_are_those_of_the_slope():
+    """A plane of 40 mm whose texture is turned and squeezed, with a slope along x: worked out by hand."""
+    surface = Surface([[0, 0, 0], [40, 0, 0], [40, 40, 0], [0, 40, 0]], [[0, 1, 2, 3]])
+    grain = grain_of(surface, 5)
+    height = (0.25 * grain.places(surface)[:, 0]).astype(np.float32)[:, None]
+    plain = np.array([[[0, 0], [1, 0], [1, 1], [0, 1]]], np.float32)
+    turned = np.array([[[0.5, 0], [0.5, 1], [0, 1], [0, 0]]], np.float32)  # x of the plane runs along v, y against u
+    n = np.array([-0.25, 0.0, 1.0]) / np.hypot(0.25, 1.0)
+    for corners, wanted in ((plain, n), (turned, n[[1, 0, 2]])):
+        made = layout(surface, grain, corners, 128)
+        tall = made.bake({"h": height})["h"][..., 0]
+        got = normal_map(made, tall)[40:80, 20:50].astype(float) / 127.5 - 1.0
+        np.testing.assert_allclose(got, np.broadcast_to(wanted, got.shape), atol=0.012)
+
+
+def test_another_library_reads_the_materials_of_a_glb(tmp_path):
+    portrait = painted_ball("roughness", 51)
+    values = {"metallic": 255, "wetness": 180, "opacity": 128, "height": 200}
+    portrait.perform(layer_values.lay_all_over(portrait, "ball", "paint1", values))
+    text = export(portrait, tmp_path / "ball.glb")
+    assert "maps of 1" in text
+    material = trimesh.load(tmp_path / "ball.glb", process=False).geometry["Ball"].visual.material
+    both = np.asarray(material.metallicRoughnessTexture)
+    covered = np.asarray(material.baseColorTexture)[..., 3] > 0
+    assert (both[covered][:, 1:] == (51, 255)).all()
+    assert material.alphaMode == "BLEND"
+    assert (np.asarray(material.baseColorTexture)[covered][:, 3] == 128).all()
+    assert np.asarray(material.normalTexture).shape == both.shape
+    data = (tmp_path / "ball.glb").read_bytes()
+    told = json.loads(data[20 : 20 + int.from_bytes(data[12:16], "little")])
+    coat = told["materials"][0]["extensions"]["KHR_materials_clearcoat"]
+    assert told["extensionsUsed"] == ["KHR_materials_clearcoat"]
+    view = told["bufferViews"][
+        told["images"][told["textures"][coat["clearcoatTexture"]["index"]]["source"]]["bufferView"]
+    ]
+    start = 20 + int.from_bytes(data[12:16], "little") + 8 + view["byteOffset"]
+    with Image.open(io.BytesIO(data[start : start + view["byteLength"]])) as wet:
+        assert (np.asarray(wet)[covered] == 180).all()
+    assert len(data) == int.from_bytes(data[8:12], "little")
+    portrait.history.close()
+
+
+@pytest.mark.parametrize("suffix", [".obj", ".glb"])
+def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
+    portrait = painted_ball()
+    export(portrait, tmp_path / f"ball{suffix}")
+    if suffix == ".obj":  # read by another library, too
+        assert "map_Kd ball-Ball-colour.png" in (tmp_path / "ball.mtl").read_text()
+        mesh = trimesh.load(tmp_path / "ball.obj", process=False)
+        assert mesh.visual.material.image.size[0] >= 1024
+    (piece,) = read_pieces(tmp_path / f"ball{suffix}", set())
+    assert [v.name for v in piece.painting.layers] == ["Paint", "Map", "Ground"]
+    at = piece.painting.grain.places(piece.surface)
+    away = np.abs(at[:, 0]) > 5.0
+    wanted = np.where(at[:, :1] < 0, 60, 210) * np.ones(3)
+    assert (np.abs(piece.painting.shown[:, :3] - wanted)[away].max(axis=1) <= 2).mean() > 0.98
+    portrait.history.close()
+
+
+def test_a_model_whose_picture_is_missing_comes_without_it(tmp_path):
+    portrait = painted_ball()
+    export(portrait, tmp_path / "ball.obj")
+    (tmp_path / "ball-Ball-colour.png").write_bytes(b"no picture")
+    model = read_model(tmp_path / "ball.obj")
+    assert "cannot be read" in model.notes[0]
+    (piece,) = read_pieces(tmp_path / "ball.obj", set())
+    assert piece.painting is None
+    assert piece.corners is not None
     portrait.history.close()

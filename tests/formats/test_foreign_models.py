@@ -175,7 +175,7 @@ def test_colours_are_kept_beside_a_material(tmp_path):
     # linear 0.5, 0.5 and 0 by IEC 61966-2-1 are 188, 188 and 0
     np.testing.assert_allclose(model.shapes[0].colour[near], np.tile([188, 188, 0, 255], (4, 1)), atol=1)
     np.testing.assert_allclose(model.shapes[0].colour[~near], np.tile([255, 188, 255, 255], (4, 1)), atol=1)
-    assert "pictures were left out" in model.notes[0]
+    assert "Pictures of it were left out" in model.notes[0]
 
 
 @pytest.mark.parametrize(("mode", "order"), [(5, [0, 1, 2, 3]), (6, [0, 1, 3, 2])], ids=["strip", "fan"])

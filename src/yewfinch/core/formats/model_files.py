@@ -146,4 +146,7 @@ def write_shapes(path: Path, shapes: list[Shape]) -> None:
             f"{path.name}: files of this kind are read only. Use one of "
             f"{', '.join(s.lstrip('.').upper() for s in writable())}."
         )
-    write_atomic(path, kind.write(shapes))
+    more = {} if kind.beside is None else kind.beside(shapes, path.stem)
+    for name, data in more.items():
+        write_atomic(path.with_name(name), data)
+    write_atomic(path, kind.write([replace(s, stem=path.stem) for s in shapes]))

@@ -11,15 +11,18 @@ from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.exchange.model import UNITS, Model, Shape, exported
+from yewfinch.core.formats.imported_maps import with_pictures
 from yewfinch.core.formats.model_files import format_of, read_model, write_shapes
+from yewfinch.core.formats.piece_maps import Pictures, laid_out, maps_of, texture_corners
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces
-from yewfinch.core.shared.arrays import FloatArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
-from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.colour_map import baked, size_for
+from yewfinch.core.shared.progress import Progress, part, silent
+
+#: Formats that carry maps.
+_MAPPED = (".glb", ".obj")
 
 
 def read_pieces(path: Path, taken: set[str], progress: Progress = silent, unit: str | None = None) -> list[Piece]:
@@ -62,11 +65,14 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
             raise BadFileError(f"{name} cannot be used: {error}.") from error
         for key, values in s.channels.items():
             surface.channels[key][:] = values[rows]
-        corners = None
+        corners, pictured = None, None
         if s.corners is not None:
             new = np.empty(len(rows), np.int32)
             new[rows] = np.arange(len(rows), dtype=np.int32)
             corners = CornerPlaces.in_order_of(new[s.faces], s.corners, surface.faces)
+            if s.pictures and s.pictured is not None:
+                each = np.repeat(s.pictured.astype(np.float32), 8).reshape(-1, 4, 2)
+                pictured = CornerPlaces.in_order_of(new[s.faces], each, surface.faces).uv[:, 0, 0].astype(np.int32)
         number += 1
         while f"piece{number}" in taken:
             number += 1
@@ -78,6 +84,9 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
                 corners=corners,
             )
         )
+        if pictured is not None:
+            progress(0.3 + 0.7 * (i + 0.5) / len(shapes), f"laying the pictures of {s.name} on")
+            pieces[-1] = with_pictures(pieces[-1], s.pictures, pictured)
     progress(1.0, "done")
     return pieces
 
@@ -126,30 +135,29 @@ def export(portrait: Portrait, path: Path, progress: Progress = silent) -> str:
     shapes: list[Shape] = []
     for p in portrait.pieces.values():
         if p.visible:
-            progress(0.2 * len(shapes) / len(portrait.pieces), f"gathering {p.name}")
-            shapes.append(_shape(p, kind.suffix))
+            now, then = (0.8 * (len(shapes) + k) / len(portrait.pieces) for k in (0, 1))
+            progress(now, f"gathering {p.name}")
+            shapes.append(_shape(p, kind.suffix, part(progress, now, then)))
     if not shapes:
         raise BadFileError("Every piece is hidden: there is nothing to export. Show one first.")
-    progress(0.3, f"writing {path.name}")
+    progress(0.8, f"writing {path.name}")
     write_shapes(path, shapes)
     colours = "with colours" if kind.colours else "without colours, which the format does not carry"
+    mapped = sum(bool(s.maps) for s in shapes)
+    if mapped:
+        colours = f"with colours, and maps of {mapped} of its pieces"
     return f"Exported {path.name}: {kind.units}, {colours}."
 
 
-def texture_corners(piece: Piece) -> FloatArray | None:
-    """Texture places of the corners of a piece's faces, (m, 4, 2), v upwards; None if it has none."""
-    if piece.texture is not None:
-        return piece.texture.corners(piece.surface.faces)
-    return None if piece.corners is None else piece.corners.uv
-
-
-def _shape(p: Piece, suffix: str) -> Shape:
-    """A piece on its way out; painted ones take a map along where the format carries one."""
+def _shape(p: Piece, suffix: str, progress: Progress) -> Shape:
+    """A piece on its way out; painted ones take maps along where the format carries them, laid out flat for it if they
+    have no texture places.
+    """
     corners, surface = texture_corners(p), p.surface
-    own = suffix == ".glb"
-    picture = None
-    if own and p.painting is not None and corners is not None:
-        picture = baked(surface, p.painting, corners, size_for(surface, p.painting, corners))
+    maps: Pictures = {}
+    if suffix in _MAPPED and p.painting is not None:
+        corners = laid_out(p, progress)
+        maps = maps_of(p, corners, progress=progress)
     return Shape(
         p.name,
         surface.positions,
@@ -157,6 +165,6 @@ def _shape(p: Piece, suffix: str) -> Shape:
         surface.colour,
         corners,
         {s.name: values for s in exported() if not s.is_plain(values := surface.channels[s.name])},
-        picture,
-        surface.normals if own else None,
+        normals=surface.normals if suffix == ".glb" else None,
+        maps=maps,
     )

@@ -1,7 +1,7 @@
 """Loops between colour samples and the pixels of maps; see `colour_map.py`. No checks."""
 
 import numpy as np
-from numba import njit, prange
+from numba import njit
 
 from yewfinch.core.skin._grain_kernels import sample
 
@@ -59,11 +59,3 @@ def looked_up(quads, edge, n, edges, across, places, picture, out):
                     out[row, k] = (1 - t) * ((1 - s) * picture[b, a, k] + s * picture[b, a + 1, k]) + t * (
                         (1 - s) * picture[b + 1, a, k] + s * picture[b + 1, a + 1, k]
                     )
-
-
-@njit(cache=True, parallel=True, nogil=True)
-def filled(at, colours, out):
-    """Put colours (k, 4) at pixels (k,) of a flat picture."""
-    for i in prange(len(at)):
-        for k in range(4):
-            out[at[i], k] = colours[i, k]

@@ -11,6 +11,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import form_layers
 from yewfinch.core.document.verbs.painting import laid, paintable, painting_of
+from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin import qualities
 from yewfinch.core.skin.colour_layer import ColourLayer
@@ -55,6 +56,17 @@ def lay_all_over(
         made[name] = Sheet.of_dense(table, NOTHING)
     words = _words(list(values))
     return laid(held, painting, painting.changed(replace(layer, values=made)).layers, f"{words} on {layer.name}")
+
+
+def put(portrait: Portrait, piece: str, key: str, quality: str, values: ByteArray) -> Edit:
+    """Give a layer values and weights of a quality at all samples, (N, 2) uint8; raises as `lay_all_over`."""
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    layer = _carrier(painting[key])
+    made = {**layer.values, quality: Sheet.of_dense(values, NOTHING)}
+    return laid(
+        held, painting, painting.changed(replace(layer, values=made)).layers, f"{_words([quality])} on {layer.name}"
+    )
 
 
 def take_away(portrait: Portrait, piece: str, key: str, names: Sequence[str]) -> Edit:

@@ -2,22 +2,24 @@
 light.
 
 The reader keeps to the specification (Khronos Group 2021, "glTF 2.0 Specification"): meshes as placed in the scene, at
-rest,
-with the morph weights and the skins they come with. Materials' pictures are not read.
+rest, with the morph weights and the skins they come with, and the pictures of their materials' base colour.
 """
 
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 
+from yewfinch.core.formats.exchange.gltf_coat import with_clear_coats
 from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Node, Primitive
 from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported
 from yewfinch.core.formats.exchange.welding import welded
+from yewfinch.core.formats.picture_files import png
 from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.mesh.surface.surface import triangles_apart
-from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import BadFileError
 
@@ -29,11 +31,14 @@ _TRIANGLES, _STRIP, _FAN = 4, 5, 6
 
 
 def write(shapes: list[Shape]) -> bytes:
-    """A scene with one node per body. Millimetres become metres, sRGB of vertices becomes linear; maps stay sRGB."""
+    """A scene with one node per body. Millimetres become metres, sRGB of vertices becomes linear; maps stay sRGB.
+
+    Wetness is a clear coat over the rest (KHR_materials_clearcoat).
+    """
     import trimesh
-    from PIL import Image
 
     scene = trimesh.Scene()
+    wet: dict[str, bytes] = {}
     for s in shapes:
         triangles, rows, uv = _torn(s)
         mesh = trimesh.Trimesh(
@@ -42,14 +47,10 @@ def write(shapes: list[Shape]) -> bytes:
             vertex_normals=None if s.normals is None else s.normals[rows],
             process=False,
         )
-        if uv is not None and s.picture is not None:
-            material = trimesh.visual.material.PBRMaterial(
-                name=s.name,
-                baseColorTexture=Image.fromarray(s.picture[..., :3]),
-                metallicFactor=0.0,
-                roughnessFactor=0.6,
-            )
-            mesh.visual = trimesh.visual.TextureVisuals(uv=uv, material=material)
+        if uv is not None:
+            mesh.visual = trimesh.visual.TextureVisuals(uv=uv, material=_material(s))
+            if "wetness" in s.maps:
+                wet[s.name] = png(s.maps["wetness"])
         elif s.colour is not None:
             linear = s.colour.copy()
             linear[:, :3] = np.round(to_linear(s.colour[:, :3] / 255.0) * 255.0)
@@ -59,14 +60,39 @@ def write(shapes: list[Shape]) -> bytes:
                 values = (s.channels[spec.name] / spec.most).astype(np.float32)[rows]
                 mesh.vertex_attributes[_attribute(spec)] = values[:, 0] if spec.width == 1 else values
         scene.add_geometry(mesh, node_name=s.name, geom_name=s.name)
-    return bytes(scene.export(file_type="glb", include_normals=any(s.normals is not None for s in shapes)))
+    data = bytes(scene.export(file_type="glb", include_normals=any(s.normals is not None for s in shapes)))
+    return with_clear_coats(data, wet) if wet else data
+
+
+def _material(s: Shape) -> Any:
+    """A body's maps as a material of metallic and roughness."""
+    import trimesh
+    from PIL import Image
+
+    colour = s.maps["colour"][..., :3]
+    clear = "opacity" in s.maps and int(s.maps["opacity"].min()) < 255
+    if clear:
+        colour = np.concatenate([colour, s.maps["opacity"]], axis=2)
+    more: dict[str, Any] = {"metallicFactor": 0.0, "roughnessFactor": 0.6}
+    if "roughness" in s.maps:
+        both = np.zeros((*s.maps["roughness"].shape[:2], 3), np.uint8)
+        both[..., 1:2], both[..., 2:] = s.maps["roughness"], s.maps["metallic"]
+        more = {"metallicFactor": 1.0, "roughnessFactor": 1.0, "metallicRoughnessTexture": Image.fromarray(both)}
+    if "normal" in s.maps:
+        more["normalTexture"] = Image.fromarray(s.maps["normal"])
+    return trimesh.visual.material.PBRMaterial(
+        name=s.name,
+        baseColorTexture=Image.fromarray(np.ascontiguousarray(colour)),
+        alphaMode="BLEND" if clear else "OPAQUE",
+        **more,
+    )
 
 
 def _torn(s: Shape) -> tuple[IndexArray, IndexArray, np.ndarray | None]:
     """Triangles of a body, the row of each of their vertices, and texture places; torn where a seam runs if it has a
     map.
     """
-    if s.picture is None or s.corners is None:
+    if "colour" not in s.maps or s.corners is None:
         return triangles_apart(s.faces), np.arange(len(s.positions), dtype=np.int32), None
     key = np.concatenate(
         [s.faces.reshape(-1, 1), np.round(s.corners.reshape(-1, 2).astype(np.float64) * (1 << 20)).astype(np.int64)],
@@ -116,7 +142,7 @@ def read(path: Path) -> Model:
             shape = _shape(file, node, mesh, number, world, room)
             if shape is not None:
                 shapes.append(shape)
-    note = "Its pictures were left out: Yewfinch keeps colours on the clay itself." if told.textures else ""
+    note = "Pictures of it were left out: they cannot be read, or lie on places that are turned." if file.lost else ""
     return Model(shapes, "m", (note,) if note else ())
 
 
@@ -148,6 +174,8 @@ def _shape(
     if min(room) < 0:
         raise BadFileError(f"{file.name} has more vertices or faces than can be used.")
     points, faces, colours, uv = [], [], [], []
+    pictures: list[ByteArray] = []
+    pictured: list[IndexArray] = []
     held: dict[str, list[DoubleArray | None]] = {spec.name: [] for spec in exported()}
     start = 0
     for p in parts:
@@ -163,7 +191,15 @@ def _shape(
         colours.append(_colours(file, p, len(at)))
         for spec in exported():
             held[spec.name].append(_own(file, p, _attribute(spec), len(at), spec.width))
-        uv.append(_own(file, p, "TEXCOORD_0", len(at), 2))
+        seen = file.picture_of(p.material)
+        uv.append(_own(file, p, f"TEXCOORD_{0 if seen is None else seen[1]}", len(at), 2))
+        which = -1
+        if seen is not None and uv[-1] is not None:
+            which = len(pictures)
+            pictures.append(
+                _tinted(seen[0], file.one(file.told.materials, p.material, "material").pbr.base_color_factor[:3])
+            )
+        pictured.append(np.full(len(t), which, np.int32))
         start += len(at)
     t = np.concatenate(faces)
     if node.skin is None and np.linalg.det(world[number][:3, :3]) < 0:  # mirrored: turned the right way out
@@ -193,7 +229,20 @@ def _shape(
         None if colour is None else colour[rows],
         corners,
         {k: v[rows] for k, v in beside.items()},
+        pictures=tuple(pictures) if corners is not None else (),
+        pictured=np.concatenate(pictured),
     )
+
+
+def _tinted(picture: ByteArray, factor: tuple[float, ...]) -> ByteArray:
+    """A picture, sRGB, with its light multiplied by a factor for each channel."""
+    if all(f == 1.0 for f in factor):
+        return picture
+    out = picture.copy()
+    light = to_linear(np.arange(256) / 255.0)
+    for k, f in enumerate(factor):
+        out[..., k] = np.round(255.0 * to_srgb(np.clip(light * f, 0.0, 1.0))).astype(np.uint8)[picture[..., k]]
+    return out
 
 
 def _attribute(spec: ChannelSpec) -> str:

@@ -18,7 +18,8 @@ from urllib.parse import unquote
 import msgspec
 import numpy as np
 
-from yewfinch.core.shared.arrays import MAX_FACES, DoubleArray
+from yewfinch.core.formats.picture_files import read_picture
+from yewfinch.core.shared.arrays import MAX_FACES, ByteArray, DoubleArray
 from yewfinch.core.shared.bounds import Count
 from yewfinch.core.shared.errors import BadFileError
 
@@ -148,12 +149,29 @@ class Skin(msgspec.Struct, rename="camel"):
     inverse_bind_matrices: Count | None = None
 
 
+class _Use(msgspec.Struct, rename="camel"):
+    index: Count
+    tex_coord: Annotated[int, msgspec.Meta(ge=0, le=7)] = 0
+    extensions: dict[str, Any] = {}
+
+
 class _Metallic(msgspec.Struct, rename="camel"):
     base_color_factor: tuple[Number, Number, Number, Number] = (1.0, 1.0, 1.0, 1.0)
+    base_color_texture: _Use | None = None
+
+
+class _Texture(msgspec.Struct, rename="camel"):
+    source: Count | None = None
+    extensions: dict[str, Any] = {}
+
+
+class _Image(msgspec.Struct, rename="camel"):
+    uri: str | None = None
+    buffer_view: Count | None = None
 
 
 class Material(msgspec.Struct, rename={"pbr": "pbrMetallicRoughness"}):
-    """A material; only its flat colour, linear."""
+    """A material: its flat colour, linear, and its picture."""
 
     pbr: _Metallic = msgspec.field(default_factory=_Metallic)
 
@@ -171,7 +189,8 @@ class Gltf(msgspec.Struct, rename="camel"):
     buffers: list[_Buffer] = []
     skins: list[Skin] = []
     materials: list[Material] = []
-    textures: list[Any] = []
+    textures: list[_Texture] = []
+    images: list[_Image] = []
     extensions_required: list[str] = []
 
 
@@ -220,6 +239,44 @@ class GltfFile:
                 "not know. Export it without."
             )
         self._buffers: dict[int, bytes] = {}
+        self._pictures: dict[int, ByteArray | None] = {}
+        #: Whether a picture could not be read.
+        self.lost = False
+
+    def picture_of(self, material: int | None) -> tuple[ByteArray, int] | None:
+        """The picture of a material's base colour, (h, w, c) uint8 sRGB, and which texture places it lies by.
+
+        None if it has none; one that cannot be read is lost, and no more.
+        """
+        if material is None:
+            return None
+        use = self.one(self.told.materials, material, "material").pbr.base_color_texture
+        if use is None:
+            return None
+        if use.index not in self._pictures:
+            self._pictures[use.index] = self._picture(use.index)
+        found = self._pictures[use.index]
+        if found is None or "KHR_texture_transform" in use.extensions:
+            self.lost = True
+            return None
+        return found, use.tex_coord
+
+    def _picture(self, texture: int) -> ByteArray | None:
+        try:
+            told = self.one(self.told.textures, texture, "texture")
+            webp = told.extensions.get("EXT_texture_webp")
+            source = webp.get("source") if isinstance(webp, dict) and told.source is None else told.source
+            image = self.one(self.told.images, source if isinstance(source, int) and source >= 0 else None, "picture")
+            if image.buffer_view is not None:
+                view = self.one(self.told.buffer_views, image.buffer_view, "buffer view")
+                data = self._buffer(view.buffer)[view.byte_offset : view.byte_offset + view.byte_length]
+            elif image.uri is not None and image.uri.startswith("data:"):
+                data = base64.b64decode(image.uri.partition(",")[2], validate=True)
+            else:
+                data = self._beside(image.uri or "")
+            return read_picture(data, self.name)
+        except (BadFileError, binascii.Error, ValueError):
+            return None
 
     def _versioned(self, version: str) -> None:
         if not version.startswith("2."):

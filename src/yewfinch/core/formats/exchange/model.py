@@ -27,10 +27,16 @@ class Shape:
         Texture coordinates of the faces' corners, v upwards; written by OBJ only.
     channels : mapping of channel to (n, width)
         Others that are exported, as vertices hold them; carried by PLY and GLB.
-    picture : (h, w, 4) uint8 or None
-        Its colour as a map by the corners, sRGB, top row first; carried by GLB.
+    maps : mapping of str to (h, w, c)
+        What it is painted with by the corners, top row first, as `piece_maps.maps_of` makes it; written by GLB and OBJ.
+    pictures : tuple of (h, w, c) uint8
+        What it came with: sRGB by the corners, top row first; read from GLB, glTF and OBJ.
+    pictured : (m,) int32 or None
+        Which of these each face shows; -1 for none.
     normals : (n, 3) float32 or None
         Unit, of its vertices; carried by GLB.
+    stem : str
+        Of the file that is being written.
     """
 
     name: str
@@ -39,8 +45,11 @@ class Shape:
     colour: ByteArray | None = None
     corners: FloatArray | None = None
     channels: Mapping[str, Values] = field(default_factory=dict)
-    picture: ByteArray | None = None
+    maps: Mapping[str, np.ndarray] = field(default_factory=dict)
+    pictures: tuple[ByteArray, ...] = ()
+    pictured: IndexArray | None = None
     normals: FloatArray | None = None
+    stem: str = ""
 
 
 #: Units that a file may be in: what they are called, and their millimetres.
@@ -110,7 +119,8 @@ def unit_said(text: str) -> str | None:
 class Format:
     """A file format: reader, writer and what it says of units and colours; None for a writer if it is only read.
 
-    Formats are listed in ascending order of `place`.
+    Formats are listed in ascending order of `place`. Those with `beside` write files of these names along with a file
+    of a stem, for bodies with maps.
     """
 
     suffix: str
@@ -120,6 +130,7 @@ class Format:
     read: Callable[[Path], Model]
     write: Callable[[list[Shape]], bytes] | None
     place: float = 100.0
+    beside: Callable[[list[Shape], str], dict[str, bytes]] | None = None
 
 
 def exported() -> list[ChannelSpec]:

@@ -1,4 +1,6 @@
-"""OBJ: text with polygons; vertex colours as three numbers after the position, texture coordinates by corner."""
+"""OBJ: text with polygons; vertex colours as three numbers after the position, texture coordinates by corner, and
+materials with pictures in an MTL file beside it.
+"""
 
 from __future__ import annotations
 
@@ -11,8 +13,10 @@ from pathlib import Path
 import numpy as np
 import scipy
 
+from yewfinch.core.formats.exchange import obj_materials
 from yewfinch.core.formats.exchange.model import MADE_BY, Format, Model, Shape, unit_said
 from yewfinch.core.formats.exchange.polygons import cut
+from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError
 
 #: Longest line that is read, characters, its continuations with it; most numbers of one vertex that are looked at.
@@ -23,8 +27,10 @@ def write(shapes: list[Shape]) -> bytes:
     """One object per body, millimetres, colours in 0..1 after each position."""
     out = io.StringIO()
     out.write(f"# {MADE_BY}\n# units: millimetres\n")
+    if any(s.maps for s in shapes):
+        out.write(f"mtllib {shapes[0].stem}.mtl\n")
     start = first = 1
-    for s in shapes:
+    for number, s in enumerate(shapes):
         out.write(f"o {'_'.join(s.name.split()) or 'body'}\n")
         if s.colour is None:
             out.writelines(f"v {x:.9g} {y:.9g} {z:.9g}\n" for x, y, z in s.positions.tolist())
@@ -32,6 +38,8 @@ def write(shapes: list[Shape]) -> bytes:
             c = s.colour[:, :3] / 255.0
             rows = np.concatenate([s.positions, c], axis=1).tolist()
             out.writelines("v %.9g %.9g %.9g %.5f %.5f %.5f\n" % tuple(r) for r in rows)
+        if s.maps:
+            out.write(f"usemtl {obj_materials.names(shapes)[number]}\n")
         if s.corners is not None:
             places, row = np.unique(s.corners.reshape(-1, 2), axis=0, return_inverse=True)
             out.writelines(f"vt {u:.6f} {v:.6f}\n" for u, v in places.tolist())
@@ -59,6 +67,9 @@ class _Held:
         self.coloured = True
         self.said = ""
         self.own = False
+        self.libraries: list[str] = []
+        self.materials: list[str] = [""]
+        self.material = array("i")
 
     def vertex(self, words: list[str]) -> None:
         """A line `v`: a place, perhaps a weight, perhaps a colour."""
@@ -83,14 +94,26 @@ class _Held:
             self.textured.append(p - 1 if p > 0 else t + p if p else -1)
         self.counts.append(len(words) - 1)
         self.group.append(len(self.names) - 1)
+        self.material.append(len(self.materials) - 1)
 
     def named(self, words: list[str]) -> None:
         """A line `o` or `g`."""
         self.names.append(" ".join(words[1:])[:200])
 
+    def library(self, words: list[str]) -> None:
+        """A line `mtllib`: the name of a file, which may hold blanks."""
+        self.libraries.append(" ".join(words[1:])[:200])
 
-_LINES = {"v": _Held.vertex, "vt": _Held.place, "f": _Held.face, "o": _Held.named, "g": _Held.named}
-_NEEDED = {"v": 4, "vt": 2, "f": 1, "o": 1, "g": 1}
+    def use(self, words: list[str]) -> None:
+        """A line `usemtl`."""
+        self.materials.append(" ".join(words[1:])[:200])
+
+
+_LINES = {
+    "v": _Held.vertex, "vt": _Held.place, "f": _Held.face, "o": _Held.named, "g": _Held.named,
+    "mtllib": _Held.library, "usemtl": _Held.use,
+}  # fmt: skip
+_NEEDED = {"v": 4, "vt": 2, "f": 1, "o": 1, "g": 1, "mtllib": 1, "usemtl": 1}
 #: The number that a word begins with: some programs write 3.1+e2.
 _LEADING = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?")
 
@@ -106,7 +129,7 @@ def _number(word: str) -> float:
 
 
 def read(path: Path) -> Model:
-    """Read the bodies of an OBJ file; materials, normals, curves, lines and points are passed over.
+    """Read the bodies of an OBJ file and their materials' pictures; normals, curves, lines and points are passed over.
 
     Groups that share vertices are one body, named by the first of them.
     """
@@ -129,7 +152,9 @@ def read(path: Path) -> Model:
             raise BadFileError(
                 f"{path.name}, line {number}, holds something that is no number. Nothing was imported."
             ) from error
-    return Model(_bodies(held, path), unit_said(held.said))
+    pictures, lost = obj_materials.read(path, held.libraries, set(held.materials))
+    note = "Pictures of its materials were left out, as they cannot be read." if lost else ""
+    return Model(_bodies(held, path, pictures), unit_said(held.said), (note,) if note else ())
 
 
 def _lines(path: Path) -> Iterator[tuple[int, str]]:
@@ -157,7 +182,7 @@ def _lines(path: Path) -> Iterator[tuple[int, str]]:
             yield number, "".join(parts)
 
 
-def _bodies(held: _Held, path: Path) -> list[Shape]:
+def _bodies(held: _Held, path: Path, pictures: dict[str, ByteArray]) -> list[Shape]:
     points = np.array(held.points).reshape(-1, 3)
     if not len(points):
         raise BadFileError(f"{path.name} has no vertices.")
@@ -167,6 +192,11 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
     of_corner = np.repeat(np.arange(len(counts)), counts)
     group = np.array(held.group, np.int64)[of_corner[slots[:, 0]]] if len(slots) else np.zeros(0, np.int64)
     textured, places = np.array(held.textured, np.int64), np.array(held.places, np.float32).reshape(-1, 2)
+    number = {name: i for i, name in enumerate(pictures)}
+    of_material = np.array([number.get(name, -1) for name in held.materials], np.int32)
+    which = np.zeros(0, np.int32)
+    if len(slots):
+        which = of_material[np.array(held.material, np.int64)[of_corner[slots[:, 0]]]]
     uv = None
     if len(slots) and textured[slots].min() >= 0 and textured[slots].max() < len(places):
         uv = places[textured[slots]]
@@ -195,6 +225,8 @@ def _bodies(held: _Held, path: Path) -> list[Shape]:
                 inverse.reshape(-1, 4).astype(np.int32),
                 colour,
                 None if uv is None else uv[rows],
+                pictures=() if uv is None else tuple(pictures.values()),
+                pictured=which[rows],
             )
         )
     return shapes
@@ -213,4 +245,4 @@ def _connected(faces: np.ndarray, group: np.ndarray, vertices: int, groups: int)
     return np.array([number.get(int(v), -1) for v in label]), {number[found]: g for found, g in first.items()}
 
 
-FORMATS = (Format(".obj", "OBJ", "millimetres, said in a comment", True, read, write, 20),)
+FORMATS = (Format(".obj", "OBJ", "millimetres, said in a comment", True, read, write, 20, obj_materials.files),)
