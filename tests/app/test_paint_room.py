@@ -2,12 +2,16 @@
 
 import numpy as np
 import pytest
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QDragEnterEvent, QDragMoveEvent, QDropEvent
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
 
 from yewfinch.core.document.verbs import painting, swatches
 from yewfinch.core.formats import container
 from yewfinch.core.skin.colour_layers import alike
+
+NONE = Qt.KeyboardModifier.NoModifier
 
 
 @pytest.fixture
@@ -284,11 +288,44 @@ def test_the_whole_job_from_complexion_to_a_map_and_back(window, tmp_path):
         bench.tools.set_colour(rgb)
         drag(window, start + QPoint(0, far - 30), start + QPoint(25, far - 30))
     assert (head(window).painting.shown != before).any(axis=1).sum() > 50
+    # a mole cloned away, nostrils darkened, lips painted, roughness on lips and nose
+    at = head(window).painting.grain.places(held.surface)
+    bench.tools.take("clone_colour")
+    cheek = place(window, "zy_l") + QPoint(-25, 30)
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, cheek)
+    before = head(window).painting.shown.copy()
+    drag(window, cheek + QPoint(-20, 0), cheek + QPoint(-16, 0))
+    assert (head(window).painting.shown != before).any()
+    bench.tools.take("lighten")
+    bench.tools.change(size=6.0, strength=0.8)
+    before = head(window).painting.shown.copy()
+    for dx in (-7, 7):
+        at_nostril = place(window, "sn") + QPoint(dx, 0)
+        QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, at_nostril)
+    changed = (head(window).painting.shown != before).any(axis=1)
+    assert head(window).painting.shown[changed, :3].mean() < before[changed, :3].mean() - 5
+    values = window.panel("Roughness, wetness, height")
+    values.ticks["roughness"].click()
+    values.dials["roughness"].box.setValue(20)
+    bench.tools.take("paint")
+    bench.tools.set_colour((170, 80, 78))
+    bench.tools.change(size=8.0, strength=1.0, falloff="even")
+    drag(window, place(window, "ls") + QPoint(-14, 2), place(window, "ls") + QPoint(14, 2))
+    values.ticks["colour"].click()
+    before = head(window).painting.shown.copy()
+    drag(window, place(window, "prn") + QPoint(-5, 0), place(window, "prn") + QPoint(5, 0))
+    np.testing.assert_array_equal(head(window).painting.shown, before)
+    for key in ("ls", "prn"):
+        near = np.linalg.norm(at - bench.portrait.landmark(key), axis=1) < 3.0
+        assert (head(window).painting.looks[near, 0] == 51).mean() > 0.4, key
     container.save(bench.portrait, tmp_path / "job.yewfinch")
     again = container.load(tmp_path / "job.yewfinch")
     assert alike(again.pieces["head"].painting.layers, head(window).painting.layers)
     assert window.documents.export_file(tmp_path / "job.glb").wait()
     mesh = trimesh.load(tmp_path / "job.glb", process=False).geometry["Head"]
+    rough = np.asarray(mesh.visual.material.metallicRoughnessTexture)[..., 1]
+    assert (rough == 51).sum() > 200
+    assert np.ptp(np.asarray(mesh.visual.material.normalTexture)[..., 0]) > 20  # pores
     assert mesh.visual.material.baseColorTexture.size[0] >= 1024
     maps = window.panel("Colour map")
     maps.write_to(tmp_path / "job.png")
@@ -302,3 +339,108 @@ def test_the_whole_job_from_complexion_to_a_map_and_back(window, tmp_path):
     for _ in range(steps):
         bench.portrait.history.undo()
     assert head(window).painting is None
+
+
+def test_values_are_laid_on_taken_away_and_seen_alone(room):
+    window, _ = room
+    values = window.panel("Roughness, wetness, height")
+    assert "colour only" in values.head.text()
+    values.ticks["wetness"].click()
+    values.dials["wetness"].box.setValue(80)
+    values.buttons["all"].click()
+    assert (head(window).painting.looks[:, 2] == 204).all()
+    assert "wetness" in values.head.text()
+    values.shown.setCurrentIndex(values.shown.findData("wetness"))
+    values.shown.activated.emit(values.shown.currentIndex())
+    QTest.qWait(400)
+    picture = window.viewport.grab().toImage()
+    middle = picture.pixelColor(picture.width() // 2, picture.height() // 2)
+    assert max(abs(middle.red() - 204), abs(middle.blue() - 204)) <= 2
+    window.bench.outlook.set_looking(alone="")
+    values.buttons["away"].click()
+    assert head(window).painting.looks is None
+    values.buttons["away"].click()
+    assert "none of what is ticked" in window.status.message.text()
+    window.bench.portrait.history.undo()
+    assert (head(window).painting.looks[:, 2] == 204).all()
+    values.ticks["height"].click()
+    values.dials["height"].box.setValue(0.3)
+    values.buttons["all"].click()
+    before = head(window).surface.positions.copy()
+    values.buttons["form"].click()
+    moved = np.linalg.norm(head(window).surface.positions - before, axis=1)
+    assert np.median(moved) == pytest.approx(0.3, abs=0.01)
+    assert head(window).painting.height is None
+
+
+def test_a_mask_is_made_of_what_faces_the_view_or_has_a_colour(room):
+    window, panel = room
+    mask = window.panel("Layer mask and adjustment")
+    QTest.mouseClick(panel.buttons["fill"], Qt.MouseButton.LeftButton)
+    mask.refresh()
+    at = head(window).painting.grain.places(head(window).surface)
+    mask.source.setCurrentText("Facing the view")
+    assert mask.amount.value() == 60
+    mask.made.click()
+    held = head(window).painting["fill1"].mask.dense()[:, 0]
+    nose = np.linalg.norm(at - window.bench.portrait.landmark("prn"), axis=1) < 4
+    assert held[nose].mean() > 180
+    assert held[at[:, 2] < at[:, 2].min() + 10].max() == 0  # the back of the head
+    mask.source.setCurrentText("Near the last press")
+    mask.made.click()
+    assert "Press on the clay first" in window.status.message.text()
+    window.bench.tools.take("paint")
+    panel.list.setCurrentItem(panel.list.topLevelItem(1))
+    start = place(window, "prn")
+    drag(window, start, start + QPoint(2, 0))
+    mask.amount.box.setValue(15)
+    mask.made.click()
+    held = head(window).painting["paint1"].mask.dense()[:, 0]
+    assert held[nose].min() > 100
+    assert held[np.linalg.norm(at - window.bench.portrait.landmark("prn"), axis=1) > 20].max() == 0
+
+
+def test_a_layer_is_dragged_into_a_group_and_out(room):
+    window, panel = room
+    QTest.mouseClick(panel.buttons["group"], Qt.MouseButton.LeftButton)
+    tree = panel.list
+
+    def item(name: str):
+        return tree.findItems(name, Qt.MatchFlag.MatchExactly | Qt.MatchFlag.MatchRecursive)[0]
+
+    def drop(dragged: str, target: str, part: float) -> None:
+        tree.setCurrentItem(item(dragged))
+        box = tree.visualItemRect(item(target))
+        at = QPointF(box.left() + 30, box.top() + part * box.height())
+        data = tree.mimeData([item(dragged)])
+        how = Qt.DropAction.MoveAction, data, Qt.MouseButton.LeftButton, NONE
+        for event in (QDragEnterEvent(at.toPoint(), *how), QDragMoveEvent(at.toPoint(), *how), QDropEvent(at, *how)):
+            QApplication.sendEvent(tree.viewport(), event)
+        QTest.qWait(20)
+
+    drop("Paint", "Group", 0.5)
+    assert names(panel) == [(0, "Group"), (1, "Paint"), (0, "Ground")]
+    drop("Paint", "Ground", 0.95)
+    assert names(panel) == [(0, "Group"), (0, "Ground"), (0, "Paint")]
+    window.bench.portrait.history.undo()
+    window.bench.portrait.history.undo()
+    panel.refresh()
+    assert names(panel) == [(0, "Group"), (0, "Paint"), (0, "Ground")]
+
+
+def test_the_colour_of_one_layer_is_taken(room):
+    window, _ = room
+    bench = window.bench
+    bench.tools.take("paint")
+    bench.tools.set_colour((30, 90, 160))
+    bench.tools.change(size=14.0, strength=0.4, falloff="even")
+    start = place(window, "prn")
+    drag(window, start, start + QPoint(6, 0))
+    colour = window.panel("Colour")
+    bench.tools.set_colour((1, 2, 3))
+    colour.layer.click()
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, NONE, place(window, "gn") + QPoint(0, 30))
+    assert "no paint there" in window.status.message.text()
+    QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, NONE, start + QPoint(3, 0))
+    assert bench.tools.rgb == (30, 90, 160)  # not what is seen, which is mixed with what lies below
+    assert bench.mode == "tool"

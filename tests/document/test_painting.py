@@ -19,6 +19,7 @@ from yewfinch.core.document.verbs import (
     masking,
     painting,
     pieces,
+    pigment_layers,
     remeshing,
     tidying,
 )
@@ -146,6 +147,10 @@ def test_the_disc_stays_through_levels_up_and_down(portrait):
         np.testing.assert_array_equal(np.sort(held.painting.shown.view(np.uint32)[:, 0]), shown)
         assert right_share(portrait, "ball", 2.0) == 1.0
         np.testing.assert_array_equal(held.surface.colour, held.painting.shown[: len(held.surface)])
+        anew = Painting(held.painting.grain, held.painting.layers)
+        for a, b in ((held.painting.looks, anew.looks), (held.painting.height, anew.height)):
+            assert (a is None) == (b is None)
+            np.testing.assert_array_equal(a, b)
     for _ in range(4):
         portrait.history.undo()
     assert right_share(portrait, "ball", 0.01) == 1.0
@@ -391,7 +396,7 @@ def test_another_grain_keeps_the_disc(portrait):
 
 
 _WORK = st.sampled_from(
-    ["paint", "add", "merge", "weigh", "hide", "move", "duplicate", "remove", "level", "undo", "redo"]
+    ["paint", "value", "add", "merge", "weigh", "hide", "move", "place", "duplicate", "remove", "level", "undo", "redo"]
 )
 
 
@@ -402,6 +407,8 @@ def test_any_work_is_taken_back_to_the_bit(steps):
     made.put_piece(Piece("ball", "Ball", trimesh_cube()), "Add")
     begun(made, 2.0)
     first = [(v.id, v.sheet.dense().copy()) for v in made.pieces["ball"].painting.layers]
+    none = [v.id for v in made.pieces["ball"].painting.layers if v.values]
+    assert not none
     base = made.history.position
     for what, seed in steps:
         _work(made, what, seed)
@@ -414,6 +421,8 @@ def test_any_work_is_taken_back_to_the_bit(steps):
     assert [(k, v.tobytes()) for k, v in first] == [
         (v.id, v.sheet.dense().tobytes()) for v in made.pieces["ball"].painting.layers
     ]
+    values = [s.dense() for v in made.pieces["ball"].painting.layers for s in v.values.values()]
+    assert not any(v.any() for v in values)
     made.history.go_to(end)
     np.testing.assert_array_equal(made.pieces["ball"].painting.shown, after)
     made.history.close()
@@ -436,6 +445,13 @@ def _work(portrait: Portrait, what: str, seed: int) -> None:
     elif what == "paint":
         rows = np.unique(rng.integers(0, held.grain.count, 30))
         stroke(portrait, layer.id, rows, rng.integers(0, 256, (len(rows), 4)).astype(np.uint8))
+    elif what == "value":
+        rows = np.unique(rng.integers(0, held.grain.count, 30)).astype(np.int32)
+        part = ("roughness", "height")[seed % 2]
+        sheet = held.sheet(layer.id, part)
+        after = rng.integers(0, 256, (len(rows), 2)).astype(np.uint8)
+        change = RowsChange("ball", channel_of(layer.id, part), rows, sheet.at(rows), after)
+        portrait.perform(Edit("Value", (change,)))
     elif what == "level":
         levels_now = portrait.pieces["ball"].levels
         edit = (
@@ -444,7 +460,7 @@ def _work(portrait: Portrait, what: str, seed: int) -> None:
             else detail_levels.go_to(portrait, "ball", 1 - levels_now.current)
         )
         portrait.perform(edit)
-    elif what in ("add", "weigh", "hide", "move", "duplicate", "remove", "merge"):
+    elif what in ("add", "weigh", "hide", "move", "place", "duplicate", "remove", "merge"):
         if what == "remove" and len(held.layers) < 2:
             return
         try:
@@ -453,6 +469,7 @@ def _work(portrait: Portrait, what: str, seed: int) -> None:
                 "weigh": lambda: painting.change(portrait, "ball", layer.id, opacity=float(rng.random())),
                 "hide": lambda: painting.change(portrait, "ball", layer.id, visible=not layer.visible),
                 "move": lambda: painting.move(portrait, "ball", layer.id, 1),
+                "place": lambda: painting.place(portrait, "ball", layer.id, "", held.layers[0].id),
                 "duplicate": lambda: painting.duplicate(portrait, "ball", layer.id)[0],
                 "remove": lambda: painting.remove(portrait, "ball", layer.id),
                 "merge": lambda: painting.merge(portrait, "ball", layer.id)[0],
@@ -468,3 +485,50 @@ def test_an_eye_or_a_follower_takes_no_layers(portrait):
     portrait.perform(Edit("Lock", (PieceChange(held, replace(held, locked=True)),)))
     with pytest.raises(YewfinchError, match="locked"):
         painting.begin(portrait, "ball")
+
+
+def test_a_layer_is_put_anywhere_with_what_lies_in_it(portrait):
+    begun(portrait)
+    for kind in ("group", "group", "paint"):
+        portrait.perform(painting.add(portrait, "ball", kind)[0])
+    ids = lambda: [(v.id, v.parent) for v in painting.painting_of(portrait, "ball").layers]  # noqa: E731
+    portrait.perform(painting.place(portrait, "ball", "paint1", "group1"))
+    portrait.perform(painting.place(portrait, "ball", "paint2", "group1", "paint1"))
+    assert [k for k, parent in ids() if parent == "group1"] == ["paint2", "paint1"]
+    portrait.perform(painting.place(portrait, "ball", "group1", "group2"))
+    assert [k for k, parent in ids() if not parent] == ["group2", "ground"]
+    portrait.perform(painting.place(portrait, "ball", "ground", "", "group2"))
+    assert [k for k, parent in ids() if not parent] == ["ground", "group2"]
+    assert painting.place(portrait, "ball", "paint2", "group1", "paint1") is None
+    with pytest.raises(YewfinchError, match="itself"):
+        painting.place(portrait, "ball", "group2", "group1")
+    portrait.perform(painting.place(portrait, "ball", "paint2"))
+    assert ids()[-1] == ("paint2", "")  # the lowest of all
+
+
+def test_paint_becomes_pigments_that_come_to_its_colour(portrait):
+    """Tones of skin, light to brown: what they come to over other skin is within dE00 2.5."""
+    made = begun(portrait)
+    n = made.grain.count
+    portrait.perform(painting.fill(portrait, "ball", (205, 165, 145), "ground"))
+    tones = np.array([(200, 158, 138), (190, 140, 115), (140, 98, 78), (176, 120, 102)], np.uint8)
+    colours = np.full((n, 4), 255, np.uint8)
+    which = np.arange(n) % 4
+    colours[:, :3] = tones[which]
+    colours[which == 3, 3] = 128
+    edit, key = painting.put(portrait, "ball", "Tones", colours)
+    portrait.perform(edit)
+    seen = painting.painting_of(portrait, "ball").shown.copy()
+    edit, away = pigment_layers.to_pigments(portrait, "ball", key)
+    portrait.perform(edit)
+    after = painting.painting_of(portrait, "ball").shown
+    far = ciede2000(to_lab(seen[:, :3] / 255.0), to_lab(after[:, :3] / 255.0))
+    assert [np.median(far[which == k]) < 2.5 for k in range(4)] == [True] * 4
+    assert away < 2.0
+    assert painting.painting_of(portrait, "ball")[key].kind == "pigment"
+    portrait.perform(painting.change(portrait, "ball", key, opacity=0.0))
+    np.testing.assert_array_equal(painting.painting_of(portrait, "ball").shown[:, :3], np.tile((205, 165, 145), (n, 1)))
+    with pytest.raises(YewfinchError, match="no paint"):
+        pigment_layers.to_pigments(portrait, "ball", key)
+    with pytest.raises(YewfinchError, match="Nothing is painted"):
+        pigment_layers.to_pigments(portrait, "ball", "paint1")

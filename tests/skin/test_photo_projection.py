@@ -8,9 +8,16 @@ import pytest
 
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.model.edits import Edit, FieldChange
+from yewfinch.core.document.model.piece import Piece
+from yewfinch.core.document.model.portrait import Portrait
+from yewfinch.core.document.verbs import painting, photo_skin
 from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.sculpt.stamps import own_stamps
+from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.shared.colour import to_lab, to_linear, to_srgb
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.skin.colour_difference import ciede2000
@@ -213,3 +220,56 @@ def test_harmonics_are_orthogonal_over_the_ball():
     mean = h.T @ h / len(n)
     off = mean - np.diag(np.diag(mean))
     assert np.abs(off).max() < 0.02
+
+
+def test_lines_drawn_on_a_photo_keep_out_what_lies_beyond():
+    surface = cube_sphere(16)
+    grain = grain_of(surface, 2)
+    seen = camera()
+    at, normals = grain.places(surface), normals_of(surface, grain)
+    picture = np.full((240, 240, 3), 150, np.uint8)
+    line = np.array([[60.0, 90.0], [100.0, 70.0], [140.0, 70.0], [180.0, 90.0]])  # an arch over the middle
+    middle = np.array([120.0, 130.0])
+    plain = Shot("a", seen, picture, depth({"a": surface}, seen), np.empty((0, 4)))
+    bounded = Shot("a", seen, picture, plain.depth, plain.pairs, (line,), middle)
+    free, kept = taken(plain, at, normals).weight, taken(bounded, at, normals).weight
+    px = seen.project(at)
+    over = np.interp(px[:, 0], line[:, 0], line[:, 1]) - px[:, 1]  # above the line, pixels
+    within_ends = (px[:, 0] > 65) & (px[:, 0] < 175)
+    assert kept[within_ends & (over > 4)].max() == 0.0
+    np.testing.assert_array_equal(kept[within_ends & (over < -4)], free[within_ends & (over < -4)])
+    assert (free[within_ends & (over > 4)] > 0).any()
+
+
+def test_a_picture_is_laid_through_the_stencil_from_where_one_looks():
+    """Quarters of four colours, worked out by where the stencil's frame lies in the view."""
+    portrait = Portrait()
+    portrait.put_piece(Piece("ball", "Ball", cube_sphere(16)), "Add")
+    portrait.perform(painting.begin(portrait, "ball", 3.0))
+    view = camera(20.0)
+    picture = np.zeros((40, 60, 4), np.uint8)
+    picture[:20, :30], picture[:20, 30:], picture[20:, :30], picture[20:, 30:] = (
+        (200, 0, 0, 255), (0, 200, 0, 255), (0, 0, 200, 255), (200, 200, 200, 0),
+    )  # fmt: skip
+    with pytest.raises(YewfinchError, match="stencil"):
+        photo_skin.lay_picture(portrait, "ball", picture, "Cloth", view)
+    stencil = Stencil(own_stamps()[0]).changed(at=(0.05, -0.02), width=0.3, angle=10.0)
+    portrait.perform(Edit("Stencil", (FieldChange("stencil", None, stencil),)))
+    portrait.perform(photo_skin.lay_picture(portrait, "ball", picture, "Cloth", view))
+    held = portrait.pieces["ball"]
+    found = held.painting.layers[0].sheet.dense()
+    assert held.painting.layers[0].name == "Cloth"
+    at = held.painting.grain.places(held.surface)
+    corner, across, up = stencil.axes(view.width, view.height)
+    uv = np.linalg.solve(np.stack([across, up], axis=1), (view.project(at) - corner).T).T
+    facing = ((view.position - at) * at).sum(axis=1) > 0.8 * np.linalg.norm(view.position - at, axis=1) * 100
+    for low, rgb in (((0, 0.5), (200, 0, 0)), ((0.5, 0.5), (0, 200, 0)), ((0, 0), (0, 0, 200))):
+        inside = facing & ((uv > np.array(low) + 0.06) & (uv < np.array(low) + 0.44)).all(axis=1)
+        assert inside.sum() > 5
+        assert np.abs(found[inside, :3].astype(int) - rgb).max() <= 2
+    clear = facing & (uv[:, 0] > 0.56) & (uv[:, 1] < 0.44)
+    outside = ((uv < -0.02) | (uv > 1.02)).any(axis=1)
+    assert found[clear | outside, 3].max() == 0
+    behind = ((view.position - at) * at).sum(axis=1) < 0
+    assert found[behind, 3].max() == 0
+    portrait.history.close()

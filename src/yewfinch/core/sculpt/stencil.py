@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.sculpt import _stamp_kernels as kernels
 from yewfinch.core.sculpt.stamps import Stamp
@@ -121,10 +122,36 @@ class Stencil:
 
         And its box in widths and heights, (2, 2).
         """
+        grey = self.stamp.grey
+        out, inside, box = self.laid(grey[..., None], PIXELS)
+        grey = out[..., 0]
+        return np.where(inside, 1.0 - grey if self.invert else grey, -1.0).astype(np.float32), box
+
+    def laid(
+        self, picture: npt.NDArray[np.floating], pixels: int
+    ) -> tuple[FloatArray, npt.NDArray[np.bool_], DoubleArray]:
+        """Any picture as it lies in the stencil's place.
+
+        Parameters
+        ----------
+        picture : (h, w, c) floats
+            Top row first.
+        pixels : int
+            Of the longer side of what is returned.
+
+        Returns
+        -------
+        (h, w, c) float32
+            Warped and tiled.
+        (h, w) bool
+            Where there is any of it.
+        (2, 2) float64
+            Its box in widths and heights of the stencil.
+        """
         low, high = self._room()
         size = np.maximum(high - low, 1e-6)
         shape = size * (1.0, self.stamp.aspect)
-        h, w = (max(2, round(PIXELS * s / shape.max())) for s in (shape[1], shape[0]))
+        h, w = (max(2, round(pixels * s / shape.max())) for s in (shape[1], shape[0]))
         if self.warp == STRAIGHT:
             v, u = np.meshgrid(1.0 - (np.arange(h) + 0.5) / h, (np.arange(w) + 0.5) / w, indexing="ij")
             inside = np.ones((h, w), bool)
@@ -132,11 +159,45 @@ class Stencil:
             u, v, inside = self._unwarped(h, w, low, size)
         from scipy.ndimage import map_coordinates
 
-        grey = self.stamp.grey
-        ph, pw = grey.shape
+        ph, pw = picture.shape[:2]
         x, y = (u * self.tiles) % 1.0 * pw - 0.5, (1.0 - (v * self.tiles) % 1.0) * ph - 0.5
-        out = map_coordinates(grey, [y, x], order=1, mode="grid-wrap" if self.tiles > 1 else "nearest")
-        return np.where(inside, 1.0 - out if self.invert else out, -1.0).astype(np.float32), np.stack([low, high])
+        mode = "grid-wrap" if self.tiles > 1 else "nearest"
+        out = [map_coordinates(picture[..., k], [y, x], order=1, mode=mode) for k in range(picture.shape[2])]
+        return np.stack(out, axis=-1).astype(np.float32), inside, np.stack([low, high])
+
+    def seen_at(
+        self, picture: npt.NDArray[np.floating], pixels: int, camera: Camera, at: DoubleArray
+    ) -> tuple[FloatArray, npt.NDArray[np.bool_]]:
+        """Values of a picture in the stencil's place at pixels of a view.
+
+        Parameters
+        ----------
+        picture, pixels
+            As `laid`.
+        camera : Camera
+            Of the view.
+        at : (n, 2) float64
+
+        Returns
+        -------
+        (n, c) float32
+        (n,) bool
+            Where the picture lies.
+        """
+        from scipy.ndimage import map_coordinates
+
+        whole, inside, (low, high) = self.laid(picture, pixels)
+        corner, across, up = self.axes(camera.width, camera.height)
+        back = np.linalg.inv(np.stack([across, up], axis=1))
+        place = ((at - corner) @ back.T - low) / np.maximum(high - low, 1e-9)
+        h, w = inside.shape
+        x, y = place[:, 0] * w - 0.5, (1.0 - place[:, 1]) * h - 0.5
+        there = (x >= -0.5) & (y >= -0.5) & (x <= w - 0.5) & (y <= h - 0.5)
+        rows = np.flatnonzero(there)
+        j, i = np.round(y[rows]).astype(int), np.round(x[rows]).astype(int)
+        there[rows] = inside[np.clip(j, 0, h - 1), np.clip(i, 0, w - 1)]
+        out = [map_coordinates(whole[..., k], [y, x], order=1, mode="nearest") for k in range(whole.shape[2])]
+        return np.stack(out, axis=-1).astype(np.float32), there
 
     def _unwarped(
         self, h: int, w: int, low: DoubleArray, size: DoubleArray

@@ -27,6 +27,8 @@ _BEHIND = 3.0
 _ROUND = 2
 #: Knots of lining up along each side of a picture; softness of it, pixels of the kernel.
 _KNOTS, _SOFT = 48, 2.0
+#: Over so much of the picture's width what is drawn as a bound fades.
+_BOUND = 0.006
 #: Light is compared where two photos show the same skin at least so well.
 _SAME = 0.15
 #: Bands of detail: rounds of smoothing over the net; the coarsest first.
@@ -49,6 +51,10 @@ class Shot:
     pairs : (k, 4) float64
         Places on the picture where the clay has something, and where the photo has the same, pixels of the camera's
         picture; none if nothing is known.
+    bounds : tuple of (k, 2) float64
+        Lines drawn on the photo beyond which it shows no skin: hair, or what lies behind; pixels of the same.
+    middle : (2,) float64 or None
+        A place that is skin for certain; without it lines bound nothing.
     """
 
     name: str
@@ -56,6 +62,8 @@ class Shot:
     pixels: ByteArray
     depth: FloatArray
     pairs: DoubleArray
+    bounds: tuple[DoubleArray, ...] = ()
+    middle: DoubleArray | None = None
 
 
 @dataclass(frozen=True, eq=False)
@@ -86,14 +94,13 @@ def taken(shot: Shot, places: FloatArray, normals: FloatArray, line_up: float = 
     """
     camera = shot.camera
     at = camera.project(places)
-    deep = camera.depths(places)
-    to_eye = camera.position - places
-    to_eye /= np.maximum(np.linalg.norm(to_eye, axis=1, keepdims=True), 1e-9)
-    cos = (to_eye * normals).sum(axis=1)
-    weight = _fade(np.degrees(np.arccos(np.clip(cos, -1.0, 1.0))))
-    weight[(deep <= 1.0) | _hidden(shot, at, deep)] = 0.0
+    weight = visible(camera, shot.depth, places, normals)
     if line_up > 0.0 and len(shot.pairs) > 3:
         at = at + line_up * _shift(shot, at)
+    if shot.middle is not None:
+        for line in shot.bounds:
+            rows = np.flatnonzero(weight > 0.0)
+            weight[rows] *= within(line, shot.middle, at[rows], _BOUND * camera.width)
     h, w = shot.pixels.shape[:2]
     x, y = at[:, 0] * (w / camera.width) - 0.5, at[:, 1] * (h / camera.height) - 0.5
     weight[(x < 0.0) | (y < 0.0) | (x > w - 1.0) | (y > h - 1.0)] = 0.0
@@ -103,8 +110,70 @@ def taken(shot: Shot, places: FloatArray, normals: FloatArray, line_up: float = 
     return Taken(colour, weight.astype(np.float32))
 
 
+def visible(camera: Camera, depth: FloatArray, places: FloatArray, normals: FloatArray) -> DoubleArray:
+    """How well a camera sees places of a surface, (n,) 0 to 1: less where slanted, not where something hides them.
+
+    Parameters
+    ----------
+    camera : Camera
+    depth : (h, w) float32, mm
+        What it sees of all clay, at any scale; infinite where there is none.
+    places, normals : (n, 3) float32, mm and unit
+    """
+    deep = camera.depths(places)
+    if camera.flat:
+        to_eye = np.broadcast_to(-camera.rotation[2], places.shape)
+    else:
+        to_eye = camera.position - places
+        to_eye = to_eye / np.maximum(np.linalg.norm(to_eye, axis=1, keepdims=True), 1e-9)
+    cos = (to_eye * normals).sum(axis=1)
+    weight = _fade(np.degrees(np.arccos(np.clip(cos, -1.0, 1.0))))
+    weight[(deep <= 1.0) | _hidden(camera, depth, camera.project(places), deep)] = 0.0
+    return weight
+
+
 #: Linear light of each byte of sRGB.
 _LIGHT = to_linear(np.arange(256) / 255.0).astype(np.float32)
+
+
+def within(line: DoubleArray, middle: DoubleArray, at: DoubleArray, soft: float) -> DoubleArray:
+    """How far places lie on the same side of a drawn line as a middle, (n,) 0 to 1.
+
+    Parameters
+    ----------
+    line : (k, 2) float64
+    middle : (2,) float64
+    at : (n, 2) float64
+        What lies beyond the line's ends is not bounded by it.
+    soft : float
+        Over so much it fades.
+    """
+    off, beyond = _beside(line, np.concatenate([middle[None], at]))
+    side = 1.0 if off[0] >= 0.0 else -1.0
+    share = np.clip(0.5 + side * off[1:] / soft, 0.0, 1.0)
+    return np.where(beyond[1:], 1.0, share)
+
+
+def _beside(line: DoubleArray, at: DoubleArray) -> tuple[DoubleArray, npt.NDArray[np.bool_]]:
+    """How far places lie to the left of a line, less than 0 to its right, and which lie beyond its ends."""
+    off, nearest = np.zeros(len(at)), np.full(len(at), np.inf)
+    beyond = np.zeros(len(at), np.bool_)
+    last = len(line) - 2
+    for i in range(last + 1):
+        a, way = line[i], line[i + 1] - line[i]
+        long = float(way @ way)
+        if long < 1e-12:
+            continue
+        step = at - a
+        t = step @ way / long
+        foot = step - np.clip(t, 0.0, 1.0)[:, None] * way
+        far = np.hypot(foot[:, 0], foot[:, 1])
+        better = far < nearest
+        turn = (way[0] * step[:, 1] - way[1] * step[:, 0]) / np.sqrt(long)
+        nearest[better] = far[better]
+        off[better] = np.where(turn[better] >= 0.0, far[better], -far[better])
+        beyond[better] = ((i == 0) & (t[better] < 0.0)) | ((i == last) & (t[better] > 1.0))
+    return off, beyond
 
 
 def _fade(angle: DoubleArray) -> DoubleArray:
@@ -112,15 +181,15 @@ def _fade(angle: DoubleArray) -> DoubleArray:
     return np.asarray(t * t * (3.0 - 2.0 * t))
 
 
-def _hidden(shot: Shot, at: DoubleArray, deep: DoubleArray) -> npt.NDArray[np.bool_]:
+def _hidden(camera: Camera, depth: FloatArray, at: DoubleArray, deep: DoubleArray) -> npt.NDArray[np.bool_]:
     """Which places have something before them, or nearly."""
     from scipy.ndimage import minimum_filter
 
-    near = minimum_filter(shot.depth, size=2 * _ROUND + 1, mode="nearest")
+    near = minimum_filter(depth, size=2 * _ROUND + 1, mode="nearest")
     h, w = near.shape
-    x = np.clip((at[:, 0] * (w / shot.camera.width)).astype(np.int64), 0, w - 1)
-    y = np.clip((at[:, 1] * (h / shot.camera.height)).astype(np.int64), 0, h - 1)
-    pixel = deep / shot.camera.focal * (shot.camera.width / w)  # mm
+    x = np.clip((at[:, 0] * (w / camera.width)).astype(np.int64), 0, w - 1)
+    y = np.clip((at[:, 1] * (h / camera.height)).astype(np.int64), 0, h - 1)
+    pixel = deep / camera.focal * (camera.width / w)  # mm
     return np.asarray(near[y, x] < deep - _BEHIND - 2.5 * _ROUND * pixel)
 
 

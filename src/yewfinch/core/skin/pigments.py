@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_lab, to_linear, to_srgb
 from yewfinch.core.skin.colour_difference import ciede2000
 
@@ -146,6 +146,26 @@ def colours_of(pigments: npt.ArrayLike) -> DoubleArray:
         Linear sRGB, D65; 0 where sRGB has no such colour.
     """
     return _table().linear(on_axes(pigments))
+
+
+def axes_of(srgb: ByteArray) -> DoubleArray:
+    """Where on the axes the pigments of many colours lie, (n, 4), 0 to 1 each, as `on_axes`.
+
+    Parameters
+    ----------
+    srgb : (n, 3) uint8
+        Those that differ by less than four steps of 255 in each channel are taken for one.
+    """
+    coarse = np.asarray(srgb, np.uint8) & 0xFC
+    key = coarse.astype(np.uint32) @ np.array([65536, 256, 1], np.uint32)
+    held, which = np.unique(key, return_inverse=True)
+    each = np.stack([held >> 16, (held >> 8) & 255, held & 255], axis=1) + 1.5
+    return np.asarray(on_axes(pigments_of(each / 255.0)[0])[which])
+
+
+def colours_at(axes: DoubleArray) -> DoubleArray:
+    """Linear sRGB, (n, 3), of skin whose pigments lie at places of the axes, (n, 4)."""
+    return _table().linear(axes)
 
 
 def colour_of(pigments: Pigments) -> tuple[int, int, int]:

@@ -52,7 +52,16 @@ class ColourPanel(QWidget):
         self.fill = QPushButton(theme.icon("paint-bucket"), "Fill")
         self.fill.setToolTip("Give the chosen piece this colour all over")
         self.fill.clicked.connect(self._fill)
-        for button in (self.pick, self.photo, self.fill):
+        self.layer = QPushButton(theme.icon("eyedropper"), "From layer")
+        self.layer.setToolTip("Click the clay to take the colour that the chosen layer alone has there")
+        self.layer.setCheckable(True)
+        self.layer.clicked.connect(lambda on: bench.set_mode("pick layer" if on else "tool"))
+        for button in (self.pick, self.layer):
+            row.addWidget(button)
+        column.addLayout(row)
+        row = QHBoxLayout()
+        row.setSpacing(4)
+        for button in (self.photo, self.fill):
             row.addWidget(button)
         column.addLayout(row)
         self.swatches = SwatchRow(bench)
@@ -109,4 +118,5 @@ class ColourPanel(QWidget):
         for slider, value in zip((self.hue, self.saturation, self.lightness), self._hsl, strict=True):
             slider.set_value(value)
         self.pick.setChecked(self.bench.mode == "pick colour")
+        self.layer.setChecked(self.bench.mode == "pick layer")
         self.photo.setChecked(self.bench.mode == "pick photo")

@@ -29,6 +29,11 @@ def furnish(shop: Workshop) -> Room:
         ),
         modes=(
             Mode("pick colour", ClayColourHand(shop.view), "Click the clay to take its colour. Esc ends."),
+            Mode(
+                "pick layer",
+                ClayColourHand(shop.view, layer=True),
+                "Click the clay to take the colour of the chosen layer there. Esc ends.",
+            ),
             Mode("pick photo", PhotoColourHand(shop.view), "Click the photo to take its colour. Esc ends."),
         ),
         pictures=(PhotoCoat(shop.view),),

@@ -6,14 +6,12 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
-    QAbstractItemView,
     QCheckBox,
     QComboBox,
     QDoubleSpinBox,
     QHBoxLayout,
     QLabel,
     QPushButton,
-    QTreeWidget,
     QTreeWidgetItem,
     QVBoxLayout,
     QWidget,
@@ -23,14 +21,14 @@ from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
+from yewfinch.app.rooms.paint.layer_tree import GROUP, KEY, LayerTree
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
-from yewfinch.core.document.verbs import painting
+from yewfinch.core.document.verbs import painting, pigment_layers
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.skin.colour_layer import MODES, ColourLayer, Kind
 
-_KEY = Qt.ItemDataRole.UserRole
 #: Rows of the list that are seen without scrolling, at least and at most.
 _FEWEST_ROWS, _MOST_ROWS = 3, 8
 #: What the kinds of layers are called in the list.
@@ -44,6 +42,8 @@ class ColourLayersPanel(LivePanel):
         super().__init__(controller.bench, 120)
         self.controller = controller
         self._filling = False
+        self._listed_now: tuple[object, ...] = ()
+        self._items: dict[str, QTreeWidgetItem] = {}
         self._worker: Worker | None = None
         self._begin_with()
         self._listed()
@@ -95,15 +95,13 @@ class ColourLayersPanel(LivePanel):
         column = QVBoxLayout(self.rest)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
-        self.list = QTreeWidget()
-        self.list.setHeaderHidden(True)
-        self.list.setColumnCount(1)
-        self.list.setIndentation(14)
+        self.list = LayerTree()
         self.list.setAccessibleName("colour layers")
-        self.list.setToolTip("Strokes of colour go on the chosen one; the tick shows it; a double click renames it")
-        self.list.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.list.setEditTriggers(
-            QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed
+        self.list.setToolTip(
+            "Strokes of colour go on the chosen one; the tick shows it; drag it elsewhere; a double click renames it"
+        )
+        self.list.dropped.connect(
+            lambda key, group, above: self._do(lambda p: painting.place(self.bench.portrait, p, key, group, above))
         )
         self.list.currentItemChanged.connect(self._chosen)
         self.list.itemChanged.connect(self._item_changed)
@@ -192,6 +190,10 @@ class ColourLayersPanel(LivePanel):
                     lambda: self._do(lambda p: painting.collapse(portrait(), p)),
                 ),
                 (
+                    "pigments", "To pigments", "Paint becomes pigments that move what lies below to its colour",
+                    lambda: self._do(self._to_pigments),
+                ),
+                (
                     "end", "End layers", "Give the layers up: each vertex keeps the colour that shows there",
                     lambda: self._do(lambda p: painting.end(portrait(), p)),
                 ),
@@ -221,6 +223,11 @@ class ColourLayersPanel(LivePanel):
         done = self.controller.do(job)
         self.refresh()
         return done
+
+    def _to_pigments(self, piece: str) -> Edit:
+        edit, away = pigment_layers.to_pigments(self.bench.portrait, piece, self._key())
+        self.bench.say(f"The colours of skin are {away:.1f} ΔE00 from the paint, in the median.", "note")
+        return edit
 
     def _remove(self) -> None:
         self._do(self._with(painting.remove))
@@ -264,14 +271,14 @@ class ColourLayersPanel(LivePanel):
 
     def _chosen(self, item: QTreeWidgetItem | None) -> None:
         if item is not None and not self._filling:
-            self.controller.choose(item.data(0, _KEY))
+            self.controller.choose(item.data(0, KEY))
             self.refresh()
 
     def _item_changed(self, item: QTreeWidgetItem) -> None:
         held = self.controller.painting
-        if self._filling or held is None or item.data(0, _KEY) not in held:
+        if self._filling or held is None or item.data(0, KEY) not in held:
             return
-        layer = held[item.data(0, _KEY)]
+        layer = held[item.data(0, KEY)]
         visible = item.checkState(0) == Qt.CheckState.Checked
         name = item.text(0)
         if visible != layer.visible:
@@ -304,20 +311,29 @@ class ColourLayersPanel(LivePanel):
         self._filling = False
 
     def _fill_list(self, layers: tuple[ColourLayer, ...], chosen: str | None) -> None:
+        listed = tuple((v.id, v.parent, v.kind, v.visible, _title(v), _told(v)) for v in layers)
+        if listed == self._listed_now:  # an entry that is being dragged stays
+            if chosen in self._items:
+                self.list.setCurrentItem(self._items[chosen])
+            return
+        self._listed_now = listed
         self.list.clear()
-        items: dict[str, QTreeWidgetItem] = {}
+        items = self._items = {}
         waiting = list(layers)
         while waiting:  # groups first, whatever their order
             for layer in list(waiting):
                 if layer.parent and layer.parent not in items:
                     continue
                 item = QTreeWidgetItem([_title(layer)])
-                item.setData(0, _KEY, layer.id)
+                item.setData(0, KEY, layer.id)
+                item.setData(0, GROUP, layer.kind == "group")
                 item.setFlags(
                     Qt.ItemFlag.ItemIsEnabled
                     | Qt.ItemFlag.ItemIsSelectable
                     | Qt.ItemFlag.ItemIsUserCheckable
                     | Qt.ItemFlag.ItemIsEditable
+                    | Qt.ItemFlag.ItemIsDragEnabled
+                    | (Qt.ItemFlag.ItemIsDropEnabled if layer.kind == "group" else Qt.ItemFlag.NoItemFlags)
                 )
                 item.setCheckState(0, Qt.CheckState.Checked if layer.visible else Qt.CheckState.Unchecked)
                 item.setToolTip(0, _told(layer))
@@ -341,6 +357,7 @@ class ColourLayersPanel(LivePanel):
         for widget in (self.clip, self.lock, *(self.buttons[k] for k in ("duplicate", "remove", "up", "down", "into"))):
             widget.setEnabled(layer is not None)
         self.buttons["merge"].setEnabled(layer is not None)
+        self.buttons["pigments"].setEnabled(layer is not None and layer.kind == "paint")
         if layer is not None:
             self.opacity.set_value(100 * layer.opacity)
             self.mode.setCurrentIndex(self.mode.findData(layer.mode))

@@ -37,9 +37,8 @@ class PaintController(LiveWishes[tuple[str, str, dict[str, object]]]):
         held, key = self.painting, self.bench.selection.colour_layer_of.get(self.bench.selection.piece_id, "")
         if held is None:
             return None
-        if key in held:
-            return held[key]
-        return next((v for v in held.layers if v.kind == "paint"), None)
+        found = painting.in_hand(held, key)
+        return held[found] if found else None
 
     def choose(self, key: str, *, mask: bool = False) -> None:
         """Let strokes go on a layer, or on its mask."""

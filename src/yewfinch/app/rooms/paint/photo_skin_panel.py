@@ -2,24 +2,28 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QLabel, QPushButton
+from pathlib import Path
+
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QLabel, QPushButton
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
+from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import photo_skin
 from yewfinch.core.document.verbs.photo_skin import Laying
+from yewfinch.core.formats import colour_maps
 
 
 class PhotoSkinPanel(LivePanel):
     """Which photos, how they are lined up and freed of their light, and a button."""
 
-    def __init__(self, controller: PaintController) -> None:
+    def __init__(self, controller: PaintController, view: Viewport) -> None:
         super().__init__(controller.bench)
-        self.controller = controller
+        self.controller, self.view = controller, view
         self._worker: Worker | None = None
         self.photos = QComboBox()
         self.photos.setAccessibleName("photos laid onto the skin")
@@ -42,8 +46,10 @@ class PhotoSkinPanel(LivePanel):
         self.even.setToolTip("Several photos are made to agree where they show the same skin")
         self.join = QCheckBox("Join in bands of detail")
         self.join.setToolTip("Seams between photos are as wide as the detail is coarse, so that none is seen")
-        self.hair = QCheckBox("Keep hair out")
-        self.hair.setToolTip("Skin under hair stays as it is: what lies above the line of the hair, and the scalp")
+        self.hair = QCheckBox("Keep hair and background out")
+        self.hair.setToolTip(
+            "By the hairline and the face outline drawn on a photo (stage Sitter), else by the clay's scalp"
+        )
         for box in (self.even, self.join, self.hair):
             box.setChecked(True)
             self.column.addWidget(box)
@@ -51,6 +57,12 @@ class PhotoSkinPanel(LivePanel):
         self.lay.setToolTip("Each photo becomes a layer of its own, to be masked, weighed and painted over")
         self.lay.clicked.connect(self._lay)
         self.column.addWidget(self.lay)
+        self.picture = QPushButton("Picture through the stencil …")
+        self.picture.setToolTip(
+            "Any flat picture, laid on from where you look, where the stencil lies over the view (F9 moves it)"
+        )
+        self.picture.clicked.connect(self._picture)
+        self.column.addWidget(self.picture)
         self.note = QLabel()
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
@@ -86,6 +98,35 @@ class PhotoSkinPanel(LivePanel):
             self,
             "Laying photos onto the skin …",
             lambda progress: photo_skin.lay_on(portrait, piece.id, photos, alignment, how, progress),
+            done,
+            lambda text: self.bench.say(text, "warn"),
+            "The skin was left as it was.",
+        )
+
+    def _picture(self) -> None:
+        kinds = "Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"
+        name, _ = QFileDialog.getOpenFileName(self, "A picture through the stencil", "", kinds)
+        if name:
+            self.lay_picture(Path(name))
+
+    def lay_picture(self, path: Path) -> None:
+        """Lay a picture file onto the chosen piece where the stencil lies."""
+        piece = self.controller.piece
+        if piece is None or (self._worker is not None and self._worker.isRunning()):
+            return
+        self.controller.end_step()
+        portrait, camera = self.bench.portrait, self.view.camera()
+
+        def done(edit: Edit) -> None:
+            portrait.perform(edit)
+            self.controller.changed.emit()
+
+        self._worker = behind_dialog(
+            self,
+            "Laying the picture on …",
+            lambda progress: photo_skin.lay_picture(
+                portrait, piece.id, colour_maps.read_map(path), path.stem or "Picture", camera, progress
+            ),
             done,
             lambda text: self.bench.say(text, "warn"),
             "The skin was left as it was.",

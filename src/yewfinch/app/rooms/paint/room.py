@@ -39,7 +39,7 @@ def furnish(shop: Workshop) -> Room:
             ),
             Panel(
                 "Photos onto the skin",
-                lambda: photo_skin_panel.PhotoSkinPanel(controller),
+                lambda: photo_skin_panel.PhotoSkinPanel(controller, shop.view),
                 {"Skin": 16},
                 folded=True,
             ),

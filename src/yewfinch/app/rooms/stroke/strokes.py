@@ -15,7 +15,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.edits import Change
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import adapting, form_layers, states
-from yewfinch.core.document.verbs.painting import can_paint_on
+from yewfinch.core.document.verbs.painting import can_paint_on, in_hand
 from yewfinch.core.mesh.repair.topology import is_inside_out
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.adapt import ROUNDS
@@ -440,9 +440,7 @@ class Strokes(QObject):
         bench, painting = self.bench, piece.painting
         if painting is None or bench.tools.tool.channel not in ("colour", "roughness"):
             return ""
-        key = bench.selection.colour_layer_of.get(piece.id, "")
-        if key not in painting:
-            key = next((v.id for v in painting.layers if v.kind == "paint"), "")
+        key = in_hand(painting, bench.selection.colour_layer_of.get(piece.id, ""))
         part, _, along = self._lays()
         why = can_paint_on(painting, key, part=part, pigments=bench.tools.tool.pigments)
         if not why and along:

@@ -340,6 +340,45 @@ def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
     return laid(held, painting, [*rest[:at], layer, *rest[at:]], f"{layer.name} {word}")
 
 
+def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str = "") -> Edit | None:
+    """Put a layer, with all in it, into a group or out of all, above one that lies there; None if it lies so.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece, key : str
+    group : str
+        Empty for no group.
+    above : str
+        The layer there that it comes to lie on; the lowest place if empty.
+
+    Raises
+    ------
+    YewfinchError
+        If it would lie in itself.
+    """
+    held = paintable(portrait, piece)
+    painting = painting_of(portrait, piece)
+    if group and (group == key or group in _inside(painting, key) or painting[group].kind != "group"):
+        raise YewfinchError("A group cannot lie in itself.")
+    rest = [v for v in painting.layers if v.id != key]
+    own = [v.id for v in rest if v.parent == group]
+    at = next((i for i, v in enumerate(rest) if v.id == above), len(rest)) if above in own else len(rest)
+    layers = [*rest[:at], replace(painting[key], parent=group), *rest[at:]]
+    before = [(v.id, v.parent) for v in painting.layers]
+    if _order([(v.id, v.parent) for v in layers]) == _order(before):
+        return None
+    return laid(held, painting, layers, f"Place of {painting[key].name}")
+
+
+def _order(layers: Sequence[tuple[str, str]]) -> dict[str, list[str]]:
+    """The layers of each group in their order."""
+    out: dict[str, list[str]] = {}
+    for key, parent in layers:
+        out.setdefault(parent, []).append(key)
+    return out
+
+
 def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     """Merge a layer with the one below it; what they come to stays as long as both are blended normally.
 
@@ -450,6 +489,13 @@ def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArra
     after = np.round(painting.grain.spread(table)[samples]).astype(np.uint8)
     after[:, 3] = 255
     return RowsChange(piece, channel_of(layer.id), samples, layer.sheet.at(samples), after)
+
+
+def in_hand(painting: Painting, chosen: str) -> str:
+    """The id of the layer that strokes go on: the chosen one, else the uppermost of paint; empty if there is none."""
+    if chosen in painting:
+        return chosen
+    return next((v.id for v in painting.layers if v.kind == "paint"), "")
 
 
 def can_paint_on(painting: Painting, key: str, *, part: str = "colour", pigments: bool = False) -> str:

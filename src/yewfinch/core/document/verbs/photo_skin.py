@@ -13,7 +13,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
-from yewfinch.core.shared.colour import to_srgb
+from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.pictures import reading, upright
 from yewfinch.core.shared.progress import Progress, silent
@@ -26,15 +26,19 @@ from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.grain import grain_of, steps_for
 from yewfinch.core.skin.paint_transfer import GROUND
 from yewfinch.core.skin.photo_light import light_of, without_light
-from yewfinch.core.skin.photo_projection import Shot, Taken, evened, joined, stacked, taken
+from yewfinch.core.skin.photo_projection import Shot, Taken, evened, joined, stacked, taken, visible
 from yewfinch.core.skin.sheet import Sheet
 
 #: Places along a line of the face that are brought onto each other.
 _ALONG = 7
 #: Skin that is hair or lies under it, by the names of regions.
 _HAIRY = ("scalp",)
+#: Lines drawn on a photo beyond which it shows no skin, and landmarks that are skin for certain.
+_BOUNDS, _FACE = ("hairline", "face_outline"), ("n", "sn", "prn", "zy_l", "zy_r")
 #: What a sample must be lit by to show the photo at all.
 _FAINT = 1.0 / 255.0
+#: Pixels of a picture laid through the stencil along its longer side, at most.
+_FINEST = 4096
 
 
 @dataclass(frozen=True)
@@ -52,7 +56,8 @@ class Laying:
     join : bool
         Several photos are joined in bands of detail.
     hair : bool
-        Skin above the line of the hair is left out.
+        Hair and what lies behind are left out: beyond the hairline and the outline of the face as they are drawn on
+        each photo, else where the clay has hair.
     """
 
     line_up: float = 1.0
@@ -108,9 +113,10 @@ def lay_on(
     found: list[Taken] = []
     for i, photo in enumerate(chosen):
         progress(0.8 * i / len(chosen), f"looking at {photo.name}")
-        shot = shot_of(portrait, held, photo, alignment)
+        shot = shot_of(portrait, held, photo, alignment, bounded=how.hair)
         own = taken(shot, places, normals, how.line_up)
-        own = Taken(own.colour, (own.weight * bare).astype(np.float32))
+        if "hairline" not in photo.curves:
+            own = Taken(own.colour, (own.weight * bare).astype(np.float32))
         if how.light > 0.0 and (own.weight > 0.3).sum() > 200:
             light = light_of(own.colour, normals, own.weight)
             own = Taken(*without_light(own.colour, normals, own.weight, light, how.light))
@@ -132,13 +138,85 @@ def lay_on(
     return Edit(name, painting.begun_with(held, Painting(grain, [*layers, *old.layers])))
 
 
-def shot_of(portrait: Portrait, held: Piece, photo: Photo, alignment: Alignment) -> Shot:
-    """A photo of the sitter with what is known of its features and of what its camera sees of the clay."""
+def shot_of(portrait: Portrait, held: Piece, photo: Photo, alignment: Alignment, *, bounded: bool = False) -> Shot:
+    """A photo of the sitter with what is known of its features and of what its camera sees of the clay.
+
+    If `bounded`, lines drawn on it keep out what lies beyond them.
+    """
     assert photo.standpoint is not None
     camera = alignment.camera(photo.standpoint.camera())
     depths = DepthMap(camera)
     depths.draw({p.id: p.surface for p in portrait.pieces.values() if p.visible and not p.see_through})
-    return Shot(photo.name, camera, _pixels(portrait, photo), depths.depth, _pairs(portrait, photo, camera))
+    pairs = _pairs(portrait, photo, camera)
+    lines = [np.asarray(photo.curves[k], np.float64) for k in _BOUNDS if bounded and len(photo.curves.get(k, ())) > 1]
+    marks = portrait.landmarks()
+    inner = [photo.marks[k] for k in _FACE if k in photo.marks]
+    if not inner:
+        known = [marks[k] for k in _FACE if k in marks]
+        inner = [tuple(p) for p in camera.project(np.array(known))] if known else []
+    middle = np.mean(np.array(inner, np.float64), axis=0) if inner else None
+    return Shot(photo.name, camera, _pixels(portrait, photo), depths.depth, pairs, tuple(lines), middle)
+
+
+def lay_picture(
+    portrait: Portrait,
+    piece: str,
+    picture: ByteArray,
+    name: str,
+    camera: Camera,
+    progress: Progress = silent,
+) -> Edit:
+    """Lay a flat picture onto a piece as it is seen from a view, where the stencil lies, as a layer of its own.
+
+    Parameters
+    ----------
+    portrait : Portrait
+        With a stencil; the picture fills its frame, which may be warped, whatever its stamp shows.
+    piece : str
+        Layers are begun if it has none.
+    picture : (h, w, 3) or (h, w, 4) uint8, sRGB
+        Top row first.
+    name : str
+        Of the layer.
+    camera : Camera
+        Of the view.
+    progress : Progress
+        May cancel.
+
+    Raises
+    ------
+    YewfinchError
+        If there is no stencil, the piece cannot be painted, or it is not seen through the stencil.
+    """
+    held = painting.paintable(portrait, piece)
+    stencil = portrait.stencil
+    if stencil is None:
+        raise YewfinchError("Lay a stencil over the view first, in the panel Stencil: the picture goes where it lies.")
+    old = held.painting or _begun(held)
+    progress(0.1, "looking through the stencil")
+    places, normals = old.grain.places(held.surface), old.grain.spread(held.surface.normals)
+    normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-9)
+    depths = DepthMap(camera)
+    depths.draw({p.id: p.surface for p in portrait.pieces.values() if p.visible and not p.see_through})
+    h, w = picture.shape[:2]
+    seen = np.ones((h, w, 4), np.float32)
+    seen[..., :3] = to_linear(np.arange(256) / 255.0).astype(np.float32)[picture[..., :3]]
+    if picture.shape[2] == 4:
+        seen[..., 3] = picture[..., 3] / np.float32(255.0)
+    weight = visible(camera, depths.depth, places, normals)
+    rows = np.flatnonzero(weight > 0.0)
+    progress(0.5, "laying the picture on")
+    values, there = stencil.seen_at(seen, min(max(h, w), _FINEST), camera, camera.project(places[rows]))
+    alpha = np.zeros(len(places), np.float32)
+    alpha[rows] = np.where(there, weight[rows] * values[:, 3], 0.0)
+    if not (alpha > _FAINT).any():
+        raise YewfinchError(f"Nothing of '{held.name}' is seen through the stencil from here.")
+    colour = np.zeros((len(places), 3), np.float32)
+    colour[rows] = values[:, :3]
+    key = _free("picture", {v.id for v in old.layers})
+    layer = ColourLayer(key, name[:60], "paint", Sheet.of_dense(_bytes(Taken(colour, alpha), alpha), CLEAR))
+    made = Painting(old.grain, [layer, *old.layers])
+    return Edit(f"{layer.name} through the stencil", painting.begun_with(held, made))
 
 
 def _begun(held: Piece) -> Painting:

@@ -6,16 +6,22 @@ import numpy as np
 
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.query.pick import Hit
-from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.skin.grain import nearest_sample
 
 
-def colour_at(portrait: Portrait, piece: str, hit: Hit) -> DoubleArray:
-    """The clay's colour where a ray meets it, (3,) sRGB, each 0 to 1."""
+def colour_at(portrait: Portrait, piece: str, hit: Hit, layer: str = "") -> DoubleArray | None:
+    """The clay's colour where a ray meets it, (3,) sRGB, each 0 to 1; of one layer of paint if that is named.
+
+    None if that layer has no paint there.
+    """
     held = portrait.pieces[piece]
     if held.painting is not None:
         row = nearest_sample(held.surface, held.painting.grain, hit)
+        if layer in held.painting and held.painting[layer].kind in ("paint", "fill"):
+            own = held.painting[layer].sheet.at(np.array([row], INDEX))[0]
+            return np.asarray(own[:3] / 255.0) if own[3] else None
         return np.asarray(held.painting.shown[row, :3] / 255.0)
     return np.asarray(hit.weights @ held.surface.colour[list(hit.corners), :3] / 255.0)
 
