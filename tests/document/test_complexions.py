@@ -167,3 +167,48 @@ def test_nonsense_is_refused_and_work_can_be_cancelled(head):
     with pytest.raises(CancelledError):
         complexions.lay_on(head, "head", Complexion(), 1.2, stop)
     assert head.pieces["head"].painting is None
+
+
+def test_lips_gleam_and_pores_are_seen(head):
+    made = laid(head, Complexion(beard=0.0))
+    lips, cheek = near(head, "li", 3.0), near(head, "zy_l", 8.0)
+    assert np.median(made.looks[lips, 0]) < np.median(made.looks[cheek, 0]) - 15
+    assert np.median(made.looks[lips, 2]) > 30
+    assert made.looks[cheek, 2].max() == 0
+    assert 0.005 < made.height[cheek].std() < 0.08
+    head.history.undo()
+
+
+def test_scars_and_a_tan_are_layers_of_their_own(head):
+    made = laid(head, Complexion(scars=3, tan=0.8))
+    names = [v.name for v in made.layers]
+    assert {"Scars", "Tan line"} <= set(names)
+    scars = made.layers[names.index("Scars")]
+    assert (scars.sheet.dense()[:, 3] > 100).any()
+    assert set(scars.values) == {"height"}
+    tan = made.layers[names.index("Tan line")].sheet.dense()[:, 0].astype(int) - 128
+    held = head.pieces["head"]
+    collar = made.grain.spread(held.regions["collar"][:, None])[:, 0]
+    assert np.median(tan[near(head, "zy_l")]) > 10
+    assert np.median(tan[collar > 250]) == 0
+    head.history.undo()
+    assert "Scars" not in [v.name for v in laid(head, Complexion()).layers]
+
+
+def test_a_body_has_nails_palms_and_nipples():
+    made = new_portrait(Figure(Person(sex=1.0, age=30), crop="full"))
+    made.perform(complexions.lay_on(made, "head", Complexion(tone=-30.0), 6.0))
+    held = made.pieces["head"]
+    layers = {v.name: v for v in held.painting.layers}
+    assert {"Nails", "Palms and soles", "Nipples"} <= set(layers)
+    at = held.painting.grain.places(held.surface)
+    dark = layers["Nipples"].sheet.dense()[:, 0] > 132
+    assert dark.any()
+    chest = held.painting.grain.spread(held.regions["chest"][:, None])[:, 0]
+    assert (chest[dark] > 120).mean() > 0.9
+    assert {int(np.sign(x)) for x in at[dark, 0]} == {-1, 1}
+    lightness = to_lab(held.painting.shown[:, :3] / 255.0)[:, 0]
+    palm = layers["Palms and soles"].sheet.dense()[:, 0] < 100
+    back = (held.painting.grain.spread(held.regions["hand_l"][:, None])[:, 0] > 250) & ~palm
+    assert np.median(lightness[palm]) > np.median(lightness[back]) + 8  # paler than the rest of dark skin
+    made.history.close()

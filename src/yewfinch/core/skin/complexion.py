@@ -18,13 +18,20 @@ from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArra
 from yewfinch.core.shared.colour import to_srgb
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.skin import _pigment_kernels
-from yewfinch.core.skin.colour_layer import Kind
+from yewfinch.core.skin.colour_layer import DEPTH, Kind
 from yewfinch.core.skin.noise import clouds, spots, veins
 from yewfinch.core.skin.pigments import flat_tables, on_axes, pigments_of
+from yewfinch.core.skin.scars import strewn
 from yewfinch.core.skin.zones import Body
 
 #: Tones that the model has, by the individual typology angle, degrees.
 DARKEST, LIGHTEST = -65.0, 62.0
+#: How deep the fine height of pores and of scars goes at most, mm: common practice.
+PORES, CUTS = 0.08, 0.2
+#: Scars that can be asked for.
+MOST_SCARS = 12
+#: Regions that clothes cover from the sun, of bodies and busts.
+_CLOTHED = ("chest", "belly", "shoulder", "upper arm", "thigh", "collar")
 
 
 @dataclass(frozen=True)
@@ -42,6 +49,10 @@ class Complexion:
         0 to 1: how much of it the skin has had.
     beard : float
         0 none to 1 a dark shadow of one.
+    tan : float
+        0 to 1: how much browner skin is that clothes leave bare; it ends at their edge.
+    scars : int
+        How many there are.
     seed : int
         Of all that is left to chance.
     """
@@ -51,13 +62,18 @@ class Complexion:
     age: float = 40.0
     sun: float = 0.3
     beard: float = 0.0
+    tan: float = 0.0
+    scars: int = 0
     seed: int = 1
 
     def __post_init__(self) -> None:
         if not DARKEST <= self.tone <= LIGHTEST:
             raise YewfinchError(f"Tones go from {DARKEST:g} to {LIGHTEST:g} degrees (typology angle).")
-        if not all(0.0 <= v <= 1.0 for v in (self.blood, self.sun, self.beard)) or not 0.0 <= self.age <= 120.0:
-            raise YewfinchError("Blood, sun and beard go from 0 to 100 %, the age from 0 to 120 years.")
+        shares = (self.blood, self.sun, self.beard, self.tan)
+        if not all(0.0 <= v <= 1.0 for v in shares) or not 0.0 <= self.age <= 120.0:
+            raise YewfinchError("Blood, sun, beard and tan go from 0 to 100 %, the age from 0 to 120 years.")
+        if not 0 <= self.scars <= MOST_SCARS:
+            raise YewfinchError(f"{MOST_SCARS} scars are the most that are strewn.")
 
 
 @dataclass(frozen=True, eq=False)
@@ -74,6 +90,8 @@ class Made:
     mode : str
     more : dict of str to (n, 2) uint8
         What it carries besides: values and weights, by names of `qualities.QUALITIES`.
+    depth : float, mm
+        Of its fine height.
     """
 
     key: str
@@ -83,6 +101,7 @@ class Made:
     opacity: float = 1.0
     mode: str = "normal"
     more: dict[str, ByteArray] = field(default_factory=dict)
+    depth: float = DEPTH
 
 
 def base_of(what: Complexion) -> DoubleArray:
@@ -123,6 +142,9 @@ def layers_of(what: Complexion, body: Body) -> Iterator[tuple[str, Made | None]]
         ("deep", "Mottling, regions", lambda: _mottled(body, 30.0, 0.030, seeds[0])),
         ("middle", "Mottling, blotches", lambda: _mottled(body, 7.0, 0.040, seeds[1])),
         ("fine", "Mottling, fine", lambda: _mottled(body, 1.8, 0.050, seeds[2])),
+        ("tan", "Tan line", lambda: _tan(what, body, seeds[12])),
+        ("palms", "Palms and soles", lambda: _palms(what, body)),
+        ("nipples", "Nipples", lambda: _nipples(body, seeds[13])),
         ("flush", "Flush", lambda: _flush(what, body, seeds[3])),
         ("under", "Under the eyes", lambda: _under(what, body)),
         ("vessels", "Fine vessels", lambda: _vessels(what, body, seeds[4])),
@@ -139,11 +161,17 @@ def layers_of(what: Complexion, body: Body) -> Iterator[tuple[str, Made | None]]
         if made is not None:
             kind, values = made
             yield name, Made(key, name, kind, values)
+    if body.nails:
+        yield "Nails", None
+        yield "Nails", _nails(what, body)
+    if what.scars:
+        yield "Scars", None
+        yield "Scars", _scars(what, body, seeds[14])
     nothing = np.zeros((len(body.samples), 4), np.uint8)
     yield "Sheen", None
     yield "Sheen", Made("sheen", "Sheen", "paint", nothing, more=_sheen(what, body))
     yield "Pores", None
-    yield "Pores", Made("pores", "Pores", "paint", nothing, more={"height": _pores(what, body, seeds[11])})
+    yield "Pores", Made("pores", "Pores", "paint", nothing, more={"height": _pores(what, body, seeds[11])}, depth=PORES)
 
 
 def _skin(what: Complexion, body: Body) -> ByteArray:
@@ -205,6 +233,83 @@ def _mottled(body: Body, scale: float, by: float, seed: int) -> tuple[Kind, Byte
     moves = _moves(red, -0.3 * by, 2.6 * by, 2.0 * by, 2.4 * by) + _moves(yellow, 0.0, -0.7 * by, 0.0, 4.0 * by)
     moves += _moves(dark, 1.0 * by, 0.0, -2.0 * by, 0.0)
     return "pigment", _steps(body.spread(moves) if wide else moves)
+
+
+def _tan(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | None:
+    """Browner where clothes leave skin bare, up to the uneven edge of a collar, sleeves and trousers."""
+    covered = body.region(*_CLOTHED)
+    if what.tan < 0.02 or not covered.any():
+        return None
+    edge = np.clip((covered - 0.5) * 3.0 + 0.5 + 0.25 * clouds(body.places, 20.0, seed, 2), 0.0, 1.0)
+    bare = (1.0 - edge) * (1.0 - 0.9 * body.palms if len(body.palms) else 1.0)
+    return "pigment", _steps(body.spread(_moves(np.asarray(bare * what.tan, np.float32), 0.16, 0.02, 0.03, 0.06)))
+
+
+def _palms(what: Complexion, body: Body) -> tuple[Kind, ByteArray] | None:
+    """Palms and soles: redder and yellower, with hardly more melanin in dark skin than in fair."""
+    if not len(body.palms) or not body.palms.any():
+        return None
+    dark = float(np.clip((45.0 - what.tone) / 90.0, 0.0, 1.0))
+    return "pigment", _steps(body.spread(_moves(body.palms, -0.02 - 0.34 * dark, 0.07, 0.08, 0.07)))
+
+
+def _nipples(body: Body, seed: int) -> tuple[Kind, ByteArray] | None:
+    """The areola with an uneven rim, and darker in its middle the nipple."""
+    found = body.nipples()
+    if not found:
+        return None
+    zone, tip = np.zeros(len(body.samples), np.float32), np.zeros(len(body.samples), np.float32)
+    wander = 1.0 + 0.18 * clouds(body.samples, 9.0, seed, 2)
+    for place in found:
+        far = np.linalg.norm(body.samples - place.astype(np.float32), axis=1) * wander
+        zone = np.maximum(zone, np.clip((13.0 - far) / 3.0, 0.0, 1.0))
+        tip = np.maximum(tip, np.clip((5.0 - far) / 2.0, 0.0, 1.0))
+    return "pigment", _steps(_moves(zone, 0.10, 0.12, 0.0, 0.0) + _moves(tip, 0.05, 0.07, 0.0, 0.0))
+
+
+def _nails(what: Complexion, body: Body) -> Made:
+    """Nails: pinker than skin and smooth, with a pale half moon at the root and a pale free edge."""
+    zone, pale = np.zeros(len(body.samples), np.float32), np.zeros(len(body.samples), np.float32)
+    for nail in body.nails:
+        middle = nail.middle.astype(np.float32)
+        rows = np.flatnonzero((np.abs(body.samples - middle) < nail.long + nail.broad).all(axis=1))
+        own = nail.at(body.samples[rows])
+        x = ((body.samples[rows] - middle) @ nail.along.astype(np.float32)) / nail.long
+        zone[rows] = np.maximum(zone[rows], own)
+        pale[rows] = np.maximum(
+            pale[rows], own * np.maximum(np.clip((x - 0.38) / 0.06, 0, 1), np.clip((-0.3 - x) / 0.1, 0, 0.6))
+        )
+    dark = float(np.clip((30.0 - what.tone) / 80.0, 0.0, 1.0))
+    pink = np.array([224.0, 172.0, 160.0]) * (1.0 - 0.35 * dark)
+    colour = pink + pale[:, None] * (np.array([238.0, 224.0, 212.0]) * (1.0 - 0.2 * dark) - pink)
+    values = np.empty((len(zone), 4), np.uint8)
+    values[:, :3], values[:, 3] = np.round(colour), np.round(200.0 * zone)
+    values[zone == 0.0] = 0
+    smooth = np.zeros((len(zone), 2), np.uint8)
+    smooth[zone > 0.0, 0] = round(0.30 * 255)
+    smooth[:, 1] = np.round(255.0 * zone)
+    return Made("nails", "Nails", "paint", values, more={"roughness": smooth})
+
+
+def _scars(what: Complexion, body: Body, seed: int) -> Made:
+    """A few old cuts on face and arms: pale, red beside, sunk or raised."""
+    where = body.region("cheek", "forehead", "chin", "temple", "jaw") + 0.5 * body.region("forearm", "hand", "nose")
+    n = len(body.samples)
+    colour, height = np.zeros((n, 4), np.uint8), np.zeros((n, 2), np.uint8)
+    dark = float(np.clip((30.0 - what.tone) / 80.0, 0.0, 1.0))
+    pale = np.array([222.0, 186.0, 172.0]) * (1.0 - 0.42 * dark)
+    red = np.array([186.0, 112.0, 100.0]) * (1.0 - 0.42 * dark)
+    for scar in strewn(body.samples, body.wide(where), what.scars, seed):
+        alpha = np.maximum(0.62 * scar.core, 0.34 * scar.rim)
+        share = (scar.core / np.maximum(scar.core + scar.rim, 1e-6))[:, None]
+        over = alpha * 255.0 > colour[scar.rows, 3]
+        rows = scar.rows[over]
+        colour[rows, :3] = np.round(share * pale + (1.0 - share) * red)[over]
+        colour[rows, 3] = np.round(255.0 * alpha[over])
+        height[scar.rows, 0] = round(128.0 + 127.0 * scar.raised)
+        height[scar.rows, 1] = np.maximum(height[scar.rows, 1], np.round(255.0 * scar.core)).astype(np.uint8)
+    height[height[:, 1] == 0] = 0
+    return Made("scars", "Scars", "paint", colour, more={"height": height}, depth=CUTS)
 
 
 def _flush(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray]:

@@ -6,14 +6,19 @@ They follow the named regions, landmarks and lines that a piece has; what it lac
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+from yewfinch.core.skin.hands import Nail
 
 #: From the middle of the cheekbone and the wing of the nose, mm: where the cheek is reddest.
 _CHEEK = np.array([0.0, -9.0, 0.0])
+
+#: How far nipples lie to the side and below the notch of the breastbone, as parts of the breadth between the acromia:
+#: those of the base body; and how near, mm, the foremost place is looked for.
+_NIPPLE, _NEAR = (0.252, 0.354), 9.0
 
 
 @dataclass(frozen=True, eq=False)
@@ -32,6 +37,9 @@ class Body:
         How much each place belongs to a named region, 0 to 1; None if there is none of that name.
     landmarks : mapping of key to (3,) float64, mm
     lines : mapping of key to (k, 3) float64, mm
+    palms : (n,) float32
+        How much each place belongs to palms and soles; empty if there are none.
+    nails : tuple of Nail
     """
 
     places: FloatArray
@@ -40,6 +48,8 @@ class Body:
     regions: Callable[[str], FloatArray | None]
     landmarks: Mapping[str, DoubleArray]
     lines: Mapping[str, DoubleArray]
+    palms: FloatArray = field(default_factory=lambda: np.empty(0, np.float32))
+    nails: tuple[Nail, ...] = ()
 
     def nothing(self) -> FloatArray:
         """No sample at all."""
@@ -100,6 +110,22 @@ class Body:
                 middle = 0.5 * (self.landmarks[f"zy{side}"] + self.landmarks[f"al{side}"]) + _CHEEK
                 middle[2] = 0.3 * self.landmarks[f"zy{side}"][2] + 0.7 * self.landmarks[f"al{side}"][2]
                 out = np.maximum(out, self.round_about(middle, 24.0))
+        return out
+
+    def nipples(self) -> list[DoubleArray]:
+        """Where nipples lie, (3,) mm each: by the breadth of the shoulders, on what is foremost there."""
+        marks, chest = self.landmarks, self.region("chest")
+        if not {"acromion_l", "acromion_r", "suprasternale"} <= set(marks) or not chest.any():
+            return []
+        out = []
+        middle, broad = marks["suprasternale"], float(np.linalg.norm(marks["acromion_l"] - marks["acromion_r"]))
+        side = (marks["acromion_l"] - marks["acromion_r"]) / broad
+        for way in (1.0, -1.0):
+            wanted = middle + way * _NIPPLE[0] * broad * side - np.array([0.0, _NIPPLE[1] * broad, 0.0])
+            off = self.places - wanted.astype(np.float32)
+            near = np.flatnonzero((chest > 0.5) & (np.hypot(off @ side.astype(np.float32), off[:, 1]) < _NEAR))
+            if len(near):
+                out.append(self.places[near[np.argmax(self.places[near, 2])]].astype(np.float64))
         return out
 
     def under_eyes(self) -> FloatArray:

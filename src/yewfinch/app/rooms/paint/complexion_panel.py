@@ -13,7 +13,7 @@ from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import complexions
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.skin.complexion import DARKEST, LIGHTEST, Complexion
+from yewfinch.core.skin.complexion import DARKEST, LIGHTEST, MOST_SCARS, Complexion
 
 #: Dials: setting, title, low, high, unit, shown times, tool tip.
 _DIALS = (
@@ -22,6 +22,8 @@ _DIALS = (
     ("age", "Age", 1, 100, "years", 1.0, "Vessels, shadows under the eyes, age spots, grey brows"),
     ("sun", "Sun", 0, 100, "%", 100.0, "Freckles on fair skin, darker where the sun falls"),
     ("beard", "Beard", 0, 100, "%", 100.0, "The blue shadow of a shaven beard, and its stubble"),
+    ("tan", "Tan", 0, 100, "%", 100.0, "Browner where clothes leave skin bare, with a line where they end"),
+    ("scars", "Scars", 0, MOST_SCARS, "", 1.0, "How many old cuts are strewn over face and arms"),
 )  # fmt: skip
 
 
@@ -68,7 +70,7 @@ class ComplexionPanel(QWidget):
     def complexion(self) -> Complexion:
         """What the dials say."""
         values = {key: self.dials[key].value() / shown for key, _, _, _, _, shown, _ in _DIALS}
-        return Complexion(seed=self._seed, **values)
+        return Complexion(seed=self._seed, scars=round(values.pop("scars")), **values)
 
     def _another(self) -> None:
         self._seed = random.randrange(1, 1_000_000)

@@ -10,19 +10,18 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, ColourLayer
+from yewfinch.core.skin.colour_layer import CLEAR, EVEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.complexion import Complexion, layers_of
 from yewfinch.core.skin.grain import grain_of, spacing, steps_for
+from yewfinch.core.skin.hands import nails, palms
 from yewfinch.core.skin.paint_transfer import GROUND
 from yewfinch.core.skin.qualities import NOTHING
 from yewfinch.core.skin.sheet import Sheet
 from yewfinch.core.skin.zones import Body
 
 #: The id of the group, and how many layers there are in it, about.
-GROUP, _ABOUT = "complexion", 15
-#: How deep the fine height of pores goes at most, mm: common practice.
-PORES = 0.08
+GROUP, _ABOUT = "complexion", 19
 #: Vertices that lie no farther apart than this, mm, tell zones; else all samples do.
 _SOFT = 3.5
 
@@ -73,7 +72,7 @@ def lay_on(
                     layer.mode,
                     parent=GROUP,
                     values=more,
-                    depth=PORES if "height" in more else DEPTH,
+                    depth=layer.depth,
                 ),
             )
     group = ColourLayer(GROUP, "Complexion", "group", Sheet(old.grain.count, CLEAR))
@@ -113,4 +112,19 @@ def body_of(portrait: Portrait, held: Piece, paint: Painting) -> Body:
         if anchors and anchors[0].piece == held.id and (line := portrait.line(k)) is not None
     }
     samples = grain.places(held.surface)
-    return Body(samples[:n] if fine else samples, samples, spread, region, marks, lines)
+    own = {k: (m / np.float32(255.0)).astype(np.float32) for k, m in held.regions.items()}
+
+    def member(name: str) -> FloatArray | None:
+        return own.get(name)
+
+    hand = palms(held.surface, member)
+    return Body(
+        samples[:n] if fine else samples,
+        samples,
+        spread,
+        region,
+        marks,
+        lines,
+        hand if fine else grain.spread(hand[:, None])[:, 0],
+        tuple(nails(held.surface, member)),
+    )
