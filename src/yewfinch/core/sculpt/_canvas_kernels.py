@@ -3,68 +3,81 @@
 import numpy as np
 from numba import njit
 
-
-@njit(cache=True, inline="always")
-def _meet(v, i, met, alpha, base, own):
-    """Keep what a sample holds when a stroke first comes to it."""
-    if met[v] == 0:
-        met[v] = 1
-        alpha[v] = 0.0
-        for k in range(4):
-            base[v, k] = own[i, k]
+# What a stroke knows of a sample are two words side by side: what it held when the stroke first came, and how much
+# was laid on since, in parts of 2^24, with the highest bit for having been met.
+_MET, _PARTS = np.uint32(0x80000000), np.uint32(0xFFFFFF)
+_BYTE = np.uint32(255)
 
 
 @njit(cache=True, inline="always")
-def _over(base, v, red, green, blue, a, out, i):
-    """A colour of alpha a over what a row of `base` holds, into a row of `out`."""
-    part, full, half = np.float32(1.0 / 255.0), np.float32(255.0), np.float32(0.5)
+def _laid_so_far(v, word, state):
+    """How much a stroke has laid on at a sample that holds a word now; what it held at first is kept."""
+    if state[v, 1] & _MET:
+        return np.float32(np.int32(state[v, 1] & _PARTS)) * np.float32(1.0 / 16777215.0)
+    state[v, 0] = word
+    return np.float32(0.0)
+
+
+@njit(cache=True, inline="always")
+def _keep(v, a, state):
+    state[v, 1] = _MET | np.uint32(np.int32(a * np.float32(16777215.0)))
+
+
+@njit(cache=True, inline="always")
+def _over(base, red, green, blue, a):
+    """A colour of alpha a over what a word holds, as a word."""
     if a <= np.float32(0.0):
-        for k in range(4):
-            out[i, k] = base[v, k]
-        return
-    below = np.float32(base[v, 3]) * part * (np.float32(1.0) - a)
+        return base
+    part, one, half = np.float32(1.0 / 255.0), np.float32(1.0), np.float32(0.5)
+    below = np.float32(np.int32(base >> np.uint32(24))) * part * (one - a)
     whole = a + below
-    mine, other = a / whole, below / whole
-    out[i, 0] = np.uint8(mine * red + other * np.float32(base[v, 0]) + half)
-    out[i, 1] = np.uint8(mine * green + other * np.float32(base[v, 1]) + half)
-    out[i, 2] = np.uint8(mine * blue + other * np.float32(base[v, 2]) + half)
-    out[i, 3] = np.uint8(min(whole, np.float32(1.0)) * full + half)
+    share = one / whole
+    mine, other = a * share, below * share
+    r = np.uint32(np.int32(mine * red + other * np.float32(np.int32(base & _BYTE)) + half))
+    g = np.uint32(np.int32(mine * green + other * np.float32(np.int32(base >> np.uint32(8) & _BYTE)) + half))
+    b = np.uint32(np.int32(mine * blue + other * np.float32(np.int32(base >> np.uint32(16) & _BYTE)) + half))
+    w = np.uint32(np.int32(min(whole, one) * np.float32(255.0) + half))
+    return r | g << np.uint32(8) | b << np.uint32(16) | w << np.uint32(24)
 
 
 @njit(cache=True, nogil=True)
-def laid(rows, weights, rgb, builds, met, alpha, base, own, out):
-    """Lay a colour over what samples held when the stroke began, `base` (N, 4), into `out` (k, 4).
+def laid(rows, weights, rgb, builds, state, own, out):
+    """Lay a colour over what samples held when the stroke began, into `out` (k,), words of four bytes.
 
-    `own` (k, 4) is what they hold now. Where a stroke does not build up, its strongest touch counts.
+    `own` (k,) is what they hold now. Where a stroke does not build up, its strongest touch counts.
     """
+    one = np.float32(1.0)
+    red, green, blue = rgb[0], rgb[1], rgb[2]
     for i in range(len(rows)):
         v = rows[i]
-        _meet(v, i, met, alpha, base, own)
-        a = min(weights[i], np.float32(1.0))
-        alpha[v] = alpha[v] + a * (1.0 - alpha[v]) if builds else max(alpha[v], a)
-        _over(base, v, rgb[0], rgb[1], rgb[2], alpha[v], out, i)
+        before = _laid_so_far(v, own[i], state)
+        a = min(weights[i], one)
+        a = before + a * (one - before) if builds else max(before, a)
+        _keep(v, a, state)
+        out[i] = _over(state[v, 0], red, green, blue, a)
 
 
 @njit(cache=True, nogil=True)
-def laid_each(rows, weights, colours, met, alpha, base, own, out):
+def laid_each(rows, weights, colours, state, own, out):
     """The same with a colour for each sample, (k, 3) float32; the strongest touch counts."""
     for i in range(len(rows)):
         v = rows[i]
-        _meet(v, i, met, alpha, base, own)
-        alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
-        _over(base, v, colours[i, 0], colours[i, 1], colours[i, 2], alpha[v], out, i)
+        a = max(_laid_so_far(v, own[i], state), min(weights[i], np.float32(1.0)))
+        _keep(v, a, state)
+        out[i] = _over(state[v, 0], colours[i, 0], colours[i, 1], colours[i, 2], a)
 
 
 @njit(cache=True, nogil=True)
-def erased(rows, weights, met, alpha, base, own, out):
+def erased(rows, weights, state, own, out):
     """Take paint away from what samples held when the stroke began; the strongest touch counts."""
+    one = np.float32(1.0)
     for i in range(len(rows)):
         v = rows[i]
-        _meet(v, i, met, alpha, base, own)
-        alpha[v] = max(alpha[v], min(weights[i], np.float32(1.0)))
-        for k in range(3):
-            out[i, k] = base[v, k]
-        out[i, 3] = np.uint8(base[v, 3] * (1.0 - alpha[v]) + 0.5)
+        a = max(_laid_so_far(v, own[i], state), min(weights[i], one))
+        _keep(v, a, state)
+        base = state[v, 0]
+        left = np.float32(np.int32(base >> np.uint32(24))) * (one - a) + np.float32(0.5)
+        out[i] = (base & np.uint32(0xFFFFFF)) | np.uint32(np.int32(left)) << np.uint32(24)
 
 
 @njit(cache=True)

@@ -20,6 +20,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.skin.grain import SamplesUnder, spacing
 
+_NOTHING = np.empty(0, INDEX), np.empty((0, 4), np.uint8)
 #: Cells of a grid that nearby samples are looked up in, at most.
 _MOST_CELLS = 1 << 20
 
@@ -154,6 +155,8 @@ class LayerCanvas:
         self.part = part or ctx.part
         self._ctx, self._painting = ctx, ctx.painting
         self._recorder = ctx.more[part] if part else ctx.recorder
+        #: Samples that were read last, and what they held.
+        self._read: tuple[IndexArray, ByteArray] = _NOTHING
         self._surface = ctx.piece.surface
         self._under = SamplesUnder(self._surface, ctx.painting.grain)
         self.count = ctx.painting.grain.count
@@ -207,6 +210,7 @@ class LayerCanvas:
     def own(self, patch: Patch) -> ByteArray:
         """What is laid on there, (k, 4) sRGB with alpha."""
         held = self._recorder.sheet.at(patch.rows)
+        self._read = patch.rows, held
         if self.part == "colour":
             return held
         alpha = np.full((len(held), 1), 255, np.uint8) if self.part == "mask" else held[:, 1:]
@@ -225,7 +229,9 @@ class LayerCanvas:
             values = np.round(values[:, :3] @ np.array([0.2126, 0.7152, 0.0722])).astype(np.uint8)[:, None]
         elif self.part != "colour":
             values = np.ascontiguousarray(values[:, 2:])
-        self._recorder.touch(rows, self._recorder.sheet.at(rows))
+        read, held = self._read
+        self._recorder.touch(rows, held if read is rows else self._recorder.sheet.at(rows))
+        self._read = _NOTHING
         self._painting.write(ctx.layer, rows, values, self.part)
         own = rows[rows < len(self._surface)]
         if self.part in ("colour", "mask"):
@@ -245,9 +251,8 @@ class Coat:
     def __init__(self, canvas: Canvas) -> None:
         self.canvas = canvas
         self._along = [(Coat(c), (float(v),) * 3) for c, v in canvas.along()] if isinstance(canvas, LayerCanvas) else []
-        self._met = np.zeros(canvas.count, np.uint8)
-        self._alpha = np.zeros(canvas.count, np.float32)
-        self._base = np.zeros((canvas.count, 4), np.uint8)
+        #: See the loops.
+        self._state = np.zeros((canvas.count, 2), np.uint32)
 
     def lay(
         self, patch: Patch, share: FloatArray, rgb: tuple[float, ...] | FloatArray, *, builds: bool = False
@@ -263,23 +268,26 @@ class Coat:
         builds : bool
             Each touch adds to the last one; else the strongest counts.
         """
-        own = self.canvas.own(patch)
-        out = np.empty_like(own)
+        own, out = self._words(patch)
         kernels.laid(
-            patch.rows, np.asarray(share, np.float32), np.asarray(rgb, np.float32), builds, self._met, self._alpha,
-            self._base, own, out,
+            patch.rows, np.asarray(share, np.float32), np.asarray(rgb, np.float32), builds, self._state, _word(own),
+            _word(out),
         )  # fmt: skip
         self.canvas.lay(patch, out)
         for coat, grey in self._along:
             coat.lay(patch, share, grey, builds=builds)
 
+    def _words(self, patch: Patch) -> tuple[ByteArray, ByteArray]:
+        """What is laid on there now, and room for what will be."""
+        own = np.ascontiguousarray(self.canvas.own(patch))
+        return own, np.empty_like(own)
+
     def lay_each(self, patch: Patch, share: FloatArray, colours: FloatArray) -> None:
         """Lay a colour of its own (k, 3) onto each sample; the strongest touch counts."""
-        own = self.canvas.own(patch)
-        out = np.empty_like(own)
+        own, out = self._words(patch)
         kernels.laid_each(
-            patch.rows, np.asarray(share, np.float32), np.asarray(colours, np.float32), self._met, self._alpha,
-            self._base, own, out,
+            patch.rows, np.asarray(share, np.float32), np.asarray(colours, np.float32), self._state, _word(own),
+            _word(out),
         )  # fmt: skip
         self.canvas.lay(patch, out)
 
@@ -291,14 +299,18 @@ class Coat:
         if bare[3]:
             self.lay(patch, share, tuple(float(v) for v in bare[:3]))
             return
-        own = self.canvas.own(patch)
-        out = np.empty_like(own)
-        kernels.erased(patch.rows, np.asarray(share, np.float32), self._met, self._alpha, self._base, own, out)
+        own, out = self._words(patch)
+        kernels.erased(patch.rows, np.asarray(share, np.float32), self._state, _word(own), _word(out))
         self.canvas.lay(patch, out)
 
     def forget(self, patch: Patch) -> None:
         """What is laid on there next begins from what is there now."""
-        self._met[patch.rows] = 0
+        self._state[patch.rows] = 0
+
+
+def _word(values: ByteArray) -> npt.NDArray[np.uint32]:
+    """Bytes (k, 4) as words (k,)."""
+    return values.view(np.uint32)[:, 0]
 
 
 class Near:
@@ -347,10 +359,11 @@ def both(ctx: StrokeContext, dab: Dab) -> tuple[Dab, ...]:
 
 
 def _warm() -> None:
-    rows, share, out = np.zeros(1, INDEX), np.ones(1, np.float32), np.zeros((1, 4), np.uint8)
-    met, alpha = np.zeros(1, np.uint8), np.zeros(1, np.float32)
-    kernels.erased(rows, share, met, alpha, out, out.copy(), out.copy())
-    kernels.laid_each(rows, share, np.zeros((1, 3), np.float32), met, alpha, out, out.copy(), out.copy())
+    rows, share, words = np.zeros(1, INDEX), np.ones(1, np.float32), np.zeros((1, 4), np.uint8)
+    state = np.zeros((1, 2), np.uint32)
+    kernels.laid(rows, share, np.zeros(3, np.float32), False, state, _word(words), _word(words.copy()))
+    kernels.erased(rows, share, state, _word(words), _word(words.copy()))
+    kernels.laid_each(rows, share, np.zeros((1, 3), np.float32), state, _word(words), _word(words.copy()))
     near = Near(np.zeros((2, 3), np.float32), 1.0)
     near.means(np.zeros((2, 4), np.uint8), 1.0)
     near.mixed_at(np.zeros((1, 3), np.float32), np.zeros((2, 4), np.uint8), 1.0)

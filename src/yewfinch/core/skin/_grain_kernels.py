@@ -78,7 +78,7 @@ def edges_of(quads, start, after, edge, side):
     return count
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, nogil=True, fastmath=True)
 def in_ball(
     faces, face_start, first, quads, edge, edges, across, made, positions, normals, mask, leaf_lo, leaf_hi,
     centre, radius, met, tick, rows, at, across_at, held, on,
@@ -88,7 +88,7 @@ def in_ball(
 
     What does not fit into the arrays is counted only.
     """
-    n, v0 = len(positions), len(positions) + len(made)
+    n, v0, inner = len(positions), len(positions) + len(made), across - 1
     c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
     one, cx, cy, cz = np.float32(1.0), centre[0], centre[1], centre[2]
     found = seen = 0
@@ -101,19 +101,21 @@ def in_ball(
         if far > r2:
             continue
         for f in range(face_start[leaf], face_start[leaf + 1]):
+            a, b, e, g = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
             far = np.float32(0.0)
             for k in range(3):
-                low = high = positions[faces[f, 0], k]
-                for d in range(1, 4):
-                    x = positions[faces[f, d], k]
-                    low, high = min(low, x), max(high, x)
-                x = max(low - centre[k], centre[k] - high, 0.0)
+                p0, p1, p2, p3 = positions[a, k], positions[b, k], positions[e, k], positions[g, k]
+                low, high = min(min(p0, p1), min(p2, p3)), max(max(p0, p1), max(p2, p3))
+                x = max(max(low - centre[k], centre[k] - high), np.float32(0.0))
                 far += x * x
             if far > r2:
                 continue
             for q in range(first[f], first[f + 1]):
+                whole = True  # then so are all of its samples
                 for d in range(4):
                     corner(quads[q, d], n, made, positions, c[d])
+                    x, y, z = c[d, 0] - cx, c[d, 1] - cy, c[d, 2] - cz
+                    whole &= x * x + y * y + z * z <= r2
                 inside = False
                 for j in range(across + 1):
                     v = np.float32(j) * step
@@ -123,20 +125,24 @@ def in_ball(
                     dx = o * c[1, 0] + v * c[2, 0] - x0
                     dy = o * c[1, 1] + v * c[2, 1] - y0
                     dz = o * c[1, 2] + v * c[2, 2] - z0
+                    rim = j == 0 or j == across
+                    own = v0 + edges * inner + (q * inner + j - 1) * inner - 1  # rows within the quad follow each other
                     for i in range(across + 1):
                         u = np.float32(i) * step
                         x, y, z = x0 + u * dx, y0 + u * dy, z0 + u * dz
-                        if (x - cx) * (x - cx) + (y - cy) * (y - cy) + (z - cz) * (z - cz) > r2:
+                        if not whole and (x - cx) * (x - cx) + (y - cy) * (y - cy) + (z - cz) * (z - cz) > r2:
                             continue
                         if not inside:
                             for d in range(4):
                                 corner(quads[q, d], n, made, normals, m[d])
                                 corner(quads[q, d], n, made, mask, w[d])
                         inside = True
-                        row = sample(quads, edge, v0, edges, across, q, i, j)
-                        if met[row] >= tick:
-                            continue
-                        met[row] = tick
+                        row = own + i
+                        if rim or i == 0 or i == across:  # others share it
+                            row = sample(quads, edge, v0, edges, across, q, i, j)
+                            if met[row] >= tick:
+                                continue
+                            met[row] = tick
                         if found < len(rows):
                             rows[found] = row
                             at[found, 0], at[found, 1], at[found, 2] = x, y, z

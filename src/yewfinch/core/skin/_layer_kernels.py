@@ -1,7 +1,9 @@
 """Loops over samples of colour layers; see `sheet.py` and `blending.py`. No checks."""
 
 import numpy as np
-from numba import njit, prange
+from numba import carray, njit, prange, types
+from numba.core import cgutils
+from numba.extending import intrinsic
 
 LEAF = 512
 SHIFT = 9
@@ -170,22 +172,86 @@ def _laid(mode, a, s, acc, atop, b, mixed):
     acc[3] = a + below * (1.0 - a)
 
 
-@njit(cache=True, parallel=True, nogil=True, fastmath=True)
-def covered(leaves, slot, pool, opacity, acc):
-    """What `blended` does where a sheet without mask lies normally over opaque colour: four lanes at once."""
-    part, one = np.float32(1.0 / 255.0), np.float32(1.0)
-    for i in prange(len(leaves)):
-        at = slot[leaves[i]]
-        if at < 0:
+@intrinsic
+def _pointer(typingctx, address):  # as the compiler wants it
+    """An address as a pointer: loops take any number of sheets by the addresses of their arrays."""
+
+    def code(context, builder, signature, args):
+        return builder.inttoptr(args[0], cgutils.voidptr_t)
+
+    return types.voidptr(types.int64), code
+
+
+@njit(cache=True, nogil=True, fastmath=True)
+def _over(leaf, count, slots, pools, plains, mask_slots, mask_pools, opacities, planes, plain, shares):
+    """Lay one leaf of sheets over `planes` (4, 512): red, green, blue times alpha, and alpha. `plain` and `shares` are
+    scratch.
+
+    Sheets are given by the addresses of their slots (`count` leaves) and pools; 0 for no mask. Planes and whole words
+    let many samples be worked on at once.
+    """
+    part, one, byte = np.float32(1.0 / 255.0), np.float32(1.0), np.uint32(255)
+    r, g, b, w = planes[0], planes[1], planes[2], planes[3]
+    for k in range(len(slots)):
+        at = carray(_pointer(slots[k]), count, np.int32)[leaf]
+        if at < 0 and plains[k, 3] == 0:
             continue
-        there, below = pool[at], acc[i]
+        opacity = opacities[k] * part
+        if at >= 0:
+            words = carray(_pointer(pools[k] + at * (4 * LEAF)), LEAF, np.uint32)
+        else:
+            word = np.uint32(plains[k, 0]) | np.uint32(plains[k, 1]) << np.uint32(8)
+            plain[:] = word | np.uint32(plains[k, 2]) << np.uint32(16) | np.uint32(plains[k, 3]) << np.uint32(24)
+            words = carray(_pointer(plain.ctypes.data), LEAF, np.uint32)
+        hidden = -1
+        if mask_slots[k] != 0:
+            hidden = carray(_pointer(mask_slots[k]), count, np.int32)[leaf]
+        if hidden >= 0:
+            mask = carray(_pointer(mask_pools[k] + hidden * LEAF), LEAF, np.uint8)
+            for j in range(LEAF):
+                shares[j] = opacity * part * np.float32(mask[j])
+        else:
+            shares[:] = opacity
         for j in range(LEAF):
-            a = np.float32(there[j, 3]) * part * opacity
-            r, g, b = np.float32(there[j, 0]) * part, np.float32(there[j, 1]) * part, np.float32(there[j, 2]) * part
-            below[j, 0] += a * (r - below[j, 0])
-            below[j, 1] += a * (g - below[j, 1])
-            below[j, 2] += a * (b - below[j, 2])
-            below[j, 3] += a * (one - below[j, 3])
+            v = words[j]
+            a = np.float32(np.int32(v >> np.uint32(24))) * shares[j]
+            r[j] += a * (np.float32(np.int32(v & byte)) * part - r[j])
+            g[j] += a * (np.float32(np.int32((v >> np.uint32(8)) & byte)) * part - g[j])
+            b[j] += a * (np.float32(np.int32((v >> np.uint32(16)) & byte)) * part - b[j])
+            w[j] += a * (one - w[j])
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def covered(leaves, count, slots, pools, plains, mask_slots, mask_pools, opacities, acc):
+    """What `blended` does where sheets lie normally over each other, the lowest first: all of them in one go."""
+    for i in prange(len(leaves)):
+        planes = np.empty((4, LEAF), np.float32)
+        plain, shares = np.empty(LEAF, np.uint32), np.empty(LEAF, np.float32)
+        for j in range(LEAF):
+            for c in range(4):
+                planes[c, j] = acc[i, j, c]
+        _over(leaves[i], count, slots, pools, plains, mask_slots, mask_pools, opacities, planes, plain, shares)
+        for j in range(LEAF):
+            for c in range(4):
+                acc[i, j, c] = planes[c, j]
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def pressed(leaves, count, slots, pools, plains, mask_slots, mask_pools, opacities, clay, out):
+    """The same over clay of one colour (3,), 0 to 1, as opaque bytes into `out` (N, 4): where there is nothing else."""
+    full, half = np.float32(255.0), np.float32(0.5)
+    for i in prange(len(leaves)):
+        planes = np.empty((4, LEAF), np.float32)
+        plain, shares = np.empty(LEAF, np.uint32), np.empty(LEAF, np.float32)
+        for c in range(3):
+            planes[c] = clay[c]
+        planes[3] = np.float32(1.0)
+        _over(leaves[i], count, slots, pools, plains, mask_slots, mask_pools, opacities, planes, plain, shares)
+        first = leaves[i] * LEAF
+        for j in range(min(LEAF, len(out) - first)):
+            for c in range(3):
+                out[first + j, c] = np.uint8(min(max(planes[c, j], np.float32(0.0)), np.float32(1.0)) * full + half)
+            out[first + j, 3] = 255
 
 
 @njit(cache=True, parallel=True, nogil=True)

@@ -18,7 +18,7 @@ from yewfinch.core.skin import _layer_kernels as kernels
 from yewfinch.core.skin import qualities
 from yewfinch.core.skin.adjusting import Adjustment
 from yewfinch.core.skin.colour_layer import CLEAR, EVEN, OPEN, ColourLayer
-from yewfinch.core.skin.composing import PART, composed
+from yewfinch.core.skin.composing import press
 from yewfinch.core.skin.grain import Grain, grain_of
 from yewfinch.core.skin.qualities import CARRIERS, NOTHING, QUALITIES
 from yewfinch.core.skin.sheet import Sheet
@@ -88,9 +88,7 @@ class Painting:
     def refresh(self, leaves: IndexArray) -> None:
         """Work out anew what is seen at some leaves of samples."""
         out = self.shown if self.held is None else self.held
-        for first in range(0, len(leaves), PART):
-            some = np.ascontiguousarray(leaves[first : first + PART])
-            kernels.stored(some, composed(self.layers, some), out)
+        press(self.layers, leaves, out)
 
     @property
     def looks(self) -> ByteArray | None:

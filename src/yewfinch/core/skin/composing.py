@@ -58,6 +58,7 @@ def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: Fl
     """Lay the layers of a group over what is there, the lowest first."""
     own = [v for v in reversed(layers) if v.parent == parent]
     moves: list[FloatArray] = []
+    run: list[ColourLayer] = []
     at = 0
     while at < len(own):
         base, end = own[at], at + 1
@@ -67,6 +68,11 @@ def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: Fl
         at = end
         if not base.visible:
             continue
+        if base.kind in ("paint", "fill") and base.mode == "normal" and not clipped:
+            _move(moves, acc)
+            run.append(base)
+            continue
+        _cover(run, leaves, acc)
         if base.kind == "pigment" and not clipped:
             _collect(base, leaves, moves)
             continue
@@ -87,7 +93,43 @@ def _lay(layers: Sequence[ColourLayer], parent: str, leaves: IndexArray, acc: Fl
             _join(base if base.kind == "group" else replace(base, mask=None), leaves, inner, acc, atop=False)
         else:
             _one(base, leaves, acc, opaque=opaque)
+    _cover(run, leaves, acc)
     _move(moves, acc)
+
+
+def _cover(run: list[ColourLayer], leaves: IndexArray, acc: FloatArray) -> None:
+    """Lay sheets that lie normally over each other over what is there, and empty their list."""
+    if run:
+        sheets = _Sheets(run)
+        kernels.covered(leaves, *sheets.arrays, acc)
+        run.clear()
+
+
+class _Sheets:
+    """Sheets and masks of layers as loops take them: by the addresses of their arrays, which it keeps alive."""
+
+    def __init__(self, layers: Sequence[ColourLayer]) -> None:
+        n = len(layers)
+        self._held = [(s.slot, s.pool) for v in layers for s in (v.sheet, v.mask) if s is not None]
+        address, plain = np.zeros((4, n), np.int64), np.empty((n, 4), np.uint8)
+        opacity = np.empty(n, np.float32)
+        for k, v in enumerate(layers):
+            address[:2, k], plain[k], opacity[k] = v.sheet.addresses, v.sheet.plain, v.opacity
+            if v.mask is not None:
+                address[2:, k] = v.mask.addresses
+        self.arrays = len(layers[0].sheet.slot), address[0], address[1], plain, address[2], address[3], opacity
+
+
+def press(layers: Sequence[ColourLayer], leaves: IndexArray, out: ByteArray) -> None:
+    """Work out what layers come to over untouched clay, at some leaves of samples, into `out` (N, 4) sRGB."""
+    shown = [v for v in reversed(layers) if v.visible]
+    plain = all(v.kind in ("paint", "fill") and v.mode == "normal" and not v.clip and not v.parent for v in shown)
+    if shown and plain and not any(v.clip for v in layers):
+        kernels.pressed(leaves, *_Sheets(shown).arrays, np.array(CLAY[:3], np.float32) / np.float32(255.0), out)
+        return
+    for first in range(0, len(leaves), PART):
+        some = np.ascontiguousarray(leaves[first : first + PART])
+        kernels.stored(some, composed(layers, some), out)
 
 
 def _collect(layer: ColourLayer, leaves: IndexArray, moves: list[FloatArray]) -> None:
@@ -124,9 +166,6 @@ def _one(layer: ColourLayer, leaves: IndexArray, acc: FloatArray, *, opaque: boo
         moves: list[FloatArray] = []
         _collect(layer, leaves, moves)
         _move(moves, acc)
-        return
-    if opaque and not masked and layer.mode == "normal" and s.plain[3] == 0 and not atop:
-        kernels.covered(leaves, s.slot, s.pool, opacity, acc)
         return
     kernels.blended(leaves, s.slot, s.pool, s.plain, slot, pool, masked, opacity, NUMBER[layer.mode], atop, opaque, acc)
 

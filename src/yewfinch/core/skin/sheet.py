@@ -26,6 +26,15 @@ class Sheet:
         self.slot: IndexArray = np.full((count + LEAF_ROWS - 1) >> LEAF_SHIFT, -1, INDEX)
         self.pool: ByteArray = np.empty((0, LEAF_ROWS, len(plain)), np.uint8)
         self._used = 0
+        self._known: tuple[IndexArray, ByteArray, int, int] | None = None
+
+    @property
+    def addresses(self) -> tuple[int, int]:
+        """Of the slots and of the pool, for loops that take many sheets; as long as both arrays are kept alive."""
+        known = self._known
+        if known is None or known[0] is not self.slot or known[1] is not self.pool:
+            known = self._known = self.slot, self.pool, self.slot.ctypes.data, self.pool.ctypes.data
+        return known[2], known[3]
 
     @property
     def width(self) -> int:
