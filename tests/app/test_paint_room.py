@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 
 from yewfinch.core.document.verbs import painting, swatches
 from yewfinch.core.formats import container
+from yewfinch.core.session import autosave
 from yewfinch.core.skin.colour_layers import alike
 
 NONE = Qt.KeyboardModifier.NoModifier
@@ -443,3 +444,20 @@ def test_the_colour_of_one_layer_is_taken(room):
     QTest.mouseClick(window.viewport, Qt.MouseButton.LeftButton, NONE, start + QPoint(3, 0))
     assert bench.tools.rgb == (30, 90, 160)  # not what is seen, which is mixed with what lies below
     assert bench.mode == "tool"
+
+
+def test_paint_is_recovered_after_a_kill(room, qtbot, tmp_path, monkeypatch):
+    monkeypatch.setenv("YEWFINCH_STATE", str(tmp_path))
+    window, _ = room
+    window.bench.tools.take("paint")
+    start = place(window, "prn")
+    drag(window, start, start + QPoint(12, 0))
+    window.documents.autosave()
+    qtbot.waitUntil(lambda: window.documents._autosave.folder is not None, timeout=5000)
+    window.documents.autosave_now()  # waits for what is being written
+    window.documents._autosave.abandon()
+    (left,) = autosave.left_behind()
+    found = left.load()[0]
+    assert alike(found.pieces["head"].painting.layers, head(window).painting.layers)
+    assert (found.pieces["head"].painting["paint1"].sheet.dense()[:, 3] > 0).any()
+    found.history.close()

@@ -13,6 +13,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.model.snapshot import still_of
 from yewfinch.core.document.verbs import (
+    adapting,
     detail_levels,
     fusing,
     layer_masks,
@@ -195,6 +196,29 @@ def test_paint_is_carried_over_a_remesh_and_back_by_undo(portrait):
     assert right_share(portrait, key, 2.5) > 0.99
     assert painting.grain_in_mm(held) == pytest.approx(painting.grain_in_mm(first), rel=0.9)
     np.testing.assert_array_equal(held.surface.colour, held.painting.shown[: len(held.surface)])
+    portrait.history.undo()
+    assert portrait.pieces["ball"] is first
+    assert right_share(portrait, "ball", 0.01) == 1.0
+
+
+def test_paint_is_carried_over_strokes_that_adapt_the_detail(portrait):
+    """Edges under a stroke beside the disc, and across its rim, become a third as long."""
+    with_disc(portrait)
+    first = portrait.pieces["ball"]
+    surface = first.surface
+    rows = np.flatnonzero(np.linalg.norm(surface.positions - (10.0, 0.0, 28.0), axis=1) < 9.0).astype(np.int32)
+    before = surface.positions[rows].copy()
+    step = RowsChange("ball", "positions", rows, before, (before * 1.01).astype(np.float32))
+    portrait.perform(Edit("Swell", (step,)))
+    portrait.append(adapting.refined(portrait, "ball", step, 1.5, symmetric=False))
+    held = portrait.pieces["ball"]
+    assert len(held.surface) > len(surface) + 40
+    assert [v.name for v in held.painting.layers] == ["Paint", "Ground"]
+    rows, off = disc(portrait)
+    inside = held.painting["paint1"].sheet.dense()[:, 3] > 127
+    wanted = np.zeros(len(inside), np.bool_)
+    wanted[rows] = True
+    assert (inside == wanted)[off > 2.5].mean() > 0.99
     portrait.history.undo()
     assert portrait.pieces["ball"] is first
     assert right_share(portrait, "ball", 0.01) == 1.0

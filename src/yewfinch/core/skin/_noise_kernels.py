@@ -107,3 +107,28 @@ def spots(places, size, share, seed, each, least, irregular, out, tone):
                             best = value
                             tone[i] = ((h3 >> np.uint32(10)) & np.uint32(1023)) / 1023.0
         out[i] = best
+
+
+@njit(cache=True, parallel=True, nogil=True, fastmath=True)
+def drawn(places, starts, ends, axis, half, out):
+    """How much lines lay on at places (k, 3) mm, into `out` (k,): 1 along `starts` to `ends` (s, 3) mm, 0 at
+    `half` from them.
+
+    Nine tenths of what lies off along `axis` does not count: the skin bends away under them.
+    """
+    soft = np.float32(1.0) / max(np.float32(0.6) * half, np.float32(1e-6))
+    zero, one = np.float32(0.0), np.float32(1.0)
+    for i in prange(len(places)):
+        best = np.float32(1e30)
+        for s in range(len(starts)):
+            wx, wy, wz = ends[s, 0] - starts[s, 0], ends[s, 1] - starts[s, 1], ends[s, 2] - starts[s, 2]
+            x, y, z = places[i, 0] - starts[s, 0], places[i, 1] - starts[s, 1], places[i, 2] - starts[s, 2]
+            far2 = wx * wx + wy * wy + wz * wz
+            t = zero
+            if far2 > np.float32(1e-12):
+                t = min(max((x * wx + y * wy + z * wz) / far2, zero), one)
+            x, y, z = x - t * wx, y - t * wy, z - t * wz
+            off = np.float32(0.9) * (x * axis[0] + y * axis[1] + z * axis[2])
+            x, y, z = x - off * axis[0], y - off * axis[1], z - off * axis[2]
+            best = min(best, x * x + y * y + z * z)
+        out[i] = min(max((half - np.sqrt(best)) * soft, zero), one)

@@ -10,7 +10,7 @@ from __future__ import annotations
 import numpy as np
 
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import FloatArray
+from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.skin import _noise_kernels as kernels
 
 
@@ -87,7 +87,28 @@ def _quantile(cover: float) -> float:
     return float(ndtri(1.0 - min(max(cover, 1e-3), 1.0 - 1e-3)))
 
 
+def lines(places: FloatArray, starts: FloatArray, ends: FloatArray, axis: DoubleArray, half: float) -> FloatArray:
+    """How much short straight lines lay on at places of a surface, (k,) 0 to 1.
+
+    Parameters
+    ----------
+    places : (k, 3) float32, mm
+    starts, ends : (s, 3) float32, mm
+    axis : (3,) float64
+        The way out of the surface, unit: how far places lie off along it hardly counts.
+    half : float, mm
+        Half the breadth of the lines.
+    """
+    out = np.empty(len(places), np.float32)
+    kernels.drawn(
+        np.ascontiguousarray(places, np.float32), starts, ends, np.asarray(axis, np.float32), np.float32(half), out
+    )
+    return out
+
+
 def _warm() -> None:
+    one = np.zeros((1, 3), np.float32)
+    lines(one, one, one, np.array([0.0, 0.0, 1.0]), 1.0)
     at = np.zeros((2, 3), np.float32)
     clouds(at, 1.0, 1)
     spots(at, 1.0, 0.5, 1)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
-
 import numpy as np
 
 from yewfinch.core.sculpt.canvas import Canvas, Coat, Patch
@@ -14,7 +12,7 @@ from yewfinch.core.sculpt.tool_section import Mark, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
-from yewfinch.core.skin.noise import blotches, veins
+from yewfinch.core.skin.noise import blotches, lines, veins
 
 #: Tips that scribble within the tool's circle, and how far they wander while the hand goes a scale.
 _TIPS, _WANDERS = 2, 2.2
@@ -82,16 +80,8 @@ class _Tips:
             off = (np.sin(self._rate * t + self._phase) * shape).sum(axis=2) / shape.sum()  # within the circle
             here = centre + s * (dab.centre - centre)
             ways.append(here + 0.8 * dab.radius * (off[:, :1] * right + off[:, 1:] * up))
-        out = np.zeros(len(places), np.float32)
-        for a, b in ((a, b) for last, tips in itertools.pairwise(ways) for a, b in zip(last, tips, strict=True)):
-            way = b - a
-            far2 = float(way @ way)
-            s = np.clip((places - a) @ way / far2, 0.0, 1.0) if far2 > 1e-12 else np.zeros(len(places))
-            off_line = places - (a + s[:, None] * way)
-            off_line -= 0.9 * (off_line @ dab.axis)[:, None] * dab.axis  # the skin bends away under the circle
-            far = np.linalg.norm(off_line, axis=1)
-            out = np.maximum(out, np.clip((half - far) / max(0.6 * half, 1e-6), 0.0, 1.0))
-        return out.astype(np.float32)
+        way = np.array(ways, np.float32)
+        return lines(places, way[:-1].reshape(-1, 3), way[1:].reshape(-1, 3), dab.axis, half)
 
 
 TOOL = ToolSpec(
