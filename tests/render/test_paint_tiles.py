@@ -1,9 +1,12 @@
 """Painted clay in pictures: finer than its net, without seams, the same however it came about."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.follow import MIRRORED, Follow, round_axis
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import layer_values, painting
@@ -224,4 +227,43 @@ def test_one_of_them_is_shown_alone(context, alone, grey):
     assert np.abs(seen[150:250, 150:250].astype(int) - grey).max() <= 1  # a height of 0.5 mm is white
     colour = picture.take(portrait, camera(portrait), context=context, looking=Looking(alone="colour"))
     assert np.abs(colour[200, 200].astype(int) - (214, 196, 176)).max() <= 1
+    portrait.history.close()
+
+
+def test_twins_and_ring_copies_show_the_samples_of_what_they_follow(context):
+    """Each beside a piece with layers of its own that is painted alike."""
+    portrait = Portrait()
+    ball = cube_sphere(10)
+    out = Surface(ball.positions * np.float32(0.3) + np.float32([40, 0, 0]), ball.faces)
+    portrait.put_piece(Piece("ball", "Ball", out), "Add")
+    twin, ring = Follow("ball", MIRRORED), Follow("ball", round_axis(1, (0.0, 0.0, 0.0), 180.0), "ring")
+    portrait.perform(painting.begin(portrait, "ball", 0.8))
+    seen = {}
+    for name, follow in (("twin", twin), ("ring", ring)):
+        portrait.put_piece(Piece(name, name, follow.surface(portrait.surface("ball")), follows=follow), "Add")
+        made = portrait.pieces["ball"].painting
+        at = made.grain.places(portrait.surface("ball"))
+        rows = np.flatnonzero(np.floor((at[:, 1] + at[:, 2] * (1 if name == "twin" else -1)) / 4.0) % 2 == 0)
+        rows = rows.astype(np.int32)
+        before = made["paint1"].sheet.at(rows)
+        values = np.tile(np.array([20, 20, 20, 255], np.uint8), (len(rows), 1))
+        portrait.perform(Edit("Stripes", (RowsChange("ball", channel_of("paint1"), rows, before, values),)))
+        view = View(distance=500.0, target=(0.0, 0.0, 0.0), orthographic=True).camera(400, 400)
+        picture_of = picture.take(portrait, view, context=context, looking=Looking(alone="colour")).astype(int)
+        right, left = picture_of[:, 200:], picture_of[:, :200]
+        dark = (right < 60).all(axis=2)
+        assert dark.sum() > 2000
+        if name == "twin":
+            assert (np.abs(left[:, ::-1] - right).max(axis=2) > 8).mean() < 0.002  # but for rims
+        seen[name] = (left < 60).all(axis=2).sum() / dark.sum()
+        portrait.history.undo()
+        lit = picture.take(portrait, view, context=context).astype(int)
+        held = portrait.pieces["ball"]
+        portrait.pieces["ball"] = replace(held, painting=None)
+        plain = picture.take(portrait, view, context=context).astype(int)
+        portrait.pieces["ball"] = held
+        assert np.quantile(np.abs(lit - plain), 0.999) <= 2  # lit from outside, as vertices are
+        portrait.history.undo()
+    assert seen["twin"] == pytest.approx(1.0, abs=0.02)
+    assert seen["ring"] > 0.5  # the other side of the stripes
     portrait.history.close()

@@ -260,6 +260,7 @@ class SurfaceBuffers:
         #: The colour samples, where the piece is painted.
         self._tiles: PaintTiles | None = None
         self._painting: Painting | None = None
+        self._flipped = False
         #: Triangles drawn last.
         self.drawn = 0
 
@@ -268,8 +269,9 @@ class SurfaceBuffers:
         """The colour layers that are drawn; without any the vertices hold the colour."""
         return self._painting
 
-    def paint(self, painting: Painting | None) -> None:
-        """Draw these colour layers from now on."""
+    def paint(self, painting: Painting | None, *, flipped: bool = False) -> None:
+        """Draw these colour layers from now on; `flipped` if they are those of a piece whose mirror image this is."""
+        self._flipped = flipped
         tiles, self._painting = self._tiles, painting
         if tiles is None or painting is tiles.painting:
             return
@@ -391,7 +393,7 @@ class SurfaceBuffers:
             pass
         if painted is not None and self._painting is not None and not about:
             if self._tiles is None:
-                self._tiles = PaintTiles(self._context, self.surface, self._painting)
+                self._tiles = PaintTiles(self._context, self.surface, self._painting, flipped=self._flipped)
             self.drawn = self._tiles.draw(painted(self._tiles.valued), self._gl, runs, pixel)
             return
         index = self._coarse_index(about) if about else self._gl["index"]

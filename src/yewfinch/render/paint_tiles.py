@@ -164,10 +164,15 @@ class PaintTiles:
     context : moderngl.Context
     surface : Surface
     painting : Painting
+        Of this surface, or of one whose image it is, row by row.
+    flipped : bool
+        It is a mirror image: its faces go round the other way.
     """
 
-    def __init__(self, context: moderngl.Context, surface: Surface, painting: Painting) -> None:
-        self.painting = painting
+    def __init__(
+        self, context: moderngl.Context, surface: Surface, painting: Painting, *, flipped: bool = False
+    ) -> None:
+        self.painting, self._flipped = painting, flipped
         self._context, self._surface = context, surface
         grain = painting.grain
         self._spacing = spacing(surface, grain)
@@ -285,6 +290,7 @@ class PaintTiles:
         put(program, "columns", self._pictures["colour"].columns)
         put(program, "side", self._pictures["colour"].side(level))
         put(program, "vertices", grain.vertices)
+        put(program, "flipped", 1 if self._flipped else 0)
         if program not in self._arrays:
             self._arrays[program] = self._context.vertex_array(program, [])
         drawn = 0

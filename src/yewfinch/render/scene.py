@@ -169,9 +169,14 @@ class SceneRenderer:
     def _paint(self, portrait: Portrait) -> None:
         """Let buffers draw the colour layers that pieces have."""
         for key, held in portrait.pieces.items():
-            painting = None if key in self.instead else held.painting
+            source, flipped = held, False
+            if held.follows is not None and held.follows.source in portrait.pieces:
+                source, flipped = portrait.pieces[held.follows.source], held.follows.flips
+            painting = None if key in self.instead or held.eye is not None else source.painting
+            if painting is not None and len(source.surface) != len(held.surface):
+                painting = None  # it is about to be brought along
             if self._pieces[key].painting is not painting:
-                self._pieces[key].paint(painting)
+                self._pieces[key].paint(painting, flipped=flipped)
 
     def prepare(self, portrait: Portrait) -> bool:
         """Upload some of what full pictures need and quick ones do not; was there anything?"""

@@ -55,6 +55,7 @@ uniform float nearer;
 uniform int columns;  // of tiles on their picture
 uniform int side;     // of a tile, pixels
 uniform int vertices;
+uniform int flipped;  // faces go round the other way
 out vec3 eye_normal;
 out vec3 eye_position;
 out vec2 tile_at;
@@ -71,7 +72,8 @@ void add(int v, inout vec3 at, inout vec3 across) {
 }
 void main() {
     const int corners[6] = int[6](0, 1, 2, 0, 2, 3);
-    int quad = gl_VertexID / 6, corner = corners[gl_VertexID % 6], v = quad_of[4 * quad + corner];
+    int quad = gl_VertexID / 6, k = gl_VertexID % 6;
+    int corner = corners[flipped == 1 ? 5 - k : k], v = quad_of[4 * quad + corner];
     vec3 at = vec3(0.0), across = vec3(0.0);
     free = rough = 0.0;
     if (v < vertices) {
