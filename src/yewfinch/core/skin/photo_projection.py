@@ -28,7 +28,7 @@ _ROUND = 2
 #: Knots of lining up along each side of a picture; softness of it, pixels of the kernel.
 _KNOTS, _SOFT = 48, 2.0
 #: Over so much of the picture's width what is drawn as a bound fades.
-_BOUND = 0.006
+_BOUND = 0.02
 #: Light is compared where two photos show the same skin at least so well.
 _SAME = 0.15
 #: Bands of detail: rounds of smoothing over the net; the coarsest first.
@@ -152,6 +152,11 @@ def within(line: DoubleArray, middle: DoubleArray, at: DoubleArray, soft: float)
     side = 1.0 if off[0] >= 0.0 else -1.0
     share = np.clip(0.5 + side * off[1:] / soft, 0.0, 1.0)
     return np.where(beyond[1:], 1.0, share)
+
+
+def beyond(line: DoubleArray, at: DoubleArray) -> npt.NDArray[np.bool_]:
+    """Which places (n, 2) lie beyond the ends of a drawn line (k, 2), so that it says nothing of them."""
+    return _beside(line, at)[1]
 
 
 def _beside(line: DoubleArray, at: DoubleArray) -> tuple[DoubleArray, npt.NDArray[np.bool_]]:

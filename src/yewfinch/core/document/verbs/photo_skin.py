@@ -12,6 +12,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
+from yewfinch.core.sculpt.masks import ring_mean
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import YewfinchError
@@ -26,7 +27,7 @@ from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.grain import grain_of, steps_for
 from yewfinch.core.skin.paint_transfer import GROUND
 from yewfinch.core.skin.photo_light import light_of, without_light
-from yewfinch.core.skin.photo_projection import Shot, Taken, evened, joined, stacked, taken, visible
+from yewfinch.core.skin.photo_projection import Shot, Taken, beyond, evened, joined, stacked, taken, visible
 from yewfinch.core.skin.sheet import Sheet
 
 #: Places along a line of the face that are brought onto each other.
@@ -35,6 +36,8 @@ _ALONG = 7
 _HAIRY = ("scalp",)
 #: Lines drawn on a photo beyond which it shows no skin, and landmarks that are skin for certain.
 _BOUNDS, _FACE = ("hairline", "face_outline"), ("n", "sn", "prn", "zy_l", "zy_r")
+#: Rounds in which the rim of hair is made soft over the net, outwards.
+_SOFT = 5
 #: What a sample must be lit by to show the photo at all.
 _FAINT = 1.0 / 255.0
 #: Pixels of a picture laid through the stencil along its longer side, at most.
@@ -115,8 +118,11 @@ def lay_on(
         progress(0.8 * i / len(chosen), f"looking at {photo.name}")
         shot = shot_of(portrait, held, photo, alignment, bounded=how.hair)
         own = taken(shot, places, normals, how.line_up)
-        if "hairline" not in photo.curves:
-            own = Taken(own.colour, (own.weight * bare).astype(np.float32))
+        free = bare
+        if how.hair and len(photo.curves.get("hairline", ())) > 1:  # what is drawn knows better, as far as it goes
+            line = np.asarray(photo.curves["hairline"], np.float64)
+            free = np.where(beyond(line, shot.camera.project(places)), bare, np.float32(1.0))
+        own = Taken(own.colour, (own.weight * free).astype(np.float32))
         if how.light > 0.0 and (own.weight > 0.3).sum() > 200:
             light = light_of(own.colour, normals, own.weight)
             own = Taken(*without_light(own.colour, normals, own.weight, light, how.light))
@@ -281,6 +287,8 @@ def _bare(portrait: Portrait, held: Piece, old: Painting) -> FloatArray:
         order = np.argsort(line[:, 0])
         top = np.interp(at[:, 0], line[order, 0], line[order, 1])
         hairy = np.clip((at[:, 1] - top) / 6.0 + 0.5, 0.0, 1.0).astype(np.float32)
+    for _ in range(_SOFT):  # a region ends from one vertex to the next, hair does not
+        hairy = np.maximum(hairy, ring_mean(held.surface, hairy))
     return np.asarray(1.0 - old.grain.spread(hairy[:, None])[:, 0], np.float32)
 
 
