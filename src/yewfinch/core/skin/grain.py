@@ -18,6 +18,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.levels import levels
 from yewfinch.core.mesh.levels.halfedges import Net, Rise
 from yewfinch.core.mesh.query.pick import Hit
+from yewfinch.core.mesh.surface.order import rows_in
 from yewfinch.core.mesh.surface.rows import each_once
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
@@ -243,7 +244,10 @@ def risen(coarse: Grain, fine: Grain, net: Net, rise: Rise) -> IndexArray:
     """
     vertex_of, face_of = np.full((2, fine.vertices), -1, INDEX)
     vertex_of[rise.vertices] = np.arange(net.n, dtype=INDEX)
-    face_of[rise.faces] = _rows_in(net.faces, coarse.faces)
+    rows = rows_in(net.faces, coarse.faces)
+    if rows is None:
+        raise YewfinchError("The colour samples of these levels do not belong together.")
+    face_of[rise.faces] = rows
     out = np.full(fine.count, -1, INDEX)
     out[rise.vertices] = np.arange(net.n, dtype=INDEX)  # those without a face, too
     whole = fine.count == coarse.count and kernels.risen(
@@ -253,18 +257,6 @@ def risen(coarse: Grain, fine: Grain, net: Net, rise: Rise) -> IndexArray:
     )  # fmt: skip
     if not whole or (out < 0).any():
         raise YewfinchError("The colour samples of these levels do not belong together.")
-    return out
-
-
-def _rows_in(some: IndexArray, others: IndexArray) -> IndexArray:
-    """In which row of others each of the same faces stands."""
-    if np.array_equal(some, others):
-        return np.arange(len(some), dtype=INDEX)
-    a, b = np.lexsort(some.T), np.lexsort(others.T)
-    if not np.array_equal(some[a], others[b]):
-        raise YewfinchError("The colour samples of these levels do not belong together.")
-    out = np.empty(len(some), INDEX)
-    out[a] = b
     return out
 
 

@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.body.physique import checked as checked_physique
 from yewfinch.core.anatomy.figure.body_shape import BodyShape, BodyShaper
 from yewfinch.core.anatomy.figure.figure_model import FigureModel
+from yewfinch.core.anatomy.figure.figure_places import corner_places
 from yewfinch.core.anatomy.figure.figure_shape import FigureShape, FigureShaper
 from yewfinch.core.anatomy.figure.head_shape import HeadShaper, Shape, plain_shaper
 from yewfinch.core.anatomy.figure.person import EXTENTS, HEAD_ONLY, Figure, Person, checked
@@ -34,7 +35,7 @@ from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.mesh.surface.channel_spec import CLAY
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.mesh.surface.unfold import TexturePlaces
+from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
@@ -53,6 +54,7 @@ class Figures:
         self.model = shaper.model
         self.shaper = shaper
         self._lately: list[tuple[tuple[Person, bool], Shape]] = []
+        self._places: dict[tuple[str, int], CornerPlaces | None] = {}
         self._fine: dict[int, tuple[DoubleArray, DoubleArray]] = {}
         self._bodies: BodyShaper | None = None
         self._crops: dict[str, FigureShaper] = {}
@@ -199,7 +201,8 @@ class Figures:
         if isinstance(layout, HeadModel):
             places = texture_places(layout, level)
             texture, name = TexturePlaces(places.uv[order], places.seam[order]), _NAMES[HEAD]
-        made = {HEAD: Piece(HEAD, name, head, regions=regions, texture=texture)}
+        corners = None if isinstance(layout, HeadModel) else self._corners(layout, level, head.faces)
+        made = {HEAD: Piece(HEAD, name, head, regions=regions, texture=texture, corners=corners)}
         shape = self.shape(figure.person)
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
             surface, eye = _eye(shape, centre, key == LEFT_EYE)
@@ -211,6 +214,14 @@ class Figures:
         anchors = {k: next(moved) for k in plain.anchors}
         lines = {k: tuple(next(moved) for _ in line) for k, line in plain.lines.items()}
         return made, {**anchors, **self._body_anchors(figure, head)}, lines
+
+    def _corners(self, layout: FigureModel, level: int, faces: IndexArray) -> CornerPlaces | None:
+        """Texture places of a figure's faces, found once for each crop and level."""
+        key = layout.crop, level
+        if key not in self._places:
+            self._places[key] = corner_places(layout, level, faces, layout.order(level)[1])
+        found = self._places[key]
+        return found and CornerPlaces(faces, found.uv)
 
     def _tied(self, held: list[Anchor], figure: Figure, surface: Surface) -> list[Anchor]:
         """Anchors on the plain head's formed level as anchors on a figure.

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 import numpy as np
@@ -14,14 +14,15 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.carrying import anchors_on, retied, tied
 from yewfinch.core.document.verbs.telling import told
 from yewfinch.core.document.verbs.tidying import usable
-from yewfinch.core.mesh.levels import levels
+from yewfinch.core.mesh.levels import corner_levels, levels
 from yewfinch.core.mesh.levels.coarser import found_under
-from yewfinch.core.mesh.levels.halfedges import Net
+from yewfinch.core.mesh.levels.halfedges import Net, Rise
 from yewfinch.core.mesh.levels.levels import State, turn_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.nearest import NearestTree, nearest_anchors
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.unfold import CornerPlaces
 from yewfinch.core.reshape.wrap import MOST_UNDER, laid, mean_edge, under
 from yewfinch.core.sculpt.form_layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -198,7 +199,8 @@ def with_state(piece: Piece, state: State) -> Piece:
 def _gone(portrait: Portrait, held: Piece, name: str, way: Callable[[State], State]) -> Edit:
     before = state_of(held)
     after = way(before)
-    made = replace(with_state(held, after), painting=_painting(held, before, after))
+    made = with_state(held, after)
+    made = replace(made, painting=_painting(held, before, after), corners=_corners(held, before, after))
     changes: list[Change] = [PieceChange(held, made)]
     if after.surface is not before.surface:
         found = anchors_on(portrait, (held.id,))
@@ -209,19 +211,39 @@ def _gone(portrait: Portrait, held: Piece, name: str, way: Callable[[State], Sta
 
 def _painting(held: Piece, before: State, after: State) -> Painting | None:
     """The colour layers of a piece on the level that was gone to: the same samples under other numbers."""
-    painting, number, to = held.painting, before.levels.current, after.levels.current
+    painting = held.painting
     if painting is None or after.surface is before.surface:
         return painting
+    for step, _, there, net, rise in _steps(before, after):
+        painting = (paint_levels.up if step > 0 else paint_levels.down)(painting, there, net, rise)
+    return painting
+
+
+def _corners(held: Piece, before: State, after: State) -> CornerPlaces | None:
+    """The texture places of a piece's corners on the level that was gone to."""
+    places = held.corners
+    if places is None or after.surface is before.surface:
+        return places
+    uv = places.uv
+    for step, here, there, net, rise in _steps(before, after):
+        coarse, fine = (here, there) if step > 0 else (there, here)
+        uv = (corner_levels.up if step > 0 else corner_levels.down)(uv, coarse.faces, fine.faces, net, rise)
+    return CornerPlaces(after.surface.faces, uv)
+
+
+def _steps(before: State, after: State) -> Iterator[tuple[int, Surface, Surface, Net, Rise]]:
+    """The steps from level to level: up or down, the surfaces from and to which, and the coarser net with its rise."""
+    number, to = before.levels.current, after.levels.current
     nets = max((before.levels.levels, after.levels.levels), key=len)
+    here = before.surface
     while number != to:
         step = 1 if to > number else -1
         low = nets[min(number, number + step)]
         there = after.surface if number + step == to else after.levels.levels[number + step].skeleton
         assert there is not None
         assert low.rise is not None
-        painting = (paint_levels.up if step > 0 else paint_levels.down)(painting, there, low.net, low.rise)
-        number += step
-    return painting
+        yield step, here, there, low.net, low.rise
+        number, here = number + step, there
 
 
 def _layers_turned(portrait: Portrait, held: Piece, before: State, after: State) -> list[Change]:

@@ -42,3 +42,17 @@ def in_face_order(positions: FloatArray, faces: IndexArray) -> tuple[IndexArray,
     old_of_new = np.empty(len(positions), INDEX)
     old_of_new[new_of_old] = np.arange(len(positions), dtype=INDEX)
     return np.take(new_of_old, faces), old_of_new
+
+
+def rows_in(some: IndexArray, others: IndexArray) -> IndexArray | None:
+    """In which row of others each of the same faces, (m, 4), stands, (m,); None if they are not the same ones."""
+    if some.shape != others.shape:
+        return None
+    if np.array_equal(some, others):
+        return np.arange(len(some), dtype=INDEX)
+    a, b = np.lexsort(some.T), np.lexsort(others.T)
+    if not np.array_equal(some[a], others[b]):
+        return None
+    out = np.empty(len(some), INDEX)
+    out[a] = b
+    return out
