@@ -284,7 +284,7 @@ def test_another_library_reads_the_materials_of_a_glb(tmp_path):
 
 @pytest.mark.parametrize("suffix", [".obj", ".glb"])
 def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
-    portrait = painted_ball()
+    portrait = painted_ball("roughness", 51)
     export(portrait, tmp_path / f"ball{suffix}")
     if suffix == ".obj":  # read by another library, too
         assert "map_Kd ball-Ball-colour.png" in (tmp_path / "ball.mtl").read_text()
@@ -296,6 +296,8 @@ def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
     away = np.abs(at[:, 0]) > 5.0
     wanted = np.where(at[:, :1] < 0, 60, 210) * np.ones(3)
     assert (np.abs(piece.painting.shown[:, :3] - wanted)[away].max(axis=1) <= 2).mean() > 0.98
+    assert set(piece.painting["map"].values) == {"roughness", "metallic"}
+    assert (piece.painting.looks[:, :2] == (51, 0)).all(axis=1).mean() > 0.98
     portrait.history.close()
 
 
@@ -303,6 +305,7 @@ def test_a_model_whose_picture_is_missing_comes_without_it(tmp_path):
     portrait = painted_ball()
     export(portrait, tmp_path / "ball.obj")
     (tmp_path / "ball-Ball-colour.png").write_bytes(b"no picture")
+    assert "map_Pr" not in (tmp_path / "ball.mtl").read_text()  # its layers carry colour only
     model = read_model(tmp_path / "ball.obj")
     assert "cannot be read" in model.notes[0]
     (piece,) = read_pieces(tmp_path / "ball.obj", set())

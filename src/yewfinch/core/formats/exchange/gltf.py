@@ -7,13 +7,14 @@ rest, with the morph weights and the skins they come with, and the pictures of t
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 
 from yewfinch.core.formats.exchange.gltf_coat import with_clear_coats
-from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Node, Primitive
+from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Metallic, Node, Primitive
 from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported
 from yewfinch.core.formats.exchange.welding import welded
 from yewfinch.core.formats.picture_files import png
@@ -174,7 +175,7 @@ def _shape(
     if min(room) < 0:
         raise BadFileError(f"{file.name} has more vertices or faces than can be used.")
     points, faces, colours, uv = [], [], [], []
-    pictures: list[ByteArray] = []
+    pictures: list[dict[str, ByteArray]] = []
     pictured: list[IndexArray] = []
     held: dict[str, list[DoubleArray | None]] = {spec.name: [] for spec in exported()}
     start = 0
@@ -191,14 +192,12 @@ def _shape(
         colours.append(_colours(file, p, len(at)))
         for spec in exported():
             held[spec.name].append(_own(file, p, _attribute(spec), len(at), spec.width))
-        seen = file.picture_of(p.material)
+        seen = file.pictures_of(p.material)
         uv.append(_own(file, p, f"TEXCOORD_{0 if seen is None else seen[1]}", len(at), 2))
         which = -1
         if seen is not None and uv[-1] is not None:
             which = len(pictures)
-            pictures.append(
-                _tinted(seen[0], file.one(file.told.materials, p.material, "material").pbr.base_color_factor[:3])
-            )
+            pictures.append(_by_factors(seen[0], file.one(file.told.materials, p.material, "material").pbr))
         pictured.append(np.full(len(t), which, np.int32))
         start += len(at)
     t = np.concatenate(faces)
@@ -232,6 +231,19 @@ def _shape(
         pictures=tuple(pictures) if corners is not None else (),
         pictured=np.concatenate(pictured),
     )
+
+
+def _by_factors(pictures: Mapping[str, ByteArray], pbr: Metallic) -> dict[str, ByteArray]:
+    """The pictures of a material with what its factors make of them."""
+    out: dict[str, ByteArray] = {}
+    if "colour" in pictures:
+        out["colour"] = _tinted(pictures["colour"], pbr.base_color_factor[:3])
+    for name, column, factor in (("roughness", 1, pbr.roughness_factor), ("metallic", 2, pbr.metallic_factor)):
+        if "values" in pictures and pictures["values"].shape[2] >= 3:
+            out[name] = np.round(pictures["values"][..., column : column + 1] * min(max(factor, 0.0), 1.0)).astype(
+                np.uint8
+            )
+    return out
 
 
 def _tinted(picture: ByteArray, factor: tuple[float, ...]) -> ByteArray:

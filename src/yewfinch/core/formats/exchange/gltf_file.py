@@ -155,9 +155,14 @@ class _Use(msgspec.Struct, rename="camel"):
     extensions: dict[str, Any] = {}
 
 
-class _Metallic(msgspec.Struct, rename="camel"):
+class Metallic(msgspec.Struct, rename="camel"):
+    """The physical values of a material."""
+
     base_color_factor: tuple[Number, Number, Number, Number] = (1.0, 1.0, 1.0, 1.0)
     base_color_texture: _Use | None = None
+    metallic_roughness_texture: _Use | None = None
+    metallic_factor: Number = 1.0
+    roughness_factor: Number = 1.0
 
 
 class _Texture(msgspec.Struct, rename="camel"):
@@ -173,7 +178,7 @@ class _Image(msgspec.Struct, rename="camel"):
 class Material(msgspec.Struct, rename={"pbr": "pbrMetallicRoughness"}):
     """A material: its flat colour, linear, and its picture."""
 
-    pbr: _Metallic = msgspec.field(default_factory=_Metallic)
+    pbr: Metallic = msgspec.field(default_factory=Metallic)
 
 
 class Gltf(msgspec.Struct, rename="camel"):
@@ -243,23 +248,28 @@ class GltfFile:
         #: Whether a picture could not be read.
         self.lost = False
 
-    def picture_of(self, material: int | None) -> tuple[ByteArray, int] | None:
-        """The picture of a material's base colour, (h, w, c) uint8 sRGB, and which texture places it lies by.
+    def pictures_of(self, material: int | None) -> tuple[dict[str, ByteArray], int] | None:
+        """The pictures of a material, (h, w, c) uint8, and which texture places they lie by.
 
-        None if it has none; one that cannot be read is lost, and no more.
+        "colour" is sRGB; "values" has roughness in green and metal in blue. None if it has neither; what cannot be
+        read, or lies by other places than the first one, is lost, and no more.
         """
         if material is None:
             return None
-        use = self.one(self.told.materials, material, "material").pbr.base_color_texture
-        if use is None:
-            return None
-        if use.index not in self._pictures:
-            self._pictures[use.index] = self._picture(use.index)
-        found = self._pictures[use.index]
-        if found is None or "KHR_texture_transform" in use.extensions:
-            self.lost = True
-            return None
-        return found, use.tex_coord
+        pbr = self.one(self.told.materials, material, "material").pbr
+        out: dict[str, ByteArray] = {}
+        places: int | None = None
+        for name, use in (("colour", pbr.base_color_texture), ("values", pbr.metallic_roughness_texture)):
+            if use is None:
+                continue
+            if use.index not in self._pictures:
+                self._pictures[use.index] = self._picture(use.index)
+            found = self._pictures[use.index]
+            if found is None or "KHR_texture_transform" in use.extensions or places not in (None, use.tex_coord):
+                self.lost = True
+                continue
+            out[name], places = found, use.tex_coord
+        return None if places is None else (out, places)
 
     def _picture(self, texture: int) -> ByteArray | None:
         try:

@@ -29,8 +29,9 @@ class Shape:
         Others that are exported, as vertices hold them; carried by PLY and GLB.
     maps : mapping of str to (h, w, c)
         What it is painted with by the corners, top row first, as `piece_maps.maps_of` makes it; written by GLB and OBJ.
-    pictures : tuple of (h, w, c) uint8
-        What it came with: sRGB by the corners, top row first; read from GLB, glTF and OBJ.
+    pictures : tuple of mappings of str to (h, w, c) uint8
+        Of the materials it came with: colour (sRGB), roughness, metallic, by the corners, top row first; read from GLB,
+        glTF and OBJ.
     pictured : (m,) int32 or None
         Which of these each face shows; -1 for none.
     normals : (n, 3) float32 or None
@@ -46,7 +47,7 @@ class Shape:
     corners: FloatArray | None = None
     channels: Mapping[str, Values] = field(default_factory=dict)
     maps: Mapping[str, np.ndarray] = field(default_factory=dict)
-    pictures: tuple[ByteArray, ...] = ()
+    pictures: tuple[Mapping[str, ByteArray], ...] = ()
     pictured: IndexArray | None = None
     normals: FloatArray | None = None
     stem: str = ""

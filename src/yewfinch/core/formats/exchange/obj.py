@@ -182,7 +182,7 @@ def _lines(path: Path) -> Iterator[tuple[int, str]]:
             yield number, "".join(parts)
 
 
-def _bodies(held: _Held, path: Path, pictures: dict[str, ByteArray]) -> list[Shape]:
+def _bodies(held: _Held, path: Path, pictures: dict[str, dict[str, ByteArray]]) -> list[Shape]:
     points = np.array(held.points).reshape(-1, 3)
     if not len(points):
         raise BadFileError(f"{path.name} has no vertices.")

@@ -19,6 +19,8 @@ _LINES = {
     "colour": "map_Kd", "opacity": "map_d", "roughness": "map_Pr", "metallic": "map_Pm", "wetness": "map_Pc",
     "normal": "norm",
 }  # fmt: skip
+#: Those that are read, and what they hold.
+_READ = {"map_Kd": "colour", "map_Pr": "roughness", "map_Pm": "metallic"}
 #: Largest MTL file and picture that are read, bytes.
 _LARGEST, _LARGEST_PICTURE = 16 << 20, 1 << 30
 
@@ -59,8 +61,8 @@ def files(shapes: list[Shape], stem: str) -> dict[str, bytes]:
     return out
 
 
-def read(path: Path, libraries: Iterable[str], used: set[str]) -> tuple[dict[str, ByteArray], bool]:
-    """Pictures of the colour of materials that are used, by material, and whether some could not be read.
+def read(path: Path, libraries: Iterable[str], used: set[str]) -> tuple[dict[str, dict[str, ByteArray]], bool]:
+    """Pictures of materials that are used, of colour, roughness and metal, and whether some could not be read.
 
     Parameters
     ----------
@@ -70,7 +72,7 @@ def read(path: Path, libraries: Iterable[str], used: set[str]) -> tuple[dict[str
         Names of MTL files.
     used : set of str
     """
-    wanted: dict[str, str] = {}
+    wanted: dict[tuple[str, str], str] = {}
     lost = False
     for library in libraries:
         data = _beside(path, library, _LARGEST)
@@ -83,15 +85,16 @@ def read(path: Path, libraries: Iterable[str], used: set[str]) -> tuple[dict[str
                 continue
             if words[0] == "newmtl":
                 material = " ".join(words[1:])[:200]
-            elif words[0] == "map_Kd" and material in used:
-                wanted[material] = _file_of(words[1:])
-    out: dict[str, ByteArray] = {}
-    for material, name in wanted.items():
+            elif words[0] in _READ and material in used:
+                wanted[material, _READ[words[0]]] = _file_of(words[1:])
+    out: dict[str, dict[str, ByteArray]] = {}
+    for (material, key), name in wanted.items():
         data = _beside(path, name, _LARGEST_PICTURE)
         try:
             if data is None:
                 raise BadFileError(name)
-            out[material] = read_picture(data, name)
+            picture = read_picture(data, name)
+            out.setdefault(material, {})[key] = picture if key == "colour" else picture[..., :1]
         except BadFileError:
             lost = True
     return out, lost
