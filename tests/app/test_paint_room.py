@@ -3,11 +3,14 @@
 import numpy as np
 import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
-from PyQt6.QtGui import QDropEvent
+from PyQt6.QtGui import QColor, QDropEvent, QImage
 from PyQt6.QtTest import QTest
 
+from yewfinch.core.document.model.edits import Edit, FieldChange
 from yewfinch.core.document.verbs import painting, swatches
 from yewfinch.core.formats import container
+from yewfinch.core.sculpt.stamps import own_stamps
+from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.session import autosave
 from yewfinch.core.skin.colour_layers import alike
 
@@ -461,3 +464,51 @@ def test_paint_is_recovered_after_a_kill(room, qtbot, tmp_path, monkeypatch):
     assert alike(found.pieces["head"].painting.layers, head(window).painting.layers)
     assert (found.pieces["head"].painting["paint1"].sheet.dense()[:, 3] > 0).any()
     found.history.close()
+
+
+def test_layers_go_to_a_paint_program_and_back(room, tmp_path):
+    window, panel = room
+    maps = window.panel("Colour map")
+    panel.grain.setValue(2.0)
+    window.bench.tools.take("paint")
+    start = place(window, "prn")
+    drag(window, start, start + QPoint(10, 0))
+    before = head(window).painting.shown.copy()
+    maps.side.setCurrentIndex(maps.side.findData(1024))
+    maps.write_layers(tmp_path / "skin.ora")
+    done(maps)
+    assert "2 layers" in window.status.message.text()
+    maps.take_layers(tmp_path / "skin.ora")
+    done(maps)
+    panel.refresh()
+    assert names(panel)[:3] == [(0, "From skin"), (1, "Paint"), (1, "Ground")]
+    near = np.abs(head(window).painting.shown.astype(int) - before).max(axis=1)
+    assert (near <= 6).mean() > 0.97
+    window.bench.portrait.history.undo()
+    np.testing.assert_array_equal(head(window).painting.shown, before)
+    maps.buttons["flat"].click()
+    done(maps)
+    assert "has texture places already" in window.status.message.text()
+
+
+def test_a_picture_is_laid_through_the_stencil(room, tmp_path):
+    window, panel = room
+    photos = window.panel("Photos onto the skin")
+    picture = QImage(60, 60, QImage.Format.Format_RGB32)
+    picture.fill(QColor(20, 160, 90))
+    picture.save(str(tmp_path / "leaf.png"))
+    photos.lay_picture(tmp_path / "leaf.png")
+    done(photos)
+    assert "stencil" in window.status.message.text()
+    stencil = Stencil(own_stamps()[0]).changed(width=0.2)
+    window.bench.portrait.perform(Edit("Stencil", (FieldChange("stencil", None, stencil),)))
+    photos.lay_picture(tmp_path / "leaf.png")
+    done(photos)
+    panel.refresh()
+    assert names(panel)[0] == (0, "leaf")
+    painted = head(window).painting.layers[0].sheet.dense()
+    inside = painted[:, 3] > 200
+    assert inside.any()
+    assert np.abs(painted[inside, :3].astype(int) - (20, 160, 90)).max() <= 1
+    at = head(window).painting.grain.places(head(window).surface)
+    assert at[inside, 2].min() > 0.0  # the front alone

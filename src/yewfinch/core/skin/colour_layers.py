@@ -252,6 +252,7 @@ def _warm() -> None:
     made.write("a", rows, np.full((2, 2), 200, np.uint8), "roughness")
     made.write("a", rows, np.full((2, 2), 200, np.uint8), "height")
     qualities.warm(made.layers)
+    Painting(grain, [ground]).refresh(np.zeros(1, INDEX))
     kernels.separable(1, 0.5, 0.5)
     kernels.whole(14, np.ones(3, np.float32), np.ones(3, np.float32), np.ones(3, np.float32))
     kernels.first_met(rows, np.zeros(9, INDEX), 1, mask.at(rows), np.empty(2, INDEX), np.empty((2, 1), np.uint8))

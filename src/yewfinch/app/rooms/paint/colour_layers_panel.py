@@ -44,6 +44,7 @@ class ColourLayersPanel(LivePanel):
         self._filling = False
         self._listed_now: tuple[object, ...] = ()
         self._items: dict[str, QTreeWidgetItem] = {}
+        self._suggested = ""
         self._worker: Worker | None = None
         self._begin_with()
         self._listed()
@@ -295,6 +296,9 @@ class ColourLayersPanel(LivePanel):
         self.first.setVisible(held is None)
         self.rest.setVisible(held is not None)
         self.begin_button.setEnabled(piece is not None and not piece.fixed)
+        if piece is not None and held is None and piece.id != self._suggested:
+            self._suggested = piece.id
+            self.grain.setValue(painting.usual(piece.surface))
         if held is not None and piece is not None:
             self._fill_list(held.layers, None if chosen is None else chosen.id)
             self._show_chosen(chosen)

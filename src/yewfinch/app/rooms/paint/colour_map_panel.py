@@ -33,7 +33,9 @@ class ColourMapPanel(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
-        note = QLabel("By the piece's texture places: those of base heads, those that a model came with, or laid out.")
+        note = QLabel(
+            "By the piece's texture places: those of base heads and figures, of the model it came from, or laid out."
+        )
         note.setWordWrap(True)
         note.setProperty("soft", True)
         column.addWidget(note)

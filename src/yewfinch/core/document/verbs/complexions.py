@@ -27,7 +27,7 @@ _SOFT = 3.5
 
 
 def lay_on(
-    portrait: Portrait, piece: str, what: Complexion, grain: float = painting.USUAL, progress: Progress = silent
+    portrait: Portrait, piece: str, what: Complexion, grain: float | None = None, progress: Progress = silent
 ) -> Edit:
     """Give a piece a complexion: a group of layers over its ground, in the place of one that it had before.
 
@@ -37,8 +37,8 @@ def lay_on(
     piece : str
         With colour layers or without; they are begun then.
     what : Complexion
-    grain : float, mm
-        How far samples lie apart, if layers are begun.
+    grain : float, mm, optional
+        How far samples lie apart, if layers are begun; as usual for the piece's size if not given.
     progress : Progress
         May cancel.
 
@@ -50,7 +50,8 @@ def lay_on(
     held = painting.paintable(portrait, piece)
     old = held.painting
     if old is None:
-        made = grain_of(held.surface, steps_for(held.surface, painting.sound(grain)))
+        wanted = painting.usual(held.surface) if grain is None else painting.sound(grain)
+        made = grain_of(held.surface, steps_for(held.surface, wanted))
         own = ColourLayer("paint1", "Paint", "paint", Sheet(made.count, CLEAR))
         old = Painting(made, [own, ground_layer(made, held.surface.colour, GROUND)])
     body = body_of(portrait, held, old)

@@ -14,6 +14,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, ByteArray, IndexArray
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
@@ -30,8 +31,8 @@ from yewfinch.core.skin.sheet import Sheet
 MOST = 100
 #: Grains that can be asked for, mm.
 FINEST, COARSEST = 0.02, 20.0
-#: What a piece is begun with, mm, if nothing is said.
-USUAL = 0.25
+#: What a head is begun with, mm, if nothing is said; samples that layers are laid on quickly.
+USUAL, FLUENT = 0.25, 4_000_000
 
 
 def paintable(portrait: Portrait, key: str) -> Piece:
@@ -117,6 +118,14 @@ def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = s
     made = carried([Source(held.surface, painting)], held.surface, progress, steps=steps)
     assert made is not None
     return _swapped(held, made, f"Grain of {spacing(held.surface, made.grain):.2f} mm")
+
+
+def usual(surface: Surface) -> float:
+    """The grain, mm, that layers are begun with if nothing is said: coarser on bodies, so that they stay fluent."""
+    grain = USUAL
+    while grain < COARSEST and len(surface.faces) * 4 ** steps_for(surface, grain) > FLUENT:
+        grain *= 2.0
+    return grain
 
 
 def sound(grain: float) -> float:

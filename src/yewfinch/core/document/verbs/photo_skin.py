@@ -226,7 +226,7 @@ def lay_picture(
 
 
 def _begun(held: Piece) -> Painting:
-    grain = grain_of(held.surface, steps_for(held.surface, painting.USUAL))
+    grain = grain_of(held.surface, steps_for(held.surface, painting.usual(held.surface)))
     own = ColourLayer("paint1", "Paint", "paint", Sheet(grain.count, CLEAR))
     return Painting(grain, [own, ground_layer(grain, held.surface.colour, GROUND)])
 
