@@ -2,6 +2,7 @@
 
 import numpy as np
 import pytest
+from scipy.spatial import cKDTree
 
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
@@ -212,3 +213,42 @@ def test_a_body_has_nails_palms_and_nipples():
     back = (held.painting.grain.spread(held.regions["hand_l"][:, None])[:, 0] > 250) & ~palm
     assert np.median(lightness[palm]) > np.median(lightness[back]) + 8  # paler than the rest of dark skin
     made.history.close()
+
+
+def test_one_layer_is_thrown_anew_at_another_size_and_keeps_how_it_counts(head):
+    laid(head, Complexion(sun=1.0, tone=50.0))
+    key = "complexion-freckles"
+    head.perform(painting.change(head, "head", key, opacity=0.5))
+    before = head.pieces["head"].painting
+    others = [v for v in before.layers if v.id != key]
+    head.perform(complexions.lay_again(head, "head", key, Complexion(sun=1.0, tone=50.0, seed=9), 3.0))
+    after = head.pieces["head"].painting
+    assert after[key].opacity == 0.5
+    assert all(a is b for a, b in zip(others, [v for v in after.layers if v.id != key], strict=True))
+    at = after.grain.places(head.pieces["head"].surface)
+
+    def lump(sheet) -> float:
+        """How far spots reach, mm: where the likeness of neighbours is lost."""
+        rows = np.flatnonzero(sheet.dense()[:, 0] > 134)
+        pairs = cKDTree(at[rows]).query_ball_point(at[rows[::7]], 4.0, return_length=True)
+        everywhere = cKDTree(at).query_ball_point(at[rows[::7]], 4.0, return_length=True)
+        return float(np.mean(pairs / everywhere))
+
+    assert lump(after[key].sheet) > 1.3 * lump(before[key].sheet)
+    head.history.undo()
+    with pytest.raises(YewfinchError, match="no layer of a complexion"):
+        complexions.lay_again(head, "head", "ground", Complexion())
+    with pytest.raises(YewfinchError, match="nothing of"):
+        complexions.lay_again(head, "head", key, Complexion(sun=0.0))
+    with pytest.raises(YewfinchError, match="as large as usual"):
+        complexions.lay_again(head, "head", key, Complexion(sun=1.0), 50.0)
+
+
+def test_stubble_is_a_layer_of_its_own(head):
+    made = laid(head, Complexion(beard=0.6), 0.6)
+    names = [v.name for v in made.layers]
+    assert names.index("Stubble") < names.index("Beard shadow")
+    shade, dots = (made.layers[names.index(n)].sheet.dense()[:, 3] for n in ("Beard shadow", "Stubble"))
+    jaw = near(head, "gn", 10.0)
+    assert shade[jaw].std() < 0.5 * shade[jaw].mean()  # even
+    assert dots[jaw].std() > dots[jaw].mean()  # dots

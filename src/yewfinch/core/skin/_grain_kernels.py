@@ -92,6 +92,7 @@ def in_ball(
     c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
     one, cx, cy, cz = np.float32(1.0), centre[0], centre[1], centre[2]
     found = seen = 0
+    alike, plain, half = True, np.uint8(0), np.float32(0.5)
     step, r2 = np.float32(1.0 / across), np.float32(radius * radius)
     for leaf in range(len(leaf_lo)):
         far = np.float32(0.0)
@@ -136,6 +137,8 @@ def in_ball(
                             for d in range(4):
                                 corner(quads[q, d], n, made, normals, m[d])
                                 corner(quads[q, d], n, made, mask, w[d])
+                            alike = w[0, 0] == w[1, 0] and w[0, 0] == w[2, 0] and w[0, 0] == w[3, 0]
+                            plain = np.uint8(w[0, 0] + np.float32(0.5))
                         inside = True
                         row = own + i
                         if rim or i == 0 or i == across:  # others share it
@@ -151,10 +154,19 @@ def in_ball(
                             x = s0 * m[0, 0] + s1 * m[1, 0] + t * m[2, 0] + s3 * m[3, 0]
                             y = s0 * m[0, 1] + s1 * m[1, 1] + t * m[2, 1] + s3 * m[3, 1]
                             z = s0 * m[0, 2] + s1 * m[1, 2] + t * m[2, 2] + s3 * m[3, 2]
-                            size = one / max(np.sqrt(x * x + y * y + z * z), np.float32(1e-9))
+                            far = x * x + y * y + z * z
+                            if far > half:  # nearly always: two steps of Newton's towards one over its root
+                                size = np.float32(1.5) - half * far
+                                size *= np.float32(1.5) - half * far * size * size
+                                size *= np.float32(1.5) - half * far * size * size
+                            else:
+                                size = one / max(np.sqrt(far), np.float32(1e-9))
                             across_at[found, 0], across_at[found, 1], across_at[found, 2] = x * size, y * size, z * size
-                            x = s0 * w[0, 0] + s1 * w[1, 0] + t * w[2, 0] + s3 * w[3, 0]
-                            held[found, 0] = np.uint8(x + np.float32(0.5))
+                            if alike:
+                                held[found, 0] = plain
+                            else:
+                                x = s0 * w[0, 0] + s1 * w[1, 0] + t * w[2, 0] + s3 * w[3, 0]
+                                held[found, 0] = np.uint8(x + np.float32(0.5))
                         found += 1
                 if inside:
                     if seen < len(on):

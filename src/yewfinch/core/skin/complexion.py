@@ -7,7 +7,7 @@ model (`skin_optics.py`), by the individual typology angle (Chardon et al. 1991)
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -26,6 +26,8 @@ from yewfinch.core.skin.zones import Body
 
 #: Tones that the model has, by the individual typology angle, degrees.
 DARKEST, LIGHTEST = -65.0, 62.0
+#: Hair under the skin and just over it, sRGB.
+_BEARD = np.array([58.0, 58.0, 66.0])
 #: How deep the fine height of pores and of scars goes at most, mm: common practice.
 PORES, CUTS = 0.08, 0.2
 #: Scars that can be asked for.
@@ -126,19 +128,22 @@ def _srgb(lab: DoubleArray) -> DoubleArray:
     return np.clip(to_srgb(np.clip(linear, 0.0, 1.0)), 0.0, 1.0)
 
 
-def layers_of(what: Complexion, body: Body) -> Iterator[tuple[str, Made | None]]:
+def layers_of(what: Complexion, body: Body, only: str = "") -> Iterator[tuple[str, Made | None]]:
     """The layers of a complexion, the lowest first: what is being made, and then it.
 
     Parameters
     ----------
     what : Complexion
     body : Body
+        How much larger than usual its patterns are says how large spots, lines and patches come out.
+    only : str
+        The key of the only one that is wanted.
     """
     rng = np.random.default_rng(what.seed)
     seeds = [int(v) for v in rng.integers(1, 60_000, 16)]
-    yield "skin", None
-    yield "skin", Made("skin", "Skin", "paint", _skin(what, body))
-    for key, name, make in (
+    nothing = np.zeros((len(body.samples), 4), np.uint8)
+    makers: tuple[tuple[str, str, Callable[[], Made | tuple[Kind, ByteArray] | None]], ...] = (
+        ("skin", "Skin", lambda: ("paint", _skin(what, body))),
         ("deep", "Mottling, regions", lambda: _mottled(body, 30.0, 0.030, seeds[0])),
         ("middle", "Mottling, blotches", lambda: _mottled(body, 7.0, 0.040, seeds[1])),
         ("fine", "Mottling, fine", lambda: _mottled(body, 1.8, 0.050, seeds[2])),
@@ -152,26 +157,26 @@ def layers_of(what: Complexion, body: Body) -> Iterator[tuple[str, Made | None]]
         ("spots", "Age spots", lambda: _age_spots(what, body, seeds[6])),
         ("moles", "Moles", lambda: _moles(what, body, seeds[7])),
         ("beard", "Beard shadow", lambda: _beard(what, body, seeds[8])),
+        ("stubble", "Stubble", lambda: _stubble(what, body, seeds[8])),
         ("lips", "Lips", lambda: _lips(what, body, seeds[9])),
         ("brows", "Brows", lambda: _brows(what, body, seeds[10])),
         ("inside", "Inside nose and mouth", lambda: _inside(body)),
-    ):
+        ("nails", "Nails", lambda: _nails(what, body)),
+        ("scars", "Scars", lambda: _scars(what, body, seeds[14])),
+        ("sheen", "Sheen", lambda: Made("sheen", "Sheen", "paint", nothing, more=_sheen(what, body))),
+        ("pores", "Pores", lambda: _pored(what, body, seeds[11], nothing)),
+    )
+    for key, name, make in makers:
+        if only and key != only:
+            continue
         yield name, None
         made = make()
         if made is not None:
-            kind, values = made
-            yield name, Made(key, name, kind, values)
-    if body.nails:
-        yield "Nails", None
-        yield "Nails", _nails(what, body)
-    if what.scars:
-        yield "Scars", None
-        yield "Scars", _scars(what, body, seeds[14])
-    nothing = np.zeros((len(body.samples), 4), np.uint8)
-    yield "Sheen", None
-    yield "Sheen", Made("sheen", "Sheen", "paint", nothing, more=_sheen(what, body))
-    yield "Pores", None
-    yield "Pores", Made("pores", "Pores", "paint", nothing, more={"height": _pores(what, body, seeds[11])}, depth=PORES)
+            yield name, made if isinstance(made, Made) else Made(key, name, *made)
+
+
+def _pored(what: Complexion, body: Body, seed: int, nothing: ByteArray) -> Made:
+    return Made("pores", "Pores", "paint", nothing, more={"height": _pores(what, body, seed)}, depth=PORES)
 
 
 def _skin(what: Complexion, body: Body) -> ByteArray:
@@ -227,7 +232,7 @@ def _moves(share: FloatArray, melanin: float, blood: float, oxygen: float, yello
 def _mottled(body: Body, scale: float, by: float, seed: int) -> tuple[Kind, ByteArray]:
     """Redder here, yellower there, darker elsewhere, each in patches of its own."""
     wide = scale > 4.0
-    at, octaves = (body.places, 2) if wide else (body.samples, 1)
+    at, octaves = (body.ground, 2) if wide else (body.pattern, 1)
     red, yellow = clouds(at, scale, seed + 1, octaves), clouds(at, 1.3 * scale, seed + 2, octaves)
     dark = clouds(at, 0.8 * scale, seed + 3, octaves)
     moves = _moves(red, -0.3 * by, 2.6 * by, 2.0 * by, 2.4 * by) + _moves(yellow, 0.0, -0.7 * by, 0.0, 4.0 * by)
@@ -267,8 +272,10 @@ def _nipples(body: Body, seed: int) -> tuple[Kind, ByteArray] | None:
     return "pigment", _steps(_moves(zone, 0.10, 0.12, 0.0, 0.0) + _moves(tip, 0.05, 0.07, 0.0, 0.0))
 
 
-def _nails(what: Complexion, body: Body) -> Made:
+def _nails(what: Complexion, body: Body) -> Made | None:
     """Nails: pinker than skin and smooth, with a pale half moon at the root and a pale free edge."""
+    if not body.nails:
+        return None
     zone, pale = np.zeros(len(body.samples), np.float32), np.zeros(len(body.samples), np.float32)
     for nail in body.nails:
         middle = nail.middle.astype(np.float32)
@@ -291,15 +298,17 @@ def _nails(what: Complexion, body: Body) -> Made:
     return Made("nails", "Nails", "paint", values, more={"roughness": smooth})
 
 
-def _scars(what: Complexion, body: Body, seed: int) -> Made:
+def _scars(what: Complexion, body: Body, seed: int) -> Made | None:
     """A few old cuts on face and arms: pale, red beside, sunk or raised."""
+    if not what.scars:
+        return None
     where = body.region("cheek", "forehead", "chin", "temple", "jaw") + 0.5 * body.region("forearm", "hand", "nose")
     n = len(body.samples)
     colour, height = np.zeros((n, 4), np.uint8), np.zeros((n, 2), np.uint8)
     dark = float(np.clip((30.0 - what.tone) / 80.0, 0.0, 1.0))
     pale = np.array([222.0, 186.0, 172.0]) * (1.0 - 0.42 * dark)
     red = np.array([186.0, 112.0, 100.0]) * (1.0 - 0.42 * dark)
-    for scar in strewn(body.samples, body.wide(where), what.scars, seed):
+    for scar in strewn(body.samples, body.wide(where), what.scars, seed, body.grown):
         alpha = np.maximum(0.62 * scar.core, 0.34 * scar.rim)
         share = (scar.core / np.maximum(scar.core + scar.rim, 1e-6))[:, None]
         over = alpha * 255.0 > colour[scar.rows, 3]
@@ -315,7 +324,7 @@ def _scars(what: Complexion, body: Body, seed: int) -> Made:
 def _flush(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray]:
     """Blood in cheeks, nose, ears and chin, uneven at its rims."""
     zone = body.cheeks() + body.at("prn", 13.0) + 0.6 * body.region("ear") + 0.4 * body.at("pg", 12.0)
-    zone = np.clip(zone, 0.0, 1.0) * (0.7 + 0.5 * clouds(body.places, 11.0, seed, 3))
+    zone = np.clip(zone, 0.0, 1.0) * (0.7 + 0.5 * clouds(body.ground, 11.0, seed, 3))
     moves = _moves(np.clip(zone, 0.0, 1.0), -0.012, 0.04 + 0.10 * what.blood, 0.12, 0.06 + 0.10 * what.blood)
     return "pigment", _steps(body.spread(moves))
 
@@ -348,7 +357,7 @@ def _vessels(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] 
     rows, zone = _near(body, 1.1 * body.at("al", 8.0) + 0.45 * body.cheeks() + 0.5 * body.at("prn", 10.0), 0.03)
     if not len(rows):
         return None
-    at = body.samples[rows]
+    at = body.pattern[rows]
     lines = np.maximum(veins(at, 5.5, 0.42, seed), 0.6 * veins(at, 3.5, 0.30, seed + 1))
     strength = 0.10 + 0.12 * what.blood + 0.10 * min(what.age / 80.0, 1.0)
     return "pigment", _sown(body, rows, _moves(lines * zone, 0.0, strength, 0.05, 0.0))
@@ -361,10 +370,10 @@ def _freckles(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray]
         return None
     sunny = body.cheeks() + body.at("prn", 22.0) + 0.45 * body.region("forehead")
     sunny = np.clip(sunny + 0.3 * body.region("collar", "ear", "temple"), 0.0, 1.0)
-    rows, zone = _near(body, sunny * np.clip(0.6 + 1.2 * clouds(body.places, 18.0, seed + 5, 2), 0.0, 1.0), 0.03)
+    rows, zone = _near(body, sunny * np.clip(0.6 + 1.2 * clouds(body.ground, 18.0, seed + 5, 2), 0.0, 1.0), 0.03)
     if not len(rows):
         return None
-    at = body.samples[rows]
+    at = body.pattern[rows]
     big, tone = spots(at, 2.8, 0.75 * dense * zone, seed, each=3, least=0.35, irregular=0.35)
     small, other = spots(at, 1.4, 0.8 * dense * zone, seed + 3, each=3, least=0.4, irregular=0.3)
     share = np.maximum(big * (0.35 + 0.65 * tone), 0.8 * small * (0.3 + 0.7 * other))
@@ -378,7 +387,7 @@ def _age_spots(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray
     rows, zone = _near(body, where, 0.02)
     if old <= 0.0 or not len(rows):
         return None
-    there, tone = spots(body.samples[rows], 9.0, 0.40 * old * zone, seed, each=2, least=0.25, irregular=0.5)
+    there, tone = spots(body.pattern[rows], 9.0, 0.40 * old * zone, seed, each=2, least=0.25, irregular=0.5)
     return "pigment", _sown(body, rows, _moves(there * (0.4 + 0.6 * tone), 0.15, 0.0, 0.0, 0.14))
 
 
@@ -386,20 +395,30 @@ def _moles(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray]:
     """A few small dark marks; not on lids or lips."""
     held = body.region("upper lid", "lower lid", "upper lip", "lower lip", "mouth bag", "nostril")
     many = (0.004 + 0.005 * what.sun) * (1.0 - np.clip(body.wide(held), 0.0, 1.0))
-    there, tone = spots(body.samples, 3.4, many.astype(np.float32), seed, least=0.45, irregular=0.15)
+    there, tone = spots(body.pattern, 3.4, many.astype(np.float32), seed, least=0.45, irregular=0.15)
     return "pigment", _steps(_moves(there * (0.6 + 0.4 * tone), 0.30, 0.03, 0.0, 0.1))
 
 
 def _beard(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | None:
-    """The blue of hair under the skin, and short stubble as dots."""
+    """The blue of hair under the skin."""
     if what.beard < 0.02:
         return None
-    rows, zone = _near(body, body.beard() * np.clip(0.85 + 0.5 * clouds(body.places, 14.0, seed, 2), 0.0, 1.0), 0.03)
-    if not len(rows):
+    rows, zone = _bearded(body, seed)
+    return "paint", _painted(body, rows, _BEARD, 0.30 * zone * what.beard)
+
+
+def _stubble(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | None:
+    """What stands out of a shaven beard, as dots."""
+    if what.beard < 0.02:
         return None
-    dots, _ = spots(body.samples[rows], 0.8, np.minimum(0.95 * zone, 0.9), seed, each=2, least=0.6, irregular=0.0)
-    shade = (0.30 + 0.34 * dots) * zone * what.beard
-    return "paint", _painted(body, rows, np.array([58.0, 58.0, 66.0]), shade)
+    rows, zone = _bearded(body, seed)
+    share = np.minimum(0.95 * zone, 0.9)
+    dots, _ = spots(body.pattern[rows], 0.8, share, seed, each=2, least=0.6, irregular=0.0)
+    return "paint", _painted(body, rows, _BEARD, 0.40 * dots * zone * what.beard)
+
+
+def _bearded(body: Body, seed: int) -> tuple[IndexArray, FloatArray]:
+    return _near(body, body.beard() * np.clip(0.85 + 0.5 * clouds(body.places, 14.0, seed, 2), 0.0, 1.0), 0.03)
 
 
 def _painted(body: Body, rows: IndexArray, rgb: DoubleArray, alpha: npt.NDArray[np.floating]) -> ByteArray:
@@ -418,9 +437,9 @@ def _lips(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | N
     rows, zone = _near(body, np.maximum(body.region("upper lip"), body.region("lower lip")), 0.02)
     if not len(rows):
         return None
-    at = body.samples[rows].copy()
+    at = body.pattern[rows].copy()
     at[:, 1:] *= 0.22  # lines run up and down
-    line = clouds(at, 1.5, seed, 2) + 0.5 * clouds(body.samples[rows], 6.0, seed + 3, 2)
+    line = clouds(at, 1.5, seed, 2) + 0.5 * clouds(body.pattern[rows], 6.0, seed + 3, 2)
     dark = float(np.clip((30.0 - what.tone) / 80.0, 0.0, 1.0))
     red = np.array([172.0, 82.0, 78.0]) * (1.0 - dark) + np.array([98.0, 52.0, 54.0]) * dark
     fill = 0.34 + 0.18 * what.blood - 0.10 * min(what.age / 90.0, 1.0)
@@ -460,7 +479,7 @@ def _pores(what: Complexion, body: Body, seed: int) -> ByteArray:
     """Fine height: pits of pores, larger on nose and cheeks, between crossing lines of the skin; creases of lips."""
     lips = np.clip(body.wide(np.maximum(body.region("upper lip"), body.region("lower lip"))), 0.0, 1.0)
     large = np.clip(body.wide(body.at("prn", 16.0) + body.at("al", 9.0) + 0.7 * body.cheeks()), 0.0, 1.0)
-    at = body.samples
+    at = body.pattern
     pits = np.maximum(clouds(at, 0.75, seed, 1) - 0.15, 0.0)
     lines = np.abs(clouds(at, 2.2, seed + 1, 2))
     squeezed = at.copy()
@@ -480,7 +499,7 @@ def _brows(what: Complexion, body: Body, seed: int) -> tuple[Kind, ByteArray] | 
     rows, zone = _near(body, body.along("brow", 4.0), 0.05)
     if not len(rows):
         return None
-    at = body.samples[rows].copy()
+    at = body.pattern[rows].copy()
     at[:, 0] = np.abs(at[:, 0])
     # hairs rise outwards: long in that direction, thin across it
     slant = np.stack([0.16 * (at[:, 0] + 0.4 * at[:, 1]), at[:, 1] - 0.4 * at[:, 0], 0.2 * at[:, 2]], axis=1)

@@ -32,7 +32,7 @@ class Scar:
     raised: float
 
 
-def strewn(samples: FloatArray, where: FloatArray, count: int, seed: int) -> list[Scar]:
+def strewn(samples: FloatArray, where: FloatArray, count: int, seed: int, size: float = 1.0) -> list[Scar]:
     """So many scars, each across samples that lie near a place left to chance.
 
     Parameters
@@ -42,6 +42,8 @@ def strewn(samples: FloatArray, where: FloatArray, count: int, seed: int) -> lis
         How likely each is the middle of one.
     count : int
     seed : int
+    size : float
+        How much longer and broader than usual they are.
     """
     rng = np.random.default_rng(seed)
     likely = np.cumsum(np.maximum(where, 0.0).astype(np.float64))
@@ -50,7 +52,7 @@ def strewn(samples: FloatArray, where: FloatArray, count: int, seed: int) -> lis
         return out
     for number in range(count):
         middle = samples[int(np.searchsorted(likely, rng.uniform(0.0, likely[-1])))].astype(np.float64)
-        long, broad = rng.uniform(*_LONG), rng.uniform(*_BROAD)
+        long, broad = size * rng.uniform(*_LONG), size * rng.uniform(*_BROAD)
         near = np.flatnonzero((np.abs(samples - middle.astype(np.float32)) < 0.6 * long + 4.0).all(axis=1))
         at = samples[near]
         flat = np.linalg.svd((at[:: max(len(at) // 2000, 1)] - middle).astype(np.float64), full_matrices=False)[2]

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 
@@ -40,6 +41,8 @@ class Body:
     palms : (n,) float32
         How much each place belongs to palms and soles; empty if there are none.
     nails : tuple of Nail
+    grown : float
+        How much larger than usual patterns come out.
     """
 
     places: FloatArray
@@ -50,6 +53,17 @@ class Body:
     lines: Mapping[str, DoubleArray]
     palms: FloatArray = field(default_factory=lambda: np.empty(0, np.float32))
     nails: tuple[Nail, ...] = ()
+    grown: float = 1.0
+
+    @cached_property
+    def pattern(self) -> FloatArray:
+        """Where patterns are asked for at all samples, (N, 3) mm."""
+        return self.samples if self.grown == 1.0 else self.samples / np.float32(self.grown)
+
+    @cached_property
+    def ground(self) -> FloatArray:
+        """The same at all places, (n, 3) mm."""
+        return self.places if self.grown == 1.0 else self.places / np.float32(self.grown)
 
     def nothing(self) -> FloatArray:
         """No sample at all."""

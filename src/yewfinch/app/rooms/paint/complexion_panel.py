@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Callable
+from dataclasses import replace
 
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
@@ -11,8 +13,10 @@ from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import complexions
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.progress import Progress
 from yewfinch.core.skin.complexion import DARKEST, LIGHTEST, MOST_SCARS, Complexion
 
 #: Dials: setting, title, low, high, unit, shown times, tool tip.
@@ -62,6 +66,15 @@ class ComplexionPanel(QWidget):
             row.addWidget(button)
         column.addWidget(self.person)
         column.addLayout(row)
+        low, high = 100 * complexions.SMALLEST, 100 * complexions.LARGEST
+        self.size_of = ValueSlider("Size", low, high, "%", decimals=0, logarithmic=True, label_width=54)
+        self.size_of.set_value(100)
+        self.size_of.setToolTip("How large spots, lines and patches of the chosen layer come out, against the usual")
+        self.anew = QPushButton("The chosen layer anew")
+        self.anew.setToolTip("Throws the chance of one layer of the complexion anew, at that size; its mask stays")
+        self.anew.clicked.connect(self._lay_again)
+        column.addWidget(self.size_of)
+        column.addWidget(self.anew)
         note = QLabel("It follows the piece's regions, landmarks and lines. Paint of your own stays above it.")
         note.setWordWrap(True)
         note.setProperty("soft", True)
@@ -71,6 +84,19 @@ class ComplexionPanel(QWidget):
         """What the dials say."""
         values = {key: self.dials[key].value() / shown for key, _, _, _, _, shown, _ in _DIALS}
         return Complexion(seed=self._seed, scars=round(values.pop("scars")), **values)
+
+    def _lay_again(self) -> None:
+        layer = self.controller.layer
+        if layer is None:
+            self.bench.say("Lay a complexion on first.", "note")
+            return
+        seed, size = random.randrange(1, 1_000_000), self.size_of.value() / 100.0
+        self._run(
+            f"Laying {layer.name.lower()} on …",
+            lambda portrait, piece, what, progress: complexions.lay_again(
+                portrait, piece, layer.id, replace(what, seed=seed), size, progress
+            ),
+        )
 
     def _another(self) -> None:
         self._seed = random.randrange(1, 1_000_000)
@@ -85,6 +111,12 @@ class ComplexionPanel(QWidget):
         self.dials["beard"].set_value(35 * figure.person.sex if figure.person.age > 16 else 0)
 
     def _lay(self) -> None:
+        self._run(
+            "Laying the complexion on …",
+            lambda portrait, piece, what, progress: complexions.lay_on(portrait, piece, what, progress=progress),
+        )
+
+    def _run(self, title: str, job: Callable[[Portrait, str, Complexion, Progress], Edit]) -> None:
         piece = self.controller.piece
         if piece is None or (self._worker is not None and self._worker.isRunning()):
             return
@@ -102,8 +134,8 @@ class ComplexionPanel(QWidget):
 
         self._worker = behind_dialog(
             self,
-            "Laying the complexion on …",
-            lambda progress: complexions.lay_on(portrait, piece.id, what, progress=progress),
+            title,
+            lambda progress: job(portrait, piece.id, what, progress),
             done,
             lambda text: self.bench.say(text, "warn"),
             "The skin was left as it was.",

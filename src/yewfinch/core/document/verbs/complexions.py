@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from yewfinch.core.document.model.edits import Edit
@@ -9,6 +11,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layer import CLEAR, EVEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting, ground_layer
@@ -21,7 +24,9 @@ from yewfinch.core.skin.sheet import Sheet
 from yewfinch.core.skin.zones import Body
 
 #: The id of the group, and how many layers there are in it, about.
-GROUP, _ABOUT = "complexion", 19
+GROUP, _ABOUT = "complexion", 20
+#: How large patterns of a layer can be made against the usual.
+SMALLEST, LARGEST = 0.25, 4.0
 #: Vertices that lie no farther apart than this, mm, tell zones; else all samples do.
 _SOFT = 3.5
 
@@ -85,6 +90,52 @@ def lay_on(
     stack = [*rest[:first], group, *layers, *rest[first:]]
     whole = Painting(old.grain, stack)
     return Edit(f"Complexion of {held.name}", painting.begun_with(held, whole))
+
+
+def lay_again(
+    portrait: Portrait, piece: str, key: str, what: Complexion, size: float = 1.0, progress: Progress = silent
+) -> Edit:
+    """Make one layer of a complexion anew, with other chance and its patterns of another size; how it counts stays.
+
+    Parameters
+    ----------
+    portrait : Portrait
+    piece : str
+    key : str
+        The layer's id.
+    what : Complexion
+        Its seed throws all chance.
+    size : float
+        How much larger than usual spots, lines and patches are.
+    progress : Progress
+        May cancel.
+
+    Raises
+    ------
+    YewfinchError
+        If the layer is none of a complexion, is locked, or these dials make none of it, or the size makes no sense.
+    """
+    held = painting.paintable(portrait, piece)
+    paint = painting.painting_of(portrait, piece)
+    layer = paint[key]
+    kind = key.removeprefix(f"{GROUP}-")
+    if kind == key:
+        raise YewfinchError(f"'{layer.name}' is no layer of a complexion. Choose one in the list of colour layers.")
+    if layer.locked:
+        raise YewfinchError(f"The layer '{layer.name}' is locked. Unlock it first.")
+    if not SMALLEST <= size <= LARGEST:
+        raise YewfinchError(f"Patterns can be {100 * SMALLEST:.0f} to {100 * LARGEST:.0f} % as large as usual.")
+    progress(0.1, f"laying on: {layer.name.lower()}")
+    body = replace(body_of(portrait, held, paint), grown=size)
+    made = next((m for _, m in layers_of(what, body, kind) if m is not None), None)
+    if made is None:
+        raise YewfinchError(f"With these dials there is nothing of '{layer.name}'.")
+    anew = replace(
+        layer,
+        sheet=Sheet.of_dense(made.values, EVEN if made.kind == "pigment" else CLEAR),
+        values={k: Sheet.of_dense(v, NOTHING) for k, v in made.more.items()},
+    )
+    return painting.laid(held, paint, paint.changed(anew).layers, f"{layer.name} anew")
 
 
 def body_of(portrait: Portrait, held: Piece, paint: Painting) -> Body:
