@@ -133,3 +133,17 @@ def test_a_painting_follows_its_layers_and_lets_go():
     none.take_over(less)
     assert none.looks is None
     assert none.height is None
+
+
+def test_paint_under_a_clipped_layer_lets_its_values_count_and_snapshots_know_the_clay():
+    values = np.tile(np.array([20, 255], np.uint8), (N, 1))
+    made = Painting(GRAIN, [layer("a", values=values, clip=True), layer("b")])
+    made.ground_roughness = np.full(N, 90, np.uint8)
+    assert (made.looks[:, 0] == 90).all()
+    rows = np.arange(30, dtype=np.int32)
+    made.write("b", rows, np.full((30, 4), 255, np.uint8))
+    assert (made.looks[:30, 0] == 20).all()
+    assert (made.looks[30:, 0] == 90).all()
+    np.testing.assert_array_equal(made.still().looks, made.looks)
+    back = np.arange(N, dtype=np.int32)[::-1].copy()
+    np.testing.assert_array_equal(made.renumbered(GRAIN, back).looks, made.looks[back])

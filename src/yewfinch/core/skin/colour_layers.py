@@ -60,7 +60,9 @@ class Painting:
 
     def with_layers(self, layers: Sequence[ColourLayer]) -> Painting:
         """The same samples with other layers."""
-        return Painting(self.grain, layers)
+        made = Painting(self.grain, layers)
+        made.ground_roughness = self.ground_roughness
+        return made
 
     def changed(self, layer: ColourLayer) -> Painting:
         """The same with a layer in the place of the one with its id."""
@@ -158,7 +160,8 @@ class Painting:
         leaves = kernels.leaves_of(rows, self.leaf_count)
         if part not in QUALITIES:
             self.refresh(leaves)
-        if part in QUALITIES or (part == "mask" and self.looks is not None):
+        clipped = any(v.clip and v.values for v in self.layers)  # what these count for hangs on another's colour
+        if part in QUALITIES or (self.looks is not None and (part == "mask" or clipped)):
             self.refresh_values(leaves)
 
     def sheet(self, key: str, part: str = "colour") -> Sheet:
@@ -184,7 +187,10 @@ class Painting:
 
     def renumbered(self, grain: Grain, row: IndexArray) -> Painting:
         """The same colours on other samples: sample i of those is sample `row[i]` of these."""
-        return Painting(grain, [v.with_sheets(lambda s: s.renumbered(row)) for v in self.layers])
+        made = Painting(grain, [v.with_sheets(lambda s: s.renumbered(row)) for v in self.layers])
+        if len(self.ground_roughness):
+            made.ground_roughness = self.ground_roughness[row]
+        return made
 
 
 def differing(one: Painting, other: Painting) -> IndexArray:
