@@ -155,7 +155,7 @@ def in_ball(
                             y = s0 * m[0, 1] + s1 * m[1, 1] + t * m[2, 1] + s3 * m[3, 1]
                             z = s0 * m[0, 2] + s1 * m[1, 2] + t * m[2, 2] + s3 * m[3, 2]
                             far = x * x + y * y + z * z
-                            if far > half:  # nearly always: two steps of Newton's towards one over its root
+                            if far > np.float32(0.8):  # nearly always: Newton's steps towards one over its root
                                 size = np.float32(1.5) - half * far
                                 size *= np.float32(1.5) - half * far * size * size
                                 size *= np.float32(1.5) - half * far * size * size
