@@ -301,6 +301,20 @@ def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
     portrait.history.close()
 
 
+def test_bodies_without_maps_keep_to_themselves_beside_one_with(tmp_path):
+    portrait = painted_ball()
+    portrait.put_piece(Piece("other", "Other", cube_sphere(3)), "Add")
+    export(portrait, tmp_path / "two.obj")
+    text = (tmp_path / "two.obj").read_text()
+    assert text.count("usemtl") == 2
+    assert (tmp_path / "two.mtl").read_text().count("map_Kd") == 1
+    found = {p.name: p for p in read_pieces(tmp_path / "two.obj", set())}
+    assert found["Other"].painting is None
+    assert found["Other"].corners is None
+    assert [v.name for v in found["Ball"].painting.layers] == ["Paint", "Map", "Ground"]
+    portrait.history.close()
+
+
 def test_a_model_whose_picture_is_missing_comes_without_it(tmp_path):
     portrait = painted_ball()
     export(portrait, tmp_path / "ball.obj")

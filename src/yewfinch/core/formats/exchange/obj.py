@@ -38,7 +38,7 @@ def write(shapes: list[Shape]) -> bytes:
             c = s.colour[:, :3] / 255.0
             rows = np.concatenate([s.positions, c], axis=1).tolist()
             out.writelines("v %.9g %.9g %.9g %.5f %.5f %.5f\n" % tuple(r) for r in rows)
-        if s.maps:
+        if any(other.maps for other in shapes):
             out.write(f"usemtl {obj_materials.names(shapes)[number]}\n")
         if s.corners is not None:
             places, row = np.unique(s.corners.reshape(-1, 2), axis=0, return_inverse=True)
@@ -197,9 +197,8 @@ def _bodies(held: _Held, path: Path, pictures: dict[str, dict[str, ByteArray]]) 
     which = np.zeros(0, np.int32)
     if len(slots):
         which = of_material[np.array(held.material, np.int64)[of_corner[slots[:, 0]]]]
-    uv = None
-    if len(slots) and textured[slots].min() >= 0 and textured[slots].max() < len(places):
-        uv = places[textured[slots]]
+    placed = (textured[slots] >= 0) & (textured[slots] < len(places))
+    uv = places[np.where(placed, textured[slots], 0)] if len(places) and placed.any() else None
     colours = None
     if held.coloured and len(held.colours) == 3 * len(points):
         c = np.array(held.colours).reshape(-1, 3)
@@ -224,8 +223,8 @@ def _bodies(held: _Held, path: Path, pictures: dict[str, dict[str, ByteArray]]) 
                 points[used].astype(np.float32),
                 inverse.reshape(-1, 4).astype(np.int32),
                 colour,
-                None if uv is None else uv[rows],
-                pictures=() if uv is None else tuple(pictures.values()),
+                uv[rows] if uv is not None and placed[rows].all() else None,
+                pictures=tuple(pictures.values()) if uv is not None and placed[rows].all() else (),
                 pictured=which[rows],
             )
         )

@@ -45,8 +45,6 @@ def files(shapes: list[Shape], stem: str) -> dict[str, bytes]:
     lines = [f"# {MADE_BY}"]
     out: dict[str, bytes] = {}
     for s, name in zip(shapes, names(shapes), strict=True):
-        if not s.maps:
-            continue
         lines += ["", f"newmtl {name}", "Kd 1 1 1", "Ks 0.04 0.04 0.04", "illum 2"]
         if "roughness" not in s.maps:
             lines.append("Pr 0.6")
