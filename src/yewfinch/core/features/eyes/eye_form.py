@@ -31,6 +31,8 @@ _RISE, _FLOOR = 0.3, 0.9
 _BEYOND, _OVER = 0.35, 0.012
 #: Colour of the pupil's floor and of the caruncle, sRGB; roughness of both and of the cornea, of 255.
 _BLACK, _FLESH, _SMOOTH = (9, 8, 8), (208, 146, 132), 20
+#: Roughness of moist flesh in the corner, of 255: it gleams less than the white.
+_MOIST = 105
 #: Rings of the caruncle and of the fold beside it, and vertices round these.
 _KNOB_RINGS, _KNOB_AROUND = 7, 14
 _Faces = npt.NDArray[np.int64]
@@ -151,7 +153,7 @@ def look_of(eye: Eye) -> Look:
     knob_at, knob_colour = _knobs(eye, turn, place)
     at = np.concatenate([at @ turn.T + place, knob_at])
     colour = np.concatenate([colour, knob_colour])
-    rough = np.concatenate([rough, np.full(len(knob_at), 255.0 - eye.wet * (255 - WET))])
+    rough = np.concatenate([rough, np.full(len(knob_at), 255.0 - eye.wet * (255 - _MOIST))])
     opaque = net.moved(at[order].astype(np.float32))
     opaque.colour[:] = _with_alpha(colour)[order]
     opaque.roughness[:, 0] = np.round(rough[order]).astype(np.uint8)
@@ -281,13 +283,20 @@ def _knobs(eye: Eye, turn: DoubleArray, place: DoubleArray) -> tuple[DoubleArray
     points = []
     for middle, (across, high, deep) in (
         (corner + aside * 2.5 * size - way * 0.3 * size, (2.2 * size, 1.9 * size, 1.0 * size)),
-        (corner + aside * 4.6 * size - way * 0.6 * size, (1.3 * size, 3.2 * size, 1.4 * size)),
+        (corner + aside * 4.8 * size - way * 0.6 * size, (1.6 * size, 3.4 * size, 0.0)),
     ):
         for k in range(_KNOB_RINGS):
             a = np.pi / 2 * k / _KNOB_RINGS
             round_ = np.cos(theta)[:, None] * aside * across + np.sin(theta)[:, None] * up * high
             points.append(middle + np.cos(a) * round_ + np.sin(a) * deep * way)
         points.append((middle + deep * way)[None])
+    out = np.concatenate(points)
+    fold = out[count:]
+    # the fold lies on the ball like a crescent: highest in its middle, its rim just under the white
+    share = np.repeat(np.sin(np.pi / 2 * np.arange(_KNOB_RINGS + 1) / _KNOB_RINGS), [_KNOB_AROUND] * _KNOB_RINGS + [1])
+    off = fold - place
+    raised = eye.radius - 0.15 + (0.15 + 0.32 * size) * share
+    fold[:, 2] = place[2] + np.sqrt(np.maximum(raised**2 - off[:, 0] ** 2 - off[:, 1] ** 2, 0.0))
     colour = np.tile(np.array(_FLESH, np.float64), (2 * count, 1))
-    colour[count:] = (218, 186, 178)
-    return np.concatenate(points), np.round(colour).astype(np.uint8)
+    colour[count:] = (220, 182, 172)
+    return out, np.round(colour).astype(np.uint8)
