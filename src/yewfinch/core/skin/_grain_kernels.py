@@ -92,6 +92,7 @@ def in_ball(
     c, m, w = np.empty((4, 3), np.float32), np.empty((4, 3), np.float32), np.empty((4, 1), np.float32)
     one, cx, cy, cz = np.float32(1.0), centre[0], centre[1], centre[2]
     found = seen = 0
+    start, way = np.empty(4, np.int64), np.empty(4, np.int64)
     alike, plain, half = True, np.uint8(0), np.float32(0.5)
     step, r2 = np.float32(1.0 / across), np.float32(radius * radius)
     for leaf in range(len(leaf_lo)):
@@ -139,10 +140,21 @@ def in_ball(
                                 corner(quads[q, d], n, made, mask, w[d])
                             alike = w[0, 0] == w[1, 0] and w[0, 0] == w[2, 0] and w[0, 0] == w[3, 0]
                             plain = np.uint8(w[0, 0] + np.float32(0.5))
+                            for d in range(4):  # rows along the sides, as `sample` has them
+                                first_row = v0 + edge[q, d] * inner
+                                if quads[q, d] < quads[q, (d + 1) & 3]:
+                                    start[d], way[d] = first_row - 1, 1
+                                else:
+                                    start[d], way[d] = first_row + inner, -1
                         inside = True
                         row = own + i
                         if rim or i == 0 or i == across:  # others share it
-                            row = sample(quads, edge, v0, edges, across, q, i, j)
+                            if rim and (i == 0 or i == across):
+                                row = quads[q, (0 if i == 0 else 1) if j == 0 else (3 if i == 0 else 2)]
+                            elif rim:
+                                row = start[0] + i * way[0] if j == 0 else start[2] + (across - i) * way[2]
+                            else:
+                                row = start[3] + (across - j) * way[3] if i == 0 else start[1] + j * way[1]
                             if met[row] >= tick:
                                 continue
                             met[row] = tick

@@ -340,8 +340,7 @@ def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
     """
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
-    if group and (group == key or group in _inside(painting, key) or painting[group].kind != "group"):
-        raise YewfinchError("A group cannot lie in itself.")
+    _see_apart(painting, key, group)
     layer = replace(painting[key], parent=group)
     rest = [v for v in painting.layers if v.id != key]
     at = next((i for i, v in enumerate(rest) if v.parent == group), len(rest))
@@ -368,8 +367,7 @@ def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str 
     """
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
-    if group and (group == key or group in _inside(painting, key) or painting[group].kind != "group"):
-        raise YewfinchError("A group cannot lie in itself.")
+    _see_apart(painting, key, group)
     rest = [v for v in painting.layers if v.id != key]
     own = [v.id for v in rest if v.parent == group]
     at = next((i for i, v in enumerate(rest) if v.id == above), len(rest)) if above in own else len(rest)
@@ -555,6 +553,12 @@ def laid(held: Piece, painting: Painting, layers: Sequence[ColourLayer], name: s
 
 def _swapped(held: Piece, painting: Painting | None, name: str) -> Edit:
     return Edit(name, (PieceChange(held, replace(held, painting=painting)),))
+
+
+def _see_apart(painting: Painting, key: str, group: str) -> None:
+    """Refuse to put a layer into what is no group, or lies in it."""
+    if group and (group == key or group in _inside(painting, key) or painting[group].kind != "group"):
+        raise YewfinchError("A group cannot lie in itself.")
 
 
 def _inside(painting: Painting, key: str) -> list[str]:
