@@ -79,6 +79,19 @@ def colour_stroke(
     return dab_stroke(ctx, name, each, soft)
 
 
+def lay_or_erase(coat: Coat, rgb: tuple[float, float, float]) -> Touch:
+    """Dabs that lay a colour on, 0 to 255 a channel; with less than no force they take what is on away."""
+
+    def touch(dab: Dab, patch: Patch, weights: FloatArray) -> None:
+        share = np.minimum(weights * abs(dab.force), 1.0)
+        if dab.force < 0.0:
+            coat.erase(patch, share)
+        else:
+            coat.lay(patch, share, rgb)
+
+    return touch
+
+
 def even_out(canvas: Canvas, coat: Coat, patch: Patch, share: FloatArray, reach: float) -> None:
     """Bring what is laid on nearer to its mean within a reach of mm, by a share (k,) of the way; less than 0: away."""
     own = canvas.own(patch)

@@ -341,11 +341,9 @@ def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     _see_apart(painting, key, group)
-    layer = replace(painting[key], parent=group)
-    rest = [v for v in painting.layers if v.id != key]
-    at = next((i for i, v in enumerate(rest) if v.parent == group), len(rest))
+    top = next((v.id for v in painting.layers if v.parent == group and v.id != key), "")
     word = f"into {painting[group].name}" if group else "out of its group"
-    return laid(held, painting, [*rest[:at], layer, *rest[at:]], f"{layer.name} {word}")
+    return laid(held, painting, _placed(painting, key, group, top), f"{painting[key].name} {word}")
 
 
 def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str = "") -> Edit | None:
@@ -368,14 +366,18 @@ def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str 
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     _see_apart(painting, key, group)
-    rest = [v for v in painting.layers if v.id != key]
-    own = [v.id for v in rest if v.parent == group]
-    at = next((i for i, v in enumerate(rest) if v.id == above), len(rest)) if above in own else len(rest)
-    layers = [*rest[:at], replace(painting[key], parent=group), *rest[at:]]
+    layers = _placed(painting, key, group, above)
     before = [(v.id, v.parent) for v in painting.layers]
     if _order([(v.id, v.parent) for v in layers]) == _order(before):
         return None
     return laid(held, painting, layers, f"Place of {painting[key].name}")
+
+
+def _placed(painting: Painting, key: str, group: str, above: str) -> list[ColourLayer]:
+    """All layers with one of them in a group, right above one that lies there; lowest of all if none does."""
+    rest = [v for v in painting.layers if v.id != key]
+    at = next((i for i, v in enumerate(rest) if v.id == above and v.parent == group), len(rest))
+    return [*rest[:at], replace(painting[key], parent=group), *rest[at:]]
 
 
 def _order(layers: Sequence[tuple[str, str]]) -> dict[str, list[str]]:

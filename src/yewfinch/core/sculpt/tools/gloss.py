@@ -2,18 +2,14 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from yewfinch.core.mesh.surface.channel_spec import ROUGH
-from yewfinch.core.sculpt.canvas import Canvas, Coat, Patch
-from yewfinch.core.sculpt.colour_strokes import Touch, colour_stroke
+from yewfinch.core.sculpt.colour_strokes import colour_stroke, lay_or_erase
 from yewfinch.core.sculpt.laying import laying
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
 from yewfinch.core.sculpt.tool_options import Amount
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
-from yewfinch.core.shared.arrays import FloatArray
 
 
 def make(ctx: StrokeContext) -> Stroke:
@@ -22,17 +18,7 @@ def make(ctx: StrokeContext) -> Stroke:
     if ctx.painting is None:
         return laying(ctx, "Gloss", value, float(ROUGH))
 
-    def lays(_canvas: Canvas, coat: Coat) -> Touch:
-        def touch(dab: Dab, patch: Patch, weights: FloatArray) -> None:
-            share = np.minimum(weights * abs(dab.force), 1.0)
-            if dab.force < 0.0:
-                coat.erase(patch, share)
-            else:
-                coat.lay(patch, share, (value, value, value))
-
-        return touch
-
-    return colour_stroke(ctx, "Gloss", lays)
+    return colour_stroke(ctx, "Gloss", lambda _canvas, coat: lay_or_erase(coat, (value, value, value)))
 
 
 TOOL = ToolSpec(

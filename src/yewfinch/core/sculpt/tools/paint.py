@@ -2,31 +2,16 @@
 
 from __future__ import annotations
 
-import numpy as np
-
-from yewfinch.core.sculpt.canvas import Canvas, Coat, Patch
-from yewfinch.core.sculpt.colour_strokes import FACING, Touch, colour_stroke
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext
+from yewfinch.core.sculpt.colour_strokes import FACING, colour_stroke, lay_or_erase
+from yewfinch.core.sculpt.stroke import Stroke, StrokeContext
 from yewfinch.core.sculpt.tool_section import Mark, ToolSection, hump
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
-from yewfinch.core.shared.arrays import FloatArray
 
 
 def make(ctx: StrokeContext) -> Stroke:
     """A stroke of colour. Ctrl takes paint away, Shift evens it out."""
-
-    def lays(canvas: Canvas, coat: Coat) -> Touch:
-        def touch(dab: Dab, patch: Patch, weights: FloatArray) -> None:
-            share = np.minimum(weights * abs(dab.force), 1.0)
-            if dab.force < 0.0:
-                coat.erase(patch, share)
-            else:
-                coat.lay(patch, share, ctx.rgb)
-
-        return touch
-
-    return colour_stroke(ctx, "Paint", lays)
+    return colour_stroke(ctx, "Paint", lambda _canvas, coat: lay_or_erase(coat, ctx.rgb))
 
 
 TOOL = ToolSpec(
