@@ -36,6 +36,13 @@ def test_a_damaged_file_on_the_command_line_is_no_crash(tmp_path):
     assert (tmp_path / "b.png").exists()
 
 
+def test_a_stage_that_is_none_is_told_with_those_that_are(tmp_path):
+    done = start("--demo", "--stage", "nowhere", "--shot", tmp_path / "d.png")
+    assert done.returncode == 2
+    assert "Skin" in done.stderr
+    assert not (tmp_path / "d.png").exists()
+
+
 def test_double_resolution(tmp_path):
     done = start("--demo", "--shot", tmp_path / "c.png", QT_SCALE_FACTOR="1.25")
     assert done.returncode == 0, done.stderr

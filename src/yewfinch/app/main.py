@@ -18,6 +18,7 @@ from yewfinch.app.shell.garbage import Garbage
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.formats import container
 from yewfinch.core.session import autosave
+from yewfinch.core.session.bench import STAGES
 from yewfinch.core.session.claims import stand_of
 from yewfinch.core.session.journal import Journal
 from yewfinch.core.session.settings import Settings
@@ -37,7 +38,7 @@ def main(argv: list[str] | None = None) -> int:
     parser.add_argument("file", nargs="?", type=Path)
     parser.add_argument("--demo", action="store_true", help="open a copy of the demo portrait")
     parser.add_argument("--shot", type=Path, help="save a picture of the window and leave")
-    parser.add_argument("--stage", help="begin in this stage")
+    parser.add_argument("--stage", type=str.capitalize, choices=STAGES, help="begin in this stage")
     args = parser.parse_args(argv)
     os.environ.setdefault("QT_ENABLE_HIGHDPI_SCALING", "1")
     app = make_app()
