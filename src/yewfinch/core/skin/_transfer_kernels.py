@@ -3,7 +3,7 @@
 import numpy as np
 from numba import njit, prange
 
-from yewfinch.core.skin._grain_kernels import sample
+from yewfinch.core.skin._grain_kernels import _turned, sample
 
 
 @njit(cache=True)
@@ -103,3 +103,49 @@ def mixed(rows, shares, values, alpha, out):
         else:
             for k in range(width):
                 out[i, k] = np.uint8(acc[k] + 0.5)
+
+
+@njit(cache=True, inline="always")
+def _in_face(first, quads, edge, n, edges, across, split, f, c, a, b):
+    """The row of what lies `a` steps from corner c of a face towards the next one and `b` towards the one before, both
+    up to its middle.
+    """
+    if split:
+        return sample(quads, edge, n, edges, across, first[f] + c, a, b)
+    i, j = _turned(c, a, b, across)
+    return sample(quads, edge, n, edges, across, f, i, j)
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def copied(row, values, out):
+    """Values (n, width) of old samples written where new ones (N,) come of them; -1 for those that do not."""
+    width = values.shape[1]
+    for i in prange(len(row)):
+        if row[i] >= 0:
+            for k in range(width):
+                out[i, k] = values[row[i], k]
+
+
+@njit(cache=True, parallel=True, nogil=True)
+def kept(
+    old_of, turn, faces, first, quads, edge, n, edges, across, split,
+    old_first, old_quads, old_edge, old_n, old_edges, old_across, old_split, half, out,
+):  # fmt: skip
+    """The old sample at which each sample of faces lies that stayed, into `out`.
+
+    `old_of` says which old face each one was, -1 for new ones; its corner c is the old one's corner c + `turn`. Both
+    have `half` steps from a corner to the middle of a side.
+    """
+    for f in prange(len(faces)):  # what two faces share is the same from both
+        was = old_of[f]
+        if was < 0:
+            continue
+        corners = 3 if faces[f, 2] == faces[f, 3] else 4
+        for c in range(corners):
+            d = (c + turn[f]) % corners
+            for b in range(half + 1):
+                for a in range(half + 1):
+                    row = _in_face(first, quads, edge, n, edges, across, split, f, c, a, b)
+                    out[row] = _in_face(
+                        old_first, old_quads, old_edge, old_n, old_edges, old_across, old_split, was, d, a, b
+                    )

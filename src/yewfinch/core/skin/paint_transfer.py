@@ -1,4 +1,6 @@
-"""Colour layers carried from surfaces to another one that takes their place: to the nearest places, at their grain."""
+"""Colour layers carried from surfaces to another one that takes their place, at their grain: samples of faces that
+stayed as they are, those of others to the nearest places.
+"""
 
 from __future__ import annotations
 
@@ -6,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
+import numpy.typing as npt
 
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.surface.surface import Surface
@@ -16,6 +19,7 @@ from yewfinch.core.skin import _transfer_kernels as kernels
 from yewfinch.core.skin.colour_layer import CLEAR, OPEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting, ground_layer
 from yewfinch.core.skin.grain import Grain, grain_of, spacing, steps_for
+from yewfinch.core.skin.kept_samples import Kept, kept_faces
 from yewfinch.core.skin.sheet import Sheet
 
 #: Samples that are looked for in one go.
@@ -24,6 +28,8 @@ _PART = 1 << 18
 _FAR = 4.0
 #: Kinds of layers that hold something at each sample.
 _SHEETS = ("paint", "pigment")
+#: Where at least this part of the faces stayed, their grain does, unless that makes so many times the samples.
+_STAYED, _MOST_GROWTH = 0.25, 2.0
 #: The lowest layer of every painting; those of several become one.
 GROUND = "ground"
 
@@ -76,19 +82,25 @@ def carried(
         None if hardly anything of the surface lies near any of them.
     """
     finest = min(spacing(s.surface, s.painting.grain) for s in sources)
-    grain = grain_of(made, steps_for(made, finest) if steps is None else steps)
-    tree, face, half, owner = _tree(sources)
-    at = grain.places(made)
-    lots = [_Lot(s.painting) for s in sources]
-    out = [[np.tile(v.sheet.plain, (grain.count, 1)) for v in s.painting.layers] for s in sources]
-    masks = [[_fresh(v, grain.count) for v in s.painting.layers] for s in sources]
-    more = [[{k: np.tile(x.plain, (grain.count, 1)) for k, x in v.values.items()} for v in s.painting.layers]
-            for s in sources]  # fmt: skip
-    near = 0
+    kept = [kept_faces(s.surface, made) for s in sources]
+    grain = grain_of(made, _steps(sources, kept, made, finest) if steps is None else steps)
+    lots = [_Lot(s.painting, grain.count) for s in sources]
+    new = np.ones(grain.count, np.bool_)
+    for source, stayed, lot in zip(sources, kept, lots, strict=True):
+        row = stayed.samples(source.painting.grain, grain)
+        if row is not None:
+            row[~new] = -1
+            new &= row < 0
+            lot.stay(row)
+    near = grain.count - int(new.sum())
+    rest = np.flatnonzero(new)
+    if len(rest):
+        tree, face, half, owner = _tree(sources)
+        at = grain.places(made)[rest]
     hints = np.empty(0, INDEX)
-    for first in range(0, grain.count, _PART):
-        progress(first / grain.count, "carrying the colour over")
-        part = slice(first, min(first + _PART, grain.count))
+    for first in range(0, len(rest), _PART):
+        progress(first / len(rest), "carrying the colour over")
+        part = slice(first, first + _PART)
         found = tree.find(at[part], hints)
         near += int((found.squares < max(_FAR, 4.0 * finest) ** 2).sum())
         triangle = tree.order[found.rows]
@@ -99,27 +111,61 @@ def carried(
             rows, shares = _around(
                 source.painting.grain, face[triangle[mine]], half[triangle[mine]], found.weights[mine]
             )
-            for i, values in enumerate(lot.values):
-                if values is not None:
-                    colour = source.painting.layers[i].kind == "paint"
-                    out[k][i][first + mine] = _mixed(rows, shares, values, alpha=colour)
-                held, mask = lot.masks[i], masks[k][i]
-                if mask is not None:
-                    mask[first + mine] = 255 if held is None else _mixed(rows, shares, held, alpha=False)
-                for name, quality in lot.more[i].items():
-                    more[k][i][name][first + mine] = _mixed(rows, shares, quality, alpha=True)
+            lot.mix(rest[first + mine], rows, shares)
     if near < 0.5 * grain.count:
         return None
-    return Painting(grain, _stacked(sources, out, masks, more, grain))
+    return Painting(grain, _stacked(sources, lots, grain))
 
 
 class _Lot:
-    """The values of the layers of a painting, as whole arrays."""
+    """What the layers of a painting hold, as whole arrays on the old samples and on the new ones.
 
-    def __init__(self, painting: Painting) -> None:
-        self.values = [v.sheet.dense() if v.kind in _SHEETS else None for v in painting.layers]
-        self.masks = [None if v.mask is None else v.mask.dense() for v in painting.layers]
-        self.more = [{k: s.dense() for k, s in v.values.items()} for v in painting.layers]
+    Parameters
+    ----------
+    painting : Painting
+    count : int
+        New samples.
+    """
+
+    def __init__(self, painting: Painting, count: int) -> None:
+        self.values = [np.tile(v.sheet.plain, (count, 1)) for v in painting.layers]
+        self.masks = [_fresh(v, count) for v in painting.layers]
+        self.more = [{k: np.tile(s.plain, (count, 1)) for k, s in v.values.items()} for v in painting.layers]
+        #: What is old, None for what hides nothing; where it goes; whether its alpha weighs the rest of it.
+        self._parts: list[tuple[ByteArray | None, ByteArray, bool]] = []
+        for layer, values, mask, more in zip(painting.layers, self.values, self.masks, self.more, strict=True):
+            if layer.kind in _SHEETS:
+                self._parts.append((layer.sheet.dense(), values, layer.kind == "paint"))
+            if mask is not None:
+                self._parts.append((None if layer.mask is None else layer.mask.dense(), mask, False))
+            self._parts += [(s.dense(), more[k], True) for k, s in layer.values.items()]
+
+    def stay(self, row: IndexArray) -> None:
+        """Take over old samples (N,) as they are; -1 for new ones that are none of them."""
+        for old, out, _ in self._parts:
+            if old is None:
+                out[row >= 0] = OPEN
+            else:
+                kernels.copied(row, old, out)
+
+    def mix(self, to: npt.NDArray[np.integer], rows: IndexArray, shares: FloatArray) -> None:
+        """Mix new samples (k,) from four old ones each, (k, 4)."""
+        for old, out, alpha in self._parts:
+            if old is None:
+                out[to] = OPEN
+                continue
+            mixed = np.empty((len(rows), old.shape[1]), np.uint8)
+            kernels.mixed(rows, shares, old, alpha, mixed)
+            out[to] = mixed
+
+
+def _steps(sources: Sequence[Source], kept: Sequence[Kept], made: Surface, finest: float) -> int:
+    """How often edges are halved: as before where many faces stayed, else as often as gives the finest grain, mm."""
+    source, stayed = max(zip(sources, kept, strict=True), key=lambda pair: pair[1].share)
+    grain = source.painting.grain
+    if stayed.share >= _STAYED and len(made.faces) * 4.0**grain.steps <= _MOST_GROWTH * grain.count:
+        return grain.steps
+    return steps_for(made, finest)
 
 
 def _fresh(layer: ColourLayer, count: int) -> ByteArray | None:
@@ -158,17 +204,9 @@ def _around(grain: Grain, face: IndexArray, half: IndexArray, weights: np.ndarra
     return rows, shares
 
 
-def _mixed(rows: IndexArray, shares: FloatArray, values: ByteArray, *, alpha: bool) -> ByteArray:
-    out = np.empty((len(rows), values.shape[1]), np.uint8)
-    kernels.mixed(rows, shares, values, alpha, out)
-    return out
-
-
 def _stacked(
     sources: Sequence[Source],
-    values: list[list[ByteArray]],
-    masks: list[list[ByteArray | None]],
-    more: list[list[dict[str, ByteArray]]],
+    lots: Sequence[_Lot],
     grain: Grain,
 ) -> list[ColourLayer]:
     """The layers of all sources in one stack; what lies lowest in each becomes one layer."""
@@ -177,19 +215,19 @@ def _stacked(
     ground = np.zeros((grain.count, 4), np.uint8)
     ground_more: dict[str, ByteArray] = {}
     last: ColourLayer | None = None
-    for k, source in enumerate(sources):
+    for k, (source, lot) in enumerate(zip(sources, lots, strict=True)):
         ids = {v.id: v.id if v.id not in taken else f"{v.id}-{k + 1}" for v in source.painting.layers}
         for i, layer in enumerate(source.painting.layers):
             usual = layer.opacity == 1.0 and layer.mode == "normal" and layer.mask is None
             usual = usual and (len(sources) == 1 or not layer.values)
             if layer.id == GROUND and layer.kind == "paint" and layer.visible and usual:
-                ground = np.where(values[k][i][:, 3:] > 0, values[k][i], ground)
+                ground = np.where(lot.values[i][:, 3:] > 0, lot.values[i], ground)
                 last = last or layer
-                ground_more = more[k][i]
+                ground_more = lot.more[i]
                 continue
-            mask = masks[k][i]
+            mask = lot.masks[i]
             plain = tuple(int(v) for v in layer.sheet.plain)
-            sheet = Sheet.of_dense(values[k][i], plain) if layer.kind in _SHEETS else Sheet(grain.count, plain)
+            sheet = Sheet.of_dense(lot.values[i], plain) if layer.kind in _SHEETS else Sheet(grain.count, plain)
             if len(sources) == 1 and layer.mask is None:
                 mask = None
             out.append(
@@ -201,7 +239,7 @@ def _stacked(
                     mask=None if mask is None else Sheet.of_dense(mask, OPEN),
                     values={
                         n: Sheet.of_dense(v, tuple(int(b) for b in layer.values[n].plain))
-                        for n, v in more[k][i].items()
+                        for n, v in lot.more[i].items()
                     },
                 )
             )
