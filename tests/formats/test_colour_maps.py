@@ -285,6 +285,7 @@ def test_another_library_reads_the_materials_of_a_glb(tmp_path):
 @pytest.mark.parametrize("suffix", [".obj", ".glb"])
 def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
     portrait = painted_ball("roughness", 51)
+    portrait.perform(layer_values.lay_all_over(portrait, "ball", "paint1", {"wetness": 180, "opacity": 128}))
     export(portrait, tmp_path / f"ball{suffix}")
     if suffix == ".obj":  # read by another library, too
         assert "map_Kd ball-Ball-colour.png" in (tmp_path / "ball.mtl").read_text()
@@ -296,9 +297,29 @@ def test_maps_come_back_with_the_model_as_a_layer(tmp_path, suffix):
     away = np.abs(at[:, 0]) > 5.0
     wanted = np.where(at[:, :1] < 0, 60, 210) * np.ones(3)
     assert (np.abs(piece.painting.shown[:, :3] - wanted)[away].max(axis=1) <= 2).mean() > 0.98
-    assert set(piece.painting["map"].values) == {"roughness", "metallic"}
-    assert (piece.painting.looks[:, :2] == (51, 0)).all(axis=1).mean() > 0.98
+    assert set(piece.painting["map"].values) == {"roughness", "metallic", "wetness", "opacity"}
+    assert (piece.painting.looks == (51, 0, 180, 128)).all(axis=1).mean() > 0.98
     portrait.history.close()
+
+
+@pytest.mark.parametrize(
+    ("mode", "cutoff", "wanted"), [("OPAQUE", 0.5, None), ("BLEND", 0.5, 102), ("MASK", 0.3, 255), ("MASK", 0.5, 0)]
+)
+def test_alpha_of_a_glb_counts_as_its_material_says(tmp_path, mode, cutoff, wanted):
+    """glTF 2.0, 3.9.4: opaque materials have no alpha, masks cut at a value, others let through."""
+    flat = trimesh.Trimesh([[0, 0, 0], [0.1, 0, 0], [0.1, 0.1, 0], [0, 0.1, 0]], [[0, 1, 2], [0, 2, 3]], process=False)
+    picture = Image.fromarray(np.full((16, 16, 4), (200, 120, 90, 102), np.uint8))
+    material = trimesh.visual.material.PBRMaterial(
+        name="skin", baseColorTexture=picture, alphaMode=mode, alphaCutoff=cutoff
+    )
+    flat.visual = trimesh.visual.TextureVisuals(uv=[[0, 0], [1, 0], [1, 1], [0, 1]], material=material)
+    (tmp_path / "flat.glb").write_bytes(trimesh.Scene([flat]).export(file_type="glb"))
+    (piece,) = read_pieces(tmp_path / "flat.glb", set())
+    layer = piece.painting["map"]
+    assert (layer.sheet.dense() == (200, 120, 90, 255)).all()
+    assert ("opacity" in layer.values) == (wanted is not None)
+    if wanted is not None:
+        assert (layer.values["opacity"].dense() == (wanted, 255)).all()
 
 
 def test_bodies_without_maps_keep_to_themselves_beside_one_with(tmp_path):

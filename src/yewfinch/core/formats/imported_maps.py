@@ -30,7 +30,7 @@ def with_pictures(piece: Piece, pictures: Sequence[Mapping[str, ByteArray]], pic
     piece : Piece
         With texture places of its corners.
     pictures : sequence of mappings of str to (h, w, c) uint8
-        Of each material: colour (sRGB), roughness, metallic; top row first.
+        Of each material: colour (sRGB), roughness, metallic, wetness, opacity; top row first.
     pictured : (m,) int32
         Which of them each face shows; -1 for none.
     """

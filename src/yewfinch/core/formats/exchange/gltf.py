@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 
 from yewfinch.core.formats.exchange.gltf_coat import with_clear_coats
-from yewfinch.core.formats.exchange.gltf_file import GltfFile, Mesh, Metallic, Node, Primitive
+from yewfinch.core.formats.exchange.gltf_file import GltfFile, Material, Mesh, Node, Primitive
 from yewfinch.core.formats.exchange.model import Format, Model, Shape, exported
 from yewfinch.core.formats.exchange.welding import welded
 from yewfinch.core.formats.picture_files import png
@@ -197,7 +197,7 @@ def _shape(
         which = -1
         if seen is not None and uv[-1] is not None:
             which = len(pictures)
-            pictures.append(_by_factors(seen[0], file.one(file.told.materials, p.material, "material").pbr))
+            pictures.append(_by_factors(seen[0], file.one(file.told.materials, p.material, "material")))
         pictured.append(np.full(len(t), which, np.int32))
         start += len(at)
     t = np.concatenate(faces)
@@ -233,17 +233,29 @@ def _shape(
     )
 
 
-def _by_factors(pictures: Mapping[str, ByteArray], pbr: Metallic) -> dict[str, ByteArray]:
-    """The pictures of a material with what its factors make of them."""
+def _by_factors(pictures: Mapping[str, ByteArray], material: Material) -> dict[str, ByteArray]:
+    """The pictures of a material with what its factors make of them; its alpha apart, where it counts."""
     out: dict[str, ByteArray] = {}
+    pbr = material.pbr
     if "colour" in pictures:
-        out["colour"] = _tinted(pictures["colour"], pbr.base_color_factor[:3])
+        colour = pictures["colour"]
+        if colour.shape[2] == 4 and material.alpha_mode in ("BLEND", "MASK"):
+            alpha = _times(colour[..., 3:], pbr.base_color_factor[3])
+            if material.alpha_mode == "MASK":
+                alpha = np.where(alpha >= 255.0 * material.alpha_cutoff, 255, 0).astype(np.uint8)
+            out["opacity"] = alpha
+        out["colour"] = _tinted(colour[..., :3], pbr.base_color_factor[:3])
     for name, column, factor in (("roughness", 1, pbr.roughness_factor), ("metallic", 2, pbr.metallic_factor)):
         if "values" in pictures and pictures["values"].shape[2] >= 3:
-            out[name] = np.round(pictures["values"][..., column : column + 1] * min(max(factor, 0.0), 1.0)).astype(
-                np.uint8
-            )
+            out[name] = _times(pictures["values"][..., column : column + 1], factor)
+    if "coat" in pictures:
+        out["wetness"] = _times(pictures["coat"][..., :1], material.coat.clearcoat_factor)
     return out
+
+
+def _times(values: ByteArray, factor: float) -> ByteArray:
+    """Bytes times a factor of 0 to 1."""
+    return np.round(values * min(max(factor, 0.0), 1.0)).astype(np.uint8)
 
 
 def _tinted(picture: ByteArray, factor: tuple[float, ...]) -> ByteArray:

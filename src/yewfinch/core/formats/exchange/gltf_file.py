@@ -175,10 +175,31 @@ class _Image(msgspec.Struct, rename="camel"):
     buffer_view: Count | None = None
 
 
-class Material(msgspec.Struct, rename={"pbr": "pbrMetallicRoughness"}):
-    """A material: its flat colour, linear, and its picture."""
+class Coat(msgspec.Struct, rename="camel"):
+    """A clear coat over a material, by KHR_materials_clearcoat."""
+
+    clearcoat_factor: Number = 0.0
+    clearcoat_texture: _Use | None = None
+
+
+class Material(
+    msgspec.Struct,
+    rename={"pbr": "pbrMetallicRoughness", "alpha_mode": "alphaMode", "alpha_cutoff": "alphaCutoff"},
+):
+    """A material: its flat colour, linear, its pictures, and what its alpha means."""
 
     pbr: Metallic = msgspec.field(default_factory=Metallic)
+    alpha_mode: str = "OPAQUE"
+    alpha_cutoff: Number = 0.5
+    extensions: dict[str, Any] = {}
+
+    @property
+    def coat(self) -> Coat:
+        """Its clear coat; one of no strength if it has none that can be read."""
+        try:
+            return msgspec.convert(self.extensions.get("KHR_materials_clearcoat", {}), Coat)
+        except msgspec.ValidationError:
+            return Coat()
 
 
 class Gltf(msgspec.Struct, rename="camel"):
@@ -251,15 +272,19 @@ class GltfFile:
     def pictures_of(self, material: int | None) -> tuple[dict[str, ByteArray], int] | None:
         """The pictures of a material, (h, w, c) uint8, and which texture places they lie by.
 
-        "colour" is sRGB; "values" has roughness in green and metal in blue. None if it has neither; what cannot be
-        read, or lies by other places than the first one, is lost, and no more.
+        "colour" is sRGB; "values" has roughness in green and metal in blue, "coat" its strength in red. None if it has
+        none of them; what cannot be read, or lies by other places than the first one, is lost, and no more.
         """
         if material is None:
             return None
-        pbr = self.one(self.told.materials, material, "material").pbr
+        told = self.one(self.told.materials, material, "material")
         out: dict[str, ByteArray] = {}
         places: int | None = None
-        for name, use in (("colour", pbr.base_color_texture), ("values", pbr.metallic_roughness_texture)):
+        for name, use in (
+            ("colour", told.pbr.base_color_texture),
+            ("values", told.pbr.metallic_roughness_texture),
+            ("coat", told.coat.clearcoat_texture),
+        ):
             if use is None:
                 continue
             if use.index not in self._pictures:

@@ -30,8 +30,8 @@ class Shape:
     maps : mapping of str to (h, w, c)
         What it is painted with by the corners, top row first, as `piece_maps.maps_of` makes it; written by GLB and OBJ.
     pictures : tuple of mappings of str to (h, w, c) uint8
-        Of the materials it came with: colour (sRGB), roughness, metallic, by the corners, top row first; read from GLB,
-        glTF and OBJ.
+        Of the materials it came with: colour (sRGB), roughness, metallic, wetness, opacity, by the corners, top row
+        first; read from GLB, glTF and OBJ.
     pictured : (m,) int32 or None
         Which of these each face shows; -1 for none.
     normals : (n, 3) float32 or None

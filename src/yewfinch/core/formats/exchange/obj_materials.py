@@ -20,7 +20,7 @@ _LINES = {
     "normal": "norm",
 }  # fmt: skip
 #: Those that are read, and what they hold.
-_READ = {"map_Kd": "colour", "map_Pr": "roughness", "map_Pm": "metallic"}
+_READ = {line: key for key, line in _LINES.items() if key != "normal"}
 #: Largest MTL file and picture that are read, bytes.
 _LARGEST, _LARGEST_PICTURE = 16 << 20, 1 << 30
 
@@ -60,7 +60,7 @@ def files(shapes: list[Shape], stem: str) -> dict[str, bytes]:
 
 
 def read(path: Path, libraries: Iterable[str], used: set[str]) -> tuple[dict[str, dict[str, ByteArray]], bool]:
-    """Pictures of materials that are used, of colour, roughness and metal, and whether some could not be read.
+    """Pictures of materials that are used, of colour and values beside it, and whether some could not be read.
 
     Parameters
     ----------
