@@ -320,7 +320,8 @@ def fit(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
     if portrait.figure is None:
         raise YewfinchError(f"{args.file.name} holds no base head to fit. Begin one with 'yewfinch head'.")
     maker = figures()
-    person = person_of(portrait, maker.shaper, replace(portrait.figure.person, dials={}), lopsided=args.asymmetry)
+    person = replace(portrait.figure.person, dials={})
+    person = person_of(portrait, maker.shaper_of(person), person, lopsided=args.asymmetry)
     portrait.perform(maker.steer(portrait, person, "Base head: fitted to the sitter"))
     job = SurfaceFit(portrait, HEAD)
     done = job.without_lines()

@@ -38,6 +38,7 @@ class FigureRecord(msgspec.Struct):
     seed: Count = 0
     asymmetry: Real = 0.0
     landmarks: dict[str, tuple[Mm, Mm, Mm]] = {}
+    cast: Count = 1
     level: Count = 2
     extent: str = HEAD_ONLY
     body: _BodyRecord = msgspec.field(default_factory=_BodyRecord)
@@ -64,6 +65,7 @@ def figure_manifest(figure: Figure | None) -> dict[str, Any] | None:
         "seed": person.seed,
         "asymmetry": person.asymmetry,
         "landmarks": {k: list(v) for k, v in person.landmarks.items()},
+        "cast": person.cast,
         "extent": figure.crop,
         "body": {
             "dials": dict(figure.physique.dials),

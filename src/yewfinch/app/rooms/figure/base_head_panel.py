@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.figure.steering import Steering
+from yewfinch.core.anatomy.figure.casts import CASTS, LATEST
 from yewfinch.core.anatomy.figure.person import FURTHEST, OLDEST, PRESETS, YOUNGEST, Person
 from yewfinch.core.anatomy.head.head_dials import DIALS
 from yewfinch.core.document.figure.shaping import LEVELS
@@ -44,7 +45,7 @@ class BaseHeadPanel(QWidget):
         for i, (key, (title, person)) in enumerate(PRESETS.items()):
             button = QPushButton(title)
             button.setToolTip(f"Make it the mean {title.lower()}; what you modelled stays on it")
-            button.clicked.connect(lambda _=False, p=person, t=title: steering.become(p, t))
+            button.clicked.connect(lambda _=False, p=person, t=title: self._become(p, t))
             self.presets[key] = button
             grid.addWidget(button, i // 3, i % 3)
         column.addLayout(grid)
@@ -52,7 +53,7 @@ class BaseHeadPanel(QWidget):
         self.sex.setToolTip("Between the mean woman's and the mean man's measures and forms")
         self.sex.changed.connect(lambda v: steering.turn(replace(steering.person, sex=v / 100), "woman – man"))
         self.age = ValueSlider("age", YOUNGEST, OLDEST, "years", decimals=0, label_width=92)
-        self.age.setToolTip("Growth up to 19 years; from 30 on skin sinks, hollows deepen, ears grow")
+        self.age.setToolTip("Growth from 3 to 19 years; from 34 on folds come, skin sinks, hollows deepen, ears grow")
         self.age.changed.connect(lambda v: steering.turn(replace(steering.person, age=float(v)), "age"))
         column.addLayout(self._chance())
         column.addLayout(self._sitter())
@@ -65,8 +66,19 @@ class BaseHeadPanel(QWidget):
         self.note.setWordWrap(True)
         self.note.setProperty("soft", True)
         column.addWidget(self.note)
+        self.over = QPushButton("Bring over to the new cast")
+        self.over.setToolTip(
+            "Give this head the form of the new base heads; what you modelled stays on it, in one step"
+        )
+        self.over.clicked.connect(steering.bring_over)
+        column.addWidget(self.over)
         steering.changed.connect(self.refresh)
         self.refresh()
+
+    def _become(self, person: Person, title: str) -> None:
+        """Steer to a preset, which is of the present head's cast."""
+        cast = LATEST if self.steering.why_not() else self.steering.person.cast
+        self.steering.become(replace(person, cast=cast), title)
 
     def _chance(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -157,8 +169,14 @@ class BaseHeadPanel(QWidget):
         self.fit.setEnabled(solved)
         self.lopsided.setEnabled(solved)
         self.note.setText(why or self._words(person))
+        self.over.setVisible(not why and person.cast != LATEST)
 
     def _words(self, person: Person) -> str:
+        if person.cast != LATEST:
+            return (
+                "This head belongs to the first cast of the base heads and is steered as that. Bringing it over gives "
+                "it the form of the new one; your modelling goes along, and undo brings it back."
+            )
         if person.landmarks:
             return f"Fitted to {len(person.landmarks)} landmarks of the sitter; dials and measures go on from there."
         return "Strokes on the head stay on it while the dials turn."
@@ -214,4 +232,4 @@ class _Dials(QWidget):
         person, on = self.steering.person, not self.steering.why_not()
         for key, slider in self.sliders.items():
             slider.set_value(100 * person.dials.get(key, 0.0))
-            slider.setEnabled(on)
+            slider.setEnabled(on and key in CASTS[person.cast].drawn)

@@ -12,9 +12,11 @@ from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.figure.making import Making
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.anatomy.body.physique import Physique
+from yewfinch.core.anatomy.figure.casts import LATEST
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.anatomy.head.head_form import FORMED
+from yewfinch.core.document.figure.casting import brought_over
 from yewfinch.core.document.figure.shaping import Figures
 from yewfinch.core.document.figure.under_skin import guides
 from yewfinch.core.document.model.edits import Edit
@@ -177,8 +179,9 @@ class Steering(QObject):
         self.changed.emit()
 
     def begin(self, figure: Figure, name: str, then: Callable[[bool], None] | None = None) -> None:
-        """Put this base head or figure in the place of the present one."""
+        """Put this base head or figure, of the latest cast, in the place of the present one."""
         self._wish = None
+        figure = replace(figure, person=replace(figure.person, cast=LATEST))
         portrait = self.bench.portrait
 
         def done(edit: Edit) -> None:
@@ -197,13 +200,20 @@ class Steering(QObject):
             return
         self._apply(replace(self.figure, person=person), name, draft=False, once=True, then=then)
 
+    def bring_over(self) -> None:
+        """Make a head of an older cast one of the latest."""
+        self.finish()
+        figure = brought_over(self.maker, self.figure)
+        self._apply(figure, "brought over to the new cast", draft=False, once=True)
+
     def fit(self, lopsided: bool) -> None:
         """The base head that fits the sitter's landmarks best, then its surface bent to the drawn lines, as
         one step.
         """
         portrait = self.bench.portrait
         try:
-            person = person_of(portrait, self.maker.shaper, replace(self.person, dials={}), lopsided=lopsided)
+            shaper = self.maker.shaper_of(self.person)
+            person = person_of(portrait, shaper, replace(self.person, dials={}), lopsided=lopsided)
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return

@@ -18,6 +18,7 @@ import numpy.typing as npt
 from yewfinch.core.anatomy.body.body_cage import ARM, ARM_AROUND, FINGER, HAND, THUMB, TRUNK
 from yewfinch.core.anatomy.body.body_model import BodyModel
 from yewfinch.core.anatomy.body.body_plan import HEAD_OFFSET
+from yewfinch.core.anatomy.head.first_cast.first_positions import first_positions
 from yewfinch.core.anatomy.head.head_cage import COLUMNS
 from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
@@ -138,10 +139,10 @@ class FigureModel:
 
     @cached_property
     def rest(self) -> DoubleArray:
-        """The plain head on the man's body at the formed level, in the frame of `body_plan`, (n, 3) mm."""
-        # any likeness of the form does for the order
+        """The first cast's plain head on the man's body at the formed level, in the frame of `body_plan`, (n, 3) mm."""
+        # any likeness of the form does for the order, if it is always the same
         man = self.body.bodies["man"].astype(np.float64)
-        return self.joined(self.head.positions + HEAD_OFFSET, man)
+        return self.joined(first_positions() + HEAD_OFFSET, man)
 
     def rows_from(self, part: str) -> IndexArray:
         """The row here of each vertex of the head's or the body's formed level; -1 if it is left out.

@@ -11,13 +11,14 @@ laid back onto the eyeballs.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.anatomy.figure.casts import CASTS, LATEST, Cast
 from yewfinch.core.anatomy.figure.person import Person
 from yewfinch.core.anatomy.head import head_dials, head_field
 from yewfinch.core.anatomy.head.base_head import BaseHead, assemble
@@ -25,67 +26,28 @@ from yewfinch.core.anatomy.head.cage import FREE, ON_FIELD
 from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL
 from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
 from yewfinch.core.anatomy.head.head_measures import (
-    CHILD_AGE,
-    GROWN_AGE,
     NECK,
-    OLD_AGE,
     PLAIN,
-    PRIME_AGE,
     STEERED,
     Steered,
-    growth,
 )
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.anatomy.head.lid_laying import LidLayer
 from yewfinch.core.anatomy.head.neck import Neck
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.profile import Behind
+from yewfinch.core.anatomy.lore.sex_and_age import Sex
 from yewfinch.core.anatomy.population.plain import plain_model
-from yewfinch.core.anatomy.population.spread import Spread, adults
+from yewfinch.core.anatomy.population.spread import Spread, adults_of, landmarks_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.crossings import around, crosses_itself, untangled
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.errors import YewfinchError
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
 
-#: What sex does beyond the measures: dial values of a woman; of a man the plain head's own.
-WOMAN: dict[str, float] = {
-    "brow": -0.4, "jaw": -0.5, "larynx": -0.85, "neck": -0.9, "lip_upper": 0.25, "lip_lower": 0.2, "forehead": 0.35,
-    "fullness": 0.2, "tip": -0.2, "hollows": -0.35, "fold": 0.25, "chin_breadth": -0.7,
-}  # fmt: skip
-#: What a child's form is beyond the measures.
-CHILD: dict[str, float] = {
-    "brow": -0.15,
-    "jaw": -0.8,
-    "larynx": -0.95,
-    "neck": -2.0,
-    "fullness": 1.0,
-    "fold": 0.5,
-    "bridge": -0.9,
-    "tip_up": 0.8,
-    "forehead": 1.2,
-    "cheekbones": -0.5,
-    "lip_upper": 0.3,
-    "lip_lower": 0.2,
-    "chin": -0.2,
-    "hollows": -0.7,
-    "chin_breadth": -0.6,
-}
-#: What age is at 80, over 30.
-AGED: dict[str, float] = {
-    "sag": 1.0,
-    "hollows": 0.9,
-    "bags": 0.7,
-    "fold": 0.45,
-    "lip_upper": -0.7,
-    "lip_lower": -0.6,
-    "tip_up": -0.5,
-    "ears": 0.3,
-    "mouth_corners": -0.5,
-}
-#: Neck and bust against the plain man's: across, up and down, forward.
-_BUILD_WOMAN, _BUILD_CHILD = (0.86, 0.87, 0.86), (0.66, 0.56, 0.68)
 #: Handles on neck and bust, plain head, mm.
 _LOW: tuple[tuple[float, float, float], ...] = (
     (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
@@ -97,8 +59,8 @@ _CARRIED_OFF = 0.4
 _CORNER_OFF = 0.4
 #: Nasion over sellion, mm, at least; surveys place the two so that they often change places.
 _LEAST_ROOT = 0.6
-#: How a person's dials vary, standard deviation.
-DIAL_SPREAD = 0.45
+#: How far the lips' places behind the line from nose to chin may be missed, mm.
+_PROFILE_SLACK = 0.6
 
 
 @dataclass(frozen=True, eq=False)
@@ -138,13 +100,15 @@ class HeadShaper:
     model : HeadModel
     plain : BaseHead
         Of that model.
+    cast : Cast
+        What dials, sex and age do to it.
     """
 
-    def __init__(self, model: HeadModel, plain: BaseHead) -> None:
-        self.model, self.plain = model, plain
+    def __init__(self, model: HeadModel, plain: BaseHead, cast: Cast) -> None:
+        self.model, self.plain, self.cast = model, plain, cast
         self.lids = LidLayer(model)
         self._order = model.order(FORMED)[1]
-        self.keys = adults("any").keys
+        self.keys, self._base = landmarks_of(plain)
         self._means = lru_cache(64)(self._worked_out_mean)
 
     # --- landmarks ------------------------------------------------------------------------
@@ -154,11 +118,16 @@ class HeadShaper:
         return self._means(sex, age).copy()
 
     def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
-        woman, man = adults("woman"), adults("man")
-        at = woman.mean + (man.mean - woman.mean) * sex
-        at = self._mirrored_mean(at)
-        wanted = {k: m.mean(sex, age) for k, m in STEERED.items()}
-        return self._parted(self._conditioned(at, wanted, 0.004))
+        woman, man = self._adults("woman"), self._adults("man")
+        at = self._mirrored_mean(woman.mean + (man.mean - woman.mean) * sex)
+        wanted = {k: self.cast.mean(m, sex, age) for k, m in STEERED.items()}
+        if not self.cast.profile:
+            return self._parted(self._conditioned(at, wanted, 0.004))
+        at = at + self._at_landmarks(self.cast.dials_of_kind(sex, age))
+        return self._parted(self._conditioned(at, wanted, 0.004, {m: m.mean(age) for m in self.cast.profile}))
+
+    def _adults(self, kind: Sex) -> Spread:
+        return adults_of(kind, self.keys, self._base)
 
     def landmarks(self, person: Person) -> DoubleArray:
         """The landmarks a person's head is to have, (k, 3) mm."""
@@ -179,7 +148,7 @@ class HeadShaper:
     @cached_property
     def spread(self) -> Spread:
         """The joint spread within one sex."""
-        woman, man = adults("woman"), adults("man")
+        woman, man = self._adults("woman"), self._adults("man")
         return Spread(woman.keys, (woman.mean + man.mean) / 2, (woman.covariance + man.covariance) / 2)
 
     def _mirrored_mean(self, at: DoubleArray) -> DoubleArray:
@@ -192,7 +161,7 @@ class HeadShaper:
 
     def _draw(self, seed: int, spread: Spread) -> tuple[DoubleArray, DoubleArray]:
         """Deviation of a random person: its symmetric and its asymmetric part, (k, 3) mm."""
-        points = spread.sample(np.random.default_rng(seed))
+        points = self.cast.sample(spread, np.random.default_rng(seed))
         away = np.array([points[k] for k in self.keys]) - spread.mean
         even = self._mirrored_mean(away)
         return even, away - even
@@ -202,8 +171,9 @@ class HeadShaper:
         out = dict(person.dials)
         if person.seed:
             rng = np.random.default_rng((person.seed, 1))
-            for dial in head_dials.DIALS:
-                out[dial.key] = out.get(dial.key, 0.0) + float(np.clip(rng.normal(0.0, DIAL_SPREAD), -1.0, 1.0))
+            for key in self.cast.drawn:
+                away = float(np.clip(rng.normal(0.0, self.cast.dial_spread), *self.cast.dial_limits))
+                out[key] = out.get(key, 0.0) + away
         return out
 
     def _parted(self, at: DoubleArray) -> DoubleArray:
@@ -227,32 +197,41 @@ class HeadShaper:
         even = self._mirrored_mean(out)
         return even + min(person.asymmetry, 1.0) * (out - even)
 
-    def _conditioned(self, at: DoubleArray, wanted: Mapping[str, float], slack: float) -> DoubleArray:
-        """The most probable landmarks that have these measures.
+    def _conditioned(
+        self,
+        at: DoubleArray,
+        wanted: Mapping[str, float],
+        slack: float,
+        profile: Mapping[Behind, float] | None = None,
+    ) -> DoubleArray:
+        """The most probable landmarks that have these measures and this profile.
 
-        `slack` is the part of each by which it may be missed, for measures of several surveys
+        `slack` is the part of each measure by which it may be missed, for measures of several surveys
         that do not fit together.
         """
-        rows = []
+        rows: list[tuple[Steered | Behind, list[int], float]] = []
         for key, value in wanted.items():
             m = STEERED[key]
             for points in dict.fromkeys((m.points, m.twins)):
                 rows.append((m, [self.keys.index(p) for p in points], value))
+        noise = [slack * (6.0 if m.source == PLAIN else self.cast.loose.get(m.key, 1.0)) * abs(v) for m, _, v in rows]
+        for line, value in (profile or {}).items():
+            rows.append((line, [self.keys.index(p) for p in line.points], value))
+            noise.append(_PROFILE_SLACK)
         if not rows:
             return at
         c = self.spread.covariance
         start, out = at, at
         target = np.array([v for _, _, v in rows])
-        own = np.array([6.0 if m.source == PLAIN else 1.0 for m, _, _ in rows])
-        noise = np.diag(np.maximum(slack * own * np.abs(target), 1e-4) ** 2)
+        loose = np.diag(np.maximum(noise, 1e-4) ** 2)
         for _ in range(6):
             slopes = np.zeros((len(rows), out.size))
             now = np.empty(len(rows))
-            for i, (m, at_rows, _) in enumerate(rows):
-                now[i], slopes[i] = _value_and_slope(m, out, at_rows)
+            for i, (held, at_rows, _) in enumerate(rows):
+                now[i], slopes[i] = _value_and_slope(held, out, at_rows)
             miss = target - now + slopes @ (out - start).ravel()
             gain = c @ slopes.T
-            out = start + (gain @ np.linalg.solve(slopes @ gain + noise, miss)).reshape(-1, 3)
+            out = start + (gain @ np.linalg.solve(slopes @ gain + loose, miss)).reshape(-1, 3)
         return out
 
     # --- form -----------------------------------------------------------------------------
@@ -275,8 +254,7 @@ class HeadShaper:
         out = self.neck.met(changed + self._warp @ np.concatenate([pull + miss, low]), self._wanted_neck(person))
         if not person.asymmetry:
             out = self._evened(out)
-        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
-        scale = 0.955 + 0.045 * grown  # a child's eyeball is nearly grown (common practice)
+        scale = 1.0 - 0.045 * self.cast.youth(person.age)  # a child's eyeball is nearly grown (common practice)
         if draft:
             return self._made(*self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale), scale, at)
         made = self._settled(out, at, low, person, scale)
@@ -340,20 +318,19 @@ class HeadShaper:
     def _wanted_neck(self, person: Person) -> dict[str, float]:
         """Measures that the neck is to have: set, drawn by chance, or the mean; a length only if it is set."""
         girth = NECK["neck_girth"]
-        out = {girth.key: girth.mean(person.sex, person.age)}
+        mean = self.cast.mean(girth, person.sex, person.age)
+        out = {girth.key: mean}
         if person.seed:
             away = float(np.clip(np.random.default_rng((person.seed, 2)).normal(), -2.0, 2.0))
-            out[girth.key] += away * (girth.spread(person.sex) or 0.0) * growth(girth.key, person.age)
+            grown = girth.women[0] + (girth.men[0] - girth.women[0]) * person.sex
+            out[girth.key] += away * (girth.spread(person.sex) or 0.0) * mean / grown
         return out | {k: v for k, v in person.measures.items() if k in NECK}
 
     def _all_dials(self, person: Person) -> dict[str, float]:
         """What the dials, sex and age make of the form together."""
         out = self._drawn_dials(person)
-        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
-        old = max(person.age - PRIME_AGE, 0.0) / (OLD_AGE - PRIME_AGE)
-        for table, part in ((WOMAN, (1.0 - person.sex) * grown), (CHILD, 1.0 - grown), (AGED, old)):
-            for key, value in table.items():
-                out[key] = out.get(key, 0.0) + value * part
+        for key, value in self.cast.dials_of_kind(person.sex, person.age).items():
+            out[key] = out.get(key, 0.0) + value
         return out
 
     def _combined(
@@ -373,7 +350,7 @@ class HeadShaper:
         normals = np.empty_like(self.model.positions)
         normals[self._order] = self.plain.head.normals
         mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / 1.5, 0.0, 1.0), 0.0)
-        found = head_dials.fields(self.model.positions, normals, self._inside, mouth)
+        found = head_dials.fields(self.model.positions, normals, self._inside, mouth, self.cast.shapes)
         return {k: v.astype(np.float32) for k, v in found.items()}
 
     @cached_property
@@ -448,9 +425,9 @@ class HeadShaper:
 
     def _low_moves(self, person: Person) -> DoubleArray:
         """How neck and bust are built: scaled about the base of the skull."""
-        grown = float(np.clip((person.age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
-        woman = np.array(_BUILD_WOMAN) ** (1.0 - person.sex)
-        scale = woman * grown + np.array(_BUILD_CHILD) * (1.0 - grown)
+        young, (of_woman, of_child) = self.cast.youth(person.age), self.cast.build
+        woman = np.array(of_woman) ** ((1.0 - person.sex) * self.cast.womanly(young))
+        scale = woman * (1.0 - young) + np.array(of_child) * young
         about = np.array([0.0, -60.0, -22.0])
         at = self._low_handles
         return np.asarray(about + (at - about) * scale - at)
@@ -505,7 +482,7 @@ class HeadShaper:
         return out
 
 
-def _value_and_slope(m: Steered, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
+def _value_and_slope(m: Steered | Behind, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
     """A measure and its derivative by all coordinates."""
     slope = np.zeros(at.size)
     if len(rows) == 2:
@@ -529,12 +506,23 @@ def _value_and_slope(m: Steered, at: DoubleArray, rows: list[int]) -> tuple[floa
     return value, slope
 
 
-def plain_shaper() -> HeadShaper:
-    """The one maker of base heads, of the plain head in use; made again only when that is another."""
+def plain_shaper(number: int = LATEST) -> HeadShaper:
+    """The one maker of base heads of a cast, of the plain head in use; made again only when that is another.
+
+    Raises
+    ------
+    YewfinchError
+        If there is no such cast.
+    """
+    if number not in CASTS:
+        raise YewfinchError(f"There is no cast {number} of the base heads; this version knows {max(CASTS)}.")
     model = plain_model()
-    if not _SHAPER or _SHAPER[0].model is not model:
-        _SHAPER[:] = [HeadShaper(model, assemble(model))]
-    return _SHAPER[0]
+    held = _SHAPERS.get(number)
+    if held is None or held[0] is not model:
+        cast = CASTS[number]
+        own = model if cast.positions is None else replace(model, positions=cast.positions())
+        held = _SHAPERS[number] = model, HeadShaper(own, assemble(own, cast.places), cast)
+    return held[1]
 
 
-_SHAPER: list[HeadShaper] = []
+_SHAPERS: dict[int, tuple[HeadModel, HeadShaper]] = {}

@@ -13,10 +13,10 @@ from functools import lru_cache
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.figure import head_shape
+from yewfinch.core.anatomy.figure import casts, head_shape
 from yewfinch.core.anatomy.figure.head_shape import HeadShaper, plain_shaper
-from yewfinch.core.anatomy.head import head_dials, head_measures
-from yewfinch.core.anatomy.lore import landmarks, norms
+from yewfinch.core.anatomy.head import head_dials, head_measures, kinds
+from yewfinch.core.anatomy.lore import landmarks, norms, profile
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.sex_and_age import AGES, SEXES, Age, Sex, years_of
 from yewfinch.core.anatomy.population import spread
@@ -41,12 +41,12 @@ class People:
     """
 
     def __init__(self, shaper: HeadShaper) -> None:
-        self.keys = shaper.keys
+        self.keys, self._cast = shaper.keys, shaper.cast
         self._means = np.array([[shaper.mean(sex, age) for age in _AT_AGES] for sex in (0.0, 1.0)])
         values, vectors = np.linalg.eigh(shaper.spread.covariance)
         self._root = vectors * np.sqrt(np.maximum(values, 0.0))
         fields = shaper.landmark_fields
-        self._dials = np.array([fields[d.key].ravel() for d in head_dials.DIALS])
+        self._dials = np.array([fields[k].ravel() for k in shaper.cast.drawn])
 
     def draw(
         self, rng: np.random.Generator, count: int, kind: Sex = "any", ages: tuple[float, float] = AGES["adult"]
@@ -61,8 +61,6 @@ class People:
         ages : (float, float)
             Youngest and oldest, years.
         """
-        from yewfinch.core.anatomy.figure.head_shape import DIAL_SPREAD
-
         sex = {"woman": np.zeros(count), "man": np.ones(count)}.get(kind, rng.integers(0, 2, count).astype(float))
         age = rng.uniform(*ages, count)
         out = np.empty((count, len(self.keys), 3))
@@ -72,7 +70,10 @@ class People:
             t = (age[i] - _AT_AGES[j]) / (_AT_AGES[j + 1] - _AT_AGES[j])
             out[i] = at[j] + t * (at[j + 1] - at[j])
         form = rng.normal(size=(count, self._root.shape[1])) @ self._root.T
-        turned = np.clip(rng.normal(0.0, DIAL_SPREAD, (count, len(self._dials))), -1.0, 1.0) @ self._dials
+        turned = (
+            np.clip(rng.normal(0.0, self._cast.dial_spread, (count, len(self._dials))), *self._cast.dial_limits)
+            @ self._dials
+        )
         return np.asarray(out + (form + turned).reshape(out.shape))
 
     def spread(self, kind: Sex = "any", count: int = COUNT, ages: tuple[float, float] = AGES["adult"]) -> Spread:
@@ -117,7 +118,7 @@ def people(kind: Sex = "any", age: Age = "adult", years: float | None = None) ->
     if kind not in SEXES:
         raise ValueError(f"kind must be one of {SEXES}, got {kind!r}")
     ages = years_of(age, years)
-    modules = (head_dials, field_shapes, head_measures, head_shape, landmarks, norms, spread)
+    modules = (casts, field_shapes, head_dials, head_measures, head_shape, kinds, landmarks, norms, profile, spread)
     own = fingerprint((*modules, sys.modules[__name__]))
 
     def make() -> dict[str, npt.NDArray[np.generic]]:

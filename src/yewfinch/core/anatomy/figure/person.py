@@ -8,12 +8,12 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from yewfinch.core.anatomy.body.physique import Physique
-from yewfinch.core.anatomy.head.head_dials import DIALS
+from yewfinch.core.anatomy.figure.casts import CASTS, LATEST
 from yewfinch.core.anatomy.head.head_measures import SETTABLE
 from yewfinch.core.shared.errors import YewfinchError
 
 #: Years on offer.
-YOUNGEST, OLDEST = 6.0, 90.0
+YOUNGEST, OLDEST = 3.0, 90.0
 #: Furthest a dial goes either way.
 FURTHEST = 2.0
 
@@ -44,6 +44,8 @@ class Person:
         Part of the drawn person's natural asymmetry, 0 to 2; with seed 0, of that of seed 1.
     landmarks : mapping of landmark to (x, y, z) mm
         A sitter's own landmarks in the head's frame; they replace mean and drawn person.
+    cast : int
+        Which of the base heads is bent into this person, a key of `casts.CASTS`.
     """
 
     sex: float = 1.0
@@ -53,6 +55,7 @@ class Person:
     seed: int = 0
     asymmetry: float = 0.0
     landmarks: Places = field(default_factory=dict)
+    cast: int = LATEST
 
     def with_dial(self, key: str, value: float) -> Person:
         """The same with one dial turned."""
@@ -120,7 +123,9 @@ def checked(person: Person) -> Person:
     for name, (value, low, high) in plain.items():
         if not (np.isfinite(value) and low <= value <= high):
             raise YewfinchError(f"The base head's {name} is {value}; it must lie between {low:g} and {high:g}.")
-    known = {d.key for d in DIALS}
+    if person.cast not in CASTS:
+        raise YewfinchError(f"There is no cast {person.cast} of the base heads; this version knows {LATEST}.")
+    known = CASTS[person.cast].drawn
     for key, value in person.dials.items():
         if key not in known or not np.isfinite(value) or abs(value) > FURTHEST:
             raise YewfinchError(f"The base head's dial '{key}' cannot stand at {value}.")

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 import numpy.typing as npt
@@ -50,8 +51,15 @@ class BaseHead:
         return {HEAD: self.head, LEFT_EYE: self.left_eye, RIGHT_EYE: self.right_eye}[piece]
 
 
-def assemble(model: HeadModel) -> BaseHead:
-    """The plain head at its formed level, with eyeballs, landmarks and lines."""
+def assemble(model: HeadModel, places: Mapping[str, tuple[float, float, float]] | None = None) -> BaseHead:
+    """The plain head at its formed level, with eyeballs, landmarks and lines.
+
+    Parameters
+    ----------
+    model : HeadModel
+    places : mapping of landmark, without side, to (x, y, z) mm, optional
+        Where it has some of them, on the left, if not where `landmarks` says.
+    """
     faces, order = model.order(FORMED)
     new_of_old = np.empty(len(order), INDEX)
     new_of_old[order] = np.arange(len(order), dtype=INDEX)
@@ -71,7 +79,7 @@ def assemble(model: HeadModel) -> BaseHead:
                 if hit is not None:
                     anchors[k] = anchor(piece, hit)
             continue
-        found = anchor(HEAD, _meet(head, mark))
+        found = anchor(HEAD, _meet(head, replace(mark, place=(places or {}).get(key.removesuffix("_l"), mark.place))))
         anchors[key] = found
         if mark.side:
             a, b, c = (int(mirror[r]) for r in found.corners)

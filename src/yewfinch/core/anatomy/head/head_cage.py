@@ -247,7 +247,7 @@ def _mouth(b: Builder, grid: np.ndarray) -> None:
             x, y, z = b.points[v]
             t = s / lips.RINGS
             inner.append(
-                b.vertex(np.array([x * (1 - t), y + t * (-48.0 - y), z]), chart=LIPS, place=(float(s), float(k)))
+                b.vertex(np.array([x * (1 - t), y + t * (-50.0 - y), z]), chart=LIPS, place=(float(s), float(k)))
             )
         b.ring(outer, inner, closed=False)
         _note(b, LIPS, s, inner)

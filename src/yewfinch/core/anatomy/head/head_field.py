@@ -81,49 +81,51 @@ def _where(
 
 
 def skull(q: DoubleArray) -> DoubleArray:
-    """Braincase and forehead."""
+    """Braincase and forehead under the scalp, and the temple's muscle that fills the side behind the brow."""
     d = ellipsoid(q, (0, 47, -3), (71, 82, 92.5), power=2.2)
-    d = blend(d, ellipsoid(q, (0, 55, -24), (75.5, 68, 70)), 18.0)  # parietal breadth
-    d = blend(d, ellipsoid(q, (0, 58, 42), (56, 46, 48), power=2.3), 24.0)  # frontal eminences
+    d = blend(d, ellipsoid(q, (0, 55, -24), (74.2, 68, 70)), 18.0)  # parietal breadth
+    d = blend(d, ellipsoid(q, (0, 60, 40), (57, 46, 50), power=2.2), 26.0)  # frontal eminences
     d = blend(d, ellipsoid(q, (0, 6, -44), (52, 42, 48)), 22.0)  # occiput over the neck
-    # temporal planes: flattened behind the brow
-    return carve(d, ellipsoid(q, (85, 38, 56), (22, 36, 38), axes(yaw=-14)), 38.0)
+    d = carve(d, ellipsoid(q, (84, 36, 60), (19, 34, 34), axes(yaw=-16)), 34.0)  # temple
+    return blend(d, ellipsoid(q, (44, 26, 22), (17.5, 32, 32), axes(yaw=8)), 16.0)  # temporalis
 
 
 def face_mass(q: DoubleArray) -> DoubleArray:
-    """Upper jaw, cheekbones and the soft cheek between them."""
-    d = ellipsoid(q, (0, -12, 42), (48, 58, 46.5), power=2.2)
-    d = blend(d, ellipsoid(q, (0, -44, 61), (31, 33, 39.5)), 14.0)  # tooth cylinder
-    d = blend(d, ellipsoid(q, (40, -5, 59.0), (20, 14, 17.0), axes(yaw=32)), 14.0)  # cheekbone
-    arch: list[Point] = [(49, -5, 57), (58.5, -2, 38), (63.5, 0, 12)]
-    d = blend(d, curve(q, arch, [9.5, 8.5, 7]), 24.0)
-    d = blend(d, ellipsoid(q, (36, -34, 52), (22, 36, 29), axes(yaw=26)), 16.0)  # soft cheek
-    return blend(d, ellipsoid(q, (20, -12, 73), (12, 15, 13)), 13.0)  # beside the nose
+    """Upper jaw and cheekbones, and the muscle and fat over them."""
+    d = ellipsoid(q, (0, -18, 9), (58, 90, 79))
+    d = blend(d, ellipsoid(q, (0, -43, 59), (31, 32, 41)), 16.0)  # muzzle: tooth arch and the ring muscle round it
+    d = blend(d, ellipsoid(q, (47, -2, 57), (12.5, 11.5, 11), axes(yaw=40)), 13.0)  # cheekbone
+    arch: list[Point] = [(52, -2, 50), (60, -1, 33), (63.5, 0, 12)]
+    d = blend(d, curve(q, arch, [8, 7.2, 7]), 22.0)
+    d = blend(d, ellipsoid(q, (31, -12, 66), (17, 14, 13), axes(yaw=24)), 14.0)  # fat over the cheekbone
+    d = blend(d, ellipsoid(q, (39, -33, 51), (19, 28, 20), axes(yaw=34)), 22.0)  # buccal fat
+    return blend(d, ellipsoid(q, (20, -8, 72), (11, 15, 12)), 13.0)  # beside the nose
 
 
 def jaw(q: DoubleArray) -> DoubleArray:
-    """Ramus, jaw line, masseter and chin."""
-    line: list[Point] = [(60, -6, 4), (49.5, -53, 11), (37, -72, 41), (15, -82, 73)]
-    d = curve(q, line, [7, 7.5, 8.5, 11])
-    d = blend(d, ellipsoid(q, (45, -36, 27), (14.5, 38, 28), axes(yaw=16)), 22.0)  # masseter
-    d = blend(d, ellipsoid(q, (50, -16, 20), (13, 22, 26)), 16.0)  # under the arch
-    d = blend(d, ellipsoid(q, (0, -80.5, 80.5), (25, 14.6, 17.5), power=2.3), 14.0)  # chin
-    d = blend(d, ellipsoid(q, (0, -62, 38), (43, 29, 48)), 18.0)  # floor of the mouth
-    return d
+    """Lower jaw with its angle and chin, masseter and parotid, and the floor of the mouth."""
+    line: list[Point] = [(57, -10, 2), (49, -50, 8), (40.5, -69, 34), (26, -79, 60), (12, -82, 76)]
+    d = curve(q, line, [6.5, 7.5, 8, 9, 10.5])
+    d = blend(d, ellipsoid(q, (46.5, -26, 28), (12, 34, 26), axes(yaw=16)), 22.0)  # masseter
+    d = blend(d, ellipsoid(q, (52, -20, 6), (10, 28, 20), axes(yaw=8)), 20.0)  # parotid
+    d = blend(d, ellipsoid(q, (46, -14, 40), (14, 20, 20), axes(yaw=30)), 20.0)  # fat below the arch
+    d = blend(d, ellipsoid(q, (0, -82.0, 80.5), (20, 13.5, 16), power=2.2), 12.0)  # chin
+    d = blend(d, ellipsoid(q, (11, -86.5, 79), (10, 7.5, 10)), 10.0)  # its corners
+    return blend(d, ellipsoid(q, (0, -56, 32), (42, 30, 46)), 16.0)  # floor of the mouth
 
 
 def neck(q: DoubleArray) -> DoubleArray:
-    """Column, sternomastoid, larynx and the rise of the trapezius; it leans forward."""
+    """Column, sternomastoid, larynx and trapezius; it leans forward."""
     y = q[:, 1]
-    z = q[:, 2] - (-17.0 + (y + 60.0) * 0.24)
-    d = np.sqrt(q[:, 0] ** 2 + (z * 1.02) ** 2) - (50.0 + np.maximum(0.0, -y - 140.0) * 0.16)
+    z = q[:, 2] - (-18.0 + (y + 60.0) * 0.24)
+    d = np.sqrt(q[:, 0] ** 2 + z**2) - (51.5 + np.maximum(0.0, -y - 140.0) * 0.16)
     d = np.maximum(d, y - 10.0)
-    strap: list[Point] = [(60, -14, -20), (53, -66, -14), (38, -116, 2), (22, -154, 12), (11, -176, 15)]
-    d = blend(d, curve(q, strap, [8, 9.5, 9, 7, 5]), 13.0)
-    throat: list[Point] = [(0, -100, 26), (0, -117, 28.5), (0, -136, 20), (0, -158, 11)]
-    d = blend(d, curve(q, throat, [8, 9.0, 8.5, 7]), 18.0)
-    back: list[Point] = [(17, -4, -62), (25, -80, -54), (40, -134, -60), (78, -172, -52), (120, -190, -42)]
-    return blend(d, curve(q, back, [14, 17, 22, 22, 20]), 24.0)
+    strap: list[Point] = [(51, -12, -26), (44, -62, -18), (35, -112, -1), (21, -150, 11), (11, -176, 14)]
+    d = blend(d, curve(q, strap, [11, 10, 10, 8, 5.5]), 26.0)
+    throat: list[Point] = [(0, -98, 26), (0, -117, 28.5), (0, -138, 20), (0, -160, 11)]
+    d = blend(d, curve(q, throat, [9, 10.0, 10, 8]), 24.0)
+    back: list[Point] = [(17, -4, -62), (25, -78, -57), (42, -124, -59), (80, -158, -50), (122, -176, -42)]
+    return blend(d, curve(q, back, [15, 18, 21, 22, 20]), 26.0)
 
 
 def collar(q: DoubleArray, d: DoubleArray) -> DoubleArray:
@@ -144,68 +146,71 @@ def collar(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 
 
 def brow(q: DoubleArray) -> DoubleArray:
-    """Brow ridge, glabella and the outer rim of the socket."""
-    ridge: list[Point] = [(9, 38.5, 85.5), (26, 43, 82.5), (40, 41, 73), (49.5, 30, 59.0), (50, 16, 54)]
-    d = curve(q, ridge, [7.5, 7.0, 6.5, 6.0, 5.0])
-    return blend(d, ball(q, (0, 39, 86.0), 9.6), 12.0)
+    """Brow ridge, glabella and the outer rim of the socket, under the muscle that draws the brow."""
+    ridge: list[Point] = [(9, 38.5, 84.5), (24, 42.5, 81.0), (37, 41, 72.5), (46.5, 32, 60.5), (48, 16, 55)]
+    d = curve(q, ridge, [8.0, 8.0, 8.0, 7.5, 6.0])
+    return blend(d, ball(q, (0, 39, 85.0), 10.0), 14.0)
 
 
 def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Hollow the eye sockets."""
-    d = carve(d, ellipsoid(q, (32.5, 23.5, 91), (16.0, 9.6, 13.5), axes(yaw=18)), 15.0)
-    return carve(d, ellipsoid(q, (16.0, 21, 92), (4.6, 7, 8.5)), 10.0)
+    d = carve(d, ellipsoid(q, (32.5, 22.0, 91.5), (15.5, 8.2, 12.0), axes(yaw=20)), 18.0)
+    return carve(d, ellipsoid(q, (16.5, 19, 93), (4.4, 9, 7.6)), 13.0)
 
 
 def lid_mounds(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """The closed form of the lids over the eyeball; `lids` opens them."""
     ex, ey, ez = EYE
-    d = blend(d, ball(q, EYE, EYE_RADIUS + 1.9), 6.0)
+    d = blend(d, ball(q, EYE, EYE_RADIUS + 1.9), 7.0)
     inner: Point = (ex - 13.5, ey - 1.4, ez + 1.2)
     d = blend(d, ball(q, inner, 3.4), 6.0)  # flesh round the inner corner
     outer: Point = (ex + 12.4, ey + 0.6, ez - 3.4)
-    return blend(d, ball(q, outer, 4.0), 7.0)
+    d = blend(d, ball(q, outer, 4.0), 7.0)
+    fold: list[Point] = [(22, 33, 77), (33, 35, 77.5), (43, 32, 70), (49, 25, 60)]
+    return blend(d, curve(q, fold, [4.0, 4.8, 4.8, 4.0]), 9.0)  # fat under the brow
 
 
 def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
-    """Bridge, tip, wings, columella and nostrils."""
-    bridge: list[Point] = [(0, 34, 84.0), (0, 22, 86.5), (0, 6, 95.0), (0, -10, 104.6)]
-    n = curve(q, bridge, [8.5, 7.4, 7.6, 7.8])
-    n = blend(n, cone(q, (5, 20, 81), (11.0, -10, 92), 6.0, 8.0), 8.0)  # side walls
-    n = blend(n, ellipsoid(q, (0, -14.6, 110.4), (10.6, 8.6, 10.8)), 8.0)  # tip
-    n = blend(n, ball(q, (3.4, -14.2, 114.6), 5.8), 4.0)
-    wing = ellipsoid(q, (11.6, -18.6, 102.0), (5.2, 6.6, 10.8), axes(yaw=-14, pitch=10))
-    n = blend(n, wing, 6.5)
-    n = blend(n, cone(q, (0, -24.6, 98), (0, -21.6, 113), 4.6, 4.4), 5.0)  # columella
-    n = blend(n, ellipsoid(q, (0, -22.5, 96), (12.5, 6, 8.5)), 7.0)  # base on the upper lip
-    out = blend(d, n, 8.0)
-    back: list[Point] = [(13.6, -8.8, 103.5), (17.4, -12.5, 98.0), (18.4, -18.5, 95.0), (16.0, -24.5, 95.5)]
-    return dent(out, np.maximum(curve(q, back, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.3)
+    """Bones, sidewalls, a tip of two domes, wings and columella."""
+    bridge: list[Point] = [(0, 34, 84.5), (0, 23, 86.0), (0, 8, 94.0), (0, -6, 102.4)]
+    n = curve(q, bridge, [8.5, 7.2, 7.6, 7.4])
+    n = blend(n, cone(q, (6, 20, 79), (12.5, -9, 90), 6.5, 8.5), 9.0)  # sidewalls
+    n = blend(n, ellipsoid(q, (0, -13.0, 107.5), (9.0, 8.2, 9.5)), 8.0)  # under the tip's skin
+    n = blend(n, ball(q, (3.8, -12.8, 112.6), 5.9), 5.0)  # domes
+    n = blend(n, ellipsoid(q, (0, -18.0, 111.0), (5.5, 4.5, 6.0)), 4.0)  # below them
+    wing = ellipsoid(q, (11.8, -18.4, 101.0), (5.2, 6.4, 11.0), axes(yaw=-18, pitch=12))
+    n = blend(n, wing, 7.0)
+    n = blend(n, cone(q, (0, -25.0, 99), (0, -21.4, 112), 4.0, 3.8), 4.5)  # columella
+    n = blend(n, ellipsoid(q, (0, -22.0, 94), (13.5, 6, 8.5)), 8.0)  # base on the upper lip
+    out = blend(d, n, 9.0)
+    groove: list[Point] = [(12.0, -9.6, 105.0), (15.0, -10.6, 101.0), (18.2, -14.5, 96.0), (18.6, -20.5, 93.5)]
+    return dent(out, np.maximum(curve(q, groove, [0.5, 0.5, 0.5, 0.5]), 0.0), 1.3, 2.8)
 
 
 def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Lips with a mouth line, philtrum, corners and the fold above the chin."""
-    upper: list[Point] = [
-        (-6.5, -41.8, 99.4),
-        (0, -42.6, 100.4),
-        (6.5, -41.6, 99.4),
-        (15, -43.4, 95.4),
-        (25.5, -47.0, 85.5),
+    d = blend(d, ellipsoid(q, (0, -55, 84.5), (22.5, 14, 15)), 10.0)  # the ring muscle under the lower lip
+    upper: list[Point] = [(0, -44.6, 99.2), (8, -43.4, 98.2), (16, -45.0, 92.8), (25, -48.2, 84.0)]
+    d = blend(d, curve(q, upper, [5.6, 5.3, 4.2, 2.2]), 7.0)
+    d = blend(d, ball(q, (0, -46.4, 100.2), 4.2), 4.0)  # tubercle
+    lower: list[Point] = [(0, -53.6, 95.8), (7, -53.6, 95.6), (16, -52.2, 91.0), (25, -49.8, 83.4)]
+    d = blend(d, curve(q, lower, [5.6, 6.0, 5.0, 2.4]), 9.0)
+    groove = np.maximum(cone(q, (0, -29, 102), (0, -38.0, 104.0), 0.6, 1.4), 0.0)
+    d = dent(d, groove, 1.7, 2.9)  # philtrum
+    ridge = np.maximum(cone(q, (4.6, -31, 101), (5.8, -38.5, 102.5), 0.1, 0.3), 0.0)
+    d = dent(d, ridge, -0.6, 2.4)
+    # mouth line: a groove, dipping at the middle
+    line: list[Point] = [
+        (0, -50.0, 102.6),
+        (5, -49.3, 102.0),
+        (13, -49.3, 97.8),
+        (21, -49.6, 91.0),
+        (27.0, -50.2, 84.4),
     ]
-    d = blend(d, curve(q, upper, [4.8, 5.0, 4.8, 4.0, 2.0]), 5.0)
-    lower: list[Point] = [(-8, -52.0, 96.8), (0, -52.4, 97.6), (8, -52.0, 96.8), (17, -50.4, 92.4), (25.5, -48.2, 85.5)]
-    d = blend(d, curve(q, lower, [5.7, 5.8, 5.7, 4.6, 2.0]), 5.0)
-    groove = np.maximum(cone(q, (0, -27, 103), (0, -37.0, 105.5), 0.5, 1.2), 0.0)
-    d = dent(d, groove, 1.5, 2.6)  # philtrum
-    ridge = np.maximum(cone(q, (5.4, -34, 102), (5.8, -38, 103.5), 0.1, 0.3), 0.0)
-    d = dent(d, ridge, -0.45, 2.6)
-    # mouth line: a deep groove, dipping at the middle
-    line: list[Point] = [(-5, -46.9, 101.8), (0, -47.4, 102.2), (5, -46.9, 101.8), (13, -47.4, 97.6), (21, -47.5, 91.5),
-                         (26.6, -48.0, 85.0)]  # fmt: skip
-    slit = np.maximum(curve(q, line, [0.1, 0.1, 0.1, 0.1, 0.1, 0.1], 3), 0.0)
-    d = dent(d, slit, 2.4, 2.7)
-    d = dent(d, np.maximum(ball(q, (28.8, -48.6, 87.0), 1.0), 0.0), 1.4, 4.0)  # corner
-    # rim of the vermilion: a fine ridge over the upper lip
-    fold: list[Point] = [(-12, -65.4, 96.0), (0, -66.0, 98.6), (12, -65.4, 96.0), (21, -61, 88)]
-    d = dent(d, np.maximum(curve(q, fold, [1, 1, 1, 0.5]), 0.0), 2.6, 6.0)
-    laugh: list[Point] = [(22, -20, 90), (28, -32, 88), (33, -45, 82)]
-    return dent(d, np.maximum(curve(q, laugh, [0.3, 0.3, 0.3]), 0.0), 0.8, 5.0)
+    slit = np.maximum(curve(q, line, [0.1, 0.1, 0.1, 0.1, 0.1], 3), 0.0)
+    d = dent(d, slit, 1.7, 3.0)
+    d = dent(d, np.maximum(ball(q, (28.4, -50.6, 84.0), 1.0), 0.0), 1.1, 3.6)  # corner
+    fold: list[Point] = [(0, -67.0, 97.0), (10, -66.4, 95.0), (20, -62.5, 88)]
+    d = dent(d, np.maximum(curve(q, fold, [1, 1, 0.5]), 0.0), 2.4, 7.0)
+    laugh: list[Point] = [(21, -21, 89), (27, -32, 86), (33, -44, 80)]
+    return dent(d, np.maximum(curve(q, laugh, [0.3, 0.3, 0.3]), 0.0), 0.7, 6.0)

@@ -13,6 +13,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.anatomy.head import ear, lids, lips
+from yewfinch.core.anatomy.head.first_cast.first_positions import first_positions
 from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS
 from yewfinch.core.anatomy.head.head_form import FORMED, head_levels
 from yewfinch.core.mesh.levels.subdivision import Step, split
@@ -115,9 +116,9 @@ class HeadModel:
         return mirror
 
     def order(self, level: int) -> tuple[IndexArray, IndexArray]:
-        """Faces with rows in leaf order, and for each such row the row here; by the plain form."""
+        """Faces with rows in leaf order, and for each such row the row here; by the first cast's form, for all."""
         if level not in self._orders:
-            rest = self.at_level(self.positions, level).astype(np.float32)
+            rest = self.at_level(first_positions(), level).astype(np.float32)
             self._orders[level] = in_face_order(rest, self.faces(level))
         return self._orders[level]
 

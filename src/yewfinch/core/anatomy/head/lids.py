@@ -39,7 +39,7 @@ def margin(u: DoubleArray, upper: bool) -> DoubleArray:
     """
     slant = -1.5 + 2.6 * u
     if upper:
-        out = slant + 5.2 * np.sin(np.pi * u**0.86) ** 0.86
+        out = slant + 4.25 * np.sin(np.pi * u**0.86) ** 0.86
     else:
         out = slant - 5.2 * np.sin(np.pi * u**1.16) ** 0.92
     return np.asarray(out)
@@ -68,7 +68,7 @@ def _over_ball(x: DoubleArray, y: DoubleArray, radius: float) -> DoubleArray:
     low = np.sqrt(radius**2 - turn**2)
     on = np.sqrt(np.maximum(radius**2 - np.minimum(away, turn) ** 2, 0.0))
     on = on - np.maximum(away - turn, 0.0) * turn / low
-    inner = 6.2 + 0.18 * (x + 16.0)
+    inner = 7.8 + 0.18 * (x + 16.0)
     outer = 0.4 - 1.5 * (x - 14.0)
     off = np.where(x < 0, inner, np.minimum(outer, 9.0))
     off = np.where(np.abs(x) < 6.0, -9.0, off)
@@ -110,17 +110,20 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
         way = out[ring] / np.linalg.norm(out[ring], axis=1)[:, None]
         out[ring] += way * np.asarray(lift)[..., None]
 
-    fold = outward(6.6, 5.6, 2.4, 4.2)
-    out[OUTER_EDGE] = edge + normal * thick[:, None]
+    fold = outward(6.6, 6.2, 2.4, 4.8)
+    ahead = normal + np.array([0.0, 0.0, 0.9]) * mid[:, None]  # the margin looks at its fellow more than at the viewer
+    ahead /= np.linalg.norm(ahead, axis=1)[:, None]
+    out[OUTER_EDGE] = edge + ahead * thick[:, None]
     out[INNER_EDGE] = edge
-    shell(5, outward(0.9, 0.9, 0.6, 0.9), thick + 0.25)
-    shell(4, outward(3.4, 3.0, 1.3, 2.2), thick + 0.5)
+    soft = np.where(lower, mid, 0.0)  # the lower lid goes over into the cheek without a step
+    shell(5, outward(0.9, 0.9, 0.6, 0.9), thick + 0.25 - 0.25 * soft)
+    shell(4, outward(3.4, 3.2, 1.3, 2.2), thick + 0.5 - 0.7 * soft)
     out[CREASE] = np.stack([*fold, _over_ball(*fold, EYE_RADIUS + THICKNESS)], axis=1)
-    wide = outward(8.8, 8.2, 3.7, 6.8)
+    wide = outward(8.8, 8.8, 3.7, 7.4)
     depth = 0.6 * out[CREASE][:, 2] + 0.4 * (rim - np.asarray(EYE))[:, 2]
     out[2] = np.stack([*wide, depth], axis=1)
     cling[2] = 1.0
-    cling[CREASE], cling[4] = 1.0, 0.4
+    cling[CREASE], cling[4] = 1.0, 0.4 + 0.3 * soft
     cling[5] = 0.1
     boundary = rim - np.asarray(EYE)
     out[0] = boundary

@@ -26,10 +26,10 @@ HALF = 27.0
 
 _X = [0.0, 3.0, 6.0, 10.0, 15.0, 20.0, 24.0, HALF]
 #: Heights of the mouth line and of the borders over these, and how far forward the line lies, mm.
-_LINE = Monotone(_X, [-47.9, -47.5, -47.0, -47.1, -47.6, -47.8, -48.0, -48.4])
-_FRONT = Monotone(_X, [101.0, 100.7, 100.0, 98.3, 95.3, 91.4, 87.9, 84.8])
-_UPPER = Monotone(_X, [-39.8, -39.1, -38.4, -39.2, -41.3, -44.0, -46.3, -48.2])
-_LOWER = Monotone(_X, [-57.6, -57.5, -57.1, -56.2, -54.4, -51.9, -50.0, -48.6])
+_LINE = Monotone(_X, [-50.1, -49.7, -49.2, -49.2, -49.5, -49.7, -49.9, -50.3])
+_FRONT = Monotone(_X, [102.6, 102.2, 101.4, 99.6, 96.3, 92.0, 88.2, 85.0])
+_UPPER = Monotone(_X, [-42.0, -41.3, -40.7, -41.5, -43.7, -46.4, -48.5, -50.1])
+_LOWER = Monotone(_X, [-58.8, -58.7, -58.4, -57.6, -55.9, -53.5, -51.7, -50.5])
 
 
 def lips(boundary: DoubleArray) -> Chart:

@@ -13,6 +13,7 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
+from yewfinch.core.anatomy.head.base_head import BaseHead
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.norms import NORMS, Norm
 from yewfinch.core.anatomy.lore.sex_and_age import SEXES, Sex
@@ -56,9 +57,19 @@ class Spread:
         return Spread(tuple(self.keys[r] for r in rows), self.mean[rows], self.covariance[np.ix_(index, index)])
 
     def sample(self, rng: np.random.Generator) -> dict[str, DoubleArray]:
-        """The landmarks of a random person, (3,) mm each."""
+        """The landmarks of a random person, (3,) mm each; by the covariance's root, which is one and the same on all
+        machines.
+        """
         lengths, axes = self._axes
-        points = self.mean + (axes @ (rng.normal(size=len(lengths)) * lengths)).reshape(-1, 3)
+        return self._at((axes * lengths) @ (axes.T @ rng.normal(size=len(lengths))))
+
+    def sample_by_axes(self, rng: np.random.Generator) -> dict[str, DoubleArray]:
+        """The same by its axes, whose signs are chance: as the first cast of the base heads drew its persons."""
+        lengths, axes = self._axes
+        return self._at(axes @ (rng.normal(size=len(lengths)) * lengths))
+
+    def _at(self, away: DoubleArray) -> dict[str, DoubleArray]:
+        points = self.mean + away.reshape(-1, 3)
         return {k: points[i] for i, k in enumerate(self.keys)}
 
     @cached_property
@@ -92,7 +103,19 @@ def adults(kind: Sex = "any") -> Spread:
     """
     if kind not in SEXES:
         raise ValueError(f"kind must be one of {SEXES}, got {kind!r}")
-    keys, base = _base()
+    return adults_of(kind, *landmarks_of(plain_head()))
+
+
+def adults_of(kind: Sex, keys: tuple[str, ...], base: DoubleArray) -> Spread:
+    """The same for a plain head with landmarks at some places.
+
+    Parameters
+    ----------
+    kind : {"any", "man", "woman"}
+    keys : tuple of str
+    base : (n, 3) float64, mm
+        Symmetric about x = 0.
+    """
     form = form_covariance(keys, base)
     norms = [(n, keys.index(s), keys.index(e)) for n, s, e in _measures(keys)]
     slopes = np.array([_slope(base, s, e) for _, s, e in norms])
@@ -117,10 +140,8 @@ def adults(kind: Sex = "any") -> Spread:
     return Spread(keys, mean, covariance)
 
 
-@lru_cache(maxsize=1)
-def _base() -> tuple[tuple[str, ...], DoubleArray]:
-    """The base head's landmarks, exactly symmetric."""
-    made = plain_head()
+def landmarks_of(made: BaseHead) -> tuple[tuple[str, ...], DoubleArray]:
+    """The landmarks of a plain head that move with the skull, and their places (n, 3) mm, exactly symmetric."""
     points = {k: a.on(made.surface(a.piece)) for k, a in made.anchors.items()}
     keys = tuple(k for k, mark in LANDMARKS.items() if k in points and mark.rigid)
     flip = np.array([-1.0, 1.0, 1.0])

@@ -9,6 +9,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.body.physique import checked as checked_physique
 from yewfinch.core.anatomy.figure.body_shape import BodyShape, BodyShaper
+from yewfinch.core.anatomy.figure.casts import LATEST
 from yewfinch.core.anatomy.figure.figure_model import FigureModel
 from yewfinch.core.anatomy.figure.figure_places import corner_places
 from yewfinch.core.anatomy.figure.figure_shape import FigureShape, FigureShaper
@@ -22,7 +23,6 @@ from yewfinch.core.anatomy.head.eyeball import CORNEA_RADIUS, IRIS_DIAMETER, PUP
 from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import FINEST, HeadModel
 from yewfinch.core.anatomy.head.head_places import texture_places
-from yewfinch.core.anatomy.head.relief import relief
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.population.plain import plain_bodies
 from yewfinch.core.document.figure import under_skin
@@ -55,7 +55,7 @@ class Figures:
         self.shaper = shaper
         self._lately: list[tuple[tuple[Person, bool], Shape]] = []
         self._places: dict[tuple[str, int], CornerPlaces | None] = {}
-        self._fine: dict[int, tuple[DoubleArray, DoubleArray]] = {}
+        self._fine: dict[tuple[int, int], tuple[DoubleArray, DoubleArray]] = {}
         self._bodies: BodyShaper | None = None
         self._crops: dict[str, FigureShaper] = {}
         self._whole: list[tuple[tuple[Figure, bool], FigureShape]] = []
@@ -72,9 +72,13 @@ class Figures:
         for held, shape in self._lately:
             if held == (person, draft):
                 return shape
-        shape = self.shaper.shape(checked(person), draft=draft)
+        shape = self.shaper_of(person).shape(checked(person), draft=draft)
         self._lately = [((person, draft), shape), *self._lately[:3]]
         return shape
+
+    def shaper_of(self, person: Person) -> HeadShaper:
+        """What makes heads of a person's cast."""
+        return self.shaper if person.cast == LATEST else plain_shaper(person.cast)
 
     # --- bodies and joints ----------------------------------------------------------------
 
@@ -181,13 +185,14 @@ class Figures:
 
     def _relief(self, figure: Figure) -> DoubleArray:
         """Fine lines of the head at a fine level, in the head's rows."""
-        if figure.level not in self._fine:
-            rest = self.model.at_level(self.model.positions, figure.level)
+        shaper, key = self.shaper_of(figure.person), (figure.person.cast, figure.level)
+        if key not in self._fine:
+            rest = self.model.at_level(shaper.model.positions, figure.level)
             order = self.model.order(figure.level)
             normals = np.empty_like(rest)
             normals[order[1]] = Surface(rest[order[1]], order[0]).normals
-            self._fine[figure.level] = rest, normals
-        return relief(*self._fine[figure.level], figure.person.age)
+            self._fine[key] = rest, normals
+        return shaper.cast.relief(*self._fine[key], figure.person.age)
 
     def pieces(self, figure: Figure) -> tuple[dict[str, Piece], dict[str, Anchor], dict[str, tuple[Anchor, ...]]]:
         """Pieces, landmarks and lines of a figure."""
@@ -207,7 +212,7 @@ class Figures:
         for key, centre in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, strict=True):
             surface, eye = _eye(shape, centre, key == LEFT_EYE)
             made[key] = Piece(key, _NAMES[key], surface, eye=eye)
-        plain = self.shaper.plain
+        plain = self.shaper_of(figure.person).plain
         held = [*plain.anchors.values(), *(a for line in plain.lines.values() for a in line)]
         tied = iter(self._tied([a for a in held if a.piece == HEAD], figure, head))
         moved = iter([next(tied) if a.piece == HEAD else a for a in held])
@@ -331,6 +336,10 @@ class Figures:
         ------
         YewfinchError
             If the clay is no base head any more, or a value makes no sense.
+
+        Notes
+        -----
+        A person of another cast than the present one gets its form, and the modelling goes along, too.
         """
         if portrait.figure is not None and portrait.figure.crop != HEAD_ONLY:
             self.prepare()
@@ -410,7 +419,8 @@ class Figures:
     def _pieces_under(self, figure: Figure) -> dict[str, Piece]:
         shape = self.shape(figure.person)
         faces, order = self.model.order(FORMED)
-        rest = dict(zip(self.shaper.keys, self.shaper.rest_landmarks, strict=True))
+        shaper = plain_shaper(1)  # the skull's field lies in the first plain head
+        rest = dict(zip(shaper.keys, shaper.rest_landmarks, strict=True))
         return under_skin.pieces(Surface(shape.positions[order], faces), shape.landmarks, rest, figure.person.age)
 
     def bone_at(self, portrait: Portrait, point: DoubleArray) -> str | None:

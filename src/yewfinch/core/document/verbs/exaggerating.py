@@ -101,14 +101,15 @@ def unusual(portrait: Portrait, sex: float) -> list[Unusual]:
 def usual_person(portrait: Portrait) -> Person:
     """The mean of the sex and age of the portrait's base head; of a man of 30 without one."""
     figure = portrait.figure
-    return Person() if figure is None else Person(figure.person.sex, figure.person.age)
+    return Person() if figure is None else Person(figure.person.sex, figure.person.age, cast=figure.person.cast)
 
 
 def usual_landmarks(portrait: Portrait) -> dict[str, DoubleArray]:
     """Landmarks of that mean, (3,) mm each."""
     from yewfinch.core.anatomy.figure.head_shape import plain_shaper
 
-    shaper, person = plain_shaper(), usual_person(portrait)
+    person = usual_person(portrait)
+    shaper = plain_shaper(person.cast)
     return dict(zip(shaper.keys, shaper.mean(person.sex, person.age), strict=True))
 
 

@@ -1,0 +1,121 @@
+"""The casts of the base heads: which plain head a person is bent from, and what dials, sex and age do to it.
+
+Portraits remember the cast that they were begun with, so that old ones are steered as they were.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from yewfinch.core.anatomy.head import head_dials, kinds
+from yewfinch.core.anatomy.head.first_cast import first_kinds
+from yewfinch.core.anatomy.head.first_cast.first_dials import first_shapes
+from yewfinch.core.anatomy.head.first_cast.first_positions import first_positions
+from yewfinch.core.anatomy.head.first_cast.first_relief import first_relief
+from yewfinch.core.anatomy.head.head_dials import Out
+from yewfinch.core.anatomy.head.head_measures import Steered, youth
+from yewfinch.core.anatomy.head.relief import relief
+from yewfinch.core.anatomy.lore.profile import PROFILE, Behind
+from yewfinch.core.anatomy.population.spread import Spread
+from yewfinch.core.shared.arrays import DoubleArray
+
+Three = tuple[float, float, float]
+
+#: Means of heights one below the other add up to so little more than the whole that lips could not stand out before
+#: the line from nose to chin; these may be missed by more, as parts of what others may.
+_LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 2.0, "face_height": 2.0}
+
+
+@dataclass(frozen=True, eq=False)
+class Cast:
+    """One cast.
+
+    Attributes
+    ----------
+    positions : callable or None
+        Of its plain head at the formed level, (n, 3) float64 mm; that of the generator if None.
+    places : mapping of landmark, without side, to (x, y, z) mm
+        Where it has them, if not where `landmarks` says.
+    shapes : callable
+        Displacements by dials.
+    dials_of_kind : callable
+        Values of dials by sex and age.
+    mean : callable
+        Means of measures by sex and age.
+    youth : callable
+        How much of a child there is at an age.
+    womanly : callable
+        How much of a woman's build there is, by youth.
+    build : (x, y, z) of a woman and of a child
+        Neck and bust against the plain man's.
+    relief : callable
+        Fine lines of skin.
+    profile : tuple of Behind
+        What the mean keeps to beside its measures.
+    loose : mapping of measure to float
+        Those that the mean may miss by more than others.
+    drawn : tuple of str
+        Dials that chance turns, in the order in which it does.
+    dial_spread : float
+        Their standard deviation.
+    dial_limits : (float, float)
+    sample : callable
+        Draws a person's landmarks from how heads vary.
+    """
+
+    positions: Callable[[], DoubleArray] | None
+    places: Mapping[str, Three]
+    shapes: Callable[[DoubleArray, Out], dict[str, DoubleArray]]
+    dials_of_kind: Callable[[float, float], dict[str, float]]
+    mean: Callable[[Steered, float, float], float]
+    youth: Callable[[float], float]
+    womanly: Callable[[float], float]
+    build: tuple[Three, Three]
+    relief: Callable[[DoubleArray, DoubleArray, float], DoubleArray]
+    drawn: tuple[str, ...]
+    dial_spread: float
+    dial_limits: tuple[float, float]
+    sample: Callable[[Spread, np.random.Generator], dict[str, DoubleArray]] = Spread.sample
+    profile: tuple[Behind, ...] = ()
+    loose: Mapping[str, float] = field(default_factory=dict)
+
+
+#: All casts by number.
+CASTS: dict[int, Cast] = {
+    1: Cast(
+        first_positions,
+        first_kinds.PLACES,
+        first_shapes,
+        first_kinds.first_dials_of_kind,
+        first_kinds.first_mean,
+        first_kinds.first_youth,
+        lambda young: 1.0,
+        (first_kinds.BUILD_WOMAN, first_kinds.BUILD_CHILD),
+        first_relief,
+        first_kinds.DRAWN,
+        0.45,
+        (-1.0, 1.0),
+        Spread.sample_by_axes,
+    ),
+    2: Cast(
+        None,
+        {},
+        head_dials.shapes,
+        kinds.dials_of_kind,
+        Steered.mean,
+        youth,
+        lambda young: 1.0 - min(young, 1.0),
+        (kinds.BUILD_WOMAN, kinds.BUILD_CHILD),
+        relief,
+        tuple(d.key for d in head_dials.DIALS),
+        0.6,
+        (-1.4, 1.4),
+        profile=PROFILE,
+        loose=_LOOSE,
+    ),
+}
+#: The one that new heads are of.
+LATEST = max(CASTS)
