@@ -173,7 +173,7 @@ def test_age_grows_and_sinks(maker):
 
 
 @pytest.mark.parametrize(("person", "words"), [
-    (Person(sex=2.0), "sex is 2"), (Person(age=3.0), "age is 3"), (Person(age=float("nan")), "age is nan"),
+    (Person(sex=2.0), "sex is 2"), (Person(age=2.0), "age is 2"), (Person(age=float("nan")), "age is nan"),
     (Person(dials={"nose": 1.0}), "dial 'nose'"), (Person(dials={"tip": 9.0}), "dial 'tip'"),
     (Person(measures={"head_length": 20.0}), "measure 'head_length'"), (Person(measures={"x": 1.0}), "measure 'x'"),
     (Person(landmarks={"prn": (0.0, float("inf"), 0.0)}), "landmark 'prn'"),

@@ -17,6 +17,7 @@ from yewfinch.core.anatomy.head.first_cast.first_positions import first_position
 from yewfinch.core.anatomy.head.first_cast.first_relief import first_relief
 from yewfinch.core.anatomy.head.head_dials import Out
 from yewfinch.core.anatomy.head.head_measures import Steered, youth
+from yewfinch.core.anatomy.head.neck import FADES
 from yewfinch.core.anatomy.head.relief import relief
 from yewfinch.core.anatomy.lore.profile import PROFILE, Behind
 from yewfinch.core.anatomy.population.spread import Spread
@@ -26,7 +27,7 @@ Three = tuple[float, float, float]
 
 #: Means of heights one below the other add up to so little more than the whole that lips could not stand out before
 #: the line from nose to chin; these may be missed by more, as parts of what others may.
-_LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 2.0, "face_height": 2.0}
+_LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 1.4, "face_height": 2.0}
 
 
 @dataclass(frozen=True, eq=False)
@@ -64,6 +65,10 @@ class Cast:
     dial_limits : (float, float)
     sample : callable
         Draws a person's landmarks from how heads vary.
+    neck_fades : (float, float)
+        How far out the neck's girth is felt, and over how much it fades, mm.
+    lip_rings : float
+        Over so many rings behind the lips' fullest the dials of the lips fade out.
     """
 
     positions: Callable[[], DoubleArray] | None
@@ -79,6 +84,8 @@ class Cast:
     dial_spread: float
     dial_limits: tuple[float, float]
     sample: Callable[[Spread, np.random.Generator], dict[str, DoubleArray]] = Spread.sample
+    neck_fades: tuple[float, float] = FADES
+    lip_rings: float = 3.5
     profile: tuple[Behind, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
 
@@ -99,6 +106,8 @@ CASTS: dict[int, Cast] = {
         0.45,
         (-1.0, 1.0),
         Spread.sample_by_axes,
+        (90.0, 30.0),
+        1.5,
     ),
     2: Cast(
         None,

@@ -313,7 +313,9 @@ class HeadShaper:
     @cached_property
     def neck(self) -> Neck:
         """Measures necks and draws them out."""
-        return Neck(self.model.positions, self.model.faces(FORMED), self._order, self.plain.anchors["c"])
+        return Neck(
+            self.model.positions, self.model.faces(FORMED), self._order, self.plain.anchors["c"], self.cast.neck_fades
+        )
 
     def _wanted_neck(self, person: Person) -> dict[str, float]:
         """Measures that the neck is to have: set, drawn by chance, or the mean; a length only if it is set."""
@@ -349,7 +351,7 @@ class HeadShaper:
     def _fields(self) -> dict[str, FloatArray]:
         normals = np.empty_like(self.model.positions)
         normals[self._order] = self.plain.head.normals
-        mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / 1.5, 0.0, 1.0), 0.0)
+        mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / self.cast.lip_rings, 0.0, 1.0), 0.0)
         found = head_dials.fields(self.model.positions, normals, self._inside, mouth, self.cast.shapes)
         return {k: v.astype(np.float32) for k, v in found.items()}
 

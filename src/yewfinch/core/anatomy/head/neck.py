@@ -24,6 +24,8 @@ _PIT = np.array([0.0, -168.0, 19.0])
 _UPPER, _LOWER, _SOFT = (-86.0, -0.33), (-163.0, -0.14), 46.0
 #: Nothing further out than this is neck, mm.
 _WIDEST = 90.0
+#: How far out its girth is felt, and over how much it fades, mm.
+FADES = (105.0, 60.0)
 
 
 @dataclass(frozen=True, eq=False)
@@ -53,10 +55,19 @@ class Neck:
         Its row for each row of the plain head's surface, to which anchors are tied.
     chin : Anchor
         The cervical point.
+    fades : (float, float)
+        How far out its girth is felt, and over how much it fades, mm.
     """
 
-    def __init__(self, rest: DoubleArray, faces: IndexArray, order: IndexArray, chin: Anchor) -> None:
-        self.rest, self.faces = rest, faces
+    def __init__(
+        self,
+        rest: DoubleArray,
+        faces: IndexArray,
+        order: IndexArray,
+        chin: Anchor,
+        fades: tuple[float, float] = FADES,
+    ) -> None:
+        self.rest, self.faces, self._fades = rest, faces, fades
         self._chin = order[list(chin.corners)], np.asarray(chin.weights)
         self._pit = int(np.argmin(((rest - _PIT) ** 2).sum(axis=1)))
 
@@ -110,7 +121,7 @@ class Neck:
         soft = _smooth(below / _SOFT) * _smooth((above + 0.5 * _SOFT) / _SOFT)
         middle = _AT[2] + (y - _AT[1]) * (_AXIS[2] / _AXIS[1])
         out = np.stack([x, np.zeros_like(x), z - middle], axis=1)
-        out *= (soft * _smooth((_WIDEST - np.hypot(x, z - middle)) / 30.0))[:, None] / 390.0
+        out *= (soft * _smooth((self._fades[0] - np.hypot(x, z - middle)) / self._fades[1]))[:, None] / 390.0
         down = _smooth(below / np.maximum(below + np.maximum(above, 0.0), 1.0))
         return {"neck_girth": out, "neck_length": down[:, None] * np.array([0.0, -1.0, -0.2])}
 

@@ -71,6 +71,10 @@ DRAWN = (
 BUILD_WOMAN, BUILD_CHILD = (0.86, 0.87, 0.86), (0.66, 0.56, 0.68)
 
 
+#: Measures that age left alone then.
+_AGELESS = ("upper_face",)
+
+
 def first_youth(age: float) -> float:
     """How much of a child's form there is at an age: 0 when grown, 1 at 8 years and before."""
     return 1.0 - float(np.clip((age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
@@ -91,6 +95,6 @@ def first_mean(m: Steered, sex: float, age: float) -> float:
     """The mean of a measure for a sex and an age, mm or degrees."""
     adult = m.women[0] + (m.men[0] - m.women[0]) * sex
     if age >= GROWN_AGE:
-        return adult * growth(m.key, age)
+        return adult * (1.0 if m.key in _AGELESS else growth(m.key, age))
     child = GROWTH.get(m.key, 0.9 if m.key in LENGTHS else 1.0)
     return adult * float(child + (1.0 - child) * (age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE))
