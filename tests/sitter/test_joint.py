@@ -125,7 +125,7 @@ def test_one_mark_forty_pixels_off_is_named_and_does_not_bend_the_rest():
 
 
 def test_exchanged_sides_of_one_pair_are_named():
-    made = invented(np.random.default_rng(10), 3)
+    made = invented(np.random.default_rng(12), 3)
     photo = next(i for i, p in enumerate(made.sitter.photos) if {"en_l", "en_r"} <= set(p.marks))
     marks = made.sitter.photos[photo].marks
     _, found = solve_sitter(spoilt(made.sitter, photo, en_l=marks["en_r"], en_r=marks["en_l"]))
@@ -147,7 +147,7 @@ def test_a_photo_with_all_sides_exchanged_is_named_and_still_used():
 def test_random_bad_clicks_are_found_and_good_ones_left():
     rng = np.random.default_rng(77)
     wrong = missed = false = marks = 0
-    for _ in range(4):
+    for _ in range(5):
         made = invented(rng, 4, noise=float(rng.uniform(0.5, 2)), spoilt=0.7)
         _, found = solve_sitter(made.sitter)
         named = {(b.photo, b.key) for b in found.bad}
@@ -186,7 +186,7 @@ def test_hidden_marks_are_not_used_and_guessed_ones_count_less():
 
 
 def test_a_cut_out_finds_its_middle():
-    made = invented(np.random.default_rng(15), 3)
+    made = invented(np.random.default_rng(16), 3)
     first = made.sitter.photos[0]
     cut = replace(
         first, width=first.width - 300, marks={k: (x - 300, y) for k, (x, y) in first.marks.items()}, cut=True,

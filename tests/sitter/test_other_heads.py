@@ -130,14 +130,15 @@ def test_another_expression_is_named_and_does_not_bend_the_rest(change):
 def test_an_open_mouth_can_be_told_on_a_single_photo():
     from dataclasses import replace
 
-    rng = np.random.default_rng(12)
-    head = own(rng)
-    photo = photographed(rng, open_mouthed(rng, head), 1).photos[0]
-    chin = {}
-    for told in (False, True):
-        _, found = solve_sitter(Sitter((replace(photo, mouth_open=told),)))
-        ends = [found.points[found.index(k)] for k in ("sn", "gn")]
-        chin[told] = np.linalg.norm(ends[0] - ends[1])
-    true = np.linalg.norm(head["sn"] - head["gn"])
-    assert abs(chin[True] - true) < 0.5 * abs(chin[False] - true)
-    assert "open mouth" in found.doubt.moved["p0"]
+    off = {False: 0.0, True: 0.0}
+    for seed in range(12, 16):
+        rng = np.random.default_rng(seed)
+        head = own(rng)
+        photo = photographed(rng, open_mouthed(rng, head), 1).photos[0]
+        true = np.linalg.norm(head["sn"] - head["gn"])
+        for told in (False, True):
+            _, found = solve_sitter(Sitter((replace(photo, mouth_open=told),)))
+            ends = [found.points[found.index(k)] for k in ("sn", "gn")]
+            off[told] += abs(np.linalg.norm(ends[0] - ends[1]) - true)
+        assert "open mouth" in found.doubt.moved["p0"]
+    assert off[True] < 0.6 * off[False]

@@ -138,7 +138,7 @@ class HeadShaper:
             at = at + (drawn if person.seed else 0.0) + person.asymmetry * lopsided
         if person.landmarks:
             at = self._sitters(at, person)
-        at = at + self._at_landmarks(self._drawn_dials(person))
+        at = at + self._at_landmarks(person.dials) + self._combined(self.chance_fields, self._chance(person))
         if person.seed:
             at = self._parted(at)
         if person.measures:
@@ -166,15 +166,13 @@ class HeadShaper:
         even = self._mirrored_mean(away)
         return even, away - even
 
-    def _drawn_dials(self, person: Person) -> dict[str, float]:
-        """The sculptor's dials and, of a drawn person, chance's."""
-        out = dict(person.dials)
-        if person.seed:
-            rng = np.random.default_rng((person.seed, 1))
-            for key in self.cast.drawn:
-                away = float(np.clip(rng.normal(0.0, self.cast.dial_spread), *self.cast.dial_limits))
-                out[key] = out.get(key, 0.0) + away
-        return out
+    def _chance(self, person: Person) -> dict[str, float]:
+        """The dials as chance turns them for a drawn person."""
+        if not person.seed:
+            return {}
+        rng = np.random.default_rng((person.seed, 1))
+        limits = self.cast.dial_limits
+        return {k: float(np.clip(rng.normal(0.0, self.cast.dial_spread), *limits)) for k in self.cast.drawn}
 
     def _parted(self, at: DoubleArray) -> DoubleArray:
         """The nasion above the sellion, so that the root of the nose does not fold."""
@@ -330,9 +328,10 @@ class HeadShaper:
 
     def _all_dials(self, person: Person) -> dict[str, float]:
         """What the dials, sex and age make of the form together."""
-        out = self._drawn_dials(person)
-        for key, value in self.cast.dials_of_kind(person.sex, person.age).items():
-            out[key] = out.get(key, 0.0) + value
+        out = dict(person.dials)
+        for some in (self._chance(person), self.cast.dials_of_kind(person.sex, person.age)):
+            for key, value in some.items():
+                out[key] = out.get(key, 0.0) + value
         return out
 
     def _combined(
@@ -401,6 +400,22 @@ class HeadShaper:
         for key, moved in self._fields.items():
             out[key] = np.array([self._on_head(moved, k) for k in self.keys])
         return out
+
+    @cached_property
+    def chance_fields(self) -> dict[str, DoubleArray]:
+        """What dials do to the landmarks where chance turns them: nothing that changes a measure, whose spread is
+        published, to first order.
+        """
+        if not self.cast.profile:
+            return self.landmark_fields
+        at, c = self.mean(0.5, 30.0), self.spread.covariance
+        slopes = []
+        for m in STEERED.values():
+            for points in dict.fromkeys((m.points, m.twins)):
+                slopes.append(_value_and_slope(m, at, [self.keys.index(p) for p in points])[1])
+        s = np.array(slopes)
+        gain = c @ s.T @ np.linalg.inv(s @ c @ s.T + 0.01 * np.eye(len(s)))
+        return {k: f - (gain @ (s @ f.ravel())).reshape(f.shape) for k, f in self.landmark_fields.items()}
 
     @cached_property
     def _fixed(self) -> list[bool]:

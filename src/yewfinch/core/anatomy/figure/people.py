@@ -45,7 +45,7 @@ class People:
         self._means = np.array([[shaper.mean(sex, age) for age in _AT_AGES] for sex in (0.0, 1.0)])
         values, vectors = np.linalg.eigh(shaper.spread.covariance)
         self._root = vectors * np.sqrt(np.maximum(values, 0.0))
-        fields = shaper.landmark_fields
+        fields = shaper.chance_fields
         self._dials = np.array([fields[k].ravel() for k in shaper.cast.drawn])
 
     def draw(
