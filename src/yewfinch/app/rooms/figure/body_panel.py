@@ -130,7 +130,7 @@ class BodyPanel(QWidget):
         self.extents[figure.crop].setChecked(True)
         held = steering.bench.portrait.figure
         body = None
-        if held is not None and held.crop != HEAD_ONLY and steering.maker.bodies_at_hand():
+        if held is not None and held.crop != HEAD_ONLY and steering.maker.bodies_at_hand(held.person.cast):
             body = steering.maker.body_of(held)
         found = body.measures() if body else {}
         for i, key in enumerate(MEASURES):

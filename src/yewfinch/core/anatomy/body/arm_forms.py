@@ -81,8 +81,8 @@ def arm(build: Build) -> Forms:
     f.bent(
         [up(0.0), up(0.3, -2), up(0.6), up(0.9), up(1.0)],
         [
-            of(40, 45, 38) + fat,
-            of(39, 41, 34) + fat,
+            of(38, 42, 36) + fat,
+            of(39, 42, 34) + fat,
             of(35, 38, 31) + fat * 0.8,
             of(30, 32, 27) + fat * 0.5,
             of(28, 30, 25),
@@ -90,11 +90,11 @@ def arm(build: Build) -> Forms:
         8.0,
         8,
     )
-    f.muscle(up(-0.18, 12, 2), up(0.54, 20, 0), 31 * m + 8, 48 * (0.75 + 0.25 * m), 24.0, front)  # deltoid, middle part
-    f.muscle(up(-0.12, -4, 26), up(0.46, 10, 16), 24 * m + 7, 30, 20.0, out)  # front part
-    f.muscle(up(-0.10, -6, -26), up(0.44, 10, -16), 23 * m + 7, 30, 20.0, out)  # back part
-    f.muscle(up(0.20, -5, 22), up(0.96, -2, 18), 24 * m + 4, 29, 16.0, out)  # biceps
-    f.muscle(up(0.16, 4, -23), up(0.90, 3, -19), 25 * m + 4, 31, 16.0, out)  # triceps
+    f.muscle(up(-0.06, 8, 2), up(0.58, 19, 0), 30 * m + 8, 48 * (0.75 + 0.25 * m), 32.0, front)  # deltoid, middle part
+    f.muscle(up(-0.08, -4, 26), up(0.46, 10, 16), 24 * m + 7, 30, 28.0, out)  # front part
+    f.muscle(up(-0.06, -6, -26), up(0.44, 10, -16), 23 * m + 7, 30, 28.0, out)  # back part
+    f.muscle(up(0.26, -3, 23), up(0.94, -2, 19), 25 * m + 4, 28, 18.0, out)  # biceps
+    f.muscle(up(0.20, 5, -24), up(0.86, 3, -20), 25 * m + 4, 30, 18.0, out)  # triceps
     f.muscle(up(0.22, 18, -10), up(0.74, 15, -12), 19 * m + 4, 24, 16.0, front)  # its outer head
     f.muscle(up(0.55, 18, 6), up(1.10, 18, 8), 15 * m + 5, 20, 15.0, front)  # brachialis, brachioradialis
     # elbow
@@ -108,15 +108,15 @@ def arm(build: Build) -> Forms:
         8.0,
         8,
     )
-    f.muscle(low(-0.10, 22, 10), low(0.54, 15, 14), 22 * m + 5, 26, 18.0, front)  # extensors
-    f.muscle(low(-0.04, -20, 10), low(0.64, -9, 12), 23 * m + 5, 29, 18.0, front)  # flexors
+    f.muscle(low(-0.10, 23, 10), low(0.50, 16, 14), 24 * m + 5, 27, 22.0, front)  # extensors
+    f.muscle(low(-0.04, -21, 10), low(0.60, -10, 12), 25 * m + 5, 30, 22.0, front)  # flexors
     f.muscle(low(0.0, 4, -18), low(0.6, 4, -15), 17 * m + 4, 24, 18.0, out)  # along the ulna
-    _wrist(f, build)
+    wrist(f, build)
     f.body(w + hand.thumb * -15 + hand.back * 9 - fore * 10, (8, 10, 8), 11.0)  # head of the ulna
     return f
 
 
-def _wrist(f: Forms, build: Build) -> None:
+def wrist(f: Forms, build: Build) -> None:
     """The two bones above the wrist; arm and hand have them in common."""
     hand, r = hand_frame(build), build.of(15.0, 16.5, 14.5)
     w = build.joints["wrist"]
@@ -130,7 +130,7 @@ def palm(build: Build) -> Forms:
     h, f = hand_frame(build), Forms(soft=0.0)
     s = h.size
     turn = np.stack([h.along, h.thumb, h.back])
-    _wrist(f, build)
+    wrist(f, build)
     r = build.of(15.0, 16.5, 14.5)
     for side in (1.0, -1.0):
         f.rods([h.at(-2, side * 12, 0), h.at(20, side * 14, 0)], [r, r - 1.5], 12.0)

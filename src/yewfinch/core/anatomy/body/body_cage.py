@@ -14,6 +14,9 @@ import numpy as np
 
 from yewfinch.core.anatomy.body.arm_forms import arm, finger, hand_frame, palm, thumb
 from yewfinch.core.anatomy.body.body_plan import Build
+from yewfinch.core.anatomy.body.first_cast.first_arm import first_arm
+from yewfinch.core.anatomy.body.first_cast.first_leg import first_leg
+from yewfinch.core.anatomy.body.first_cast.first_torso import first_torso
 from yewfinch.core.anatomy.body.foot_cage import foot_rings
 from yewfinch.core.anatomy.body.hand_cage import hand_rings
 from yewfinch.core.anatomy.body.leg_forms import foot, leg, toe
@@ -191,7 +194,11 @@ class Skins:
 
 def skins(build: Build) -> Skins:
     """The forms of a build, each part joined with what it grows from."""
-    trunk, limb, low, hand = torso(build), arm(build), leg(build), palm(build)
+    hand = palm(build)
+    if build.cast == 1:
+        trunk, limb, low = first_torso(build), first_arm(build), first_leg(build)
+    else:
+        trunk, limb, low = torso(build), arm(build), leg(build)
     armpit = build.of(30.0, 22.0, 36.0)
     whole = Forms(soft=4.0).add(trunk).join(limb, armpit).join(low, 20.0)
     shoulder = Forms(soft=4.0).add(trunk).join(limb, armpit).join(hand, 2.0)

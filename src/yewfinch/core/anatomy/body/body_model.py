@@ -7,7 +7,7 @@ positions are in the frame of `body_plan`.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 import numpy as np
@@ -101,13 +101,13 @@ class BodyModel:
         return np.exp(-(((y - _FOLD[1]) / 85.0) ** 2) - ((np.abs(x) - _FOLD[0]) / 60.0) ** 2)[:, None]
 
 
-def make_body(progress: Progress = silent, dials: tuple[BodyDial, ...] = DIALS) -> BodyModel:
-    """Compute all of it, or with fewer dials. Takes about a minute."""
+def make_body(progress: Progress = silent, dials: tuple[BodyDial, ...] = DIALS, cast: int = 2) -> BodyModel:
+    """Compute all of it, or with fewer dials, or the first cast. Takes about a minute."""
     made: Layout | None = None
     bodies: dict[str, FloatArray] = {}
     total = len(PLANS) + 1
     for number, (plan, build) in enumerate(PLANS.items()):
-        made, p = formed(build, made, part(progress, number / total, (number + 1) / total))
+        made, p = formed(replace(build, cast=cast), made, part(progress, number / total, (number + 1) / total))
         bodies[plan] = p.astype(np.float32)
     assert made is not None
     fields: dict[str, FloatArray] = {}
@@ -119,7 +119,7 @@ def make_body(progress: Progress = silent, dials: tuple[BodyDial, ...] = DIALS) 
             progress((len(PLANS) + len(fields) / (2 * len(dials))) / total, "shaping the body")
             ends = []
             for way in (1.0, -1.0):
-                skin = skins(Build(PLANS[plan].sex, PLANS[plan].grown, {dial.key: way}))
+                skin = skins(Build(PLANS[plan].sex, PLANS[plan].grown, {dial.key: way}, cast))
                 ends.append(settled(start, faces, made.charts[level], made.mirrors[level], skin, None, 2))
             fields[f"{plan} {dial.key}"] = (rise @ ((ends[0] - ends[1]) / 2)).astype(np.float32)
     return _model(made, bodies, fields)

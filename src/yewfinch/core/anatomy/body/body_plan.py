@@ -37,11 +37,14 @@ class Build:
         From 0, about eight years old, to 1, grown.
     dials : mapping of dial to value
         0 is ordinary, 1 clearly more; see `body_dials`.
+    cast : int
+        1 for the forms of the first cast.
     """
 
     sex: float = 1.0
     grown: float = 1.0
     dials: Mapping[str, float] = field(default_factory=dict)
+    cast: int = 2
 
     def dial(self, key: str) -> float:
         """A dial's value, 0 if it was not turned."""

@@ -32,44 +32,47 @@ def leg(build: Build) -> Forms:
         return np.asarray(knee + (ankle - knee) * t + (side, 0.0, front))
 
     g = of(1.0, 0.98, 0.92)
-    core = [up(-0.02, 4), up(0.14, 3, 2), up(0.32, 3, 4), up(0.55, 2, 6), up(0.8, 0, 3), up(1.0)]
+    core = [up(-0.02, 4), up(0.14, 5, 3), up(0.32, 5, 7), up(0.55, 2, 9), up(0.8, -2, 5), up(1.0)]
     f.bent(
         core,
         [
             of(91, 82, 68) * g + fat,
             of(94, 84, 69) * g + fat,
-            of(89, 79, 64) * g + fat,
-            of(71, 66, 54) + fat * 0.8,
-            of(54, 54, 46) + fat * 0.6,
-            of(48, 50, 44) + fat * 0.4,
+            of(89, 83, 65) * g + fat,
+            of(75, 74, 56) + fat * 0.8,
+            of(57, 58, 47) + fat * 0.6,
+            of(48, 50, 43) + fat * 0.4,
         ],
-        12.0,
+        16.0,
         10,
     )
-    f.muscle(up(0.06, 42, 14), up(0.94, 24, 16), 30 * m + 5, 40, 24.0, (0, 0, 1))  # vastus lateralis
-    f.muscle(up(0.02, 8, 50), up(0.90, -2, 38), 26 * m + 4, 38, 26.0, (1, 0, 0))  # rectus femoris
-    f.muscle(up(0.46, -30, 30), up(0.98, -28, 24), 23 * m + 4, 27, 20.0, (0, 0, 1))  # vastus medialis
-    f.muscle(up(-0.04, -34, -6), up(0.66, -24, -8), 34 * m + 6 + fat * 0.5, 54, 30.0, (0, 0, 1))  # adductors
-    f.muscle(up(0.04, 18, -46), up(0.98, 22, -26), 28 * m + 5, 34, 22.0, (1, 0, 0))  # biceps femoris
-    f.muscle(up(0.06, -12, -46), up(1.0, -22, -26), 28 * m + 5, 32, 22.0, (1, 0, 0))  # inner hamstrings
+    f.muscle(up(0.04, 46, 12), up(0.90, 30, 18), 33 * m + 5, 42, 34.0, (0, 0, 1))  # vastus lateralis
+    f.muscle(up(0.02, 10, 50), up(0.90, 0, 42), 28 * m + 4, 40, 34.0, (1, 0, 0))  # rectus femoris
+    f.muscle(up(0.50, -32, 28), up(0.97, -30, 22), 25 * m + 4, 29, 26.0, (0, 0, 1))  # vastus medialis
+    f.muscle(up(-0.04, -34, -6), up(0.62, -24, -8), 36 * m + 6 + fat * 0.5, 54, 34.0, (0, 0, 1))  # adductors
+    f.muscle(up(0.04, 18, -46), up(0.98, 26, -28), 29 * m + 5, 34, 28.0, (1, 0, 0))  # biceps femoris
+    f.muscle(up(0.06, -12, -46), up(1.0, -26, -28), 29 * m + 5, 32, 28.0, (1, 0, 0))  # inner hamstrings
     f.body((0.0, 640.0, 0.0), (3.5, 196.0, 150.0), 5.0, carve=True)  # between the thighs
     # knee
-    f.body(knee + (0, 4, 0), (of(44, 48, 42), 56, of(44, 45, 41)), 34.0, power=2.2)
-    f.body(knee + (0, 14, of(37, 39, 34)), (22, 27, 11), 26.0)
-    f.rods([knee + (0, -14, of(38, 39, 34)), knee + (-2, -52, 35)], [8, 9], 28.0)
-    f.body(knee + (44, -30, -10), (10, 16, 12), 20.0)  # head of the fibula
+    f.body(knee + (0, 2, 0), (of(46, 49, 42), 54, of(46, 47, 41)), 50.0)
+    f.body(knee + (-1, 14, of(36, 38, 33)), (20, 28, of(12, 13, 11)), 40.0, axes(roll=4))  # kneecap
+    f.body(knee + (0, 42, of(30, 34, 27)), (26, 30, 14), 36.0)  # the tendon that comes down to it
+    f.rods([knee + (0, -14, of(38, 40, 34)), knee + (-2, -54, of(35, 37, 31))], [8, 9], 32.0)
+    f.body(knee + (-16, -8, of(34, 36, 30)), (11, 15, 8), 24.0)  # fat beside the tendon below
+    f.body(knee + (15, -8, of(34, 36, 30)), (11, 15, 8), 24.0)
+    f.body(knee + (44, -32, -10), (11, 18, 13), 26.0)  # head of the fibula
     # lower leg
     f.bent(
         [low(0.04), low(0.2, 0, -2), low(0.45, 0, -2), low(0.7, 0, 0), low(0.88, 0, 2), low(1.0, 0, 4)],
-        [of(49, 51, 43), of(51, 52, 42) + fat * 0.4, of(47, 47, 38) + fat * 0.4, of(33, 33, 28) + fat * 0.3, 27, 27],
-        10.0,
+        [of(46, 48, 41), of(48, 49, 41) + fat * 0.4, of(43, 43, 36) + fat * 0.4, of(31, 32, 27) + fat * 0.3, 28, 29],
+        16.0,
         10,
     )
-    f.muscle(low(0.02, -17, -26), low(0.52, -18, -30), 33 * m + 6, 33, 20.0, (1, 0.1, 0))  # gastrocnemius, inner head
-    f.muscle(low(0.02, 19, -24), low(0.46, 20, -28), 30 * m + 6, 30, 20.0, (1, -0.1, 0))
-    f.muscle(low(0.14, 0, -20), low(0.76, 0, -20), 24 * m + 6, 42 * (0.75 + 0.25 * m), 22.0, (1, 0, 0))  # soleus
-    f.muscle(low(0.06, 22, 22), low(0.74, 4, 14), 19 * m + 5, 24, 20.0, (1, 0, 0))  # tibialis anterior
-    f.muscle(low(0.06, 38, 0), low(0.78, 24, -8), 16 * m + 5, 22, 20.0, (0, 0, 1))  # peroneal group
+    f.muscle(low(0.03, -23, -28), low(0.52, -25, -31), 34 * m + 6, 34, 28.0, (1, 0.1, 0))  # gastrocnemius, inner head
+    f.muscle(low(0.03, 24, -26), low(0.46, 26, -29), 31 * m + 6, 31, 28.0, (1, -0.1, 0))
+    f.muscle(low(0.14, 0, -22), low(0.76, 0, -21), 23 * m + 6, 42 * (0.75 + 0.25 * m), 26.0, (1, 0, 0))  # soleus
+    f.muscle(low(0.06, 24, 22), low(0.74, 6, 14), 20 * m + 5, 25, 24.0, (1, 0, 0))  # tibialis anterior
+    f.muscle(low(0.06, 40, 0), low(0.70, 28, -8), 19 * m + 5, 24, 26.0, (0, 0, 1))  # peroneal group
     f.groove([low(0.10, -6, 46), low(0.4, -10, 38), low(0.74, -10, 30)], -2.0 * build.crisp, 10.0)  # shin
     f.rods([low(0.62, 0, -38), low(0.85, 0, -38), ankle + (0, -10, -42)], [14, 9, 10], 20.0)  # tendon of the heel
     f.body(ankle + (-26, 16, 6), (10, 16, 13), 18.0)

@@ -25,35 +25,43 @@ def torso(build: Build) -> Forms:
 
 def _cage(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat * 0.8 + 6.0 * b.dial("chest")
-    f.body((0, 1262, 2), (of(130, 144, 127) + fat, 190, of(92, 99, 98) + fat), 1.0, power=2.2)
-    f.body((0, 1370, -8), (of(112, 122, 112) + fat, 92, of(72, 79, 74) + fat), 34.0)
-    m = b.muscle
-    f.body((of(104, 116, 102), 1262, -30), (33 * m + fat, 125, 60), 44.0, axes(roll=-7))  # latissimus
-    f.body((of(98, 108, 96), 1215, 20), (34 + fat, 90, 54), 44.0, axes(roll=-4))  # serratus
+    f.body(
+        (0, of(1262, 1268, 1264), 2),
+        (of(130, 143, 125) + fat, of(190, 184, 188), of(93, 102, 97) + fat),
+        1.0,
+        power=of(2.2, 2.0, 2.1),
+    )
+    f.body((0, of(1370, 1376, 1372), -8), (of(112, 118, 108) + fat, 94, of(72, 80, 73) + fat), 38.0)
+    m, lean = b.muscle, of(7, 16, 7)
+    f.body(
+        (of(104, 127, 102), of(1262, 1296, 1262), -31), (32 * m + fat, of(125, 112, 124), 58), 46.0, axes(roll=-lean)
+    )  # latissimus
+    f.body((of(98, 108, 96), 1217, 19), (32 + fat, 88, 54), 46.0, axes(roll=-5))  # serratus
 
 
 def _belly(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
     belly = 18.0 * b.dial("belly") + 0.8 * max(b.dial("fullness"), 0.0) * 10.0
-    width = of(104, 136, 122) + fat * 1.3 - 14.0 * b.dial("waist")
-    f.body((0, of(1110, 1095, 1095), 2), (width, 165, of(82, 97, 98) + fat * 1.1), 40.0, power=2.2)
-    f.body((0, 1045, 22), (of(96, 98, 96) + fat, 110, of(72, 76, 82) + fat + belly), 40.0)
-    f.body(
-        (of(92, 106, 96) + fat - 12.0 * b.dial("waist"), 1062, 2), (38, 84, 68), 50.0
-    )  # oblique over the iliac crest
+    width = of(104, 130, 118) + fat * 1.3 - 14.0 * b.dial("waist")
+    f.body((0, of(1106, 1094, 1092), 0), (width, 170, of(80, 94, 94) + fat * 1.1), 50.0)
+    f.body((0, 1048, 22), (of(92, 94, 94) + fat, 106, of(70, 74, 84) + fat + belly), 50.0)
+    side = of(88, 106, 94) + fat - 12.0 * b.dial("waist")
+    f.body((side, of(1050, 1066, 1058), 2), (of(36, 34, 34), 74, 64), 56.0, axes(roll=6))  # oblique over the crest
 
 
 def _pelvis(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
     hips = 14.0 * b.dial("hips")
-    f.body((0, 955, -6), (of(142, 134, 118) + fat + hips, 125, of(98, 97, 90) + fat), 50.0, power=2.2)
+    f.body((0, 955, -6), (of(144, 134, 118) + fat + hips, 128, of(98, 96, 90) + fat), 60.0)
     f.bent(
         [(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)],
-        [of(9, 14, 10), of(10, 18, 12), of(11, 17, 12), 11],
-        60.0,
+        [of(8, 12, 9), of(9, 15, 10), of(10, 15, 11), 10],
+        70.0,
     )  # iliac crest
     f.body(
-        (of(112, 110, 98) + hips, 905, -6), (of(46, 36, 34) + fat * 1.3 + 0.6 * hips, 84, of(62, 58, 52)), 40.0
+        (of(112, 110, 98) + hips, of(888, 900, 900), -8),
+        (of(50, 38, 34) + fat * 1.3 + 0.6 * hips, of(104, 92, 84), of(62, 58, 52)),
+        54.0,
     )  # trochanter
     seat = 11.0 * b.dial("seat") + fat
     f.body(
@@ -61,24 +69,26 @@ def _pelvis(f: Forms, b: Build) -> None:
         (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat),
         34.0,
     )
-    f.body((of(92, 92, 80), 965, -40), (54, 80, 58 + fat * 0.5), 50.0)  # gluteus medius
+    f.body((of(92, 94, 80), 965, -36), (52, 84, 58 + fat * 0.5), 60.0)  # gluteus medius
     f.body((0, 872, 34), (of(36, 34, 30), 42, of(40, 44, 38)), 26.0)  # pubic mound
 
 
 def _neck(f: Forms, b: Build) -> None:
     r = b.of(44.5, 50.0, 46.0) + b.fat * 0.4
-    f.rods([(0, 1540, 20), (0, 1472, 8), (0, 1405, -12)], [r - 1, r, r + 8], 22.0)
+    f.rods([(0, 1540, 20), (0, 1472, 8), (0, 1405, -12)], [r - 1, r, r + 8], 26.0)
     m = b.of(0.8, 1.0, 0.8)
-    f.bent([(40, 1530, 40), (37, 1511, 47), (23, 1474, 60), (12, 1450, 62)], [9 * m, 9 * m, 7 * m, 5 * m], 13.0)
-    t = 0.72 + 0.28 * b.muscle
-    back = [(23, 1560, -12), (25, 1520, -16), (40, 1478, -16), (74, 1450, -17), (112, 1432, -12), (158, 1424, -10)]
-    f.bent(back, [17 * t, 18 * t, 24 * t, 25 * t, 23 * t, 20 * t], 26.0)
+    f.bent([(36, 1530, 40), (34, 1511, 46), (21, 1474, 57), (11, 1450, 60)], [9 * m, 9 * m, 7 * m, 5 * m], 20.0)
+    t = 0.76 + 0.24 * b.muscle
+    back = [(24, 1560, -13), (29, 1520, -14), (44, 1492, -12)]
+    x, y, _ = b.joints["shoulder"]
+    back += [(0.48 * x, y + 63, -8), (0.70 * x, y + 46, -8), (0.88 * x, y + b.of(26, 34, 26), -8)]
+    f.bent(back, [17 * t, 19 * t, 22 * t, 24 * t, 23 * t, 21 * t], 44.0)
 
 
 def _girdle(f: Forms, b: Build) -> None:
     s, of = b.joints["shoulder"], b.of
     m = b.muscle
-    f.rods([(50, 1408, -6), s + (-14, -2, -2)], [46, of(34, 38, 34)], 36.0)
+    f.rods([(50, 1408, -6), s + (-14, -2, -2)], [46, of(34, 38, 34)], 40.0)
     f.body(
         (of(137, 142, 135), of(1328, 1336, 1330), of(-14, -6, -14)),
         (of(30, 20, 30), of(44, 34, 46), of(54, 42, 54)),
@@ -134,17 +144,17 @@ def _lines(f: Forms, b: Build) -> None:
     low = _front(f, [1225, 1150, 1080, 1000])
     f.groove([(0.0, y, z) for y, z in low], 2.4 * crisp, 12.0)
     edge = f.onto([(68, 1225, 100), (70, 1150, 100), (68, 1070, 95), (52, 985, 90)], 8)
-    f.groove(edge, 2.6 * crisp, 15.0)
+    f.groove(edge, 2.0 * crisp, 18.0)
     ribs = f.onto([(10, 1250, 110), (48, 1205, 104), (84, 1150, 84)], 8)
     f.groove(ribs, -2.4 * crisp, 14.0)
     for y in (1180, 1120):
         f.groove(f.onto([(14, y, 105), (56, y + 8, 100)], 8), 1.3 * crisp * max(b.muscle, 0.4), 10.0)
     groin = f.onto([(20, 872, 90), (62, 912, 92), (112, 985, 78)], 8)
-    f.groove(groin, 3.0 * crisp + 1.0, 13.0)
+    f.groove(groin, 1.5 * crisp + 0.6, 20.0)
     (navel,) = f.onto([(0.0, of(1052, 1048, 1040), 130.0)], 12)
     f.groove([navel - (0, 0, 5), navel + (0, 0, 4)], 5.5, 5.5)
     back = f.onto([(0.0, y, -130.0) for y in (1380, 1280, 1180, 1080, 1000)], 12)
-    f.groove(back, 3.6 * min(crisp, 1.2) + 2.0, 20.0)
+    f.groove(back, 3.0 * min(crisp, 1.2) + 2.0, 24.0)
     f.groove([(0, 958, -100), (0, 930, -108), (0, 890, -110), (0, 858, -90), (0, 846, -54)], 15.0, 12.0)
     f.groove(f.onto([(38, 1000, -110), (46, 1004, -105)], 8), 2.6, 10.0)  # dimples over the sacrum
 

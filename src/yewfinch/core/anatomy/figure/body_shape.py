@@ -19,8 +19,8 @@ from yewfinch.core.anatomy.body.body_model import BodyModel
 from yewfinch.core.anatomy.body.body_places import landmark_rows
 from yewfinch.core.anatomy.body.body_plan import NECK, Build
 from yewfinch.core.anatomy.body.physique import Physique
-from yewfinch.core.anatomy.figure.person import Person
-from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE
+from yewfinch.core.anatomy.figure.person import YOUNGEST, Person
+from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE, OLD_AGE
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
@@ -35,6 +35,24 @@ _HIP, _SHOULDER = 960.0, 1440.0
 _APART = 0.3
 #: Lengths of hand and foot on the plans, about, mm.
 _LENGTH = {"hand": 190.0, "foot": 270.0}
+#: At three years: how much further from grown a body's form is than at eight; the stature, mm (WHO and CDC charts,
+#: from memory).
+_YOUNGER, _TODDLER = -0.25, 955.0
+#: What age does to dials at 80 years, and from when on (common practice).
+_AGES_FROM = 40.0
+_AGED = {"muscle": -0.55, "belly": 0.6, "fullness": 0.15, "chest": 0.15, "seat": -0.6, "hips": -0.1}
+#: What a small child's body has more of at three years than at eight, and how much shorter its limbs are in their part
+#: of the stature (common practice).
+_CHUBBY = {"fullness": 1.0, "belly": 0.8, "muscle": -0.3}
+_SHORT = {
+    "upper_arm": 0.93,
+    "forearm": 0.92,
+    "thigh": 0.86,
+    "lower_leg": 0.86,
+    "hand": 0.95,
+    "foot": 0.98,
+    "shoulders": 1.06,
+}
 #: Rounds of evening out the fields on the coarse level, so that no bone ends abruptly; 8 where not named.
 _EVENED = {"hand": 2, "foot": 2, "hip_breadth": 3}
 
@@ -99,7 +117,7 @@ class BodyShaper:
                 f"A stature of {targets['stature']:.0f} mm leaves no room for a body under a head of {head:.0f} mm."
             )
         scale = ring_height / NECK
-        p = self.model.mixed(person.sex, grown, physique.dials) * scale
+        p = self.model.mixed(person.sex, grown, _dials(person, physique)) * scale
         along, pivots = _directions(Build(person.sex, grown), scale)
         amount = self._solved(p, along, pivots, targets, ring_height)
         longer = 1.0 + amount[-1] / ((_SHOULDER - _HIP) * scale)
@@ -246,14 +264,33 @@ class BodyShaper:
 
 
 def grown_part(age: float) -> float:
-    """0 at about eight years, 1 grown."""
+    """0 at about eight years, 1 grown; below 0 for younger children."""
+    if age < CHILD_AGE:
+        return _YOUNGER * (CHILD_AGE - age) / (CHILD_AGE - YOUNGEST)
     return float(np.clip((age - CHILD_AGE) / (GROWN_AGE - CHILD_AGE), 0.0, 1.0))
+
+
+def _dials(person: Person, physique: Physique) -> dict[str, float]:
+    """The body's dials with what age adds to them."""
+    out = dict(physique.dials)
+    if person.cast > 1:
+        old = max(person.age - _AGES_FROM, 0.0) / (OLD_AGE - _AGES_FROM)
+        young = max(CHILD_AGE - person.age, 0.0) / (CHILD_AGE - YOUNGEST)
+        for table, share in ((_AGED, old), (_CHUBBY, young)):
+            for key, value in table.items():
+                out[key] = out.get(key, 0.0) + value * share
+    return out
 
 
 def wanted(person: Person, physique: Physique, head: float) -> dict[str, float]:
     """What every measure of the body is to be, mm: the fixed ones, and the means in their part of the stature."""
     grown = grown_part(person.age)
     means = {k: m.mean(person.sex, grown) for k, m in MEASURES.items()}
+    if person.age < CHILD_AGE:  # small children keep an eight-year-old's proportions below the neck, in small
+        means = {k: m.mean(person.sex, 0.0) for k, m in MEASURES.items()}
+        small = float(np.interp(person.age, (YOUNGEST, CHILD_AGE), (_TODDLER, means["stature"]))) / means["stature"]
+        young = (CHILD_AGE - person.age) / (CHILD_AGE - YOUNGEST)
+        means = {k: v * small * (1.0 + (_SHORT.get(k, 1.0) - 1.0) * young) for k, v in means.items()}
     stature = physique.measures.get("stature", physique.heads * head or means["stature"])
     part = stature / means["stature"]
     return {**{k: v * part for k, v in means.items()}, **physique.measures, "stature": stature}

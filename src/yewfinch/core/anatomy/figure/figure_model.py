@@ -18,6 +18,7 @@ import numpy.typing as npt
 from yewfinch.core.anatomy.body.body_cage import ARM, ARM_AROUND, FINGER, HAND, THUMB, TRUNK
 from yewfinch.core.anatomy.body.body_model import BodyModel
 from yewfinch.core.anatomy.body.body_plan import HEAD_OFFSET
+from yewfinch.core.anatomy.body.first_cast.first_man import first_man
 from yewfinch.core.anatomy.head.first_cast.first_positions import first_positions
 from yewfinch.core.anatomy.head.head_cage import COLUMNS
 from yewfinch.core.anatomy.head.head_form import FORMED
@@ -139,9 +140,9 @@ class FigureModel:
 
     @cached_property
     def rest(self) -> DoubleArray:
-        """The first cast's plain head on the man's body at the formed level, in the frame of `body_plan`, (n, 3) mm."""
+        """The first cast's plain head on its man's body at the formed level, in the frame of `body_plan`, (n, 3) mm."""
         # any likeness of the form does for the order, if it is always the same
-        man = self.body.bodies["man"].astype(np.float64)
+        man = first_man().astype(np.float64)
         return self.joined(first_positions() + HEAD_OFFSET, man)
 
     def rows_from(self, part: str) -> IndexArray:

@@ -350,7 +350,9 @@ class HeadShaper:
     def _fields(self) -> dict[str, FloatArray]:
         normals = np.empty_like(self.model.positions)
         normals[self._order] = self.plain.head.normals
-        mouth = np.where(self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / self.cast.lip_rings, 0.0, 1.0), 0.0)
+        mouth = np.where(
+            self.model.chart == LIPS, np.clip((self.model.place[:, 0] - 3.0) / self.cast.lip_rings, 0.0, 1.0), 0.0
+        )
         found = head_dials.fields(self.model.positions, normals, self._inside, mouth, self.cast.shapes)
         return {k: v.astype(np.float32) for k, v in found.items()}
 

@@ -15,6 +15,7 @@ from yewfinch.core.anatomy.body import (
     sleeves,
     torso_forms,
 )
+from yewfinch.core.anatomy.body.first_cast import first_arm, first_leg, first_torso
 from yewfinch.core.anatomy.head import (
     base_head,
     cage,
@@ -61,6 +62,9 @@ _BODY_BY = (
     cage,
     crossings,
     field_shapes,
+    first_arm,
+    first_leg,
+    first_torso,
     foot_cage,
     forms,
     hand_cage,
@@ -94,16 +98,18 @@ def plain_model(progress: Progress = silent) -> head_model.HeadModel:
     return _HELD[key]
 
 
-def plain_bodies(progress: Progress = silent) -> body_model.BodyModel:
+def plain_bodies(progress: Progress = silent, cast: int = 2) -> body_model.BodyModel:
     """The bodies of woman, man and child, from the cache if their generator has not changed since.
 
     Made anew it takes most of a minute; `progress` may cancel it.
     """
     made_by = fingerprint(_BODY_BY)
-    key = f"{cache_dir()}/{made_by}"
+    key = f"{cache_dir()}/{made_by}/{cast}"
     if key not in _BODIES:
-        arrays = cached("base-body", made_by, lambda: body_model.arrays_of(body_model.make_body(progress)))
-        _BODIES.clear()
+        name = "base-body" if cast != 1 else "base-body-first"
+        arrays = cached(name, made_by, lambda: body_model.arrays_of(body_model.make_body(progress, cast=cast)))
+        for old in [k for k in _BODIES if not k.startswith(f"{cache_dir()}/{made_by}/")]:
+            del _BODIES[old]
         _BODIES[key] = body_model.from_arrays(arrays)
     return _BODIES[key]
 

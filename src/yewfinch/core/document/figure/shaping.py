@@ -56,8 +56,8 @@ class Figures:
         self._lately: list[tuple[tuple[Person, bool], Shape]] = []
         self._places: dict[tuple[str, int], CornerPlaces | None] = {}
         self._fine: dict[tuple[int, int], tuple[DoubleArray, DoubleArray]] = {}
-        self._bodies: BodyShaper | None = None
-        self._crops: dict[str, FigureShaper] = {}
+        self._bodies: dict[int, BodyShaper] = {}
+        self._crops: dict[tuple[str, int], FigureShaper] = {}
         self._whole: list[tuple[tuple[Figure, bool], FigureShape]] = []
         self._poser = Poser()
 
@@ -82,14 +82,14 @@ class Figures:
 
     # --- bodies and joints ----------------------------------------------------------------
 
-    def bodies_at_hand(self) -> bool:
+    def bodies_at_hand(self, cast: int = LATEST) -> bool:
         """Whether bodies can be made at once; else `prepare` takes up to a minute the first time."""
-        return self._bodies is not None
+        return cast in self._bodies
 
-    def prepare(self, progress: Progress = silent) -> None:
+    def prepare(self, progress: Progress = silent, cast: int = LATEST) -> None:
         """Fetch or compute what bodies are made from."""
-        if self._bodies is None:
-            self._bodies = BodyShaper(plain_bodies(progress))
+        if cast not in self._bodies:
+            self._bodies[cast] = BodyShaper(plain_bodies(progress, cast))
 
     def ready(self, figure: Figure, *, posed: bool = False, skull: bool = False) -> bool:
         """Whether a figure can be made at once, on request in a pose or with its skull.
@@ -98,7 +98,7 @@ class Figures:
         """
         if skull and not under_skin.at_hand():
             return False
-        if figure.crop != HEAD_ONLY and not self.bodies_at_hand():
+        if figure.crop != HEAD_ONLY and not self.bodies_at_hand(figure.person.cast):
             return False
         return not posed or self._poser.at_hand(self.layout(figure.crop), figure.crop)
 
@@ -109,7 +109,7 @@ class Figures:
         if skull:
             under_skin.plain_skull(progress)
         if figure.crop != HEAD_ONLY:
-            self.prepare(progress)
+            self.prepare(progress, figure.person.cast)
         if posed:
             self._poser.flesh(self.layout(figure.crop), figure.crop)
 
@@ -121,16 +121,20 @@ class Figures:
         YewfinchError
             If there is no such extent.
         """
-        return self.model if crop == HEAD_ONLY else self._shaper_of(crop).model
+        if crop == HEAD_ONLY:
+            return self.model
+        cast = next(iter(self._bodies), LATEST)  # any: all have the same
+        return self._shaper_of(crop, cast).model
 
-    def _shaper_of(self, crop: str) -> FigureShaper:
+    def _shaper_of(self, crop: str, cast: int) -> FigureShaper:
         if crop not in EXTENTS or crop == HEAD_ONLY:
             raise YewfinchError(f"There is no figure '{crop}'. Use one of {', '.join(EXTENTS)}.")
-        self.prepare()
-        assert self._bodies is not None
-        if crop not in self._crops:
-            self._crops[crop] = FigureShaper(FigureModel(self.model, self._bodies.model, crop), self._bodies)
-        return self._crops[crop]
+        self.prepare(cast=cast)
+        if (crop, cast) not in self._crops:
+            bodies = self._bodies[cast]
+            held = next((s.model for (c, _), s in self._crops.items() if c == crop), None)
+            self._crops[crop, cast] = FigureShaper(held or FigureModel(self.model, bodies.model, crop), bodies)
+        return self._crops[crop, cast]
 
     def whole(self, figure: Figure, *, draft: bool = False) -> FigureShape:
         """A figure with its body; the last few are kept.
@@ -145,7 +149,9 @@ class Figures:
             if held == key:
                 return whole
         head = self.shape(figure.person, draft=draft)
-        whole = self._shaper_of(figure.crop).shape(head, figure.person, checked_physique(figure.physique), draft=draft)
+        whole = self._shaper_of(figure.crop, figure.person.cast).shape(
+            head, figure.person, checked_physique(figure.physique), draft=draft
+        )
         self._whole = [(key, whole), *self._whole[:3]]
         return whole
 
@@ -263,10 +269,10 @@ class Figures:
     def _body_anchors(self, figure: Figure, surface: Surface) -> dict[str, Anchor]:
         """Landmarks below the head that a crop has."""
         layout = self.layout(figure.crop)
-        if not isinstance(layout, FigureModel) or self._bodies is None:
+        if not isinstance(layout, FigureModel):
             return {}
-        of_body = layout.rows_from("body")
-        rows = {k: int(of_body[r]) for k, r in self._bodies.rows.items() if k in LANDMARKS and of_body[r] >= 0}
+        of_body, bodies = layout.rows_from("body"), self._bodies[figure.person.cast]
+        rows = {k: int(of_body[r]) for k, r in bodies.rows.items() if k in LANDMARKS and of_body[r] >= 0}
         points = np.array([self.whole(figure).positions[r] for r in rows.values()])
         return dict(zip(rows, nearest_anchors(HEAD, surface, points), strict=True))
 
@@ -303,7 +309,7 @@ class Figures:
         piece = portrait.pieces.get(HEAD)
         if piece is None or any(k not in portrait.pieces for k in PIECES):
             return "The base head or an eyeball was taken out. Begin a new one to steer it."
-        known = figure.crop == HEAD_ONLY or self.bodies_at_hand()  # else it is looked at once they are
+        known = figure.crop == HEAD_ONLY or bool(self._bodies)  # else it is looked at once they are
         size = self.layout(figure.crop).size(figure.level) if known else len(piece.surface)
         if piece.levels is not None and size != len(piece.surface) and size in piece.levels.sizes:
             return f"The head was begun at level {piece.levels.sizes.index(size) + 1}. Go there to steer it."
@@ -342,7 +348,7 @@ class Figures:
         A person of another cast than the present one gets its form, and the modelling goes along, too.
         """
         if portrait.figure is not None and portrait.figure.crop != HEAD_ONLY:
-            self.prepare()
+            self.prepare(cast=portrait.figure.person.cast)
         why = self.steerable(portrait)
         if why:
             raise YewfinchError(why)
@@ -444,7 +450,7 @@ class Figures:
         """
         figure = portrait.figure
         if figure is not None and figure.crop != HEAD_ONLY:
-            self.prepare()
+            self.prepare(cast=figure.person.cast)
         why = self.steerable(portrait)
         if why or figure is None:
             raise YewfinchError(why.replace("steer", "pose"))

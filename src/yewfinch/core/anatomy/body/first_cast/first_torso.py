@@ -1,0 +1,154 @@
+"""The trunk of the first cast as forms. Frame and mm of `body_plan`."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from yewfinch.core.anatomy.body.body_plan import Build
+from yewfinch.core.reshape.field_shapes import axes
+from yewfinch.core.reshape.forms import Forms
+
+
+def first_torso(build: Build) -> Forms:
+    """Everything between the neck's ring and the groin, without limbs."""
+    f = Forms(soft=4.0)
+    _cage(f, build)
+    _belly(f, build)
+    _pelvis(f, build)
+    _neck(f, build)
+    _girdle(f, build)
+    _back(f, build)
+    _breast(f, build)
+    _lines(f, build)
+    return f
+
+
+def _cage(f: Forms, b: Build) -> None:
+    of, fat = b.of, b.fat * 0.8 + 6.0 * b.dial("chest")
+    f.body((0, 1262, 2), (of(130, 144, 127) + fat, 190, of(92, 99, 98) + fat), 1.0, power=2.2)
+    f.body((0, 1370, -8), (of(112, 122, 112) + fat, 92, of(72, 79, 74) + fat), 34.0)
+    m = b.muscle
+    f.body((of(104, 116, 102), 1262, -30), (33 * m + fat, 125, 60), 44.0, axes(roll=-7))  # latissimus
+    f.body((of(98, 108, 96), 1215, 20), (34 + fat, 90, 54), 44.0, axes(roll=-4))  # serratus
+
+
+def _belly(f: Forms, b: Build) -> None:
+    of, fat = b.of, b.fat
+    belly = 18.0 * b.dial("belly") + 0.8 * max(b.dial("fullness"), 0.0) * 10.0
+    width = of(104, 136, 122) + fat * 1.3 - 14.0 * b.dial("waist")
+    f.body((0, of(1110, 1095, 1095), 2), (width, 165, of(82, 97, 98) + fat * 1.1), 40.0, power=2.2)
+    f.body((0, 1045, 22), (of(96, 98, 96) + fat, 110, of(72, 76, 82) + fat + belly), 40.0)
+    f.body(
+        (of(92, 106, 96) + fat - 12.0 * b.dial("waist"), 1062, 2), (38, 84, 68), 50.0
+    )  # oblique over the iliac crest
+
+
+def _pelvis(f: Forms, b: Build) -> None:
+    of, fat = b.of, b.fat
+    hips = 14.0 * b.dial("hips")
+    f.body((0, 955, -6), (of(142, 134, 118) + fat + hips, 125, of(98, 97, 90) + fat), 50.0, power=2.2)
+    f.bent(
+        [(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)],
+        [of(9, 14, 10), of(10, 18, 12), of(11, 17, 12), 11],
+        60.0,
+    )  # iliac crest
+    f.body(
+        (of(112, 110, 98) + hips, 905, -6), (of(46, 36, 34) + fat * 1.3 + 0.6 * hips, 84, of(62, 58, 52)), 40.0
+    )  # trochanter
+    seat = 11.0 * b.dial("seat") + fat
+    f.body(
+        (of(74, 72, 64), of(902, 906, 896), -62),
+        (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat),
+        34.0,
+    )
+    f.body((of(92, 92, 80), 965, -40), (54, 80, 58 + fat * 0.5), 50.0)  # gluteus medius
+    f.body((0, 872, 34), (of(36, 34, 30), 42, of(40, 44, 38)), 26.0)  # pubic mound
+
+
+def _neck(f: Forms, b: Build) -> None:
+    r = b.of(44.5, 50.0, 46.0) + b.fat * 0.4
+    f.rods([(0, 1540, 20), (0, 1472, 8), (0, 1405, -12)], [r - 1, r, r + 8], 22.0)
+    m = b.of(0.8, 1.0, 0.8)
+    f.bent([(40, 1530, 40), (37, 1511, 47), (23, 1474, 60), (12, 1450, 62)], [9 * m, 9 * m, 7 * m, 5 * m], 13.0)
+    t = 0.72 + 0.28 * b.muscle
+    back = [(23, 1560, -12), (25, 1520, -16), (40, 1478, -16), (74, 1450, -17), (112, 1432, -12), (158, 1424, -10)]
+    f.bent(back, [17 * t, 18 * t, 24 * t, 25 * t, 23 * t, 20 * t], 26.0)
+
+
+def _girdle(f: Forms, b: Build) -> None:
+    s, of = b.joints["shoulder"], b.of
+    m = b.muscle
+    f.rods([(50, 1408, -6), s + (-14, -2, -2)], [46, of(34, 38, 34)], 36.0)
+    f.body(
+        (of(137, 142, 135), of(1328, 1336, 1330), of(-14, -6, -14)),
+        (of(30, 20, 30), of(44, 34, 46), of(54, 42, 54)),
+        22.0,
+        axes(roll=-12),
+    )  # folds of the armpit
+    # pectorals in two parts, collarbone and breastbone
+    p = (m - 0.35) * 1.5
+    if p > 0.1:
+        f.muscle((24, 1372, 78), s + (16, -34, 34), 18 * p + 8, 40, 26.0, (0.1, 1, 0.25))
+        f.muscle((20, 1314, 92), s + (6, -54, 36), 19 * p + 8, 46, 26.0, (0.3, 1, 0.2))
+
+
+def _back(f: Forms, b: Build) -> None:
+    m, fat = b.muscle, b.fat
+    f.body((80, 1338, -80), (50, 84, 20 + 6 * m), 38.0, axes(yaw=-26, pitch=6))  # shoulder blade
+    f.bent([(52, 1374, -96), (105, 1392, -82), (152, 1418, -40)], [8, 9, 10], 32.0)  # its spine
+    f.muscle(
+        (96, 1306, -92), b.joints["shoulder"] + (18, -36, -30), 19 * m, 36, 30.0, (0.4, 1, 0)
+    )  # infraspinatus, teres
+    f.body((22, 1310, -92), (44, 130, 15 + 7 * m), 44.0)  # lower trapezius
+    f.bent(
+        [(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0
+    )  # and up to the nape
+    r = 21 + 5 * m + 0.5 * fat
+    f.bent([(34, 935, -74), (36, 1040, -78), (34, 1150, -80), (36, 1260, -84)], [r - 2, r + 1, r, r - 6], 44.0)
+
+
+def _breast(f: Forms, b: Build) -> None:
+    size = (1.0 - b.sex) * b.grown * (1.0 + 0.28 * b.dial("breast") + 0.12 * b.dial("fullness"))
+    if size > 0.05:
+        r = 46.0 * size ** (1 / 3)
+        turn = axes(yaw=20)
+        f.body((76, 1284, 80 + 8 * size), (r * 1.04, r * 1.06, r * 0.84 * size**0.35), 30.0, turn)
+        f.body((82, 1328, 68), (46, 58, 30), 36.0, turn)
+    x, y = b.of(84, 104, 92), b.of(1278, 1306, 1310)
+    front = f.onto([[x, y, 128.0]], 12)[0]
+    f.body(front, (11, 11, 1.6), 7.0, axes(yaw=22))
+    f.body(front + (0.5, 0, 0.2), (3.0, 3.0, 2.6), 4.0)
+
+
+def _lines(f: Forms, b: Build) -> None:
+    """Bones and furrows that show."""
+    crisp, of = b.crisp, b.of
+    sx = b.joints["shoulder"][0]
+    bone = [(14, 1451, 62), (38, 1454, 66), (66, 1455, 56), (96, 1456, 38), (126, 1452, 20), (sx, 1444, 2)]
+    f.groove(bone, -3.2, 8.5)
+    f.groove([(36, 1474, 52), (58, 1478, 42), (80, 1474, 26)], 4.5, 13.0)
+    f.groove([(44, 1436, 78), (80, 1436, 62), (112, 1430, 48)], 2.4 * crisp, 11.0)
+    f.body((0, 1457, 73), (8.5, 8.5, 8.5), 12.0, carve=True)
+    front = _front(f, [1400, 1330, 1262])
+    f.groove([(0.0, y, z) for y, z in front], 3.4 * crisp, 13.0)  # breastbone
+    low = _front(f, [1225, 1150, 1080, 1000])
+    f.groove([(0.0, y, z) for y, z in low], 2.4 * crisp, 12.0)
+    edge = f.onto([(68, 1225, 100), (70, 1150, 100), (68, 1070, 95), (52, 985, 90)], 8)
+    f.groove(edge, 2.6 * crisp, 15.0)
+    ribs = f.onto([(10, 1250, 110), (48, 1205, 104), (84, 1150, 84)], 8)
+    f.groove(ribs, -2.4 * crisp, 14.0)
+    for y in (1180, 1120):
+        f.groove(f.onto([(14, y, 105), (56, y + 8, 100)], 8), 1.3 * crisp * max(b.muscle, 0.4), 10.0)
+    groin = f.onto([(20, 872, 90), (62, 912, 92), (112, 985, 78)], 8)
+    f.groove(groin, 3.0 * crisp + 1.0, 13.0)
+    (navel,) = f.onto([(0.0, of(1052, 1048, 1040), 130.0)], 12)
+    f.groove([navel - (0, 0, 5), navel + (0, 0, 4)], 5.5, 5.5)
+    back = f.onto([(0.0, y, -130.0) for y in (1380, 1280, 1180, 1080, 1000)], 12)
+    f.groove(back, 3.6 * min(crisp, 1.2) + 2.0, 20.0)
+    f.groove([(0, 958, -100), (0, 930, -108), (0, 890, -110), (0, 858, -90), (0, 846, -54)], 15.0, 12.0)
+    f.groove(f.onto([(38, 1000, -110), (46, 1004, -105)], 8), 2.6, 10.0)  # dimples over the sacrum
+
+
+def _front(f: Forms, heights: list[float]) -> list[tuple[float, float]]:
+    at = f.onto([(0.0, y, 140.0) for y in heights], 12)
+    return [(float(p[1]), float(p[2])) for p in np.asarray(at)]
