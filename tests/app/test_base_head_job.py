@@ -1,6 +1,7 @@
 """The base head in the real window: dials, measures, chance, the sitter, strokes kept, saved, reopened."""
 
 from dataclasses import replace
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -12,6 +13,9 @@ from yewfinch.core.anatomy.figure.person import PRESETS
 from yewfinch.core.anatomy.head.head_measures import STEERED
 from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.formats import container
+
+#: Written by the version before.
+FIRST_CAST = Path(__file__).parents[1] / "document/first_cast_head.yewfinch"
 
 
 @pytest.fixture
@@ -102,6 +106,29 @@ def test_a_new_portrait_from_dials(block, qtbot, tmp_path):
     click(panel.presets["old_man"])
     assert again.figure.person == PRESETS["old_man"][1]
     assert container.load(tmp_path / "woman.yewfinch").figure.person == person
+
+
+def test_a_head_of_the_first_cast_is_steered_as_that_and_brought_over(block, qtbot):
+    w, panel = block, block.panel("Base head")
+    assert panel.over.isHidden()
+    assert w.documents.open(FIRST_CAST).wait()
+    portrait = w.bench.portrait
+    assert not panel.over.isHidden() and "first cast" in panel.note.text()
+    assert not panel.dials.sliders["jowls"].isEnabled() and panel.dials.sliders["tip_up"].isEnabled()
+    pull(panel.age.slider, 0.3)
+    settled(w, qtbot)
+    click(panel.presets["woman"])
+    assert portrait.figure.person == replace(PRESETS["woman"][1], cast=1)
+    was = portrait.surface("head").positions.copy()
+    QTest.mouseClick(panel.over, Qt.MouseButton.LeftButton)
+    settled(w, qtbot)
+    assert portrait.figure.person == PRESETS["woman"][1]
+    assert portrait.history.names[-1] == "Base head: brought over to the new cast"
+    assert panel.over.isHidden() and panel.dials.sliders["jowls"].isEnabled()
+    assert np.abs(portrait.surface("head").positions - was).max() > 1.0
+    QTest.keyClick(w, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    np.testing.assert_array_equal(portrait.surface("head").positions, was)
+    assert not panel.over.isHidden()
 
 
 def test_a_random_person_comes_back_by_its_number(block, qtbot):

@@ -35,7 +35,8 @@ def test_a_new_portrait_at_every_level_is_sound(maker, level):
     found = portrait.landmarks()
     shape = maker.shape(PRESETS["woman"][1])
     for key, place in shape.landmarks.items():  # a coarse level cuts corners off the form
-        assert np.linalg.norm(found[key] - place) < (4.5 if level == 0 else 2.0 if level == 1 else 0.6), key
+        fine = 0.9 if key.startswith("ch") else 0.6  # the mouth's corner is sharp
+        assert np.linalg.norm(found[key] - place) < (4.5 if level == 0 else 2.0 if level == 1 else fine), key
     assert portrait.pieces[HEAD].regions["neck"].shape == (len(portrait.surface(HEAD)),)
     assert len(portrait.lines) >= 14
     assert set(LEVELS) == {0, 1, 2, 3, 4}

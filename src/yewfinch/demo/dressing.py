@@ -56,8 +56,8 @@ def skin_colour(rest: DoubleArray, rng: np.random.Generator) -> DoubleArray:
     beard = np.clip((-26 - y - 0.0 * x) / 12, 0, 1) * np.clip((y + 104) / 16, 0, 1) * (p[:, 2] > 2)
     beard *= np.clip((-12 - y + (x - 30) * 0.9) / 14, 0, 1)
     c *= 1 + (np.array([0.76, 0.78, 0.84]) - 1) * beard[:, None]
-    lip_up = np.interp(x, [0, 6, 15, 27], [-39.6, -38.4, -41.6, -47.8])
-    lip_lo = np.interp(x, [0, 8, 17, 27], [-57.3, -56.8, -54.0, -48.6])
+    lip_up = np.interp(x, [0, 6, 15, 27], [-42.0, -40.7, -43.7, -50.1])
+    lip_lo = np.interp(x, [0, 8, 17, 27], [-58.8, -58.2, -55.2, -50.5])
     lip = np.clip((lip_up - y) / 1.6 + 0.5, 0, 1) * np.clip((y - lip_lo) / 1.8 + 0.5, 0, 1)
     lip *= (x < 27.5) & (p[:, 2] > 78)
     c = c + (np.array([0.36, 0.12, 0.105]) - c) * (0.85 * lip)[:, None]
@@ -65,7 +65,7 @@ def skin_colour(rest: DoubleArray, rng: np.random.Generator) -> DoubleArray:
     c = c + (HAIR * 2.0 - c) * (brows(p) * 0.55)[:, None]
     edge = _spot(p, (16.5, 20.5, 78), 4.0)
     c = c + (np.array([0.48, 0.20, 0.17]) - c) * (edge * 0.7)[:, None]
-    blotch = _noise(p, 9.0, rng) * 0.032 + _noise(p, 3.0, rng) * 0.018
+    blotch = _noise(p, 9.0, rng) * 0.045 + _noise(p, 3.0, rng) * 0.030 + _noise(p, 1.5, rng) * 0.022
     c *= 1 + blotch[:, None] * np.array([0.6, 1.2, 1.2])
     return np.clip(c, 0.004, 1)
 
@@ -86,7 +86,7 @@ def strands(head: Surface, rest: DoubleArray, rng: np.random.Generator) -> tuple
     middle = r[f].mean(axis=1)
     out: list[tuple[DoubleArray, DoubleArray, DoubleArray]] = []
     for weight, count, length, width, lift in (
-        (scalp(middle), 42000, 15.0, 0.36, 0.14), (brows(middle), 900, 6.0, 0.24, 0.08),
+        (scalp(middle), 42000, 15.0, 0.36, 0.14), (brows(middle), 1500, 7.0, 0.19, 0.07),
     ):  # fmt: skip
         chance = area * weight**2
         pick = rng.choice(len(f), count, p=chance / chance.sum())
@@ -125,7 +125,7 @@ def lashes(landmarks: dict[str, DoubleArray], head: Surface, rest: DoubleArray, 
     for sign in (1.0, -1.0):
         u = rng.uniform(0.08, 0.97, 130)
         x = 32.3 - 16 + 30 * u
-        y = 22 - 1.7 + 2.8 * u + 5.4 * np.sin(np.pi * u**0.84) ** 0.86 + 0.7
+        y = 22 - 1.5 + 2.6 * u + 4.25 * np.sin(np.pi * u**0.86) ** 0.86 + 0.7
         at = np.stack([x * sign, y, 69.5 + np.sqrt(np.maximum(14.1**2 - (x - 32.3) ** 2 - (y - 22) ** 2, 4.0))], 1)
         rows = np.array([head.nearest_row(q) for q in at + 0.0 * at])
         near = ((rest[None] - at[:, None])[:, :: max(1, len(rest) // 9000)] ** 2).sum(axis=2).argmin(axis=1)

@@ -25,7 +25,7 @@ BOTH: dict[str, tuple[float, float, float]] = {
     "prn": (0, -3.5, 4), "sn": (0, -2.5, 0), "ls": (0, -2.5, -1), "sto": (0, -3, -0.5),
     "li": (0, -3.5, -0.5), "sl": (0, -5, -2), "pg": (0, -7, 3), "gn": (0, -8, 2), "c": (0, -4, 0),
     "op": (0, 0, -2), "eu": (-2.5, 0, 0), "ft": (-1.5, 0, 0), "sci": (0.5, 1.5, 0.5),
-    "en": (0.8, 0, 0), "ex": (1.6, -1.8, 0), "ps": (1, -0.6, 0), "pi": (1, 0, 0), "or": (0.5, -1, -1),
+    "en": (0.8, 0, 0), "ex": (1.6, -1.8, 0), "ps": (1, 0.3, 0), "pi": (1, 0, 0), "or": (0.5, -1, -1),
     "mf": (0.2, 0, 0), "zy": (2.5, 0, 0), "go": (1.5, -5, 1), "al": (2.2, -2.5, 0.5), "ac": (2.0, -2.5, 0),
     "sbal": (1.2, -2.5, 0), "cph": (0.5, -2.2, -0.5), "ch": (2.8, -4.0, -0.5), "t": (1, 0, 0),
     "sa": (4, 4, -1), "sba": (2, -4, 0), "pra": (1, 0, 0), "pa": (4, 0, -3), "obs": (1.5, 2, 0),
@@ -38,8 +38,12 @@ ASYMMETRY: dict[str, tuple[float, float, float]] = {
     "ex_l": (0, -0.8, 0), "ch_l": (0, 1.6, 0), "ch_r": (0, -0.7, 0), "sto": (0.5, 0, 0), "ls": (0.6, 0, 0),
     "pg": (-0.6, 0, 0), "sa_r": (1.2, -2.0, 0), "sci_l": (0, 1.4, 0), "zy_r": (1.0, 0, 0),
 }  # fmt: skip
-#: Whom the photographed head was bent from.
-BENT_FROM = Figure(Person(sex=1.0, age=52.0, dials={"bridge": 0.6, "brow": 0.3, "fullness": -0.2}), level=3)
+#: Whom the photographed head was bent from, and its dials.
+_DIALS = {
+    "bridge": 0.6, "brow": 0.3, "fullness": -0.3, "cheek_fat": -0.3, "lip_upper": -0.9, "lip_lower": -0.8,
+    "muzzle": -0.5, "jowls": 0.3, "bags": 0.4,
+}  # fmt: skip
+BENT_FROM = Figure(Person(sex=1.0, age=52.0, dials=_DIALS), level=3)
 
 
 @dataclass(frozen=True)

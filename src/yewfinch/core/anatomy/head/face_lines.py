@@ -65,11 +65,11 @@ def _lid(upper: bool) -> tuple[str | Place, ...]:
     out: list[str | Place] = ["en_l"]
     for x in (-11.0, -7.0, -3.0, 1.0, 5.0, 9.0):
         u = (x + 16.0) / 30.0
-        slant = -1.7 + 2.8 * u
+        slant = -1.5 + 2.6 * u
         y = (
-            slant + 5.4 * np.sin(np.pi * u**0.84) ** 0.86 + 0.5
+            slant + 4.25 * np.sin(np.pi * u**0.86) ** 0.86 + 0.5
             if upper
-            else slant - 5.0 * np.sin(np.pi * u**1.14) ** 0.95 - 0.5
+            else slant - 5.2 * np.sin(np.pi * u**1.16) ** 0.92 - 0.5
         )
         out.append((ex + x, float(ey + y), ez + 14.0))
     return (*out, "ex_l")
@@ -120,7 +120,7 @@ _MIDDLE: tuple[FaceCurve, ...] = (
         "upper edge of the red of the lips, from corner to corner",
         0,
         "line",
-        ("ch_r", (-18, -42.5, 105), "cph_r", "ls", "cph_l", (18, -42.5, 105), "ch_l"),
+        ("ch_r", (-18, -45.2, 105), "cph_r", "ls", "cph_l", (18, -45.2, 105), "ch_l"),
     ),
     FaceCurve(
         "lip_lower",
@@ -128,7 +128,7 @@ _MIDDLE: tuple[FaceCurve, ...] = (
         "lower edge of the red of the lips, from corner to corner",
         0,
         "line",
-        ("ch_r", (-17, -54.5, 105), (-8, -57.5, 105), "li", (8, -57.5, 105), (17, -54.5, 105), "ch_l"),
+        ("ch_r", (-17, -55.0, 105), (-8, -58.2, 105), "li", (8, -58.2, 105), (17, -55.0, 105), "ch_l"),
     ),
     FaceCurve(
         "mouth_line",
@@ -136,7 +136,7 @@ _MIDDLE: tuple[FaceCurve, ...] = (
         "line where the lips meet, from corner to corner",
         0,
         "line",
-        ("ch_r", (-13, -47.4, 105), (-5, -46.9, 105), "sto", (5, -46.9, 105), (13, -47.4, 105), "ch_l"),
+        ("ch_r", (-13, -49.2, 105), (-5, -49.1, 105), "sto", (5, -49.1, 105), (13, -49.2, 105), "ch_l"),
     ),
     FaceCurve(
         "mouth_line_lower",
@@ -144,7 +144,7 @@ _MIDDLE: tuple[FaceCurve, ...] = (
         "upper edge of the lower lip where the mouth is open, from corner to corner",
         0,
         "line",
-        ("ch_r", (-13, -48.0, 105), (-5, -47.5, 105), "sto", (5, -47.5, 105), (13, -48.0, 105), "ch_l"),
+        ("ch_r", (-13, -49.8, 105), (-5, -49.7, 105), "sto", (5, -49.7, 105), (13, -49.8, 105), "ch_l"),
     ),
     FaceCurve(
         "hairline",

@@ -33,8 +33,8 @@ CHILD: dict[str, tuple[float, float, float]] = {
 }  # fmt: skip
 #: At 80 years, as a part of that at 30.
 OLD: dict[str, float] = {
-    "upper_face": 1.045, "nose_height": 1.04, "nose_breadth": 1.07, "nose_protrusion": 1.03, "mouth_width": 1.04, "upper_lip": 1.08,
-    "fissure": 0.96, "ear_length": 1.17, "ear_width": 1.05, "lower_face": 0.98, "mandible": 0.97,
+    "upper_face": 1.045, "nose_height": 1.04, "nose_breadth": 1.07, "nose_protrusion": 1.03, "mouth_width": 1.04,
+    "upper_lip": 1.08, "fissure": 0.96, "ear_length": 1.17, "ear_width": 1.05, "lower_face": 0.98, "mandible": 0.97,
 }  # fmt: skip
 #: Source of what no survey at hand gives.
 PLAIN = "plain head"

@@ -1,13 +1,14 @@
 """Texture coordinates of the base head: each half laid out on one half of the square.
 
 The front midline is in the middle, the cut runs over the crown, down the back and along the bust's
-underside. The same for every person, so a picture painted for one base head fits them all.
+underside. The same for every person and cast, so a picture painted for one base head fits them all.
 """
 
 from __future__ import annotations
 
 import numpy as np
 
+from yewfinch.core.anatomy.head.first_cast.first_positions import first_positions
 from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.mesh.surface.unfold import TexturePlaces, unfold
@@ -23,7 +24,7 @@ def texture_places(model: HeadModel, level: int) -> TexturePlaces:
     """Texture places of a level, in the rows of the model's vertices."""
     uv = model.linear_at_level(_half(model), level).copy()
     mirror = model.mirror_at(level)
-    rest = model.at_level(model.positions, level)
+    rest = model.at_level(first_positions(), level)
     middle = mirror == np.arange(len(mirror))
     right = (rest[:, 0] < 0) & ~middle
     seam = middle & (uv[:, 0] > 0.5 + 1e-7)
@@ -35,7 +36,7 @@ def texture_places(model: HeadModel, level: int) -> TexturePlaces:
 def _half(model: HeadModel) -> DoubleArray:
     """Left places of every vertex of the formed level; a right one has its twin's."""
     n = model.size(0)
-    p, mirror = model.positions[:n], model.mirror[:n]
+    p, mirror = first_positions()[:n], model.mirror[:n]
     middle = mirror == np.arange(n)
     left = middle | (p[:, 0] > 0)
     faces = model.coarse[left[model.coarse].all(axis=1) & ~middle[model.coarse].all(axis=1)]
