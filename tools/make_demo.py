@@ -145,7 +145,7 @@ def _mouth(portrait: Portrait) -> None:
         inside = (np.linalg.norm(way, axis=1) < 9.0) & ((way * surface.normals[near]).sum(axis=1) > 1.5)
         colour[inside, :3] = (74, 42, 38)
     tone = np.array([178.0, 104.0, 96.0])
-    colour[:, :3] = np.round(colour[:, :3] + 0.86 * red[:, None] * (tone - colour[:, :3])).astype(np.uint8)
+    colour[:, :3] = np.round(colour[:, :3] + 0.5 * red[:, None] * (tone - colour[:, :3])).astype(np.uint8)
     rows = near.astype(np.int32)
     portrait.perform(Edit("Red of the lips", (RowsChange(HEAD, "colour", rows, surface.colour[rows].copy(), colour),)))
     portrait.perform(lips.change(portrait, found, "Lips"))
@@ -209,7 +209,9 @@ def _model(portrait: Portrait) -> None:
 def _paint(portrait: Portrait) -> None:
     front = (0.0, 0.0, -1.0)
     base, red, lip, brown = (222, 184, 158), (206, 138, 118), (176, 102, 92), (122, 92, 76)
-    portrait.fill(HEAD, (*base, 255), "Fill Head")
+    surface = portrait.surface(HEAD)
+    rows, tone = np.arange(len(surface), dtype=np.int32), np.tile(np.array([*base, 255], np.uint8), (len(surface), 1))
+    portrait.perform(Edit("Fill Head", (RowsChange(HEAD, "colour", rows, surface.colour.copy(), tone),)))
     _stroke(portrait, "paint", [(44, -10, 0), (36, -18, 0), (40, -26, 0)], front, red, size=38.0, strength=0.42)
     _stroke(portrait, "paint", [(0, -12, 0), (4, -18, 0), (10, -18, 0)], front, red, size=18.0, strength=0.45)
     lips = [(0, -43, 0), (8, -42.5, 0), (16, -44.5, 0), (23, -47, 0), (16, -51, 0), (8, -53.5, 0), (0, -54, 0)]

@@ -121,7 +121,8 @@ def main() -> None:
     for eye in person.eyes:
         parts.append(part(eye, to_linear(eye.colour[:, :3] / 255.0) * 0.72, 0.75))
     parts.append(room.Part(*dressing.strands(person.head, person.rest, rng), 0.5))
-    parts.append(room.Part(*dressing.lashes(person.landmarks, person.head, person.rest, rng), 0.5))
+    margins = {k: np.array([a.on(person.head) for a in person.lines[k]]) for k in ("lid_upper_l", "lid_upper_r")}
+    parts.append(room.Part(*dressing.lashes(margins, rng), 0.5))
     cloth = dressing.pullover()
     parts.append(part(cloth, np.tile([0.045, 0.062, 0.075], (len(cloth), 1)), 0.5))
     ctx = standalone_context()
@@ -131,7 +132,7 @@ def main() -> None:
     for i, (name, turn, tilt, roll, distance, lens, target, exif, key) in enumerate(SHOTS):
         rng = np.random.default_rng(100 + i)
         camera = camera_of(turn, tilt, roll, distance, lens, target, (size[0] * FINER, size[1] * FINER))
-        n = 6 if small else 18
+        n = 6 if small else 13
         lamps = room.soft_box(key, 0.16, 2.5, (1.0, 0.95, 0.88), n, rng)
         lamps += room.soft_box((-key[0], 0.1, 0.8), 0.3, 0.42, (0.85, 0.93, 1.0), max(3, n // 3), rng)
         lamps += room.soft_box((-key[0] * 1.2, 0.5, -0.9), 0.12, 0.8, (0.95, 0.97, 1.0), max(2, n // 5), rng)

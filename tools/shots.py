@@ -19,14 +19,12 @@ import numpy as np  # noqa: E402
 from PIL import Image  # noqa: E402
 from PyQt6.QtCore import QPointF, Qt  # noqa: E402
 from PyQt6.QtTest import QTest  # noqa: E402
-from PyQt6.QtWidgets import QScrollArea  # noqa: E402
 
 from tools import parts  # noqa: E402
 from yewfinch.app.bench_window import bench_window  # noqa: E402
 from yewfinch.app.kit import theme  # noqa: E402
 from yewfinch.app.shell.application import make_app  # noqa: E402
 from yewfinch.app.shell.window import MainWindow  # noqa: E402
-from yewfinch.core.anatomy.body.physique import Physique  # noqa: E402
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
 from yewfinch.core.document.figure.shaping import figures  # noqa: E402
@@ -67,7 +65,7 @@ def main() -> None:
         window.deleteLater()
         QTest.qWait(50)
         print(name)
-    if not wanted or "heads" in wanted:
+    if not wanted or wanted & {"heads", "people", "figures"}:
         subprocess.run([sys.executable, str(Path(__file__).parent / "head_pictures.py")], check=True)
 
 
@@ -126,13 +124,6 @@ def fringe(w: MainWindow) -> None:
     w.bench.standpoint.set_overlay(opacity=0.3)
     w.inspector.folds["Likeness"].button.setChecked(False)
     w.inspector.folds["Towards the sitter"].button.setChecked(False)
-
-
-def proportions(w: MainWindow) -> None:
-    """Sitter, clay and norms."""
-    w.bench.set_stage("Features")
-    w.inspector.folds["Proportions"].button.click()  # comes into sight
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(0, 0))
 
 
 def sheet(w: MainWindow) -> None:
@@ -263,21 +254,6 @@ def block(w: MainWindow) -> None:
     w.bench.outlook.set_view(w.bench.outlook.view.turned(28, 2))
 
 
-def body(w: MainWindow) -> None:
-    """A full figure of 1780 mm with the panel that steers it."""
-    w.bench.set_stage("Block")
-    figures().prepare()
-    physique = Physique(measures={"stature": 1780.0})
-    w.panel("Base head").steering.begin(
-        Figure(PRESETS["man"][1], crop="full", physique=physique), "New base figure: full figure"
-    )
-    w.viewport.view_all()
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 8))
-    QTest.qWait(1500)  # the round of small views, and the panels' layout
-    for area in w.findChildren(QScrollArea):
-        area.ensureWidgetVisible(w.panel("Body"), 0, 400)
-
-
 def skull(w: MainWindow) -> None:
     """The skull and its pegs through the clay, one peg brought out."""
     w.bench.set_stage("Block")
@@ -331,7 +307,6 @@ def remesh(w: MainWindow) -> None:
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "form": form,
     "block": block,
-    "body": body,
     "likeness": likeness,
     "pose": pose,
     "skull": skull,
@@ -344,7 +319,6 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "photo_skin": photo_skin,
     "sitter": sitter,
     "fringe": fringe,
-    "proportions": proportions,
     "sheet": sheet,
     "remesh": remesh,
 }

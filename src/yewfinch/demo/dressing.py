@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 import numpy as np
 
 from yewfinch.core.mesh.surface.surface import Surface
@@ -11,6 +13,8 @@ from yewfinch.core.shared.arrays import DoubleArray
 
 SKIN = np.array([0.545, 0.330, 0.235])  # linear light
 HAIR = np.array([0.060, 0.034, 0.020])
+#: Lashes of one upper lid.
+_LASHES = 130
 
 
 def _spot(p: DoubleArray, centre: tuple[float, float, float], radius: float) -> DoubleArray:
@@ -59,8 +63,8 @@ def skin_colour(rest: DoubleArray, rng: np.random.Generator) -> DoubleArray:
     lip_up = np.interp(x, [0, 6, 15, 27], [-42.0, -40.7, -43.7, -50.1])
     lip_lo = np.interp(x, [0, 8, 17, 27], [-58.8, -58.2, -55.2, -50.5])
     lip = np.clip((lip_up - y) / 1.6 + 0.5, 0, 1) * np.clip((y - lip_lo) / 1.8 + 0.5, 0, 1)
-    lip *= (x < 27.5) & (p[:, 2] > 78)
-    c = c + (np.array([0.36, 0.12, 0.105]) - c) * (0.85 * lip)[:, None]
+    lip *= np.clip((27.0 - x) / 4.0, 0, 1) * (p[:, 2] > 78)
+    c = c + (np.array([0.36, 0.135, 0.115]) - c) * (0.55 * lip)[:, None]
     c = c + (HAIR * 2.2 - c) * (scalp(p) * 0.9)[:, None]
     c = c + (HAIR * 2.0 - c) * (brows(p) * 0.55)[:, None]
     edge = _spot(p, (16.5, 20.5, 78), 4.0)
@@ -118,26 +122,25 @@ def strands(head: Surface, rest: DoubleArray, rng: np.random.Generator) -> tuple
     return tuple(np.concatenate([o[i] for o in out]) for i in range(3))  # type: ignore[return-value]  # there are three
 
 
-def lashes(landmarks: dict[str, DoubleArray], head: Surface, rest: DoubleArray, rng: np.random.Generator
-           ) -> tuple[DoubleArray, DoubleArray, DoubleArray]:  # fmt: skip
-    """A dark line of short strands along the upper lid margins."""
+def lashes(lines: Mapping[str, DoubleArray], rng: np.random.Generator) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    """Short dark strands along the upper lid margins, which are given as lines (n, 3) mm by their keys."""
     verts, shades, tones = [], [], []
-    for sign in (1.0, -1.0):
-        u = rng.uniform(0.08, 0.97, 130)
-        x = 32.3 - 16 + 30 * u
-        y = 22 - 1.5 + 2.6 * u + 4.25 * np.sin(np.pi * u**0.86) ** 0.86 + 0.7
-        at = np.stack([x * sign, y, 69.5 + np.sqrt(np.maximum(14.1**2 - (x - 32.3) ** 2 - (y - 22) ** 2, 4.0))], 1)
-        rows = np.array([head.nearest_row(q) for q in at + 0.0 * at])
-        near = ((rest[None] - at[:, None])[:, :: max(1, len(rest) // 9000)] ** 2).sum(axis=2).argmin(axis=1)
-        rows = near * max(1, len(rest) // 9000)
-        root = at + (head.positions[rows] - rest[rows])
-        way = np.stack([(u - 0.45) * 0.9 * sign, 0.35 + 0 * u, 1.0 + 0 * u], 1) + rng.normal(size=(130, 3)) * 0.12
-        way *= (rng.uniform(3.5, 6.5, 130) / np.linalg.norm(way, axis=1))[:, None]
-        across = np.stack([np.ones(130), np.zeros(130), np.zeros(130)], 1) * 0.16
-        tip = root + way + (0, 1.2, 0)
-        verts.append(np.stack([root - across, root + across, tip], axis=1))
-        shades.append(np.repeat(np.array([[[0, 0.6, 0.8]]]), 130, 0).repeat(3, 1))
-        tones.append(np.repeat(np.array([[HAIR * 0.5]]), 130, 0).repeat(3, 1))
+    for key, sign in (("lid_upper_l", 1.0), ("lid_upper_r", -1.0)):
+        line = lines[key]
+        u = rng.uniform(0.1, 0.98, _LASHES)
+        at = u * (len(line) - 1)
+        low = np.minimum(at.astype(int), len(line) - 2)
+        root = line[low] + (at - low)[:, None] * (line[low + 1] - line[low]) + (0.0, -0.2, 0.3)
+        way = np.stack([(u - 0.45) * 1.1 * sign, 0.15 + 0 * u, 1.0 + 0 * u], 1) + rng.normal(size=(_LASHES, 3)) * 0.12
+        way *= (rng.uniform(4.0, 7.5, _LASHES) / np.linalg.norm(way, axis=1))[:, None]
+        across = np.array([0.13, 0.0, 0.0])
+        middle, tip = root + 0.55 * way + (0, -0.2, 0), root + way + (0, 1.6, 0)
+        for corners in ((root - across, root + across, middle + 0.6 * across),
+                        (root - across, middle + 0.6 * across, middle - 0.6 * across),
+                        (middle - 0.6 * across, middle + 0.6 * across, tip)):  # fmt: skip
+            verts.append(np.stack(corners, axis=1))
+            shades.append(np.tile(np.array([0.0, 0.6, 0.8]), (_LASHES, 3, 1)))
+            tones.append(np.tile(HAIR * 0.5, (_LASHES, 3, 1)))
     return np.concatenate(verts), np.concatenate(shades), np.concatenate(tones)
 
 
