@@ -54,6 +54,8 @@ class Cast:
         Neck and bust against the plain man's.
     relief : callable
         Fine lines of skin.
+    later : tuple of str
+        Measures that its mean does not keep to.
     profile : tuple of Behind
         What the mean keeps to beside its measures.
     loose : mapping of measure to float
@@ -86,6 +88,7 @@ class Cast:
     sample: Callable[[Spread, np.random.Generator], dict[str, DoubleArray]] = Spread.sample
     neck_fades: tuple[float, float] = FADES
     lip_rings: float = 3.5
+    later: tuple[str, ...] = ()
     profile: tuple[Behind, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
 
@@ -108,6 +111,7 @@ CASTS: dict[int, Cast] = {
         Spread.sample_by_axes,
         (90.0, 30.0),
         1.5,
+        first_kinds.LATER,
     ),
     2: Cast(
         None,

@@ -120,7 +120,7 @@ class HeadShaper:
     def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
         woman, man = self._adults("woman"), self._adults("man")
         at = self._mirrored_mean(woman.mean + (man.mean - woman.mean) * sex)
-        wanted = {k: self.cast.mean(m, sex, age) for k, m in STEERED.items()}
+        wanted = {k: self.cast.mean(m, sex, age) for k, m in STEERED.items() if k not in self.cast.later}
         if not self.cast.profile:
             return self._parted(self._conditioned(at, wanted, 0.004))
         at = at + self._at_landmarks(self.cast.dials_of_kind(sex, age))

@@ -82,9 +82,9 @@ def _where(
 
 def skull(q: DoubleArray) -> DoubleArray:
     """Braincase and forehead under the scalp, and the temple's muscle that fills the side behind the brow."""
-    d = ellipsoid(q, (0, 47, -3), (71, 82, 92.5), power=2.2)
-    d = blend(d, ellipsoid(q, (0, 55, -24), (74.2, 68, 70)), 18.0)  # parietal breadth
-    d = blend(d, ellipsoid(q, (0, 60, 40), (57, 46, 50), power=2.2), 26.0)  # frontal eminences
+    d = ellipsoid(q, (0, 47, -3), (71, 86, 92.5), power=2.2)
+    d = blend(d, ellipsoid(q, (0, 56, -24), (74.2, 71, 70)), 18.0)  # parietal breadth
+    d = blend(d, ellipsoid(q, (0, 61, 40), (57, 47, 50), power=2.2), 26.0)  # frontal eminences
     d = blend(d, ellipsoid(q, (0, 6, -44), (52, 42, 48)), 22.0)  # occiput over the neck
     d = carve(d, ellipsoid(q, (84, 36, 60), (19, 34, 34), axes(yaw=-16)), 34.0)  # temple
     return blend(d, ellipsoid(q, (44, 26, 22), (17.5, 32, 32), axes(yaw=8)), 16.0)  # temporalis
@@ -96,7 +96,7 @@ def face_mass(q: DoubleArray) -> DoubleArray:
     d = blend(d, ellipsoid(q, (0, -43, 59), (31, 32, 41)), 16.0)  # muzzle: tooth arch and the ring muscle round it
     d = blend(d, ellipsoid(q, (47, -2, 57), (12.5, 11.5, 11), axes(yaw=40)), 13.0)  # cheekbone
     arch: list[Point] = [(52, -2, 50), (60, -1, 33), (63.5, 0, 12)]
-    d = blend(d, curve(q, arch, [8, 7.2, 7]), 22.0)
+    d = blend(d, curve(q, arch, [7.5, 6.6, 6.4]), 22.0)
     d = blend(d, ellipsoid(q, (31, -12, 66), (17, 14, 13), axes(yaw=24)), 14.0)  # fat over the cheekbone
     d = blend(d, ellipsoid(q, (39, -33, 51), (19, 28, 20), axes(yaw=34)), 22.0)  # buccal fat
     return blend(d, ellipsoid(q, (20, -8, 72), (11, 15, 12)), 13.0)  # beside the nose
@@ -106,8 +106,8 @@ def jaw(q: DoubleArray) -> DoubleArray:
     """Lower jaw with its angle and chin, masseter and parotid, and the floor of the mouth."""
     line: list[Point] = [(57, -10, 2), (49, -50, 8), (40.5, -69, 34), (26, -79, 60), (12, -82, 76)]
     d = curve(q, line, [6.5, 7.5, 8, 9, 10.5])
-    d = blend(d, ellipsoid(q, (46.5, -26, 28), (12, 34, 26), axes(yaw=16)), 22.0)  # masseter
-    d = blend(d, ellipsoid(q, (52, -20, 6), (10, 28, 20), axes(yaw=8)), 20.0)  # parotid
+    d = blend(d, ellipsoid(q, (45.5, -26, 28), (12, 34, 26), axes(yaw=16)), 20.0)  # masseter
+    d = blend(d, ellipsoid(q, (50, -20, 6), (9.5, 28, 20), axes(yaw=8)), 18.0)  # parotid
     d = blend(d, ellipsoid(q, (46, -14, 40), (14, 20, 20), axes(yaw=30)), 20.0)  # fat below the arch
     d = blend(d, ellipsoid(q, (0, -82.0, 80.5), (20, 13.5, 16), power=2.2), 12.0)  # chin
     d = blend(d, ellipsoid(q, (11, -86.5, 79), (10, 7.5, 10)), 10.0)  # its corners
@@ -149,7 +149,7 @@ def brow(q: DoubleArray) -> DoubleArray:
     """Brow ridge, glabella and the outer rim of the socket, under the muscle that draws the brow."""
     ridge: list[Point] = [(9, 38.5, 84.5), (24, 42.5, 81.0), (37, 41, 72.5), (46.5, 32, 60.5), (48, 16, 55)]
     d = curve(q, ridge, [8.0, 8.0, 8.0, 7.5, 6.0])
-    return blend(d, ball(q, (0, 39, 85.0), 10.0), 14.0)
+    return blend(d, ball(q, (0, 40, 85.6), 10.0), 12.0)
 
 
 def sockets(q: DoubleArray, d: DoubleArray) -> DoubleArray:
@@ -172,15 +172,15 @@ def lid_mounds(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 
 def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Bones, sidewalls, a tip of two domes, wings and columella."""
-    bridge: list[Point] = [(0, 34, 84.5), (0, 23, 86.0), (0, 8, 94.0), (0, -6, 102.4)]
-    n = curve(q, bridge, [8.5, 7.2, 7.6, 7.4])
+    bridge: list[Point] = [(0, 36, 82.0), (0, 24, 82.6), (0, 8, 92.4), (0, -8, 102.8)]
+    n = curve(q, bridge, [8.0, 7.2, 7.6, 7.6])
     n = blend(n, cone(q, (6, 20, 79), (12.5, -9, 90), 6.5, 8.5), 9.0)  # sidewalls
-    n = blend(n, ellipsoid(q, (0, -13.0, 107.5), (9.0, 8.2, 9.5)), 8.0)  # under the tip's skin
-    n = blend(n, ball(q, (3.8, -12.8, 112.6), 5.9), 5.0)  # domes
-    n = blend(n, ellipsoid(q, (0, -18.0, 111.0), (5.5, 4.5, 6.0)), 4.0)  # below them
+    n = blend(n, ellipsoid(q, (0, -15.5, 108.8), (9.0, 8.2, 9.5)), 8.0)  # under the tip's skin
+    n = blend(n, ball(q, (3.8, -16.4, 114.6), 5.8), 5.0)  # domes
+    n = blend(n, ellipsoid(q, (0, -19.8, 113.0), (5.5, 4.2, 6.0)), 4.0)  # below them
     wing = ellipsoid(q, (11.8, -18.4, 101.0), (5.2, 6.4, 11.0), axes(yaw=-18, pitch=12))
     n = blend(n, wing, 7.0)
-    n = blend(n, cone(q, (0, -25.0, 99), (0, -21.4, 112), 4.0, 3.8), 4.5)  # columella
+    n = blend(n, cone(q, (0, -25.4, 99), (0, -23.0, 113.4), 4.0, 3.8), 4.5)  # columella
     n = blend(n, ellipsoid(q, (0, -22.0, 94), (13.5, 6, 8.5)), 8.0)  # base on the upper lip
     out = blend(d, n, 9.0)
     groove: list[Point] = [(12.0, -9.6, 105.0), (15.0, -10.6, 101.0), (18.2, -14.5, 96.0), (18.6, -20.5, 93.5)]

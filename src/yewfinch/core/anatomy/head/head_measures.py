@@ -1,8 +1,10 @@
 """The measures by which the base head is steered, with their means by sex and age.
 
 Adult means and spreads are those of `norms.NORMS`. A child's are parts of the adult's, and so
-are the changes of age; both tables are from memory after Farkas 1994 (growth) and Heathcote
-1995, BMJ 311:1668 (the ear grows 0.22 mm a year), rounded, and good to some percent.
+are the changes of age; both tables are from memory after Farkas 1994 (growth), Heathcote 1995,
+BMJ 311:1668 (the ear grows 0.22 mm a year), van den Bosch et al. 1999, Br J Ophthalmol 83:347
+(the eye's fissure) and handbooks (the upper lip longer by 2 to 4 mm from 30 to 70, its red thinner
+by a third), rounded, and good to some percent.
 """
 
 from __future__ import annotations
@@ -29,12 +31,14 @@ CHILD: dict[str, tuple[float, float, float]] = {
     "upper_lip": (0.85, 0.90, 0.96), "intercanthal": (0.86, 0.93, 0.98), "biocular": (0.83, 0.90, 0.97),
     "fissure": (0.83, 0.91, 0.97), "pupils": (0.775, 0.87, 0.95), "ear_length": (0.84, 0.90, 0.96),
     "ear_width": (0.94, 0.97, 1.0), "brow_height": (0.86, 0.92, 0.97), "chin_depth": (0.76, 0.84, 0.94),
+    "vault": (0.955, 0.975, 0.99), "red_upper": (0.86, 0.94, 1.0), "red_lower": (0.84, 0.92, 1.0),
     "neck_girth": (0.65, 0.74, 0.89), "neck_length": (0.58, 0.74, 0.90),
 }  # fmt: skip
 #: At 80 years, as a part of that at 30.
 OLD: dict[str, float] = {
-    "upper_face": 1.045, "nose_height": 1.04, "nose_breadth": 1.07, "nose_protrusion": 1.03, "mouth_width": 1.04,
-    "upper_lip": 1.08, "fissure": 0.96, "ear_length": 1.17, "ear_width": 1.05, "lower_face": 0.98, "mandible": 0.97,
+    "upper_face": 1.06, "nose_height": 1.04, "nose_breadth": 1.07, "nose_protrusion": 1.03, "mouth_width": 1.04,
+    "upper_lip": 1.14, "red_upper": 0.62, "red_lower": 0.66, "fissure": 0.93, "ear_length": 1.17, "ear_width": 1.05,
+    "mandible": 0.955, "brow_height": 0.94,
 }  # fmt: skip
 #: Source of what no survey at hand gives.
 PLAIN = "plain head"
@@ -135,8 +139,8 @@ def _table() -> dict[str, Steered]:
                 key, n.title, (n.start, n.end), "mm", round(middle * (1 - room), 1), round(middle * (1 + room), 1),
                 n.men, n.women, n.source, group,
             )  # fmt: skip
-    # Nothing published at hand for these over skin: the plain head's own values, for a woman
-    # smaller as her published measures are, and no spread.
+    # Nothing published at hand for these over skin, or a range only (reds of the lips: Farkas 1994, 7-10 and 8-11):
+    # the plain head's own values, for a woman smaller as her published measures are, and no spread.
     for key, title, points, unit, low, high, man, woman, group in (
         (
             "jaw_angle",
@@ -149,6 +153,9 @@ def _table() -> dict[str, Steered]:
             134.0,
             "face",
         ),
+        ("vault", "crown to the root of the nose", ("v", "n"), "mm", 110.0, 200.0, 151.5, 145.5, "head"),
+        ("red_upper", "red of the upper lip", ("ls", "sto"), "mm", 2.0, 18.0, 8.0, 8.2, "mouth"),
+        ("red_lower", "red of the lower lip", ("sto", "li"), "mm", 2.0, 20.0, 9.0, 9.0, "mouth"),
         ("brow_height", "inner eye corner to the brow's top", ("en_l", "sci_l"), "mm", 22.0, 46.0, 33.4, 33.0, "eyes"),
         ("chin_depth", "ear notch to chin point", ("t_l", "pg"), "mm", 95.0, 185.0, 144.7, 134.0, "face"),
     ):

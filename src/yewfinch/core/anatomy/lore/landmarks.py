@@ -66,12 +66,12 @@ class Landmark:
 
 
 _TABLE: tuple[tuple[str, str, str, str, bool, tuple[float, float, float], Approach], ...] = (
-    ("v", "vertex", "top of the head", "highest point of the head in Frankfurt position", False, (0, 131, -8), "above"),
+    ("v", "vertex", "top of the head", "highest point of the head in Frankfurt position", False, (0, 135, -8), "above"),
     ("tr", "trichion", "hairline", "hairline at the forehead midline", False, (0, 93, 80), "front"),
     ("g", "glabella", "between the brows", "most prominent point between the brows", False, (0, 40, 96), "front"),
     ("n", "nasion", "nasal root", "nasofrontal suture, at or just above the deepest point", False, (0, 27.2, 92), "front"),
     ("se", "sellion", "bridge hollow", "deepest point of the nasal root in profile", False, (0, 24, 92), "front"),
-    ("prn", "pronasale", "nose tip", "most protruded point of the nose tip", False, (0, -15, 121), "front"),
+    ("prn", "pronasale", "nose tip", "most protruded point of the nose tip", False, (0, -17.5, 121), "front"),
     ("sn", "subnasale", "nose base", "where the columella meets the upper lip", False, (0, -27.5, 102.6), "front"),
     ("ls", "labiale superius", "upper lip border", "middle of the upper vermilion line", False, (0, -41.8, 104), "front"),
     ("sto", "stomion", "mouth line, middle", "middle of the closed lip line", False, (0, -50.1, 102), "front"),
