@@ -99,7 +99,7 @@ def test_a_hundred_random_persons_have_their_measures(maker):
     # drafts; with one thread of OpenBLAS instead of two, whose last bits differ, one of them is 1.08 mm off
     for seed in range(1, 201, 4):
         rng = np.random.default_rng(seed)
-        person = Person(float(seed % 4 > 1), float(rng.uniform(8, 85)), seed=seed, asymmetry=float(seed % 3 > 0))
+        person = Person(float(seed % 4 > 1), float(rng.uniform(3, 90)), seed=seed, asymmetry=float(seed % 3 > 0))
         shape = maker.shaper.shape(person, draft=True)
         assert np.isfinite(shape.positions).all()
         found, wanted = shape.measures(), targets(maker, person)
@@ -109,10 +109,12 @@ def test_a_hundred_random_persons_have_their_measures(maker):
         assert 40 < found["pupils"] < 85
 
 
-@pytest.mark.parametrize("seed", [*range(1, 9), 44, 89, 389, 118, 140, 149, 150, 198])  # the last ones were once faulty
+@pytest.mark.parametrize(
+    "seed", [*range(1, 9), 44, 89, 389, 118, 140, 149, 150, 198, 17, 79]
+)  # the last ones were once faulty
 def test_finished_random_persons_have_their_measures_and_do_not_cross_themselves(maker, triangles, seed):
     rng = np.random.default_rng(seed)
-    person = Person(float(seed % 2), float(rng.uniform(8, 85)), seed=seed, asymmetry=float(seed % 3 > 0))
+    person = Person(float(seed % 2), float(rng.uniform(3, 90)), seed=seed, asymmetry=float(seed % 3 > 0))
     shape = maker.shape(person)
     assert len(crossings(shape.positions, triangles)) == 0
     found, wanted = shape.measures(), targets(maker, person)

@@ -56,6 +56,8 @@ class Cast:
         Fine lines of skin.
     later : tuple of str
         Measures that its mean does not keep to.
+    dial_ends : mapping of dial to (least, most)
+        How far the sculptor, chance, sex and age turn some dials together; beyond it lips fold.
     profile : tuple of Behind
         What the mean keeps to beside its measures.
     loose : mapping of measure to float
@@ -89,6 +91,7 @@ class Cast:
     neck_fades: tuple[float, float] = FADES
     lip_rings: float = 3.5
     later: tuple[str, ...] = ()
+    dial_ends: Mapping[str, tuple[float, float]] = field(default_factory=dict)
     profile: tuple[Behind, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
 
@@ -126,6 +129,7 @@ CASTS: dict[int, Cast] = {
         tuple(d.key for d in head_dials.DIALS),
         0.6,
         (-1.4, 1.4),
+        dial_ends={"lip_upper": (-1.5, 2.2), "lip_lower": (-1.5, 2.2), "mouth_corners": (-1.6, 2.0)},
         profile=PROFILE,
         loose=_LOOSE,
     ),

@@ -59,6 +59,10 @@ _CARRIED_OFF = 0.4
 _CORNER_OFF = 0.4
 #: Nasion over sellion, mm, at least; surveys place the two so that they often change places.
 _LEAST_ROOT = 0.6
+#: The reds of upper and lower lip, mm, at least.
+_LEAST_RED = (3.6, 4.2)
+#: How far the mouth's corners lie above or below its middle at most, and behind it at least, mm.
+_CORNERS = (3.2, 12.0)
 #: How far the lips' places behind the line from nose to chin may be missed, mm.
 _PROFILE_SLACK = 0.6
 
@@ -175,12 +179,23 @@ class HeadShaper:
         return {k: float(np.clip(rng.normal(0.0, self.cast.dial_spread), *limits)) for k in self.cast.drawn}
 
     def _parted(self, at: DoubleArray) -> DoubleArray:
-        """The nasion above the sellion, so that the root of the nose does not fold."""
+        """The nasion above the sellion, and the lips' borders off the mouth line, so that nothing folds there."""
         upper, lower = self.keys.index("n"), self.keys.index("se")
         short = max(_LEAST_ROOT - float(at[upper, 1] - at[lower, 1]), 0.0)
         out = at.copy()
         out[upper, 1] += 0.2 * short
         out[lower, 1] -= 0.8 * short
+        if self.cast.profile:
+            middle = out[self.keys.index("sto"), 1]
+            for keys, least in ((("ls", "cph_l", "cph_r"), _LEAST_RED[0]), (("li",), -_LEAST_RED[1])):
+                gap = out[self.keys.index(keys[0]), 1] - middle
+                lacks = max(abs(least) - gap * np.sign(least), 0.0) * np.sign(least)
+                for key in keys:
+                    out[self.keys.index(key), 1] += lacks
+            deep = out[self.keys.index("sto"), 2] - _CORNERS[1]
+            for corner in (self.keys.index("ch_l"), self.keys.index("ch_r")):
+                out[corner, 1] = np.clip(out[corner, 1], middle - _CORNERS[0], middle + _CORNERS[0])
+                out[corner, 2] = min(out[corner, 2], deep)
         return out
 
     def _sitters(self, at: DoubleArray, person: Person) -> DoubleArray:
@@ -332,6 +347,9 @@ class HeadShaper:
         for some in (self._chance(person), self.cast.dials_of_kind(person.sex, person.age)):
             for key, value in some.items():
                 out[key] = out.get(key, 0.0) + value
+        for key, (least, most) in self.cast.dial_ends.items():
+            if key in out:
+                out[key] = float(np.clip(out[key], least, most))
         return out
 
     def _combined(
