@@ -1,4 +1,4 @@
-"""Portraits of the first cast of the base heads: files that the version before wrote are opened, steered, brought over."""
+"""Portraits of the first cast of the base heads, written by the version before: opened, steered, brought over."""
 
 from dataclasses import replace
 from pathlib import Path
