@@ -196,10 +196,9 @@ def _stroke(
 
 
 def _model(portrait: Portrait) -> None:
-    front, side = (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
+    front = (0.0, 0.0, -1.0)
     _stroke(portrait, "move", [(0, -15, 0), (0, -18.5, 0)], front, size=34.0)
     _stroke(portrait, "move", [(0, -86, 0), (0, -92.5, 0)], front, size=64.0)
-    _stroke(portrait, "move", [(80, -10, -10), (80, -7, -12)], side, size=44.0)
     _stroke(portrait, "clay", [(60, 2, 0), (56, -3, 0), (50, -6, 0), (44, -7, 0)], front, size=16.0, strength=0.3)
     _stroke(portrait, "clay", [(30, 45, 0), (22, 44, 0), (12, 41, 0)], front, size=12.0, strength=0.25)
     _stroke(portrait, "crease", [(22, -20, 0), (27, -30, 0), (31, -40, 0)], front, size=8.0, strength=0.18)

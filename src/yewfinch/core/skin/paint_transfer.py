@@ -254,6 +254,10 @@ def _warm() -> None:
     at = np.array([[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [1.0, 1.0, 0.0], [0.0, 1.0, 0.0]], POSITION)
     surface = Surface(at, np.array([[0, 1, 2, 3]], INDEX))
     carried([Source.plain(surface)], Surface(at, np.array([[0, 1, 2, 2], [0, 2, 3, 3]], INDEX)))
+    grain = grain_of(surface, 1)
+    carried(
+        [Source(surface, Painting(grain, [ground_layer(grain, surface.colour)]))], Surface(at, surface.faces), steps=1
+    )
 
 
 warmup.register("carrying colour over", _warm)

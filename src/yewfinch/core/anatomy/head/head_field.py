@@ -93,7 +93,7 @@ def skull(q: DoubleArray) -> DoubleArray:
 def face_mass(q: DoubleArray) -> DoubleArray:
     """Upper jaw and cheekbones, and the muscle and fat over them."""
     d = ellipsoid(q, (0, -18, 9), (58, 90, 79))
-    d = blend(d, ellipsoid(q, (0, -43, 59), (31, 32, 41)), 16.0)  # muzzle: tooth arch and the ring muscle round it
+    d = blend(d, ellipsoid(q, (0, -43, 58.5), (28.5, 32, 41)), 14.0)  # muzzle: tooth arch and the ring muscle round it
     d = blend(d, ellipsoid(q, (47, -2, 57), (12.5, 11.5, 11), axes(yaw=40)), 13.0)  # cheekbone
     arch: list[Point] = [(52, -2, 50), (60, -1, 33), (63.5, 0, 12)]
     d = blend(d, curve(q, arch, [7.5, 6.6, 6.4]), 22.0)
@@ -189,12 +189,12 @@ def nose(q: DoubleArray, d: DoubleArray) -> DoubleArray:
 
 def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     """Lips with a mouth line, philtrum, corners and the fold above the chin."""
-    d = blend(d, ellipsoid(q, (0, -55, 84.5), (22.5, 14, 15)), 10.0)  # the ring muscle under the lower lip
-    upper: list[Point] = [(0, -44.6, 99.2), (8, -43.4, 98.2), (16, -45.0, 92.8), (25, -48.2, 84.0)]
-    d = blend(d, curve(q, upper, [5.6, 5.3, 4.2, 2.2]), 7.0)
+    d = blend(d, ellipsoid(q, (0, -55, 84.5), (18, 13.5, 14.5)), 9.0)  # the ring muscle under the lower lip
+    upper: list[Point] = [(0, -44.6, 99.2), (8, -43.4, 97.8), (15, -45.0, 91.6), (21, -47.2, 84.6), (26, -49.4, 77.0)]
+    d = blend(d, curve(q, upper, [5.6, 5.3, 4.2, 3.0, 2.0]), 7.0)
     d = blend(d, ball(q, (0, -46.4, 100.2), 4.2), 4.0)  # tubercle
-    lower: list[Point] = [(0, -53.6, 95.8), (7, -53.6, 95.6), (16, -52.2, 91.0), (25, -49.8, 83.4)]
-    d = blend(d, curve(q, lower, [5.6, 6.0, 5.0, 2.4]), 9.0)
+    lower: list[Point] = [(0, -53.6, 95.8), (7, -53.6, 95.2), (15, -52.6, 90.2), (21, -51.6, 83.4), (26, -50.8, 76.0)]
+    d = blend(d, curve(q, lower, [5.6, 6.0, 5.0, 3.4, 2.0]), 9.0)
     groove = np.maximum(cone(q, (0, -29, 102), (0, -38.0, 104.0), 0.6, 1.4), 0.0)
     d = dent(d, groove, 1.7, 2.9)  # philtrum
     ridge = np.maximum(cone(q, (4.6, -31, 101), (5.8, -38.5, 102.5), 0.1, 0.3), 0.0)

@@ -68,7 +68,7 @@ def _over_ball(x: DoubleArray, y: DoubleArray, radius: float) -> DoubleArray:
     low = np.sqrt(radius**2 - turn**2)
     on = np.sqrt(np.maximum(radius**2 - np.minimum(away, turn) ** 2, 0.0))
     on = on - np.maximum(away - turn, 0.0) * turn / low
-    inner = 7.8 + 0.18 * (x + 16.0)
+    inner = 6.8 + 0.18 * (x + 16.0)
     outer = 0.4 - 1.5 * (x - 14.0)
     off = np.where(x < 0, inner, np.minimum(outer, 9.0))
     off = np.where(np.abs(x) < 6.0, -9.0, off)
@@ -111,7 +111,7 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
         out[ring] += way * np.asarray(lift)[..., None]
 
     fold = outward(6.6, 6.2, 2.4, 4.8)
-    ahead = normal + np.array([0.0, 0.0, 0.9]) * mid[:, None]  # the margin looks at its fellow more than at the viewer
+    ahead = normal + np.array([0.0, 0.0, 0.45]) * mid[:, None]  # the margin looks at its fellow more than at the viewer
     ahead /= np.linalg.norm(ahead, axis=1)[:, None]
     out[OUTER_EDGE] = edge + ahead * thick[:, None]
     out[INNER_EDGE] = edge

@@ -27,7 +27,7 @@ HALF = 27.0
 _X = [0.0, 3.0, 6.0, 10.0, 15.0, 20.0, 24.0, HALF]
 #: Heights of the mouth line and of the borders over these, and how far forward the line lies, mm.
 _LINE = Monotone(_X, [-50.1, -49.7, -49.2, -49.2, -49.5, -49.7, -49.9, -50.3])
-_FRONT = Monotone(_X, [102.6, 102.2, 101.4, 99.6, 96.3, 92.0, 88.2, 85.0])
+_FRONT = Monotone(_X, [102.6, 102.2, 101.4, 99.4, 95.6, 91.0, 87.0, 83.8])
 _UPPER = Monotone(_X, [-42.0, -41.3, -40.7, -41.5, -43.7, -46.4, -48.5, -50.1])
 _LOWER = Monotone(_X, [-58.8, -58.7, -58.4, -57.6, -55.9, -53.5, -51.7, -50.5])
 
@@ -67,6 +67,6 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
     lay(LINE, x, line, side * 0.3, 0.2)
     lay(5, x * 0.985, line, gap, 2.6)
     lay(6, x * 0.95, line, gap, 7.0 - 1.5 * t)
-    lay(7, x * 0.86, line, side * 4.0 * full, 11.0 - 3.0 * t)
-    lay(8, x * 0.72, line, side * 7.0 * full, 20.0 - 8.0 * t)
+    lay(7, x * 0.83, line, side * 3.6 * full, 10.5 - 3.0 * t)
+    lay(8, x * 0.67, line, side * 6.2 * full, 19.0 - 8.0 * t)
     return out, np.ones(out.shape[:2]), shift

@@ -15,10 +15,10 @@ RIM = 2
 #: Direction into the canal.
 INWARD = np.array([-0.15, 0.97, 0.02])
 #: Middle of the opening, mm.
-MIDDLE = np.array([9.0, -27.0, 104.0])
+MIDDLE = np.array([9.2, -26.5, 104.2])
 #: Half length and half width of the opening, mm, and the direction of its length.
 LONG, WIDE = 5.2, 3.2
-ALONG = np.array([-0.34, 0.12, 0.93])
+ALONG = np.array([-0.34, 0.30, 0.93])
 #: For each ring from the rim on: size against the rim's, and how deep along `INWARD`, mm.
 _SIZE = (1.0, 0.88, 0.86, 0.72)
 _DEEP = (0.0, 1.2, 5.0, 11.0)

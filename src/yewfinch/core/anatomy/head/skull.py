@@ -34,7 +34,7 @@ _BONY = (
     *(f"{k}_{s}" for k in ("eu", "ft", "sci", "zy", "go", "or", "t", "po", "ex", "en", "ac") for s in "lr"),
 )
 #: How widely the surface follows where a depth draws it, mm, and how often that is done.
-_WIDE, _ROUNDS = 17.0, 12
+_WIDE, _ROUNDS = 14.0, 26
 #: Radius of a peg, mm, and sides of it.
 _PEG, _SIDES = 1.3, 8
 #: Flesh over the bone is nowhere thinner, mm; the mouth reaches so far round the lips' line, mm.

@@ -1,4 +1,4 @@
-"""The signed distance field of a plain adult skull, inside the plain head of `head_field`.
+"""The signed distance field of a plain adult skull, inside the plain head of the first cast.
 
 Same frame: origin midway between the tragions, Frankfurt plane level, mm. Proportions are common
 practice; how deep it lies under the skin is set afterwards at the published points (`skull`).
@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.head import head_field
 from yewfinch.core.reshape.field_shapes import Point, axes, blend, carve, cone, curve, ellipsoid
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -50,9 +49,19 @@ def _folded(p: DoubleArray) -> DoubleArray:
     return q
 
 
+def vault(q: DoubleArray) -> DoubleArray:
+    """Braincase and forehead under the scalp of the first plain head, in which this skull was modelled."""
+    d = ellipsoid(q, (0, 47, -3), (71, 82, 92.5), power=2.2)
+    d = blend(d, ellipsoid(q, (0, 55, -24), (75.5, 68, 70)), 18.0)  # parietal breadth
+    d = blend(d, ellipsoid(q, (0, 58, 42), (56, 46, 48), power=2.3), 24.0)  # frontal eminences
+    d = blend(d, ellipsoid(q, (0, 6, -44), (52, 42, 48)), 22.0)  # occiput over the neck
+    # temporal planes: flattened behind the brow
+    return carve(d, ellipsoid(q, (85, 38, 56), (22, 36, 38), axes(yaw=-14)), 38.0)
+
+
 def cranium(q: DoubleArray) -> DoubleArray:
     """Braincase, its base, the mastoids and the brow."""
-    d = head_field.skull(q) + _SCALP
+    d = vault(q) + _SCALP
     d = carve(d, ellipsoid(q, (0.0, -66.0, -14.0), (46, 52, 62)), 14.0)  # nothing of the neck
     d = carve(
         d, ellipsoid(q, (0, -66, -98), (84, 54, 64), axes(pitch=-20)), 34.0

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from yewfinch.core.anatomy.head import head_field, skull, skull_field
+from yewfinch.core.anatomy.head import skull, skull_field
 from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.anatomy.head.skull import PEG_KEYS, PEG_ROWS, PlainSkull, SkullShaper, peg_rods, point_of, title_of
 from yewfinch.core.document.model.edits import Edit, PieceChange
@@ -27,7 +27,7 @@ SKULL, PEGS = "skull", "pegs"
 UNDER = (SKULL, PEGS)
 #: sRGB with alpha.
 _BONE, _PEG = (232, 224, 204, 255), (201, 138, 22, 255)
-_MADE_BY = (skull, skull_field, head_field, field_shapes, quad_net, grid_net)
+_MADE_BY = (skull, skull_field, field_shapes, quad_net, grid_net)
 #: Clay is looked for no further than this before a peg's outer end, mm.
 _BEFORE = 25.0
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
 
@@ -13,6 +14,7 @@ from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.document.model.piece import Piece, free_id
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import eyes as eye_verbs
+from yewfinch.core.document.verbs.both_sides import same_on_both
 from yewfinch.core.document.verbs.carrying import at_rest
 from yewfinch.core.features.eyes.eye import GLOBE, Eye
 from yewfinch.core.features.eyes.eye_form import motion_of, surface_of
@@ -23,7 +25,8 @@ from yewfinch.core.features.lids.lid_slit import has_slit
 from yewfinch.core.features.lids.lids import Lids, checked, mirrored, moved, to_own, to_portrait
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.surface.rows_change import RowsChange
-from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, FloatArray
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 
 _SIDES = {1: "Left", -1: "Right"}
@@ -139,6 +142,42 @@ def clay_of(portrait: Portrait, side: int) -> Piece | None:
     return found[0] if len(found) == 1 and not replace(found[0], locked=False).fixed else None
 
 
+class _Pressed(NamedTuple):
+    """Skin that lies on an eye, by its id: its rows and where they go, by which lids, on which eye."""
+
+    key: str
+    rows: IndexArray
+    after: FloatArray
+    lids: Lids
+    eye: Eye
+
+
+def _as_one(surface: Surface, sides: list[_Pressed]) -> list[tuple[str, IndexArray, FloatArray]]:
+    """Ids, rows and places of both eyes' skin; those of the right the very images of the left if both are alike."""
+    if len(sides) != 2 or not _are_images(*sides):
+        return [(s.key, s.rows, s.after) for s in sides]
+    rows = np.concatenate([s.rows for s in sides])
+    after = same_on_both(surface, rows, np.concatenate([s.after for s in sides]))
+    first = len(sides[0].rows)
+    return [(sides[0].key, sides[0].rows, after[:first]), (sides[1].key, sides[1].rows, after[first:])]
+
+
+def _are_images(one: _Pressed, other: _Pressed) -> bool:
+    """Whether two eyes and their lids are each other's image across x = 0, within a hundredth of a millimetre."""
+
+    def numbers(value: object) -> list[float]:
+        if isinstance(value, dict):
+            value = list(value.values())
+        if isinstance(value, list | tuple):
+            return [n for v in value for n in numbers(v)]
+        return [float(value)] if isinstance(value, int | float) else []
+
+    a, b = (numbers(asdict(v)) for v in (mirrored(one.lids), other.lids))
+    places = np.array(one.eye.place) * (-1.0, 1.0, 1.0), np.array(other.eye.place)
+    alike = len(a) == len(b) and np.allclose(a, b, atol=0.01)
+    return alike and np.allclose(*places, atol=0.01)
+
+
 def change(
     portrait: Portrait,
     eyes: Mapping[str, Eye],
@@ -166,6 +205,8 @@ def change(
     """
     changes = list(eye_verbs.change(portrait, eyes, name).changes)
     clays: dict[str, dict[str, Lids]] = {}
+    pressed: dict[str, list[_Pressed]] = {}
+    store = skins or Skins()
     for key in dict.fromkeys([*eyes, *lids]):
         found = held(portrait, key)
         if found is None:
@@ -185,14 +226,17 @@ def change(
         if found.own:
             changes.append(PieceChange(piece, replace(piece, lids=wanted, surface=lid_surface(wanted, eye))))
             continue
-        store = skins or Skins()
         standing = eye_verbs.standing(portrait.pieces[key])
         skin = store.of(portrait, piece.id, key, found.lids, standing)
         rows = skin.rows.astype(INDEX)
         after = skin.to(wanted, eye).astype(POSITION)
-        store.set(piece.id, key, after)
-        changes.append(RowsChange(piece.id, "positions", rows, piece.surface.positions[rows].copy(), after))
+        pressed.setdefault(piece.id, []).append(_Pressed(key, rows, after, wanted, eye))
         clays.setdefault(piece.id, {})[key] = wanted
+    for clay, sides in pressed.items():
+        surface = portrait.surface(clay)
+        for key, rows, after in _as_one(surface, sides):
+            store.set(clay, key, after)
+            changes.append(RowsChange(clay, "positions", rows, surface.positions[rows].copy(), after))
     for clay, made in clays.items():
         piece = portrait.pieces[clay]
         changes.append(PieceChange(piece, replace(piece, skin_lids={**piece.skin_lids, **made})))
