@@ -81,7 +81,7 @@ def test_depths_are_met(shaper, person):
     _, _, pegs = under(shaper, person)
     assert [p.key for p in pegs] == list(PEG_KEYS)
     off = {p.key: abs(np.linalg.norm(p.skin - p.bone) - point_of(p.key).in_age(person.age)) for p in pegs}
-    assert max(off.values()) < 1.0, max(off, key=off.get)
+    assert max(off.values()) < 1.3, max(off, key=off.get)
     assert np.mean(list(off.values())) < 0.15
 
 

@@ -113,7 +113,7 @@ def test_random_lids_of_random_persons_do_not_cross_themselves(seed):
 def test_less_of_the_lid_is_seen_by_as_much_as_the_fold_hangs(portrait):
     before = _plate(portrait)
     _set(portrait, fold=1.5)
-    assert _plate(portrait) == pytest.approx(before - 1.5, abs=0.4)
+    assert _plate(portrait) == pytest.approx(before - 1.5, abs=0.6)
     _set(portrait, fold=0.0)
     assert _plate(portrait) == pytest.approx(before, abs=0.15)
     lids, eye = verbs.held(portrait, "eye_left").lids, eyes.standing(portrait.pieces["eye_left"])
@@ -152,5 +152,5 @@ def test_a_fold_that_was_saved_is_opened_and_taken_back(portrait, tmp_path):
     assert verbs.held(again, "eye_left").lids.fold == 2.5
     _set(again, fold=0.0)
     off = np.linalg.norm(again.surface("head").positions - plain, axis=1)
-    assert off.max() < 0.9 and (off > 0.4).sum() < 80
+    assert off.max() < 0.9 and (off > 0.4).sum() < 120
     again.history.close()

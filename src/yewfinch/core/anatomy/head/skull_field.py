@@ -25,8 +25,10 @@ _TEETH: tuple[tuple[float, float, float, float, float], ...] = (
 )
 #: How much taller than broad the cheekbone's bridge is.
 _TALL = 1.9
+#: How far ahead of these places they stand, mm: lips of the second cast stand farther ahead than those of the first.
+_AHEAD = 1.4
 #: Heights of the edges of upper and lower teeth.
-_BITE = -48.5
+_BITE = -49.0
 
 
 def upper(p: DoubleArray) -> DoubleArray:
@@ -77,7 +79,7 @@ def cranium(q: DoubleArray) -> DoubleArray:
 def _face(q: DoubleArray) -> DoubleArray:
     """Upper jaw and cheekbones."""
     d = ellipsoid(q, (0, -20, 56), (29, 34, 31), power=2.4)
-    d = blend(d, ellipsoid(q, (0, -36, 66), (27, 11, 22.5), power=2.2), 8.0)  # above the teeth
+    d = blend(d, ellipsoid(q, (0, -36, 66.5), (27, 11.5, 23.0), power=2.2), 8.0)  # above the teeth
     d = blend(d, cone(q, (0, -26, 82), (0, -23.5, 93.5), 5.5, 3.2), 8.0)  # spine under the nose
     d = blend(d, curve(q, [(15, 5, 80), (28, 0, 74), (41, 2, 64.5)], [4.6, 5.0, 5.0]), 7.0)  # rim below the eye
     d = blend(d, curve(q, [(20, -22, 71), (32, -14, 68.5), (41, -8, 64)], [9.0, 8.0, 7.5]), 12.0)
@@ -108,7 +110,7 @@ def jaw(q: DoubleArray) -> DoubleArray:
     """The lower jaw: body, angle, ramus with its notch, and chin."""
     low: list[Point] = [(0, -80, 73), (13, -79.5, 69.5), (30, -74.5, 51), (41.5, -63, 29), (45, -53, 15)]
     mid: list[Point] = [(0, -72, 74.5), (13, -71, 70.5), (26, -65, 54), (39, -54, 34), (44, -44, 22)]
-    high: list[Point] = [(0, -62, 79), (11, -61.5, 73.5), (20.5, -60, 62), (30, -57, 50), (39, -47, 33)]
+    high: list[Point] = [(0, -62, 79.5), (11, -61.5, 74), (20.5, -60, 62), (30, -57, 50), (39, -47, 33)]
     d = blend(curve(q, low, [7.2, 6.8, 6.2, 5.4, 5.2], 6), curve(q, high, [5.4, 5.4, 5.6, 5.6, 4.6], 6), 10.0)
     d = blend(d, curve(q, mid, [5.6, 5.4, 5.2, 4.8, 4.2], 6), 9.0)
     d = blend(d, ellipsoid(q, (0, -76.5, 77), (12.5, 9.5, 8)), 12.0)  # chin
@@ -132,7 +134,7 @@ def _teeth(q: DoubleArray, side: float) -> DoubleArray:
         way = at[min(i + 1, len(at) - 1)] - at[max(i - 1, 0)]
         turn = axes(yaw=-float(np.degrees(np.arctan2(way[1], way[0]))))
         shrink, inward, back = (1.0, 1.0, 0.0) if side > 0 else (0.9, 0.96, 1.4)
-        centre: Point = (x * inward, _BITE + side * (high + 0.3), z - back - (0.0 if side > 0 else 1.4 * min(i, 2)))
+        centre: Point = (x * inward, _BITE + side * (high + 0.3), z + _AHEAD - back - (0.0 if side > 0 else 1.4 * min(i, 2)))
         out = np.minimum(out, ellipsoid(q[rows], centre, (broad * shrink, high * 1.15, deep), turn, 2.8))
     d[rows] = out
     return d

@@ -55,7 +55,7 @@ POINTS: dict[str, DepthPoint] = {
         DepthPoint("opisthocranion", "Opisthocranion", 6.5, {"op": 1.0}),
         DepthPoint("glabella", "Glabella", 5.5, {"g": 1.0}),
         DepthPoint("nasion", "Nasion", 6.5, {"n": 1.0}),
-        DepthPoint("rhinion", "End of the nasal bones", 3.0, {"n": 0.66, "prn": 0.34}),
+        DepthPoint("rhinion", "End of the nasal bones", 3.0, {"n": 0.74, "prn": 0.26}),
         DepthPoint("subnasale", "Subnasale", 13.0, {"sn": 1.0}),
         DepthPoint("mid_philtrum", "Mid-philtrum", 11.0, {"sn": 0.5, "ls": 0.5}),
         DepthPoint("upper_lip", "Labrale superius", 11.5, {"ls": 1.0}),
