@@ -28,6 +28,11 @@ Three = tuple[float, float, float]
 #: Means of heights one below the other add up to so little more than the whole that lips could not stand out before
 #: the line from nose to chin; these may be missed by more, as parts of what others may.
 _LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 1.4, "face_height": 2.0}
+#: How far some dials go together: beyond it thin lips and hollow cheeks fold at the mouth's corners.
+_ENDS = {
+    "sag": (0.0, 1.1), "fullness": (-1.1, 3.0), "hollows": (-1.5, 0.9), "lip_upper": (-1.1, 2.2),
+    "lip_lower": (-1.1, 2.2), "mouth_corners": (-1.6, 2.0),
+}  # fmt: skip
 
 
 @dataclass(frozen=True, eq=False)
@@ -129,7 +134,7 @@ CASTS: dict[int, Cast] = {
         tuple(d.key for d in head_dials.DIALS),
         0.6,
         (-1.4, 1.4),
-        dial_ends={"lip_upper": (-1.5, 2.2), "lip_lower": (-1.5, 2.2), "mouth_corners": (-1.6, 2.0)},
+        dial_ends=_ENDS,
         profile=PROFILE,
         loose=_LOOSE,
     ),

@@ -62,7 +62,9 @@ _LEAST_ROOT = 0.6
 #: The reds of upper and lower lip, mm, at least.
 _LEAST_RED = (3.6, 4.2)
 #: How far the mouth's corners lie above or below its middle at most, and behind it at least, mm.
-_CORNERS = (3.2, 12.0)
+_CORNERS = (2.6, 12.0)
+#: How far the mouth line lies behind the upper lip's border at least, mm.
+_LINE_BEHIND = 0.8
 #: How far the lips' places behind the line from nose to chin may be missed, mm.
 _PROFILE_SLACK = 0.6
 
@@ -192,7 +194,9 @@ class HeadShaper:
                 lacks = max(abs(least) - gap * np.sign(least), 0.0) * np.sign(least)
                 for key in keys:
                     out[self.keys.index(key), 1] += lacks
-            deep = out[self.keys.index("sto"), 2] - _CORNERS[1]
+            sto = self.keys.index("sto")
+            out[sto, 2] = min(out[sto, 2], out[self.keys.index("ls"), 2] - _LINE_BEHIND)
+            deep = out[sto, 2] - _CORNERS[1]
             for corner in (self.keys.index("ch_l"), self.keys.index("ch_r")):
                 out[corner, 1] = np.clip(out[corner, 1], middle - _CORNERS[0], middle + _CORNERS[0])
                 out[corner, 2] = min(out[corner, 2], deep)

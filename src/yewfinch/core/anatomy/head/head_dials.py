@@ -132,7 +132,7 @@ def shapes(q: DoubleArray, out: Out) -> dict[str, DoubleArray]:
         return np.exp(-gap / (2 * (reach / 2) ** 2))[:, None] * np.array(way)
 
     laugh: list[Point] = [(20.5, -19, 92), (25, -28, 89), (31, -41, 83), (34, -50, 77)]
-    mouth_to_chin: list[Point] = [(30.5, -53, 80), (31.5, -62, 76), (30, -71, 75)]
+    mouth_to_chin: list[Point] = [(32.0, -57, 78), (32.0, -64, 75), (30, -72, 74)]
     behind = (
         np.clip((q[:, 0] - 68.0) / 8.0, 0.0, 1.0)
         * np.clip((12.0 - q[:, 2]) / 16.0, 0.0, 1.0)

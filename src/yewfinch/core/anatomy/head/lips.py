@@ -67,6 +67,6 @@ def _rings(k: DoubleArray, rim: DoubleArray) -> tuple[DoubleArray, DoubleArray, 
     lay(LINE, x, line, side * 0.3, 0.2)
     lay(5, x * 0.985, line, gap, 2.6)
     lay(6, x * 0.95, line, gap, 7.0 - 1.5 * t)
-    lay(7, x * 0.87, line, side * 4.8 * full, 11.2 - 3.0 * t)
-    lay(8, x * 0.73, line, side * 8.4 * full, 20.2 - 8.0 * t)
+    lay(7, x * 0.82, line, side * 4.6 * full, 11.0 - 3.4 * t)
+    lay(8, x * 0.68, line, side * 8.2 * full, 20.0 - 8.6 * t)
     return out, np.ones(out.shape[:2]), shift

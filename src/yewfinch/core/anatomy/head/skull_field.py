@@ -134,7 +134,11 @@ def _teeth(q: DoubleArray, side: float) -> DoubleArray:
         way = at[min(i + 1, len(at) - 1)] - at[max(i - 1, 0)]
         turn = axes(yaw=-float(np.degrees(np.arctan2(way[1], way[0]))))
         shrink, inward, back = (1.0, 1.0, 0.0) if side > 0 else (0.9, 0.96, 1.4)
-        centre: Point = (x * inward, _BITE + side * (high + 0.3), z + _AHEAD - back - (0.0 if side > 0 else 1.4 * min(i, 2)))
+        centre: Point = (
+            x * inward,
+            _BITE + side * (high + 0.3),
+            z + _AHEAD - back - (0.0 if side > 0 else 1.4 * min(i, 2)),
+        )
         out = np.minimum(out, ellipsoid(q[rows], centre, (broad * shrink, high * 1.15, deep), turn, 2.8))
     d[rows] = out
     return d
