@@ -58,7 +58,7 @@ def test_measures_go_in_proportion_from_the_norm_through_the_person(sex, age, se
         for name in places:  # balls stay balls, and lids are no farther in them than they were
             eye = eyes.standing(p.pieces[name])
             assert eye.diameter == pytest.approx(24.2, abs=0.01)
-            assert off_the_eye(eye, p.surface("head").positions.astype(float)).min() > -0.8
+            assert off_the_eye(eye, p.surface("head").positions.astype(float)).min() > -1.0
     assert (p.surface("head").positions == was).all()
     for name, place in places.items():
         np.testing.assert_allclose(eyes.standing(p.pieces[name]).place, place, atol=1e-3)

@@ -37,7 +37,7 @@ def test_a_distance_has_sitter_clay_norm_and_z(demo):
     # norm of both sexes: the mean of 54.5 and 50.2 mm (Farkas 1994, from memory)
     assert row.norm[0] == pytest.approx((54.5 + 50.2) / 2)
     assert row.z == pytest.approx((row.clay - row.norm[0]) / row.norm[1])
-    for words in ("sitter 61", "clay 54", "norm 52.4", "mm", "Source: F."):
+    for words in (f"sitter {row.sitter:.1f}", f"clay {row.clay:.1f}", "norm 52.4", "mm", "Source: F."):
         assert words in row.words()
 
 

@@ -88,7 +88,7 @@ def test_factors_are_found_from_one_head(prior, shape, placing):
     if shape > 1:
         assert 2.5 < middle[0] < 7 and middle[1] < 2.5
     elif placing > 1:
-        assert 3.0 < middle[1] < 7 and middle[0] < 2.5
+        assert 2.5 < middle[1] < 7 and middle[0] < 2.5
     else:
         assert (middle > 0.6).all() and (middle < 1.5).all()
 

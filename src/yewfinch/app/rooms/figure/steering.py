@@ -201,10 +201,14 @@ class Steering(QObject):
         self._apply(replace(self.figure, person=person), name, draft=False, once=True, then=then)
 
     def bring_over(self) -> None:
-        """Make a head of an older cast one of the latest."""
+        """Make a head or figure of an older cast one of the latest; both casts have to be at hand for it."""
         self.finish()
-        figure = brought_over(self.maker, self.figure)
-        self._apply(figure, "brought over to the new cast", draft=False, once=True)
+        old = self.figure
+
+        def bring(figure: Figure) -> None:
+            self._apply(figure, "brought over to the new cast", draft=False, once=True)
+
+        self.making.work(lambda: brought_over(self.maker, old), bring, old)
 
     def fit(self, lopsided: bool) -> None:
         """The base head that fits the sitter's landmarks best, then its surface bent to the drawn lines, as
