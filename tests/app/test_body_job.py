@@ -114,13 +114,13 @@ def test_first_use_prepares_behind_a_dialog(block, qtbot, monkeypatch):
 
     w, portrait = block, block.bench.portrait
     asked = []
-    monkeypatch.setattr(Figures, "bodies_at_hand", lambda self: bool(asked))
+    monkeypatch.setattr(Figures, "bodies_at_hand", lambda self, cast=2: bool(asked))
     real = Figures.prepare
 
-    def prepare(self, progress=lambda *_: None):
+    def prepare(self, progress=lambda *_: None, cast=2):
         progress(0.5, "shaping")
         asked.append(True)
-        real(self)
+        real(self, cast=cast)
 
     monkeypatch.setattr(Figures, "prepare", prepare)
     click(w.panel("Body").extents["half"])

@@ -337,7 +337,8 @@ def test_a_slow_machine_shows_a_rough_picture_at_once_and_a_full_one_when_all_re
     tiles = [p for quick, p in drawn[1:] if p is not None and p[2:] != (0, 0)]
     assert len(tiles) > 2 and not any(quick for quick, p in drawn if p is not None)
     assert sum(p[2] * p[3] for p in tiles) == rough[0] * rough[1]  # all of it, nothing twice
-    assert 0 < (np.abs(full - shown).max(axis=2) > 30).mean() < 0.05
+    off = np.abs(full - shown).max(axis=2)
+    assert (off > 8).any() and (off > 30).mean() < 0.05
     picture._pace = 0.0  # as a graphics card has it
     picture.spoil()
     handled()

@@ -68,7 +68,7 @@ def _over_ball(x: DoubleArray, y: DoubleArray, radius: float) -> DoubleArray:
     low = np.sqrt(radius**2 - turn**2)
     on = np.sqrt(np.maximum(radius**2 - np.minimum(away, turn) ** 2, 0.0))
     on = on - np.maximum(away - turn, 0.0) * turn / low
-    inner = 6.8 + 0.18 * (x + 16.0)
+    inner = 6.2 + 0.18 * (x + 16.0)
     outer = 0.4 - 1.5 * (x - 14.0)
     off = np.where(x < 0, inner, np.minimum(outer, 9.0))
     off = np.where(np.abs(x) < 6.0, -9.0, off)

@@ -98,7 +98,8 @@ def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids
     YewfinchError
         If the lines are no margins of lids on this eye.
     """
-    if held is not None and apart(held, eye, lines) < OTHER:
+    # shut, skin is gathered in the inner corner, where its margin stands off what lids say
+    if held is not None and apart(held, eye, lines) < OTHER * (1.0 + 2.0 * max(held.close, 0.0)):
         return held
     plain = replace(held or Lids(turn=eye.lean), side=side, close=0.0)
     upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
