@@ -158,7 +158,7 @@ def test_another_portrait_is_the_norm_and_the_mean_of_several_too():
     assert len(off) > 18 and np.median(off) < 0.05 and max(off) < 0.5
     turn, shift = laid(p.landmarks(), other.landmarks())
     away = np.linalg.norm(p.surface("head").positions - other.surface("head").positions @ turn.T - shift, axis=1)
-    assert np.percentile(away, 99) < 0.05  # what lies on the eyes keeps its distance from them
+    assert np.percentile(away, 99) < 0.06  # what lies on the eyes keeps its distance from them
     p.perform(exaggerating.exaggerate(p, "head", key, 1.0))
     third = new_portrait(Figure(Person(sex=0.0, age=30.0, seed=3)))
     both = exaggerating.usual_of([other, third], p.pieces["head"])

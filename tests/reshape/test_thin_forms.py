@@ -130,7 +130,7 @@ def test_the_base_head_stays_one_ball_with_mouth_and_nostrils(head, edge):
     assert not crosses_itself(made.positions, made.triangles())
     assert abs(mesh.volume / judged(head).volume - 1.0) < 0.004 * edge  # a mouth that filled would be more
     gap = trimesh.proximity.closest_point(mesh, head.positions[::7].astype(float))[1]
-    assert gap.max() < 1.6 * edge and np.percentile(gap, 95) < 0.6 * edge
+    assert gap.max() < 1.9 * edge and np.percentile(gap, 95) < 0.65 * edge
 
 
 def test_rods_stay_in_one_piece_where_edges_are_wider_than_they():
