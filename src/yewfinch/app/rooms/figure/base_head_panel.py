@@ -223,9 +223,10 @@ class _Dials(QWidget):
         self.refresh()
 
     def show_group(self, name: str) -> None:
-        """Show one group's dials."""
+        """Show one group's dials, as far as the head's cast has them."""
+        self._shown, known = name, CASTS[self.steering.person.cast].drawn
         for key, slider in self.sliders.items():
-            slider.setVisible(self._of[key] == name)
+            slider.setVisible(self._of[key] == name and key in known)
 
     def refresh(self) -> None:
         """Show the present person's dials."""
@@ -233,3 +234,4 @@ class _Dials(QWidget):
         for key, slider in self.sliders.items():
             slider.set_value(100 * person.dials.get(key, 0.0))
             slider.setEnabled(on and key in CASTS[person.cast].drawn)
+        self.show_group(self._shown)

@@ -41,7 +41,7 @@ DIALS: tuple[Dial, ...] = (
     Dial("brow", "Brow ridge", "smooth", "strong, over the eyes", "face"),
     Dial("temples", "Temples", "hollow", "full", "face"),
     Dial("cheekbones", "Cheekbones", "flat", "prominent", "face"),
-    Dial("cheek_fat", "Cheek under the eye", "flat", "round, an apple", "face"),
+    Dial("cheek_fat", "Upper cheek", "flat under the eye", "round, an apple", "face"),
     Dial("jaw", "Jaw corner", "slight", "strong", "face"),
     Dial("jowls", "Jowls", "tight along the jaw", "hanging beside the chin", "face"),
     Dial("chin", "Chin", "receding", "forward", "face"),
