@@ -12,13 +12,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.body.arm_forms import arm, finger, hand_frame, palm, thumb
+from yewfinch.core.anatomy.body.arm_forms import arm
 from yewfinch.core.anatomy.body.body_plan import Build
 from yewfinch.core.anatomy.body.first_cast.first_arm import first_arm
+from yewfinch.core.anatomy.body.first_cast.first_foot import first_foot, first_toe
+from yewfinch.core.anatomy.body.first_cast.first_hand import first_finger, first_palm, first_thumb
 from yewfinch.core.anatomy.body.first_cast.first_leg import first_leg
 from yewfinch.core.anatomy.body.first_cast.first_torso import first_torso
 from yewfinch.core.anatomy.body.foot_cage import foot_rings
 from yewfinch.core.anatomy.body.hand_cage import hand_rings
+from yewfinch.core.anatomy.body.hand_forms import finger, hand_frame, palm, thumb
 from yewfinch.core.anatomy.body.leg_forms import foot, leg, toe
 from yewfinch.core.anatomy.body.torso_forms import torso
 from yewfinch.core.anatomy.head.cage import Builder, Cage
@@ -194,29 +197,31 @@ class Skins:
 
 def skins(build: Build) -> Skins:
     """The forms of a build, each part joined with what it grows from."""
-    hand = palm(build)
+    digits: list[tuple[Forms, DoubleArray]]
     if build.cast == 1:
         trunk, limb, low = first_torso(build), first_arm(build), first_leg(build)
+        hand, feet, heel = first_palm(build), first_foot(build), 3.0
+        digits = [first_finger(build, i)[:2] for i in range(4)] + [first_thumb(build)[:2]]
+        tips = [first_toe(build, i) for i in range(5)]
     else:
         trunk, limb, low = torso(build), arm(build), leg(build)
+        hand, feet, heel = palm(build), foot(build), 18.0
+        digits = [finger(build, i)[:2] for i in range(4)] + [thumb(build)[:2]]
+        tips = [toe(build, i) for i in range(5)]
     armpit = build.of(30.0, 22.0, 36.0)
     whole = Forms(soft=4.0).add(trunk).join(limb, armpit).join(low, 20.0)
     shoulder = Forms(soft=4.0).add(trunk).join(limb, armpit).join(hand, 2.0)
-    thigh = Forms(soft=4.0).add(trunk).join(low, 20.0).join(foot(build), 3.0)
-    sole = Forms(soft=0.0).add(low).join(foot(build), 3.0)
-    tips = [finger(build, i)[:2] for i in range(4)] + [thumb(build)[:2]]
-    thumbs = Forms(soft=0.0).add(hand).join(tips[4][0], 10.0)
-    fingers = [(Forms(soft=0.0).add(hand).join(f, 5.0), line) for f, line in tips[:4]] + [(thumbs, tips[4][1])]
-    toes = []
-    for i in range(5):
-        f, line = toe(build, i)
-        toes.append((Forms(soft=0.0).add(foot(build)).join(f, 5.0), line))
-    wrist = Forms(soft=0.0).add(limb).join(hand, 2.0).join(tips[4][0], 10.0)
-    for f, _ in tips[:4]:
+    thigh = Forms(soft=4.0).add(trunk).join(low, 20.0).join(feet, heel)
+    sole = Forms(soft=0.0).add(low).join(feet, heel)
+    thumbs = Forms(soft=0.0).add(hand).join(digits[4][0], 10.0)
+    fingers = [(Forms(soft=0.0).add(hand).join(f, 5.0), line) for f, line in digits[:4]] + [(thumbs, digits[4][1])]
+    toes = [(Forms(soft=0.0).add(feet).join(f, 5.0), line) for f, line in tips]
+    wrist = Forms(soft=0.0).add(limb).join(hand, 2.0).join(digits[4][0], 10.0)
+    for f, _ in digits[:4]:
         wrist.join(f, 5.0)
-    for i in range(5):
-        sole.join(toe(build, i)[0], 5.0)
-    return Skins(whole, limb, shoulder, thigh, sole, wrist, hand, tips[4][0], fingers, toes)
+    for f, _ in tips:
+        sole.join(f, 5.0)
+    return Skins(whole, limb, shoulder, thigh, sole, wrist, hand, digits[4][0], fingers, toes)
 
 
 def body_cage(build: Build, skin: Skins) -> Cage:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.body.arm_forms import HandFrame
+from yewfinch.core.anatomy.body.hand_forms import HandFrame
 from yewfinch.core.anatomy.body.sleeves import sleeve
 from yewfinch.core.anatomy.head.cage import Builder
 from yewfinch.core.reshape.forms import Forms

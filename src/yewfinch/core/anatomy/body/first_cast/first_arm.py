@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.body.arm_forms import hand_frame, wrist
+from yewfinch.core.anatomy.body.hand_forms import hand_frame
 from yewfinch.core.anatomy.body.body_plan import Build
+from yewfinch.core.anatomy.body.first_cast.first_hand import first_wrist
 from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -60,6 +61,6 @@ def first_arm(build: Build) -> Forms:
     f.muscle(low(-0.10, 22, 10), low(0.54, 15, 14), 22 * m + 5, 26, 18.0, front)  # extensors
     f.muscle(low(-0.04, -20, 10), low(0.64, -9, 12), 23 * m + 5, 29, 18.0, front)  # flexors
     f.muscle(low(0.0, 4, -18), low(0.6, 4, -15), 17 * m + 4, 24, 18.0, out)  # along the ulna
-    wrist(f, build)
+    first_wrist(f, build)
     f.body(w + hand.thumb * -15 + hand.back * 9 - fore * 10, (8, 10, 8), 11.0)  # head of the ulna
     return f
