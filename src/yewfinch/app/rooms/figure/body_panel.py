@@ -151,8 +151,9 @@ class BodyPanel(QWidget):
         for widget in (self.slider, *self.heads.values(), *self.dials.values()):
             widget.setEnabled(on)
         self.free.setEnabled(on and m.key in physique.measures)
-        for dial, slider in self.dials.items():
-            slider.set_value(100 * physique.dials.get(dial, 0.0))
+        for dial in DIALS:
+            self.dials[dial.key].setVisible(dial.since <= steering.person.cast)
+            self.dials[dial.key].set_value(100 * physique.dials.get(dial.key, 0.0))
         if why:
             self.note.setText(why)
         elif not on:

@@ -44,6 +44,9 @@ def arm(build: Build) -> Forms:
     f.muscle(up(0.26, -3, 23), up(0.94, -2, 19), 25 * m + 4, 28, 18.0, out)  # biceps
     f.muscle(up(0.20, 5, -24), up(0.86, 3, -20), 25 * m + 4, 30, 18.0, out)  # triceps
     f.muscle(up(0.22, 18, -10), up(0.74, 15, -12), 19 * m + 4, 24, 16.0, front)  # its outer head
+    if build.dial("slack") > 0:  # skin that hangs
+        hang = 8.0 * build.dial("slack")
+        f.bent([up(0.12, -8, -20), up(0.5, -14, -22 - 0.4 * hang), up(0.86, -8, -16)], [8, 14 + hang, 6], 22.0)
     f.muscle(up(0.55, 18, 6), up(1.10, 18, 8), 15 * m + 5, 20, 15.0, front)  # brachialis, brachioradialis
     # elbow
     f.rods([e - down * 18 + (0, 0, -21), e + fore * 34 + (0, 0, -22)], [9, 8], 20.0)
@@ -56,8 +59,8 @@ def arm(build: Build) -> Forms:
         8.0,
         8,
     )
-    f.muscle(low(-0.10, 23, 10), low(0.50, 16, 14), 24 * m + 5, 27, 22.0, front)  # extensors
-    f.muscle(low(-0.04, -21, 10), low(0.60, -10, 12), 25 * m + 5, 30, 22.0, front)  # flexors
+    f.muscle(low(-0.24, 20, 8), low(0.54, 15, 13), 23 * m + 5, 26, 28.0, front)  # extensors
+    f.muscle(low(-0.10, -19, 9), low(0.62, -10, 12), 24 * m + 5, 29, 28.0, front)  # flexors
     f.muscle(low(0.0, 4, -18), low(0.6, 4, -15), 17 * m + 4, 24, 18.0, out)  # along the ulna
     wrist(f, build)
     f.body(w + hand.thumb * -15 + hand.back * 9 - fore * 10, (8, 10, 8), 11.0)  # head of the ulna

@@ -14,11 +14,14 @@ class BodyDial:
     key, title : str
     hint : str
         What it does, for the tool tip.
+    since : int
+        The first cast whose bodies have it.
     """
 
     key: str
     title: str
     hint: str
+    since: int = 1
 
 
 DIALS: tuple[BodyDial, ...] = (
@@ -30,4 +33,5 @@ DIALS: tuple[BodyDial, ...] = (
     BodyDial("belly", "Belly", "A belly that stands forward"),
     BodyDial("hips", "Hips", "Fuller at the sides of the pelvis and the thigh's head"),
     BodyDial("seat", "Seat", "Fuller buttocks"),
+    BodyDial("slack", "Slackness", "Breasts, belly, seat and upper arms hang, or are taut", 2),
 )

@@ -90,7 +90,7 @@ class BodyModel:
             if key in _THICKENING and thick > _ROOM:
                 eased = 1.0 - self._folds * (1.0 - _ROOM / thick)
             for plan, share in (("woman", 1 - sex), ("man", sex)):
-                if value and share:
+                if value and share and f"{plan} {key}" in self.fields:
                     out += (value * share) * eased * self.fields[f"{plan} {key}"]
         return out
 
@@ -113,6 +113,7 @@ def make_body(progress: Progress = silent, dials: tuple[BodyDial, ...] = DIALS, 
     fields: dict[str, FloatArray] = {}
     step, level = made.steps[0], 1
     faces, rise = step.faces, made.steps[1].smooth()
+    dials = tuple(d for d in dials if d.since <= cast)
     for plan in _DIALLED:
         start = bodies[plan][: step.size].astype(np.float64)
         for dial in dials:

@@ -44,7 +44,8 @@ def _belly(f: Forms, b: Build) -> None:
     belly = 18.0 * b.dial("belly") + 0.8 * max(b.dial("fullness"), 0.0) * 10.0
     width = of(104, 130, 118) + fat * 1.3 - 14.0 * b.dial("waist")
     f.body((0, of(1106, 1094, 1092), 0), (width, 170, of(80, 94, 94) + fat * 1.1), 50.0)
-    f.body((0, 1048, 22), (of(92, 94, 94) + fat, 106, of(70, 74, 84) + fat + belly), 50.0)
+    hang = 22.0 * b.dial("slack")
+    f.body((0, 1048 - hang, 22 + 0.2 * hang), (of(92, 94, 94) + fat, 106, of(70, 74, 84) + fat + belly), 50.0)
     side = of(88, 106, 94) + fat - 12.0 * b.dial("waist")
     f.body((side, of(1050, 1066, 1058), 2), (of(36, 34, 34), 74, 64), 56.0, axes(roll=6))  # oblique over the crest
 
@@ -64,8 +65,9 @@ def _pelvis(f: Forms, b: Build) -> None:
         54.0,
     )  # trochanter
     seat = 11.0 * b.dial("seat") + fat
+    hang = 14.0 * b.dial("slack")
     f.body(
-        (of(74, 72, 64), of(902, 906, 896), -62),
+        (of(74, 72, 64), of(902, 906, 896) - hang, -62 + 0.4 * hang),
         (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat),
         34.0,
     )
@@ -105,29 +107,39 @@ def _girdle(f: Forms, b: Build) -> None:
 def _back(f: Forms, b: Build) -> None:
     m, fat = b.muscle, b.fat
     f.body((80, 1338, -80), (50, 84, 20 + 6 * m), 38.0, axes(yaw=-26, pitch=6))  # shoulder blade
-    f.bent([(52, 1374, -96), (105, 1392, -82), (152, 1418, -40)], [8, 9, 10], 32.0)  # its spine
+    r = b.of(7.5, 9.0, 5.0)
+    f.bent([(52, 1374, -96 - r + 9), (105, 1392, -82), (152, 1418, -40)], [r - 1, r, r + 1], 32.0)  # its spine
     f.muscle(
         (96, 1306, -92), b.joints["shoulder"] + (18, -36, -30), 19 * m, 36, 30.0, (0.4, 1, 0)
     )  # infraspinatus, teres
-    f.body((22, 1310, -92), (44, 130, 15 + 7 * m), 44.0)  # lower trapezius
+    f.body((23, 1340, -83), (45, 104, 24 + 7 * m), 44.0)
+    f.bent(
+        [(32, 1320, -82), (22, 1240, -80), (12, 1170, -76), (6, 1110, -72)],
+        [14 + 6 * m, 11 + 5 * m, 7 + 3 * m, 4],
+        44.0,
+    )  # lower trapezius
+    lower = [(56, 1080, -62), (80, 1150, -60), (104, 1220, -54), (118, 1270, -50)]
+    f.bent(lower, [8, 14 + 3 * m, 15 + 6 * m, 10], 50.0)  # latissimus to the sacrum
     f.bent(
         [(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0
     )  # and up to the nape
     r = 21 + 5 * m + 0.5 * fat
-    f.bent([(34, 935, -74), (36, 1040, -78), (34, 1150, -80), (36, 1260, -84)], [r - 2, r + 1, r, r - 6], 44.0)
+    f.bent([(32, 925, -70), (36, 1040, -78), (35, 1150, -79), (34, 1260, -78), (30, 1350, -70)], [r - 6, r + 1, r - 2, r - 8, r - 14], 44.0)
 
 
 def _breast(f: Forms, b: Build) -> None:
     size = (1.0 - b.sex) * b.grown * (1.0 + 0.28 * b.dial("breast") + 0.12 * b.dial("fullness"))
+    hang = 26.0 * b.dial("slack")
     if size > 0.05:
         r = 46.0 * size ** (1 / 3)
         turn = axes(yaw=20)
-        f.body((76, 1284, 80 + 8 * size), (r * 1.04, r * 1.06, r * 0.84 * size**0.35), 30.0, turn)
-        f.body((82, 1328, 68), (46, 58, 30), 36.0, turn)
-    x, y = b.of(84, 104, 92), b.of(1278, 1306, 1310)
+        low = 1284 - hang
+        f.body((76, low, 80 + 8 * size), (r * 1.04, r * 1.06 + 0.2 * hang, r * 0.84 * size**0.35), 30.0, turn)
+        f.body((82, 1328 - 0.4 * hang, 68 - 0.2 * hang), (46, 58, 30), 36.0, turn)
+    x, y = b.of(84, 104, 92), b.of(1278 - 1.1 * hang, 1306 - 0.3 * hang, 1310)
     front = f.onto([[x, y, 128.0]], 12)[0]
-    f.body(front, (11, 11, 1.6), 7.0, axes(yaw=22))
-    f.body(front + (0.5, 0, 0.2), (3.0, 3.0, 2.6), 4.0)
+    f.body(front, (b.of(13, 10, 7), b.of(13, 10, 7), 1.0), 3.0, axes(yaw=22))
+    f.body(front + (0.5, 0, 0.4), (b.of(3.4, 2.6, 2.0),) * 2 + (b.of(3.4, 1.8, 1.2),), 3.0)
 
 
 def _lines(f: Forms, b: Build) -> None:
@@ -146,7 +158,7 @@ def _lines(f: Forms, b: Build) -> None:
     edge = f.onto([(68, 1225, 100), (70, 1150, 100), (68, 1070, 95), (52, 985, 90)], 8)
     f.groove(edge, 2.0 * crisp, 18.0)
     ribs = f.onto([(10, 1250, 110), (48, 1205, 104), (84, 1150, 84)], 8)
-    f.groove(ribs, -2.4 * crisp, 14.0)
+    f.groove(ribs, -1.6 * crisp, 18.0)
     for y in (1180, 1120):
         f.groove(f.onto([(14, y, 105), (56, y + 8, 100)], 8), 1.3 * crisp * max(b.muscle, 0.4), 10.0)
     groin = f.onto([(20, 872, 90), (62, 912, 92), (112, 985, 78)], 8)
@@ -154,9 +166,10 @@ def _lines(f: Forms, b: Build) -> None:
     (navel,) = f.onto([(0.0, of(1052, 1048, 1040), 130.0)], 12)
     f.groove([navel - (0, 0, 5), navel + (0, 0, 4)], 5.5, 5.5)
     back = f.onto([(0.0, y, -130.0) for y in (1380, 1280, 1180, 1080, 1000)], 12)
-    f.groove(back, 3.0 * min(crisp, 1.2) + 2.0, 24.0)
-    f.groove([(0, 958, -100), (0, 930, -108), (0, 890, -110), (0, 858, -90), (0, 846, -54)], 15.0, 12.0)
-    f.groove(f.onto([(38, 1000, -110), (46, 1004, -105)], 8), 2.6, 10.0)  # dimples over the sacrum
+    f.groove(back, 3.0 * min(crisp, 1.2) + of(2.0, 2.0, 0.6), 24.0)
+    f.groove([(0, 990, -97), (0, 965, -101), (0, 935, -108)], 4.0, 15.0)
+    f.groove([(0, 944, -107), (0, 918, -110), (0, 890, -110), (0, 858, -90), (0, 846, -54)], 14.0, 12.0)
+    f.groove(f.onto([(38, 1000, -110), (44, 1004, -105)], 8), 1.6, 10.0)  # dimples over the sacrum
 
 
 def _front(f: Forms, heights: list[float]) -> list[tuple[float, float]]:

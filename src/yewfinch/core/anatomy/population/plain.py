@@ -11,11 +11,13 @@ from yewfinch.core.anatomy.body import (
     body_plan,
     foot_cage,
     hand_cage,
+    hand_forms,
     leg_forms,
+    nails,
     sleeves,
     torso_forms,
 )
-from yewfinch.core.anatomy.body.first_cast import first_arm, first_leg, first_torso
+from yewfinch.core.anatomy.body.first_cast import first_arm, first_foot, first_hand, first_leg, first_torso
 from yewfinch.core.anatomy.head import (
     base_head,
     cage,
@@ -63,14 +65,18 @@ _BODY_BY = (
     crossings,
     field_shapes,
     first_arm,
+    first_foot,
+    first_hand,
     first_leg,
     first_torso,
     foot_cage,
     forms,
     hand_cage,
+    hand_forms,
     head_cage,
     head_form,
     leg_forms,
+    nails,
     sleeves,
     subdivision,
     torso_forms,
