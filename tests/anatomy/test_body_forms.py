@@ -5,11 +5,11 @@ from types import SimpleNamespace
 import numpy as np
 import pytest
 
-from yewfinch.core.anatomy.body.arm_forms import finger, hand_frame, thumb
 from yewfinch.core.anatomy.body.body_cage import ARM_AROUND, FINGER, LEG_AROUND, TOE, TRUNK, body_cage, skins
 from yewfinch.core.anatomy.body.body_dials import DIALS
 from yewfinch.core.anatomy.body.body_form import layout, settled
 from yewfinch.core.anatomy.body.body_plan import NECK, STATURE, Build
+from yewfinch.core.anatomy.body.hand_forms import finger, hand_frame, thumb
 from yewfinch.core.anatomy.body.leg_forms import toe
 from yewfinch.core.anatomy.body.sleeves import sleeve
 from yewfinch.core.anatomy.body.torso_forms import torso

@@ -9,6 +9,7 @@ from yewfinch.core.anatomy.body.hand_forms import hand_frame, wrist
 from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.shared.arrays import DoubleArray
 
+
 def arm(build: Build) -> Forms:
     """The forms of the arm, from the shoulder to the wrist."""
     f = Forms(soft=0.0)

@@ -138,6 +138,8 @@ _GROIN: list[tuple[int, float, float, float]] = [
     (22, 0, 834, -2),
     (23, 0, 838, 32),
 ]
+#: No flank lies further out under the arm, mm.
+_FLANK = 205.0
 #: Heights of the leg's rings, as a part of the way from the groin to the first level ring and then in mm.
 _TILTED = (0.14, 0.28, 0.43, 0.58, 0.73, 0.87, 1.0)
 _LEVEL = (
@@ -304,7 +306,10 @@ def _below_arm(skin: Skins, r: int, c: int) -> DoubleArray:
         y = plain + (float(_in_table(_GROIN[:7], c)[1]) - plain) * (r - low) / 6.0
     t = np.pi * c / COLUMNS
     way = np.array([np.sin(t) * 1.35, 0.0, np.cos(t)])
-    return np.asarray(skin.trunk.outward(np.array([[0.0, y, -4.0]]), (way / np.linalg.norm(way))[None])[0])
+    point = np.asarray(skin.trunk.outward(np.array([[0.0, y, -4.0]]), (way / np.linalg.norm(way))[None])[0])
+    if point[0] > _FLANK:  # where chest and arm are full the ray runs through the armpit into the arm
+        point = point * (_FLANK / point[0], 1.0, _FLANK / point[0])
+    return point
 
 
 def _arm(b: Builder, build: Build, skin: Skins, grid: np.ndarray) -> None:

@@ -63,7 +63,8 @@ class Build:
     @property
     def fat(self) -> float:
         """Thickness of what lies over them, mm more or less than the man's."""
-        return self.of(2.2, 0.0, 1.0) + 5.0 * self.dial("fullness")
+        more = 5.0 if self.cast == 1 else 7.5
+        return self.of(2.2, 0.0, 1.0) + more * self.dial("fullness")
 
     @property
     def crisp(self) -> float:

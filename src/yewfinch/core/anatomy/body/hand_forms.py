@@ -64,7 +64,7 @@ def hand_frame(build: Build) -> HandFrame:
 
 def wrist(f: Forms, build: Build) -> None:
     """The two bones above the wrist; arm and hand have them in common."""
-    hand, r = hand_frame(build), build.of(15.0, 16.5, 14.5)
+    hand, r = hand_frame(build), build.of(16.6, 17.6, 15.2)
     w = build.joints["wrist"]
     fore = (w - build.joints["elbow"]) * 0.3
     for side in (1.0, -1.0):
@@ -74,10 +74,10 @@ def wrist(f: Forms, build: Build) -> None:
 def palm(build: Build) -> Forms:
     """Wrist and hand without the fingers."""
     h, f = hand_frame(build), Forms(soft=0.0)
-    s, crisp = h.size, min(build.crisp, 1.3)
+    s, crisp = h.size, _crisp(build)
     turn = np.stack([h.along, h.thumb, h.back])
     wrist(f, build)
-    r = build.of(15.0, 16.5, 14.5)
+    r = build.of(16.6, 17.6, 15.2)
     for side in (1.0, -1.0):
         f.rods([h.at(-2, side * 12, 0), h.at(20, side * 14, 0)], [r, r - 1.5], 12.0)
     f.body(h.at(58, -3, 0), (52 * s, 40 * s, 12.5 * s), 12.0, turn, power=2.6)
@@ -89,7 +89,7 @@ def palm(build: Build) -> Forms:
         f.body(h.at(root[0] - 9, root[1], root[2] - r * 0.5), (11 * s, 8.5 * s, 6.5 * s), 8.0, turn)  # pads of the palm
     f.muscle(h.at(6, 16, -8), h.at(66, 41, -18), 15 * s, 18 * s, 16.0, h.thumb)  # ball of the thumb
     f.body(h.at(38, 22, -13), (27 * s, 15 * s, 11 * s), 16.0, turn)
-    f.bent([h.at(52, 44, -13), h.at(68, 36, -9), h.at(80, 29, -4)], [6.0 * s, 4.6 * s, 5.0 * s], 16.0)  # skin between
+    f.bent([h.at(52, 44, -13), h.at(68, 36, -9), h.at(80, 29, -4)], [6.5 * s, 5.6 * s, 5.6 * s], 16.0)  # skin between
     f.muscle(h.at(4, -20, -7), h.at(82, -35, -8), 11 * s, 14 * s, 15.0, h.thumb)  # edge of the little finger
     f.body(h.at(60, -2, -23), (24 * s, 17 * s, 8 * s), 14.0, turn, carve=True)  # hollow of the palm
     for root, _, wide, _ in _FINGERS:  # tendons that straighten the fingers
@@ -131,7 +131,7 @@ def finger(build: Build, number: int) -> tuple[Forms, DoubleArray, list[float]]:
     along /= np.linalg.norm(along)
     pad = points[3] - along * (4.0 * h.size) - ups[2] * (0.26 * radii[3])
     f.body(pad, (9.5 * h.size, radii[3] * 1.10, radii[3] * 1.0), 5.0, _along(along, sideways))
-    _creases(f, points, ups, radii, sideways, min(build.crisp, 1.3))
+    _creases(f, points, ups, radii, sideways, _crisp(build))
     nail(f, points[3] - along * (3.0 * h.size), along, ups[2], 11.5 * h.size, 1.46 * radii[3])
     return f, np.array(points), radii
 
@@ -155,7 +155,9 @@ def _creases(
         below = [points[i] - up * (r * 1.3) + side * (x * r) for x in (-0.8, 0.0, 0.8)]
         f.groove(f.onto(below, 8), 0.9, 2.4)
         for t in (-2.4, 0.2, 2.6) if i == 1 else (-1.0, 1.2):
-            above = [points[i] + along * (t * (1 + 0.3 * abs(x))) + up * (r * 1.3) + side * (x * r) for x in (-0.6, 0, 0.6)]
+            above = [
+                points[i] + along * (t * (1 + 0.3 * abs(x))) + up * (r * 1.3) + side * (x * r) for x in (-0.6, 0, 0.6)
+            ]
             f.groove(f.onto(above, 8), 0.45 + 0.25 * crisp, 1.6)
 
 
@@ -177,14 +179,19 @@ def thumb(build: Build) -> tuple[Forms, DoubleArray, list[float]]:
     out = up - along * (up @ along)
     out /= np.linalg.norm(out)
     side = np.cross(along, out)
-    _creases(f, [points[0], *points[2:], points[3]], [out, out, out], [radii[0], *radii[2:]], side, min(build.crisp, 1.3))
+    _creases(f, [points[0], *points[2:], points[3]], [out, out, out], [radii[0], *radii[2:]], side, _crisp(build))
     nail(f, points[3] - along * (3.5 * h.size), along, out, 14.0 * h.size, 1.62 * radii[3])
     return f, np.array(points), radii
 
 
 def _thickness(build: Build) -> float:
     """How thick the fingers are against the man's, the hand's size apart."""
-    return build.of(0.90, 1.0, 0.94) * (1.0 + 0.05 * build.dial("fullness"))
+    return build.of(0.90, 1.0, 0.94)
+
+
+def _crisp(build: Build) -> float:
+    """How clearly tendons and creases show, 1 in the man; the body's dials leave hands as they are."""
+    return build.of(0.6, 1.0, 0.5)
 
 
 def _along(way: DoubleArray, side: DoubleArray) -> DoubleArray:

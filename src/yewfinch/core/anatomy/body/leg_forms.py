@@ -50,12 +50,12 @@ def _thigh(f: Forms, build: Build) -> None:
         12.0,
         10,
     )
-    f.muscle(up(0.06, 50, 10), up(0.87, 34, 20), 30 * m + 5, 44, 26.0, (0, 0, 1))  # vastus lateralis
-    f.muscle(up(0.02, 12, 56), up(0.86, 0, 54), 29 * m + 5, 40, 28.0, (1, 0, 0))  # rectus femoris
+    f.muscle(up(0.06, 50, 10), up(0.87, 34, 20), 30 * m + 5 + 0.4 * fat, 44, 26.0, (0, 0, 1))  # vastus lateralis
+    f.muscle(up(0.02, 12, 56), up(0.86, 0, 54), 29 * m + 5 + 0.4 * fat, 40, 28.0, (1, 0, 0))  # rectus femoris
     f.muscle(up(0.46, -32, 32), up(0.97, -34, 30), 24 * m + 5, 29, 20.0, (0.35, 0, 1))  # vastus medialis
     f.muscle(up(-0.04, -34, -6), up(0.58, -20, -8), 33 * m + 6 + fat * 0.5, 50, 30.0, (0, 0, 1))  # adductors
-    f.muscle(up(0.04, 18, -54), up(0.93, 29, -36), 29 * m + 5, 34, 24.0, (1, 0, 0.2))  # biceps femoris
-    f.muscle(up(0.06, -12, -54), up(0.95, -27, -38), 29 * m + 5, 32, 24.0, (1, 0, -0.2))  # inner hamstrings
+    f.muscle(up(0.04, 18, -54), up(0.93, 29, -36), 29 * m + 5 + 0.4 * fat, 34, 24.0, (1, 0, 0.2))  # biceps femoris
+    f.muscle(up(0.06, -12, -54), up(0.95, -27, -38), 29 * m + 5 + 0.4 * fat, 32, 24.0, (1, 0, -0.2))  # inner hamstrings
     f.groove(
         f.onto([up(0.10, 42, 90), up(0.32, 8, 90), up(0.56, -34, 60), up(0.80, -60, 20)], 8), 1.6 * crisp, 16.0
     )  # along the sartorius
@@ -74,7 +74,7 @@ def _knee(f: Forms, build: Build) -> None:
     f.body(k + (-2, 15, front), (of(24, 25, 21), of(27, 28, 24), 13), 14.0, axes(roll=4), power=2.2)  # kneecap
     down = [k + (-2, -4, front - 3), k + (-1, -34, front - 6), k + (-2, -66, front - 11), k + (-6, -140, front - 32)]
     f.bent(down, [13, 12, 12, 7], 24.0)  # its lower tendon, and the shin where that ends
-    for side in (-17, 15):
+    for side in (-17.0, 15.0):
         f.body(k + (side, -14, front - 8 + 0.3 * fat), (13, 18, 9), 22.0)  # fat beside it
     f.body(k + (39, -34, -12), (11, 18, 12), 22.0)  # head of the fibula
     f.rods([k + (32, 70, -32), k + (38, 0, -31), k + (36, -30, -18)], [12, 9, 8], 24.0)  # biceps' tendon
@@ -108,14 +108,16 @@ def _calf(f: Forms, build: Build) -> None:
         14.0,
         10,
     )
-    f.muscle(low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + 6, 32, 26.0, (1, 0.1, 0.25))  # gastrocnemius, inner
-    f.muscle(low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + 6, 30, 26.0, (1, -0.1, -0.25))  # and outer head
-    f.muscle(low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + 6, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0))  # soleus
-    f.muscle(low(0.08, 22, 24), low(0.72, 4, 17), 20 * m + 4, 24, 18.0, (1, 0, 0))  # tibialis anterior
-    f.muscle(low(0.10, 36, -2), low(0.68, 29, -8), 17 * m + 4, 22, 18.0, (0, 0, 1))  # peroneal group
+    f.muscle(low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + 6 + 0.5 * fat, 32 + 0.5 * fat, 26.0, (1, 0.1, 0.25))  # gastrocnemius, inner
+    f.muscle(low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + 6 + 0.5 * fat, 30 + 0.5 * fat, 26.0, (1, -0.1, -0.25))  # and outer head
+    f.muscle(low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + 6 + 0.4 * fat, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0))  # soleus
+    f.muscle(low(0.08, 22, 24), low(0.72, 4, 17), 20 * m + 4 + 0.5 * fat, 24, 18.0, (1, 0, 0))  # tibialis anterior
+    f.muscle(low(0.10, 36, -2), low(0.68, 29, -8), 17 * m + 4 + 0.5 * fat, 22, 18.0, (0, 0, 1))  # peroneal group
     f.groove([low(0.14, -8, 40), low(0.4, -11, 36), low(0.74, -10, 29)], -2.2 * build.crisp, 9.0)  # shin
-    
-    f.bent([low(0.56, 0, -32), low(0.72, 0, -36), low(0.86, 0, -38), ankle + (0, -10, -42)], [14, 10.5, 8, 10], 24.0)  # tendon of the heel
+
+    f.bent(
+        [low(0.56, 0, -32), low(0.72, 0, -36), low(0.86, 0, -38), ankle + (0, -10, -42)], [14, 10.5, 8, 10], 24.0
+    )  # tendon of the heel
     for side in (-1.0, 1.0):  # hollows before it
         f.groove([low(0.78, side * 20, -38), low(0.94, side * 20, -32)], 1.6 * min(build.crisp, 1.2) + 0.6, 14.0)
     f.body(ankle + (-26, 17, 5), (9, 15, 12), 20.0)

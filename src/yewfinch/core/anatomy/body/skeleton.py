@@ -14,8 +14,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from yewfinch.core.anatomy.body.hand_forms import finger, thumb
 from yewfinch.core.anatomy.body.body_plan import HEAD_OFFSET, Build
+from yewfinch.core.anatomy.body.hand_forms import finger, thumb
 from yewfinch.core.shared.arrays import DoubleArray
 
 #: Fingers from the thumb on.

@@ -41,9 +41,10 @@ def _cage(f: Forms, b: Build) -> None:
 
 def _belly(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
-    belly = 18.0 * b.dial("belly") + 0.8 * max(b.dial("fullness"), 0.0) * 10.0
-    width = of(104, 130, 118) + fat * 1.3 - 14.0 * b.dial("waist")
-    f.body((0, of(1106, 1094, 1092), 0), (width, 170, of(80, 94, 94) + fat * 1.1), 50.0)
+    belly = 27.0 * b.dial("belly") + 0.8 * max(b.dial("fullness"), 0.0) * 10.0
+    width = of(104, 134, 118) + fat * 1.3 - 14.0 * b.dial("waist")
+    deep = of(80, 96, 94) + fat * 1.2 + 0.5 * belly
+    f.body((0, of(1106, 1094, 1092), 0.2 * belly), (width + 0.3 * belly, 170, deep), 50.0)
     hang = 22.0 * b.dial("slack")
     f.body((0, 1048 - hang, 22 + 0.2 * hang), (of(92, 94, 94) + fat, 106, of(70, 74, 84) + fat + belly), 50.0)
     side = of(88, 106, 94) + fat - 12.0 * b.dial("waist")
@@ -53,7 +54,7 @@ def _belly(f: Forms, b: Build) -> None:
 def _pelvis(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
     hips = 14.0 * b.dial("hips")
-    f.body((0, 955, -6), (of(144, 134, 118) + fat + hips, 128, of(98, 96, 90) + fat), 60.0)
+    f.body((0, 955, -6), (of(144, 134, 118) + fat + hips, 128, of(102, 102, 90) + fat), 60.0)
     f.bent(
         [(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)],
         [of(8, 12, 9), of(9, 15, 10), of(10, 15, 11), 10],
@@ -68,7 +69,7 @@ def _pelvis(f: Forms, b: Build) -> None:
     hang = 14.0 * b.dial("slack")
     f.body(
         (of(74, 72, 64), of(902, 906, 896) - hang, -62 + 0.4 * hang),
-        (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(66, 62, 52) + seat),
+        (of(72, 66, 60) + seat, of(82, 78, 70) + seat, of(69, 67, 52) + seat),
         34.0,
     )
     f.body((of(92, 94, 80), 965, -36), (52, 84, 58 + fat * 0.5), 60.0)  # gluteus medius
@@ -124,7 +125,11 @@ def _back(f: Forms, b: Build) -> None:
         [(26, 1340, -84), (25, 1398, -68), (20, 1446, -42)], [15 + 6 * m, 13 + 5 * m, 10], 50.0
     )  # and up to the nape
     r = 21 + 5 * m + 0.5 * fat
-    f.bent([(32, 925, -70), (36, 1040, -78), (35, 1150, -79), (34, 1260, -78), (30, 1350, -70)], [r - 6, r + 1, r - 2, r - 8, r - 14], 44.0)
+    f.bent(
+        [(32, 925, -70), (36, 1040, -78), (35, 1150, -79), (34, 1260, -78), (30, 1350, -70)],
+        [r - 6, r + 1, r - 2, r - 8, r - 14],
+        44.0,
+    )
 
 
 def _breast(f: Forms, b: Build) -> None:

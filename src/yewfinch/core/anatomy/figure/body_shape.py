@@ -40,7 +40,7 @@ _LENGTH = {"hand": 190.0, "foot": 270.0}
 _YOUNGER, _TODDLER = -0.25, 955.0
 #: What age does to dials at 80 years, and from when on (common practice).
 _AGES_FROM = 40.0
-_AGED = {"muscle": -0.75, "belly": 0.75, "fullness": 0.1, "chest": 0.15, "seat": -0.7, "hips": -0.1, "slack": 1.0}
+_AGED = {"muscle": -0.85, "belly": 0.9, "chest": 0.15, "seat": -0.7, "hips": -0.1, "slack": 1.0}
 #: What a small child's body has more of at three years than at eight, and how much shorter its limbs are in their part
 #: of the stature (common practice).
 _CHUBBY = {"fullness": 1.0, "belly": 0.8, "muscle": -0.3}

@@ -30,7 +30,7 @@ Three = tuple[float, float, float]
 _LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 1.4, "face_height": 2.0}
 #: How far some dials go together: beyond it thin lips and hollow cheeks fold at the mouth's corners.
 _ENDS = {
-    "sag": (0.0, 1.1), "fullness": (-1.1, 3.0), "hollows": (-1.5, 0.9), "lip_upper": (-1.1, 2.2),
+    "sag": (0.0, 1.1), "fullness": (-1.0, 3.0), "hollows": (-1.5, 0.85), "lip_upper": (-1.1, 2.2),
     "lip_lower": (-1.1, 2.2), "mouth_corners": (-1.6, 2.0),
 }  # fmt: skip
 

@@ -10,6 +10,8 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.anatomy.body.body_cage import TOE
+from yewfinch.core.anatomy.body.body_plan import Build
+from yewfinch.core.anatomy.body.hand_forms import hand_frame
 from yewfinch.core.anatomy.body.physique import Physique
 from yewfinch.core.anatomy.figure.body_shape import BodyShape, BodyShaper
 from yewfinch.core.anatomy.figure.figure_model import FigureModel
@@ -25,6 +27,8 @@ if TYPE_CHECKING:
 
 #: The body's rows below the ring that follow where the head has it.
 _SPREAD = 4.0
+#: Where the skin between the left thumb and index lies on the man's plan, and so far round it, mm.
+_WEB, _WEB_WIDE = hand_frame(Build()).at(68.0, 36.0, -9.0), 32.0
 #: Edges to either side of the ring that are smoothed, and how often.
 _SMOOTHED, _ROUNDS = 9, 10
 
@@ -101,12 +105,13 @@ class FigureShaper:
 
     @cached_property
     def _tight(self) -> IndexArray:
-        """Triangles where skin lies close to skin: armpits, the groin, toes."""
+        """Triangles where skin lies close to skin: armpits, the groin, toes, between thumb and index."""
         bodies = self.bodies.model
         man, chart = bodies.bodies["man"], bodies.chart
         near = (np.abs(man[:, 1] - 1320.0) < 75.0) & (np.abs(np.abs(man[:, 0]) - 150.0) < 60.0)
         near |= (np.abs(man[:, 0]) < 40.0) & (man[:, 1] < 900.0) & (man[:, 1] > 560.0)
         near |= chart >= TOE
+        near |= np.linalg.norm(man * (np.sign(man[:, :1]) * (1, 0, 0) + (0, 1, 1)) - _WEB, axis=1) < _WEB_WIDE
         of = self.model.level(FORMED).body
         watched = np.where(of >= 0, near[of], False)
         triangles = as_triangles(self.model.faces(FORMED))

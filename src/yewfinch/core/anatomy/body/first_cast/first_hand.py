@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from yewfinch.core.anatomy.body.hand_forms import hand_frame
 from yewfinch.core.anatomy.body.body_plan import Build
+from yewfinch.core.anatomy.body.hand_forms import hand_frame
 from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.shared.arrays import DoubleArray
 
