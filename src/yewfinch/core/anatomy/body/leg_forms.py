@@ -108,9 +108,15 @@ def _calf(f: Forms, build: Build) -> None:
         14.0,
         10,
     )
-    f.muscle(low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + 6 + 0.5 * fat, 32 + 0.5 * fat, 26.0, (1, 0.1, 0.25))  # gastrocnemius, inner
-    f.muscle(low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + 6 + 0.5 * fat, 30 + 0.5 * fat, 26.0, (1, -0.1, -0.25))  # and outer head
-    f.muscle(low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + 6 + 0.4 * fat, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0))  # soleus
+    f.muscle(
+        low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + 6 + 0.5 * fat, 32 + 0.5 * fat, 26.0, (1, 0.1, 0.25)
+    )  # gastrocnemius, inner
+    f.muscle(
+        low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + 6 + 0.5 * fat, 30 + 0.5 * fat, 26.0, (1, -0.1, -0.25)
+    )  # and outer head
+    f.muscle(
+        low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + 6 + 0.4 * fat, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0)
+    )  # soleus
     f.muscle(low(0.08, 22, 24), low(0.72, 4, 17), 20 * m + 4 + 0.5 * fat, 24, 18.0, (1, 0, 0))  # tibialis anterior
     f.muscle(low(0.10, 36, -2), low(0.68, 29, -8), 17 * m + 4 + 0.5 * fat, 22, 18.0, (0, 0, 1))  # peroneal group
     f.groove([low(0.14, -8, 40), low(0.4, -11, 36), low(0.74, -10, 29)], -2.2 * build.crisp, 9.0)  # shin

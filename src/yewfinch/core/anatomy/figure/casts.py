@@ -67,6 +67,8 @@ class Cast:
         What the mean keeps to beside its measures.
     loose : mapping of measure to float
         Those that the mean may miss by more than others.
+    drawn_by_sex : bool
+        Random persons vary as those of their own sex do, not as both do on average.
     drawn : tuple of str
         Dials that chance turns, in the order in which it does.
     dial_spread : float
@@ -99,6 +101,7 @@ class Cast:
     dial_ends: Mapping[str, tuple[float, float]] = field(default_factory=dict)
     profile: tuple[Behind, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
+    drawn_by_sex: bool = False
 
 
 #: All casts by number.
@@ -137,6 +140,7 @@ CASTS: dict[int, Cast] = {
         dial_ends=_ENDS,
         profile=PROFILE,
         loose=_LOOSE,
+        drawn_by_sex=True,
     ),
 }
 #: The one that new heads are of.

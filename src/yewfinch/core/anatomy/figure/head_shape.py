@@ -124,7 +124,7 @@ class HeadShaper:
         return self._means(sex, age).copy()
 
     def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
-        woman, man = self._adults("woman"), self._adults("man")
+        woman, man = self.kinds
         at = self._mirrored_mean(woman.mean + (man.mean - woman.mean) * sex)
         wanted = {k: self.cast.mean(m, sex, age) for k, m in STEERED.items() if k not in self.cast.later}
         if not self.cast.profile:
@@ -138,9 +138,8 @@ class HeadShaper:
     def landmarks(self, person: Person) -> DoubleArray:
         """The landmarks a person's head is to have, (k, 3) mm."""
         at = self.mean(person.sex, person.age)
-        spread = self.spread
         if person.seed or person.asymmetry:
-            drawn, lopsided = self._draw(person.seed or 1, spread)
+            drawn, lopsided = self._draw(person.seed or 1, person.sex)
             at = at + (drawn if person.seed else 0.0) + person.asymmetry * lopsided
         if person.landmarks:
             at = self._sitters(at, person)
@@ -154,7 +153,7 @@ class HeadShaper:
     @cached_property
     def spread(self) -> Spread:
         """The joint spread within one sex."""
-        woman, man = self._adults("woman"), self._adults("man")
+        woman, man = self.kinds
         return Spread(woman.keys, (woman.mean + man.mean) / 2, (woman.covariance + man.covariance) / 2)
 
     def _mirrored_mean(self, at: DoubleArray) -> DoubleArray:
@@ -165,12 +164,26 @@ class HeadShaper:
     def _twin(self) -> DoubleArray:
         return np.array([self.keys.index(LANDMARKS[k].twin) for k in self.keys])
 
-    def _draw(self, seed: int, spread: Spread) -> tuple[DoubleArray, DoubleArray]:
+    def _draw(self, seed: int, sex: float) -> tuple[DoubleArray, DoubleArray]:
         """Deviation of a random person: its symmetric and its asymmetric part, (k, 3) mm."""
-        points = self.cast.sample(spread, np.random.default_rng(seed))
-        away = np.array([points[k] for k in self.keys]) - spread.mean
+        away = np.zeros((len(self.keys), 3))
+        for spread, share in self._drawn_from(sex):
+            points = self.cast.sample(spread, np.random.default_rng(seed))
+            away += share * (np.array([points[k] for k in self.keys]) - spread.mean)
         even = self._mirrored_mean(away)
         return even, away - even
+
+    def _drawn_from(self, sex: float) -> list[tuple[Spread, float]]:
+        """The spreads that a person is drawn from with the same chance, and the share of each in it."""
+        if not self.cast.drawn_by_sex:
+            return [(self.spread, 1.0)]
+        woman, man = self.kinds
+        return [(s, share) for s, share in ((woman, 1.0 - sex), (man, sex)) if share]
+
+    @cached_property
+    def kinds(self) -> tuple[Spread, Spread]:
+        """How women and how men vary."""
+        return self._adults("woman"), self._adults("man")
 
     def _chance(self, person: Person) -> dict[str, float]:
         """The dials as chance turns them for a drawn person."""

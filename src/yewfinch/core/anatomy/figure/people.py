@@ -43,8 +43,10 @@ class People:
     def __init__(self, shaper: HeadShaper) -> None:
         self.keys, self._cast = shaper.keys, shaper.cast
         self._means = np.array([[shaper.mean(sex, age) for age in _AT_AGES] for sex in (0.0, 1.0)])
-        values, vectors = np.linalg.eigh(shaper.spread.covariance)
-        self._root = vectors * np.sqrt(np.maximum(values, 0.0))
+        self._roots = []
+        for of_kind in shaper.kinds:
+            values, vectors = np.linalg.eigh(of_kind.covariance)
+            self._roots.append((vectors * np.sqrt(np.maximum(values, 0.0))) @ vectors.T)
         fields = shaper.chance_fields
         self._dials = np.array([fields[k].ravel() for k in shaper.cast.drawn])
 
@@ -69,7 +71,8 @@ class People:
             j = int(np.clip(np.searchsorted(_AT_AGES, age[i], "right") - 1, 0, len(_AT_AGES) - 2))
             t = (age[i] - _AT_AGES[j]) / (_AT_AGES[j + 1] - _AT_AGES[j])
             out[i] = at[j] + t * (at[j + 1] - at[j])
-        form = rng.normal(size=(count, self._root.shape[1])) @ self._root.T
+        chance = rng.normal(size=(count, len(self._roots[0])))
+        form = np.where(sex[:, None] > 0.5, chance @ self._roots[1], chance @ self._roots[0])
         turned = (
             np.clip(rng.normal(0.0, self._cast.dial_spread, (count, len(self._dials))), *self._cast.dial_limits)
             @ self._dials
