@@ -14,6 +14,8 @@ import numpy as np
 from PIL import Image
 
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
+from yewfinch.core.anatomy.figure.pose import Pose
+from yewfinch.core.anatomy.figure.pose_presets import PRESETS as PRESETS_OF_POSE
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.figure.shaping import figures
 from yewfinch.core.document.model.portrait import Portrait
@@ -32,6 +34,20 @@ PEOPLE = (
     (0, 24, 11), (1, 33, 12), (0, 45, 13), (1, 52, 14), (0, 63, 15), (1, 71, 16),
     (0, 12, 17), (1, 41, 24), (0, 30, 19), (1, 30, 20), (0, 88, 21), (1, 19, 22),
 )  # fmt: skip
+#: Figures from four sides, two in a row.
+BODIES = (
+    (PRESETS["woman"][1], PRESETS["man"][1]),
+    (Person(0.5, 3.0), PRESETS["child"][1]),
+    (Person(0.0, 14.0), PRESETS["old_woman"][1]),
+)
+#: Stances: who, which, seen from where.
+STANCES = (
+    (PRESETS["woman"][1], "at_ease", (0, 50)),
+    (PRESETS["man"][1], "one_leg", (10, 180)),
+    (PRESETS["old_man"][1], "stooped", (50, 90)),
+)
+#: Close to the man's hand and foot: turn, tilt, where to.
+CLOSE = ((75, 10, (405.0, -812.0, 20.0)), (40, 25, (118.0, -1560.0, 60.0)))
 #: Drawn larger by this and then scaled down.
 FINER = 2
 
@@ -89,11 +105,20 @@ def main() -> None:
     save(rows, "people")
 
     figures().prepare()
-    size, rows = (155, 270), []
-    for pair in (("woman", "man"), ("child", "old_man")):
-        persons = [PRESETS[key][1] for key in pair]
-        shown = [new_portrait(Figure(p, 2, "full")) for p in persons]
+    size, rows = (155, 250), []
+    for pair in BODIES:
+        shown = [new_portrait(Figure(p, 2, "full")) for p in pair]
         rows.append(row(figure_view(p, turn, size, context) for p in shown for turn in (0, 45, 90, 180)))
+    tiles = []
+    for person, stance, turns in STANCES:
+        portrait = new_portrait(Figure(person, 2, "full"))
+        portrait.perform(figures().stand(portrait, PRESETS_OF_POSE[stance].on(Pose(), "full"), "Pose"))
+        tiles += [figure_view(portrait, turn, size, context) for turn in turns]
+    man = new_portrait(Figure(BODIES[0][1], 3, "full"))
+    for turn, tilt, at in CLOSE:
+        view = replace(View(distance=620.0, target=at), lens=85.0).turned(turn, tilt)
+        tiles.append(picture.take(man, view.camera(size[0] * FINER, size[1] * FINER), context=context))
+    rows.append(row(tiles))
     save(rows, "figures")
 
 

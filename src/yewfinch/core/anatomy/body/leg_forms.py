@@ -38,10 +38,10 @@ def _thigh(f: Forms, build: Build) -> None:
         return np.asarray(hip + (knee - hip) * t + (side, 0.0, front))
 
     f.bent(
-        [up(-0.02, 6, -2), up(0.14, 7, 1), up(0.32, 5, 4), up(0.55, 1, 6), up(0.78, -2, 2), up(0.94, 0, -2)],
+        [up(-0.02, of(1, 5, 6), -2), up(0.14, of(3, 6, 7), 1), up(0.32, 5, 4), up(0.55, 1, 6), up(0.78, -2, 2), up(0.94, 0, -2)],
         [
-            of(99, 87, 70) + fat,
-            of(101, 88, 70) + fat,
+            of(92, 86, 70) + fat,
+            of(97, 88, 70) + fat,
             of(97, 88, 68) + fat,
             of(85, 77, 58) + fat * 0.9,
             of(61, 56, 45) + fat * 0.7,
@@ -95,6 +95,7 @@ def _calf(f: Forms, build: Build) -> None:
     def low(t: float, side: float = 0.0, front: float = 0.0) -> DoubleArray:
         return np.asarray(knee + (ankle - knee) * t + (side, 0.0, front))
 
+    more = 6 + 0.5 * fat
     f.bent(
         [low(0.06), low(0.18, 0, 0), low(0.42, 0, 0), low(0.68, 0, 0), low(0.86, 0, 1), low(1.0, 0, 3)],
         [
@@ -109,18 +110,15 @@ def _calf(f: Forms, build: Build) -> None:
         10,
     )
     f.muscle(
-        low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + 6 + 0.5 * fat, 32 + 0.5 * fat, 26.0, (1, 0.1, 0.25)
+        low(0.04, -20, -28), low(0.50, -28, -37), 31 * m + more, 32 + fat / 2, 26.0, (1, 0.1, 0.25)
     )  # gastrocnemius, inner
     f.muscle(
-        low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + 6 + 0.5 * fat, 30 + 0.5 * fat, 26.0, (1, -0.1, -0.25)
+        low(0.04, 21, -27), low(0.44, 29, -35), 29 * m + more, 30 + fat / 2, 26.0, (1, -0.1, -0.25)
     )  # and outer head
-    f.muscle(
-        low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + 6 + 0.4 * fat, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0)
-    )  # soleus
-    f.muscle(low(0.08, 22, 24), low(0.72, 4, 17), 20 * m + 4 + 0.5 * fat, 24, 18.0, (1, 0, 0))  # tibialis anterior
-    f.muscle(low(0.10, 36, -2), low(0.68, 29, -8), 17 * m + 4 + 0.5 * fat, 22, 18.0, (0, 0, 1))  # peroneal group
+    f.muscle(low(0.16, 0, -22), low(0.76, 0, -22), 22 * m + more, 42 * (0.75 + 0.25 * m), 24.0, (1, 0, 0))  # soleus
+    f.muscle(low(0.08, 22, 24), low(0.72, 4, 17), 20 * m + more - 2, 24, 18.0, (1, 0, 0))  # tibialis anterior
+    f.muscle(low(0.10, 36, -2), low(0.68, 29, -8), 17 * m + more - 2, 22, 18.0, (0, 0, 1))  # peroneal group
     f.groove([low(0.14, -8, 40), low(0.4, -11, 36), low(0.74, -10, 29)], -2.2 * build.crisp, 9.0)  # shin
-
     f.bent(
         [low(0.56, 0, -32), low(0.72, 0, -36), low(0.86, 0, -38), ankle + (0, -10, -42)], [14, 10.5, 8, 10], 24.0
     )  # tendon of the heel

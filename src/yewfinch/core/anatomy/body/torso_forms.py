@@ -54,15 +54,15 @@ def _belly(f: Forms, b: Build) -> None:
 def _pelvis(f: Forms, b: Build) -> None:
     of, fat = b.of, b.fat
     hips = 14.0 * b.dial("hips")
-    f.body((0, 955, -6), (of(144, 134, 118) + fat + hips, 128, of(102, 102, 90) + fat), 60.0)
+    f.body((0, 955, -6), (of(139, 134, 118) + fat + hips, 128, of(102, 102, 90) + fat), 60.0)
     f.bent(
         [(94, 1008, 62), (116, 1026, 20), (102, 1026, -48), (60, 1002, -80)],
         [of(8, 12, 9), of(9, 15, 10), of(10, 15, 11), 10],
         70.0,
     )  # iliac crest
     f.body(
-        (of(112, 110, 98) + hips, of(888, 900, 900), -8),
-        (of(50, 38, 34) + fat * 1.3 + 0.6 * hips, of(104, 92, 84), of(62, 58, 52)),
+        (of(108, 110, 98) + hips, of(888, 900, 900), -8),
+        (of(44, 38, 34) + fat * 1.3 + 0.6 * hips, of(104, 92, 84), of(62, 58, 52)),
         54.0,
     )  # trochanter
     seat = 11.0 * b.dial("seat") + fat

@@ -108,16 +108,15 @@ PRESETS: dict[str, PosePreset] = {
     "stooped": PosePreset(
         "Stooped with age",
         {
-            "pelvis": (2.0, 0.0, 0.0),
-            "waist": (6.0, 0.0, 0.0),
-            "chest": (15.0, 0.0, 0.0),
-            "neck": (10.0, 0.0, 0.0),
-            "head": (-20.0, 0.0, 0.0),
+            "waist": (3.0, 0.0, 0.0),
+            "chest": (10.0, 0.0, 0.0),
+            "neck": (9.0, 0.0, 0.0),
+            "head": (-15.0, 0.0, 0.0),
             **_both(
                 {
                     "collar_l": (-2.0, 12.0),
-                    "hip_l": (12.0, 2.0, 4.0),
-                    "knee_l": (14.0,),
+                    "hip_l": (8.0, 2.0, 4.0),
+                    "knee_l": (12.0,),
                     "ankle_l": (-4.0, 0.0),
                     "shoulder_l": (14.0, -12.0, 0.0),
                     "elbow_l": (22.0,),
