@@ -133,19 +133,17 @@ def _mouth(portrait: Portrait) -> None:
         (1.0 - upper, found.lower_edge, found.lower),
     ):
         on = on_red(at, edge, border)
-        out = np.clip((1.06 - on.out) / 0.14, 0.0, 1.0) * np.clip((0.985 - np.abs(on.along)) / 0.03, 0.0, 1.0)
+        out = np.clip((1.06 - on.out) / 0.14, 0.0, 1.0) * np.clip((1.0 - np.abs(on.along)) / 0.10, 0.0, 1.0) ** 0.7
         behind = np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 2]) - at[:, 2]
         height = np.abs(at[:, 1] - np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 1]))
         inner = (behind > 0.0) & (behind < 9.0) & (height < 1.5) & (np.abs(on.along) < 0.98)
         red = np.maximum(red, share * np.maximum(out * (np.abs(behind) < 14.0) * (on.out > -0.3), inner))
     colour = surface.colour[near].copy()
-    for side in (-1.0, 1.0):  # it is dark in a nostril
-        middle = np.array([side * 8.5, -21.0, 105.0])
-        way = middle - at
-        inside = (np.linalg.norm(way, axis=1) < 9.0) & ((way * surface.normals[near]).sum(axis=1) > 1.5)
-        colour[inside, :3] = (74, 42, 38)
+    regions = portrait.pieces[HEAD].regions
+    inside = np.maximum(regions["nostril_l"], regions["nostril_r"])[near, None] / 255.0  # it is dark in a nostril
+    colour[:, :3] = np.round(colour[:, :3] + inside * ((74, 42, 38) - colour[:, :3].astype(float))).astype(np.uint8)
     tone = np.array([178.0, 104.0, 96.0])
-    colour[:, :3] = np.round(colour[:, :3] + 0.5 * red[:, None] * (tone - colour[:, :3])).astype(np.uint8)
+    colour[:, :3] = np.round(colour[:, :3] + 0.88 * red[:, None] * (tone - colour[:, :3])).astype(np.uint8)
     rows = near.astype(np.int32)
     portrait.perform(Edit("Red of the lips", (RowsChange(HEAD, "colour", rows, surface.colour[rows].copy(), colour),)))
     portrait.perform(lips.change(portrait, found, "Lips"))
@@ -207,17 +205,12 @@ def _model(portrait: Portrait) -> None:
 
 def _paint(portrait: Portrait) -> None:
     front = (0.0, 0.0, -1.0)
-    base, red, lip, brown = (222, 184, 158), (206, 138, 118), (176, 102, 92), (122, 92, 76)
+    base, red, brown = (222, 184, 158), (206, 138, 118), (122, 92, 76)
     surface = portrait.surface(HEAD)
     rows, tone = np.arange(len(surface), dtype=np.int32), np.tile(np.array([*base, 255], np.uint8), (len(surface), 1))
     portrait.perform(Edit("Fill Head", (RowsChange(HEAD, "colour", rows, surface.colour.copy(), tone),)))
     _stroke(portrait, "paint", [(44, -10, 0), (36, -18, 0), (40, -26, 0)], front, red, size=38.0, strength=0.42)
     _stroke(portrait, "paint", [(0, -12, 0), (4, -18, 0), (10, -18, 0)], front, red, size=18.0, strength=0.45)
-    lips = [(0, -43, 0), (8, -42.5, 0), (16, -44.5, 0), (23, -47, 0), (16, -51, 0), (8, -53.5, 0), (0, -54, 0)]
-    _stroke(portrait, "paint", lips, front, lip, size=8.5, strength=0.8, falloff="even")
-    _stroke(
-        portrait, "paint", [(0, -48, 0), (8, -48, 0), (16, -48.5, 0), (23, -49, 0)], front, lip, size=9.0, strength=0.85
-    )
     brow = [(11, 40, 0), (20, 44, 0), (32, 47, 0), (44, 44, 0), (50, 39, 0)]
     _stroke(portrait, "paint", brow, front, brown, size=8.0, strength=0.6)
     ear = [(84, 26, -12), (86, 10, -20), (80, -10, -12), (74, -24, -4)]
