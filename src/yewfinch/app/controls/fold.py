@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtGui import QShowEvent
-from PyQt6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QCloseEvent, QShowEvent
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QScrollArea, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.kit import theme
 
 
 class Fold(QWidget):
-    """Heading with a caret, and a body that it shows or hides.
+    """Heading with a caret, and a body that it shows or hides, or gives to a window of its own.
 
     Parameters
     ----------
@@ -20,25 +21,56 @@ class Fold(QWidget):
         Makes the body, once.
     is_open : bool
         Whether it begins open.
+    pinned : bool
+        Whether it begins pinned: it stays open when another panel is opened.
     """
 
-    def __init__(self, title: str, make: Callable[[], QWidget], *, is_open: bool = True) -> None:
+    pinned_changed = pyqtSignal(bool)
+
+    def __init__(self, title: str, make: Callable[[], QWidget], *, is_open: bool = True, pinned: bool = False) -> None:
         super().__init__()
-        self._make = make
+        self._make, self._title = make, title
         self._body: QWidget | None = None
+        self._own_window: _Window | None = None
         self.button = QPushButton(title)
         self.button.setProperty("fold", True)
         self.button.setCheckable(True)
         self.button.setChecked(is_open)
         self.button.toggled.connect(self._show)
+        self.pin = self._small(f"keep {title} open", "Keep this panel open when another is opened")
+        self.pin.setCheckable(True)
+        self.pin.setChecked(pinned)
+        self.pin.toggled.connect(self._pinned)
+        self.out = self._small(
+            f"{title} in a window", "Put this panel into a window of its own; closing that brings it back"
+        )
+        self.out.setIcon(theme.icon("arrow-square-out", "soft", 14))
+        self.out.clicked.connect(self.float_out)
         rule = QFrame()
         rule.setProperty("rule", True)
         self._column = QVBoxLayout(self)
-        self._column.setContentsMargins(0, 0, 0, 4)
-        self._column.setSpacing(4)
+        self._column.setContentsMargins(0, 0, 0, 2)
+        self._column.setSpacing(2)
         self._column.addWidget(rule)
-        self._column.addWidget(self.button)
+        row = QHBoxLayout()
+        row.setSpacing(0)
+        row.addWidget(self.button, 1)
+        row.addWidget(self.pin)
+        row.addWidget(self.out)
+        self._column.addLayout(row)
+        self._away = QLabel("It stands in a window of its own.")
+        self._away.setProperty("soft", True)
+        self._away.hide()
+        self._column.addWidget(self._away)
         self._turn_caret(is_open)
+
+    def _small(self, name: str, tip: str) -> QToolButton:
+        button = QToolButton()
+        button.setProperty("bare", True)
+        button.setAccessibleName(name)
+        button.setToolTip(tip)
+        button.setVisible(False)
+        return button
 
     @property
     def body(self) -> QWidget:
@@ -52,15 +84,84 @@ class Fold(QWidget):
             self._column.addWidget(self._body)
         return self._body
 
+    @property
+    def is_pinned(self) -> bool:
+        """Does it stay open when another panel is opened?"""
+        return self.pin.isChecked()
+
+    @property
+    def is_away(self) -> bool:
+        """Does it stand in a window of its own?"""
+        return self._own_window is not None
+
+    def float_out(self) -> None:
+        """Put the body into a window of its own, which can stand on another screen."""
+        if self._own_window is not None:
+            self._own_window.raise_()
+            return
+        self._own_window = _Window(self.window() or self, self._title, self.body, self._come_back)
+        self._away.setVisible(self.button.isChecked())
+        self.body.show()
+        self._own_window.show()
+
+    def call_back(self) -> None:
+        """Bring the body back from its window."""
+        if self._own_window is not None:
+            self._own_window.close()
+
+    def _come_back(self) -> None:
+        self._own_window = None
+        self._away.hide()
+        self._column.addWidget(self.body)
+        self.body.setVisible(self.button.isChecked())
+
     def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802
         """An open fold that comes into sight has its body."""
-        if self.button.isChecked():
+        if self.button.isChecked() and not self.is_away:
             self.body.show()
         super().showEvent(event)
 
     def _show(self, is_open: bool) -> None:
-        self.body.setVisible(is_open)
+        self._away.setVisible(is_open and self.is_away)
+        if not self.is_away:
+            self.body.setVisible(is_open)
         self._turn_caret(is_open)
+
+    def _pinned(self, on: bool) -> None:
+        self._turn_caret(self.button.isChecked())
+        self.pinned_changed.emit(on)
 
     def _turn_caret(self, is_open: bool) -> None:
         self.button.setIcon(theme.icon("caret-down" if is_open else "caret-right", "soft", 14))
+        on = self.pin.isChecked()
+        self.pin.setIcon(theme.icon("push-pin-fill" if on else "push-pin", "yew" if on else "soft", 14))
+        self.pin.setVisible(is_open or on)
+        self.out.setVisible(is_open)
+
+
+class _Window(QWidget):
+    """A panel on its own, scrolling if it must."""
+
+    def __init__(self, parent: QWidget, title: str, body: QWidget, closed: Callable[[], None]) -> None:
+        super().__init__(parent, Qt.WindowType.Tool)
+        self.setWindowTitle(title)
+        self.setObjectName("panelWindow")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self._closed, self._scroll = closed, QScrollArea()
+        self._scroll.setWidgetResizable(True)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addWidget(self._scroll)
+        holder = QWidget()
+        holder.setObjectName("inspectorBody")
+        inside = QVBoxLayout(holder)
+        inside.addWidget(body)
+        inside.addStretch(1)
+        self._scroll.setWidget(holder)
+        self.resize(350, min(holder.sizeHint().height() + 24, 700))
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:  # noqa: N802
+        """The panel goes back to where it was."""
+        self._closed()
+        super().closeEvent(event)
+        self.deleteLater()

@@ -105,7 +105,12 @@ QLabel[warn="true"] {{ color: {p.gold_ink}; }}
 QLabel[error="true"] {{ color: {p.rust}; }}
 QFrame[card="true"] {{ background: {p.card}; border: 1px solid {p.line}; border-radius: 6px; }}
 QFrame[rule="true"] {{ background: {p.line}; max-height: 1px; min-height: 1px; border: none; }}
-#inspector, #inspectorBody {{ background: {p.card}; }}
+#inspector, #inspectorBody {{ background: {p.card}; border: none; }}
+#strip, #stripScroll, #stripBody {{ background: {p.card}; border: none; }}
+#strip {{ border-right: 1px solid {p.line}; }}
+#strip QToolButton {{ padding: 1px; }}
+#popup {{ background: {p.card}; border: 1px solid {p.line}; }}
+QLabel[tiny="true"] {{ color: {p.soft}; font-size: 12px; }}
 #inspector {{ border-left: 1px solid {p.line}; }}
 #topbar, #statusline {{ background: {p.card}; }}
 #topbar {{ border-bottom: 1px solid {p.line}; }}
@@ -130,6 +135,9 @@ QPushButton[stage="true"] {{ background: transparent; border: none; border-radiu
 QPushButton[stage="true"]:hover {{ color: {p.ink}; }}
 QPushButton[stage="true"]:checked {{ color: {p.ink}; font-weight: 600;
   border-bottom: 3px solid {p.yew}; }}
+QToolButton[bare="true"] {{ border: none; background: transparent; padding: 3px; min-height: 14px; }}
+QToolButton[bare="true"]:hover {{ background: {p.tint}; }}
+QPushButton[quiet="true"] {{ color: {p.soft}; }}
 QPushButton[fold="true"] {{ background: transparent; border: none; text-align: left;
   font-weight: 600; padding: 4px 0; }}
 QPushButton[fold="true"]:focus {{ border: none; color: {p.yew}; }}

@@ -36,15 +36,16 @@ class Panel:
     make : callable
         Makes it when it is first shown.
     stages : mapping of stage to float
-        In which stages it stands, and its place there: panels stand in ascending order.
-    folded : bool
-        Whether it begins folded away.
+        Which stages it is one of the few panels of, and its place there: panels stand in ascending order, as they
+        are used.
+    more : mapping of stage to float
+        Which stages it stands in behind 'more panels', and its place there.
     """
 
     title: str
     make: Callable[[], QWidget]
     stages: Mapping[Stage, float]
-    folded: bool = False
+    more: Mapping[Stage, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -70,6 +71,8 @@ class Room:
         A page of Markdown; its first heading names it.
     tools : callable or None
         Makes what stands above all panels in every stage.
+    strip : callable or None
+        Makes what stands at the left edge of the clay.
     wall : callable or None
         Makes what stands left of the clay.
     pages : mapping of name to callable
@@ -90,6 +93,7 @@ class Room:
     actions: tuple[Action, ...] = ()
     help: Path | None = None
     tools: Callable[[], QWidget] | None = None
+    strip: Callable[[], QWidget] | None = None
     wall: Callable[[], QWidget] | None = None
     pages: Mapping[str, Callable[[], QWidget]] = field(default_factory=dict)
     drop: Callable[[Sequence[Path]], Collection[Path]] = _none_taken

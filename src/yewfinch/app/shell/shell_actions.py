@@ -14,6 +14,14 @@ from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.core.session.bench import STAGES, Bench
 from yewfinch.core.session.standpoint_state import OVERLAYS
 
+#: Parts of the bench that fold away singly: title, key, what the key does.
+PARTS: dict[str, tuple[str, str, str]] = {
+    "wall": ("Sitter wall", "F2", "Fold the photos away, or bring them back."),
+    "strip": ("Tool strip", "F3", "Fold the strip of tools away, or bring it back."),
+    "round": ("Round", "F4", "Fold the small views away, or bring them back."),
+    "inspector": ("Inspector", "F5", "Fold tool and panels away, or bring them back."),
+}
+
 
 class Window(Protocol):
     """What the actions ask of the main window."""
@@ -31,7 +39,10 @@ class Window(Protocol):
     def redo(self) -> None: ...  # noqa: D102
     def toggle_four(self) -> None: ...  # noqa: D102
     def toggle_panels(self) -> None: ...  # noqa: D102
+    def toggle_part(self, part: str) -> None: ...  # noqa: D102
+    def toggle_full_screen(self) -> None: ...  # noqa: D102
     def toggle_dark(self) -> None: ...  # noqa: D102
+    def open_find_line(self) -> None: ...  # noqa: D102
     def show_help(self) -> None: ...  # noqa: D102
     def show_about(self) -> None: ...  # noqa: D102
 
@@ -43,6 +54,15 @@ def of_window(w: Window) -> Iterator[Action]:
     yield from _views(w)
     yield from _standpoint(w.bench)
     yield from _tools(w.bench)
+    yield Action(
+        "find",
+        "Find…",
+        "Edit",
+        "Ctrl+K",
+        "Find any tool, panel, command, piece, photo, landmark or help page by a part of its name.",
+        w.open_find_line,
+        place=500,
+    )
     yield Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help, place=0)
     yield Action("about", "About Yewfinch", "Help", "", "Version and licences.", w.show_about, place=1)
 
@@ -153,6 +173,17 @@ def _views(w: Window) -> Iterator[Action]:
         w.toggle_panels,
         place=200,
     )
+    for i, (part, (title, keys, tip)) in enumerate(PARTS.items()):
+        yield Action(f"part_{part}", title, "View", keys, tip, partial(w.toggle_part, part), place=210 + i)
+    yield Action(
+        "full_screen",
+        "Full screen",
+        "View",
+        "F11",
+        "The whole screen, or a window again.",
+        w.toggle_full_screen,
+        place=220,
+    )
     yield Action(
         "dark", "Dark variant", "View", "", "Switch between the bright and the dark bench.", w.toggle_dark, place=201
     )
@@ -161,7 +192,7 @@ def _views(w: Window) -> Iterator[Action]:
             f"stage_{stage}",
             f"Stage: {stage}",
             "View",
-            f"Ctrl+{i + 1}",
+            f"Alt+{i + 1}",
             f"Lay the bench out for the stage '{stage}'.",
             partial(bench.set_stage, stage),
             place=300 + i,

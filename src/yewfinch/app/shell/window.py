@@ -23,18 +23,20 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.kit import theme
-from yewfinch.app.shell import shell_actions
+from yewfinch.app.shell import findable, shell_actions
 from yewfinch.app.shell.actions import Action, ActionTable
-from yewfinch.app.shell.dialogs.help import HelpDialog, about
+from yewfinch.app.shell.dialogs.help import HelpDialog, about, titles_of
 from yewfinch.app.shell.dialogs.overwrite import ask_over
 from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.app.shell.documents import Documents
 from yewfinch.app.shell.file_dialogs import FileDialogs
+from yewfinch.app.shell.find_line import FindLine
 from yewfinch.app.shell.held_key import HeldKey
 from yewfinch.app.shell.inspector import Inspector
 from yewfinch.app.shell.jobs import Job
 from yewfinch.app.shell.pages import Pages
 from yewfinch.app.shell.room import Furnish, Room
+from yewfinch.app.shell.shell_actions import PARTS
 from yewfinch.app.shell.status_line import StatusLine
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view import line_hand, line_paint
@@ -52,6 +54,8 @@ from yewfinch.core.session.bench import STAGES, Bench
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
 
+#: Stages in which no tool is wanted first: they show neither the strip nor the tool in hand.
+_WITHOUT_TOOLS = ("Sitter", "Show")
 MENUS = ("File", "Edit", "Tools", "View", "Help")
 
 
@@ -71,6 +75,7 @@ class MainWindow(QMainWindow):
         self.settings = settings
         self.bench = Bench(portrait)
         self.photos = PhotoStore()
+        self._only_clay = False
         self.viewport = Viewport(self.bench, self.photos)
         self.documents = Documents(self.bench, settings, self._preview)
         self.setAcceptDrops(True)
@@ -106,6 +111,7 @@ class MainWindow(QMainWindow):
         self._build_menus()
         self._build()
         self.bench.stage_changed.connect(self._lay_out)
+        self.find_line = FindLine(self, lambda: findable.everything(self), self.settings.found)
         self.documents.changed.connect(self._title)
         self.documents.ask_over = lambda against: ask_over(self, against)
         self.documents.save_elsewhere = self.save_as
@@ -216,7 +222,14 @@ class MainWindow(QMainWindow):
         stack.setContentsMargins(0, 0, 0, 0)
         stack.setSpacing(0)
         clay = QWidget()
-        clay_column = QVBoxLayout(clay)
+        clay_row = QHBoxLayout(clay)
+        clay_row.setContentsMargins(0, 0, 0, 0)
+        clay_row.setSpacing(0)
+        self.strips = [room.strip() for room in self.rooms.values() if room.strip is not None]
+        for strip in self.strips:
+            clay_row.addWidget(strip)
+        clay_column = QVBoxLayout()
+        clay_row.addLayout(clay_column, 1)
         clay_column.setContentsMargins(0, 0, 0, 0)
         clay_column.setSpacing(0)
         grid = QGridLayout()
@@ -231,13 +244,34 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(clay)
         stack.addWidget(self.pages, 1)
         self.split.addWidget(middle)
-        self.inspector = Inspector()
-        self.split.addWidget(self.inspector)
+        self.side = QWidget()
+        self.side.setObjectName("inspectorBody")
+        self.side.setMinimumWidth(326)
+        self.side.setMaximumWidth(420)
+        side = QVBoxLayout(self.side)
+        side.setContentsMargins(0, 0, 0, 0)
+        side.setSpacing(0)
+        self.hand = QWidget()
+        hand = QVBoxLayout(self.hand)
+        hand.setContentsMargins(12, 8, 12, 6)
+        self.inspector = Inspector(self.settings.arrangement)
+        side.addWidget(self.hand)
+        side.addWidget(self.inspector, 1)
+        self.split.addWidget(self.side)
         self.tools = [room.tools() for room in self.rooms.values() if room.tools is not None]
-        self.inspector.fill(self.tools, [p for room in self.rooms.values() for p in room.panels], self.actions_table)
+        for tool in self.tools:
+            hand.addWidget(tool)
+        self.inspector.fill([p for room in self.rooms.values() for p in room.panels], self.actions_table)
         self.split.setStretchFactor(1, 1)
-        self.split.setSizes([240, 714, 326])
+        self.split.setSizes(self.settings.arrangement.widths or [232, 722, 326])
+        self.split.splitterMoved.connect(self._widths)
         column.addWidget(self.status)
+
+    def _widths(self) -> None:
+        """Keep how broad wall, clay and inspector are."""
+        sizes = self.split.sizes()
+        if all(sizes):
+            self.settings.arrangement.widths = sizes
 
     def _top(self) -> QWidget:
         top = QWidget()
@@ -255,13 +289,18 @@ class MainWindow(QMainWindow):
             button = QPushButton(stage)
             button.setProperty("stage", True)
             button.setCheckable(True)
-            button.setToolTip(f"Lay the bench out for '{stage}' (Ctrl+{i + 1}); every tool stays reachable")
+            button.setToolTip(f"Lay the bench out for '{stage}' (Alt+{i + 1}); every tool stays reachable")
             button.clicked.connect(lambda _=False, s=stage: self.bench.set_stage(s))
             self.stage_buttons[stage] = button
             row.addWidget(button)
         row.addStretch(1)
-        for action_id, picture in (("undo", "arrow-u-up-left"), ("redo", "arrow-u-up-right"),
-                                   ("save", "floppy-disk"), ("help", "question")):  # fmt: skip
+        for action_id, picture in (
+            ("find", "magnifying-glass"),
+            ("undo", "arrow-u-up-left"),
+            ("redo", "arrow-u-up-right"),
+            ("save", "floppy-disk"),
+            ("help", "question"),
+        ):
             record = self.actions_table[action_id]
             tool = QToolButton()
             tool.setIcon(theme.icon(picture))
@@ -275,6 +314,7 @@ class MainWindow(QMainWindow):
         stage = self.bench.stage
         for name, button in self.stage_buttons.items():
             button.setChecked(name == stage)
+        self._show_parts()
         self.inspector.lay_out(stage)
 
     # --- title and state -----------------------------------------------------------------
@@ -376,10 +416,41 @@ class MainWindow(QMainWindow):
         return self.grab() if screen is None else screen.grabWindow(self.winId())
 
     def toggle_panels(self) -> None:
-        """Only the clay, or everything."""
-        show = not self.walls.isVisible()
-        for widget in (self.walls, self.inspector, self.round):
-            widget.setVisible(show)
+        """Only the clay, or everything that is not folded away singly."""
+        self._only_clay = not self._only_clay
+        self._show_parts()
+
+    def toggle_part(self, part: str) -> None:
+        """Fold a part of the bench away, or bring it back; kept for the next start."""
+        hidden = self.settings.arrangement.hidden
+        if self._only_clay:
+            self._only_clay = False
+            hidden[:] = [p for p in hidden if p != part]
+        elif part in hidden:
+            hidden.remove(part)
+        else:
+            hidden.append(part)
+            self.bench.say(f"{PARTS[part][0]} is folded away; {self.key_of(f'part_{part}')} brings it back.")
+        self.settings.save()
+        self._show_parts()
+
+    def toggle_full_screen(self) -> None:
+        """The whole screen, or a window again."""
+        if self.isFullScreen():
+            self.showNormal()
+        else:
+            self.showFullScreen()
+
+    def _show_parts(self) -> None:
+        """Show what is not folded away, and in no stage what that does not want."""
+        away = set(PARTS) if self._only_clay else set(self.settings.arrangement.hidden)
+        tools = self.bench.stage not in _WITHOUT_TOOLS
+        self.walls.setVisible("wall" not in away)
+        self.side.setVisible("inspector" not in away)
+        self.round.setVisible("round" not in away)
+        for strip in self.strips:  # in hand all the same, and taken by their keys
+            strip.setVisible(tools and "strip" not in away)
+        self.hand.setVisible(tools)
 
     def toggle_four(self) -> None:
         """One view of the clay, or four."""
@@ -397,11 +468,26 @@ class MainWindow(QMainWindow):
         theme.apply(app, self.settings.dark)
         self.bench.say("Icons take the new colours at the next start.")
 
-    def show_help(self) -> None:
-        """The help page."""
-        self.help = HelpDialog(
-            self.actions_table, [room.help for room in self.rooms.values() if room.help is not None], self
-        )
+    def open_find_line(self) -> None:
+        """The find line."""
+        self.find_line.open()
+
+    def key_of(self, action_id: str) -> str:
+        """The shortcut that an action has, the user's own if there is one."""
+        return self.settings.keys.get(action_id, self.actions_table[action_id].keys)
+
+    def help_titles(self) -> list[str]:
+        """Titles of the help's pages."""
+        return titles_of(self._help_files())
+
+    def _help_files(self) -> list[Path]:
+        return [room.help for room in self.rooms.values() if room.help is not None]
+
+    def show_help(self, title: str = "") -> None:
+        """The help, at a page if one is named."""
+        self.help = HelpDialog(self.actions_table, self._help_files(), self)
+        if title:
+            self.help.turn_to(title)
         self.help.show()
 
     def show_about(self) -> None:
@@ -432,6 +518,7 @@ class MainWindow(QMainWindow):
         if not self.settle():
             event.ignore()
             return
+        self.settings.save()
         for room in self.rooms.values():
             room.close()
         self.photos.close()

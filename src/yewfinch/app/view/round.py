@@ -26,9 +26,9 @@ NAMES = {
 }  # fmt: skip
 #: Names of small views that are photos' standpoints begin so.
 PHOTO = "photo:"
-WIDTH, HEIGHT = 76, 62
+WIDTH, HEIGHT = 66, 62
 #: Narrower when more than so many stand side by side.
-ROOMY, NARROW = 7, 58
+ROOMY, NARROW = 7, 48
 #: One small view is drawn per tick, so that the strip never holds up the hand.
 TICK = 40
 #: The large view goes before for so many ticks.

@@ -29,7 +29,7 @@ class Dial(QWidget):
         self.bench = bench
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("turntable")
-        self.setMinimumSize(300, 44)
+        self.setMinimumSize(250, 44)
         self.setToolTip("Drag to turn the work, click a tick to snap to it, arrow keys turn by 15°")
         self._pressed: QPointF | None = None
         bench.outlook.changed.connect(lambda: self.update())

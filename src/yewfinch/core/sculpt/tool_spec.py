@@ -12,6 +12,10 @@ from yewfinch.core.sculpt.tool_options import Option
 from yewfinch.core.sculpt.tool_section import PLAIN, ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 
+#: What tools are for, in the order in which they are shown.
+Group = Literal["shape", "build up", "cut", "even out", "colour", "hold"]
+GROUPS: tuple[Group, ...] = ("shape", "build up", "cut", "even out", "colour", "hold")
+
 
 @dataclass(frozen=True)
 class ToolSpec:
@@ -31,6 +35,10 @@ class ToolSpec:
         What it writes.
     place : float
         Tools are shown in ascending order of it.
+    group : Group
+        What it is for.
+    first : tuple of str
+        The stages of the work that use it first.
     needs : {"", "layer", "state"}
         What must be chosen for it to work.
     dabs : bool
@@ -51,6 +59,8 @@ class ToolSpec:
     make: Callable[[StrokeContext], Stroke]
     channel: Channel = "positions"
     place: float = 100.0
+    group: Group = "shape"
+    first: tuple[str, ...] = ()
     needs: Literal["", "layer", "state"] = ""
     dabs: bool = True
     section: ToolSection = PLAIN

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import json
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, field
 from pathlib import Path
 from typing import Any
 
@@ -12,34 +13,95 @@ from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import config_dir
 
 MOST_RECENT = 8
+#: The tools on the keys 1 to 9 to begin with.
+FAVOURITES = ("clay", "move", "smooth", "crease", "flatten", "swell", "pinch", "paint", "mask")
+
+
+@dataclass
+class Arrangement:
+    """How the bench was left.
+
+    Attributes
+    ----------
+    hidden : list of str
+        Parts of the bench that are folded away: "wall", "round", "strip", "inspector".
+    widths : list of int
+        Of wall, clay and inspector, pixels; empty for the usual ones.
+    opened : dict of stage to list of str
+        Titles of the panels that were open.
+    pinned : list of str
+        Titles of panels that stay open when another is opened.
+    tool_folded : bool
+        Only size and strength of the tool in hand are shown.
+    """
+
+    hidden: list[str] = field(default_factory=list)
+    widths: list[int] = field(default_factory=list)
+    opened: dict[str, list[str]] = field(default_factory=dict)
+    pinned: list[str] = field(default_factory=list)
+    tool_folded: bool = True
+
+    @classmethod
+    def of(cls, raw: Mapping[str, Any]) -> Arrangement:
+        """From what was written; what makes no sense raises TypeError or ValueError."""
+        return cls(
+            _words(raw.get("hidden", [])),
+            [int(w) for w in list(raw.get("widths", []))[:3]],
+            {str(k): _words(v) for k, v in dict(raw.get("opened", {})).items()},
+            _words(raw.get("pinned", [])),
+            bool(raw.get("tool_folded", True)),
+        )
 
 
 @dataclass
 class Settings:
-    """What the application remembers between starts."""
+    """What the application remembers between starts.
+
+    Attributes
+    ----------
+    recent : list of str
+        Paths of the newest portraits first.
+    dark : bool
+    keys : dict of action to shortcut
+        Those that the user chose.
+    round : list of str
+        Small views.
+    favourites : list of str
+        Tools on the keys 1 to 9; an empty word for none.
+    found : list of str
+        What was chosen in the find line last.
+    arrangement : Arrangement
+    """
 
     recent: list[str] = field(default_factory=list)
     dark: bool = False
     keys: dict[str, str] = field(default_factory=dict)
     round: list[str] = field(default_factory=list)
+    favourites: list[str] = field(default_factory=lambda: list(FAVOURITES))
+    found: list[str] = field(default_factory=list)
+    arrangement: Arrangement = field(default_factory=Arrangement)
 
     @classmethod
     def load(cls) -> Settings:
         """Read them; damaged settings count as none."""
         try:
             raw: Any = json.loads((config_dir() / "settings.json").read_text())
+            favourites = _words(raw.get("favourites", FAVOURITES))[: len(FAVOURITES)]
             return cls(
-                [str(p) for p in raw.get("recent", []) if "\0" not in str(p)][:MOST_RECENT],
+                [p for p in _words(raw.get("recent", [])) if "\0" not in p][:MOST_RECENT],
                 bool(raw.get("dark", False)),
                 {str(k): str(v) for k, v in dict(raw.get("keys", {})).items()},
-                [str(n) for n in raw.get("round", [])][:20],
+                _words(raw.get("round", []))[:20],
+                favourites + [""] * (len(FAVOURITES) - len(favourites)),
+                _words(raw.get("found", []))[:20],
+                Arrangement.of(dict(raw.get("arrangement", {}))),
             )
         except (OSError, ValueError, AttributeError, TypeError, RecursionError):
             return cls()
 
     def save(self) -> None:
         """Write them, whole or not at all; a full disk is no reason to stop working."""
-        text = json.dumps({"recent": self.recent, "dark": self.dark, "keys": self.keys, "round": self.round}, indent=1)
+        text = json.dumps(asdict(self), indent=1)
         try:
             write_atomic(config_dir() / "settings.json", text.encode(), private=True)
         except (BadFileError, OSError):
@@ -50,3 +112,9 @@ class Settings:
         name = str(path.resolve())
         self.recent = [name, *(r for r in self.recent if r != name)][:MOST_RECENT]
         self.save()
+
+
+def _words(raw: Any) -> list[str]:
+    if isinstance(raw, str):
+        raise TypeError("a list of words is wanted")
+    return [str(w) for w in raw][:200]

@@ -26,14 +26,14 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Lay the head on",
                 lambda: laying_panel.LayingPanel(head),
-                {"Sitter": 62, "Features": 108},
-                folded=True,
+                {},
+                more={"Sitter": 62, "Features": 108},
             ),
             Panel(
                 "Lines on the clay",
                 lambda: face_lines_panel.FaceLinesPanel(hand, drawing),
-                {"Sitter": 64, "Features": 109},
-                folded=True,
+                {},
+                more={"Sitter": 64, "Features": 109},
             ),
         ),
         modes=(

@@ -22,7 +22,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "armature",
         place=70,
-        panels=(Panel("Armature", lambda: armature_panel.ArmaturePanel(armatures), {"Block": 140}),),
+        panels=(Panel("Armature", lambda: armature_panel.ArmaturePanel(armatures), {}, more={"Block": 140}),),
         modes=(
             Mode(
                 "armature",

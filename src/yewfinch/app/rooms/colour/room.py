@@ -19,12 +19,12 @@ def furnish(shop: Workshop) -> Room:
         "colour",
         place=200,
         panels=(
-            Panel("Colour", lambda: colour_panel.ColourPanel(shop.bench), {"Skin": 10}),
+            Panel("Colour", lambda: colour_panel.ColourPanel(shop.bench), {"Skin": 20}),
             Panel(
                 "Photo on the clay",
                 lambda: projection_panel.ProjectionPanel(shop.bench),
-                {"Features": 90, "Skin": 60},
-                folded=True,
+                {},
+                more={"Features": 90, "Skin": 60},
             ),
         ),
         modes=(

@@ -37,8 +37,8 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Compare",
                 lambda: compare_panel.ComparePanel(comparison, frame),
-                {"Form": 120, "Features": 45, "Show": 40},
-                folded=True,
+                {"Show": 30},
+                more={"Form": 120, "Features": 45},
             ),
         ),
         overs=(Over(81, partial(paint, view=shop.view, comparison=comparison)),),

@@ -17,9 +17,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "cut",
         place=110,
-        panels=(
-            Panel("Cut and outline", lambda: cut_panel.CutPanel(cutting), {"Block": 170, "Form": 100}, folded=True),
-        ),
+        panels=(Panel("Cut and outline", lambda: cut_panel.CutPanel(cutting), {}, more={"Block": 170, "Form": 100}),),
         actions=(
             Action(
                 "cut",

@@ -24,8 +24,8 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Design sheets",
                 lambda: design_sheets_panel.SheetsPanel(shop.bench, shop.documents.folder),
-                {"Sitter": 50, "Block": 180},
-                folded=True,
+                {"Sitter": 60},
+                more={"Block": 180},
             ),
         ),
         modes=(

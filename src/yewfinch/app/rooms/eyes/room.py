@@ -24,10 +24,10 @@ def furnish(shop: Workshop) -> Room:
         "eyes",
         place=90,
         panels=(
-            Panel("Eyes", lambda: eyes_panel.EyesPanel(eyes), {"Features": 5}, folded=True),
-            Panel("Iris and white", lambda: iris_panel.IrisPanel(eyes), {"Features": 5.6}, folded=True),
-            Panel("Lids", lambda: lids_panel.LidsPanel(eyes), {"Features": 5.2}, folded=True),
-            Panel("Crease and fold", lambda: lid_forms_panel.LidFormsPanel(eyes), {"Features": 5.4}, folded=True),
+            Panel("Eyes", lambda: eyes_panel.EyesPanel(eyes), {"Features": 10}),
+            Panel("Iris and white", lambda: iris_panel.IrisPanel(eyes), {}, more={"Features": 5.6}),
+            Panel("Lids", lambda: lids_panel.LidsPanel(eyes), {"Features": 20}),
+            Panel("Crease and fold", lambda: lid_forms_panel.LidFormsPanel(eyes), {}, more={"Features": 5.4}),
         ),
         modes=(
             Mode(

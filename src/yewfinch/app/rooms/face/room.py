@@ -12,13 +12,14 @@ from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view.modes import Mode
+from yewfinch.core.session.bench import Stage
 
-#: Panels with the features whose handles they have, and their places.
-_PANELS = (
-    ("Nose", ("nose",), 6.0),
-    ("Ears", ("ears",), 6.2),
-    ("Brow and cheeks", ("brow", "cheeks"), 6.4),
-    ("Jaw and chin", ("jaw", "chin"), 6.6),
+#: Panels with the features whose handles they have, and their places in the stage and behind 'more panels'.
+_PANELS: tuple[tuple[str, tuple[str, ...], dict[Stage, float], dict[Stage, float]], ...] = (
+    ("Nose", ("nose",), {"Features": 40}, {}),
+    ("Ears", ("ears",), {}, {"Features": 6.2}),
+    ("Brow and cheeks", ("brow", "cheeks"), {}, {"Features": 6.4}),
+    ("Jaw and chin", ("jaw", "chin"), {}, {"Features": 6.6}),
 )
 
 
@@ -33,10 +34,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "face",
         place=91.5,
-        panels=tuple(
-            Panel(title, partial(panel, features), {"Features": place}, folded=True)
-            for title, features, place in _PANELS
-        ),
+        panels=tuple(Panel(title, partial(panel, features), own, more) for title, features, own, more in _PANELS),
         modes=(Mode("face", hand, "Drag a handle along its way. Esc ends.", hand.paint),),
         actions=(
             Action(

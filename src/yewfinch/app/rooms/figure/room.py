@@ -42,10 +42,10 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Under the skin",
                 lambda: under_skin_panel.UnderSkinPanel(steering),
-                {"Block": 40, "Form": 150, "Features": 140},
-                folded=True,
+                {},
+                more={"Block": 40, "Form": 150, "Features": 140},
             ),
-            Panel("Pose", lambda: pose_panel.PosePanel(posing), {"Block": 50, "Show": 30}),
+            Panel("Pose", lambda: pose_panel.PosePanel(posing), {"Block": 40, "Show": 20}),
         ),
         modes=(
             Mode(

@@ -14,6 +14,10 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "form_layers",
         place=160,
-        panels=(Panel("Form layers", lambda: form_layers_panel.LayersPanel(shop.bench), {"Form": 50, "Features": 50}),),
+        panels=(
+            Panel(
+                "Form layers", lambda: form_layers_panel.LayersPanel(shop.bench), {"Form": 20}, more={"Features": 50}
+            ),
+        ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -18,7 +18,8 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "History",
                 lambda: history_panel.HistoryPanel(shop.bench),
-                {"Sitter": 70, "Block": 200, "Form": 190, "Features": 160, "Skin": 80},
+                {},
+                more={"Sitter": 70, "Block": 200, "Form": 190, "Features": 160, "Skin": 80},
             ),
         ),
         help=Path(__file__).with_name("help.md"),

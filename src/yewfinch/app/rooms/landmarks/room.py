@@ -22,7 +22,10 @@ def furnish(shop: Workshop) -> Room:
         place=180,
         panels=(
             Panel(
-                "Landmarks on the clay", lambda: landmarks_panel.LandmarksPanel(bench), {"Sitter": 60, "Features": 110}
+                "Landmarks on the clay",
+                lambda: landmarks_panel.LandmarksPanel(bench),
+                {"Sitter": 50},
+                more={"Features": 110},
             ),
         ),
         modes=(Mode("landmark", hand, hand.hint),),

@@ -22,12 +22,12 @@ def furnish(shop: Workshop) -> Room:
         "levels",
         place=100,
         panels=(
-            Panel("Levels", levels, {"Block": 110, "Form": 40}),
+            Panel("Levels", levels, {"Form": 10}, more={"Block": 110}),
             Panel(
                 "Adaptive detail",
                 lambda: adaptive_panel.AdaptivePanel(shop.bench),
-                {"Block": 130, "Form": 120},
-                folded=True,
+                {},
+                more={"Block": 130, "Form": 120},
             ),
         ),
         actions=(

@@ -35,22 +35,24 @@ def furnish(shop: Workshop) -> Room:
         "likeness",
         place=20,
         panels=(
-            Panel("Likeness", likeness, {"Sitter": 20, "Form": 70, "Features": 40}),
+            Panel("Likeness", likeness, {"Sitter": 30, "Form": 30, "Features": 50}),
             Panel(
                 "Outlines and lines",
                 lambda: lines_panel.LinesPanel(bench, comparing.fringes),
-                {"Sitter": 30, "Features": 80},
+                {"Sitter": 20},
+                more={"Features": 80},
             ),
             Panel(
                 "Towards the sitter",
                 lambda: towards_panel.TowardsPanel(bench, likeness(), comparing.fringes),
-                {"Features": 70},
+                {},
+                more={"Features": 70},
             ),
             Panel(
                 "Proportions",
                 lambda: proportions_panel.ProportionsPanel(bench),
-                {"Sitter": 40, "Features": 100},
-                folded=True,
+                {"Sitter": 40},
+                more={"Features": 100},
             ),
         ),
         overs=(

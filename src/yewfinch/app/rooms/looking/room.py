@@ -25,12 +25,12 @@ def furnish(shop: Workshop) -> Room:
         "looking",
         place=170,
         panels=(
-            Panel("Looking", lambda: looking_panel.LookingPanel(bench), {"Form": 160, "Show": 10}, folded=True),
+            Panel("Looking", lambda: looking_panel.LookingPanel(bench), {"Show": 10}, more={"Form": 160}),
             Panel(
                 "Section",
                 lambda: section_panel.SectionPanel(sections),
-                {"Form": 170, "Features": 130, "Show": 20},
-                folded=True,
+                {"Show": 40},
+                more={"Form": 170, "Features": 130},
             ),
         ),
         hands=(hand,),

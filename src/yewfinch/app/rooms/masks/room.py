@@ -24,12 +24,12 @@ def furnish(shop: Workshop) -> Room:
         "masks",
         place=120,
         panels=(
-            Panel("Mask and parts", lambda: mask_panel.MaskPanel(parts), {"Block": 150, "Form": 80}, folded=True),
+            Panel("Mask and parts", lambda: mask_panel.MaskPanel(parts), {"Form": 40}, more={"Block": 150}),
             Panel(
                 "Masks from the form",
                 lambda: mask_making_panel.MaskMakingPanel(maker),
-                {"Block": 160, "Form": 90},
-                folded=True,
+                {},
+                more={"Block": 160, "Form": 90},
             ),
         ),
         modes=(

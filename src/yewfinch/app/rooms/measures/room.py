@@ -20,12 +20,12 @@ def furnish(shop: Workshop) -> Room:
         "measures",
         place=190,
         panels=(
-            Panel("Calipers", lambda: calipers_panel.CalipersPanel(shop.bench), {"Features": 120}),
+            Panel("Calipers", lambda: calipers_panel.CalipersPanel(shop.bench), {}, more={"Features": 120}),
             Panel(
                 "Canon: thirds and fifths",
                 lambda: canon_panel.CanonPanel(shop.bench),
-                {"Block": 190, "Features": 150, "Show": 60},
-                folded=True,
+                {},
+                more={"Block": 190, "Features": 150, "Show": 60},
             ),
         ),
         modes=tuple(Mode(hand.taking.kind, hand, hand.hint) for hand in hands),

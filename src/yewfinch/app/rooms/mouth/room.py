@@ -21,9 +21,9 @@ def furnish(shop: Workshop) -> Room:
         "mouth",
         place=91,
         panels=(
-            Panel("Lips", lambda: lips_panel.LipsPanel(mouth), {"Features": 5.7}, folded=True),
-            Panel("Lip forms", lambda: lip_forms_panel.LipFormsPanel(mouth), {"Features": 5.8}, folded=True),
-            Panel("Open mouth and teeth", lambda: teeth_panel.TeethPanel(mouth), {"Features": 5.9}, folded=True),
+            Panel("Lips", lambda: lips_panel.LipsPanel(mouth), {"Features": 30}),
+            Panel("Lip forms", lambda: lip_forms_panel.LipFormsPanel(mouth), {}, more={"Features": 5.8}),
+            Panel("Open mouth and teeth", lambda: teeth_panel.TeethPanel(mouth), {}, more={"Features": 5.9}),
         ),
         modes=(Mode("lips", hand, "Drag a knot or a corner of the lips. Esc ends.", hand.paint),),
         actions=(

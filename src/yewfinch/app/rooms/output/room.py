@@ -14,6 +14,6 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "output",
         place=210,
-        panels=(Panel("Picture and export", lambda: output_panel.OutputPanel(shop.actions), {"Show": 40}),),
+        panels=(Panel("Picture and export", lambda: output_panel.OutputPanel(shop.actions), {"Show": 50}),),
         help=Path(__file__).with_name("help.md"),
     )

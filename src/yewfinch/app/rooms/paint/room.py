@@ -24,27 +24,24 @@ def furnish(shop: Workshop) -> Room:
         "paint",
         place=203,
         panels=(
-            Panel("Colour layers", lambda: colour_layers_panel.ColourLayersPanel(controller), {"Skin": 11}),
+            Panel("Colour layers", lambda: colour_layers_panel.ColourLayersPanel(controller), {"Skin": 30}),
             Panel(
                 "Layer mask and adjustment",
                 lambda: layer_mask_panel.LayerMaskPanel(controller),
-                {"Skin": 14},
-                folded=True,
+                {"Skin": 70},
             ),
             Panel(
                 "Roughness, wetness, height",
                 lambda: layer_values_panel.LayerValuesPanel(controller),
-                {"Skin": 13},
-                folded=True,
+                {"Skin": 60},
             ),
             Panel(
                 "Photos onto the skin",
                 lambda: photo_skin_panel.PhotoSkinPanel(controller, shop.view),
-                {"Skin": 16},
-                folded=True,
+                {"Skin": 50},
             ),
-            Panel("Colour map", lambda: colour_map_panel.ColourMapPanel(controller), {"Skin": 80}, folded=True),
-            Panel("Complexion", lambda: complexion_panel.ComplexionPanel(controller), {"Skin": 9}),
+            Panel("Colour map", lambda: colour_map_panel.ColourMapPanel(controller), {}, more={"Skin": 80}),
+            Panel("Complexion", lambda: complexion_panel.ComplexionPanel(controller), {"Skin": 10}),
         ),
         help=Path(__file__).with_name("help.md"),
     )

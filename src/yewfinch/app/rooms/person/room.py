@@ -15,10 +15,8 @@ def furnish(shop: Workshop) -> Room:
         "person",
         place=92,
         panels=(
-            Panel("Asymmetry", lambda: asymmetry_panel.AsymmetryPanel(shop.bench), {"Features": 7}, folded=True),
-            Panel(
-                "Exaggeration", lambda: exaggeration_panel.ExaggerationPanel(shop.bench), {"Features": 8}, folded=True
-            ),
+            Panel("Asymmetry", lambda: asymmetry_panel.AsymmetryPanel(shop.bench), {"Features": 60}),
+            Panel("Exaggeration", lambda: exaggeration_panel.ExaggerationPanel(shop.bench), {"Features": 70}),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -26,9 +26,10 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Pieces",
                 lambda: pieces_panel.PiecesPanel(shop.bench),
-                {"Block": 70, "Form": 180, "Skin": 70, "Show": 50},
+                {"Block": 60, "Form": 70},
+                more={"Skin": 70, "Show": 50},
             ),
-            Panel("Place and copy", lambda: place_panel.PlacePanel(placing), {"Block": 80}, folded=True),
+            Panel("Place and copy", lambda: place_panel.PlacePanel(placing), {}, more={"Block": 80}),
         ),
         modes=(
             Mode(

@@ -27,22 +27,20 @@ def furnish(shop: Workshop) -> Room:
         "remesh",
         place=80,
         panels=(
-            Panel("Fuse and remesh", lambda: fuse_panel.FusePanel(shop.bench), {"Block": 90, "Form": 130}, folded=True),
+            Panel("Fuse and remesh", lambda: fuse_panel.FusePanel(shop.bench), {"Block": 70}, more={"Form": 130}),
             Panel(
                 "Quads along the form",
                 lambda: quads_panel.QuadsPanel(shop.bench, drawing),
-                {"Block": 95, "Form": 135},
-                folded=True,
+                {},
+                more={"Block": 95, "Form": 135},
             ),
             Panel(
                 "Thin parts",
                 lambda: thin_panel.ThinPanel(shop.bench, places),
-                {"Block": 97, "Form": 137},
-                folded=True,
+                {},
+                more={"Block": 97, "Form": 137},
             ),
-            Panel(
-                "Mend and reduce", lambda: tidy_panel.TidyPanel(shop.bench), {"Block": 100, "Form": 140}, folded=True
-            ),
+            Panel("Mend and reduce", lambda: tidy_panel.TidyPanel(shop.bench), {}, more={"Block": 100, "Form": 140}),
         ),
         overs=(
             Over(52, partial(guide_drawing.paint, view=shop.view)),

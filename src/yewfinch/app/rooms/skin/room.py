@@ -15,8 +15,8 @@ def furnish(shop: Workshop) -> Room:
         "skin",
         place=205,
         panels=(
-            Panel("Pigments", lambda: pigments_panel.PigmentsPanel(shop.bench), {"Skin": 12}),
-            Panel("Measures of skin", lambda: tone_panel.TonePanel(shop.view), {"Skin": 70}, folded=True),
+            Panel("Pigments", lambda: pigments_panel.PigmentsPanel(shop.bench), {"Skin": 40}),
+            Panel("Measures of skin", lambda: tone_panel.TonePanel(shop.view), {}, more={"Skin": 70}),
         ),
         help=Path(__file__).with_name("help.md"),
     )

@@ -22,7 +22,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "solids",
         place=50,
-        panels=(Panel("Solids", lambda: solids_panel.SolidsPanel(solids, shop.lines, (tube, lathe)), {"Block": 60}),),
+        panels=(Panel("Solids", lambda: solids_panel.SolidsPanel(solids, shop.lines, (tube, lathe)), {"Block": 50}),),
         modes=(Mode("solid", hand, "Drag a solid; with Shift it sticks to what lies under the pointer. Esc ends."),),
         actions=(
             Action(

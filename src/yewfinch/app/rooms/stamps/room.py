@@ -24,14 +24,14 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Stamps",
                 lambda: stamp_panel.StampPanel(shop.bench, shop.documents.folder),
-                {"Form": 20, "Features": 20, "Skin": 30},
-                folded=True,
+                {},
+                more={"Form": 20, "Features": 20, "Skin": 30},
             ),
             Panel(
                 "Stencil",
                 lambda: stencil_panel.StencilPanel(hand),
-                {"Form": 30, "Features": 30, "Skin": 40},
-                folded=True,
+                {},
+                more={"Form": 30, "Features": 30, "Skin": 40},
             ),
         ),
         modes=(Mode("stencil", hand, hand.hint),),

@@ -6,9 +6,11 @@ from functools import partial
 from pathlib import Path
 
 from yewfinch.app.rooms.stroke import curve_paint, stroke_panel, tool_panel
+from yewfinch.app.rooms.stroke.favourites import Favourites, favourite_keys
 from yewfinch.app.rooms.stroke.stroke_hand import StrokeHand
 from yewfinch.app.rooms.stroke.strokes import Strokes
 from yewfinch.app.rooms.stroke.tool_circle import ToolCircle
+from yewfinch.app.rooms.stroke.tool_strip import ToolStrip
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -20,6 +22,11 @@ def furnish(shop: Workshop) -> Room:
     bench, view = shop.bench, shop.view
     strokes, circle = Strokes(view), ToolCircle()
     hand = StrokeHand(view, strokes)
+    favourites, layout = Favourites(bench, shop.settings), shop.settings.arrangement
+
+    def keep_folded(folded: bool) -> None:
+        layout.tool_folded = folded
+        shop.settings.save()
 
     def take_one_that_suits() -> None:
         """A stage of paint begins with a tool that paints, one of form with one that forms."""
@@ -36,8 +43,8 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Stroke",
                 lambda: stroke_panel.StrokePanel(bench, strokes),
-                {"Form": 10, "Features": 10, "Skin": 20},
-                folded=True,
+                {"Form": 50},
+                more={"Features": 10, "Skin": 20},
             ),
         ),
         modes=(Mode("tool", hand),),
@@ -55,8 +62,10 @@ def furnish(shop: Workshop) -> Room:
                 strokes.redo,
                 place=301,
             ),
+            *favourite_keys(favourites),
         ),
-        tools=lambda: tool_panel.ToolPanel(bench),
+        tools=lambda: tool_panel.ToolPanel(bench, folded=layout.tool_folded, on_fold=keep_folded),
+        strip=lambda: ToolStrip(bench, favourites),
         close=strokes.wait,
         help=Path(__file__).with_name("help.md"),
     )

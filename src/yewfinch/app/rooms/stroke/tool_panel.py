@@ -1,45 +1,42 @@
-"""The tools as small pictures, and the settings of the one in hand."""
+"""The settings of the tool in hand."""
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QSize
-from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QGridLayout, QHBoxLayout, QLabel, QToolButton, QVBoxLayout, QWidget
+from collections.abc import Callable
+
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.stroke.falloff_picker import FalloffPicker
 from yewfinch.app.rooms.stroke.option_rows import OptionRows
-from yewfinch.app.rooms.stroke.tool_picture import picture
 from yewfinch.core.sculpt.tool_settings import SIZE_RANGE
 from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.core.session.bench import Bench
 
 
 class ToolPanel(QWidget):
-    """Always at the head of the inspector: every tool stays reachable from every stage."""
+    """Always at the head of the inspector: size and strength, and the rest of the settings one click away.
 
-    def __init__(self, bench: Bench) -> None:
+    Parameters
+    ----------
+    bench : Bench
+    whole : bool
+        Show all of it, without a way to fold it.
+    folded : bool
+        Begin with size and strength alone.
+    on_fold : callable
+        Told when the user folds or unfolds it.
+    """
+
+    def __init__(
+        self, bench: Bench, *, whole: bool = False, folded: bool = False, on_fold: Callable[[bool], None] | None = None
+    ) -> None:
         super().__init__()
         self.bench = bench
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
-        grid = QGridLayout()
-        grid.setSpacing(4)
-        self._group = QButtonGroup(self)
-        self.buttons: dict[str, QToolButton] = {}
-        for i, spec in enumerate(tools()):
-            button = QToolButton()
-            button.setCheckable(True)
-            button.setIcon(picture(spec.section))
-            button.setIconSize(QSize(32, 32))
-            button.setToolTip(f"<b>{spec.title}</b> ({spec.key})<br>{spec.hint}")
-            button.setAccessibleName(spec.title)
-            button.clicked.connect(lambda _=False, t=spec.id: bench.tools.take(t))
-            self._group.addButton(button)
-            self.buttons[spec.id] = button
-            grid.addWidget(button, i // 6, i % 6)
-        column.addLayout(grid)
         row = QHBoxLayout()
         self.title = QLabel()
         self.title.setProperty("head", True)
@@ -55,6 +52,13 @@ class ToolPanel(QWidget):
         self.symmetry.setAccessibleName("symmetry")
         self.symmetry.clicked.connect(bench.tools.set_symmetry)
         row.addWidget(self.symmetry)
+        self.more = QToolButton()
+        self.more.setIcon(theme.icon("dots-three"))
+        self.more.setCheckable(True)
+        self.more.setToolTip("More settings: falloff, pen pressure and what the tool works on")
+        self.more.setAccessibleName("more settings of the tool")
+        self.more.setVisible(not whole)
+        row.addWidget(self.more)
         column.addLayout(row)
         column.addWidget(self.hint)
         self.diameter = ValueSlider("Size", *SIZE_RANGE, "mm", logarithmic=True)
@@ -64,8 +68,13 @@ class ToolPanel(QWidget):
         self.diameter.changed.connect(lambda v: bench.tools.change(size=v))
         self.strength.changed.connect(lambda v: bench.tools.change(strength=v / 100))
         self.falloff.changed.connect(lambda n: bench.tools.change(falloff=n))
-        for widget in (self.diameter, self.strength, self.falloff):
-            column.addWidget(widget)
+        column.addWidget(self.diameter)
+        column.addWidget(self.strength)
+        self.rest = QWidget()
+        rest = QVBoxLayout(self.rest)
+        rest.setContentsMargins(0, 0, 0, 0)
+        rest.setSpacing(6)
+        rest.addWidget(self.falloff)
         pens = QHBoxLayout()
         pens.addWidget(QLabel("Pen pressure"))
         self.pen_size = QCheckBox("size")
@@ -77,7 +86,7 @@ class ToolPanel(QWidget):
         pens.addWidget(self.pen_size)
         pens.addWidget(self.pen_strength)
         pens.addStretch(1)
-        column.addLayout(pens)
+        rest.addLayout(pens)
         only = QHBoxLayout()
         only.addWidget(QLabel("Works on"))
         self.front = QCheckBox("front only")
@@ -89,7 +98,8 @@ class ToolPanel(QWidget):
         only.addWidget(self.front)
         only.addWidget(self.connected)
         only.addStretch(1)
-        column.addLayout(only)
+        rest.addLayout(only)
+        column.addWidget(self.rest)
         #: Controls of the settings that only one tool has, by the tool.
         self.options: dict[str, OptionRows] = {}
         for spec in tools():
@@ -98,13 +108,25 @@ class ToolPanel(QWidget):
                 rows.setVisible(False)
                 self.options[spec.id] = rows
                 column.addWidget(rows)
+        self.more.toggled.connect(self._unfold)
+        self.more.clicked.connect(lambda on: None if on_fold is None else on_fold(not on))
+        self.more.setChecked(whole or not folded)
+        self._unfold(self.more.isChecked())
         bench.tools.changed.connect(self.refresh)
         self.refresh()
+
+    def _unfold(self, on: bool) -> None:
+        """Show all settings, or only size and strength."""
+        self.rest.setVisible(on)
+        self.hint.setVisible(on)
+
+    def _options(self) -> None:
+        for tool, rows in self.options.items():
+            rows.setVisible(tool == self.bench.tools.tool_id)
 
     def refresh(self) -> None:
         """Show the tool in hand."""
         spec, settings = self.bench.tools.tool, self.bench.tools.settings
-        self.buttons[spec.id].setChecked(True)
         self.title.setText(spec.title)
         self.hint.setText(spec.hint)
         self.diameter.set_value(settings.size)
@@ -115,7 +137,6 @@ class ToolPanel(QWidget):
         self.pen_strength.setChecked(settings.pressure_strength)
         self.front.setChecked(settings.front)
         self.connected.setChecked(settings.connected)
-        for tool, rows in self.options.items():
-            rows.setVisible(tool == spec.id)
+        self._options()
         if spec.id in self.options:
             self.options[spec.id].show_settings(settings)

@@ -20,8 +20,8 @@ def furnish(shop: Workshop) -> Room:
             Panel(
                 "Symmetry of shape",
                 lambda: symmetry_panel.SymmetryPanel(shop.bench),
-                {"Block": 120, "Form": 110},
-                folded=True,
+                {"Form": 60},
+                more={"Block": 120},
             ),
         ),
         help=Path(__file__).with_name("help.md"),

@@ -26,7 +26,7 @@ def furnish(shop: Workshop) -> Room:
     return Room(
         "texture",
         place=150,
-        panels=(Panel("Surface texture", panel, {"Form": 60, "Features": 60, "Skin": 50}, folded=True),),
+        panels=(Panel("Surface texture", panel, {}, more={"Form": 60, "Features": 60, "Skin": 50}),),
         close=close,
         help=Path(__file__).with_name("help.md"),
     )

@@ -50,7 +50,7 @@ class HelpDialog(QDialog):
         row.addWidget(self.titles)
         row.addWidget(self.text, 1)
         column.addLayout(row)
-        texts = [page.read_text(encoding="utf-8") for page in (*pages, *sorted(OWN.glob("*.md")))]
+        texts = _texts(pages)
         self.pages = {**{_title(text): text for text in texts}, "Keys": _keys(actions), "Landmarks": _landmarks()}
         self.titles.addItems(list(self.pages))
         self.titles.currentTextChanged.connect(self._show)
@@ -58,6 +58,11 @@ class HelpDialog(QDialog):
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)
         column.addWidget(buttons)
+
+    def turn_to(self, title: str) -> None:
+        """Show a page by its title, if there is one of it."""
+        if title in self.pages:
+            self.titles.setCurrentRow(list(self.pages).index(title))
 
     def _show(self, title: str) -> None:
         """Show a page; Markdown says nothing of the space between its paragraphs."""
@@ -73,6 +78,15 @@ class HelpDialog(QDialog):
                 form.setBottomMargin(_BETWEEN)
                 cursor.setBlockFormat(form)
             block = block.next()
+
+
+def titles_of(pages: Sequence[Path]) -> list[str]:
+    """Titles of all pages, of which the rooms have these files."""
+    return [*(_title(text) for text in _texts(pages)), "Keys", "Landmarks"]
+
+
+def _texts(pages: Sequence[Path]) -> list[str]:
+    return [page.read_text(encoding="utf-8") for page in (*pages, *sorted(OWN.glob("*.md")))]
 
 
 def _title(text: str) -> str:

@@ -38,7 +38,14 @@ def _thigh(f: Forms, build: Build) -> None:
         return np.asarray(hip + (knee - hip) * t + (side, 0.0, front))
 
     f.bent(
-        [up(-0.02, of(1, 5, 6), -2), up(0.14, of(3, 6, 7), 1), up(0.32, 5, 4), up(0.55, 1, 6), up(0.78, -2, 2), up(0.94, 0, -2)],
+        [
+            up(-0.02, of(1, 5, 6), -2),
+            up(0.14, of(3, 6, 7), 1),
+            up(0.32, 5, 4),
+            up(0.55, 1, 6),
+            up(0.78, -2, 2),
+            up(0.94, 0, -2),
+        ],
         [
             of(92, 86, 70) + fat,
             of(97, 88, 70) + fat,

@@ -40,6 +40,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.2,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=tuple(
             Mark("disc", (8 + 3 * i, 11 + 2 * i, 36 - 3 * i, 31 - 2 * i), f"#{40 + 30 * i:02X}B5614B", inside=True)

@@ -46,5 +46,7 @@ TOOL = ToolSpec(
     ToolSettings(size=16.0, strength=0.45, falloff="even"),
     make,
     place=20,
+    group="build up",
+    first=("Block", "Form", "Features"),
     section=ToolSection(after=lambda t: 7 * min(1.0, max(0.0, 1.5 - abs(t - 0.5) / 0.16))),
 )

@@ -82,6 +82,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.4,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (7, 13, 19, 25), "#B5614B", inside=True),

@@ -46,6 +46,8 @@ TOOL = ToolSpec(
     ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
     make,
     place=30,
+    group="cut",
+    first=("Form", "Features"),
     section=ToolSection(after=lambda t: -12 * peak(t, 0.07)),
     options=(
         Amount(

@@ -48,6 +48,7 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.0,
+    group="colour",
     section=ToolSection(
         marks=(
             Mark("disc", (8, 13, 22, 28), "#B5614B", inside=True),

@@ -34,6 +34,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.6,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(marks=(Mark("disc", (12, 13, 32, 30), "#F3EEE4", inside=True),)),
     options=FACING,
 )

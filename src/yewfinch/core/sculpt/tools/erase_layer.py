@@ -23,6 +23,7 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.5, falloff="soft"),
     make,
     place=44,
+    group="hold",
     needs="layer",
     section=ToolSection(after=lambda t: 5 * hump(t, 0.16) * (t < 0.5), before=lambda t: 5 * hump(t, 0.16)),
 )

@@ -54,6 +54,7 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=34,
+    group="even out",
     section=ToolSection(
         after=lambda t: arch(t) - min(arch(t) + 8 * hump(t, 0.16), 22.5), before=lambda t: -8 * hump(t, 0.16)
     ),

@@ -17,6 +17,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50.8,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(marks=(Mark("line", (8, 20, 36, 14), "#8C3A30"),)),
     options=FACING,
 )

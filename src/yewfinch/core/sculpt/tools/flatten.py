@@ -56,6 +56,8 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=32,
+    group="even out",
+    first=("Block", "Form"),
     section=ToolSection(
         after=lambda t: (arch(t) - 20) * min(1.0, 1.3 * plateau(t)), before=lambda t: 3 * math.sin(t * 26)
     ),

@@ -49,6 +49,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50.6,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (11, 15, 15, 19), "#8A5A2B"),

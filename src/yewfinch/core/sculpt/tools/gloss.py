@@ -30,6 +30,7 @@ TOOL = ToolSpec(
     make,
     channel="roughness",
     place=52,
+    group="colour",
     section=ToolSection(
         marks=(
             Mark("disc", (13.5, 21, 30.5, 27), "#96ffffff", inside=True),

@@ -69,6 +69,7 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.9,
+    group="colour",
     dabs=False,
     section=ToolSection(
         marks=tuple(

@@ -57,6 +57,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=51.5,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (9, 13, 25, 29), "#F2DECB", inside=True),

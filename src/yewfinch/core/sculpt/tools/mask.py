@@ -23,6 +23,8 @@ TOOL = ToolSpec(
     make,
     channel="mask",
     place=60,
+    group="hold",
+    first=("Block", "Form", "Features", "Skin"),
     section=ToolSection(
         after=lambda t: 7 * min(1.0, max(0.0, 1.6 - abs(t - 0.36) / 0.13)) * (t < 0.56),
         marks=(Mark("box", (24, 8, 44, 44), "#5C6A86", inside=True),),

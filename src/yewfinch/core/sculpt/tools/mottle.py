@@ -94,6 +94,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50.4,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (9, 12, 19, 22), "#90A0505A", inside=True),

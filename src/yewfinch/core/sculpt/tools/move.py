@@ -37,6 +37,8 @@ TOOL = ToolSpec(
     ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
     make,
     place=10,
+    group="shape",
+    first=("Block", "Form", "Features"),
     dabs=False,
     section=ToolSection(
         after=lambda t: 8 * hump(t, 0.2, 0.56),

@@ -23,6 +23,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         after=lambda t: 3 * hump(t, 0.16), marks=(Mark("disc", (12, 12, 32, 30), "#B5614B", inside=True),)
     ),

@@ -42,5 +42,7 @@ TOOL = ToolSpec(
     ToolSettings(size=12.0, strength=0.5, falloff="soft", spacing=0.08),
     make,
     place=31,
+    group="cut",
+    first=("Form", "Features"),
     section=ToolSection(after=lambda t: 6 * peak(t, 0.06), before=lambda t: 4 * hump(t, 0.22)),
 )

@@ -45,5 +45,7 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="soft"),
     make,
     place=41,
+    group="even out",
+    first=("Form", "Features"),
     section=ToolSection(after=lambda t: 6 * plateau(t), before=lambda t: 6 * plateau(t) + 1.4 * math.sin(t * 60)),
 )

@@ -72,6 +72,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=52.8,
+    group="colour",
+    first=("Skin",),
     dabs=False,
     section=ToolSection(marks=(Mark("box", (4, 16, 40, 40), "#B5614B", inside=True),)),
     options=(

@@ -60,6 +60,8 @@ TOOL = ToolSpec(
     ToolSettings(size=18.0, strength=1.0, falloff="round", pressure_strength=False, front=False),
     make,
     place=11,
+    group="shape",
+    first=("Block", "Form"),
     dabs=False,
     section=ToolSection(after=lambda t: 15 * hump(t, 0.07)),
 )

@@ -40,6 +40,7 @@ TOOL = ToolSpec(
     ToolSettings(size=30.0, strength=0.7, falloff="soft"),
     make,
     place=42,
+    group="even out",
     section=ToolSection(
         marks=(
             *(Mark("line", (10 + 6 * k, 25, 10 + 6 * k, 36), "yew") for k in range(5)),

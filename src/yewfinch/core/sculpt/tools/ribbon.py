@@ -44,5 +44,7 @@ TOOL = ToolSpec(
     ToolSettings(size=14.0, strength=0.6, falloff="even", spacing=0.08),
     make,
     place=24,
+    group="build up",
+    first=("Form",),
     section=ToolSection(after=lambda t: 6 * plateau(t)),
 )

@@ -54,6 +54,8 @@ TOOL = ToolSpec(
     ToolSettings(size=24.0, strength=0.6, falloff="even"),
     make,
     place=33,
+    group="even out",
+    first=("Block", "Form"),
     section=ToolSection(
         after=lambda t: arch(t) - max(arch(t) - 7 * hump(t, 0.2), 20.5), before=lambda t: 7 * hump(t, 0.2)
     ),

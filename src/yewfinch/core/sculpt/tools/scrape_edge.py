@@ -59,5 +59,6 @@ TOOL = ToolSpec(
     ToolSettings(size=22.0, strength=0.6, falloff="even", spacing=0.06),
     make,
     place=35,
+    group="cut",
     section=ToolSection(after=lambda t: 2.5 - max(0.0, 13 * min(abs(t - 0.5), 0.3)), before=lambda t: 3 * hump(t, 0.3)),
 )

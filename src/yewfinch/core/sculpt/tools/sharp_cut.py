@@ -54,5 +54,7 @@ TOOL = ToolSpec(
     ToolSettings(size=8.0, strength=0.6, falloff="even", spacing=0.06),
     make,
     place=29,
+    group="cut",
+    first=("Form", "Features"),
     section=ToolSection(after=lambda t: -max(0.0, 11 * (1 - abs(t - 0.5) / 0.12))),
 )

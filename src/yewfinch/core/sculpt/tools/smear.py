@@ -39,6 +39,7 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.6, falloff="soft", spacing=0.06),
     make,
     place=36,
+    group="even out",
     section=ToolSection(
         after=lambda t: 5 * hump(t, 0.12, 0.64) + 2 * hump(t, 0.16, 0.42), before=lambda t: 6 * hump(t, 0.12, 0.4)
     ),

@@ -25,6 +25,8 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.5, falloff="soft"),
     make,
     place=40,
+    group="even out",
+    first=("Block", "Form", "Features", "Skin"),
     section=ToolSection(before=lambda t: arch(t) - 22 + 4 * math.sin(32.4 * t)),
     options=(Switch("keep_volume", "Keep the volume", "Takes noise off without drawing the form in"),),
 )

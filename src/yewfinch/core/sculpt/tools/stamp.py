@@ -40,5 +40,6 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=1.0, falloff="even", spacing=1.0, course="size", stamp="cheek"),
     make,
     place=46,
+    group="build up",
     section=ToolSection(after=lambda t: 6 * (0.2 < t < 0.8) * (0.5 + 0.5 * math.cos(2 * math.pi * (t - 0.5) / 0.15))),
 )

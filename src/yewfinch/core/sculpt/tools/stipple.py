@@ -25,6 +25,7 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50.7,
+    group="colour",
     section=ToolSection(marks=tuple(Mark("disc", (x, 15, x + 3, 18), "#6A5A50") for x in (9, 15, 21, 27, 33))),
     options=(
         Amount("spot", "Dot", "Across", 0.8, 0.2, 5.0, "mm"),

@@ -41,5 +41,7 @@ TOOL = ToolSpec(
     ToolSettings(size=22.0, strength=0.5, falloff="soft"),
     make,
     place=22,
+    group="build up",
+    first=("Block", "Form", "Features"),
     section=ToolSection(after=lambda t: 9 * hump(t, 0.24)),
 )

@@ -91,6 +91,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=51,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (11, 13, 27, 29), "#80B5614B", inside=True),

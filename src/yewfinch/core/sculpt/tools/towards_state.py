@@ -23,6 +23,7 @@ TOOL = ToolSpec(
     ToolSettings(size=20.0, strength=0.5, falloff="soft"),
     make,
     place=45,
+    group="hold",
     needs="state",
     section=ToolSection(after=lambda t: 4 * hump(t, 0.16), before=lambda t: -6 * hump(t, 0.16)),
 )

@@ -45,6 +45,8 @@ TOOL = ToolSpec(
     ToolSettings(size=40.0, strength=1.0, falloff="soft", pressure_strength=False),
     make,
     place=12,
+    group="shape",
+    first=("Form",),
     dabs=False,
     section=ToolSection(
         after=lambda t: 4 * math.sin((t - 0.5) * 14) * hump(t, 0.3),

@@ -48,6 +48,8 @@ TOOL = ToolSpec(
     make,
     channel="colour",
     place=50.2,
+    group="colour",
+    first=("Skin",),
     section=ToolSection(
         marks=(
             Mark("disc", (7, 11, 29, 31), "#50B5614B", inside=True),
