@@ -93,6 +93,16 @@ def extent():
     return 1280, 640
 
 
+@pytest.fixture
+def pinned():
+    """Panels that stay open, so that tests can work in several without opening each."""
+    return [
+        "The sitter", "Likeness", "Outlines and lines", "Landmarks on the clay", "History", "Base head",
+        "Measures of the head", "Body", "Pose", "Solids", "Pieces", "Levels", "Armature", "Form layers",
+        "Towards the sitter", "Calipers", "Complexion", "Colour", "Colour layers", "Pigments", "Picture and export",
+    ]  # fmt: skip
+
+
 @pytest.fixture(scope="session")
 def loaded_demo():
     """The demo portrait as it is read once: each window gets a copy, which is quicker than reading it again."""
@@ -117,14 +127,15 @@ def copy_of(loaded: Portrait) -> Portrait:
 
 
 @pytest.fixture
-def window(qtbot, loaded_demo, monkeypatch, sampled, extent):
+def window(qtbot, loaded_demo, monkeypatch, sampled, extent, pinned):
     """The real window on the demo portrait."""
     monkeypatch.setattr("yewfinch.render.scene.SAMPLED", sampled)
     from tests.app.hands import handled
     from yewfinch.app.bench_window import bench_window
-    from yewfinch.core.session.settings import Settings
+    from yewfinch.core.session.settings import Arrangement, Settings
 
-    w = bench_window(copy_of(loaded_demo), Settings())
+    settings = Settings(arrangement=Arrangement(pinned=pinned, tool_folded=not pinned))
+    w = bench_window(copy_of(loaded_demo), settings)
     w.resize(*extent)
     w.show()
     w.activateWindow()  # without a window manager nobody else does, and shortcuts need it

@@ -90,5 +90,5 @@ def test_fuller_figures_are_thicker_and_old_ones_have_thinner_limbs(maker):
     full = girths(*body(maker, Person(0.0, 30.0), Physique({"fullness": 1.0})))
     old = girths(*body(maker, Person(0.0, 78.0)))
     assert all(full[k] > 1.02 * plain[k] for k in ("waist", "hip", "thigh", "calf"))
-    assert old["calf"] < 0.98 * plain["calf"]
+    assert old["calf"] < 0.985 * plain["calf"]
     assert old["waist"] > 1.015 * plain["waist"]

@@ -216,8 +216,9 @@ def test_a_tool_of_one_file_has_its_picture_controls_and_key(tool, window):
     panel, bench = window.tools[0], window.bench
     QTest.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier)
     assert bench.tools.tool_id == "knead" and bench.tools.settings.size == 33.0
-    assert panel.buttons["knead"].isChecked() and panel.title.text() == "Knead"
-    picture = panel.buttons["knead"].icon().pixmap(32, 32).toImage()
+    strip = window.strips[0]
+    assert strip.buttons["knead"].isChecked() and panel.title.text() == "Knead"
+    picture = strip.buttons["knead"].icon().pixmap(32, 32).toImage()
     reds = sum(
         picture.pixelColor(x, y).red() > 200 > 90 > picture.pixelColor(x, y).green()
         for x in range(picture.width())

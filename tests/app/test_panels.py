@@ -17,7 +17,7 @@ from yewfinch.core.sitter.likeness import likeness
 
 def test_tool_panel_shows_and_sets_the_tool(window):
     bench, panel = window.bench, window.tools[0]
-    panel.buttons["crease"].click()
+    QTest.mouseClick(window.strips[0].buttons["crease"], Qt.MouseButton.LeftButton)
     assert bench.tools.tool_id == "crease"
     assert panel.title.text() == "Crease"
     panel.diameter.box.setValue(31.0)

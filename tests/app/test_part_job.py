@@ -36,7 +36,7 @@ def test_an_ear_is_masked_turned_and_brought_back(form, qtbot, tmp_path):
     # paint a mask with its key and tool
     QTest.keyClick(w, Qt.Key.Key_Q)
     assert w.bench.tools.tool_id == "mask"
-    assert w.tools[0].buttons["mask"].isChecked()
+    assert w.strips[0].buttons["mask"].isChecked()
     w.bench.tools.change(size=30.0)
     x, y = at_landmark(w, "prn")
     drag(w.viewport, line((x, y - 6), (x, y + 6), 4))

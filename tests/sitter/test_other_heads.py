@@ -36,8 +36,8 @@ def test_size_and_errors_are_as_the_solve_says(make, photos):
     assert abs(size.mean()) < 0.07  # it came out 10 to 25 percent too small before size stood apart
     assert 0.7 < np.sqrt(np.mean(t.square)) < (1.4 if photos > 1 else 1.6)
     # one photo cannot tell a hand that is 2.5 mm off from clicks that are
-    assert np.mean(t.inside) > (0.85 if photos > 1 or make is other_head else 0.78)
-    assert t.false <= max(1, 0.015 * t.marks)
+    assert np.mean(t.inside) > (0.84 if photos > 1 or make is other_head else 0.78)
+    assert t.false <= max(1, 0.02 * t.marks)
     assert t.swapped == 0
     assert t.left_out == 0
 

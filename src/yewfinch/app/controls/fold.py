@@ -23,11 +23,21 @@ class Fold(QWidget):
         Whether it begins open.
     pinned : bool
         Whether it begins pinned: it stays open when another panel is opened.
+    on_help : callable, optional
+        Shows the page of the help that tells of it.
     """
 
     pinned_changed = pyqtSignal(bool)
 
-    def __init__(self, title: str, make: Callable[[], QWidget], *, is_open: bool = True, pinned: bool = False) -> None:
+    def __init__(
+        self,
+        title: str,
+        make: Callable[[], QWidget],
+        *,
+        is_open: bool = True,
+        pinned: bool = False,
+        on_help: Callable[[], None] | None = None,
+    ) -> None:
         super().__init__()
         self._make, self._title = make, title
         self._body: QWidget | None = None
@@ -46,6 +56,11 @@ class Fold(QWidget):
         )
         self.out.setIcon(theme.icon("arrow-square-out", "soft", 14))
         self.out.clicked.connect(self.float_out)
+        self.ask = self._small(f"help on {title}", "What this panel does and how it is used")
+        self.ask.setIcon(theme.icon("question", "soft", 14))
+        if on_help is not None:
+            self.ask.clicked.connect(on_help)
+        self._has_help = on_help is not None
         rule = QFrame()
         rule.setProperty("rule", True)
         self._column = QVBoxLayout(self)
@@ -55,6 +70,7 @@ class Fold(QWidget):
         row = QHBoxLayout()
         row.setSpacing(0)
         row.addWidget(self.button, 1)
+        row.addWidget(self.ask)
         row.addWidget(self.pin)
         row.addWidget(self.out)
         self._column.addLayout(row)
@@ -137,6 +153,7 @@ class Fold(QWidget):
         self.pin.setIcon(theme.icon("push-pin-fill" if on else "push-pin", "yew" if on else "soft", 14))
         self.pin.setVisible(is_open or on)
         self.out.setVisible(is_open)
+        self.ask.setVisible(is_open and self._has_help)
 
 
 class _Window(QWidget):

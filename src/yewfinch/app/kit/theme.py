@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, partial
 from importlib import resources
 
-from PyQt6.QtCore import QByteArray, QSize, Qt
-from PyQt6.QtGui import QColor, QFont, QFontDatabase, QIcon, QPainter, QPixmap
+from PyQt6.QtCore import QByteArray, QRect, QSize, Qt
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QIcon, QIconEngine, QPainter, QPixmap
 from PyQt6.QtSvg import QSvgRenderer
 from PyQt6.QtWidgets import QApplication
+
+from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.folders import cache_dir
 
 
 @dataclass(frozen=True)
@@ -68,30 +73,81 @@ def apply(app: QApplication, dark: bool = False) -> None:
 
 
 def icon(name: str, tone: str = "ink", size: int = 18) -> QIcon:
-    """An icon of the shipped set in a named colour."""
-    return _icon(name, getattr(_current, tone), size)
+    """An icon of the shipped set in a named colour; it follows when another variant is put in force."""
+    return QIcon(Drawn(partial(_pixmap, name, tone), QSize(size, size)))
 
 
-@lru_cache(maxsize=256)
-def _icon(name: str, colour: str, size: int) -> QIcon:
+class Drawn(QIconEngine):
+    """An icon that is drawn in the colours of the variant in force when it is shown.
+
+    Parameters
+    ----------
+    draw : callable
+        Gives a pixmap of so many pixels across and up.
+    usual : QSize
+        Its size where none is asked for.
+    """
+
+    def __init__(self, draw: Callable[[int, int], QPixmap], usual: QSize) -> None:
+        super().__init__()
+        self._draw, self._usual = draw, usual
+
+    def paint(self, painter: QPainter | None, rect: QRect, mode: QIcon.Mode, state: QIcon.State) -> None:
+        """Draw it sharp on any screen; faint where its button is off."""
+        assert painter is not None
+        device = painter.device()
+        scale = 1.0 if device is None else device.devicePixelRatioF()
+        painter.save()
+        if mode == QIcon.Mode.Disabled:
+            painter.setOpacity(0.4)
+        painter.drawPixmap(rect, self._draw(round(rect.width() * scale), round(rect.height() * scale)))
+        painter.restore()
+
+    def pixmap(self, size: QSize, mode: QIcon.Mode, state: QIcon.State) -> QPixmap:
+        """It as a pixmap of a size."""
+        return self._draw(size.width(), size.height())
+
+    def actualSize(self, size: QSize, _mode: QIcon.Mode, _state: QIcon.State) -> QSize:  # noqa: N802
+        """It can be drawn in any size."""
+        return size if size.isValid() else self._usual
+
+    def clone(self) -> QIconEngine:
+        """Another of the same."""
+        return Drawn(self._draw, self._usual)
+
+
+def _pixmap(name: str, tone: str, width: int, height: int) -> QPixmap:
+    return _tinted(name, getattr(_current, tone), width, height)
+
+
+@lru_cache(maxsize=512)
+def _tinted(name: str, colour: str, width: int, height: int) -> QPixmap:
     """Drawn once: a wall of photos asks for the same ones a hundred times."""
+    renderer = QSvgRenderer(QByteArray(_svg(name, colour).encode()))
+    pixmap = QPixmap(QSize(width, height))
+    pixmap.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(pixmap)
+    renderer.render(painter)
+    painter.end()
+    return pixmap
+
+
+def _svg(name: str, colour: str) -> str:
     path = resources.files("yewfinch.app.kit") / "resources" / "icons" / f"{name}.svg"
-    text = path.read_text().replace("currentColor", colour)
-    renderer = QSvgRenderer(QByteArray(text.encode()))
-    out = QIcon()
-    for scale in (1, 2, 3):
-        pixmap = QPixmap(QSize(size * scale, size * scale))
-        pixmap.fill(Qt.GlobalColor.transparent)
-        painter = QPainter(pixmap)
-        renderer.render(painter)
-        painter.end()
-        out.addPixmap(pixmap)
-    return out
+    return path.read_text().replace("currentColor", colour)
 
 
-def _icon_file(name: str) -> str:
-    """File of an icon, for the style sheet."""
-    return str(resources.files("yewfinch.app.kit") / "resources" / "icons" / f"{name}.svg")
+def _icon_file(name: str, colour: str) -> str:
+    """File of an icon in a colour, for the style sheet, which knows files only."""
+    target = cache_dir() / "icons" / f"{name}-{colour.lstrip('#')}.svg"
+    text = _svg(name, colour).encode()
+    try:
+        if not target.exists() or target.read_bytes() != text:
+            target.parent.mkdir(parents=True, exist_ok=True)
+            write_atomic(target, text)
+    except (OSError, BadFileError):  # a full disk: black arrows are better than none
+        return str(resources.files("yewfinch.app.kit") / "resources" / "icons" / f"{name}.svg")
+    return str(target)
 
 
 def _sheet(p: Palette) -> str:
@@ -127,6 +183,9 @@ QPushButton:checked, QToolButton:checked {{ background: {p.tint}; border-color: 
 QPushButton:disabled, QToolButton:disabled {{ color: {p.soft}; background: transparent; }}
 QPushButton[main="true"] {{ background: {p.yew}; color: {p.on_yew}; border-color: {p.yew}; }}
 QPushButton[main="true"]:disabled {{ background: {p.line}; color: {p.soft}; border-color: {p.line}; }}
+QPushButton[dashed="true"] {{ border: 1px dashed {p.soft}; color: {p.soft}; padding: 10px; }}
+PhotoCard {{ border: 1px solid {p.line}; }}
+PhotoCard[chosen="true"] {{ border: 2px solid {p.yew}; }}
 QPushButton[segment="true"] {{ padding: 4px 4px; font-size: 13px; }}
 QPushButton:focus, QToolButton:focus, QLineEdit:focus, QComboBox:focus, QAbstractSpinBox:focus,
 QTableWidget:focus, QListWidget:focus, QTreeWidget:focus {{ border: 2px solid {p.yew}; }}
@@ -151,8 +210,8 @@ QLineEdit, QComboBox, QAbstractSpinBox {{ background: {p.card}; border: 1px soli
 QComboBox QAbstractItemView {{ background: {p.card}; selection-background-color: {p.tint};
   selection-color: {p.ink}; }}
 QTreeView::branch {{ background: transparent; }}
-QTreeView::branch:has-children:closed {{ image: url({_icon_file("caret-right")}); }}
-QTreeView::branch:has-children:open {{ image: url({_icon_file("caret-down")}); }}
+QTreeView::branch:has-children:closed {{ image: url({_icon_file("caret-right", p.soft)}); }}
+QTreeView::branch:has-children:open {{ image: url({_icon_file("caret-down", p.soft)}); }}
 QTreeWidget::item {{ padding: 1px 0; }}
 QTreeWidget QToolButton {{ border: none; background: transparent; padding: 2px; }}
 QTreeWidget QToolButton:hover {{ background: {p.tint}; }}
@@ -163,7 +222,7 @@ QHeaderView::section {{ background: {p.paper}; color: {p.soft}; border: none;
   border-bottom: 1px solid {p.line}; padding: 3px 3px; font-size: 12px; }}
 QTableWidget {{ font-size: 13px; }}
 QComboBox::drop-down {{ border: none; width: 18px; }}
-QComboBox::down-arrow {{ image: url({_icon_file("caret-down")}); width: 12px; height: 12px; }}
+QComboBox::down-arrow {{ image: url({_icon_file("caret-down", p.soft)}); width: 12px; height: 12px; }}
 QSlider::groove:horizontal {{ height: 4px; background: {p.line}; border-radius: 2px; }}
 QSlider::sub-page:horizontal {{ background: {p.yew}; border-radius: 2px; }}
 QSlider::handle:horizontal {{ width: 14px; margin: -6px 0; border-radius: 7px; background: {p.yew}; }}
@@ -187,6 +246,7 @@ QSlider {{ background: transparent; min-height: 20px; }}
 QCheckBox {{ spacing: 6px; background: transparent; }}
 QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {p.soft}; border-radius: 3px;
   background: {p.card}; }}
-QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew}; image: url({_icon_file("check-light")}); }}
+QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew};
+  image: url({_icon_file("check", p.on_yew)}); }}
 QCheckBox::indicator:focus {{ border: 2px solid {p.yew}; }}
 """

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 
 from PyQt6.QtCore import QEvent, Qt
@@ -39,7 +39,7 @@ class Inspector(QScrollArea):
         self._stage: Stage | None = None
         self._laying_out = False
 
-    def fill(self, panels: Sequence[Panel], actions: ActionTable) -> None:
+    def fill(self, panels: Sequence[Panel], actions: ActionTable, helps: Mapping[str, Callable[[], None]]) -> None:
         """Put all panels in; to be called once the inspector stands in its window.
 
         Parameters
@@ -47,6 +47,8 @@ class Inspector(QScrollArea):
         panels : sequence of Panel
         actions : ActionTable
             For tool tips that name shortcuts.
+        helps : mapping of title to callable
+            Show the page of the help that tells of a panel.
 
         Raises
         ------
@@ -65,7 +67,8 @@ class Inspector(QScrollArea):
                 raise ValueError(f"there is a panel {panel.title!r} already")
             self._panels[panel.title] = panel
             pinned = panel.title in self.arrangement.pinned
-            fold = Fold(panel.title, partial(_made, panel, actions), is_open=False, pinned=pinned)
+            make = partial(_made, panel, actions)
+            fold = Fold(panel.title, make, is_open=False, pinned=pinned, on_help=helps.get(panel.title))
             fold.button.clicked.connect(partial(self._clicked, fold))
             fold.button.toggled.connect(self._note)
             fold.pinned_changed.connect(self._note_pins)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, Qt, QTimer
@@ -25,7 +26,7 @@ from PyQt6.QtWidgets import (
 from yewfinch.app.kit import theme
 from yewfinch.app.shell import findable, shell_actions
 from yewfinch.app.shell.actions import Action, ActionTable
-from yewfinch.app.shell.dialogs.help import HelpDialog, about, titles_of
+from yewfinch.app.shell.dialogs.help import HelpDialog, about, title_of, titles_of
 from yewfinch.app.shell.dialogs.overwrite import ask_over
 from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.app.shell.documents import Documents
@@ -261,7 +262,11 @@ class MainWindow(QMainWindow):
         self.tools = [room.tools() for room in self.rooms.values() if room.tools is not None]
         for tool in self.tools:
             hand.addWidget(tool)
-        self.inspector.fill([p for room in self.rooms.values() for p in room.panels], self.actions_table)
+        rooms = self.rooms.values()
+        helps = {
+            p.title: partial(self._help_on, p.title, r.help) for r in rooms if r.help is not None for p in r.panels
+        }
+        self.inspector.fill([p for room in rooms for p in room.panels], self.actions_table, helps)
         self.split.setStretchFactor(1, 1)
         self.split.setSizes(self.settings.arrangement.widths or [232, 722, 326])
         self.split.splitterMoved.connect(self._widths)
@@ -466,7 +471,6 @@ class MainWindow(QMainWindow):
         app = QApplication.instance()
         assert isinstance(app, QApplication)
         theme.apply(app, self.settings.dark)
-        self.bench.say("Icons take the new colours at the next start.")
 
     def open_find_line(self) -> None:
         """The find line."""
@@ -489,6 +493,11 @@ class MainWindow(QMainWindow):
         if title:
             self.help.turn_to(title)
         self.help.show()
+
+    def _help_on(self, panel: str, page: Path) -> None:
+        """The page of a room, at what it says of one of its panels."""
+        self.show_help(title_of(page))
+        self.help.look_for(panel)
 
     def show_about(self) -> None:
         """Version and licences."""

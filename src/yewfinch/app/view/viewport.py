@@ -53,6 +53,7 @@ class Viewport(QWidget):
 
     hovered = pyqtSignal(object)
     stroke_ended = pyqtSignal()
+    second_pressed = pyqtSignal()
 
     def __init__(self, bench: Bench, photos: PhotoStore) -> None:
         super().__init__()
@@ -424,6 +425,11 @@ class Viewport(QWidget):
         assert event is not None
         position = event.position()
         kind = event.type()
+        if kind == event.Type.TabletPress and event.button() == Qt.MouseButton.MiddleButton and not self.busy:
+            self._hover(position)
+            event.accept()
+            self.second_pressed.emit()
+            return
         if kind == event.Type.TabletPress and event.button() == Qt.MouseButton.LeftButton:
             self._hover(position)
             if self.hands.press(position, event.pressure(), event.modifiers()):

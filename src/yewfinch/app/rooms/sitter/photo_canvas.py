@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QColor,
     QImage,
@@ -432,6 +432,19 @@ class PhotoCanvas(QWidget):
         self.dragged = self._drag_at = self._point = self._line = self._start = self._now = None
         self.update()
         return held
+
+    def event(self, event: QEvent | None) -> bool:
+        """While landmarks are marked, 1 to 3 say how sure they are; elsewhere these keys take tools."""
+        if (
+            isinstance(event, QKeyEvent)
+            and event.type() == QEvent.Type.ShortcutOverride
+            and self.desk.mode == "landmarks"
+            and not event.modifiers()
+            and event.key() in _CERTAIN
+        ):
+            event.accept()
+            return True
+        return super().event(event)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
         """Arrows nudge what is chosen by a pixel (Shift: ten); Delete takes it away."""

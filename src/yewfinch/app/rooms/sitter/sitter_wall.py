@@ -113,19 +113,19 @@ class PhotoCard(QFrame):
 
     def show_state(self, text: str, tone: str, chosen: bool, tip: str = "") -> None:
         """The line under the name, and whether the sculptor stands here."""
-        line = theme.palette().yew if chosen else theme.palette().line
-        sheet = f"PhotoCard {{ border: {2 if chosen else 1}px solid {line}; }}"
-        if self.state.text() == text and self.styleSheet() == sheet:
+        if self.state.text() == text and self.property("chosen") is chosen and self.property("tone") == tone:
             return
         self.state.setText(text)
         self.state.setToolTip(tip)
         for name in ("soft", "warn"):
             self.state.setProperty(name, tone == name)
+        self.setProperty("chosen", chosen)
+        self.setProperty("tone", tone)
         style = self.style()
         assert style is not None
-        style.unpolish(self.state)
-        style.polish(self.state)
-        self.setStyleSheet(sheet)
+        for widget in (self.state, self):
+            style.unpolish(widget)
+            style.polish(widget)
 
     def show_picture(self, image: QImage, shape: float) -> None:
         """Another picture; an empty one leaves a quiet field of the same `shape` (height / width)."""
@@ -226,9 +226,7 @@ class SitterWall(QWidget):
         self.cards: dict[str, PhotoCard] = {}
         self._looks: dict[str, tuple[object, ...]] = {}
         self.drop = QPushButton("drop photos here")
-        self.drop.setStyleSheet(
-            f"border: 1px dashed {theme.palette().soft}; color: {theme.palette().soft}; padding: 10px;"
-        )
+        self.drop.setProperty("dashed", True)
         self.drop.setToolTip("Add photos: JPEG, PNG, WebP or TIFF")
         self.drop.clicked.connect(self.add_asked)
         column.addWidget(self.drop)

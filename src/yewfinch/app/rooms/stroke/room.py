@@ -11,6 +11,7 @@ from yewfinch.app.rooms.stroke.stroke_hand import StrokeHand
 from yewfinch.app.rooms.stroke.strokes import Strokes
 from yewfinch.app.rooms.stroke.tool_circle import ToolCircle
 from yewfinch.app.rooms.stroke.tool_strip import ToolStrip
+from yewfinch.app.rooms.stroke.tray import Tray
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.room import Panel, Room
 from yewfinch.app.shell.workshop import Workshop
@@ -21,8 +22,9 @@ def furnish(shop: Workshop) -> Room:
     """Fit the room out."""
     bench, view = shop.bench, shop.view
     strokes, circle = Strokes(view), ToolCircle()
-    hand = StrokeHand(view, strokes)
     favourites, layout = Favourites(bench, shop.settings), shop.settings.arrangement
+    tray = Tray(view, favourites, lambda: shop.actions["undo"].run(), lambda: shop.actions["redo"].run())
+    hand = StrokeHand(view, strokes, tray.open)
 
     def keep_folded(folded: bool) -> None:
         layout.tool_folded = folded
@@ -32,7 +34,7 @@ def furnish(shop: Workshop) -> Room:
         """A stage of paint begins with a tool that paints, one of form with one that forms."""
         if bench.stage == "Skin" and bench.tools.tool_id != "paint":
             bench.tools.take("paint")
-        elif bench.stage in ("Block", "Form") and bench.tools.tool_id == "paint":
+        elif bench.stage in ("Block", "Form", "Features") and bench.tools.tool_id == "paint":
             bench.tools.take("clay")
 
     bench.stage_changed.connect(take_one_that_suits)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Callable
 
 import numpy as np
 from PyQt6.QtCore import QPointF, Qt
@@ -26,7 +27,8 @@ _LIGHT, _RISE = 0.3, 0.5
 class StrokeHand(RestingHand):
     """Pointer input on the viewport while a tool is in hand."""
 
-    def __init__(self, viewport: Viewport, strokes: Strokes) -> None:
+    def __init__(self, viewport: Viewport, strokes: Strokes, on_space: Callable[[], None]) -> None:
+        self.on_space = on_space
         self.viewport, self.bench, self.strokes = viewport, viewport.bench, strokes
         self.curve = CurveHand(strokes)
         self._pace, self._then = _SLOW, (0.0, QPointF())
@@ -95,6 +97,8 @@ class StrokeHand(RestingHand):
         key = event.key()
         if key == Qt.Key.Key_Space and self.strokes.busy:
             self.hold_key(True)
+        elif key == Qt.Key.Key_Space and not event.isAutoRepeat():
+            self.on_space()
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.curve.on:
             self.curve.confirm()
         elif key == Qt.Key.Key_Escape and self.curve.on:

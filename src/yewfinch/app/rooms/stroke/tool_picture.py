@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import lru_cache, partial
 
-from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPainterPath, QPen, QPixmap
 
 from yewfinch.app.kit import theme
@@ -16,7 +16,15 @@ SIZE, SIDE, FOOT = 44, 4, 8
 
 def picture(section: ToolSection) -> QIcon:
     """A tool's section as an icon."""
-    return QIcon(QPixmap.fromImage(_drawn(section, theme.palette().card)))
+    return QIcon(theme.Drawn(partial(_pixmap, section), QSize(SIZE, SIZE)))
+
+
+def _pixmap(section: ToolSection, width: int, height: int) -> QPixmap:
+    """The section in the variant in force."""
+    image = _drawn(section, theme.palette().card)
+    return QPixmap.fromImage(
+        image.scaled(width, height, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation)
+    )
 
 
 @lru_cache(maxsize=128)

@@ -10,6 +10,8 @@ from PyQt6.QtWidgets import (
     QDialog,
     QDialogButtonBox,
     QHBoxLayout,
+    QLabel,
+    QLineEdit,
     QListWidget,
     QMessageBox,
     QTextBrowser,
@@ -43,11 +45,25 @@ class HelpDialog(QDialog):
         self.resize(860, 640)
         column = QVBoxLayout(self)
         row = QHBoxLayout()
+        left = QVBoxLayout()
+        self.line = QLineEdit()
+        self.line.setPlaceholderText("Search the help")
+        self.line.setAccessibleName("search the help")
+        self.line.setClearButtonEnabled(True)
+        self.line.setFixedWidth(210)
+        self.line.textChanged.connect(self._search)
+        self.line.returnPressed.connect(self.find_next)
         self.titles = QListWidget()
         self.titles.setAccessibleName("pages of the help")
         self.titles.setFixedWidth(210)
+        self.note = QLabel()
+        self.note.setProperty("soft", True)
+        self.note.setWordWrap(True)
+        self.note.setFixedWidth(210)
+        for widget in (self.line, self.titles, self.note):
+            left.addWidget(widget)
         self.text = QTextBrowser()
-        row.addWidget(self.titles)
+        row.addLayout(left)
         row.addWidget(self.text, 1)
         column.addLayout(row)
         texts = _texts(pages)
@@ -58,6 +74,44 @@ class HelpDialog(QDialog):
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)
         column.addWidget(buttons)
+
+    def _search(self, typed: str) -> None:
+        """List the pages that have what is typed, and mark it on the first of them."""
+        words = typed.strip().lower()
+        has = [words in text.lower() for text in self.pages.values()]
+        for i, shown in enumerate(has):
+            item = self.titles.item(i)
+            assert item is not None
+            item.setHidden(not shown)
+        count = sum(has)
+        self.note.setText("" if not words else f"On {count} pages." if count != 1 else "On one page.")
+        if words and not count:
+            self.note.setText(f"No page has '{typed.strip()}'.")
+            return
+        if not has[max(self.titles.currentRow(), 0)]:
+            self.titles.setCurrentRow(has.index(True))
+        self.look_for(typed.strip())
+
+    def look_for(self, words: str) -> None:
+        """Show the first place of the page that has some words, marked."""
+        self.text.moveCursor(QTextCursor.MoveOperation.Start)
+        if words:
+            self.text.find(words)
+
+    def find_next(self) -> None:
+        """The next place with what is searched: on this page, else on the next one."""
+        words = self.line.text().strip()
+        if not words or self.text.find(words):
+            return
+        rows = [i for i in range(self.titles.count()) if not self._hidden(i)]
+        if rows:
+            later = [i for i in rows if i > self.titles.currentRow()]
+            self.titles.setCurrentRow((later or rows)[0])
+            self.look_for(words)
+
+    def _hidden(self, row: int) -> bool:
+        item = self.titles.item(row)
+        return item is None or item.isHidden()
 
     def turn_to(self, title: str) -> None:
         """Show a page by its title, if there is one of it."""
@@ -80,13 +134,18 @@ class HelpDialog(QDialog):
             block = block.next()
 
 
+def title_of(page: Path) -> str:
+    """The title of a page in a file."""
+    return _title(page.read_text(encoding="utf-8"))
+
+
 def titles_of(pages: Sequence[Path]) -> list[str]:
     """Titles of all pages, of which the rooms have these files."""
     return [*(_title(text) for text in _texts(pages)), "Keys", "Landmarks"]
 
 
 def _texts(pages: Sequence[Path]) -> list[str]:
-    return [page.read_text(encoding="utf-8") for page in (*pages, *sorted(OWN.glob("*.md")))]
+    return [page.read_text(encoding="utf-8") for page in (OWN / "bench.md", *pages, OWN / "files.md")]
 
 
 def _title(text: str) -> str:
