@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Protocol, runtime_checkable
 
@@ -41,10 +41,17 @@ class Action:
 
 
 class ActionTable:
-    """All actions of the window; duplicates are refused."""
+    """All actions of the window; duplicates are refused.
 
-    def __init__(self) -> None:
+    Parameters
+    ----------
+    own : mapping of action to shortcut
+        Keys that the user chose; an empty one for none.
+    """
+
+    def __init__(self, own: Mapping[str, str] | None = None) -> None:
         self._actions: dict[str, Action] = {}
+        self._own: Mapping[str, str] = {} if own is None else own
 
     def add(self, action: Action) -> None:
         """Add an action to its menu.
@@ -59,10 +66,14 @@ class ActionTable:
                 raise ValueError(f"action {action.id!r} ({action.keys}) clashes with {other.id!r}")
         self._actions[action.id] = action
 
+    def key_of(self, action_id: str) -> str:
+        """The shortcut of an action: the user's own, or that it came with."""
+        return self._own.get(action_id, self._actions[action_id].keys)
+
     def tip(self, action_id: str) -> str:
         """What an action does, with its shortcut, for a tool tip."""
-        action = self._actions[action_id]
-        return f"{action.tip} ({action.keys})" if action.keys else action.tip
+        tip, keys = self._actions[action_id].tip, self.key_of(action_id)
+        return f"{tip} ({keys})" if keys else tip
 
     def in_menu(self, menu: str) -> list[Action]:
         """The actions of a menu in their order."""

@@ -53,11 +53,15 @@ class Documents(QObject):
         self.jobs = Jobs(bench)
         self._writer: Worker | None = None
         self._clock = QTimer(self)
-        self._clock.setInterval(autosave.EVERY * 1000)
+        self._clock.setInterval(settings.autosave * 1000)
         self._clock.timeout.connect(self.autosave)
         self._clock.start()
         bench.portrait_changed.connect(self._listen)
         self._listen()
+
+    def keep_every(self, seconds: int) -> None:
+        """Write recovery files of unsaved work so often."""
+        self._clock.setInterval(seconds * 1000)
 
     def _listen(self) -> None:
         self.bench.portrait.history.changed.connect(self.changed.emit)

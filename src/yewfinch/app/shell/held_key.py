@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 
-from PyQt6.QtCore import QEvent, QObject
+from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
 from PyQt6.QtWidgets import QApplication
 
@@ -18,17 +18,19 @@ class HeldKey(QObject):
 
     Parameters
     ----------
-    keys : str
-        The shortcut, in Qt's notation.
     back : callable
         Switches back after a hold.
     """
 
-    def __init__(self, keys: str, back: Callable[[], object], parent: QObject) -> None:
+    def __init__(self, back: Callable[[], object], parent: QObject) -> None:
         super().__init__(parent)
-        self._key = QKeySequence(keys)[0].key() if keys else None
+        self._key: Qt.Key | None = None
         self._back = back
         self._down: float | None = None
+
+    def watch(self, keys: str) -> None:
+        """Another shortcut, in Qt's notation."""
+        self._key = QKeySequence(keys)[0].key() if keys else None
 
     def pressed(self) -> None:
         """The shortcut was used.

@@ -42,6 +42,7 @@ class Window(Protocol):
     def toggle_part(self, part: str) -> None: ...  # noqa: D102
     def toggle_full_screen(self) -> None: ...  # noqa: D102
     def toggle_dark(self) -> None: ...  # noqa: D102
+    def show_preferences(self) -> None: ...  # noqa: D102
     def open_find_line(self) -> None: ...  # noqa: D102
     def show_help(self) -> None: ...  # noqa: D102
     def show_about(self) -> None: ...  # noqa: D102
@@ -54,6 +55,15 @@ def of_window(w: Window) -> Iterator[Action]:
     yield from _views(w)
     yield from _standpoint(w.bench)
     yield from _tools(w.bench)
+    yield Action(
+        "settings",
+        "Settings…",
+        "Edit",
+        "Ctrl+,",
+        "Keys, variant, how often work is kept, how far undo reaches.",
+        w.show_preferences,
+        place=900,
+    )
     yield Action(
         "find",
         "Find…",

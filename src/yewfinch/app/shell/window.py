@@ -28,6 +28,7 @@ from yewfinch.app.shell import findable, shell_actions
 from yewfinch.app.shell.actions import Action, ActionTable
 from yewfinch.app.shell.dialogs.help import HelpDialog, about, title_of, titles_of
 from yewfinch.app.shell.dialogs.overwrite import ask_over
+from yewfinch.app.shell.dialogs.preferences import PreferencesDialog
 from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.app.shell.documents import Documents
 from yewfinch.app.shell.file_dialogs import FileDialogs
@@ -91,7 +92,7 @@ class MainWindow(QMainWindow):
         self.viewport.add_mode(
             Mode(line_hand.MODE, self.lines, self.lines.hint, lambda p: line_paint.paint(p, self.lines))
         )
-        self.actions_table = ActionTable()
+        self.actions_table = ActionTable(settings.keys)
         shop = Workshop(
             self.bench,
             settings,
@@ -109,6 +110,7 @@ class MainWindow(QMainWindow):
         for action in (*shell_actions.of_window(self), *(a for room in self.rooms.values() for a in room.actions)):
             self.actions_table.add(action)
         self._qactions: dict[str, QAction] = {}
+        self._held: dict[str, HeldKey] = {}
         self._build_menus()
         self._build()
         self.bench.stage_changed.connect(self._lay_out)
@@ -118,6 +120,7 @@ class MainWindow(QMainWindow):
         self.documents.save_elsewhere = self.save_as
         self.documents.unit_wanted.connect(lambda name, model, chosen: UnitsDialog(self, name, model, chosen).open())
         self.bench.portrait_changed.connect(self._opened)
+        self.take_settings()
         self._lay_out()
         self._title()
         QTimer.singleShot(0, self.viewport.view_all)
@@ -151,6 +154,7 @@ class MainWindow(QMainWindow):
         assert bar is not None
         for record in self.actions_table:
             self._qactions[record.id] = self._action_of(record)
+            self._key(record.id)
         shown = set()
         for name in MENUS:
             menu = bar.addMenu(name)
@@ -174,19 +178,23 @@ class MainWindow(QMainWindow):
 
     def _action_of(self, record: Action) -> QAction:
         action = QAction(record.title, self)
-        keys = self.settings.keys.get(record.id, record.keys)
-        if keys:
-            action.setShortcut(QKeySequence(keys))
-        action.setToolTip(f"{record.tip} ({keys})" if keys else record.tip)
         if record.id == "panels":  # elsewhere Tab goes from control to control
             action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
             self.viewport.addAction(action)
         action.triggered.connect(lambda _=False: record.run())
         if record.held:
             action.setAutoRepeat(False)
-            held = HeldKey(keys, record.run, self)
-            action.triggered.connect(held.pressed)
+            self._held[record.id] = HeldKey(record.run, self)
+            action.triggered.connect(self._held[record.id].pressed)
         return action
+
+    def _key(self, action_id: str) -> None:
+        """Put an action's shortcut in force."""
+        action, keys = self._qactions[action_id], self.key_of(action_id)
+        action.setShortcut(QKeySequence(keys))
+        action.setToolTip(self.actions_table.tip(action_id))
+        if action_id in self._held:
+            self._held[action_id].watch(keys)
 
     def _rules(self) -> None:
         for record in self.actions_table:
@@ -309,7 +317,7 @@ class MainWindow(QMainWindow):
             record = self.actions_table[action_id]
             tool = QToolButton()
             tool.setIcon(theme.icon(picture))
-            tool.setToolTip(f"{record.title} ({record.keys})")
+            tool.setToolTip(f"{record.title} ({self.key_of(action_id)})")
             tool.setAccessibleName(record.title)
             tool.clicked.connect(lambda _=False, r=record: r.run())
             row.addWidget(tool)
@@ -326,6 +334,7 @@ class MainWindow(QMainWindow):
 
     def _opened(self) -> None:
         self.pages.back_to_clay()
+        self.take_settings()
         self._title()
         self.viewport.view_all()
 
@@ -478,7 +487,27 @@ class MainWindow(QMainWindow):
 
     def key_of(self, action_id: str) -> str:
         """The shortcut that an action has, the user's own if there is one."""
-        return self.settings.keys.get(action_id, self.actions_table[action_id].keys)
+        return self.actions_table.key_of(action_id)
+
+    def set_key(self, action_id: str, keys: str) -> None:
+        """Give an action a shortcut of the user's choice, or none; at once, and kept."""
+        own = self.settings.keys
+        if keys == self.actions_table[action_id].keys:
+            own.pop(action_id, None)
+        else:
+            own[action_id] = keys
+        self.settings.save()
+        self._key(action_id)
+
+    def show_preferences(self) -> None:
+        """The settings."""
+        self.preferences = PreferencesDialog(self, self)
+        self.preferences.show()
+
+    def take_settings(self) -> None:
+        """Carry out what the settings say of autosave and undo."""
+        self.documents.keep_every(self.settings.autosave)
+        self.bench.portrait.history.limit = self.settings.undo_memory << 20
 
     def help_titles(self) -> list[str]:
         """Titles of the help's pages."""

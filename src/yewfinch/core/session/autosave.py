@@ -25,8 +25,6 @@ from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import state_dir
 from yewfinch.core.shared.progress import Progress, silent
 
-#: Seconds between recovery files while there is unsaved work.
-EVERY = 45
 _WORK, _NOTE, _PHOTOS, _LOCK = "work.yewfinch", "note.json", "photos", "lock"
 
 

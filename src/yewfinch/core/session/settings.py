@@ -13,6 +13,8 @@ from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import config_dir
 
 MOST_RECENT = 8
+#: Seconds between recovery files, and megabytes of undo in memory: least and most.
+AUTOSAVE, UNDO_MEMORY = (15, 600), (64, 4096)
 #: The tools on the keys 1 to 9 to begin with.
 FAVOURITES = ("clay", "move", "smooth", "crease", "flatten", "swell", "pinch", "paint", "mask")
 
@@ -68,6 +70,10 @@ class Settings:
         Small views.
     favourites : list of str
         Tools on the keys 1 to 9; an empty word for none.
+    autosave : int
+        Seconds between recovery files.
+    undo_memory : int
+        Megabytes of undo that are kept in memory.
     found : list of str
         What was chosen in the find line last.
     arrangement : Arrangement
@@ -78,6 +84,8 @@ class Settings:
     keys: dict[str, str] = field(default_factory=dict)
     round: list[str] = field(default_factory=list)
     favourites: list[str] = field(default_factory=lambda: list(FAVOURITES))
+    autosave: int = 45
+    undo_memory: int = 256
     found: list[str] = field(default_factory=list)
     arrangement: Arrangement = field(default_factory=Arrangement)
 
@@ -93,6 +101,8 @@ class Settings:
                 {str(k): str(v) for k, v in dict(raw.get("keys", {})).items()},
                 _words(raw.get("round", []))[:20],
                 favourites + [""] * (len(FAVOURITES) - len(favourites)),
+                min(max(int(raw.get("autosave", 45)), AUTOSAVE[0]), AUTOSAVE[1]),
+                min(max(int(raw.get("undo_memory", 256)), UNDO_MEMORY[0]), UNDO_MEMORY[1]),
                 _words(raw.get("found", []))[:20],
                 Arrangement.of(dict(raw.get("arrangement", {}))),
             )

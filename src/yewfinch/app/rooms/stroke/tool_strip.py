@@ -49,7 +49,8 @@ class ToolButton(QToolButton):
     def words(self) -> str:
         """Its name, keys and what it does."""
         number = self.favourites.number_of(self.spec.id)
-        keys = [k for k in (self.spec.key, str(number or "")) if k]
+        key = self.favourites.settings.keys.get(f"tool_{self.spec.id}", self.spec.key)
+        keys = [k for k in (key, str(number or "")) if k]
         return f"<b>{self.spec.title}</b> ({', '.join(keys)})<br>{self.spec.hint}"
 
     def enterEvent(self, event: QEnterEvent | None) -> None:  # noqa: N802
@@ -81,7 +82,7 @@ class ToolStrip(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(WIDE)
         self.setAccessibleName("Tools")
-        self.bench, self.favourites = bench, favourites
+        self.bench, self.favourites, self._was_in_hand = bench, favourites, False
         outer = QVBoxLayout(self)
         outer.setContentsMargins(0, 0, 0, 0)
         outer.setSpacing(0)
@@ -153,7 +154,7 @@ class ToolStrip(QWidget):
         self._was_in_hand = self.bench.tools.tool_id == tool_id
 
     def _clicked(self, tool_id: str) -> None:
-        if getattr(self, "_was_in_hand", False):
+        if self._was_in_hand:
             self.open_settings(tool_id)
         else:
             self.bench.tools.take(tool_id)
@@ -193,7 +194,9 @@ class ToolStrip(QWidget):
         """Mark the tool in hand; one that the stage does not use first is shown while it is."""
         button = self.buttons[self.bench.tools.tool_id]
         button.setChecked(True)
-        if button.isHidden() and any(self.bench.stage in t.first for t in tools()):
+        shown = {t.id for t in tools() if not self.buttons[t.id].isHidden()}
+        wanted = {t.id for t in tools() if self.bench.stage in t.first}
+        if wanted and shown != wanted | {self.bench.tools.tool_id}:
             self.lay_out()
 
     def _renumber(self) -> None:

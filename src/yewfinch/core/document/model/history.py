@@ -16,7 +16,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
-#: Bytes of history in memory; beyond that the oldest entries go, but for the newest few.
+#: Bytes of history in memory to begin with, and entries that are kept whatever their size.
 LIMIT, AT_LEAST = 256 << 20, 5
 #: Bytes of packed strokes that stay in memory.
 PACKED = 48 << 20
@@ -179,6 +179,8 @@ class History:
         self._saved_serial = 0
         self._serials: list[int] = []
         self._disk = Stowage()
+        #: Bytes in memory; beyond that the oldest entries go, but for the newest few.
+        self.limit = LIMIT
 
     @property
     def names(self) -> list[str]:
@@ -390,7 +392,7 @@ class History:
             held -= old.packed
             if not old.stow(self._disk):
                 break
-        while self.size > LIMIT and len(self._entries) > AT_LEAST:
+        while self.size > self.limit and len(self._entries) > AT_LEAST:
             del self._entries[0]
             del self._serials[0]
             self._at -= 1
