@@ -119,6 +119,15 @@ def pull(slider, share):
     QTest.mouseRelease(slider, Qt.MouseButton.LeftButton, pos=QPoint(there, y))
 
 
+def unfold(w, *titles):
+    """Open panels of the present stage, more than one at a time."""
+    for title in titles:
+        if w.bench.stage in w.inspector._panels[title].more:
+            w.inspector.more.setChecked(True)
+        w.inspector.folds[title].button.setChecked(True)
+    handled()
+
+
 def click(button):
     QTest.mouseClick(button, Qt.MouseButton.LeftButton)
 

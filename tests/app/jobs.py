@@ -2,7 +2,7 @@
 
 import trimesh
 
-from tests.app.hands import handled
+from tests.app.hands import handled, unfold
 
 
 def done(w, qtbot):
@@ -28,8 +28,7 @@ def begun(window, *folds):
     w.bench.selection.choose("head")
     for name in ("Levels", "Form layers", "Likeness"):
         w.inspector.folds[name].button.setChecked(False)
-    for name in folds:
-        w.inspector.folds[name].button.setChecked(True)
+    unfold(w, *folds)
     handled()
     return w, w.bench.portrait.surface("head")
 

@@ -6,14 +6,14 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from scipy.spatial import cKDTree
 
-from tests.app.hands import at_landmark, clay_picture, click, drag, handled, line, typed
+from tests.app.hands import at_landmark, clay_picture, click, drag, handled, line, typed, unfold
 from yewfinch.app.kit.workers import Worker
 
 
 def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path):
     w, portrait = window, window.bench.portrait
     w.bench.set_stage("Form")
-    click(w.inspector.folds["Adaptive detail"].button)
+    unfold(w, "Adaptive detail")
     w.panel("Adaptive detail").on.click()
     assert w.bench.tools.adaptive.on
     typed(w.panel("Adaptive detail").length.box, "0.8")
@@ -46,7 +46,7 @@ def test_strokes_bring_the_edges_under_them_to_a_length(window, qtbot, tmp_path)
 def test_rules_and_what_is_refused(window):
     w = window
     w.bench.set_stage("Form")
-    click(w.inspector.folds["Adaptive detail"].button)
+    unfold(w, "Adaptive detail")
     for rule, slider in (
         ("tool", w.panel("Adaptive detail").part),
         ("view", w.panel("Adaptive detail").pixels),

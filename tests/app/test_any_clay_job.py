@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from scipy.spatial.transform import Rotation
 
-from tests.app.hands import click, drag, handled, line
+from tests.app.hands import click, drag, handled, line, unfold
 from tests.app.jobs import finished
 from yewfinch.core.anatomy.figure.head_shape import plain_shaper
 from yewfinch.core.document.model.edits import Edit, PieceChange
@@ -41,7 +41,7 @@ def scan(window):
 
 def _open(w, name):
     if not w.inspector.folds[name].button.isChecked():
-        click(w.inspector.folds[name].button)
+        unfold(w, name)
     handled()
     panel = w.panel(name)
     panel.refresh()

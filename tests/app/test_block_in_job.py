@@ -10,7 +10,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import click, drag, line, typed
+from tests.app.hands import click, drag, line, typed, unfold
 from tests.app.jobs import done, sound
 
 #: Kind, measures, place and turn of the left half and of what stands on the midline.
@@ -56,7 +56,7 @@ def w(window):
     for key in ("head", "eye_left", "eye_right", "teeth"):
         portrait.put_piece(replace(portrait.pieces[key], visible=False), "Hide")
     for title in ("Fuse and remesh", "Place and copy", "Cut and outline", "Masks from the form", "Symmetry of shape"):
-        click(window.inspector.folds[title].button)
+        unfold(window, title)
     return window
 
 

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from tests.app.hands import click, drag, handled, line, typed
+from tests.app.hands import click, drag, handled, line, typed, unfold
 from yewfinch.core.document.verbs import handles as verbs
 from yewfinch.core.formats.container import load, save
 
@@ -10,7 +10,7 @@ from yewfinch.core.formats.container import load, save
 def _begun(w, name):
     w.bench.set_stage("Features")
     if not w.inspector.folds[name].button.isChecked():
-        click(w.inspector.folds[name].button)
+        unfold(w, name)
     handled()
     panel = w.panel(name)
     panel.refresh()

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from tests.app.hands import click, handled, typed
+from tests.app.hands import click, handled, typed, unfold
 from tests.app.jobs import finished
 from yewfinch.core.document.verbs import exaggerating, lips
 from yewfinch.core.features.asymmetry import parts
@@ -13,7 +13,7 @@ from yewfinch.core.mesh.query.crossings import crossings
 
 def _panel(w, name):
     if not w.inspector.folds[name].button.isChecked():
-        click(w.inspector.folds[name].button)
+        unfold(w, name)
     handled()
     return w.panel(name)
 

@@ -7,7 +7,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import click, drag, handled, line, typed
+from tests.app.hands import click, drag, handled, line, typed, unfold
 from tests.app.jobs import done, sound
 
 PARTS = (
@@ -39,7 +39,7 @@ def roughed(window, qtbot):
         )
         window.panel("Solids").solids.finish()
     window.panel("Pieces").mirror(window.bench.selection.piece_id)  # the other ear
-    click(window.inspector.folds["Fuse and remesh"].button)
+    unfold(window, "Fuse and remesh")
     window.bench.set_mode("tool")
     window.bench.selection.choose("solid")
     qtbot.waitUntil(lambda: "6 pieces in sight" in window.panel("Fuse and remesh").note.text())

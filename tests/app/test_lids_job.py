@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from tests.app.hands import click, drag, handled, line, typed
+from tests.app.hands import click, drag, handled, line, typed, unfold
 from yewfinch.app.rooms.eyes.lid_hand import Grip, grips
 from yewfinch.core.document.model.edits import Edit, PieceChange
 from yewfinch.core.document.model.piece import Piece
@@ -20,7 +20,7 @@ def _begun(w):
     panel = w.panel("Lids")
     for name in ("Lids", "Crease and fold"):
         if not w.inspector.folds[name].button.isChecked():
-            click(w.inspector.folds[name].button)
+            unfold(w, name)
     handled()
     return panel, w.bench.portrait
 

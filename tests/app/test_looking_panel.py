@@ -4,13 +4,13 @@ import numpy as np
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line, view_picture
+from tests.app.hands import at_landmark, click, drag, line, unfold, view_picture
 
 
 def test_finishes_and_lights_change_the_picture_and_not_the_clay(window, qtbot):
     w = window
     w.bench.set_stage("Form")
-    click(w.inspector.folds["Looking"].button)
+    unfold(w, "Looking")
     before = w.bench.portrait.surface("head").colour.copy()
     own = view_picture(w)
     ground = (np.ptp(own, axis=2) < 6) & (np.abs(own.mean(axis=2) - 169) < 3)

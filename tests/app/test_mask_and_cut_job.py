@@ -10,7 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog, QProgressDialog, QPushButton
 
-from tests.app.hands import click, drag, handled, line
+from tests.app.hands import click, drag, handled, line, unfold
 from tests.app.jobs import finished
 from yewfinch.app.rooms.masks import mask_maker
 
@@ -19,7 +19,7 @@ from yewfinch.app.rooms.masks import mask_maker
 def w(window, qtbot):
     window.bench.set_stage("Block")
     for title in ("Masks from the form", "Cut and outline", "Symmetry of shape", "Mend and reduce"):
-        click(window.inspector.folds[title].button)
+        unfold(window, title)
     window.bench.selection.choose("head")
     handled()
     return window

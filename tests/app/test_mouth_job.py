@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from tests.app.hands import click, drag, handled, line, typed
+from tests.app.hands import click, drag, handled, line, typed, unfold
 from tests.app.jobs import finished
 from tests.features.test_mouth_cut import sealed
 from yewfinch.core.document.model.edits import Edit, PieceChange
@@ -16,7 +16,7 @@ def _begun(w, *names):
     w.bench.set_stage("Features")
     for name in names:
         if not w.inspector.folds[name].button.isChecked():
-            click(w.inspector.folds[name].button)
+            unfold(w, name)
     handled()
     return w.bench.portrait
 
@@ -136,7 +136,7 @@ def test_sealed_lips_are_cut_open_and_then_part(window, qtbot):
     portrait = sealed()
     window.bench.open(portrait)
     window.bench.set_stage("Features")
-    click(window.inspector.folds["Open mouth and teeth"].button)
+    unfold(window, "Open mouth and teeth")
     handled()
     panel = window.panel("Open mouth and teeth")
     assert panel.cut.isVisibleTo(panel) and not panel.part["part"].isEnabled() and not panel.new.isEnabled()

@@ -5,7 +5,7 @@ import pytest
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, handled, line
+from tests.app.hands import at_landmark, click, drag, handled, line, unfold
 
 CTRL, SHIFT, ALT = (
     Qt.KeyboardModifier.ControlModifier,
@@ -18,7 +18,7 @@ CTRL, SHIFT, ALT = (
 def form(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Form"], Qt.MouseButton.LeftButton)
     window.inspector.folds["Likeness"].button.setChecked(False)
-    window.inspector.folds["Mask and parts"].button.setChecked(True)
+    unfold(window, "Mask and parts")
     window.bench.selection.choose("head")
     window.bench.outlook.set_view(window.bench.outlook.view.turned(0, 0))
     handled()

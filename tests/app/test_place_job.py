@@ -9,7 +9,7 @@ from PyQt6.QtGui import QDropEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QInputDialog
 
-from tests.app.hands import click, drag, handled, line, typed
+from tests.app.hands import click, drag, handled, line, typed, unfold
 
 
 @pytest.fixture
@@ -22,7 +22,7 @@ def w(window, qtbot):
         window.panel("Solids").solids.begin(kind)
         window.panel("Solids").solids.place(place)
         window.panel("Solids").solids.finish()
-    click(window.inspector.folds["Place and copy"].button)
+    unfold(window, "Place and copy")
     window.bench.selection.choose("solid")
     window.bench.set_mode("tool")
     window.viewport.view_all()

@@ -2,6 +2,7 @@
 
 from collections import Counter
 
+import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QKeySequence
 from PyQt6.QtTest import QTest
@@ -21,6 +22,12 @@ from tests.app.hands import handled
 from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.session.bench import STAGES
+
+
+@pytest.fixture
+def pinned():
+    """The bench as it is at the first start."""
+    return []
 
 
 def named(widget):

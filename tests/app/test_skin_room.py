@@ -3,7 +3,7 @@
 import numpy as np
 from PyQt6.QtCore import QPointF
 
-from tests.app.hands import at_landmark, click, drag, handled, line, typed
+from tests.app.hands import at_landmark, drag, handled, line, typed, unfold
 from yewfinch.core.document.verbs.skin_tones import mean_colour
 from yewfinch.core.skin.pigments import Pigments, colour_of
 from yewfinch.core.skin.skin_readouts import reading
@@ -13,7 +13,7 @@ def _open(window, name):
     window.bench.set_stage("Skin")
     handled()
     if not window.inspector.folds[name].button.isChecked():
-        click(window.inspector.folds[name].button)
+        unfold(window, name)
     handled()
     return window.panel(name)
 

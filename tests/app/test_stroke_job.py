@@ -4,7 +4,7 @@ import numpy as np
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, line
+from tests.app.hands import at_landmark, click, drag, line, unfold
 from yewfinch.core.document.verbs import painting
 
 
@@ -14,7 +14,7 @@ def begun(window):
     w.bench.selection.choose("head")
     w.bench.tools.take("clay")
     w.bench.tools.change(size=20.0)
-    click(w.inspector.folds["Stroke"].button)
+    unfold(w, "Stroke")
     return w, w.bench.portrait.surface("head"), at_landmark(w, "zy_l")
 
 

@@ -8,7 +8,7 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled
+from tests.app.hands import at_landmark, click, drag, handled, line, pull, settled, unfold
 from yewfinch.core.document.figure.under_skin import PEGS, SKULL, pegs, plain_skull
 
 
@@ -20,8 +20,7 @@ def skull_at_hand():
 @pytest.fixture
 def boned(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    fold = window.inspector.folds["Under the skin"]
-    click(fold.button)
+    unfold(window, "Under the skin")
     click(window.panel("Under the skin").make)
     qtbot.waitUntil(
         lambda: (
@@ -122,7 +121,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
 
 def test_without_a_base_head_the_panel_says_why(window, qtbot):
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    click(window.inspector.folds["Under the skin"].button)
+    unfold(window, "Under the skin")
     window.bench.portrait.set_field("figure", None, "forget")
     qtbot.waitUntil(lambda: not window.panel("Under the skin").make.isEnabled())
     assert "not begun with a base head" in window.panel("Under the skin").note.text()
@@ -136,7 +135,7 @@ def test_the_first_skull_is_made_behind_a_dialog(window, qtbot, monkeypatch):
     monkeypatch.setattr(under_skin, "at_hand", lambda: bool(asked))
     monkeypatch.setattr(under_skin, "plain_skull", lambda *a: (asked.append(1), make(*a))[1])
     QTest.mouseClick(window.stage_buttons["Block"], Qt.MouseButton.LeftButton)
-    click(window.inspector.folds["Under the skin"].button)
+    unfold(window, "Under the skin")
     click(window.panel("Under the skin").make)
     assert window.panel("Base head").steering.busy()
     qtbot.waitUntil(lambda: SKULL in window.bench.portrait.pieces, timeout=20000)

@@ -71,6 +71,8 @@ def main(argv: list[str] | None = None) -> int:
     window.documents.belongs_to(path, seen)
     if path is not None:
         settings.opened(path)
+    if not (args.demo or args.stage or args.shot or path is not None):
+        window.pages.turn_to("start")
     window.show()
     if problem:
         window.bench.say(problem, "error")

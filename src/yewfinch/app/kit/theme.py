@@ -166,6 +166,10 @@ QFrame[rule="true"] {{ background: {p.line}; max-height: 1px; min-height: 1px; b
 #strip {{ border-right: 1px solid {p.line}; }}
 #strip QToolButton {{ padding: 1px; }}
 #popup {{ background: {p.card}; border: 1px solid {p.line}; }}
+#startPage {{ background: {p.paper}; }}
+QLabel[title="true"] {{ font-size: 26px; font-weight: 600; }}
+QPushButton[card="true"] {{ background: {p.card}; border: 1px solid {p.line}; border-radius: 8px; min-height: 92px; }}
+QPushButton[card="true"]:hover, QPushButton[card="true"]:focus {{ border: 2px solid {p.yew}; }}
 QLabel[tiny="true"] {{ color: {p.soft}; font-size: 12px; }}
 #inspector {{ border-left: 1px solid {p.line}; }}
 #topbar, #statusline {{ background: {p.card}; }}

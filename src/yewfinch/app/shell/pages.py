@@ -14,9 +14,10 @@ class Pages(QStackedWidget):
         super().__init__()
         self._makers: dict[str, Callable[[], QWidget]] = {}
         self._made: dict[str, QWidget] = {}
+        self._alone: set[str] = set()
 
-    def declare(self, name: str, make: Callable[[], QWidget]) -> None:
-        """Take up a page.
+    def declare(self, name: str, make: Callable[[], QWidget], *, alone: bool = False) -> None:
+        """Take up a page; some are shown without the rest of the bench.
 
         Raises
         ------
@@ -26,6 +27,8 @@ class Pages(QStackedWidget):
         if name in self._makers:
             raise ValueError(f"there is a page {name!r} already")
         self._makers[name] = make
+        if alone:
+            self._alone.add(name)
 
     def page(self, name: str) -> QWidget:
         """A page, made now if it is not there yet.
@@ -47,6 +50,11 @@ class Pages(QStackedWidget):
     def shows(self, name: str) -> bool:
         """Is a page shown?"""
         return name in self._made and self.currentWidget() is self._made[name]
+
+    @property
+    def is_alone(self) -> bool:
+        """Is a page shown that wants nothing beside it?"""
+        return any(self.shows(name) for name in self._alone)
 
     def back_to_clay(self) -> None:
         """Show the clay, and give it the keys."""

@@ -77,6 +77,8 @@ class Room:
         Makes what stands left of the clay.
     pages : mapping of name to callable
         Make what can take the place of the clay view.
+    alone : tuple of str
+        Those of them that are shown without the rest of the bench.
     drop : callable
         Takes files that were dropped on the window; which of them it took.
     close : callable
@@ -96,6 +98,7 @@ class Room:
     strip: Callable[[], QWidget] | None = None
     wall: Callable[[], QWidget] | None = None
     pages: Mapping[str, Callable[[], QWidget]] = field(default_factory=dict)
+    alone: tuple[str, ...] = ()
     drop: Callable[[Sequence[Path]], Collection[Path]] = _none_taken
     close: Callable[[], None] = _nothing
 

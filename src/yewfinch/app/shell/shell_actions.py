@@ -16,10 +16,10 @@ from yewfinch.core.session.standpoint_state import OVERLAYS
 
 #: Parts of the bench that fold away singly: title, key, what the key does.
 PARTS: dict[str, tuple[str, str, str]] = {
-    "wall": ("Sitter wall", "F2", "Fold the photos away, or bring them back."),
-    "strip": ("Tool strip", "F3", "Fold the strip of tools away, or bring it back."),
-    "round": ("Round", "F4", "Fold the small views away, or bring them back."),
-    "inspector": ("Inspector", "F5", "Fold tool and panels away, or bring them back."),
+    "wall": ("Sitter wall", "Shift+F2", "Fold the photos away, or bring them back."),
+    "strip": ("Tool strip", "Shift+F3", "Fold the strip of tools away, or bring it back."),
+    "round": ("Round", "Shift+F4", "Fold the small views away, or bring them back."),
+    "inspector": ("Inspector", "Shift+F5", "Fold tool and panels away, or bring them back."),
 }
 
 

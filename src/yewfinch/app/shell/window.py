@@ -103,6 +103,7 @@ class MainWindow(QMainWindow):
             self.pages,
             self.actions_table,
             self,
+            lambda: self.settle(),
         )
         self.rooms = {room.id: room for room in sorted((f(shop) for f in furnish), key=lambda r: r.place)}
         for room in self.rooms.values():
@@ -114,6 +115,7 @@ class MainWindow(QMainWindow):
         self._build_menus()
         self._build()
         self.bench.stage_changed.connect(self._lay_out)
+        self.pages.currentChanged.connect(lambda _: self._show_parts())
         self.find_line = FindLine(self, lambda: findable.everything(self), self.settings.found)
         self.documents.changed.connect(self._title)
         self.documents.ask_over = lambda against: ask_over(self, against)
@@ -147,7 +149,7 @@ class MainWindow(QMainWindow):
         for pictures in room.pictures:
             self.viewport.add_pictures(pictures)
         for name, make in room.pages.items():
-            self.pages.declare(name, make)
+            self.pages.declare(name, make, alone=name in room.alone)
 
     def _build_menus(self) -> None:
         bar = self.menuBar()
@@ -325,6 +327,8 @@ class MainWindow(QMainWindow):
 
     def _lay_out(self) -> None:
         stage = self.bench.stage
+        if self.pages.is_alone:
+            self.pages.back_to_clay()
         for name, button in self.stage_buttons.items():
             button.setChecked(name == stage)
         self._show_parts()
@@ -457,7 +461,7 @@ class MainWindow(QMainWindow):
 
     def _show_parts(self) -> None:
         """Show what is not folded away, and in no stage what that does not want."""
-        away = set(PARTS) if self._only_clay else set(self.settings.arrangement.hidden)
+        away = set(PARTS) if self._only_clay or self.pages.is_alone else set(self.settings.arrangement.hidden)
         tools = self.bench.stage not in _WITHOUT_TOOLS
         self.walls.setVisible("wall" not in away)
         self.side.setVisible("inspector" not in away)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from PyQt6.QtWidgets import QWidget
@@ -36,6 +37,8 @@ class Workshop:
         Of all rooms and the shell; filled when all rooms are furnished.
     window : QWidget
         The parent of dialogs.
+    settle : callable
+        Asks about unsaved work; False means that it stays.
     """
 
     bench: Bench
@@ -47,3 +50,4 @@ class Workshop:
     pages: Pages
     actions: ActionTable
     window: QWidget
+    settle: Callable[[], bool]

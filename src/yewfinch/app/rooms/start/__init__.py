@@ -1,0 +1,1 @@
+"""What an empty bench offers."""
