@@ -166,6 +166,7 @@ QFrame[rule="true"] {{ background: {p.line}; max-height: 1px; min-height: 1px; b
 #strip {{ border-right: 1px solid {p.line}; }}
 #strip QToolButton {{ padding: 1px; }}
 #popup {{ background: {p.card}; border: 1px solid {p.line}; }}
+#tour {{ background: {p.card}; border: 2px solid {p.gold}; border-radius: 8px; }}
 #startPage {{ background: {p.paper}; }}
 QLabel[title="true"] {{ font-size: 26px; font-weight: 600; }}
 QPushButton[card="true"] {{ background: {p.card}; border: 1px solid {p.line}; border-radius: 8px; min-height: 92px; }}

@@ -45,6 +45,7 @@ class Window(Protocol):
     def show_preferences(self) -> None: ...  # noqa: D102
     def open_find_line(self) -> None: ...  # noqa: D102
     def show_help(self) -> None: ...  # noqa: D102
+    def show_tour(self) -> None: ...  # noqa: D102
     def show_about(self) -> None: ...  # noqa: D102
 
 
@@ -74,6 +75,8 @@ def of_window(w: Window) -> Iterator[Action]:
         place=500,
     )
     yield Action("help", "Help", "Help", "F1", "What everything does, and its keys.", w.show_help, place=0)
+    yield Action("tour", "Tour in eight steps", "Help", "", "The bench by your own hand, from a photo to a save.",
+                 w.show_tour, place=0.5)  # fmt: skip
     yield Action("about", "About Yewfinch", "Help", "", "Version and licences.", w.show_about, place=1)
 
 

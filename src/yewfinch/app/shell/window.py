@@ -40,6 +40,7 @@ from yewfinch.app.shell.pages import Pages
 from yewfinch.app.shell.room import Furnish, Room
 from yewfinch.app.shell.shell_actions import PARTS
 from yewfinch.app.shell.status_line import StatusLine
+from yewfinch.app.shell.tour import Tour
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view import line_hand, line_paint
 from yewfinch.app.view.line_hand import LineHand
@@ -78,6 +79,7 @@ class MainWindow(QMainWindow):
         self.bench = Bench(portrait)
         self.photos = PhotoStore()
         self._only_clay = False
+        self.tour: Tour | None = None
         self.viewport = Viewport(self.bench, self.photos)
         self.documents = Documents(self.bench, settings, self._preview)
         self.setAcceptDrops(True)
@@ -531,6 +533,18 @@ class MainWindow(QMainWindow):
         """The page of a room, at what it says of one of its panels."""
         self.show_help(title_of(page))
         self.help.look_for(panel)
+
+    def is_saved(self) -> bool:
+        """Is the portrait in a file as it stands?"""
+        return not self.documents.unsaved and self.documents.path is not None
+
+    def show_tour(self) -> None:
+        """The tour, from its first step."""
+        self.pages.back_to_clay()
+        if self.tour is not None:
+            self.tour.end()
+        self.tour = Tour(self, self)
+        self.tour.begin()
 
     def show_about(self) -> None:
         """Version and licences."""

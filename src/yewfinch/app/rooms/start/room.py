@@ -45,6 +45,11 @@ def furnish(shop: Workshop) -> Room:
         if begin(demo_portrait()):
             bench.set_stage("Form")
 
+    def tour() -> None:
+        demo()
+        if not shop.pages.is_alone:
+            shop.actions["tour"].run()
+
     def recent(path: Path) -> None:
         if shop.settle():
             documents.open(path)
@@ -54,6 +59,7 @@ def furnish(shop: Workshop) -> Room:
         "figure": figure,
         "ball": ball,
         "demo": demo,
+        "tour": tour,
         "open": lambda: shop.actions["open"].run(),
     }
     return Room(

@@ -23,6 +23,7 @@ WAYS = (
     ("figure", "A base head or figure", "A man, woman or child of any age, steered in millimetres.", "user"),
     ("ball", "A ball of clay", "Nothing but clay, 180 mm across.", "circle"),
     ("demo", "The demo portrait", "A sitter with five photos, marked and measured, to try it all on.", "user-focus"),
+    ("tour", "A tour in eight steps", "On the demo portrait, by your own hand; left at any step.", "map-pin"),
     ("open", "Open…", "A portrait from a file.", "folder-open"),
 )  # fmt: skip
 
