@@ -27,10 +27,14 @@ from yewfinch.app.shell.application import make_app  # noqa: E402
 from yewfinch.app.shell.window import MainWindow  # noqa: E402
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
+from yewfinch.core.document.figure.new_portrait import new_portrait  # noqa: E402
 from yewfinch.core.document.figure.shaping import figures  # noqa: E402
+from yewfinch.core.document.model.portrait import Portrait  # noqa: E402
 from yewfinch.core.document.verbs import complexions, form_layers  # noqa: E402
 from yewfinch.core.document.verbs import photo_skin as photo_skin_verbs  # noqa: E402
+from yewfinch.core.formats import container  # noqa: E402
 from yewfinch.core.session.settings import Settings  # noqa: E402
+from yewfinch.core.sight.view import View  # noqa: E402
 from yewfinch.core.sitter.calipers import Caliper  # noqa: E402
 from yewfinch.core.skin.complexion import Complexion  # noqa: E402
 from yewfinch.demo.demo_portrait import demo_portrait  # noqa: E402
@@ -84,7 +88,7 @@ def form(w: MainWindow) -> None:
         w.bench.portrait.perform(edit)
     w.bench.selection.choose("head")
     w.bench.selection.choose_layer("head", key)
-    w.inspector.folds["Levels"].button.click()
+    w.inspector.open("Form layers")
     QTest.qWait(100)
     hover(w, "zy_l", -30, 30)
 
@@ -94,6 +98,7 @@ def likeness(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.standpoint.take("photo1")
     w.bench.standpoint.set_overlay(opacity=0.45)
+    w.inspector.open("Likeness")
 
 
 def marking(w: MainWindow) -> None:
@@ -122,8 +127,7 @@ def fringe(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.standpoint.take("photo3")
     w.bench.standpoint.set_overlay(opacity=0.3)
-    w.inspector.folds["Likeness"].button.setChecked(False)
-    w.inspector.folds["Towards the sitter"].button.setChecked(False)
+    w.inspector.open("Outlines and lines")
 
 
 def sheet(w: MainWindow) -> None:
@@ -150,9 +154,8 @@ def measures(w: MainWindow) -> None:
     parts.doer(w, "section").turn("level")
     w.bench.outlook.set_looking(section=replace(w.bench.outlook.looking.section, cut=False))
     w.bench.selection.choose_landmark(None)
-    w.inspector.folds["Section"].button.setChecked(True)
+    w.inspector.open("Section")
     QTest.qWait(200)
-    w.inspector.verticalScrollBar().setValue(10_000)
 
 
 def eyes(w: MainWindow) -> None:
@@ -160,7 +163,7 @@ def eyes(w: MainWindow) -> None:
     w.bench.set_stage("Features")
     w.bench.selection.choose("eye_left")
     w.bench.set_mode("gaze")
-    w.inspector.folds["Lids"].button.setChecked(True)
+    w.inspector.open("Lids")
     box = np.array([[-58.0, -14.0, 40.0], [58.0, 62.0, 96.0]])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(18, 3).fit(box, w.viewport.width(), w.viewport.height()))
     QTest.qWait(500)
@@ -173,19 +176,17 @@ def eyes(w: MainWindow) -> None:
     QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPointF(start.x() - 120, start.y() + 30).toPoint())
     w.bench.set_mode("lids")
     QTest.qWait(2000)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Lids"].y() - 12)
 
 
 def mouth(w: MainWindow) -> None:
     """Lips parted by the jaw over the teeth."""
     w.bench.set_stage("Features")
-    w.inspector.folds["Open mouth and teeth"].button.setChecked(True)
+    w.inspector.open("Open mouth and teeth")
     QTest.qWait(300)
     w.panel("Open mouth and teeth").part["part"].box.setValue(9.0)  # type: ignore[attr-defined]
     box = np.array([[-42.0, -98.0, 40.0], [42.0, 0.0, 110.0]])
     w.bench.outlook.set_view(w.bench.outlook.view.turned(24, -4).fit(box, w.viewport.width(), w.viewport.height()))
     QTest.qWait(1500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Open mouth and teeth"].y() - 12)
 
 
 def skin(w: MainWindow) -> None:
@@ -209,7 +210,7 @@ def skin(w: MainWindow) -> None:
         QTest.qWait(20)
     QTest.mouseRelease(w.viewport, Qt.MouseButton.LeftButton, pos=at[-1])
     QTest.qWait(1500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Colour layers"].y() - 140)
+    w.inspector.open("Colour layers")
     QTest.qWait(500)
 
 
@@ -220,10 +221,9 @@ def photo_skin(w: MainWindow) -> None:
     portrait, alignment = w.bench.portrait, w.bench.standpoint.lay_on()
     portrait.perform(complexions.lay_on(portrait, "head", Complexion(tone=47.0, beard=0.2)))
     portrait.perform(photo_skin_verbs.lay_on(portrait, "head", list(photo_skin_verbs.solved(portrait)), alignment))
-    w.inspector.folds["Photos onto the skin"].button.setChecked(True)
+    w.inspector.open("Photos onto the skin")
     w.bench.outlook.set_view(w.bench.outlook.view.turned(30, 2))
     QTest.qWait(1500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Photos onto the skin"].y() - 330)
     QTest.qWait(500)
 
 
@@ -239,6 +239,7 @@ def pose(w: MainWindow) -> None:
     w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(38, 6))
     w.panel("Pose").posing.start()
+    w.inspector.open("Pose")
 
 
 def block(w: MainWindow) -> None:
@@ -257,7 +258,7 @@ def block(w: MainWindow) -> None:
 def skull(w: MainWindow) -> None:
     """The skull and its pegs through the clay, one peg brought out."""
     w.bench.set_stage("Block")
-    w.inspector.folds["Under the skin"].button.setChecked(True)
+    w.inspector.open("Under the skin")
     w.bench.portrait.perform(figures().under_skin(w.bench.portrait))
     w.panel("Under the skin").refresh()
     w.viewport.view_all()
@@ -266,7 +267,6 @@ def skull(w: MainWindow) -> None:
     w.panel("Under the skin").table.selectRow(
         next(i for i, d in enumerate(w.panel("Under the skin").rows) if d.key == "gonion_l")
     )
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Under the skin"].y() - 12)
 
 
 def armature(w: MainWindow) -> None:
@@ -280,28 +280,29 @@ def armature(w: MainWindow) -> None:
     w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(24, 10))
     w.bench.set_mode("armature")
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds["Armature"].y() - 12)
+    w.inspector.open("Armature")
 
 
-def remesh(w: MainWindow) -> None:
-    """A head with quads along its form close up in wires, with what that did to it."""
-    w.bench.set_stage("Form")
-    for name in ("Levels", "Form layers", "Likeness"):
-        w.inspector.folds[name].button.setChecked(False)
-    w.bench.selection.choose("head")
-    title = "Quads along the form"
-    panel = w.panel(title)
-    w.inspector.folds[title].button.setChecked(True)
-    QTest.qWait(500)
-    panel.edge.set_value(2.6)
-    panel.remesh.click()
-    while panel.busy():
-        QTest.qWait(100)
-    w.bench.outlook.set_looking(wire=True)
-    box = np.array([[-46.0, -72.0, 40.0], [60.0, 26.0, 110.0]])
-    w.bench.outlook.set_view(w.bench.outlook.view.turned(22, 4).fit(box, w.viewport.width(), w.viewport.height()))
-    QTest.qWait(2500)
-    w.inspector.verticalScrollBar().setValue(w.inspector.folds[title].y() - 12)
+def start(w: MainWindow) -> None:
+    """The start page, with portraits that were worked on last."""
+    folder = Path(home)
+    names = ("Anna", "Bust of a boy", "Second try")
+    kinds = (Figure(PRESETS["woman"][1], 3), Figure(PRESETS["child"][1], 3), Figure(PRESETS["old_man"][1], 3))
+    for name, figure in zip(names, kinds, strict=True):
+        portrait = new_portrait(figure)
+        view = replace(View(distance=960.0, target=(0.0, -42.0, -8.0)), lens=85.0).turned(-30, 2)
+        container.save(portrait, folder / f"{name}.yewfinch", _picture_of(w, portrait, view))
+    w.settings.recent = [str(folder / f"{name}.yewfinch") for name in names]
+    w.actions_table["start"].run()
+
+
+def _picture_of(w: MainWindow, portrait: Portrait, view: View) -> bytes:
+    """A portrait's preview as the window would take it."""
+    w.documents.show(portrait, None)
+    QTest.qWait(800)
+    w.bench.outlook.set_view(view)
+    QTest.qWait(800)
+    return w._preview() or b""
 
 
 SHOTS: dict[str, Callable[[MainWindow], None]] = {
@@ -320,7 +321,7 @@ SHOTS: dict[str, Callable[[MainWindow], None]] = {
     "sitter": sitter,
     "fringe": fringe,
     "sheet": sheet,
-    "remesh": remesh,
+    "start": start,
 }
 
 if __name__ == "__main__":
