@@ -351,15 +351,15 @@ def test_only_the_clay_and_everything_again(window, strip):
     w = window
     w.viewport.setFocus()
     press(w, Qt.Key.Key_F2, Qt.KeyboardModifier.ShiftModifier)
-    w.toggle_panels()
+    w.parts.toggle_all()
     handled()
     assert not any(part.isVisible() for part in (w.walls, strip, w.round, w.side))
-    w.toggle_panels()
+    w.parts.toggle_all()
     handled()
     assert not w.walls.isVisible()  # folded away singly before
     assert strip.isVisible()
     assert w.side.isVisible()
-    w.toggle_panels()
+    w.parts.toggle_all()
     press(w, Qt.Key.Key_F2, Qt.KeyboardModifier.ShiftModifier)  # the key brings back what it names
     assert w.walls.isVisible()
 

@@ -107,8 +107,8 @@ def test_save_writes_a_preview_and_marks_the_state(window, tmp_path):
     assert zipfile.ZipFile(path).read("preview.png").startswith(b"\x89PNG")
     assert window.windowTitle() == "My head - Yewfinch"
     assert window.settings.recent[0] == str(path.resolve())
-    window._fill_recent()
-    assert window._recent.actions()[0].text() == "my_head.yewfinch"
+    window.menus.fill_recent()
+    assert window.menus.recent.actions()[0].text() == "my_head.yewfinch"
 
 
 def test_an_impossible_place_is_named(window, tmp_path):
@@ -217,10 +217,10 @@ def test_controls_are_named_and_reached_by_keyboard(window):
 
 
 def test_panels_hide_and_come_back(window):
-    window.toggle_panels()
+    window.parts.toggle_all()
     assert not window.walls.isVisible()
     assert not window.inspector.isVisible()
-    window.toggle_panels()
+    window.parts.toggle_all()
     assert window.walls.isVisible()
 
 

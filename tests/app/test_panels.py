@@ -288,13 +288,13 @@ def test_the_dark_variant_and_back(window):
 def test_menus_hold_every_action_and_follow_the_rules(window):
     titles = [m.title() for m in window.menuBar().actions() and [a.menu() for a in window.menuBar().actions()]]
     assert titles == ["File", "Edit", "Tools", "View", "Help"]
-    window._rules()
-    assert not window._qactions["undo"].isEnabled()
-    assert not window._qactions["wipe"].isEnabled()
+    window.menus._rules()
+    assert not window.menus.items["undo"].isEnabled()
+    assert not window.menus.items["wipe"].isEnabled()
     window.bench.portrait.perform(painting.fill(window.bench.portrait, "head", (1, 1, 1)))
     window.bench.standpoint.take("photo1")
-    window._rules()
-    assert window._qactions["undo"].isEnabled()
-    assert window._qactions["wipe"].isEnabled()
-    window._all_on()
-    assert all(a.isEnabled() for a in window._qactions.values())
+    window.menus._rules()
+    assert window.menus.items["undo"].isEnabled()
+    assert window.menus.items["wipe"].isEnabled()
+    window.menus._all_on()
+    assert all(a.isEnabled() for a in window.menus.items.values())

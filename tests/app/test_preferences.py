@@ -78,14 +78,14 @@ def test_actions_are_found_by_name_and_key(window, dialog):
 
 def test_a_key_that_is_held_lasts_as_long_as_it_is_held_on_its_new_key_too(window, dialog):
     held = next(a for a in window.actions_table if a.held)
-    window.set_key(held.id, "Ctrl+Alt+H")
-    assert window._held[held.id]._key == Qt.Key.Key_H
-    window.set_key(held.id, held.keys)
+    window.menus.set_key(held.id, "Ctrl+Alt+H")
+    assert window.menus.held[held.id]._key == Qt.Key.Key_H
+    window.menus.set_key(held.id, held.keys)
 
 
 def test_keys_are_exported(window, dialog, tmp_path):
     page = dialog.keys
-    window.set_key("tool_polish", "Ctrl+J")
+    window.menus.set_key("tool_polish", "Ctrl+J")
     page.write(tmp_path / "keys.json")
     assert json.loads((tmp_path / "keys.json").read_text())["tool_polish"] == "Ctrl+J"
     page.write(tmp_path / "keys.md")

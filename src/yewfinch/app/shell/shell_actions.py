@@ -9,18 +9,11 @@ from typing import Protocol
 
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.file_dialogs import FileDialogs
+from yewfinch.app.shell.parts import PARTS, Parts
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.core.session.bench import STAGES, Bench
 from yewfinch.core.session.standpoint_state import OVERLAYS
-
-#: Parts of the bench that fold away singly: title, key, what the key does.
-PARTS: dict[str, tuple[str, str, str]] = {
-    "wall": ("Sitter wall", "Shift+F2", "Fold the photos away, or bring them back."),
-    "strip": ("Tool strip", "Shift+F3", "Fold the strip of tools away, or bring it back."),
-    "round": ("Round", "Shift+F4", "Fold the small views away, or bring them back."),
-    "inspector": ("Inspector", "Shift+F5", "Fold tool and panels away, or bring them back."),
-}
 
 
 class Window(Protocol):
@@ -29,6 +22,7 @@ class Window(Protocol):
     bench: Bench
     viewport: Viewport
     files: FileDialogs
+    parts: Parts
 
     def new(self) -> None: ...  # noqa: D102
     def ask_open(self) -> None: ...  # noqa: D102
@@ -38,8 +32,6 @@ class Window(Protocol):
     def undo(self) -> None: ...  # noqa: D102
     def redo(self) -> None: ...  # noqa: D102
     def toggle_four(self) -> None: ...  # noqa: D102
-    def toggle_panels(self) -> None: ...  # noqa: D102
-    def toggle_part(self, part: str) -> None: ...  # noqa: D102
     def toggle_full_screen(self) -> None: ...  # noqa: D102
     def toggle_dark(self) -> None: ...  # noqa: D102
     def show_preferences(self) -> None: ...  # noqa: D102
@@ -47,6 +39,10 @@ class Window(Protocol):
     def show_help(self) -> None: ...  # noqa: D102
     def show_tour(self) -> None: ...  # noqa: D102
     def show_about(self) -> None: ...  # noqa: D102
+
+
+def _toggle(w: Window, part: str) -> None:
+    w.parts.toggle(part)
 
 
 def of_window(w: Window) -> Iterator[Action]:
@@ -183,11 +179,11 @@ def _views(w: Window) -> Iterator[Action]:
         "View",
         "Tab",
         "Only the clay; works while the clay view has the focus.",
-        w.toggle_panels,
+        lambda: w.parts.toggle_all(),
         place=200,
     )
     for i, (part, (title, keys, tip)) in enumerate(PARTS.items()):
-        yield Action(f"part_{part}", title, "View", keys, tip, partial(w.toggle_part, part), place=210 + i)
+        yield Action(f"part_{part}", title, "View", keys, tip, partial(_toggle, w, part), place=210 + i)
     yield Action(
         "full_screen",
         "Full screen",

@@ -7,25 +7,22 @@ from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence, QPixmap
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPixmap
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QMainWindow,
     QMessageBox,
-    QPushButton,
     QSplitter,
-    QToolButton,
     QVBoxLayout,
     QWidget,
 )
 
 from yewfinch.app.kit import theme
 from yewfinch.app.shell import findable, shell_actions
-from yewfinch.app.shell.actions import Action, ActionTable
+from yewfinch.app.shell.actions import ActionTable
 from yewfinch.app.shell.dialogs.help import HelpDialog, about, title_of, titles_of
 from yewfinch.app.shell.dialogs.overwrite import ask_over
 from yewfinch.app.shell.dialogs.preferences import PreferencesDialog
@@ -33,13 +30,14 @@ from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.app.shell.documents import Documents
 from yewfinch.app.shell.file_dialogs import FileDialogs
 from yewfinch.app.shell.find_line import FindLine
-from yewfinch.app.shell.held_key import HeldKey
 from yewfinch.app.shell.inspector import Inspector
 from yewfinch.app.shell.jobs import Job
+from yewfinch.app.shell.menu_bar import MenuBar
 from yewfinch.app.shell.pages import Pages
+from yewfinch.app.shell.parts import Parts
 from yewfinch.app.shell.room import Furnish, Room
-from yewfinch.app.shell.shell_actions import PARTS
 from yewfinch.app.shell.status_line import StatusLine
+from yewfinch.app.shell.top_bar import TopBar
 from yewfinch.app.shell.tour import Tour
 from yewfinch.app.shell.workshop import Workshop
 from yewfinch.app.view import line_hand, line_paint
@@ -53,13 +51,9 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.formats.model_files import formats
-from yewfinch.core.session.bench import STAGES, Bench
+from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
-
-#: Stages in which no tool is wanted first: they show neither the strip nor the tool in hand.
-_WITHOUT_TOOLS = ("Sitter", "Show")
-MENUS = ("File", "Edit", "Tools", "View", "Help")
 
 
 class MainWindow(QMainWindow):
@@ -78,7 +72,6 @@ class MainWindow(QMainWindow):
         self.settings = settings
         self.bench = Bench(portrait)
         self.photos = PhotoStore()
-        self._only_clay = False
         self.tour: Tour | None = None
         self.viewport = Viewport(self.bench, self.photos)
         self.documents = Documents(self.bench, settings, self._preview)
@@ -112,12 +105,10 @@ class MainWindow(QMainWindow):
             self._furnish_view(room)
         for action in (*shell_actions.of_window(self), *(a for room in self.rooms.values() for a in room.actions)):
             self.actions_table.add(action)
-        self._qactions: dict[str, QAction] = {}
-        self._held: dict[str, HeldKey] = {}
-        self._build_menus()
+        self.menus = MenuBar(self, self.actions_table, settings, self.viewport, self._open_recent)
         self._build()
         self.bench.stage_changed.connect(self._lay_out)
-        self.pages.currentChanged.connect(lambda _: self._show_parts())
+        self.pages.currentChanged.connect(lambda _: self.parts.show())
         self.find_line = FindLine(self, lambda: findable.everything(self), self.settings.found)
         self.documents.changed.connect(self._title)
         self.documents.ask_over = lambda against: ask_over(self, against)
@@ -153,63 +144,6 @@ class MainWindow(QMainWindow):
         for name, make in room.pages.items():
             self.pages.declare(name, make, alone=name in room.alone)
 
-    def _build_menus(self) -> None:
-        bar = self.menuBar()
-        assert bar is not None
-        for record in self.actions_table:
-            self._qactions[record.id] = self._action_of(record)
-            self._key(record.id)
-        shown = set()
-        for name in MENUS:
-            menu = bar.addMenu(name)
-            assert menu is not None
-            menu.aboutToShow.connect(self._rules)
-            menu.aboutToHide.connect(self._all_on)
-            before: Action | None = None
-            for record in self.actions_table.in_menu(name):
-                if before is not None and before.place // 100 != record.place // 100:
-                    menu.addSeparator()
-                menu.addAction(self._qactions[record.id])
-                shown.add(record.id)
-                if record.id == "open":
-                    self._recent = menu.addMenu("Recent portraits")
-                    assert self._recent is not None
-                    self._recent.aboutToShow.connect(self._fill_recent)
-                before = record
-        for record in self.actions_table:
-            if record.id not in shown:
-                self.addAction(self._qactions[record.id])
-
-    def _action_of(self, record: Action) -> QAction:
-        action = QAction(record.title, self)
-        if record.id == "panels":  # elsewhere Tab goes from control to control
-            action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
-            self.viewport.addAction(action)
-        action.triggered.connect(lambda _=False: record.run())
-        if record.held:
-            action.setAutoRepeat(False)
-            self._held[record.id] = HeldKey(record.run, self)
-            action.triggered.connect(self._held[record.id].pressed)
-        return action
-
-    def _key(self, action_id: str) -> None:
-        """Put an action's shortcut in force."""
-        action, keys = self._qactions[action_id], self.key_of(action_id)
-        action.setShortcut(QKeySequence(keys))
-        action.setToolTip(self.actions_table.tip(action_id))
-        if action_id in self._held:
-            self._held[action_id].watch(keys)
-
-    def _rules(self) -> None:
-        for record in self.actions_table:
-            if record.rule is not None:
-                self._qactions[record.id].setEnabled(record.rule())
-
-    def _all_on(self) -> None:
-        """A shortcut works whatever its menu showed last; its action decides for itself."""
-        for action in self._qactions.values():
-            action.setEnabled(True)
-
     def _build(self) -> None:
         body = QWidget()
         self.setCentralWidget(
@@ -218,7 +152,9 @@ class MainWindow(QMainWindow):
         column = QVBoxLayout(body)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        column.addWidget(self._top())
+        self.top = TopBar(self.bench, self.actions_table)
+        self.stage_buttons = self.top.stages
+        column.addWidget(self.top)
         self.split = QSplitter(Qt.Orientation.Horizontal)
         column.addWidget(self.split, 1)
         self.split.setHandleWidth(1)
@@ -279,6 +215,12 @@ class MainWindow(QMainWindow):
             p.title: partial(self._help_on, p.title, r.help) for r in rooms if r.help is not None for p in r.panels
         }
         self.inspector.fill([p for room in rooms for p in room.panels], self.actions_table, helps)
+        around: dict[str, Sequence[QWidget]] = {
+            "wall": [self.walls], "strip": self.strips, "round": [self.round], "inspector": [self.side],
+        }  # fmt: skip
+        self.parts = Parts(
+            self.bench, self.settings, self.actions_table, around, self.hand, lambda: self.pages.is_alone
+        )
         self.split.setStretchFactor(1, 1)
         self.split.setSizes(self.settings.arrangement.widths or [232, 722, 326])
         self.split.splitterMoved.connect(self._widths)
@@ -290,50 +232,12 @@ class MainWindow(QMainWindow):
         if all(sizes):
             self.settings.arrangement.widths = sizes
 
-    def _top(self) -> QWidget:
-        top = QWidget()
-        top.setObjectName("topbar")
-        top.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        row = QHBoxLayout(top)
-        row.setContentsMargins(12, 0, 12, 0)
-        self.name = QLabel()
-        self.name.setProperty("head", True)
-        self.name.setMaximumWidth(300)
-        row.addWidget(self.name)
-        row.addStretch(1)
-        self.stage_buttons: dict[str, QPushButton] = {}
-        for i, stage in enumerate(STAGES):
-            button = QPushButton(stage)
-            button.setProperty("stage", True)
-            button.setCheckable(True)
-            button.setToolTip(f"Lay the bench out for '{stage}' (Alt+{i + 1}); every tool stays reachable")
-            button.clicked.connect(lambda _=False, s=stage: self.bench.set_stage(s))
-            self.stage_buttons[stage] = button
-            row.addWidget(button)
-        row.addStretch(1)
-        for action_id, picture in (
-            ("find", "magnifying-glass"),
-            ("undo", "arrow-u-up-left"),
-            ("redo", "arrow-u-up-right"),
-            ("save", "floppy-disk"),
-            ("help", "question"),
-        ):
-            record = self.actions_table[action_id]
-            tool = QToolButton()
-            tool.setIcon(theme.icon(picture))
-            tool.setToolTip(f"{record.title} ({self.key_of(action_id)})")
-            tool.setAccessibleName(record.title)
-            tool.clicked.connect(lambda _=False, r=record: r.run())
-            row.addWidget(tool)
-        return top
-
     def _lay_out(self) -> None:
         stage = self.bench.stage
         if self.pages.is_alone:
             self.pages.back_to_clay()
-        for name, button in self.stage_buttons.items():
-            button.setChecked(name == stage)
-        self._show_parts()
+        self.top.show_stage(stage)
+        self.parts.show()
         self.inspector.lay_out(stage)
 
     # --- title and state -----------------------------------------------------------------
@@ -348,8 +252,8 @@ class MainWindow(QMainWindow):
         mark = "*" if self.documents.unsaved else ""
         name = self.bench.portrait.name
         self.setWindowTitle(f"{name}{mark} - Yewfinch")
-        self.name.setText(f"{name}{mark}")
-        self.name.setToolTip(str(self.documents.path or "not saved yet"))
+        self.top.name.setText(f"{name}{mark}")
+        self.top.name.setToolTip(str(self.documents.path or "not saved yet"))
 
     def _preview(self) -> bytes | None:
         image = self.viewport.small_picture(self.bench.outlook.view.camera(320, 320))
@@ -398,19 +302,6 @@ class MainWindow(QMainWindow):
         if name:
             self.documents.open(Path(name))
 
-    def _fill_recent(self) -> None:
-        assert self._recent is not None
-        self._recent.clear()
-        for name in self.settings.recent:
-            action = self._recent.addAction(Path(name).name)
-            assert action is not None
-            action.setToolTip(name)
-            action.triggered.connect(lambda _=False, n=name: self._open_recent(Path(n)))
-        if not self.settings.recent:
-            empty = self._recent.addAction("none yet")
-            assert empty is not None
-            empty.setEnabled(False)
-
     def _open_recent(self, path: Path) -> None:
         if self.settle():
             self.documents.open(path)
@@ -435,42 +326,12 @@ class MainWindow(QMainWindow):
         screen = self.screen()
         return self.grab() if screen is None else screen.grabWindow(self.winId())
 
-    def toggle_panels(self) -> None:
-        """Only the clay, or everything that is not folded away singly."""
-        self._only_clay = not self._only_clay
-        self._show_parts()
-
-    def toggle_part(self, part: str) -> None:
-        """Fold a part of the bench away, or bring it back; kept for the next start."""
-        hidden = self.settings.arrangement.hidden
-        if self._only_clay:
-            self._only_clay = False
-            hidden[:] = [p for p in hidden if p != part]
-        elif part in hidden:
-            hidden.remove(part)
-        else:
-            hidden.append(part)
-            self.bench.say(f"{PARTS[part][0]} is folded away; {self.key_of(f'part_{part}')} brings it back.")
-        self.settings.save()
-        self._show_parts()
-
     def toggle_full_screen(self) -> None:
         """The whole screen, or a window again."""
         if self.isFullScreen():
             self.showNormal()
         else:
             self.showFullScreen()
-
-    def _show_parts(self) -> None:
-        """Show what is not folded away, and in no stage what that does not want."""
-        away = set(PARTS) if self._only_clay or self.pages.is_alone else set(self.settings.arrangement.hidden)
-        tools = self.bench.stage not in _WITHOUT_TOOLS
-        self.walls.setVisible("wall" not in away)
-        self.side.setVisible("inspector" not in away)
-        self.round.setVisible("round" not in away)
-        for strip in self.strips:  # in hand all the same, and taken by their keys
-            strip.setVisible(tools and "strip" not in away)
-        self.hand.setVisible(tools)
 
     def toggle_four(self) -> None:
         """One view of the clay, or four."""
@@ -494,16 +355,6 @@ class MainWindow(QMainWindow):
     def key_of(self, action_id: str) -> str:
         """The shortcut that an action has, the user's own if there is one."""
         return self.actions_table.key_of(action_id)
-
-    def set_key(self, action_id: str, keys: str) -> None:
-        """Give an action a shortcut of the user's choice, or none; at once, and kept."""
-        own = self.settings.keys
-        if keys == self.actions_table[action_id].keys:
-            own.pop(action_id, None)
-        else:
-            own[action_id] = keys
-        self.settings.save()
-        self._key(action_id)
 
     def show_preferences(self) -> None:
         """The settings."""

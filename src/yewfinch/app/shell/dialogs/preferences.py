@@ -30,6 +30,7 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.app.shell.menu_bar import MenuBar
 from yewfinch.core.session.finding import Thing, ranked
 from yewfinch.core.session.settings import AUTOSAVE, UNDO_MEMORY, Settings
 from yewfinch.core.shared.files import write_atomic
@@ -40,8 +41,8 @@ class Window(Protocol):
 
     settings: Settings
     actions_table: ActionTable
+    menus: MenuBar
 
-    def set_key(self, action_id: str, keys: str) -> None: ...  # noqa: D102
     def toggle_dark(self) -> None: ...  # noqa: D102
     def take_settings(self) -> None: ...  # noqa: D102
 
@@ -186,8 +187,8 @@ class KeysPage(QWidget):
             return
         for other in self.table_of:
             if keys and other.id != at and self.table_of.key_of(other.id) == keys:
-                self.window_.set_key(other.id, "")
-        self.window_.set_key(at, keys)
+                self.window_.menus.set_key(other.id, "")
+        self.window_.menus.set_key(at, keys)
         self._list(self.line.text())
         if at in self._ids:
             self.choose(at)
@@ -199,7 +200,7 @@ class KeysPage(QWidget):
 
     def _reset_all(self) -> None:
         for action in self.table_of:
-            self.window_.set_key(action.id, action.keys)
+            self.window_.menus.set_key(action.id, action.keys)
         self._list(self.line.text())
 
     def _export(self) -> None:
