@@ -236,10 +236,13 @@ def pose(w: MainWindow) -> None:
     w.panel("Base head").steering.begin(figure, "New base figure: full figure")
     w.panel("Pose").posing.put_on(POSES["stride"])
     w.panel("Pose").posing.choose("knee_l")
-    w.viewport.view_all()
     w.bench.outlook.set_view(w.bench.outlook.view.turned(38, 6))
     w.panel("Pose").posing.start()
     w.inspector.open("Pose")
+    QTest.qWait(600)
+    w.viewport.view_all()
+    view = w.bench.outlook.view
+    w.bench.outlook.set_view(replace(view, distance=1.2 * view.distance))
 
 
 def block(w: MainWindow) -> None:
@@ -272,7 +275,7 @@ def skull(w: MainWindow) -> None:
 def armature(w: MainWindow) -> None:
     """An armature while its balls are edited."""
     w.bench.set_stage("Block")
-    for key in ("head", "eye_left", "eye_right"):
+    for key in w.bench.portrait.order:
         w.bench.portrait.put_piece(replace(w.bench.portrait.pieces[key], visible=False), "Hide")
     presets = w.panel("Armature").presets
     presets.activated.emit(presets.findData("hand"))
