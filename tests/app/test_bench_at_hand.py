@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication, QToolButton, QToolTip
 
 from tests.app.hands import click, drag, handled, pen
 from yewfinch.app.shell.inspector import MORE
+from yewfinch.core.document.verbs import painting
 from yewfinch.core.sculpt.tool_spec import GROUPS
 from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.core.session.bench import STAGES
@@ -385,6 +386,40 @@ def test_leaving_keeps_the_arrangement(window, strip):
     window.close()
     kept = type(window.settings).load()
     assert kept.arrangement.opened["Form"] == ["Pieces"]
+
+
+def test_a_second_view_is_live_and_leads_there(window, strip, qtbot):
+    w = window
+    w.show_second_view()
+    side = w.second_view.view
+    qtbot.waitUntil(lambda: not side.image.isNull(), timeout=8000)
+    before = side.image.copy()
+    w.bench.portrait.perform(painting.fill(w.bench.portrait, "head", (20, 60, 200)))
+    qtbot.waitUntil(lambda: side.image != before, timeout=8000)
+    turn = side.view.turn
+    drag(side, [(300, 300), (360, 300)])
+    assert side.view.turn != turn
+    QTest.mouseDClick(side, Qt.MouseButton.LeftButton, pos=QPoint(300, 300))
+    assert w.bench.outlook.view.turn == pytest.approx(side.view.turn)
+    w.second_view.close()
+    w.show_second_view()
+    assert w.second_view.isVisible()
+    w.second_view.close()
+
+
+def test_the_sitter_wall_goes_to_a_window_and_back(window, strip):
+    w = window
+    w.actions_table["wall_window"].run()
+    handled()
+    assert w.walls.window() is w.wall_window
+    assert w.walls.isVisible()
+    assert w.split.count() == 2
+    w.wall_window.close()
+    handled()
+    assert w.walls.window() is w
+    assert w.split.widget(0) is w.walls
+    assert w.walls.isVisible()
+    assert w.walls.width() < 300
 
 
 # --- tray --------------------------------------------------------------------------------

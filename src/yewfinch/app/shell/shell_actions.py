@@ -32,6 +32,8 @@ class Window(Protocol):
     def undo(self) -> None: ...  # noqa: D102
     def redo(self) -> None: ...  # noqa: D102
     def toggle_four(self) -> None: ...  # noqa: D102
+    def show_second_view(self) -> None: ...  # noqa: D102
+    def show_wall_window(self) -> None: ...  # noqa: D102
     def toggle_full_screen(self) -> None: ...  # noqa: D102
     def toggle_dark(self) -> None: ...  # noqa: D102
     def show_preferences(self) -> None: ...  # noqa: D102
@@ -184,6 +186,24 @@ def _views(w: Window) -> Iterator[Action]:
     )
     for i, (part, (title, keys, tip)) in enumerate(PARTS.items()):
         yield Action(f"part_{part}", title, "View", keys, tip, partial(_toggle, w, part), place=210 + i)
+    yield Action(
+        "second_view",
+        "Second view",
+        "View",
+        "",
+        "The clay from another side in a window of its own, for a second screen.",
+        w.show_second_view,
+        place=230,
+    )
+    yield Action(
+        "wall_window",
+        "Sitter wall in a window",
+        "View",
+        "",
+        "The photos in a window of their own; closing it hangs them back.",
+        w.show_wall_window,
+        place=231,
+    )
     yield Action(
         "full_screen",
         "Full screen",

@@ -36,6 +36,7 @@ from yewfinch.app.shell.menu_bar import MenuBar
 from yewfinch.app.shell.pages import Pages
 from yewfinch.app.shell.parts import Parts
 from yewfinch.app.shell.room import Furnish, Room
+from yewfinch.app.shell.second_screen import SecondView, WallWindow
 from yewfinch.app.shell.status_line import StatusLine
 from yewfinch.app.shell.top_bar import TopBar
 from yewfinch.app.shell.tour import Tour
@@ -55,6 +56,9 @@ from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
 
+#: Breadth of wall, clay and inspector to begin with, pixels.
+_WIDTHS = [232, 722, 326]
+
 
 class MainWindow(QMainWindow):
     """Sitter wall, clay, turntable, round, inspector and status line.
@@ -73,6 +77,8 @@ class MainWindow(QMainWindow):
         self.bench = Bench(portrait)
         self.photos = PhotoStore()
         self.tour: Tour | None = None
+        self.second_view: SecondView | None = None
+        self.wall_window: WallWindow | None = None
         self.viewport = Viewport(self.bench, self.photos)
         self.documents = Documents(self.bench, settings, self._preview)
         self.setAcceptDrops(True)
@@ -222,14 +228,14 @@ class MainWindow(QMainWindow):
             self.bench, self.settings, self.actions_table, around, self.hand, lambda: self.pages.is_alone
         )
         self.split.setStretchFactor(1, 1)
-        self.split.setSizes(self.settings.arrangement.widths or [232, 722, 326])
+        self.split.setSizes(self.settings.arrangement.widths or _WIDTHS)
         self.split.splitterMoved.connect(self._widths)
         column.addWidget(self.status)
 
     def _widths(self) -> None:
         """Keep how broad wall, clay and inspector are."""
         sizes = self.split.sizes()
-        if all(sizes):
+        if all(sizes) and len(sizes) == len(_WIDTHS):
             self.settings.arrangement.widths = sizes
 
     def _lay_out(self) -> None:
@@ -339,6 +345,27 @@ class MainWindow(QMainWindow):
         self.viewport.setMinimumSize(*((160, 120) if on else (320, 240)))
         for view in self.side_views:
             view.setVisible(on)
+
+    def show_second_view(self) -> None:
+        """The clay from another side in a window of its own."""
+        if self.second_view is None:
+            self.second_view = SecondView(self.bench, self.viewport, self)
+        self.second_view.show()
+        self.second_view.raise_()
+
+    def show_wall_window(self) -> None:
+        """The sitter wall in a window of its own."""
+        if self.wall_window is None:
+            self.wall_window = WallWindow(self.walls, self._hang_back, self)
+        self.wall_window.show()
+        self.wall_window.raise_()
+
+    def _hang_back(self) -> None:
+        self.wall_window = None
+        self.split.insertWidget(0, self.walls)
+        self.split.setStretchFactor(1, 1)
+        self.split.setSizes(self.settings.arrangement.widths or _WIDTHS)
+        self.parts.show()
 
     def toggle_dark(self) -> None:
         """The other variant of the bench."""
