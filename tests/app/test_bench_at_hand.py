@@ -6,7 +6,7 @@ from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
 from PyQt6.QtGui import QEnterEvent, QPointingDevice, QTabletEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QToolButton, QToolTip
+from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QToolButton, QToolTip
 
 from tests.app.hands import click, drag, handled, pen
 from yewfinch.app.shell.inspector import MORE
@@ -250,6 +250,40 @@ def test_a_panel_floats_in_a_window_and_comes_back(window, strip):
     click(fold.button) if not fold.button.isChecked() else None
     handled()
     assert body.isVisible()
+
+
+def cut_off(widget):
+    """Texts that have less room than they need."""
+    out = []
+    for kind in (QLabel, QPushButton, QCheckBox, QToolButton):
+        for part in widget.findChildren(kind):
+            if not part.isVisible() or not part.text():
+                continue
+            if isinstance(part, QLabel) and part.wordWrap():
+                if part.heightForWidth(part.width()) > part.height() + 2:
+                    out.append(part.text())
+            elif part.sizeHint().width() > part.width() + 1:
+                out.append(part.text())
+    return out
+
+
+def test_no_text_is_cut_off_in_any_panel(window, qtbot):
+    w, seen = window, set()
+    for stage in STAGES:
+        w.bench.set_stage(stage)
+        w.inspector.more.setChecked(True)
+        handled()
+        for title in w.inspector.titles():
+            if stage not in w.inspector.stages_of(title) or title in seen:
+                continue
+            seen.add(title)
+            w.inspector.open(title)
+            handled()
+            if cut_off(w.inspector.folds[title]):  # what is laid out a little later
+                QTest.qWait(150)
+            assert cut_off(w.inspector.folds[title]) == [], f"{stage}: {title}"
+        assert cut_off(w.side) == [], stage
+    assert seen == set(w.inspector.titles())
 
 
 # --- find line ---------------------------------------------------------------------------

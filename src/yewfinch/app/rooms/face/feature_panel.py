@@ -77,7 +77,7 @@ class FeaturePanel(LivePanel):
     def _row(self, handle: Handle) -> None:
         degrees = handle.unit == "°"
         dial = ValueSlider(
-            handle.title, handle.low, handle.high, handle.unit, label_width=WIDE + 16, decimals=0 if degrees else 1
+            handle.title, handle.low, handle.high, handle.unit, label_width=WIDE + 36, decimals=0 if degrees else 1
         )
         source = f" ({handle.source})" if handle.source else ""
         dial.setToolTip(f"{handle.tip}{source}")

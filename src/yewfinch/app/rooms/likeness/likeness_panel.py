@@ -60,7 +60,7 @@ class LikenessPanel(QWidget):
         row.addWidget(self.arrows)
         row.addStretch(1)
         column.addLayout(row)
-        self.times = ValueSlider("Sitter taken", LEAST, MOST, "x", decimals=2)
+        self.times = ValueSlider("Sitter taken", LEAST, MOST, "x", decimals=2, label_width=76)
         self.times.setToolTip(
             "Compare with the sitter taken so far from the mean of sex and age: 1 is the sitter, more a caricature"
         )
