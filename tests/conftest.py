@@ -88,14 +88,16 @@ def sampled():
 
 
 @pytest.fixture
-def extent():
+def extent(request):
     """Size of the window: a small one in most tests, since its picture is drawn by a processor."""
-    return 1280, 640
+    return (1280, 800) if request.node.get_closest_marker("first_start") else (1280, 640)
 
 
 @pytest.fixture
-def pinned():
-    """Panels that stay open, so that tests can work in several without opening each."""
+def pinned(request):
+    """Panels that stay open, so that tests can work in several without opening each; none as the bench first starts."""
+    if request.node.get_closest_marker("first_start"):
+        return []
     return [
         "The sitter", "Likeness", "Outlines and lines", "Landmarks on the clay", "History", "Base head",
         "Measures of the head", "Body", "Pose", "Solids", "Pieces", "Levels", "Armature", "Form layers",

@@ -15,16 +15,7 @@ from yewfinch.core.sculpt.tool_spec import GROUPS
 from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.core.session.bench import STAGES
 
-
-@pytest.fixture
-def pinned():
-    """The bench as it is at the first start."""
-    return []
-
-
-@pytest.fixture
-def extent():
-    return 1280, 800
+pytestmark = pytest.mark.first_start
 
 
 @pytest.fixture

@@ -23,11 +23,7 @@ from tools.parts import marking
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.session.bench import STAGES
 
-
-@pytest.fixture
-def pinned():
-    """The bench as it is at the first start."""
-    return []
+pytestmark = pytest.mark.first_start
 
 
 def named(widget):

@@ -9,15 +9,7 @@ from tests.app.hands import click, drag, handled
 from yewfinch.core.document.verbs import marking
 from yewfinch.core.session.bench import STAGES
 
-
-@pytest.fixture
-def pinned():
-    return []
-
-
-@pytest.fixture
-def extent():
-    return 1280, 800
+pytestmark = pytest.mark.first_start
 
 
 @pytest.fixture
