@@ -165,6 +165,7 @@ QFrame[rule="true"] {{ background: {p.line}; max-height: 1px; min-height: 1px; b
 #strip, #stripScroll, #stripBody {{ background: {p.card}; border: none; }}
 #strip {{ border-right: 1px solid {p.line}; }}
 #strip QToolButton {{ padding: 1px; }}
+#popup QToolButton::menu-indicator {{ image: none; }}
 #popup {{ background: {p.card}; border: 1px solid {p.line}; }}
 #tour {{ background: {p.card}; border: 2px solid {p.gold}; border-radius: 8px; }}
 #startPage {{ background: {p.paper}; }}
@@ -226,6 +227,9 @@ QTableWidget, QListWidget, QTreeWidget {{ background: {p.card}; border: 1px soli
 QHeaderView::section {{ background: {p.paper}; color: {p.soft}; border: none;
   border-bottom: 1px solid {p.line}; padding: 3px 3px; font-size: 12px; }}
 QTableWidget {{ font-size: 13px; }}
+QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 16px; border: none; background: transparent; }}
+QAbstractSpinBox::up-arrow {{ image: url({_icon_file("caret-up", p.soft)}); width: 10px; height: 10px; }}
+QAbstractSpinBox::down-arrow {{ image: url({_icon_file("caret-down", p.soft)}); width: 10px; height: 10px; }}
 QComboBox::drop-down {{ border: none; width: 18px; }}
 QComboBox::down-arrow {{ image: url({_icon_file("caret-down", p.soft)}); width: 12px; height: 12px; }}
 QSlider::groove:horizontal {{ height: 4px; background: {p.line}; border-radius: 2px; }}

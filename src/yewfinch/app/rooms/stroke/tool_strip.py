@@ -136,7 +136,7 @@ class ToolStrip(QWidget):
         return button
 
     def eventFilter(self, watched: object, event: object) -> bool:  # noqa: N802
-        """The pen's button, which is the right one of a mouse, opens a tool's settings; Alt with it, its favourites."""
+        """The pen's button, which is the right one of a mouse, opens a tool's settings."""
         if isinstance(watched, ToolButton):
             if isinstance(event, QContextMenuEvent):
                 return True
