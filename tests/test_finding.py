@@ -60,7 +60,9 @@ def test_what_was_used_lately_comes_first_and_alone_if_nothing_is_typed():
 
 def test_the_arrangement_of_the_bench_is_kept():
     held = Settings(favourites=["mask", *FAVOURITES[1:8], ""], found=["tool: Clay"])
-    held.arrangement = Arrangement(["wall"], [200, 700, 380], {"Form": ["Levels", "more panels"]}, ["Likeness"], False)
+    held.arrangement = Arrangement(
+        ["wall"], [200, 700, 380], {"Form": ["Levels", "more panels"]}, ["Likeness"], ["view"], False
+    )
     held.save()
     assert Settings.load() == held
 

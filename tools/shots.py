@@ -24,6 +24,7 @@ from tools import parts  # noqa: E402
 from yewfinch.app.bench_window import bench_window  # noqa: E402
 from yewfinch.app.kit import theme  # noqa: E402
 from yewfinch.app.shell.application import make_app  # noqa: E402
+from yewfinch.app.shell.dialogs.help import PICTURES  # noqa: E402
 from yewfinch.app.shell.window import MainWindow  # noqa: E402
 from yewfinch.core.anatomy.figure.person import PRESETS, Figure  # noqa: E402
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS as POSES  # noqa: E402
@@ -40,6 +41,12 @@ from yewfinch.core.skin.complexion import Complexion  # noqa: E402
 from yewfinch.demo.demo_portrait import demo_portrait  # noqa: E402
 
 TARGET = Path(__file__).parents[1] / "docs/screenshots"
+#: Those that stand on pages of the help as well, pixels wide.
+ON_PAGES = {
+    "armature", "block", "eyes", "form", "fringe", "likeness", "marking", "measures", "mouth", "photo_skin", "pose",
+    "sitter", "skin", "skull", "start",
+}  # fmt: skip
+WIDTH = 560
 
 
 def main() -> None:
@@ -62,7 +69,11 @@ def main() -> None:
         while window.round.waits and window.round.isVisible() and time.monotonic() < until:
             QTest.qWait(50)
         if name != "sheet":
-            window.snapshot().save(str(TARGET / f"{name}.png"), "PNG")
+            picture = window.snapshot()
+            picture.save(str(TARGET / f"{name}.png"), "PNG")
+            if name in ON_PAGES:
+                small = picture.scaledToWidth(WIDTH, Qt.TransformationMode.SmoothTransformation)
+                small.save(str(PICTURES / f"{name}.jpg"), "JPG", 84)
         window.documents.close()
         window.settle = lambda: True  # type: ignore[method-assign]
         window.close()
@@ -76,7 +87,7 @@ def main() -> None:
 def hover(window: MainWindow, key: str, dx: float = 0, dy: float = 0) -> None:
     """Hold the pointer over a landmark."""
     x, y = window.viewport.camera().project(window.bench.portrait.landmark(key))[0]
-    window.viewport._hover(QPointF(float(x) + dx, float(y) + dy))
+    window.viewport.hover(QPointF(float(x) + dx, float(y) + dy))
 
 
 def form(w: MainWindow) -> None:

@@ -74,8 +74,53 @@ def pen(widget, points, pressure):
         QApplication.processEvents()
 
 
+def second_button(widget, at):
+    """The pen's second button, pressed over a place."""
+    device = QPointingDevice.primaryPointingDevice()
+    event = QTabletEvent(
+        QEvent.Type.TabletPress, device, QPointF(*at), QPointF(widget.mapToGlobal(QPointF(*at).toPoint())),
+        0.0, 0.0, 0.0, 0.0, 0.0, 0.0, NONE, Qt.MouseButton.MiddleButton,
+        Qt.MouseButton.MiddleButton,
+    )  # fmt: skip
+    QApplication.sendEvent(widget, event)
+
+
+def tap(widget, at=None):
+    """Tap with the pen; a widget that wants no pen gets the mouse event that Qt makes of it."""
+    spot = QPointF(widget.rect().center()) if at is None else QPointF(at)
+    device = QPointingDevice.primaryPointingDevice()
+    left, none = Qt.MouseButton.LeftButton, Qt.MouseButton.NoButton
+    for kind, mouse, held, pressure in (
+        (QEvent.Type.TabletPress, QEvent.Type.MouseButtonPress, left, 0.5),
+        (QEvent.Type.TabletRelease, QEvent.Type.MouseButtonRelease, none, 0.0),
+    ):
+        there = QPointF(widget.mapToGlobal(spot.toPoint()))
+        event = QTabletEvent(kind, device, spot, there, pressure, 0.0, 0.0, 0.0, 0.0, 0.0, NONE, left, held)
+        event.ignore()
+        QApplication.sendEvent(widget, event)
+        if not event.isAccepted():
+            QApplication.sendEvent(widget, QMouseEvent(mouse, spot, there, left, held, NONE))
+        QApplication.processEvents()
+
+
 def line(a, b, n=12):
     return [tuple(np.array(a) + (np.array(b) - np.array(a)) * t) for t in np.linspace(0, 1, n)]
+
+
+def opened_panels(window, stage, seen):
+    """Show a stage and open one panel after the other, those behind 'more panels' too; those seen before are left out.
+
+    Yields the stage with the title, and the fold.
+    """
+    window.bench.set_stage(stage)
+    window.inspector.more.setChecked(True)
+    handled()
+    for title in window.inspector.titles():
+        if stage in window.inspector.stages_of(title) and title not in seen:
+            seen.add(title)
+            window.inspector.open(title)
+            handled()
+            yield f"{stage}: {title}", window.inspector.folds[title]
 
 
 def at_landmark(window, key):

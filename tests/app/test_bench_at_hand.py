@@ -4,16 +4,17 @@ import numpy as np
 import pytest
 from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
-from PyQt6.QtGui import QEnterEvent, QPointingDevice, QTabletEvent
+from PyQt6.QtGui import QEnterEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QToolButton, QToolTip
 
-from tests.app.hands import click, drag, handled, pen
+from tests.app.hands import click, drag, handled, opened_panels, pen, second_button
 from yewfinch.app.shell.inspector import MORE
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.sculpt.tool_spec import GROUPS
 from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.core.session.bench import STAGES
+from yewfinch.core.session.settings import Settings
 
 pytestmark = pytest.mark.first_start
 
@@ -261,18 +262,10 @@ def cut_off(widget):
 def test_no_text_is_cut_off_in_any_panel(window, qtbot):
     w, seen = window, set()
     for stage in STAGES:
-        w.bench.set_stage(stage)
-        w.inspector.more.setChecked(True)
-        handled()
-        for title in w.inspector.titles():
-            if stage not in w.inspector.stages_of(title) or title in seen:
-                continue
-            seen.add(title)
-            w.inspector.open(title)
-            handled()
-            if cut_off(w.inspector.folds[title]):  # what is laid out a little later
+        for title, fold in opened_panels(w, stage, seen):
+            if cut_off(fold):  # what is laid out a little later
                 QTest.qWait(150)
-            assert cut_off(w.inspector.folds[title]) == [], f"{stage}: {title}"
+            assert cut_off(fold) == [], title
         assert cut_off(w.side) == [], stage
     assert seen == set(w.inspector.titles())
 
@@ -526,16 +519,6 @@ def test_a_pen_alone_opens_the_tray_takes_a_tool_and_paints_with_the_last_colour
     assert w.bench.tools.tool_id == "paint"
 
 
-def second_button(widget, at):
-    device = QPointingDevice.primaryPointingDevice()
-    event = QTabletEvent(
-        QEvent.Type.TabletPress, device, QPointF(*at), QPointF(widget.mapToGlobal(QPointF(*at).toPoint())),
-        0.0, 0.0, 0.0, 0.0, 0.0, 0.0, Qt.KeyboardModifier.NoModifier, Qt.MouseButton.MiddleButton,
-        Qt.MouseButton.MiddleButton,
-    )  # fmt: skip
-    QApplication.sendEvent(widget, event)
-
-
 # --- variant and help --------------------------------------------------------------------
 
 
@@ -587,3 +570,46 @@ def test_the_help_is_searched(window):
     h.line.clear()
     assert not any(h.titles.item(i).isHidden() for i in range(h.titles.count()))
     h.close()
+
+
+# --- windows for a second screen, help on what went wrong ------------------------------------------
+
+
+def test_windows_for_a_second_screen_are_open_again_at_the_next_start(window):
+    window.show_second_view()
+    window.show_wall_window()
+    handled()
+    window.settle = lambda: True
+    window.close()
+    kept = Settings.load()
+    assert kept.arrangement.windows == ["view", "wall"]
+    window.second_view.hide()
+    window.show()
+    window.open_windows()
+    handled()
+    assert window.second_view.isVisible()
+    assert window.wall_window.isVisible()
+    window.wall_window.close()
+    window.second_view.close()
+
+
+@pytest.mark.parametrize(
+    ("sentence", "page"),
+    [
+        ("This photo has too few marks yet.", "From photos to standpoints"),
+        ("Nothing is masked. Paint with Mask (Q) where the shell is to be.", "Masks and turned parts"),
+        ("The cut ends inside the clay, so it cannot be capped. Draw it a little differently.", "Cutting and outlines"),
+        ("mine.yewfinch is damaged or no Yewfinch portrait.", "Files"),
+    ],
+)
+def test_an_error_leads_to_the_page_of_the_help_that_is_about_it(window, sentence, page):
+    window.bench.say(sentence, "error")
+    handled()
+    assert window.status.help.isVisible()
+    click(window.status.help)
+    handled()
+    assert window.help.titles.currentItem().text() == page
+    assert window.help.text.textCursor().hasSelection()
+    window.help.close()
+    window.bench.say("Undone: Clay.")
+    assert not window.status.help.isVisible()

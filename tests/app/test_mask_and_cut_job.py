@@ -183,7 +183,7 @@ def test_mended_reduced_and_mirrored_with_reports(w, qtbot):
     w.panel("Mend and reduce").count.setValue(9000)
     click(w.panel("Mend and reduce").reduce)
     finished(w, w.panel("Mend and reduce"), qtbot)
-    assert portrait.surface("head").faces.shape[0] == pytest.approx(9000, abs=40)
+    assert portrait.surface("head").faces.shape[0] == pytest.approx(9000, rel=0.01)
     assert "mm in the mean" in w.panel("Mend and reduce").note.text()
     w.undo()
     assert portrait.surface("head") is surface

@@ -252,11 +252,11 @@ def test_colour_sliders_and_hex_agree(window):
 def test_status_line_says_where_the_pointer_is_and_what_is_open(window):
     x, y = window.viewport.camera().project(window.bench.portrait.landmark("prn"))[0]
     QTest.mouseMove(window.viewport, QPoint(5, 5))
-    window.viewport._hover(QPointF(float(x), float(y)))
+    window.viewport.hover(QPointF(float(x), float(y)))
     text = window.status.place.text()
     assert text.startswith("Head:")
     assert "forward (mm)" in text
-    window.viewport._hover(QPointF(3, 3))
+    window.viewport.hover(QPointF(3, 3))
     assert window.status.place.text() == ""
     assert "vertices" in window.status.state.text()
     assert "symmetry on" in window.status.state.text()

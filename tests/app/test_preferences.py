@@ -4,14 +4,18 @@ import json
 
 import numpy as np
 import pytest
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QKeySequence
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QTabWidget
 
-from tests.app.hands import click, handled
+from tests.app.hands import click, handled, line, pen
+from yewfinch.app.view.photo_layers import pixels_of
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.sculpt.pressure_curves import STRAIGHT
 from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.folders import config_dir
 
 
 @pytest.fixture
@@ -116,3 +120,46 @@ def test_less_memory_for_undo_drops_the_oldest_steps(window):
         p.perform(Edit(f"Step {i}", (change,)))
     assert len(p.history.names) == 5  # the newest few stay whatever their size
     assert p.history.names[-1] == "Step 8"
+
+
+# --- the pen -------------------------------------------------------------------------------------
+
+
+def test_the_pens_curve_is_tried_in_a_field_and_holds_for_strokes(window, dialog):
+    dialog.findChild(QTabWidget).setCurrentIndex(2)
+    handled()
+    page = dialog.pen
+    pen(page.field, [(20, 40), (60, 40), (100, 40)], 0.5)
+    plain = page.field.lines[-1][-1][1]
+    assert plain == pytest.approx(0.5, abs=0.01)
+    assert "pressed 50 %, counts 50 %" in page.field.said
+    page.curve.changed.emit(((0.0, 0.0), (0.5, 0.1), (1.0, 1.0)))
+    pen(page.field, [(20, 120), (60, 120), (100, 120)], 0.5)
+    assert page.field.lines[-1][-1][1] == pytest.approx(0.1, abs=0.01)
+    dark = pixels_of(page.field.grab().toImage())[:, 60].sum(axis=1) < 300
+    assert dark[100:140].sum() < dark[20:60].sum()  # the later line is thinner
+    assert Settings.load().pen == ((0.0, 0.0), (0.5, 0.1), (1.0, 1.0))
+
+    heights = []
+    for curve in (((0.0, 0.0), (0.5, 0.1), (1.0, 1.0)), STRAIGHT):
+        page.curve.changed.emit(curve)
+        head = window.bench.portrait.pieces["head"].surface
+        before = head.positions.copy()
+        middle = window.viewport.rect().center()
+        path = line((middle.x() - 10, middle.y() - 60), (middle.x() + 30, middle.y() - 60))
+        pen(window.viewport, path, 0.5)
+        handled()
+        heights.append(float(np.abs(head.positions - before).max()))
+        window.undo()
+    assert heights[0] < 0.5 * heights[1]
+    click(page.straight)
+    assert Settings.load().pen == STRAIGHT
+    QTest.mouseDClick(page.field, Qt.MouseButton.LeftButton, pos=QPointF(60, 40).toPoint())
+    assert page.field.said == ""
+
+
+def test_a_damaged_pen_curve_counts_as_no_settings():
+    folder = config_dir()
+    folder.mkdir(parents=True, exist_ok=True)
+    (folder / "settings.json").write_text(json.dumps({"pen": [[0, 0], [0.5, 7]]}))
+    assert Settings.load() == Settings()

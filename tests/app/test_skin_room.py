@@ -60,7 +60,7 @@ def test_a_stroke_of_mixed_colour_is_measured_under_the_pointer_and_over_a_regio
     x, y = at_landmark(window, "prn")
     for _ in range(3):
         drag(window.viewport, line((x - 14, y), (x + 14, y)))
-    window.viewport._hover(QPointF(float(x), float(y)))
+    window.viewport.hover(QPointF(float(x), float(y)))
     panel.refresh()
     hand, here, after = (_numbers(panel, column) for column in (1, 2, 4))
     assert np.abs(hand - here).max() < 4.0
@@ -75,7 +75,7 @@ def test_clay_and_photo_are_compared_where_one_stands(window, qtbot):
     handled()
     view = window.viewport
     x, y = view.camera().project(window.bench.portrait.landmark("prn")[None])[0]
-    view._hover(QPointF(float(x), float(y)))
+    view.hover(QPointF(float(x), float(y)))
     panel.refresh()
     assert "ΔE00" in panel.note.text() and panel.table.item(0, 3).text() != "–"
     assert 25.0 < float(panel.table.item(0, 3).text()) < 95.0

@@ -79,7 +79,7 @@ def test_from_the_bone_to_the_clay_and_back(boned, qtbot, tmp_path):
     panel.table.selectRow(row(panel, "menton"))
     assert w.bench.selection.peg == "menton"
     end = w.viewport.camera().project(pegs(portrait)["cheekbone_arch_l"][1])[0]
-    w.viewport._hover(QPointF(float(end[0]), float(end[1])))
+    w.viewport.hover(QPointF(float(end[0]), float(end[1])))
     handled()
 
     # a dial: the skull follows once it rests, as one step

@@ -13,6 +13,7 @@ from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
 from yewfinch.core.anatomy.head.base_head import HEAD, LEFT_EYE
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.figure.shaping import LEVELS, figures
+from yewfinch.core.document.verbs import teeth
 from yewfinch.core.document.verbs.check import problems
 from yewfinch.core.document.verbs.fitting import person_of
 from yewfinch.core.formats import container
@@ -116,6 +117,19 @@ def test_a_head_begun_anew_replaces_only_head_and_eyes(portrait, maker):
     assert portrait.figure.level == 2
 
 
+def test_a_head_begun_anew_takes_the_old_mouths_teeth_out(portrait, maker):
+    edit, key = teeth.begin(portrait)
+    portrait.perform(edit)
+    held = portrait.pieces[key]
+    portrait.perform(maker.begin(portrait, Figure(PRESETS["woman"][1]), "New base head"))
+    assert key not in portrait.pieces  # they came through her chin
+    portrait.history.undo()
+    assert portrait.pieces[key] is held
+    portrait.pieces[key] = replace(held, locked=True)
+    with pytest.raises(YewfinchError, match=f"'{held.name}' is locked"):
+        maker.begin(portrait, Figure(Person(0.0)), "x")
+
+
 def test_what_cannot_be_steered_says_why(portrait, maker):
     assert maker.steerable(portrait) == ""
     piece = portrait.pieces[HEAD]
@@ -194,7 +208,7 @@ def test_fitted_to_a_sitter(portrait, maker, seed):
 
 
 def test_a_fit_to_some_landmarks_guesses_the_rest_and_the_sex(portrait, maker):
-    woman = np.array(list(maker.shaper.mean(0.0, 30.0)))
+    woman = np.array(list(maker.shaper.marks.mean(0.0, 30.0)))
     keys = maker.shaper.keys
     some = [
         k for k in keys if k.split("_")[0] in ("en", "ex", "prn", "sn", "ch", "gn", "t", "al", "zy", "go", "g", "li")

@@ -90,7 +90,7 @@ def test_a_fold_hangs_over_the_lid_and_crosses_nothing(key):
     p.history.close()
 
 
-@pytest.mark.parametrize("seed", [2, 4, 5])
+@pytest.mark.parametrize("seed", [2, 4, 6])
 def test_random_lids_of_random_persons_do_not_cross_themselves(seed):
     p = new_portrait(Figure(Person(seed=seed, sex=float(seed % 2), age=20.0 + 7 * seed, asymmetry=1.0)))
     head, rng = p.surface("head"), np.random.default_rng(seed)

@@ -72,7 +72,7 @@ def test_crease():
     _dab_kernels.crease(rows, s.positions, w, c, n, t, -0.8, 0.1, out)
     r = c - s.positions[rows]
     side = r - (r @ n)[:, None] * n - (r @ t)[:, None] * t
-    np.testing.assert_allclose(out, n * -0.8 * (w**3)[:, None] + side * 0.1 * w[:, None], atol=1e-4)
+    np.testing.assert_allclose(out, n * -0.8 * (w**2)[:, None] + side * 0.1 * w[:, None], atol=1e-4)
 
 
 def test_first_touch_copies_each_row_once():

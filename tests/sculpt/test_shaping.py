@@ -73,7 +73,9 @@ def test_a_ribbon_is_flat_between_straight_steep_sides():
     assert np.ptp(middle) < 0.12 * middle.mean()  # flat on top
     assert np.abs(outside).max() < 0.1 * middle.mean()
     side, high = np.abs(across[:, 1]), across[:, 2] / middle.mean()
-    assert side[high < 0.15].min() - side[high > 0.85].max() < 2.0  # from foot to shoulder within as little
+    assert (
+        side[high < 0.15].min() - side[high > 0.85].max() <= 3.0
+    )  # from foot to shoulder within a quarter of the radius
 
 
 def test_polish_takes_noise_off_and_keeps_an_edge_that_smooth_rounds():

@@ -129,8 +129,11 @@ def test_unseen_landmarks_are_the_conditional_mean(prior):
     hidden = 3 * prior.keys.index("op") + 2
     slope, *_ = np.linalg.lstsq(marked, heads[:, hidden], rcond=1e-9)
     points, gain, rest = prior.completed(factors, precision, prior.mean[prior.seen] + marked[0].reshape(-1, 3))
-    # so many draws tell the slope within 0.25 mm (standard error)
-    assert points.ravel()[hidden] - prior.mean.ravel()[hidden] == pytest.approx(slope @ marked[0], abs=0.6)
+    away = points.ravel()[hidden] - prior.mean.ravel()[hidden]
+    assert away == pytest.approx(gain[hidden] @ marked[0], abs=1e-6)
+    # over all heads at once: a single one may lie far out, and which it is hangs on the processor's eigenvectors
+    standard_error = np.sqrt(rest[hidden, hidden] * len(index) / len(heads))
+    assert (marked @ (gain[hidden] - slope)).std() < 1.4 * standard_error
     left = heads[:, hidden] - marked @ gain[hidden]
     assert left.std() == pytest.approx(np.sqrt(rest[hidden, hidden]), rel=0.05)
     np.testing.assert_allclose(points[prior.seen], prior.mean[prior.seen] + marked[0].reshape(-1, 3))

@@ -24,6 +24,7 @@ from yewfinch.core.session.journal import Journal
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 
 #: Milliseconds after the start when nobody minds some work beside the window.
@@ -51,9 +52,9 @@ def main(argv: list[str] | None = None) -> int:
     path: Path | None = args.file
     seen = None if path is None else stand_of(path)
     if args.demo:
-        from yewfinch.demo.demo_portrait import demo_portrait
+        from yewfinch.demo.demo_portrait import fine_demo
 
-        portrait = demo_portrait()
+        portrait = fine_demo()
     elif path is not None:
         try:
             portrait = container.load(path)
@@ -74,6 +75,7 @@ def main(argv: list[str] | None = None) -> int:
     if not (args.demo or args.stage or args.shot or path is not None):
         window.pages.turn_to("start")
     window.show()
+    window.open_windows()
     if problem:
         window.bench.say(problem, "error")
     if args.stage:
@@ -120,9 +122,9 @@ def _offer_recovery(window: object) -> None:
     for i, found in enumerate(offered):
         box = QMessageBox(window)
         box.setWindowTitle("Recover work")
-        text = f"Yewfinch ended without saving '{found.name}'. Take the work up again?"
+        text = phrase("Yewfinch ended without saving '{0}'. Take the work up again?", found.name)
         if found.older:
-            text += f"\n\nThe file {Path(found.of).name} was saved later than this: it is the newer one."
+            text += phrase("\n\nThe file {0} was saved later than this: it is the newer one.", Path(found.of).name)
         box.setText(text)
         yes = box.addButton("Recover", QMessageBox.ButtonRole.AcceptRole)
         later = box.addButton("Ask again later", QMessageBox.ButtonRole.RejectRole)

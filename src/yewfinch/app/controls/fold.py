@@ -9,6 +9,7 @@ from PyQt6.QtGui import QCloseEvent, QShowEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QScrollArea, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.kit import theme
+from yewfinch.core.shared.phrases import phrase
 
 
 class Fold(QWidget):
@@ -47,16 +48,16 @@ class Fold(QWidget):
         self.button.setCheckable(True)
         self.button.setChecked(is_open)
         self.button.toggled.connect(self._show)
-        self.pin = self._small(f"keep {title} open", "Keep this panel open when another is opened")
+        self.pin = self._small(phrase("keep {0} open", title), "Keep this panel open when another is opened")
         self.pin.setCheckable(True)
         self.pin.setChecked(pinned)
         self.pin.toggled.connect(self._pinned)
         self.out = self._small(
-            f"{title} in a window", "Put this panel into a window of its own; closing that brings it back"
+            phrase("{0} in a window", title), "Put this panel into a window of its own; closing that brings it back"
         )
         self.out.setIcon(theme.icon("arrow-square-out", "soft", 14))
         self.out.clicked.connect(self.float_out)
-        self.ask = self._small(f"help on {title}", "What this panel does and how it is used")
+        self.ask = self._small(phrase("help on {0}", title), "What this panel does and how it is used")
         self.ask.setIcon(theme.icon("question", "soft", 14))
         if on_help is not None:
             self.ask.clicked.connect(on_help)

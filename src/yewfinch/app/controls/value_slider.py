@@ -8,6 +8,8 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QLabel, QSlider, QWidget
 
+from yewfinch.core.shared.phrases import phrase
+
 STEPS = 1000
 
 
@@ -44,14 +46,14 @@ class ValueSlider(QWidget):
         self.box = QDoubleSpinBox()
         self.box.setRange(low, high)
         self.box.setDecimals(decimals)
-        self.box.setSuffix(f" {unit}")
+        self.box.setSuffix(phrase(" {0}", unit))
         self.box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
         self.box.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.box.setFixedWidth(78)
         self.box.setKeyboardTracking(False)
         self.box.setAccessibleName(title)
         label = QLabel(title)
-        label.setFixedWidth(label_width)
+        label.setMinimumWidth(label_width)  # other languages may need more
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(8)
@@ -76,7 +78,7 @@ class ValueSlider(QWidget):
         self._low, self._high = low, high
         self.box.blockSignals(True)
         self.box.setRange(low, high)
-        self.box.setSuffix(f" {unit}")
+        self.box.setSuffix(phrase(" {0}", unit))
         self.box.blockSignals(False)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802

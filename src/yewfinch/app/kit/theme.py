@@ -251,8 +251,8 @@ QSplitter::handle {{ background: {p.line}; }}
 QProgressBar {{ background: {p.paper}; border: 1px solid {p.line}; border-radius: 4px;
   text-align: center; }}
 QProgressBar::chunk {{ background: {p.yew}; border-radius: 3px; }}
-QSlider {{ background: transparent; min-height: 20px; }}
-QCheckBox {{ spacing: 6px; background: transparent; }}
+QSlider {{ background: transparent; min-height: 24px; }}
+QCheckBox, QRadioButton {{ spacing: 6px; background: transparent; min-height: 24px; }}
 QCheckBox::indicator {{ width: 13px; height: 13px; border: 1px solid {p.soft}; border-radius: 3px;
   background: {p.card}; }}
 QCheckBox::indicator:checked {{ background: {p.yew}; border-color: {p.yew};

@@ -26,9 +26,9 @@ class Worker(QThread):
     cancelled : ()
     """
 
-    progressed = pyqtSignal(float, str)
+    progressed = pyqtSignal(float, object)
     done = pyqtSignal(object)
-    failed = pyqtSignal(str)
+    failed = pyqtSignal(object)
     cancelled = pyqtSignal()
 
     #: Those that run. Nobody else need hold one, and none has a parent: Qt would keep it, with all that its signals are

@@ -6,6 +6,8 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Protocol, runtime_checkable
 
+from yewfinch.core.shared.phrases import phrase
+
 
 @dataclass(frozen=True)
 class Action:
@@ -63,7 +65,7 @@ class ActionTable:
         """
         for other in self._actions.values():
             if other.id == action.id or (action.keys and other.keys == action.keys):
-                raise ValueError(f"action {action.id!r} ({action.keys}) clashes with {other.id!r}")
+                raise ValueError(phrase("action {0!r} ({1}) clashes with {2!r}", action.id, action.keys, other.id))
         self._actions[action.id] = action
 
     def key_of(self, action_id: str) -> str:
@@ -73,7 +75,7 @@ class ActionTable:
     def tip(self, action_id: str) -> str:
         """What an action does, with its shortcut, for a tool tip."""
         tip, keys = self._actions[action_id].tip, self.key_of(action_id)
-        return f"{tip} ({keys})" if keys else tip
+        return phrase("{0} ({1})", tip, keys) if keys else tip
 
     def in_menu(self, menu: str) -> list[Action]:
         """The actions of a menu in their order."""

@@ -22,6 +22,7 @@ from yewfinch.core.session.claims import Claim, Stand, claimed, stand_of
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress
 
 
@@ -78,8 +79,11 @@ class Documents(QObject):
             if self.bench.portrait is not here or here.moment != moment:
                 portrait.history.close()
                 self.bench.say(
-                    f"The portrait on the bench was changed meanwhile, so {path.name} was not opened. Save, and "
-                    "open it again.",
+                    phrase(
+                        "The portrait on the bench was changed meanwhile, so {0} was not opened. Save, and "
+                        "open it again.",
+                        path.name,
+                    ),
                     "warn",
                 )
                 return False
@@ -87,18 +91,21 @@ class Documents(QObject):
             self.settings.opened(path)
             if self._claim.shared:
                 self.bench.say(
-                    f"{path.name} is open in another window, too. Saving asks before one replaces the other's work.",
+                    phrase(
+                        "{0} is open in another window, too. Saving asks before one replaces the other's work.",
+                        path.name,
+                    ),
                     "warn",
                 )
             else:
-                self.bench.say(f"Opened {path.name}.")
+                self.bench.say(phrase("Opened {0}.", path.name))
             return True
 
         def work(progress: Progress) -> tuple[Portrait, Stand | None]:
             seen = stand_of(path)
             return container.load(path, progress=progress, to_be_shown=True), seen
 
-        return self.jobs.add(work, done, f"Opening {path.name}")
+        return self.jobs.add(work, done, phrase("Opening {0}", path.name))
 
     def belongs_to(self, path: Path | None, seen: Stand | None) -> None:
         """Take note of the file that the portrait was read from, and of how that stood then."""
@@ -134,7 +141,7 @@ class Documents(QObject):
             return stand_of(path)
 
         def done(seen: Stand | None) -> bool:
-            self.bench.say(f"Saved {path.name}.")
+            self.bench.say(phrase("Saved {0}.", path.name))
             self.settings.opened(path)
             if self.bench.portrait is portrait:
                 portrait.name = still.name
@@ -145,7 +152,7 @@ class Documents(QObject):
                 self.changed.emit()
             return True
 
-        return self.jobs.add(work, done, f"Saving {path.name}")
+        return self.jobs.add(work, done, phrase("Saving {0}", path.name))
 
     def against_saving(self, path: Path) -> str | None:
         """What speaks against writing this file now.
@@ -158,13 +165,15 @@ class Documents(QObject):
                 mine = (
                     "was never seen here"
                     if self._seen is None
-                    else f"was of {self._seen.words} when it was last read or written here"
+                    else phrase("was of {0} when it was last read or written here", self._seen.words)
                 )
-                return f"{path.name} was changed by somebody else: it is of {now.words} now, and {mine}."
+                return phrase(
+                    "{0} was changed by somebody else: it is of {1} now, and {2}.", path.name, now.words, mine
+                )
             shared = self._claim.look_again()
         else:
             shared = claimed(path)
-        return f"{path.name} is open in another window, whose work would be replaced." if shared else None
+        return phrase("{0} is open in another window, whose work would be replaced.", path.name) if shared else None
 
     def folder(self) -> str:
         """Where file dialogs begin."""
@@ -185,7 +194,7 @@ class Documents(QObject):
         data = self._autosave.snapshot(portrait)
         seen = self._seen
         writer = Worker(lambda _p: self._autosave.write(data, path, portrait.name, seen))
-        writer.failed.connect(lambda text: self.bench.say(f"No recovery file: {text}", "warn"))
+        writer.failed.connect(lambda text: self.bench.say(phrase("No recovery file: {0}", text), "warn"))
         self._writer = writer
         writer.start()
 
@@ -213,7 +222,7 @@ class Documents(QObject):
         except BadFileError as error:
             self.bench.say(str(error), "error")
             return False
-        self.bench.say(f"Saved a copy as {path.name}.")
+        self.bench.say(phrase("Saved a copy as {0}.", path.name))
         return True
 
     def save_without_sitter(self, path: Path) -> Job:
@@ -227,8 +236,8 @@ class Documents(QObject):
         still, preview = container.without_sitter(still_of(self.bench.portrait)), self._preview()
         return self.jobs.add(
             lambda progress: container.save(still, path, preview, progress),
-            lambda _: self._said(f"Wrote {path.name} without photos, marks and measures of the sitter."),
-            f"Writing {path.name}",
+            lambda _: self._said(phrase("Wrote {0} without photos, marks and measures of the sitter.", path.name)),
+            phrase("Writing {0}", path.name),
         )
 
     def _said(self, text: str) -> bool:
@@ -263,15 +272,17 @@ class Documents(QObject):
             else:
                 autosave.forget(found)
             if lost:
-                names = ", ".join(f"'{n}'" for n in lost)
+                names = in_a_row(", ", (f"'{n}'" for n in lost))
                 self.bench.say(
-                    f"Recovered, but without the picture of {names}: a grey one stands in for it under the marks.",
+                    phrase(
+                        "Recovered, but without the picture of {0}: a grey one stands in for it under the marks.", names
+                    ),
                     "warn",
                 )
             self.changed.emit()
             return True
 
-        return self.jobs.add(work, done, f"Recovering '{found.name}'")
+        return self.jobs.add(work, done, phrase("Recovering '{0}'", found.name))
 
     def close(self) -> None:
         """The window closes in good order."""
@@ -290,7 +301,7 @@ class Documents(QObject):
         taken = set(self.bench.portrait.pieces)
 
         def work(progress: Progress) -> tuple[Model, list[Piece]]:
-            progress(0.0, f"reading {path.name}")
+            progress(0.0, phrase("reading {0}", path.name))
             model = read_model(path)
             return model, [] if model.unit is None else transfer.pieces_of(
                 model, path.name, taken, model.unit, progress
@@ -303,32 +314,34 @@ class Documents(QObject):
             self.unit_wanted.emit(path.name, model, lambda unit: self._take(path, model, unit))
             return True
 
-        return self.jobs.add(work, done, f"Reading {path.name}")
+        return self.jobs.add(work, done, phrase("Reading {0}", path.name))
 
     def _take(self, path: Path, model: Model, unit: str) -> None:
         """Make pieces of a model whose unit was chosen."""
         taken = set(self.bench.portrait.pieces)
         self.jobs.add(
             lambda progress: transfer.pieces_of(model, path.name, taken, unit, progress),
-            lambda found: self._add(path, model, unit, found), f"Sorting {path.name}",
+            lambda found: self._add(path, model, unit, found), phrase("Sorting {0}", path.name),
         )  # fmt: skip
 
     def _add(self, path: Path, model: Model, unit: str, found: list[Piece]) -> bool:
         found = transfer.renamed(found, self.bench.portrait)
-        transfer.add_pieces(self.bench.portrait, found, f"Import {path.name}")
-        return self._said(f"Imported {path.name}: {transfer.told_of(found, model, unit)}")
+        transfer.add_pieces(self.bench.portrait, found, phrase("Import {0}", path.name))
+        return self._said(phrase("Imported {0}: {1}", path.name, transfer.told_of(found, model, unit)))
 
     def export_file(self, path: Path) -> Job:
         """Write all visible pieces in the format of the suffix, as they are now."""
         still = still_of(self.bench.portrait)
         return self.jobs.add(
-            lambda progress: transfer.export(still, path, progress), self._said, f"Exporting {path.name}"
+            lambda progress: transfer.export(still, path, progress), self._said, phrase("Exporting {0}", path.name)
         )
 
     def write_picture(self, path: Path, data: bytes) -> Job:
         """Write a finished picture."""
         return self.jobs.add(
-            lambda _: write_atomic(path, data), lambda _: self._said(f"Wrote {path.name}."), f"Writing {path.name}"
+            lambda _: write_atomic(path, data),
+            lambda _: self._said(phrase("Wrote {0}.", path.name)),
+            phrase("Writing {0}", path.name),
         )
 
     def cancel(self) -> None:

@@ -11,6 +11,7 @@ from yewfinch.app.shell.documents import Documents
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.formats.model_files import formats, writable
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 
 class FileDialogs:
@@ -20,7 +21,7 @@ class FileDialogs:
         self.window, self.bench, self.viewport, self.documents = window, bench, viewport, documents
 
     def _kinds(self) -> str:
-        return f"3D files ({' '.join('*' + s for s in formats())})"
+        return phrase("3D files ({0})", in_a_row(" ", ("*" + s for s in formats())))
 
     def ask_import(self) -> None:
         """Choose a file to import."""
@@ -33,7 +34,7 @@ class FileDialogs:
         name, _ = QFileDialog.getSaveFileName(
             self.window,
             "Remove photos before sharing",
-            f"{self.documents.folder()}/portrait to share.yewfinch",
+            phrase("{0}/portrait to share.yewfinch", self.documents.folder()),
             "Portraits (*.yewfinch)",
         )
         if name:
@@ -41,7 +42,7 @@ class FileDialogs:
 
     def ask_export(self) -> None:
         """Choose where to export to."""
-        kinds = ";;".join(f"{f.title}: {f.units} (*{s})" for s, f in writable().items())
+        kinds = ";;".join(phrase("{0}: {1} (*{2})", f.title, f.units, s) for s, f in writable().items())
         name, chosen = QFileDialog.getSaveFileName(self.window, "Export", f"{self.documents.folder()}/portrait", kinds)
         if name:
             path = Path(name)

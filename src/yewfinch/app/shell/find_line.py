@@ -8,7 +8,9 @@ from PyQt6.QtCore import QEvent, QObject, QPoint, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
+from yewfinch.app.kit.speech import shown
 from yewfinch.core.session.finding import Thing, ranked
+from yewfinch.core.shared.phrases import phrase
 
 #: Breadth of the line, pixels; rows of what is found at most.
 WIDE, ROWS = 520, 10
@@ -61,7 +63,7 @@ class FindLine(QWidget):
 
     def open(self) -> None:
         """Begin anew at the upper edge of the window."""
-        self._all = list(self._things())
+        self._all = [(_said(thing), run) for thing, run in self._things()]
         self.line.clear()
         self._find("")
         parent = self.parentWidget()
@@ -80,7 +82,9 @@ class FindLine(QWidget):
         for i in self._rows:
             thing = self._all[i][0]
             item = QListWidgetItem()
-            item.setData(Qt.ItemDataRole.AccessibleTextRole, f"{thing.title}, {thing.kind} {thing.keys}")
+            item.setData(
+                Qt.ItemDataRole.AccessibleTextRole, phrase("{0}, {1} {2}", thing.title, thing.kind, thing.keys)
+            )
             row = _row(thing)
             item.setSizeHint(QSize(WIDE - 40, row.sizeHint().height()))
             self.list.addItem(item)
@@ -88,7 +92,9 @@ class FindLine(QWidget):
         self.list.setCurrentRow(0)
         self.list.setVisible(bool(self._rows))
         self.list.setFixedHeight(sum(self.list.sizeHintForRow(i) for i in range(len(self._rows))) + 6)
-        nothing = f"Nothing is called like '{typed}'." if typed.strip() else "What you chose last will stand here."
+        nothing = (
+            phrase("Nothing is called like '{0}'.", typed) if typed.strip() else "What you chose last will stand here."
+        )
         self.note.setText("Enter does it, arrows choose, Esc closes." if self._rows else nothing)
         self.adjustSize()
 
@@ -131,3 +137,8 @@ def _row(thing: Thing) -> QWidget:
     if thing.keys:
         row.addWidget(QLabel(f"<b>{thing.keys}</b>"))
     return out
+
+
+def _said(thing: Thing) -> Thing:
+    """A thing with its names in the user's language, in which they are looked for."""
+    return Thing(shown(thing.kind), shown(thing.title), shown(thing.about), thing.keys)

@@ -13,6 +13,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.finding import Thing
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 
 class Window(Protocol):
@@ -39,8 +40,8 @@ def everything(w: Window) -> Iterator[Found]:
             partial(_run, w.bench, action.rule, action.run),
         )
     for title in w.inspector.titles():
-        stages = ", ".join(w.inspector.stages_of(title))
-        yield Thing("panel", title, f"Panel of the stages {stages}"), partial(show_panel, w, title)
+        stages = in_a_row(", ", w.inspector.stages_of(title))
+        yield Thing("panel", title, phrase("Panel of the stages {0}", stages)), partial(show_panel, w, title)
     for key, piece in w.bench.portrait.pieces.items():
         yield Thing("piece", piece.name, "A piece of the portrait"), partial(_to_piece, w, key)
     for photo in w.bench.portrait.sitter.photos:
@@ -48,7 +49,10 @@ def everything(w: Window) -> Iterator[Found]:
     for key in w.bench.portrait.anchors:
         if key in LANDMARKS:
             mark = LANDMARKS[key]
-            yield Thing("landmark", f"{mark.plain} ({key})", mark.definition), partial(_to_landmark, w, key)
+            yield (
+                Thing("landmark", phrase("{0} ({1})", mark.plain, key), mark.definition),
+                partial(_to_landmark, w, key),
+            )
     for title in w.help_titles():
         yield Thing("help page", title, "A page of the help"), partial(w.show_help, title)
 
@@ -78,7 +82,8 @@ def _to_photo(w: Window, photo_id: str) -> None:
     photo = w.bench.portrait.sitter.photo(photo_id)
     if photo.standpoint is None:
         w.bench.say(
-            f"The standpoint of '{photo.name}' is not known yet: mark landmarks on it and solve the sitter.", "warn"
+            phrase("The standpoint of '{0}' is not known yet: mark landmarks on it and solve the sitter.", photo.name),
+            "warn",
         )
         return
     w.bench.standpoint.take(photo_id)

@@ -14,6 +14,7 @@ from yewfinch.app.shell.actions import ActionTable, Explained
 from yewfinch.app.shell.room import Panel
 from yewfinch.core.session.bench import Stage
 from yewfinch.core.session.settings import Arrangement
+from yewfinch.core.shared.phrases import phrase
 
 #: The name under which it is kept that the row of more panels is open.
 MORE = "more panels"
@@ -30,6 +31,7 @@ class Inspector(QScrollArea):
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         body = QWidget()
         body.setObjectName("inspectorBody")
+        self.setAccessibleName("panels")
         self._column = QVBoxLayout(body)
         self._column.setContentsMargins(12, 4, 12, 10)
         self._column.setSpacing(2)
@@ -64,7 +66,7 @@ class Inspector(QScrollArea):
         self._column.addWidget(self.more)
         for panel in panels:
             if panel.title in self._panels:
-                raise ValueError(f"there is a panel {panel.title!r} already")
+                raise ValueError(phrase("there is a panel {0!r} already", panel.title))
             self._panels[panel.title] = panel
             pinned = panel.title in self.arrangement.pinned
             make = partial(_made, panel, actions)
@@ -175,7 +177,7 @@ class Inspector(QScrollArea):
         for panel in own:
             self.folds[panel.title].show()
         self.more.setVisible(bool(others))
-        self.more.setText(f"More panels ({len(others)})")
+        self.more.setText(phrase("More panels ({0})", len(others)))
         self.more.setChecked(MORE in opened or any(p.title in opened for p in others))
         self._more(self.more.isChecked())
         bar = self.verticalScrollBar()

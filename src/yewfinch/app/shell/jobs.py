@@ -57,7 +57,7 @@ class Jobs(QObject):
     working : (str, float) what is done and how far it is, 0 to 1; an empty text means that nothing is
     """
 
-    working = pyqtSignal(str, float)
+    working = pyqtSignal(object, float)
 
     def __init__(self, bench: Bench) -> None:
         super().__init__()

@@ -22,6 +22,7 @@ from yewfinch.app.shell.dialogs.mishap import MishapDialog
 from yewfinch.app.shell.window import MainWindow
 from yewfinch.core.session.journal import Journal
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Seconds in which an error at the same place is not shown again.
 _QUIET = 10.0
@@ -64,13 +65,13 @@ class Mishaps(QObject):
     def _listen(self) -> None:
         for action in self.window.findChildren(QAction):
             action.triggered.connect(lambda _on, a=action: self.journal.act(a.text().replace("&", "")))
-        self.window.bench.stage_changed.connect(lambda: self.journal.act(f"stage {self.window.bench.stage}"))
+        self.window.bench.stage_changed.connect(lambda: self.journal.act(phrase("stage {0}", self.window.bench.stage)))
         self._listen_to_history()
 
     def _listen_to_history(self) -> None:
         history = self.window.bench.portrait.history
         self.journal.act("a portrait is on the bench")
-        history.changed.connect(lambda: self.journal.act(f"history: {history.newest or 'the beginning'}"))
+        history.changed.connect(lambda: self.journal.act(phrase("history: {0}", history.newest or "the beginning")))
 
     # --- what is done about an error -------------------------------------------------------
 
@@ -103,7 +104,7 @@ class Mishaps(QObject):
                 "The same error came again; the log has it. Save your work and start Yewfinch anew.", "error"
             )
         else:
-            self.dialog = MishapDialog(self.window, f"{taken_back} {safe}", report, self._save_and_close)
+            self.dialog = MishapDialog(self.window, phrase("{0} {1}", taken_back, safe), report, self._save_and_close)
             self.dialog.finished.connect(self._closed)
             self.dialog.open()
         self._shown[place] = now
@@ -136,13 +137,13 @@ class Mishaps(QObject):
         try:
             documents.autosave_now()
         except YewfinchError as failed:
-            return f"A recovery file could not be written: {failed} Save your work now."
+            return phrase("A recovery file could not be written: {0} Save your work now.", failed)
         except Exception as second:
             self.journal.report(second)
             return "A recovery file could not be written. Save your work now under another name."
-        return (
-            f"Your work was written to a recovery file at {time.strftime('%H:%M')}: it is offered at the next start, "
-            "whatever happens."
+        return phrase(
+            "Your work was written to a recovery file at {0}: it is offered at the next start, whatever happens.",
+            time.strftime("%H:%M"),
         )
 
     def _save_and_close(self) -> None:
@@ -162,5 +163,5 @@ def _place_of(error: BaseException) -> str:
     return (
         type(error).__name__
         if trace is None
-        else f"{type(error).__name__} {trace.tb_frame.f_code.co_filename}:{trace.tb_lineno}"
+        else phrase("{0} {1}:{2}", type(error).__name__, trace.tb_frame.f_code.co_filename, trace.tb_lineno)
     )

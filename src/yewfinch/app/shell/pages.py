@@ -6,6 +6,8 @@ from collections.abc import Callable
 
 from PyQt6.QtWidgets import QStackedWidget, QWidget
 
+from yewfinch.core.shared.phrases import phrase
+
 
 class Pages(QStackedWidget):
     """The clay is the first page; others are made when they are first shown."""
@@ -25,7 +27,7 @@ class Pages(QStackedWidget):
             If there is one of its name.
         """
         if name in self._makers:
-            raise ValueError(f"there is a page {name!r} already")
+            raise ValueError(phrase("there is a page {0!r} already", name))
         self._makers[name] = make
         if alone:
             self._alone.add(name)

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QWidget
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.phrases import phrase
 
 #: Parts that fold away singly: title, key, what the key does.
 PARTS: dict[str, tuple[str, str, str]] = {
@@ -68,7 +69,7 @@ class Parts:
         else:
             hidden.append(part)
             key = self.actions.key_of(f"part_{part}")
-            self.bench.say(f"{PARTS[part][0]}: folded away; {key or 'the menu View'} brings it back.")
+            self.bench.say(phrase("{0}: folded away; {1} brings it back.", PARTS[part][0], key or "the menu View"))
         self.settings.save()
         self.show()
 

@@ -9,11 +9,13 @@ from typing import Protocol
 
 from yewfinch.app.shell.actions import Action
 from yewfinch.app.shell.file_dialogs import FileDialogs
+from yewfinch.app.shell.focus_order import FocusOrder
 from yewfinch.app.shell.parts import PARTS, Parts
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.core.session.bench import STAGES, Bench
 from yewfinch.core.session.standpoint_state import OVERLAYS
+from yewfinch.core.shared.phrases import phrase
 
 
 class Window(Protocol):
@@ -23,6 +25,7 @@ class Window(Protocol):
     viewport: Viewport
     files: FileDialogs
     parts: Parts
+    focus_order: FocusOrder
 
     def new(self) -> None: ...  # noqa: D102
     def ask_open(self) -> None: ...  # noqa: D102
@@ -187,6 +190,20 @@ def _views(w: Window) -> Iterator[Action]:
     for i, (part, (title, keys, tip)) in enumerate(PARTS.items()):
         yield Action(f"part_{part}", title, "View", keys, tip, partial(_toggle, w, part), place=210 + i)
     yield Action(
+        "next_part", "Next part of the bench", "View", "Ctrl+Tab",
+        "The keyboard goes to the next part: top, photos, tools, clay, dial, small views, panels.",
+        lambda: w.focus_order.step_part(True), place=240,
+    )  # fmt: skip
+    yield Action(
+        "last_part", "Part before", "View", "Ctrl+Shift+Tab", "The keyboard goes to the part of the bench before.",
+        lambda: w.focus_order.step_part(False), place=241,
+    )  # fmt: skip
+    yield Action(
+        "key_pointer", "Pointer by keys", "View", "Alt+Return",
+        "Arrows lead the pointer in the clay view, Enter sets the tool on and takes it off.",
+        view.lead_by_keys, place=242,
+    )  # fmt: skip
+    yield Action(
         "second_view",
         "Second view",
         "View",
@@ -219,10 +236,10 @@ def _views(w: Window) -> Iterator[Action]:
     for i, stage in enumerate(STAGES):
         yield Action(
             f"stage_{stage}",
-            f"Stage: {stage}",
+            phrase("Stage: {0}", stage),
             "View",
             f"Alt+{i + 1}",
-            f"Lay the bench out for the stage '{stage}'.",
+            phrase("Lay the bench out for the stage '{0}'.", stage),
             partial(bench.set_stage, stage),
             place=300 + i,
         )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import datetime
 
 from PyQt6.QtCore import Qt, QTimer
@@ -13,13 +14,20 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.query.pick import Hit
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 #: Milliseconds that a note stays; warnings and errors stay until the next sentence.
 NOTE_STAYS = 6000
 
 
 class StatusLine(QWidget):
-    """One row at the foot of the window."""
+    """One row at the foot of the window.
+
+    Attributes
+    ----------
+    helper : callable or None
+        What leads to the page of the help that is about a sentence; None if there is none.
+    """
 
     def __init__(self, bench: Bench, documents: Documents, viewport: Viewport) -> None:
         super().__init__()
@@ -36,6 +44,13 @@ class StatusLine(QWidget):
         self.message = Sentence()
         self.message.setAccessibleName("message")
         row.addWidget(self.message, 1)
+        self.help = QPushButton("Help on this")
+        self.help.setToolTip("The page of the help that is about this sentence")
+        self.help.clicked.connect(lambda _=False: self._asked_for_help())
+        self.help.hide()
+        self.helper: Callable[[str], Callable[[], None] | None] | None = None
+        self._lead: Callable[[], None] | None = None
+        row.addWidget(self.help)
         self.progress = QProgressBar()
         self.progress.setFixedWidth(160)
         self.progress.setRange(0, 1000)
@@ -74,6 +89,8 @@ class StatusLine(QWidget):
         assert style is not None
         style.unpolish(self.message)
         style.polish(self.message)
+        self._lead = self.helper(text) if kind != "note" and self.helper is not None else None
+        self.help.setVisible(self._lead is not None)
         if kind == "note":
             self._timer.start(NOTE_STAYS)
         else:
@@ -82,6 +99,10 @@ class StatusLine(QWidget):
             self._saved = datetime.now()
             self.refresh()
 
+    def _asked_for_help(self) -> None:
+        if self._lead is not None:
+            self._lead()
+
     def _hovered(self, hit: Hit | None) -> None:
         piece = self.bench.portrait.pieces.get(self.viewport.hit_piece)
         if hit is None or piece is None:
@@ -89,7 +110,9 @@ class StatusLine(QWidget):
             return
         x, y, z = hit.point
         side = "left" if x >= 0 else "right"
-        self.place.setText(f"{piece.name}: {abs(x):.1f} {side}, {y:+.1f} up, {z:+.1f} forward (mm)")
+        self.place.setText(
+            phrase("{0}: {1:.1f} {2}, {3:+.1f} up, {4:+.1f} forward (mm)", piece.name, abs(x), side, y, z)
+        )
 
     def _working(self, text: str, fraction: float) -> None:
         busy = bool(text)
@@ -108,7 +131,7 @@ class StatusLine(QWidget):
             saved = "unsaved changes"
         elif self._saved is not None:
             minutes = int((datetime.now() - self._saved).total_seconds() // 60)
-            saved = "saved just now" if minutes < 1 else f"saved {minutes} min ago"
+            saved = "saved just now" if minutes < 1 else phrase("saved {0} min ago", minutes)
         else:
             saved = "no changes"
-        self.state.setText(f"{count} vertices · {symmetry} · {saved}")
+        self.state.setText(phrase("{0} vertices · {1} · {2}", count, symmetry, saved))

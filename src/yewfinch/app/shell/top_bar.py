@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QToolButton, QWidg
 from yewfinch.app.kit import theme
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.session.bench import STAGES, Bench
+from yewfinch.core.shared.phrases import phrase
 
 #: Actions that have a button at the right, and their icons.
 _BUTTONS = (
@@ -38,7 +39,7 @@ class TopBar(QWidget):
             button = QPushButton(stage)
             button.setProperty("stage", True)
             button.setCheckable(True)
-            button.setToolTip(f"Lay the bench out for '{stage}' (Alt+{i + 1}); every tool stays reachable")
+            button.setToolTip(phrase("Lay the bench out for '{0}' (Alt+{1}); every tool stays reachable", stage, i + 1))
             button.clicked.connect(lambda _=False, s=stage: bench.set_stage(s))
             self.stages[stage] = button
             row.addWidget(button)
@@ -47,7 +48,7 @@ class TopBar(QWidget):
             record = actions[action_id]
             tool = QToolButton()
             tool.setIcon(theme.icon(picture))
-            tool.setToolTip(f"{record.title} ({actions.key_of(action_id)})")
+            tool.setToolTip(phrase("{0} ({1})", record.title, actions.key_of(action_id)))
             tool.setAccessibleName(record.title)
             tool.clicked.connect(lambda _=False, r=record: r.run())
             row.addWidget(tool)

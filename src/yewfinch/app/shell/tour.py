@@ -15,6 +15,7 @@ from yewfinch.app.shell.inspector import Inspector
 from yewfinch.app.view.turntable import Turntable
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.session.bench import Bench, Stage
+from yewfinch.core.shared.phrases import phrase
 
 #: How often it is looked whether a step is done, ms, and for how long that is told before the next one.
 _LOOK, _TOLD = 300, 1400
@@ -75,11 +76,11 @@ def steps(w: Window) -> list[Step]:
 
     def first_card() -> QWidget | None:
         photos = bench.portrait.sitter.photos
-        return named(f"photo {photos[0].name}", w.walls) if photos else None
+        return named(phrase("photo {0}", photos[0].name), w.walls) if photos else None
 
     def pin() -> QWidget | None:
         photos = bench.portrait.sitter.photos
-        return named(f"put {photos[0].name} on the desk", w.walls) if photos else None
+        return named(phrase("put {0} on the desk", photos[0].name), w.walls) if photos else None
 
     def moment() -> float:
         return float(bench.portrait.moment)
@@ -121,8 +122,11 @@ def steps(w: Window) -> list[Step]:
         ),
         Step(
             "Lay on clay",
-            "Draw over the clay with the pointer. Shift smooths, Ctrl takes away, [ and ] change the size. "
-            f"{w.key_of('undo')} takes a stroke back.",
+            phrase(
+                "Draw over the clay with the pointer. Shift smooths, Ctrl takes away, [ and ] change "
+                "the size. {0} takes a stroke back.",
+                w.key_of("undo"),
+            ),
             "Form",
             lambda: w.viewport,
             moment,
@@ -147,7 +151,7 @@ def steps(w: Window) -> list[Step]:
         ),
         Step(
             "Save",
-            f"Press {w.key_of('save')}. A recovery file is written by itself besides, every minute or so.",
+            phrase("Press {0}. A recovery file is written by itself besides, every minute or so.", w.key_of("save")),
             "Form",
             lambda: w.viewport,
             lambda: 1.0 if w.is_saved() else 0.0,
@@ -232,7 +236,7 @@ class Tour(QFrame):
         if step.panel:
             self.window_.inspector.open(step.panel)
         self._before = step.count()
-        self.count.setText(f"Step {self.at + 1} of {len(self.steps)}")
+        self.count.setText(phrase("Step {0} of {1}", self.at + 1, len(self.steps)))
         self.title.setText(step.title)
         self.words.setText(step.words)
         self.back.setEnabled(self.at > 0)
@@ -244,7 +248,7 @@ class Tour(QFrame):
         step = self.steps[self.at]
         if not self._done and abs(step.count() - self._before) >= step.enough:
             self._done = True
-            self.count.setText(f"Step {self.at + 1} of {len(self.steps)}: done")
+            self.count.setText(phrase("Step {0} of {1}: done", self.at + 1, len(self.steps)))
             self._told.start()
         self._place()
 

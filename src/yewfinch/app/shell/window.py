@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
 from pathlib import Path
 
@@ -20,16 +20,19 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from yewfinch.app.kit import theme
+from yewfinch.app.kit import motion, theme
+from yewfinch.app.kit.speech import LANGUAGES, shown, speech
 from yewfinch.app.shell import findable, shell_actions
 from yewfinch.app.shell.actions import ActionTable
-from yewfinch.app.shell.dialogs.help import HelpDialog, about, title_of, titles_of
+from yewfinch.app.shell.dialogs.help import HelpDialog, about, help_pages, title_of, titles_of
 from yewfinch.app.shell.dialogs.overwrite import ask_over
 from yewfinch.app.shell.dialogs.preferences import PreferencesDialog
 from yewfinch.app.shell.dialogs.units import UnitsDialog
 from yewfinch.app.shell.documents import Documents
 from yewfinch.app.shell.file_dialogs import FileDialogs
 from yewfinch.app.shell.find_line import FindLine
+from yewfinch.app.shell.focus_order import FocusOrder
+from yewfinch.app.shell.help_search import HelpSearch
 from yewfinch.app.shell.inspector import Inspector
 from yewfinch.app.shell.jobs import Job
 from yewfinch.app.shell.menu_bar import MenuBar
@@ -37,6 +40,7 @@ from yewfinch.app.shell.pages import Pages
 from yewfinch.app.shell.parts import Parts
 from yewfinch.app.shell.room import Furnish, Room
 from yewfinch.app.shell.second_screen import SecondView, WallWindow
+from yewfinch.app.shell.sides import Sides
 from yewfinch.app.shell.status_line import StatusLine
 from yewfinch.app.shell.top_bar import TopBar
 from yewfinch.app.shell.tour import Tour
@@ -55,9 +59,7 @@ from yewfinch.core.formats.model_files import formats
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
 from yewfinch.core.shared.errors import YewfinchError
-
-#: Breadth of wall, clay and inspector to begin with, pixels.
-_WIDTHS = [232, 722, 326]
+from yewfinch.core.shared.phrases import phrase
 
 
 class MainWindow(QMainWindow):
@@ -227,16 +229,19 @@ class MainWindow(QMainWindow):
         self.parts = Parts(
             self.bench, self.settings, self.actions_table, around, self.hand, lambda: self.pages.is_alone
         )
-        self.split.setStretchFactor(1, 1)
-        self.split.setSizes(self.settings.arrangement.widths or _WIDTHS)
-        self.split.splitterMoved.connect(self._widths)
+        self.status.helper = self._help_for
+        self.sides = Sides(self.settings, self.split, (self.walls, middle, self.side), clay_row)
         column.addWidget(self.status)
+        self.focus_order = FocusOrder(
+            [
+                self.top, self.walls, *self.strips, self.viewport, self.turntable, self.round, self.pages, self.hand,
+                self.inspector,
+            ]
+        )  # fmt: skip
 
-    def _widths(self) -> None:
-        """Keep how broad wall, clay and inspector are."""
-        sizes = self.split.sizes()
-        if all(sizes) and len(sizes) == len(_WIDTHS):
-            self.settings.arrangement.widths = sizes
+    def focusNextPrevChild(self, forward: bool) -> bool:  # noqa: N802
+        """The keyboard goes through the bench as it is read."""
+        return self.focus_order.step(forward) or super().focusNextPrevChild(forward)
 
     def _lay_out(self) -> None:
         stage = self.bench.stage
@@ -257,7 +262,7 @@ class MainWindow(QMainWindow):
     def _title(self) -> None:
         mark = "*" if self.documents.unsaved else ""
         name = self.bench.portrait.name
-        self.setWindowTitle(f"{name}{mark} - Yewfinch")
+        self.setWindowTitle(phrase("{0}{1} - Yewfinch", name, mark))
         self.top.name.setText(f"{name}{mark}")
         self.top.name.setToolTip(str(self.documents.path or "not saved yet"))
 
@@ -282,7 +287,7 @@ class MainWindow(QMainWindow):
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return
-        self.bench.say(f"Undone: {name}." if name else "There is nothing to undo.")
+        self.bench.say(phrase("Undone: {0}.", name) if name else "There is nothing to undo.")
 
     def redo(self) -> None:
         """Do the last undone edit again."""
@@ -293,7 +298,7 @@ class MainWindow(QMainWindow):
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return
-        self.bench.say(f"Done again: {name}." if name else "There is nothing to do again.")
+        self.bench.say(phrase("Done again: {0}.", name) if name else "There is nothing to do again.")
 
     def new(self) -> None:
         """A new portrait with the base head."""
@@ -360,11 +365,18 @@ class MainWindow(QMainWindow):
         self.wall_window.show()
         self.wall_window.raise_()
 
+    def open_windows(self) -> None:
+        """The windows for a second screen that stood open when the bench was left."""
+        for name in self.settings.arrangement.windows:
+            if name == "view":
+                self.show_second_view()
+            elif name == "wall":
+                self.show_wall_window()
+
     def _hang_back(self) -> None:
         self.wall_window = None
-        self.split.insertWidget(0, self.walls)
-        self.split.setStretchFactor(1, 1)
-        self.split.setSizes(self.settings.arrangement.widths or _WIDTHS)
+        self.split.addWidget(self.walls)
+        self.sides.order()
         self.parts.show()
 
     def toggle_dark(self) -> None:
@@ -389,7 +401,16 @@ class MainWindow(QMainWindow):
         self.preferences.show()
 
     def take_settings(self) -> None:
-        """Carry out what the settings say of autosave and undo."""
+        """Carry out what the settings say of autosave, undo, hand, motion and drawing."""
+        self.sides.order()
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        motion.set_calm(app, self.settings.calm)
+        if speech.language != self.settings.language in LANGUAGES:
+            speech.speak(self.settings.language)
+            self.bench.portrait_changed.emit()
+        self.viewport.pen = self.settings.pen
+        self.viewport.draw_as(self.settings.rough, self.settings.samples)
         self.documents.keep_every(self.settings.autosave)
         self.bench.portrait.history.limit = self.settings.undo_memory << 20
 
@@ -410,7 +431,19 @@ class MainWindow(QMainWindow):
     def _help_on(self, panel: str, page: Path) -> None:
         """The page of a room, at what it says of one of its panels."""
         self.show_help(title_of(page))
-        self.help.look_for(panel)
+        self.help.look_for(shown(panel))
+
+    def _help_for(self, sentence: str) -> Callable[[], None] | None:
+        """What leads to the page of the help that is about a warning or an error."""
+        found = HelpSearch(help_pages(self._help_files())).page_for(shown(sentence))
+        if found is None:
+            return None
+
+        def lead() -> None:
+            self.show_help(found.title)
+            self.help.look_for(found.word)
+
+        return lead
 
     def is_saved(self) -> bool:
         """Is the portrait in a file as it stands?"""
@@ -436,7 +469,7 @@ class MainWindow(QMainWindow):
             return True
         box = QMessageBox(self)
         box.setWindowTitle("Unsaved changes")
-        box.setText(f"'{self.bench.portrait.name}' has changes that are not saved.")
+        box.setText(phrase("'{0}' has changes that are not saved.", self.bench.portrait.name))
         save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
         drop = box.addButton("Discard", QMessageBox.ButtonRole.DestructiveRole)
         box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
@@ -452,6 +485,8 @@ class MainWindow(QMainWindow):
         if not self.settle():
             event.ignore()
             return
+        others = {"view": self.second_view, "wall": self.wall_window}
+        self.settings.arrangement.windows = [k for k, w in others.items() if w is not None and w.isVisible()]
         self.settings.save()
         for room in self.rooms.values():
             room.close()
@@ -483,5 +518,5 @@ class MainWindow(QMainWindow):
             elif path.suffix.lower() in formats():
                 self.documents.import_file(path)
             else:
-                self.bench.say(f"{path.name} is neither a photo, a portrait nor a 3D file.", "error")
+                self.bench.say(phrase("{0} is neither a photo, a portrait nor a 3D file.", path.name), "error")
         event.acceptProposedAction()

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QColor, QFont, QFontMetrics, QImage, QPainter, QPen
 from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import shown
 
 GOLD = QColor("#C98A16")
 YEW = QColor("#2E5E4E")
@@ -37,7 +38,7 @@ def arrow(p: QPainter, a: QPointF, b: QPointF, colour: QColor) -> None:
 
 def label(p: QPainter, at: QPointF, text: str, view: QWidget) -> None:
     """A small card with text, kept inside the view."""
-    picture = _card(text, view.devicePixelRatioF(), theme.palette().card)
+    picture = _card(shown(text), view.devicePixelRatioF(), theme.palette().card)
     width, height = picture.deviceIndependentSize().width(), picture.deviceIndependentSize().height()
     x = min(max(4.0, at.x()), view.width() - width - 4.0)
     y = min(max(4.0, at.y() - 17), view.height() - height - 4.0)
@@ -46,7 +47,7 @@ def label(p: QPainter, at: QPointF, text: str, view: QWidget) -> None:
 
 def card_width(text: str) -> float:
     """How wide the card of a text is, pixels."""
-    return float(QFontMetrics(_font()).horizontalAdvance(text) + 16)
+    return float(QFontMetrics(_font()).horizontalAdvance(shown(text)) + 16)
 
 
 def _font() -> QFont:

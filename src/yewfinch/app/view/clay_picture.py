@@ -52,6 +52,9 @@ class ClayPicture(QObject):
         self._guests, self._shown = Guests(bench), bench.portrait
         self.bench, self._again = bench, again
         self.canvas: Canvas | None = None
+        #: When pictures are rough while something moves: 'slow' if the machine is, 'always' or 'never'; and samples of
+        #: a pixel, 0 for as many as this machine draws in good time.
+        self.rough, self.samples = "slow", 0
         self._stale, self._whole, self._rough = True, False, False
         #: A picture that is drawn for another reason does not have what was spoilt just now.
         self._waits = False
@@ -134,7 +137,7 @@ class ClayPicture(QObject):
             Pixels.
         """
         self._shown = self._guests.shown(camera)
-        samples = renderer.samples(self._shown)
+        samples = self.samples or renderer.samples(self._shown)
         if self.canvas is None or self.canvas.size != size or self.canvas.wanted != samples:
             if self.canvas is not None:
                 self.canvas.release()
@@ -167,13 +170,13 @@ class ClayPicture(QObject):
 
     def _draw_all(self, renderer: SceneRenderer, camera: Camera) -> None:
         assert self.canvas is not None
-        can_wait = self._pace > 0.0 and not self._whole
+        can_wait = (self._pace > 0.0 or self.rough == "always") and self.rough != "never" and not self._whole
         if (
             can_wait and renderer.sync(self._shown) > COARSENED
         ):  # much dense clay is new: the old picture stays a little
             self._next.start()
             return
-        rough = can_wait and self._seconds(renderer, camera) > SLOW
+        rough = can_wait and (self.rough == "always" or self._seconds(renderer, camera) > SLOW)
         if rough and renderer.coarsen(self._shown, camera):
             self._next.start()
             return

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QKeyEvent
 
 from yewfinch.app.view.modes import Hand, Mode
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 
 class Hands:
@@ -36,7 +37,7 @@ class Hands:
             If there is one of its id.
         """
         if mode.id in self.modes:
-            raise ValueError(f"there is a mode {mode.id!r} already")
+            raise ValueError(phrase("there is a mode {0!r} already", mode.id))
         self.modes[mode.id] = mode
 
     @property

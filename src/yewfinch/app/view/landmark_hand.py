@@ -11,6 +11,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.mesh.query.anchors import Anchor, anchor
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: How near in pixels a landmark must be to be taken hold of.
 REACH = 12.0
@@ -33,7 +34,7 @@ class LandmarkHand(RestingHand):
         """What to do now."""
         wanted = self.wanted()
         if wanted is not None:
-            return f"Click where {LANDMARKS[wanted].plain} sits. Esc ends."
+            return phrase("Click where {0} sits. Esc ends.", LANDMARKS[wanted].plain)
         return "Drag a landmark along the clay. Esc ends."
 
     def wanted(self) -> str | None:
@@ -59,7 +60,7 @@ class LandmarkHand(RestingHand):
             if found is None or wanted is None or not self.may_lie_on(found[1]):
                 return False
             anchors = {**bench.portrait.anchors, wanted: anchor(found[1], found[0])}
-            bench.portrait.set_field("anchors", anchors, f"Place {LANDMARKS[wanted].plain}")
+            bench.portrait.set_field("anchors", anchors, phrase("Place {0}", LANDMARKS[wanted].plain))
             return True
         bench.selection.choose_landmark(key)
         self._key, self._before = key, bench.portrait.anchors
@@ -91,7 +92,7 @@ class LandmarkHand(RestingHand):
         after, portrait.anchors = portrait.anchors, before
         self._key = None
         if after != before and key is not None:
-            portrait.set_field("anchors", after, f"Move {LANDMARKS[key].plain}")
+            portrait.set_field("anchors", after, phrase("Move {0}", LANDMARKS[key].plain))
 
     def cancel(self) -> None:
         """Put it back."""

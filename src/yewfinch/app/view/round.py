@@ -11,6 +11,7 @@ from yewfinch.app.view import brushes
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import DIRECTIONS, View
 from yewfinch.core.sitter.framing import framing
@@ -104,7 +105,7 @@ class Round(QWidget):
             button = QToolButton()
             button.setIconSize(QSize(self._wide, HEIGHT))
             title = NAMES.get(name, name.removeprefix(PHOTO))
-            button.setToolTip(f"Go to {title}")
+            button.setToolTip(phrase("Go to {0}", title))
             button.setAccessibleName(title)
             button.clicked.connect(lambda _=False, n=name: self.go(n))
             self.buttons[name] = button
@@ -121,7 +122,7 @@ class Round(QWidget):
         for name in (*NAMES, *photos):
             if photos and name == photos[0]:
                 menu.addSeparator()
-            action = menu.addAction(NAMES.get(name, f"photo '{name.removeprefix(PHOTO)}'"))
+            action = menu.addAction(NAMES.get(name, phrase("photo '{0}'", name.removeprefix(PHOTO))))
             assert action is not None
             action.setCheckable(True)
             action.setChecked(name in shown)

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QWidget
 from yewfinch.app.kit import theme
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.view import DIRECTIONS, View
 from yewfinch.render.scene import bounds_of
 
@@ -27,7 +28,7 @@ class SideView(QWidget):
         super().__init__()
         self.bench, self.viewport = bench, viewport
         self.setMinimumSize(120, 90)
-        self.setAccessibleName(f"view {place + 2}")
+        self.setAccessibleName(phrase("view {0}", place + 2))
         self.setToolTip("Drag to turn, wheel to zoom, double click to go there")
         turn, tilt = DIRECTIONS[direction]
         self.view = View().turned(turn, tilt)

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QCheckBox, QDoubleSpinBox, QHBoxLayout, QLabel, QSli
 
 from yewfinch.app.kit import theme
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 #: Turn in degrees and name; negative shows the sitter's right side.
 TICKS: tuple[tuple[float, str], ...] = (
@@ -162,10 +163,10 @@ class Turntable(QWidget):
         self.lens.setValue(view.lens)
         self.lens.setEnabled(not view.orthographic)
         if photo is not None and photo.standpoint is not None:
-            self.reading.setText(f"lens {photo.standpoint.lens:.0f} mm")
+            self.reading.setText(phrase("lens {0:.0f} mm", photo.standpoint.lens))
         else:
             side = "" if abs(view.turn) < 0.5 else (" L" if view.turn > 0 else " R")
-            self.reading.setText(f"{abs(view.turn):.0f}°{side} · {view.tilt:+.0f}°")
+            self.reading.setText(phrase("{0:.0f}°{1} · {2:+.0f}°", abs(view.turn), side, view.tilt))
         for widget in (self.tilt, self.flat, self.lens):
             widget.blockSignals(False)
         self.dial.update()

@@ -26,10 +26,12 @@ from yewfinch.app.view.brushes import label
 from yewfinch.app.view.clay_picture import ClayPicture
 from yewfinch.app.view.glass import glass_for
 from yewfinch.app.view.hands import Hands
+from yewfinch.app.view.key_pointer import KeyPointer
 from yewfinch.app.view.modes import Hand, Mode, Over, Pictures
 from yewfinch.app.view.photo_store import PhotoStore
 from yewfinch.app.view.standpoint_view import StandpointView
 from yewfinch.core.mesh.query.pick import Hit
+from yewfinch.core.sculpt.pressure_curves import STRAIGHT, outcome
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared import compiler
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
@@ -62,6 +64,9 @@ class Viewport(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 240)
         self.setAccessibleName("clay view")
+        self.keys = KeyPointer(self, bench.say)
+        #: From the pen's pressure to what counts as it.
+        self.pen = STRAIGHT
         self.renderer: SceneRenderer | None = None
         self.context: moderngl.Context | None = None
         #: What draws, as OpenGL names it; for reports.
@@ -365,7 +370,8 @@ class Viewport(QWidget):
 
     # --- pointer -------------------------------------------------------------------------
 
-    def _hover(self, position: QPointF) -> None:
+    def hover(self, position: QPointF) -> None:
+        """The pointer is here, pixels: what is under it is looked for and told."""
         self.pointer = position
         found = self.look_at(position)
         self.hit, self.hit_piece = found if found is not None else (None, "")
@@ -377,7 +383,7 @@ class Viewport(QWidget):
         assert event is not None
         self.setFocus()
         position, button = event.position(), event.button()
-        self._hover(position)
+        self.hover(position)
         if button == Qt.MouseButton.LeftButton:
             if self.standpoint.near_wipe(position):
                 self.standpoint.wiping = True
@@ -401,14 +407,14 @@ class Viewport(QWidget):
             return
         if self.hands.busy:
             self.hands.move(position, 1.0, event.modifiers())
-            self._hover(position)
+            self.hover(position)
             return
         if self.standpoint.drag(position):
             return
         if self._drag is not None:
             self._navigate(position)
             return
-        self._hover(position)
+        self.hover(position)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
         """End what the press began."""
@@ -426,28 +432,49 @@ class Viewport(QWidget):
         position = event.position()
         kind = event.type()
         if kind == event.Type.TabletPress and event.button() == Qt.MouseButton.MiddleButton and not self.busy:
-            self._hover(position)
+            self.hover(position)
             event.accept()
             self.second_pressed.emit()
             return
         if kind == event.Type.TabletPress and event.button() == Qt.MouseButton.LeftButton:
-            self._hover(position)
-            if self.hands.press(position, event.pressure(), event.modifiers()):
+            self.hover(position)
+            if self.hands.press(position, self._pressed(event), event.modifiers()):
                 event.accept()
                 return
         elif kind == event.Type.TabletMove and self.hands.busy:
-            self.hands.move(position, event.pressure(), event.modifiers())
-            self._hover(position)
+            self.hands.move(position, self._pressed(event), event.modifiers())
+            self.hover(position)
             event.accept()
             return
         elif kind == event.Type.TabletRelease and self.hands.busy:
-            self.hands.release(position, event.pressure(), event.modifiers())
+            self.hands.release(position, self._pressed(event), event.modifiers())
             event.accept()
             return
         event.ignore()  # Qt then sends a mouse event for it
 
+    def _pressed(self, event: QTabletEvent) -> float:
+        return event.pressure() if self.pen == STRAIGHT else outcome(self.pen, event.pressure())
+
     def leaveEvent(self, event: object) -> None:  # noqa: N802
         """The pointer is elsewhere: no circle."""
+        if not self.keys.on:
+            self.leave()
+
+    def draw_as(self, rough: str, samples: int) -> None:
+        """Draw roughly while something moves if 'slow', 'always' or 'never', and with so many samples a pixel; 0 leaves
+        them to the machine.
+        """
+        self.picture.rough, self.picture.samples = rough, samples
+        self.picture.spoil()
+
+    def lead_by_keys(self) -> None:
+        """Begin or end leading the pointer by keys."""
+        self.setFocus()
+        self.keys.toggle()
+        self.update()
+
+    def leave(self) -> None:
+        """The pointer is nowhere."""
         self.pointer = None
         self.hit = None
         self.update()
@@ -485,7 +512,7 @@ class Viewport(QWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:  # noqa: N802
         """Esc cancels; other keys are the hand's, the rest are actions of the window."""
         assert event is not None
-        if self.hands.key(event):
+        if self.keys.key(event) or self.hands.key(event):
             return
         if event.key() == Qt.Key.Key_Escape:
             if self.busy:

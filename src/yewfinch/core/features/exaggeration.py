@@ -19,6 +19,7 @@ from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.towards import thin_plate
 
@@ -63,7 +64,9 @@ def laid(person: Mapping[str, DoubleArray], norm: Mapping[str, DoubleArray]) -> 
     """
     keys = sorted(set(person) & set(norm))
     if len(keys) < _FEWEST:
-        raise YewfinchError(f"At least {_FEWEST} landmarks are needed on both the clay and the norm; {len(keys)} are.")
+        raise YewfinchError(
+            phrase("At least {0} landmarks are needed on both the clay and the norm; {1} are.", _FEWEST, len(keys))
+        )
     a, b = np.array([norm[k] for k in keys]), np.array([person[k] for k in keys])
     ma, mb = a.mean(axis=0), b.mean(axis=0)
     u, _, v = np.linalg.svd((b - mb).T @ (a - ma))
@@ -99,7 +102,9 @@ def mean_of(several: Sequence[Norm]) -> Norm:
         raise YewfinchError("There is no head to take the mean of.")
     keys = sorted(set.intersection(*(set(landmarks) for landmarks, _ in several)))
     if len(keys) < _FEWEST:
-        raise YewfinchError(f"These heads have {len(keys)} landmarks in common; at least {_FEWEST} are needed.")
+        raise YewfinchError(
+            phrase("These heads have {0} landmarks in common; at least {1} are needed.", len(keys), _FEWEST)
+        )
     mean = {k: np.asarray(several[0][0][k], np.float64) for k in keys}
     motions = []
     for _ in range(_LAYINGS):
@@ -305,7 +310,9 @@ def steps_of_measure(
     moves: dict[str, DoubleArray] = {}
     for start, end in pairs:
         if start not in landmarks or end not in landmarks:
-            raise YewfinchError(f"Both ends of that distance have to be placed on the clay: {start} and {end}.")
+            raise YewfinchError(
+                phrase("Both ends of that distance have to be placed on the clay: {0} and {1}.", start, end)
+            )
         way = landmarks[end] - landmarks[start]
         size = float(np.linalg.norm(way))
         half = way / max(size, 1e-9) * (size - usual) / 2.0

@@ -27,6 +27,7 @@ from yewfinch.core.shared import memory
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 MAX_MEMBER = 2 << 30
 MAX_MEMBERS = 10_000
@@ -96,19 +97,24 @@ class Archive:
 
     def damaged(self, what: str) -> BadFileError:
         """An error that names the file."""
-        return BadFileError(f"{self.name} is damaged: {what}.")
+        return BadFileError(phrase("{0} is damaged: {1}.", self.name, what))
 
     def read(self, member: str, most: int = MAX_MEMBER) -> bytes:
         """A member's bytes, at most as many as it claims."""
         info = self._info(member)
         if info.file_size > most:
             raise BadFileError(
-                f"{self.name} has a '{member}' of absurd size ({grouped(info.file_size)} bytes) and is not opened."
+                phrase(
+                    "{0} has a '{1}' of absurd size ({2} bytes) and is not opened.",
+                    self.name,
+                    member,
+                    grouped(info.file_size),
+                )
             )
         with self._guarded(), self._zip.open(info) as file:
             data = file.read(info.file_size)
         if len(data) != info.file_size:
-            raise self.damaged(f"{member} is cut short")
+            raise self.damaged(phrase("{0} is cut short", member))
         return data
 
     def plain(self, member: str, shape: tuple[int, ...], dtype: str) -> np.ndarray:
@@ -127,7 +133,7 @@ class Archive:
         with self._guarded(), self._zip.open(self._info(member)) as file:
             found = self._header(file, member)
             if found[1][0] > MAX_VERTICES:
-                raise self.damaged(f"{member} claims a shape of {found[1]}")
+                raise self.damaged(phrase("{0} claims a shape of {1}", member, found[1]))
             return self._data(file, member, (found[1][0], width), np.dtype(dtype), found)
 
     def piece_array(self, member: str, kind: str) -> np.ndarray:
@@ -136,7 +142,7 @@ class Archive:
         with self._guarded(), self._zip.open(self._info(member)) as file:
             found = self._header(file, member)
             if not 0 < found[1][0] <= most:
-                raise self.damaged(f"{member} claims {grouped(found[1][0])} rows")
+                raise self.damaged(phrase("{0} claims {1} rows", member, grouped(found[1][0])))
             return self._data(file, member, (found[1][0], width), dtype, found)
 
     def _checked(self, path: Path) -> dict[str, zipfile.ZipInfo]:
@@ -145,20 +151,26 @@ class Archive:
         try:
             own = path.stat().st_size
         except OSError as error:
-            raise BadFileError(f"{self.name} is not there any more.") from error
+            raise BadFileError(phrase("{0} is not there any more.", self.name)) from error
         if (
             len(infos) > MAX_MEMBERS
             or any(i.file_size > MAX_MEMBER for i in infos)
             or total > ALLOWANCE + MOST_PACKED * own
         ):
-            raise BadFileError(f"{self.name} claims more than a portrait can hold and is not opened.")
+            raise BadFileError(phrase("{0} claims more than a portrait can hold and is not opened.", self.name))
         if total > ALLOWANCE and total > PART_OF_MEMORY * memory.free():
             raise BadFileError(
-                f"{self.name} holds {total >> 20} MB, which is too much for the memory that is free here. Close "
-                "other programs, or open it on a larger machine."
+                phrase(
+                    "{0} holds {1} MB, which is too much for the memory that is free here. Close other "
+                    "programs, or open it on a larger machine.",
+                    self.name,
+                    total >> 20,
+                )
             )
         if any(i.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) or i.flag_bits & 1 for i in infos):
-            raise BadFileError(f"{self.name} is packed or locked in a way that portraits never are, and is not opened.")
+            raise BadFileError(
+                phrase("{0} is packed or locked in a way that portraits never are, and is not opened.", self.name)
+            )
         out = {i.filename: i for i in infos}
         if len(out) != len(infos):
             raise self.damaged("it holds two members of one name")
@@ -166,21 +178,21 @@ class Archive:
 
     def _info(self, member: str) -> zipfile.ZipInfo:
         if member not in self._members:
-            raise self.damaged(f"it lacks {member}")
+            raise self.damaged(phrase("it lacks {0}", member))
         return self._members[member]
 
     def _header(self, file: Any, member: str) -> tuple[np.dtype[Any], tuple[int, ...]]:
         """Type and shape of an array; exactly as NumPy writes them, as no other text is read."""
         if file.read(8) != b"\x93NUMPY\x01\x00":
-            raise self.damaged(f"{member} has an unknown array version")
+            raise self.damaged(phrase("{0} has an unknown array version", member))
         size = int.from_bytes(file.read(2), "little")
         found = _HEADER.fullmatch(file.read(size)) if size <= _LONGEST_HEADER else None
         if found is None or found[2] != b"False":
-            raise self.damaged(f"{member} is no array of a portrait")
+            raise self.damaged(phrase("{0} is no array of a portrait", member))
         try:
             dtype = np.dtype(found[1].decode())
         except TypeError as error:
-            raise self.damaged(f"{member} is an array of a type that does not exist") from error
+            raise self.damaged(phrase("{0} is an array of a type that does not exist", member)) from error
         return dtype, tuple(int(n) for n in found.groups()[2:] if n)
 
     def _data(
@@ -192,20 +204,20 @@ class Archive:
         found: tuple[np.dtype[Any], tuple[int, ...]],
     ) -> np.ndarray:
         if found != (dtype, shape):
-            raise self.damaged(f"{member} is {found[0]} {found[1]}, not {dtype} {shape}")
+            raise self.damaged(phrase("{0} is {1} {2}, not {3} {4}", member, found[0], found[1], dtype, shape))
         size = int(np.prod(shape, dtype=np.int64)) * dtype.itemsize
         if size > self._info(member).file_size:
-            raise self.damaged(f"{member} is cut short")
+            raise self.damaged(phrase("{0} is cut short", member))
         out = np.empty(shape, dtype)  # one that can be written: kernels are compiled for no others
         view, at = out.reshape(-1).view(np.uint8).data, 0
         while at < size:
             got = file.readinto(view[at : at + _READ])
             if not got:
-                raise self.damaged(f"{member} is cut short")
+                raise self.damaged(phrase("{0} is cut short", member))
             at += got
         most = FURTHEST.get(dtype.itemsize, 0.0)
         if dtype.kind == "f" and size and not (out.min() > -most and out.max() < most):  # false for no number, too
-            raise self.damaged(f"{member} holds values that are no numbers, or absurd")
+            raise self.damaged(phrase("{0} holds values that are no numbers, or absurd", member))
         return out
 
     @contextmanager
@@ -214,15 +226,15 @@ class Archive:
         try:
             yield
         except FileNotFoundError as error:
-            raise BadFileError(f"{self.name} is not there any more.") from error
+            raise BadFileError(phrase("{0} is not there any more.", self.name)) from error
         except zipfile.BadZipFile as error:
-            raise BadFileError(f"{self.name} is damaged or no Yewfinch portrait.") from error
+            raise BadFileError(phrase("{0} is damaged or no Yewfinch portrait.", self.name)) from error
         except OSError as error:
             raise BadFileError(
-                f"{self.name} cannot be read: {error.strerror or 'its folder or disk does not answer'}."
+                phrase("{0} cannot be read: {1}.", self.name, error.strerror or "its folder or disk does not answer")
             ) from error
         except (zlib.error, EOFError, struct.error, NotImplementedError, UnicodeDecodeError, ValueError) as error:
-            raise BadFileError(f"{self.name} is damaged: a part of it cannot be unpacked.") from error
+            raise BadFileError(phrase("{0} is damaged: a part of it cannot be unpacked.", self.name)) from error
 
 
 class Packer:

@@ -9,6 +9,7 @@ import msgspec
 from yewfinch.core.reshape.armature import Armature, linked
 from yewfinch.core.shared.bounds import Mm, Positive
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Number of a ball, or -1 for none.
 Parent = Annotated[int, msgspec.Meta(ge=-1, le=100_000)]
@@ -43,4 +44,4 @@ def armature_of(record: ArmatureRecord | None, name: str) -> Armature | None:
     try:
         return linked(record.balls, mirrored=record.mirrored, fillet=record.fillet)
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error

@@ -17,6 +17,7 @@ from yewfinch.core.mesh.surface.unfold import CornerPlaces
 from yewfinch.core.shared.arrays import ByteArray, FloatArray
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.skin.colour_map import on_samples
 from yewfinch.core.skin.unwrap import unwrapped
@@ -33,8 +34,11 @@ def places_of(piece: Piece) -> FloatArray:
     corners = texture_corners(piece)
     if corners is None:
         raise YewfinchError(
-            f"'{piece.name}' has no texture places. Lay it out flat first; base heads and models that came with "
-            "coordinates have some."
+            phrase(
+                "'{0}' has no texture places. Lay it out flat first; base heads and models that came "
+                "with coordinates have some.",
+                piece.name,
+            )
         )
     return corners
 
@@ -51,7 +55,7 @@ def lay_out(portrait: Portrait, piece: str, progress: Progress = silent) -> Edit
     """
     held = painting.paintable(portrait, piece)
     if texture_corners(held) is not None:
-        raise YewfinchError(f"'{held.name}' has texture places already.")
+        raise YewfinchError(phrase("'{0}' has texture places already.", held.name))
     places = CornerPlaces(held.surface.faces, unwrapped(held.surface, progress))
     return Edit(f"Lay {held.name} out flat", (PieceChange(held, replace(held, corners=places)),))
 
@@ -86,7 +90,7 @@ def write_maps(
     """
     write = WRITERS.get(path.suffix.lower())
     if write is None:
-        raise BadFileError(f"{path.name}: maps are written as PNG or TIFF.")
+        raise BadFileError(phrase("{0}: maps are written as PNG or TIFF.", path.name))
     held = portrait.pieces[piece]
     maps = maps_of(held, places_of(held), size, wanted, part(progress, 0.0, 0.7))
     files = {}
@@ -116,7 +120,7 @@ def read_map(path: Path) -> ByteArray:
     try:
         data = path.read_bytes()
     except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read ({error.strerror}).") from error
+        raise BadFileError(phrase("{0} cannot be read ({1}).", path.name, error.strerror)) from error
     return read_picture(data, path.name)
 
 

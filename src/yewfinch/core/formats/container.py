@@ -41,6 +41,7 @@ from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.photo import Sitter
 
@@ -204,14 +205,14 @@ def load(
             raise archive.damaged(str(error).rstrip(".")) from error
         except MemoryError as error:
             raise BadFileError(
-                f"{path.name} needs more memory than is free here. Close other programs and open it again."
+                phrase("{0} needs more memory than is free here. Close other programs and open it again.", path.name)
             ) from error
 
 
 def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None, progress: Progress) -> Portrait:
     name = archive.name
     if MANIFEST not in archive:
-        raise BadFileError(f"{name} is no Yewfinch portrait: it has no {MANIFEST}.")
+        raise BadFileError(phrase("{0} is no Yewfinch portrait: it has no {1}.", name, MANIFEST))
     raw, manifest = parsed(archive.read(MANIFEST, MAX_MANIFEST), name)
     portrait = Portrait()
     portrait.unknown = raw
@@ -219,7 +220,7 @@ def _read(archive: Archive, pictures: Mapping[str, Path], lost: list[str] | None
     for number, record in enumerate(manifest.pieces):
         progress(number / len(manifest.pieces), f"reading {record.name}")
         if record.id in portrait.pieces:
-            raise archive.damaged(f"two pieces are called {record.id}")
+            raise archive.damaged(phrase("two pieces are called {0}", record.id))
         _read_piece(archive, record, portrait)
     for key, piece in portrait.pieces.items():  # what follows nothing any more stands for itself
         source = None if piece.follows is None else portrait.pieces.get(piece.follows.source)
@@ -326,7 +327,7 @@ def _regions(archive: Archive, record: PieceRecord, rows: int) -> dict[str, np.n
     if not record.regions:
         return {}
     if len(set(record.regions)) != len(record.regions) or len(record.regions) > MAX_REGIONS:
-        raise archive.damaged(f"the regions of '{record.name}' do not fit together")
+        raise archive.damaged(phrase("the regions of '{0}' do not fit together", record.name))
     member_of = archive.plain(REGIONS.format(record.id), (len(record.regions), rows), "u1")
     return {key: member_of[i] for i, key in enumerate(record.regions)}
 

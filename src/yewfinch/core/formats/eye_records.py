@@ -11,6 +11,7 @@ from msgspec import Meta
 from yewfinch.core.features.eyes.eye import Eye, Iris, checked
 from yewfinch.core.shared.bounds import Count, Degrees, Mm, Positive, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 _Level = Annotated[int, Meta(ge=0, le=255)]
 _Rgb = tuple[_Level, _Level, _Level]
@@ -72,4 +73,4 @@ def eye_of(record: EyeRecord | None, name: str) -> Eye | None:
     try:
         return checked(Eye(**values))
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error

@@ -17,6 +17,7 @@ from yewfinch.core.anatomy.figure.pose import checked as checked_pose
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.shared.bounds import Count, Degrees, Mm, Real, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: A piece's vertices without the pose that is on.
 REST = "pieces/{}/rest.npy"
@@ -91,16 +92,16 @@ def figure_of(record: FigureRecord | None, name: str) -> Figure | None:
     if record is None:
         return None
     if not 0 <= record.level <= 4:
-        raise BadFileError(f"{name} is damaged: its base head has level {record.level}.")
+        raise BadFileError(phrase("{0} is damaged: its base head has level {1}.", name, record.level))
     if record.extent not in EXTENTS:
-        raise BadFileError(f"{name} is damaged: there is no base figure '{record.extent}'.")
+        raise BadFileError(phrase("{0} is damaged: there is no base figure '{1}'.", name, record.extent))
     rest = {k: getattr(record, k) for k in record.__struct_fields__ if k not in ("level", "extent", "body")}
     body = record.body
     try:
         physique = checked_physique(Physique(body.dials, body.measures, body.heads))
         return Figure(checked(Person(**rest)), record.level, record.extent, physique)
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error
 
 
 def pose_of(
@@ -130,7 +131,7 @@ def pose_of(
     try:
         pose = checked_pose(Pose(record.angles))
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error
     rest = {}
     for key, piece in pieces.items() if record.on else ():
         found = read(REST.format(key), len(piece.surface))

@@ -19,6 +19,7 @@ from yewfinch.core.sculpt.form_layers import STRONGEST, WEAKEST, FormLayer, Form
 from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 #: The leaves that a sheet is kept at, and the values there: of the base, of a layer's steps, of its mask.
 STATE = "pieces/{}/{}.npy"
@@ -145,7 +146,9 @@ def states_of(
             else read(STATE.format(piece.id, record.id), 3, "<f4")
         )
         if surface is None or at is None or len(at) != len(surface):
-            raise BadFileError(f"{name} is damaged: the state '{record.name}' of '{piece.name}' does not fit it.")
+            raise BadFileError(
+                phrase("{0} is damaged: the state '{1}' of '{2}' does not fit it.", name, record.name, piece.name)
+            )
         out.append(FormState(record.id, record.name, surface.faces, record.level, at))
     return piece, tuple(out)
 
@@ -169,7 +172,7 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
     """
     out = []
     for record in records:
-        bad = BadFileError(f"{name} is damaged: the layers of '{piece.name}' do not fit together.")
+        bad = BadFileError(phrase("{0} is damaged: the layers of '{1}' do not fit together.", name, piece.name))
         if (
             len({v.id for v in record.layers}) != len(record.layers)
             or not 0 < len(record.layers) <= MOST

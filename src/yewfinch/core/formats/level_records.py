@@ -15,6 +15,7 @@ from yewfinch.core.mesh.surface.channel_spec import channel_specs
 from yewfinch.core.mesh.surface.channels import Channels
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Arrays of one level: its member, width and type. `above` ones are what the next level belongs to.
 MEMBER = "pieces/{}/level-{}-{}.npy"
@@ -106,7 +107,7 @@ def levels_of(
         or not 0 < sizes[0] <= max(sizes) <= MOST_ROWS
         or len(record.regions) != len(sizes)
     ):
-        raise BadFileError(f"{name} is damaged: '{piece.name}' claims levels that cannot be.")
+        raise BadFileError(phrase("{0} is damaged: '{1}' claims levels that cannot be.", name, piece.name))
     nets: list[tuple[Net, Rise | None]] = []
     coarsest = faces(MEMBER.format(piece.id, 0, "faces"))
     try:
@@ -115,13 +116,18 @@ def levels_of(
         net = net_of(coarsest, sizes[0])
     except YewfinchError as error:
         raise BadFileError(
-            f"{name} is damaged: the coarsest level of '{piece.name}' is no surface ({error})."
+            phrase("{0} is damaged: the coarsest level of '{1}' is no surface ({2}).", name, piece.name, error)
         ) from error
     rise: Rise | None
     for number, size in enumerate(sizes):
         if net.n != size:
             raise BadFileError(
-                f"{name} is damaged: level {number + 1} of '{piece.name}' has another size than its faces tell."
+                phrase(
+                    "{0} is damaged: level {1} of '{2}' has another size than its faces tell.",
+                    name,
+                    number + 1,
+                    piece.name,
+                )
             )
         if number + 1 < len(sizes):
             above, rise = finer(net)
@@ -143,12 +149,16 @@ def levels_of(
             or any(held[s.name] is None for s in channel_specs() if s.always_saved)
             or (number and since is None)
         ):
-            raise BadFileError(f"{name} is damaged: level {number + 1} of '{piece.name}' is not all there.")
+            raise BadFileError(
+                phrase("{0} is damaged: level {1} of '{2}' is not all there.", name, number + 1, piece.name)
+            )
         names = record.regions[number]
         table = read(MEMBER.format(piece.id, number, "regions"), (len(names), own.n), "u1") if names else None
         if names and (table is None or len(set(names)) != len(names)):
             raise BadFileError(
-                f"{name} is damaged: regions of level {number + 1} of '{piece.name}' do not fit together."
+                phrase(
+                    "{0} is damaged: regions of level {1} of '{2}' do not fit together.", name, number + 1, piece.name
+                )
             )
         regions = {} if table is None else dict(zip(names, table, strict=True))
         if number == record.current:  # as they are on the piece: those told apart here would count as changed
@@ -170,5 +180,5 @@ def levels_of(
     if here.n != len(piece.surface) or not np.array_equal(
         Surface(piece.surface.positions, here.faces).faces, piece.surface.faces
     ):
-        raise BadFileError(f"{name} is damaged: '{piece.name}' stands on none of its levels.")
+        raise BadFileError(phrase("{0} is damaged: '{1}' stands on none of its levels.", name, piece.name))
     return Levels(tuple(made), record.current, piece.surface.faces)

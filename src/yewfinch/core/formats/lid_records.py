@@ -13,6 +13,7 @@ from yewfinch.core.features.lids.lid_margins import POINTS
 from yewfinch.core.features.lids.lids import KNOTS, Lids, checked
 from yewfinch.core.shared.bounds import Degrees, Mm
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 _Place = tuple[Mm, Mm, Mm]
 _Knots = Annotated[tuple[tuple[Mm, Mm], ...], Meta(min_length=KNOTS, max_length=KNOTS)]
@@ -66,7 +67,7 @@ def lids_of(record: LidsRecord | None, name: str) -> Lids | None:
     try:
         return checked(Lids(**msgspec.structs.asdict(record)))
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error
 
 
 def skin_lids_of(records: Mapping[str, LidsRecord], name: str) -> dict[str, Lids]:

@@ -24,12 +24,14 @@ from yewfinch.core.document.verbs.swatches import SWATCHES
 from yewfinch.core.formats.figure_records import FigureRecord, PoseRecord, figure_manifest, pose_manifest
 from yewfinch.core.formats.layer_records import layer_manifest, state_manifest
 from yewfinch.core.formats.piece_records import PieceRecord, piece_manifest
+from yewfinch.core.formats.records import as_record
 from yewfinch.core.formats.sitter_records import SitterRecord, sitter_manifest
 from yewfinch.core.formats.stamp_records import StampRecord, StencilRecord, stamp_manifest, stencil_manifest
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.reshape.part_turn import Bent
 from yewfinch.core.shared.bounds import LONGEST_NAME, LONGEST_TEXT, Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.calipers import Caliper
 
 SCHEMA = 1
@@ -97,17 +99,21 @@ def parsed(text: bytes, name: str) -> tuple[dict[str, Any], Manifest]:
         raw = json.loads(text, parse_constant=_no_number, parse_float=_number, parse_int=_whole)
         manifest = msgspec.convert(raw, Manifest)
     except msgspec.ValidationError as error:
-        raise BadFileError(f"{name} is damaged: in its manifest, {_plain(error)}.") from error
+        raise BadFileError(phrase("{0} is damaged: in its manifest, {1}.", name, _plain(error))) from error
     except _NumberError as error:
-        raise BadFileError(f"{name} is damaged: its manifest holds {error}.") from error
+        raise BadFileError(phrase("{0} is damaged: its manifest holds {1}.", name, error)) from error
     except (ValueError, RecursionError) as error:  # ValueError: no JSON, or no UTF-8
-        raise BadFileError(f"{name} is damaged: its manifest cannot be read.") from error
+        raise BadFileError(phrase("{0} is damaged: its manifest cannot be read.", name)) from error
     if _too_deep(raw):
-        raise BadFileError(f"{name} is damaged: its manifest is nested absurdly deep.")
+        raise BadFileError(phrase("{0} is damaged: its manifest is nested absurdly deep.", name))
     if manifest.yewfinch.schema > SCHEMA:
         raise BadFileError(
-            f"{name} was written by a later version (schema {manifest.yewfinch.schema}, this one "
-            f"reads {SCHEMA}). Open it with that version."
+            phrase(
+                "{0} was written by a later version (schema {1}, this one reads {2}). Open it with that version.",
+                name,
+                manifest.yewfinch.schema,
+                SCHEMA,
+            )
         )
     return raw, manifest
 
@@ -117,19 +123,19 @@ class _NumberError(ValueError):
 
 
 def _no_number(text: str) -> float:
-    raise _NumberError(f"{text}, which is no number")
+    raise _NumberError(phrase("{0}, which is no number", text))
 
 
 def _number(text: str) -> float:
     value = float(text)
     if not math.isfinite(value):  # 1e400 is valid JSON
-        raise _NumberError(f"{text[:20]}, which is no number that can be kept")
+        raise _NumberError(phrase("{0}, which is no number that can be kept", text[:20]))
     return value
 
 
 def _whole(text: str) -> int:
     if len(text) > 19:
-        raise _NumberError(f"{text[:20]}, which is no number that can be kept")
+        raise _NumberError(phrase("{0}, which is no number that can be kept", text[:20]))
     return int(text)
 
 
@@ -174,22 +180,22 @@ def manifest_of(portrait: Portrait) -> dict[str, Any]:
         "yewfinch": {"schema": SCHEMA, "units": "mm"},
         "name": portrait.name,
         "pieces": pieces,
-        "landmarks": {k: msgspec.to_builtins(a) for k, a in portrait.anchors.items()},
-        "lines": {k: [msgspec.to_builtins(a) for a in v] for k, v in portrait.lines.items()},
-        "guides": [[msgspec.to_builtins(a) for a in guide] for guide in portrait.guides],
+        "landmarks": {k: as_record(a) for k, a in portrait.anchors.items()},
+        "lines": {k: [as_record(a) for a in v] for k, v in portrait.lines.items()},
+        "guides": [[as_record(a) for a in guide] for guide in portrait.guides],
         "sitter": sitter_manifest(portrait.sitter),
         "rules": [
             {"key": r.key, "title": r.title, "kind": r.kind, "landmarks": list(r.landmarks), "ideal": r.ideal}
             for r in portrait.rules
         ],
-        "calipers": [msgspec.to_builtins(c) for c in portrait.calipers],
+        "calipers": [as_record(c) for c in portrait.calipers],
         "stamps": stamp_manifest(portrait),
         "stencil": stencil_manifest(portrait),
         "figure": figure_manifest(portrait.figure),
         "pose": pose_manifest(portrait.posed),
         "bent": {k: {"on": b.on} for k, b in bents(portrait).items()},
         "swatches": [list(c) for c in portrait.swatches],
-        "laid": {k: msgspec.to_builtins(v) for k, v in portrait.laid.items() if k in portrait.pieces},
+        "laid": {k: as_record(v) for k, v in portrait.laid.items() if k in portrait.pieces},
     }
     merged = _merge(portrait.unknown, mended(known))
     assert isinstance(merged, dict)
@@ -219,11 +225,13 @@ def mended(manifest: dict[str, Any]) -> dict[str, Any]:
 
 
 def _of_python(value: Any) -> Any:
-    """A tree with NumPy's numbers as Python's: the schema takes no others."""
+    """A tree with NumPy's numbers as Python's, and phrases as plain text: the schema takes no others."""
     if isinstance(value, dict):
         return {str(k): _of_python(v) for k, v in value.items()}
     if isinstance(value, (list, tuple)):
         return [_of_python(v) for v in value]
+    if isinstance(value, str):
+        return str(value)
     return value.item() if isinstance(value, np.generic) else value
 
 

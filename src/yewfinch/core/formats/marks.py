@@ -19,6 +19,7 @@ from typing import Any
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.photo import CERTAINTIES, Photo, Sitter
 
 SCHEMA = 1
@@ -56,7 +57,7 @@ def write_marks(sitter: Sitter, path: Path) -> int:
             writer.writerow((name, key, *(("", "") if at is None else (f"{at[0]:.3f}", f"{at[1]:.3f}")), certainty))
         text = out.getvalue()
     else:
-        raise BadFileError(f"{path.name}: marks are written as .csv or .json.")
+        raise BadFileError(phrase("{0}: marks are written as .csv or .json.", path.name))
     write_atomic(path, text.encode())
     return len(rows)
 
@@ -84,12 +85,12 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
     """
     try:
         if path.stat().st_size > MAX_BYTES:
-            raise BadFileError(f"{path.name} is too large to hold marks.")
+            raise BadFileError(phrase("{0} is too large to hold marks.", path.name))
         text = path.read_text(encoding="utf-8-sig")
     except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read: {error.strerror}.") from error
+        raise BadFileError(phrase("{0} cannot be read: {1}.", path.name, error.strerror)) from error
     except UnicodeDecodeError as error:
-        raise BadFileError(f"{path.name} is no text file. Marks are read from .csv or .json.") from error
+        raise BadFileError(phrase("{0} is no text file. Marks are read from .csv or .json.", path.name)) from error
     rows = _json_rows(text, path.name) if path.suffix.lower() == ".json" else _csv_rows(text, path.name)
     by_name: dict[str, list[Photo]] = {}
     for p in sitter.photos:
@@ -99,12 +100,18 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
     for where, name, key, x, y, certainty in rows:
         photo = _photo(by_name, only or name, where)
         if key not in LANDMARKS:
-            raise BadFileError(f"{where}: '{key[:40]}' is no landmark. The abbreviations are listed in the help.")
+            raise BadFileError(
+                phrase("{0}: '{1}' is no landmark. The abbreviations are listed in the help.", where, key[:40])
+            )
         if (photo.id, key) in seen:
-            raise BadFileError(f"{where}: '{key}' is given twice for '{photo.name}'. Leave one of them.")
+            raise BadFileError(
+                phrase("{0}: '{1}' is given twice for '{2}'. Leave one of them.", where, key, photo.name)
+            )
         seen.add((photo.id, key))
         if certainty not in CERTAINTIES:
-            raise BadFileError(f"{where}: certainty must be clear, guessed or hidden, got {_shown(certainty)}.")
+            raise BadFileError(
+                phrase("{0}: certainty must be clear, guessed or hidden, got {1}.", where, _shown(certainty))
+            )
         now = changed.get(photo.id, photo)
         if certainty == "hidden" and x in ("", None) and y in ("", None):
             changed[photo.id] = now.rated(key, "hidden")
@@ -112,12 +119,19 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
         at = _number(x, "x", where), _number(y, "y", where)
         if not (0 <= at[0] <= photo.width and 0 <= at[1] <= photo.height):
             raise BadFileError(
-                f"{where}: ({at[0]:g}, {at[1]:g}) lies outside '{photo.name}', which is {photo.width} x "
-                f"{photo.height} pixels."
+                phrase(
+                    "{0}: ({1:g}, {2:g}) lies outside '{3}', which is {4} x {5} pixels.",
+                    where,
+                    at[0],
+                    at[1],
+                    photo.name,
+                    photo.width,
+                    photo.height,
+                )
             )
         changed[photo.id] = now.marked(key, at).rated(key, certainty)
     if not seen:
-        raise BadFileError(f"{path.name} holds no marks.")
+        raise BadFileError(phrase("{0} holds no marks.", path.name))
     photos = tuple(changed.get(p.id, p) for p in sitter.photos)
     return replace(sitter, photos=photos), len(seen)
 
@@ -125,9 +139,11 @@ def read_marks(sitter: Sitter, path: Path, only: str | None = None) -> tuple[Sit
 def _photo(by_name: dict[str, list[Photo]], name: str, where: str) -> Photo:
     found = by_name.get(name) or by_name.get(Path(name).stem, [])
     if not found:
-        raise BadFileError(f"{where}: there is no photo called '{name[:80]}'.")
+        raise BadFileError(phrase("{0}: there is no photo called '{1}'.", where, name[:80]))
     if len(found) > 1:
-        raise BadFileError(f"{where}: {len(found)} photos are called '{name}'. Give them different names first.")
+        raise BadFileError(
+            phrase("{0}: {1} photos are called '{2}'. Give them different names first.", where, len(found), name)
+        )
     return found[0]
 
 
@@ -141,9 +157,9 @@ def _number(value: Any, name: str, where: str) -> float:
     try:
         number = float(value)
     except (TypeError, ValueError, OverflowError):
-        raise BadFileError(f"{where}: {name} must be a number, got {_shown(value)}.") from None
+        raise BadFileError(phrase("{0}: {1} must be a number, got {2}.", where, name, _shown(value))) from None
     if not math.isfinite(number):
-        raise BadFileError(f"{where}: {name} is {value}, which is no place on a photo.")
+        raise BadFileError(phrase("{0}: {1} is {2}, which is no place on a photo.", where, name, value))
     return number
 
 
@@ -153,7 +169,7 @@ def _csv_rows(text: str, name: str) -> Iterator[_Row]:
         yield from _csv_cells(reader, name)
     except csv.Error as error:
         raise BadFileError(
-            f"{name}, line {reader.line_num + 1}: {error}. Marks have five short values a line."
+            phrase("{0}, line {1}: {2}. Marks have five short values a line.", name, reader.line_num + 1, error)
         ) from error
 
 
@@ -161,14 +177,14 @@ def _csv_cells(reader: Any, name: str) -> Iterator[_Row]:
     header = [c.strip().lower() for c in next(reader, [])]
     missing = [c for c in COLUMNS[:4] if c not in header]
     if missing:
-        raise BadFileError(f"{name} is no list of marks: its first line lacks {', '.join(missing)}.")
+        raise BadFileError(phrase("{0} is no list of marks: its first line lacks {1}.", name, ", ".join(missing)))
     for cells in reader:
         if not any(c.strip() for c in cells):
             continue
         row = dict(zip(header, (c.strip() for c in cells), strict=False))
         where = f"{name}, line {reader.line_num}"
         if any(c not in row for c in COLUMNS[:4]):
-            raise BadFileError(f"{where}: {len(cells)} values where {len(header)} are needed.")
+            raise BadFileError(phrase("{0}: {1} values where {2} are needed.", where, len(cells), len(header)))
         yield where, row["photo"], row["landmark"], row["x"], row["y"], row.get("certainty") or "clear"
 
 
@@ -176,15 +192,15 @@ def _json_rows(text: str, name: str) -> Iterator[_Row]:
     try:
         held = json.loads(text)
     except (ValueError, RecursionError) as error:
-        raise BadFileError(f"{name} is damaged: {error}.") from error
+        raise BadFileError(phrase("{0} is damaged: {1}.", name, error)) from error
     if not isinstance(held, dict) or not isinstance(held.get("photos"), dict) or "yewfinch_marks" not in held:
-        raise BadFileError(f"{name} is no list of marks.")
+        raise BadFileError(phrase("{0} is no list of marks.", name))
     if held["yewfinch_marks"] != SCHEMA:
-        raise BadFileError(f"{name} was written by another version ({str(held['yewfinch_marks'])[:20]}).")
+        raise BadFileError(phrase("{0} was written by another version ({1}).", name, str(held["yewfinch_marks"])[:20]))
     for photo, marks in held["photos"].items():
         if not isinstance(marks, dict):
-            raise BadFileError(f"{name}: the marks of '{photo}' are damaged.")
+            raise BadFileError(phrase("{0}: the marks of '{1}' are damaged.", name, photo))
         for key, mark in marks.items():
             if not isinstance(mark, dict):
-                raise BadFileError(f"{name}: '{key}' of '{photo}' is damaged.")
+                raise BadFileError(phrase("{0}: '{1}' of '{2}' is damaged.", name, key, photo))
             yield f"{name}, '{photo}'", photo, key, mark.get("x"), mark.get("y"), mark.get("certainty", "clear")

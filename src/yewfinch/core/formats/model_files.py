@@ -16,6 +16,7 @@ from yewfinch.core.shared import memory
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 
 #: Largest file that is opened, bytes.
 MAX_BYTES = 4 << 30
@@ -35,7 +36,7 @@ def register(kind: Format) -> None:
         If there is one of its suffix.
     """
     if kind.suffix in _formats:
-        raise ValueError(f"{kind.title} and {_formats[kind.suffix].title} are both for {kind.suffix}")
+        raise ValueError(phrase("{0} and {1} are both for {2}", kind.title, _formats[kind.suffix].title, kind.suffix))
     _formats[kind.suffix] = kind
 
 
@@ -80,7 +81,7 @@ def format_of(path: Path) -> Format:
     found = formats().get(path.suffix.lower())
     if found is None:
         known = ", ".join(s.lstrip(".").upper() for s in formats())
-        raise BadFileError(f"{path.name}: files of this kind are not known. Use one of {known}.")
+        raise BadFileError(phrase("{0}: files of this kind are not known. Use one of {1}.", path.name, known))
     return found
 
 
@@ -96,27 +97,32 @@ def read_model(path: Path) -> Model:
     try:
         size = path.stat().st_size
         if size > MAX_BYTES:
-            raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 30} GB and is not opened.")
+            raise BadFileError(phrase("{0} is larger than {1} GB and is not opened.", path.name, MAX_BYTES >> 30))
         if TIMES_SIZE * size > memory.free():
             raise BadFileError(
-                f"{path.name} is too large for the memory that is free here. Close other programs, or reduce it first."
+                phrase(
+                    "{0} is too large for the memory that is free here. Close other programs, or reduce it first.",
+                    path.name,
+                )
             )
         with np.errstate(all="ignore"):  # what overflows is no number, and is refused below
             model = kind.read(path)
     except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read: {error.strerror or 'its disk does not answer'}.") from error
+        raise BadFileError(
+            phrase("{0} cannot be read: {1}.", path.name, error.strerror or "its disk does not answer")
+        ) from error
     except MemoryError as error:
         raise BadFileError(
-            f"{path.name} needs more memory than is free here. Close other programs, or reduce it first."
+            phrase("{0} needs more memory than is free here. Close other programs, or reduce it first.", path.name)
         ) from error
     shapes = [s for s in model.shapes if len(s.positions) and len(s.faces)]
     if not shapes:
-        raise BadFileError(f"{path.name} holds no faces; there is nothing to import.")
+        raise BadFileError(phrase("{0} holds no faces; there is nothing to import.", path.name))
     for s in shapes:
         if not np.isfinite(s.positions).all():
-            raise BadFileError(f"{path.name} holds positions that are not numbers.")
+            raise BadFileError(phrase("{0} holds positions that are not numbers.", path.name))
         if s.faces.min() < 0 or s.faces.max() >= len(s.positions):
-            raise BadFileError(f"{path.name} has faces that name vertices it does not have.")
+            raise BadFileError(phrase("{0} has faces that name vertices it does not have.", path.name))
     notes = model.notes
     if len(shapes) > MOST_BODIES:
         notes = (
@@ -143,8 +149,11 @@ def write_shapes(path: Path, shapes: list[Shape]) -> None:
     kind = format_of(path)
     if kind.write is None:
         raise BadFileError(
-            f"{path.name}: files of this kind are read only. Use one of "
-            f"{', '.join(s.lstrip('.').upper() for s in writable())}."
+            phrase(
+                "{0}: files of this kind are read only. Use one of {1}.",
+                path.name,
+                ", ".join(s.lstrip(".").upper() for s in writable()),
+            )
         )
     more = {} if kind.beside is None else kind.beside(shapes, path.stem)
     for name, data in more.items():

@@ -27,6 +27,7 @@ from yewfinch.core.formats.picture_files import png, read_picture
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layer import CLEAR, ColourLayer
 from yewfinch.core.skin.colour_map import Layout, layout, on_samples, size_for
@@ -211,13 +212,15 @@ def take(portrait: Portrait, piece: str, path: Path, progress: Progress = silent
                 )
             )
             if len(made) > painting.MOST:
-                raise YewfinchError(f"{path.name} has more layers than the {painting.MOST} that a piece can have.")
+                raise YewfinchError(
+                    phrase("{0} has more layers than the {1} that a piece can have.", path.name, painting.MOST)
+                )
             if group:
                 fill(entry, key, depth + 1, picture_of)
 
     top = new("group")
     made.append(ColourLayer(top, f"From {path.stem}"[:60], "group", Sheet(paint.grain.count, CLEAR)))
-    bad = BadFileError(f"{path.name} is damaged or no OpenRaster file; nothing was taken.")
+    bad = BadFileError(phrase("{0} is damaged or no OpenRaster file; nothing was taken.", path.name))
     try:
         with zipfile.ZipFile(path) as archive:
             if archive.read("mimetype").strip() != b"image/openraster":
@@ -236,7 +239,7 @@ def take(portrait: Portrait, piece: str, path: Path, progress: Progress = silent
 
             fill(stack, top, 0, picture_of)
     except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read ({error.strerror}).") from error
+        raise BadFileError(phrase("{0} cannot be read ({1}).", path.name, error.strerror)) from error
     except (zipfile.BadZipFile, KeyError, Xml.ParseError, ValueError, NotImplementedError, RuntimeError) as error:
         raise bad from error
     return painting.laid(held, paint, [*made, *paint.layers], f"Layers of {path.name}"), top

@@ -10,9 +10,11 @@ import numpy as np
 
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs.painting import MOST
+from yewfinch.core.formats.records import as_record
 from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
 from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, MODES, OPEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting, ground_roughness
@@ -79,7 +81,7 @@ def paint_manifest(piece: Piece) -> dict[str, Any] | None:
         if v.kind == "fill":
             entry["colour"] = [int(c) for c in v.sheet.plain[:3]]
         if v.kind == "adjust":
-            entry["adjustment"] = msgspec.to_builtins(v.adjustment)
+            entry["adjustment"] = as_record(v.adjustment)
         if v.values:
             entry["values"] = {k: [int(b) for b in s.plain] for k, s in v.values.items()}
             entry["depth"] = v.depth
@@ -122,7 +124,7 @@ def painting_of(record: PaintingRecord | None, piece: Piece, read: Read, name: s
     """
     if record is None:
         return None
-    bad = BadFileError(f"{name} is damaged: the colour layers of '{piece.name}' do not fit together.")
+    bad = BadFileError(phrase("{0} is damaged: the colour layers of '{1}' do not fit together.", name, piece.name))
     ids = [v.id for v in record.layers]
     if len(set(ids)) != len(ids) or len(ids) > MOST or any("/" in k for k in ids):
         raise bad

@@ -11,6 +11,7 @@ import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.pictures import reading
 
 #: Kinds of pictures that are read, and pixels at most.
@@ -39,7 +40,7 @@ def read_picture(data: bytes, name: str) -> ByteArray:
     sentence = f"{name} is no picture that can be read. Use a PNG, JPEG, TIFF or WebP file."
     with reading(sentence), Image.open(io.BytesIO(data), formats=KINDS) as image:
         if image.width * image.height > _MOST:
-            raise BadFileError(f"{name} has {image.width} x {image.height} pixels, which is too many.")
+            raise BadFileError(phrase("{0} has {1} x {2} pixels, which is too many.", name, image.width, image.height))
         image.load()
         if image.mode in ("I", "I;16", "I;16B", "F"):
             return np.repeat(_bytes(np.asarray(image, np.float64))[..., None], 3, axis=2)

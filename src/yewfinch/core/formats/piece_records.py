@@ -19,6 +19,7 @@ from yewfinch.core.formats.solid_records import SolidRecord, solid_manifest
 from yewfinch.core.formats.teeth_records import TeethRecord, teeth_manifest
 from yewfinch.core.shared.bounds import Count, Id, Mm, Name
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 
 class FollowRecord(msgspec.Struct):
@@ -41,7 +42,7 @@ def follow_of(record: FollowRecord | None, name: str) -> Follow | None:
         return None
     turn = np.array(record.matrix).reshape(3, 4)[:, :3]
     if not np.isfinite(record.matrix).all() or np.abs(turn @ turn.T - np.eye(3)).max() > 1e-3:
-        raise BadFileError(f"{name} is damaged: a piece follows another in a way that makes no sense.")
+        raise BadFileError(phrase("{0} is damaged: a piece follows another in a way that makes no sense.", name))
     return Follow(record.source, tuple(record.matrix), record.kind)
 
 

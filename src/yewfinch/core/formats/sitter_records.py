@@ -14,8 +14,10 @@ from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.sex_and_age import OLDEST, YOUNGEST, Age, Sex
 from yewfinch.core.formats.archive import Archive
+from yewfinch.core.formats.records import as_record
 from yewfinch.core.shared.bounds import Degrees, Id, Mm, Name, Pixels, Positive, Side, Text
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.pictures import upright_size
 from yewfinch.core.sight.view import DIRECTIONS
 from yewfinch.core.sitter.photo import (
@@ -116,22 +118,22 @@ def sitter_manifest(sitter: Sitter) -> dict[str, Any]:
             "cut": p.cut,
             "mouth_open": p.mouth_open,
             "curves": {k: [list(q) for q in v] for k, v in p.curves.items()},
-            "drawings": [msgspec.to_builtins(d) for d in p.drawings],
+            "drawings": [as_record(d) for d in p.drawings],
             "note": p.note,
             "tags": list(p.tags),
             "turn": p.turn,
             "crop": None if p.crop is None else list(p.crop),
             "exposure": p.exposure,
             "warmth": p.warmth,
-            "standpoint": None if p.standpoint is None else msgspec.to_builtins(p.standpoint),
+            "standpoint": None if p.standpoint is None else as_record(p.standpoint),
         }
         for p in sitter.photos
     ]
     return {
         "photos": photos, "kind": sitter.kind, "age": sitter.age, "years": sitter.years,
-        "known": [msgspec.to_builtins(d) for d in sitter.known],
+        "known": [as_record(d) for d in sitter.known],
         "solution": _solution_manifest(sitter.solution),
-        "sheets": [msgspec.to_builtins(s) for s in sitter.sheets],
+        "sheets": [as_record(s) for s in sitter.sheets],
     }  # fmt: skip
 
 
@@ -141,11 +143,11 @@ def _solution_manifest(found: Solution | None) -> dict[str, Any] | None:
     return {
         "keys": list(found.keys), "points": found.points.tolist(),
         "seen": {k: list(v) for k, v in found.seen.items()},
-        "fits": [msgspec.to_builtins(f) for f in found.fits],
-        "bad": [msgspec.to_builtins(b) for b in found.bad],
+        "fits": [as_record(f) for f in found.fits],
+        "bad": [as_record(b) for b in found.bad],
         "left_out": dict(found.left_out), "scale_spread": found.scale_spread,
         "scale_source": found.scale_source, "noise": found.noise, "stamp": found.digest,
-        "placing": found.placing.tolist(), "doubt": msgspec.to_builtins(found.doubt),
+        "placing": found.placing.tolist(), "doubt": as_record(found.doubt),
     }  # fmt: skip
 
 
@@ -184,7 +186,7 @@ def sitter_of(record: SitterRecord, archive: Archive, pictures: Mapping[str, Pat
             files[picture.file] = _picture(archive, picture.file, (picture.width, picture.height), pictures, lost)
     for s in record.sheets:
         if s.direction not in DIRECTIONS or len(s.marks) > 2:
-            raise archive.damaged(f"the design sheet '{s.name}' lies nowhere")
+            raise archive.damaged(phrase("the design sheet '{0}' lies nowhere", s.name))
     known = tuple(k for k in record.known if k.start in LANDMARKS and k.end in LANDMARKS and k.start != k.end)
     photos = tuple(_photo(p, files[p.file], archive) for p in record.photos)
     return Sitter(
@@ -195,9 +197,9 @@ def sitter_of(record: SitterRecord, archive: Archive, pictures: Mapping[str, Pat
 def _photo(p: PhotoRecord, data: bytes, archive: Archive) -> Photo:
     """A photo; landmarks, lines and spans that this version does not know are passed over."""
     if upright_size(data, KINDS) not in (None, (p.width, p.height)):  # marks would lie nowhere on it
-        raise archive.damaged(f"the photo '{p.name}' is not {p.width} x {p.height} pixels, as it says")
+        raise archive.damaged(phrase("the photo '{0}' is not {1} x {2} pixels, as it says", p.name, p.width, p.height))
     if any(len(d.points) > MAX_POINTS or not d.points for d in p.drawings):
-        raise archive.damaged(f"a drawing on '{p.name}' has no points, or too many")
+        raise archive.damaged(phrase("a drawing on '{0}' has no points, or too many", p.name))
     rest = {
         k: getattr(p, k)
         for k in p.__struct_fields__
@@ -268,7 +270,7 @@ def _picture(
         return archive.read(member, MAX_BYTES)
     except (OSError, BadFileError) as error:
         if lost is None or size[0] * size[1] > MAX_PIXELS:
-            raise archive.damaged(f"its photo {file} cannot be read") from error
+            raise archive.damaged(phrase("its photo {0} cannot be read", file)) from error
     lost.append(file)
     return _grey(*size)
 
@@ -284,6 +286,6 @@ def _grey(width: int, height: int) -> bytes:
 
 def _check_picture(file: str, width: int, height: int, name: str) -> None:
     if "/" in file or "\\" in file or file in ("", ".", ".."):
-        raise BadFileError(f"{name} names a photo outside itself ({file!r}).")
+        raise BadFileError(phrase("{0} names a photo outside itself ({1!r}).", name, file))
     if width * height > MAX_PIXELS:
-        raise BadFileError(f"{name} has a photo of absurd size ({width} x {height}).")
+        raise BadFileError(phrase("{0} has a photo of absurd size ({1} x {2}).", name, width, height))

@@ -9,6 +9,7 @@ import msgspec
 from yewfinch.core.reshape.solid import Solid, checked
 from yewfinch.core.shared.bounds import Degrees, Mm, Positive, Real
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 class SolidRecord(msgspec.Struct):
@@ -49,4 +50,4 @@ def solid_of(record: SolidRecord | None, name: str) -> Solid | None:
     try:
         return checked(Solid(record.kind, record.values, record.place, record.turn, record.edge, record.line))
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error

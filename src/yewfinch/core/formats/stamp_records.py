@@ -14,6 +14,7 @@ from yewfinch.core.sculpt.stamps import LARGEST, MOST, NARROWEST, WIDEST, Stamp,
 from yewfinch.core.sculpt.stencil import HANDLES, Stencil
 from yewfinch.core.shared.bounds import Count, Degrees, Id, Name, Positive, Share
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 MEMBER = "stamps/{}.png"
 
@@ -74,7 +75,7 @@ def stencil_of(record: StencilRecord | None, stamps: tuple[Stamp, ...], name: st
         return None
     stamp = stamp_of(stamps, record.stamp)
     if stamp is None or len(record.warp) != HANDLES**2:
-        raise BadFileError(f"{name} is damaged: its stencil has no stamp, or another grid.")
+        raise BadFileError(phrase("{0} is damaged: its stencil has no stamp, or another grid.", name))
     try:
         return Stencil(stamp).changed(
             at=record.at,
@@ -87,7 +88,7 @@ def stencil_of(record: StencilRecord | None, stamps: tuple[Stamp, ...], name: st
             warp=tuple(record.warp),
         )
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: its stencil makes no sense ({error}).") from error
+        raise BadFileError(phrase("{0} is damaged: its stencil makes no sense ({1}).", name, error)) from error
 
 
 def stamp_manifest(portrait: Portrait) -> list[dict[str, Any]]:
@@ -104,21 +105,21 @@ def stamps_of(records: list[StampRecord], read: Callable[[str], bytes | None], n
         If there are too many, or one makes no sense.
     """
     if len(records) > MOST:
-        raise BadFileError(f"{name} has {len(records)} stamps; {MOST} are allowed.")
+        raise BadFileError(phrase("{0} has {1} stamps; {2} are allowed.", name, len(records), MOST))
     out = []
     for record in records:
         data = read(MEMBER.format(record.id)) if re.fullmatch(r"[A-Za-z0-9_-]{1,40}", record.id) else None
         if data is None:
-            raise BadFileError(f"{name} lacks the picture of its stamp '{record.title}'.")
+            raise BadFileError(phrase("{0} lacks the picture of its stamp '{1}'.", name, record.title))
         if not (np.isfinite(record.width_mm) and NARROWEST <= record.width_mm <= WIDEST):
-            raise BadFileError(f"{name} has a stamp of absurd width ({record.width_mm:g} mm).")
+            raise BadFileError(phrase("{0} has a stamp of absurd width ({1:g} mm).", name, record.width_mm))
         try:
             stamp = stamp_from_picture(data, record.id, record.title, record.width_mm)
         except YewfinchError as error:
-            raise BadFileError(f"{name} has a stamp that cannot be used: {error}") from error
+            raise BadFileError(phrase("{0} has a stamp that cannot be used: {1}", name, error)) from error
         grey = stamp.grey
         # as it was written, if it is what we write: saved again it stays the same
         out.append(Stamp(record.id, record.title, data, record.width_mm) if max(grey.shape) < LARGEST else stamp)
     if len({s.id for s in out}) < len(out):
-        raise BadFileError(f"{name} has two stamps of one id.")
+        raise BadFileError(phrase("{0} has two stamps of one id.", name))
     return tuple(out)

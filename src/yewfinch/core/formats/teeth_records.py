@@ -11,6 +11,7 @@ from msgspec import Meta
 from yewfinch.core.features.teeth.teeth import Teeth, checked
 from yewfinch.core.shared.bounds import Count, Degrees, Mm, Name
 from yewfinch.core.shared.errors import BadFileError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 _Place = tuple[Mm, Mm, Mm]
 _Small = Annotated[float, Meta(ge=-100.0, le=100.0)]
@@ -53,4 +54,4 @@ def teeth_of(record: TeethRecord | None, name: str) -> Teeth | None:
     try:
         return checked(Teeth(**msgspec.structs.asdict(record)))
     except YewfinchError as error:
-        raise BadFileError(f"{name} is damaged: {error}") from error
+        raise BadFileError(phrase("{0} is damaged: {1}", name, error)) from error

@@ -19,6 +19,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError, BadSurfaceError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Formats that carry maps.
@@ -62,7 +63,7 @@ def pieces_of(model: Model, name: str, taken: set[str], unit: str, progress: Pro
         try:
             surface = Surface(s.positions[rows], faces, None if s.colour is None else s.colour[rows])
         except BadSurfaceError as error:
-            raise BadFileError(f"{name} cannot be used: {error}.") from error
+            raise BadFileError(phrase("{0} cannot be used: {1}.", name, error)) from error
         for key, values in s.channels.items():
             surface.channels[key][:] = values[rows]
         corners, pictured = None, None

@@ -31,6 +31,7 @@ from yewfinch.core.shared.arrays import (
     IndexArray,
 )
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Lengths on offer, mm.
 FINEST, COARSEST = 0.1, 50.0
@@ -127,7 +128,9 @@ def adapted(
     Passes cost what the patch does, the surface as a whole only copies of its arrays.
     """
     if not (np.isfinite(length) and FINEST <= length <= COARSEST):
-        raise YewfinchError(f"Edges of {length:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
+        raise YewfinchError(
+            phrase("Edges of {0:g} mm make no sense here; {1:g} to {2:g} mm do.", length, FINEST, COARSEST)
+        )
     near = each_once(near, len(surface))
     chosen, table = surface.faces_of(near), twins_of(surface) if symmetric else None
     twin = _mirror(surface, near) if symmetric and table is None else None if table is None else table.astype(np.int64)
@@ -225,7 +228,9 @@ def _worked(
     room = int(min(3.0 * area / (0.43 * length**2), _GROWTH * n)) + 4 * n + 64
     if room > MAX_VERTICES // 4:
         raise YewfinchError(
-            f"Edges of {length:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool."
+            phrase(
+                "Edges of {0:g} mm would need millions of vertices here. Choose longer ones, or a smaller tool.", length
+            )
         )
     p, values = np.zeros((room, 3)), np.zeros((room, attrs.shape[1]), np.float32)
     p[:n], values[:n] = at, attrs

@@ -14,6 +14,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Radii of balls and the farthest they may lie from the origin, mm.
 SMALLEST, LARGEST, FARTHEST = 0.5, 1000.0, 10_000.0
@@ -98,7 +99,7 @@ class Armature:
         """
         ball = self.balls[child]
         if ball.parent < 0:
-            raise ValueError(f"ball {child} begins a chain: there is no link to insert into")
+            raise ValueError(phrase("ball {0} begins a chain: there is no link to insert into", child))
         above, t = self.balls[ball.parent], min(max(part, 0.05), 0.95)
         new = Ball(
             _triple(above.at + t * (ball.at - above.at)), above.radius + t * (ball.radius - above.radius), ball.parent
@@ -220,19 +221,27 @@ def checked(armature: Armature) -> Armature:
         Naming what does not.
     """
     if len(armature.balls) > MOST:
-        raise YewfinchError(f"An armature has at most {MOST} balls; this one would have {len(armature.balls)}.")
+        raise YewfinchError(
+            phrase("An armature has at most {0} balls; this one would have {1}.", MOST, len(armature.balls))
+        )
     if not (np.isfinite(armature.fillet) and 0.0 <= armature.fillet <= WIDEST):
-        raise YewfinchError(f"The fillet of an armature is 0 to {WIDEST:g} mm, not {armature.fillet}.")
+        raise YewfinchError(phrase("The fillet of an armature is 0 to {0:g} mm, not {1}.", WIDEST, armature.fillet))
     for i, ball in enumerate(armature.balls):
         if not -1 <= ball.parent < i:
             raise YewfinchError(
-                f"Ball {i} of the armature hangs from ball {ball.parent}, which does not stand before it."
+                phrase("Ball {0} of the armature hangs from ball {1}, which does not stand before it.", i, ball.parent)
             )
         if not np.isfinite(ball.place).all() or np.abs(ball.place).max() > FARTHEST:
-            raise YewfinchError(f"Ball {i} of the armature lies nowhere near: {ball.place} mm.")
+            raise YewfinchError(phrase("Ball {0} of the armature lies nowhere near: {1} mm.", i, ball.place))
         if not (np.isfinite(ball.radius) and SMALLEST <= ball.radius <= LARGEST):
             raise YewfinchError(
-                f"Ball {i} of the armature has a radius of {ball.radius} mm; {SMALLEST:g} to {LARGEST:g} make sense."
+                phrase(
+                    "Ball {0} of the armature has a radius of {1} mm; {2:g} to {3:g} make sense.",
+                    i,
+                    ball.radius,
+                    SMALLEST,
+                    LARGEST,
+                )
             )
     return armature
 

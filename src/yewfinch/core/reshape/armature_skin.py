@@ -11,6 +11,7 @@ from yewfinch.core.reshape.forms import Forms
 from yewfinch.core.reshape.quad_net import quads, symmetric_quads
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: Pieces of a spline between two balls: for a quick look, and else.
@@ -108,7 +109,9 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
     """
     form = form_of(armature, _QUICK_STEPS if quick else _STEPS)
     if not (np.isfinite(edge) and FINEST <= edge <= COARSEST):
-        raise YewfinchError(f"An edge of {edge:g} mm makes no sense here; {FINEST:g} to {COARSEST:g} mm do.")
+        raise YewfinchError(
+            phrase("An edge of {0:g} mm makes no sense here; {1:g} to {2:g} mm do.", edge, FINEST, COARSEST)
+        )
     low, high = bounds(armature)
     cell = _CELL * edge
     spare = 3.5 * cell + 0.3 * armature.fillet + 0.15 * max(b.radius for b in armature.balls)
@@ -116,7 +119,11 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
     count = int(np.prod([float(len(s)) for s in sides]))
     if count > _MOST:
         raise YewfinchError(
-            f"An edge of {edge:g} mm is too short for an armature of {(high - low).max():.0f} mm. Choose a longer one."
+            phrase(
+                "An edge of {0:g} mm is too short for an armature of {1:.0f} mm. Choose a longer one.",
+                edge,
+                (high - low).max(),
+            )
         )
     how = {"relax": 2 if quick else 12, "firm": 1 if quick else 3, "near": True, "progress": progress}
     try:
@@ -127,7 +134,7 @@ def skin(armature: Armature, edge: float, *, quick: bool = False, progress: Prog
             positions, faces = quads(form.distance, *sides, **how)  # type: ignore[arg-type]  # keys are names of its arguments
     except BadSurfaceError as error:
         raise YewfinchError(
-            f"An edge of {edge:g} mm is too long for balls this small. Choose a shorter one."
+            phrase("An edge of {0:g} mm is too long for balls this small. Choose a shorter one.", edge)
         ) from error
     ordered, order = in_face_order(positions, faces)
     return Surface(positions[order], ordered)

@@ -12,6 +12,7 @@ from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.repair.topology import Topology, enclosed, topology_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: Places on each surface that are looked at, about.
@@ -54,19 +55,27 @@ class Difference:
         """In one line, as the user reads it."""
         told = []
         if self.lost is None or self.mean_lost is None:
-            told.append(f"at most {self.most:.2f} mm from what it was made of, {self.mean:.3f} mm in the mean")
+            told.append(
+                phrase("at most {0:.2f} mm from what it was made of, {1:.3f} mm in the mean", self.most, self.mean)
+            )
         else:
             most, mean = max(self.most, self.lost), (self.mean + self.mean_lost) / 2
-            told.append(f"at most {most:.2f} mm apart, {mean:.3f} mm in the mean")
+            told.append(phrase("at most {0:.2f} mm apart, {1:.3f} mm in the mean", most, mean))
             if self.volume is not None and self.volume[0] > 0:
                 told.append(
-                    f"volume {100 * (self.volume[1] / self.volume[0] - 1) + 0.0:+.2f} %".replace("-0.00", "+0.00")
+                    phrase("volume {0:+.2f} %", 100 * (self.volume[1] / self.volume[0] - 1) + 0.0).replace(
+                        "-0.00", "+0.00"
+                    )
                 )
         if self.lost is None and self.volume is not None:
-            told.append(f"{self.volume[1] / 1000:.1f} cm³")
+            told.append(phrase("{0:.1f} cm³", self.volume[1] / 1000))
         after = self.after.words()
-        told.append(after if self.lost is None or self.after == self.before else f"{after} (was {self.before.words()})")
-        return ", ".join(told)
+        told.append(
+            after
+            if self.lost is None or self.after == self.before
+            else phrase("{0} (was {1})", after, self.before.words())
+        )
+        return in_a_row(", ", told)
 
 
 def difference(

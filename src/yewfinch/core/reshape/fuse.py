@@ -29,6 +29,7 @@ from yewfinch.core.reshape.ridges import Planes, sharpened
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Edges on offer, mm; widest join, mm.
@@ -85,9 +86,11 @@ def fused(
     if not surfaces:
         raise YewfinchError("There is nothing to fuse. Show some clay first.")
     if not (np.isfinite(edge) and FINEST <= edge <= COARSEST):
-        raise YewfinchError(f"Edges of {edge:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
+        raise YewfinchError(
+            phrase("Edges of {0:g} mm make no sense here; {1:g} to {2:g} mm do.", edge, FINEST, COARSEST)
+        )
     if not (np.isfinite(join) and 0.0 <= join <= WIDEST):
-        raise YewfinchError(f"A join cannot be {join:g} mm wide; 0 to {WIDEST:g} mm make sense.")
+        raise YewfinchError(phrase("A join cannot be {0:g} mm wide; 0 to {1:g} mm make sense.", join, WIDEST))
     cell = CELL * edge
     form = Form(
         [Body(s) for s in surfaces], [Body(s) for s in take], [Body(s) for s in common], join, 1.5 * join + 4.0 * cell
@@ -99,7 +102,9 @@ def fused(
     shape = np.ceil((high - low + 2 * spare) / cell).astype(int) + 1
     if float(np.prod(shape.astype(float))) > MOST_POINTS:
         raise YewfinchError(
-            f"Edges of {edge:g} mm are too short for clay of {(high - low).max():.0f} mm. Choose longer ones."
+            phrase(
+                "Edges of {0:g} mm are too short for clay of {1:.0f} mm. Choose longer ones.", edge, (high - low).max()
+            )
         )
     progress(0.0, "looking at the clay")
     if symmetric is None:
@@ -121,7 +126,9 @@ def fused(
     try:
         net = _net(form, solid, marks, symmetric)
     except BadSurfaceError as error:
-        raise YewfinchError(f"Nothing that edges of {edge:g} mm can show is left. Choose shorter ones.") from error
+        raise YewfinchError(
+            phrase("Nothing that edges of {0:g} mm can show is left. Choose shorter ones.", edge)
+        ) from error
     progress(0.6, "settling the surface")
     thin = narrow.near_marks(net.cells, marks)
     at, normals = settled(net, low + net.middles() * cell, planes, _ROUNDS, reach=cell, thin=thin)

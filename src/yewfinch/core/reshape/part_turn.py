@@ -10,6 +10,7 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.query.blend import carried
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
+from yewfinch.core.shared.phrases import phrase
 
 TurnKind = Literal["hinge", "bend", "twist"]
 KINDS: dict[TurnKind, tuple[str, str]] = {
@@ -41,7 +42,7 @@ class PartTurn:
 
     def __post_init__(self) -> None:
         if np.linalg.norm(self.end - self.joint) < SHORTEST:
-            raise ValueError(f"the line of a joint must be at least {SHORTEST} mm long")
+            raise ValueError(phrase("the line of a joint must be at least {0} mm long", SHORTEST))
 
     def motion(
         self, points: npt.NDArray[np.floating], share: npt.NDArray[np.floating], degrees: float

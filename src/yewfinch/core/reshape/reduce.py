@@ -17,6 +17,7 @@ from yewfinch.core.mesh.surface.surface import Surface, triangles_apart
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: Fewest faces of a surface.
@@ -60,7 +61,9 @@ def reduced(surface: Surface, count: int, progress: Progress = silent) -> Surfac
     triangles = triangles_apart(surface.faces)
     if not FEWEST <= count < len(triangles):
         raise YewfinchError(
-            f"{grouped(count)} triangles make no sense here; {FEWEST} to {grouped(len(triangles) - 1)} do."
+            phrase(
+                "{0} triangles make no sense here; {1} to {2} do.", grouped(count), FEWEST, grouped(len(triangles) - 1)
+            )
         )
     progress(0.1, "collapsing edges")
     symmetric = is_symmetric(surface.positions)
@@ -123,8 +126,10 @@ def _simplified(folder: Path, count: int, haste: int, progress: Progress) -> tup
     if job.returncode:
         last = words.read_text(errors="replace").strip().rpartition("\n")[2]
         raise YewfinchError(
-            f"The faces could not be made fewer ({last or f'ended with {job.returncode}'}); nothing was changed. Try "
-            "Mend first."
+            phrase(
+                "The faces could not be made fewer ({0}); nothing was changed. Try Mend first.",
+                last or phrase("ended with {0}", job.returncode),
+            )
         )
     return np.load(folder / "at.npy"), np.load(folder / "faces.npy")
 

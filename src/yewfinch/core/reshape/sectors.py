@@ -11,6 +11,7 @@ from yewfinch.core.mesh.repair.symmetry import Plane, half
 from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Sectors on offer.
 FEWEST, MOST = 2, 36
@@ -54,7 +55,7 @@ def sectors(
         If the count makes no sense, or nothing lies in that sector.
     """
     if not FEWEST <= count <= MOST:
-        raise YewfinchError(f"{count} sectors make no sense; {FEWEST} to {MOST} do.")
+        raise YewfinchError(phrase("{0} sectors make no sense; {1} to {2} do.", count, FEWEST, MOST))
     u, v = (axis + 1) % 3, (axis + 2) % 3
     at, net, origin = positions, faces, np.arange(len(positions))
     a = np.radians(start)

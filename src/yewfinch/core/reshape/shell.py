@@ -18,6 +18,7 @@ from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: On which side of the surface the shell lies.
@@ -96,7 +97,9 @@ def shell(
         If nothing is masked or the thickness makes no sense.
     """
     if not (np.isfinite(thickness) and THINNEST <= thickness <= THICKEST):
-        raise YewfinchError(f"A shell cannot be {thickness:g} mm thick; {THINNEST:g} to {THICKEST:g} mm make sense.")
+        raise YewfinchError(
+            phrase("A shell cannot be {0:g} mm thick; {1:g} to {2:g} mm make sense.", thickness, THINNEST, THICKEST)
+        )
     chosen = chosen_faces(surface) if faces is None else faces
     if not chosen.any():
         raise YewfinchError("Nothing is masked. Paint with Mask (Q) where the shell is to be.")

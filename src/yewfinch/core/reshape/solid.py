@@ -13,6 +13,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Lengths of edges, and how far a solid may lie from the origin, mm.
 FINEST, COARSEST, FARTHEST = 0.2, 100.0, 10_000.0
@@ -178,7 +179,7 @@ def begun(kind: str, place: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Sol
         If there is no such kind.
     """
     if kind not in KINDS:
-        raise YewfinchError(f"There is no solid '{kind}'. Use one of {', '.join(KINDS)}.")
+        raise YewfinchError(phrase("There is no solid '{0}'. Use one of {1}.", kind, in_a_row(", ", KINDS)))
     return Solid(kind, place=place, line=KINDS[kind].line, edge=0.8 if kind == "eye" else 4.0)
 
 
@@ -194,16 +195,18 @@ def checked(solid: Solid) -> Solid:
     known = {m.key: m for m in KINDS[solid.kind].measures}
     for key, value in solid.values.items():
         if key not in known or not np.isfinite(value) or not known[key].low <= value <= known[key].high:
-            raise YewfinchError(f"The measure '{key}' of a {KINDS[solid.kind].title.lower()} cannot be {value}.")
+            raise YewfinchError(
+                phrase("The measure '{0}' of a {1} cannot be {2}.", key, KINDS[solid.kind].title.lower(), value)
+            )
     if not (np.isfinite(solid.edge) and FINEST <= solid.edge <= COARSEST):
         raise YewfinchError(
-            f"A solid's edges cannot be {solid.edge} mm long; {FINEST:g} to {COARSEST:g} mm make sense."
+            phrase("A solid's edges cannot be {0} mm long; {1:g} to {2:g} mm make sense.", solid.edge, FINEST, COARSEST)
         )
     if not np.isfinite([*solid.place, *solid.turn]).all() or np.abs(solid.place).max() > FARTHEST:
         raise YewfinchError("The solid stands nowhere: its place or turn is no sensible number.")
     if bool(KINDS[solid.kind].line) != bool(solid.line) or len(solid.line) > MOST_POINTS:
         raise YewfinchError(
-            f"A {KINDS[solid.kind].title.lower()} with a line of {len(solid.line)} points makes no sense."
+            phrase("A {0} with a line of {1} points makes no sense.", KINDS[solid.kind].title.lower(), len(solid.line))
         )
     line = np.array(solid.line, float).reshape(-1, 4)
     if not np.isfinite(line).all() or np.abs(line).max(initial=0.0) > FARTHEST or (len(line) and len(line) < 2):

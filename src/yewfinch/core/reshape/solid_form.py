@@ -13,6 +13,7 @@ from yewfinch.core.reshape.solid import Solid, checked
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Quads of one solid at most.
 MOST = 2_000_000
@@ -49,7 +50,9 @@ def _count(length: float, edge: float, least: int = 1) -> int:
     """Pieces of about an edge's length."""
     out = max(least, round(length / edge))
     if out > 4000:
-        raise YewfinchError(f"Edges of {edge:g} mm are too short for a solid of {length:.0f} mm. Choose longer ones.")
+        raise YewfinchError(
+            phrase("Edges of {0:g} mm are too short for a solid of {1:.0f} mm. Choose longer ones.", edge, length)
+        )
     return out
 
 
@@ -264,8 +267,12 @@ def _evenly(line: DoubleArray, edge: float) -> DoubleArray:
 def _limit(count: float, s: Solid) -> None:
     if count > MOST:
         raise YewfinchError(
-            f"Edges of {s.edge:g} mm would give about {grouped(count)} quads. Choose longer ones; {grouped(MOST)} "
-            "are the most."
+            phrase(
+                "Edges of {0:g} mm would give about {1} quads. Choose longer ones; {2} are the most.",
+                s.edge,
+                grouped(count),
+                grouped(MOST),
+            )
         )
 
 

@@ -14,6 +14,7 @@ from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: Clay can be looked through for what is thinner than this, mm.
@@ -180,7 +181,9 @@ def thickened(
 
 def _see(least: float) -> None:
     if not (np.isfinite(least) and THINNEST <= least <= THICKEST):
-        raise YewfinchError(f"Clay {least:g} mm thick is not looked for; {THINNEST:g} to {THICKEST:g} mm make sense.")
+        raise YewfinchError(
+            phrase("Clay {0:g} mm thick is not looked for; {1:g} to {2:g} mm make sense.", least, THINNEST, THICKEST)
+        )
 
 
 def _edges(surface: Surface) -> _Edges:

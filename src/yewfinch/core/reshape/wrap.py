@@ -17,6 +17,7 @@ from yewfinch.core.reshape.fuse import origins
 from yewfinch.core.reshape.left_out import drawn_out
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Places whose surface looks more than this away are not laid on: the cosine.
@@ -130,11 +131,11 @@ def under(
         If the surface is open, or so coarse that nothing is left below it.
     """
     if not 1 <= count <= MOST_UNDER:
-        raise YewfinchError(f"1 to {MOST_UNDER} coarser levels can be made, not {count}.")
+        raise YewfinchError(phrase("1 to {0} coarser levels can be made, not {1}.", MOST_UNDER, count))
     edge = mean_edge(surface) * 2**count
     longest = float(np.ptp(surface.positions, axis=0).max())
     if edge > min(COARSEST, longest / 4):
-        raise YewfinchError(f"The coarsest level would have edges of {edge:.0f} mm; ask for fewer levels.")
+        raise YewfinchError(phrase("The coarsest level would have edges of {0:.0f} mm; ask for fewer levels.", edge))
     base = along_form(surface, max(edge, FINEST), progress=part(progress, 0.0, 0.3))
     tree = NearestTree(surface.positions, surface.triangles())
     state = levels.begun(base, {})

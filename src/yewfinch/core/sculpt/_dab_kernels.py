@@ -107,7 +107,7 @@ def crease(rows, positions, weights, centre, axis, along, depth, pinch, out):
             dt += r * along[k]
         for k in range(3):
             r = centre[k] - positions[v, k] - dn * axis[k] - dt * along[k]
-            out[i, k] = axis[k] * depth * w * w * w + r * pinch * w
+            out[i, k] = axis[k] * depth * w * w + r * pinch * w
 
 
 @njit(cache=True)

@@ -92,7 +92,7 @@ def polish(rows, positions, normals, ring_at, ring, weights, amount, sharp, out)
 
 @njit(cache=True)
 def ribbon(rows, positions, weights, centre, axis, along, radius, height, amount, out):  # type: ignore[no-untyped-def]
-    """Fill up to a plane above the centre, within straight sides along the stroke."""
+    """Fill up to a plane above the centre, within straight sides along the stroke, rounded at their upper edge."""
     for i in range(len(rows)):
         v = rows[i]
         up = on = total = 0.0
@@ -102,8 +102,9 @@ def ribbon(rows, positions, weights, centre, axis, along, radius, height, amount
             on += r * along[k]
             total += r * r
         side = np.sqrt(max(total - up * up - on * on, 0.0)) / radius
-        within = min(1.0, max(0.0, (0.72 - side) / 0.08)) * (1.0 if weights[i] > 0.0 else 0.0)
-        step = min(max(height - up, 0.0), 2.0 * height) * amount * within * min(1.0, 4.0 * weights[i])
+        edge = min(1.0, max(0.0, (0.93 - side) / 0.34))
+        top = height * edge * edge * (3.0 - 2.0 * edge)
+        step = min(max(top - up, 0.0), 2.0 * height) * amount * min(1.0, 2.0 * weights[i])
         for k in range(3):
             out[i, k] = axis[k] * step
 
@@ -166,7 +167,8 @@ def reached(rows, positions, ring_at, ring, start, radius, place, out):  # type:
 
 @njit(cache=True)
 def sharp_cut(rows, positions, start, weights, centre, axis, along, radius, depth, amount, out):  # type: ignore[no-untyped-def]
-    """Steps from where rows were when the stroke began onto the two sides of a groove along it.
+    """Steps from where rows were when the stroke began onto the two sides of a groove along it, rounded where they meet
+    each other and the clay.
 
     What lies deeper stays.
     """
@@ -179,10 +181,12 @@ def sharp_cut(rows, positions, start, weights, centre, axis, along, radius, dept
             on += r * along[k]
             total += r * r
             gone += (positions[v, k] - start[v, k]) * axis[k]
-        side = np.sqrt(max(total - up * up - on * on, 0.0)) / (0.5 * radius)
+        side = np.sqrt(max(total - up * up - on * on, 0.0)) / (0.6 * radius)
         step = 0.0
         if side < 1.0 and weights[i] > 0.0:
-            step = min(-depth * (1.0 - side) - gone, 0.0) if depth > 0.0 else max(-depth * (1.0 - side) - gone, 0.0)
+            deep = 1.0 - side
+            deep = 0.4 * deep + 0.6 * deep * deep * (3.0 - 2.0 * deep)  # rounded at rim and floor, or facets show
+            step = min(-depth * deep - gone, 0.0) if depth > 0.0 else max(-depth * deep - gone, 0.0)
         for k in range(3):
             out[i, k] = axis[k] * step * amount * min(1.0, 3.0 * weights[i])
 

@@ -9,6 +9,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Points (pressure, outcome), both from 0 to 1, of growing pressure.
 Curve = tuple[tuple[float, float], ...]
@@ -29,7 +30,7 @@ def checked(points: Sequence[Sequence[float]]) -> Curve:
     """
     found = sorted((float(x), float(y)) for x, y in points)
     if not 2 <= len(found) <= MOST:
-        raise YewfinchError(f"A curve has 2 to {MOST} points, got {len(found)}.")
+        raise YewfinchError(phrase("A curve has 2 to {0} points, got {1}.", MOST, len(found)))
     if not np.isfinite(found).all() or min(min(p) for p in found) < 0.0 or max(max(p) for p in found) > 1.0:
         raise YewfinchError("The points of a curve lie between 0 and 1.")
     if found[0][0] != 0.0 or found[-1][0] != 1.0:

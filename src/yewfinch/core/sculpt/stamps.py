@@ -15,6 +15,7 @@ from yewfinch.core.sculpt import stamp_maker
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.pictures import reading, upright
 
 if TYPE_CHECKING:
@@ -100,17 +101,24 @@ def stamp_from_picture(data: bytes, stamp_id: str, title: str, width: float = US
     from PIL import Image
 
     with (
-        reading(f"'{title}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file."),
+        reading(phrase("'{0}' is no picture that can be read. Choose a PNG, JPEG, TIFF or WebP file.", title)),
         Image.open(io.BytesIO(data), formats=KINDS) as opened,
     ):
         if opened.width * opened.height > 80_000_000:
             raise YewfinchError(
-                f"A picture of {opened.width} x {opened.height} is too large for a stamp. Make it smaller first."
+                phrase(
+                    "A picture of {0} x {1} is too large for a stamp. Make it smaller first.",
+                    opened.width,
+                    opened.height,
+                )
             )
         if max(opened.size) > 16 * min(opened.size):
             raise YewfinchError(
-                f"A picture of {opened.width} x {opened.height} is too long for a stamp. Cut it to a better shape "
-                "first."
+                phrase(
+                    "A picture of {0} x {1} is too long for a stamp. Cut it to a better shape first.",
+                    opened.width,
+                    opened.height,
+                )
             )
         opened.load()
         grey = _grey(opened)
@@ -120,7 +128,7 @@ def stamp_from_picture(data: bytes, stamp_id: str, title: str, width: float = US
             (max(1, round(grey.width * share)), max(1, round(grey.height * share))), Image.Resampling.LANCZOS
         )
     if grey.getextrema()[0] == grey.getextrema()[1]:
-        raise YewfinchError(f"'{title}' has one tone only, so nothing would show of it as a stamp.")
+        raise YewfinchError(phrase("'{0}' has one tone only, so nothing would show of it as a stamp.", title))
     return Stamp(stamp_id, title, _png(np.asarray(grey, np.float32) / 255.0), float(np.clip(width, NARROWEST, WIDEST)))
 
 

@@ -12,6 +12,7 @@ from yewfinch.core.sculpt import _stamp_kernels as kernels
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 
 #: Handles of the warp grid to a side; pixels of the longer side of the warped picture.
@@ -81,7 +82,9 @@ class Stencil:
         if not np.isfinite(numbers).all():
             raise YewfinchError("The stencil's place is not a number.")
         if len(out.warp) != HANDLES * HANDLES:
-            raise YewfinchError(f"The stencil's grid has {HANDLES * HANDLES} handles, got {len(out.warp)}.")
+            raise YewfinchError(
+                phrase("The stencil's grid has {0} handles, got {1}.", HANDLES * HANDLES, len(out.warp))
+            )
         return replace(
             out,
             width=float(np.clip(out.width, NARROWEST, WIDEST)),

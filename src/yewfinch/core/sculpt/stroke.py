@@ -535,6 +535,13 @@ def footprint_plane(
     return total[:3] / total[6], axis if axis @ dab.axis > 0 else dab.axis
 
 
+def middle(positions: FloatArray, rows: IndexArray, weights: FloatArray, centre: DoubleArray) -> DoubleArray:
+    """Mean place of what lies in the middle of a dab, (3,) mm: it does not jump from facet to facet as a hit does."""
+    near = weights**6
+    total = float(near.sum())
+    return centre if total < 1e-6 else np.asarray(near @ positions[rows] / total, np.float64)
+
+
 def across(along: DoubleArray, axis: DoubleArray) -> DoubleArray:
     """The unit direction of a stroke square to an axis; zero at the stroke's start."""
     return _unit(along - (along @ axis) * axis) if along.any() else np.zeros(3)

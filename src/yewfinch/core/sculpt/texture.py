@@ -13,6 +13,7 @@ from yewfinch.core.sculpt import _texture_kernels as kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 Pattern = Literal["noise", "pores", "lines"]
 PATTERNS: dict[Pattern, str] = {"noise": "Unevenness", "pores": "Pores", "lines": "Fine lines"}
@@ -76,17 +77,21 @@ def checked(layers: Sequence[TextureLayer]) -> tuple[TextureLayer, ...]:
         If one does not, or there are too many.
     """
     if not 1 <= len(layers) <= MOST:
-        raise YewfinchError(f"A texture has 1 to {MOST} layers, got {len(layers)}.")
+        raise YewfinchError(phrase("A texture has 1 to {0} layers, got {1}.", MOST, len(layers)))
     for layer in layers:
         if layer.pattern not in PATTERNS:
-            raise YewfinchError(f"A texture is one of {tuple(PATTERNS)}, got {layer.pattern!r}.")
+            raise YewfinchError(phrase("A texture is one of {0}, got {1!r}.", tuple(PATTERNS), layer.pattern))
         if not (np.isfinite(layer.size) and SMALLEST <= layer.size <= LARGEST):
-            raise YewfinchError(f"Patterns of {layer.size:g} mm make no sense; {SMALLEST:g} to {LARGEST:g} mm do.")
+            raise YewfinchError(
+                phrase("Patterns of {0:g} mm make no sense; {1:g} to {2:g} mm do.", layer.size, SMALLEST, LARGEST)
+            )
         if not (np.isfinite(layer.height) and abs(layer.height) <= HIGHEST):
-            raise YewfinchError(f"A relief of {layer.height:g} mm makes no sense; up to {HIGHEST:g} mm does.")
+            raise YewfinchError(
+                phrase("A relief of {0:g} mm makes no sense; up to {1:g} mm does.", layer.height, HIGHEST)
+            )
         if not (np.isfinite(layer.along) and 1.0 <= layer.along <= LONGEST):
             raise YewfinchError(
-                f"Patterns cannot be drawn out {layer.along:g} times; 1 to {LONGEST:g} times make sense."
+                phrase("Patterns cannot be drawn out {0:g} times; 1 to {1:g} times make sense.", layer.along, LONGEST)
             )
     return tuple(layers)
 

@@ -22,6 +22,7 @@ from yewfinch.core.sculpt.stroke import StrokeContext
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import IndexArray
+from yewfinch.core.shared.phrases import phrase
 
 _tools: dict[str, ToolSpec] = {}
 
@@ -36,7 +37,7 @@ def register(spec: ToolSpec) -> None:
     """
     for other in _tools.values():
         if other.id == spec.id or (spec.key and other.key == spec.key):
-            raise ValueError(f"tool {spec.id!r} (key {spec.key!r}) clashes with {other.id!r}")
+            raise ValueError(phrase("tool {0!r} (key {1!r}) clashes with {2!r}", spec.id, spec.key, other.id))
     _tools[spec.id] = spec
 
 

@@ -23,6 +23,7 @@ from yewfinch.core.session.claims import Stand
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import state_dir
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 _WORK, _NOTE, _PHOTOS, _LOCK = "work.yewfinch", "note.json", "photos", "lock"
@@ -142,7 +143,10 @@ class Autosave:
                 (folder / _PHOTOS).mkdir(mode=0o700)
             except OSError as error:
                 raise BadFileError(
-                    f"The folder for recovery files cannot be written ({error.strerror}). Save your work yourself."
+                    phrase(
+                        "The folder for recovery files cannot be written ({0}). Save your work yourself.",
+                        error.strerror,
+                    )
                 ) from error
             self._folder = folder
         return self._folder

@@ -14,6 +14,7 @@ from datetime import datetime
 from pathlib import Path
 
 from yewfinch.core.shared.folders import state_dir
+from yewfinch.core.shared.phrases import phrase
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,7 @@ class Stand:
     def words(self) -> str:
         """Its date and size for a sentence."""
         when = datetime.fromtimestamp(self.written / 1e9).strftime("%d %b %Y, %H:%M:%S")
-        return f"{when}, {self.size / 1e6:.1f} MB"
+        return phrase("{0}, {1:.1f} MB", when, self.size / 1000000.0)
 
 
 def stand_of(path: Path) -> Stand | None:

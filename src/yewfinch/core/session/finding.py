@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 from rapidfuzz import fuzz, process, utils
 
+from yewfinch.core.shared.phrases import phrase
+
 #: A thing is shown from this score on; 100 would be its very name.
 ENOUGH = 62.0
 #: How much of a score counts that is for the words about a thing, and what is added for one that was used lately.
@@ -36,7 +38,7 @@ class Thing:
     @property
     def name(self) -> str:
         """What it is remembered by."""
-        return f"{self.kind}: {self.title}"
+        return phrase("{0}: {1}", self.kind, self.title)
 
 
 def ranked(things: Sequence[Thing], typed: str, lately: Sequence[str] = (), most: int = 12) -> list[int]:

@@ -23,6 +23,7 @@ from typing import cast
 
 from yewfinch import __version__
 from yewfinch.core.shared.folders import state_dir
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Bytes of one part of the log, and older parts kept.
 _PART, _PARTS = 400_000, 3
@@ -86,19 +87,20 @@ class Journal:
 
     def act(self, words: str) -> None:
         """Remember what the user did."""
-        self._actions.append(f"{time.strftime('%H:%M:%S')} {words}")
+        self._actions.append(phrase("{0} {1}", time.strftime("%H:%M:%S"), words))
 
     def report(self, error: BaseException, trace: TracebackType | None = None) -> str:
         """What has to be known to find an unexpected error, for people to read, written to the log as well."""
         lines = traceback.format_exception(type(error), error, trace or error.__traceback__)
-        text = "\n".join(
+        text = in_a_row(
+            "\n",
             [
                 "Yewfinch met an unexpected error.",
                 self._said(self.facts),
                 "Last actions:",
-                *(f"  {a}" for a in self._actions),
+                *(phrase("  {0}", a) for a in self._actions),
                 "".join(lines).rstrip(),
-            ]
+            ],
         )
         _log.error("%s", text)
         return text
@@ -116,7 +118,7 @@ class Journal:
 
     @staticmethod
     def _said(facts: Mapping[str, str]) -> str:
-        return ", ".join(f"{k} {v}" for k, v in facts.items())
+        return in_a_row(", ", (phrase("{0} {1}", k, v) for k, v in facts.items()))
 
 
 def at_fault(journal: Journal, error: BaseException) -> str:
@@ -124,8 +126,8 @@ def at_fault(journal: Journal, error: BaseException) -> str:
     journal.report(error)
     journal.close()
     where = (
-        f" A report is in {journal.file}."
+        phrase(" A report is in {0}.", journal.file)
         if journal.file is not None
         else f"\n{''.join(traceback.format_exception(error))}"
     )
-    return f"This is an error in Yewfinch itself, not in what you asked for.{where}"
+    return phrase("This is an error in Yewfinch itself, not in what you asked for.{0}", where)

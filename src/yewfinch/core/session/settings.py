@@ -8,13 +8,16 @@ from dataclasses import asdict, dataclass, field
 from pathlib import Path
 from typing import Any
 
-from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.sculpt.pressure_curves import STRAIGHT, Curve, checked
+from yewfinch.core.shared.errors import BadFileError, YewfinchError
 from yewfinch.core.shared.files import write_atomic
 from yewfinch.core.shared.folders import config_dir
 
 MOST_RECENT = 8
 #: Seconds between recovery files, and megabytes of undo in memory: least and most.
 AUTOSAVE, UNDO_MEMORY = (15, 600), (64, 4096)
+#: When the clay is drawn roughly while something moves, and samples of a pixel; 0 leaves them to the machine.
+ROUGH, SAMPLES = ("slow", "always", "never"), (0, 1, 4, 8)
 #: The tools on the keys 1 to 9 to begin with.
 FAVOURITES = ("clay", "move", "smooth", "crease", "flatten", "swell", "pinch", "paint", "mask")
 
@@ -33,6 +36,8 @@ class Arrangement:
         Titles of the panels that were open.
     pinned : list of str
         Titles of panels that stay open when another is opened.
+    windows : list of str
+        Windows for a second screen that stood open: "view", "wall".
     tool_folded : bool
         Only size and strength of the tool in hand are shown.
     """
@@ -41,6 +46,7 @@ class Arrangement:
     widths: list[int] = field(default_factory=list)
     opened: dict[str, list[str]] = field(default_factory=dict)
     pinned: list[str] = field(default_factory=list)
+    windows: list[str] = field(default_factory=list)
     tool_folded: bool = True
 
     @classmethod
@@ -51,6 +57,7 @@ class Arrangement:
             [int(w) for w in list(raw.get("widths", []))[:3]],
             {str(k): _words(v) for k, v in dict(raw.get("opened", {})).items()},
             _words(raw.get("pinned", [])),
+            _words(raw.get("windows", [])),
             bool(raw.get("tool_folded", True)),
         )
 
@@ -76,6 +83,18 @@ class Settings:
         Megabytes of undo that are kept in memory.
     found : list of str
         What was chosen in the find line last.
+    left_handed : bool
+        The bench is mirrored: panels to the left of the clay, photos to the right.
+    calm : bool
+        Nothing of the bench moves by itself.
+    rough : str
+        One of `ROUGH`: when the clay is drawn roughly while something moves.
+    pen : tuple of (float, float)
+        Points of the curve from the pen's pressure to what counts as it, before any tool.
+    language : str
+        A code such as "en" or "de".
+    samples : int
+        One of `SAMPLES`, for each pixel of the clay at rest.
     arrangement : Arrangement
     """
 
@@ -87,6 +106,12 @@ class Settings:
     autosave: int = 45
     undo_memory: int = 256
     found: list[str] = field(default_factory=list)
+    left_handed: bool = False
+    calm: bool = False
+    rough: str = "slow"
+    samples: int = 0
+    language: str = "en"
+    pen: tuple[tuple[float, float], ...] = STRAIGHT
     arrangement: Arrangement = field(default_factory=Arrangement)
 
     @classmethod
@@ -104,6 +129,12 @@ class Settings:
                 min(max(int(raw.get("autosave", 45)), AUTOSAVE[0]), AUTOSAVE[1]),
                 min(max(int(raw.get("undo_memory", 256)), UNDO_MEMORY[0]), UNDO_MEMORY[1]),
                 _words(raw.get("found", []))[:20],
+                bool(raw.get("left_handed", False)),
+                bool(raw.get("calm", False)),
+                ROUGH[ROUGH.index(raw.get("rough", ROUGH[0]))],
+                SAMPLES[SAMPLES.index(raw.get("samples", SAMPLES[0]))],
+                str(raw.get("language", "en")),
+                _curve(raw.get("pen", STRAIGHT)),
                 Arrangement.of(dict(raw.get("arrangement", {}))),
             )
         except (OSError, ValueError, AttributeError, TypeError, RecursionError):
@@ -122,6 +153,13 @@ class Settings:
         name = str(path.resolve())
         self.recent = [name, *(r for r in self.recent if r != name)][:MOST_RECENT]
         self.save()
+
+
+def _curve(raw: Any) -> Curve:
+    try:
+        return checked([[float(v) for v in point] for point in raw])
+    except YewfinchError as error:
+        raise ValueError(str(error)) from error
 
 
 def _words(raw: Any) -> list[str]:

@@ -13,6 +13,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 
 def to_linear(srgb: npt.ArrayLike) -> DoubleArray:
@@ -73,7 +74,7 @@ def from_hex(text: str) -> tuple[int, int, int]:
             raise ValueError
         return int(t[0:2], 16), int(t[2:4], 16), int(t[4:6], 16)
     except ValueError:
-        raise ValueError(f"a colour is written like #c98a16, got {text!r}") from None
+        raise ValueError(phrase("a colour is written like #c98a16, got {0!r}", text)) from None
 
 
 def to_hsl(rgb: tuple[int, int, int]) -> tuple[float, float, float]:

@@ -6,6 +6,10 @@ from __future__ import annotations
 class YewfinchError(Exception):
     """Base of all errors the application shows as a sentence."""
 
+    def __str__(self) -> str:
+        """The sentence; a phrase stays one, so that it can be said in another language."""
+        return self.args[0] if len(self.args) == 1 and isinstance(self.args[0], str) else super().__str__()
+
 
 class BadFileError(YewfinchError):
     """A file is damaged, hostile or not of the expected kind."""

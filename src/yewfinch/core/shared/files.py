@@ -9,6 +9,7 @@ import tempfile
 from pathlib import Path
 
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 
 def write_atomic(path: Path, data: bytes, *, private: bool = False) -> None:
@@ -44,7 +45,7 @@ def write_atomic(path: Path, data: bytes, *, private: bool = False) -> None:
             with contextlib.suppress(OSError):
                 os.unlink(name)
         reason = getattr(error, "strerror", None) or "no file can have this name"
-        raise BadFileError(f"{_shown(path)} cannot be written: {reason}. Choose another place.") from error
+        raise BadFileError(phrase("{0} cannot be written: {1}. Choose another place.", _shown(path), reason)) from error
     _settle(target.parent)
 
 
@@ -59,9 +60,11 @@ def _mode(path: Path, target: Path, *, private: bool) -> int:
         os.umask(mask)
         return 0o666 & ~mask
     if not stat.S_ISREG(held.st_mode):
-        raise BadFileError(f"{_shown(path)} is no file that can be written over. Choose another place.")
+        raise BadFileError(phrase("{0} is no file that can be written over. Choose another place.", _shown(path)))
     if not held.st_mode & 0o222 or not os.access(target, os.W_OK):
-        raise BadFileError(f"{_shown(path)} is read-only. Choose another name, or allow it to be written first.")
+        raise BadFileError(
+            phrase("{0} is read-only. Choose another name, or allow it to be written first.", _shown(path))
+        )
     return stat.S_IMODE(held.st_mode)
 
 

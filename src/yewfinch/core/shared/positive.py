@@ -9,6 +9,7 @@ import numpy as np
 import scipy
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 
 def factored(matrix: DoubleArray) -> DoubleArray:
@@ -26,7 +27,7 @@ def factored(matrix: DoubleArray) -> DoubleArray:
     """
     root, info = scipy.linalg.lapack.dpotrf(matrix.T, lower=1, clean=0, overwrite_a=1)
     if info or (len(root) and not root[-1, -1] > 0.0):  # whatever is no number comes through to the last row
-        raise np.linalg.LinAlgError(f"not positive in row {info or len(matrix)} of {len(matrix)}")
+        raise np.linalg.LinAlgError(phrase("not positive in row {0} of {1}", info or len(matrix), len(matrix)))
     return np.asarray(root)
 
 

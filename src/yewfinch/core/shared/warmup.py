@@ -8,6 +8,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable, Iterable
 
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 # Passive waiting keeps the launch of a parallel kernel cheap when the cores are busy.
@@ -25,7 +26,7 @@ def register(title: str, call: Callable[[], None]) -> None:
         If the title is taken.
     """
     if title in _calls:
-        raise ValueError(f"warm-up {title!r} is registered already")
+        raise ValueError(phrase("warm-up {0!r} is registered already", title))
     _calls[title] = call
 
 
@@ -37,7 +38,7 @@ def run(progress: Progress = silent, *, numbers: Iterable[int] | None = None) ->
         if i >= len(calls):
             break
         title, call = calls[i]
-        progress(i / len(calls), f"preparing {title}")
+        progress(i / len(calls), phrase("preparing {0}", title))
         call()
         made += 1
     progress(1.0, "ready")

@@ -9,6 +9,7 @@ import numpy as np
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: So many vertices are asked for at a time, so that it can be cancelled.
@@ -44,10 +45,18 @@ class Apart:
             return "Nothing of the clay is near the other form."
         away = np.abs(known)
         share = 100.0 * len(known) / len(self.signed)
-        far = "" if share > 99.0 else f"; {100.0 - share:.0f} % of the clay is farther than {REACH:g} mm and left out"
-        return (
-            f"{np.sqrt((known**2).mean()):.2f} mm off (root mean square), half of it within {np.median(away):.2f} mm, "
-            f"at most {known.max():+.1f} and {known.min():+.1f} mm{far}."
+        far = (
+            ""
+            if share > 99.0
+            else phrase("; {0:.0f} % of the clay is farther than {1:g} mm and left out", 100.0 - share, REACH)
+        )
+        return phrase(
+            "{0:.2f} mm off (root mean square), half of it within {1:.2f} mm, at most {2:+.1f} and {3:+.1f} mm{4}.",
+            np.sqrt((known**2).mean()),
+            np.median(away),
+            known.max(),
+            known.min(),
+            far,
         )
 
 

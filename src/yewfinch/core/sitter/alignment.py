@@ -13,6 +13,7 @@ import numpy.typing as npt
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.solution import Solution
 
@@ -81,7 +82,9 @@ def procrustes(
     """
     if source.shape != target.shape or source.ndim != 2 or source.shape[1] != 3 or len(source) < 3:
         raise ValueError(
-            f"source and target must both be (n, 3) with n of 3 or more, got {source.shape} and {target.shape}"
+            phrase(
+                "source and target must both be (n, 3) with n of 3 or more, got {0} and {1}", source.shape, target.shape
+            )
         )
     w = np.ones(len(source)) if weight is None else np.asarray(weight, np.float64)
     w = w / w.sum()
@@ -123,8 +126,12 @@ def align(
     keys = tuple(k for k in solution.keys if k in solution.seen and k in clay)
     if len(keys) < FEWEST:
         raise CannotSolveError(
-            f"The clay and the sitter share {len(keys)} landmarks; {FEWEST} are needed to lay one onto "
-            "the other. Place more on the clay, or mark more on the photos."
+            phrase(
+                "The clay and the sitter share {0} landmarks; {1} are needed to lay one onto the "
+                "other. Place more on the clay, or mark more on the photos.",
+                len(keys),
+                FEWEST,
+            )
         )
     source = np.array([clay[k] for k in keys], np.float64)
     target = np.array([solution.points[solution.index(k)] for k in keys])

@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.measures import Measure
 from yewfinch.core.anatomy.lore.sex_and_age import Age
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.alignment import AS_IS, Alignment
 from yewfinch.core.sitter.solution import Solution
 
@@ -67,7 +68,7 @@ class Compared:
     def norm_text(self) -> str:
         """Published mean, or what a canon or rule asks for."""
         if self.norm is not None:
-            return f"{self.norm[0]:.0f} ({self.norm[1]:.0f})"
+            return phrase("{0:.0f} ({1:.0f})", self.norm[0], self.norm[1])
         return "" if self.measure.ideal is None else f"{self.measure.ideal:g}"
 
     @property
@@ -77,20 +78,20 @@ class Compared:
 
     def words(self) -> str:
         """Everything in one sentence."""
-        unit = f" {self.measure.unit}".replace(" °", "°") if self.measure.unit else ""
+        unit = phrase(" {0}", self.measure.unit).replace(" °", "°") if self.measure.unit else ""
         parts = []
         if self.sitter is None and self.clay is None:
             parts.append("landmarks are missing")
         if self.sitter is not None and self.spread is not None:
-            parts.append(f"sitter {self._text(self.sitter)} ± {self.spread:.2g}{unit}")
+            parts.append(phrase("sitter {0} ± {1:.2g}{2}", self._text(self.sitter), self.spread, unit))
         if self.clay is not None:
-            parts.append(f"clay {self._text(self.clay)}{unit}")
+            parts.append(phrase("clay {0}{1}", self._text(self.clay), unit))
         if self.norm is not None:
-            parts.append(f"norm {self.norm[0]:.1f} ({self.norm[1]:.1f}){unit}")
+            parts.append(phrase("norm {0:.1f} ({1:.1f}){2}", self.norm[0], self.norm[1], unit))
         if self.measure.ideal is not None:
-            parts.append(f"asked for {self.measure.ideal:g}")
-        source = f" Source: {self.measure.source}." if self.measure.source else ""
-        return f"{self.measure.title}: {', '.join(parts)}.{source}"
+            parts.append(phrase("asked for {0:g}", self.measure.ideal))
+        source = phrase(" Source: {0}.", self.measure.source) if self.measure.source else ""
+        return phrase("{0}: {1}.{2}", self.measure.title, in_a_row(", ", parts), source)
 
 
 def compare(

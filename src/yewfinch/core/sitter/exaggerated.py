@@ -9,6 +9,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.alignment import procrustes
 from yewfinch.core.sitter.solution import Solution
 
@@ -41,7 +42,7 @@ def exaggerated(solution: Solution, norm: Mapping[str, DoubleArray], times: floa
     keys = [k for k in solution.keys if k in norm]
     if len(keys) < _FEWEST:
         raise CannotSolveError(
-            f"At least {_FEWEST} landmarks are needed to exaggerate the sitter; {len(keys)} are known."
+            phrase("At least {0} landmarks are needed to exaggerate the sitter; {1} are known.", _FEWEST, len(keys))
         )
     rows = np.array([solution.index(k) for k in keys])
     usual = np.array([norm[k] for k in keys])

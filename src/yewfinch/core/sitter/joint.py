@@ -18,6 +18,7 @@ from yewfinch.core.anatomy.head.expressions import EXPRESSIONS, modes
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter import bundle
 from yewfinch.core.sitter.bundle import Problem, State
@@ -120,7 +121,7 @@ def enter(sitter: Sitter, spread: Spread, progress: Progress) -> tuple[list[Entr
     left_out: dict[str, str] = {}
     with_marks = [p for p in sitter.photos if p.marks]
     for n, photo in enumerate(with_marks):
-        progress(0.05 + 0.3 * n / len(with_marks), f"looking at '{photo.name}'")
+        progress(0.05 + 0.3 * n / len(with_marks), phrase("looking at '{0}'", photo.name))
         marks = {k: m for k, m in photo.usable().items() if k in points}
         prior = camera_prior(photo.width, photo.height, photo.lens, cut=photo.cut)
         try:

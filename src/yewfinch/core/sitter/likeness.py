@@ -13,6 +13,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS, REGIONS, region_of
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.alignment import CLAY_MM, Alignment, align, relative_covariance
 from yewfinch.core.sitter.solution import Solution
 
@@ -67,11 +68,11 @@ class Offset:
         names = (("to the sitter's left", "to the sitter's right"), ("too high", "too low"),
                  ("too far forward", "too far back"))  # fmt: skip
         parts = [
-            (abs(v), f"{abs(v):.1f} mm {n[0] if v > 0 else n[1]}")
+            (abs(v), phrase("{0:.1f} mm {1}", abs(v), n[0] if v > 0 else n[1]))
             for v, n in zip(self.vector, names, strict=True)
             if abs(v) >= SILENT
         ]
-        return ", ".join(t for _, t in sorted(parts, reverse=True)[:2]) or "in place"
+        return in_a_row(", ", (t for _, t in sorted(parts, reverse=True)[:2])) or "in place"
 
     def short_words(self) -> str:
         """The largest part alone, for narrow places: 3.3 mm too far back."""

@@ -11,6 +11,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.geometry import smooth_step
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.depth_map import DepthMap
@@ -79,7 +80,9 @@ def fitted(
     thin-plate spline in space (Duchon 1977), faded out over the reach.
     """
     if not (np.isfinite(reach) and NEAREST <= reach <= FARTHEST):
-        raise YewfinchError(f"The form cannot follow over {reach:g} mm; {NEAREST:g} to {FARTHEST:g} mm make sense.")
+        raise YewfinchError(
+            phrase("The form cannot follow over {0:g} mm; {1:g} to {2:g} mm make sense.", reach, NEAREST, FARTHEST)
+        )
     eye = _perspective(camera, surface)
     size = eye.mm_per_pixel(surface.bounds().astype(np.float64).mean(axis=0))
     length = float(np.linalg.norm(np.diff(line, axis=0), axis=1).sum()) * size

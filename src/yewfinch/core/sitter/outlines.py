@@ -13,6 +13,7 @@ import numpy as np
 
 from yewfinch.core.anatomy.head.face_lines import CURVES, spaced
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.depth_map import DepthMap
 from yewfinch.core.sitter.photo import Photo
@@ -77,7 +78,7 @@ class Gap:
             return "not to be seen from here"
         value = float(self.signed[i])
         names = _WORDS["up" if self.key.removesuffix("_l").removesuffix("_r") in _UP else "out"]
-        return f"up to {abs(value):.1f} mm {names[0] if value > 0 else names[1]}"
+        return phrase("up to {0:.1f} mm {1}", abs(value), names[0] if value > 0 else names[1])
 
 
 def gaps(

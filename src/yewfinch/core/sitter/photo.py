@@ -15,6 +15,7 @@ from PIL import Image, ImageCms, UnidentifiedImageError
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.bounds import Colour, Pixels
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.pictures import orientation, reading, upright
 from yewfinch.core.sitter.photo_places import without_place
 from yewfinch.core.sitter.sheets import DesignSheet
@@ -284,10 +285,10 @@ def read_photo(path: Path, taken: Iterable[Photo] = ()) -> tuple[Photo, bytes]:
     """
     try:
         if path.stat().st_size > MAX_BYTES:
-            raise BadFileError(f"{path.name} is larger than {MAX_BYTES >> 20} MB. Scale it down first.")
+            raise BadFileError(phrase("{0} is larger than {1} MB. Scale it down first.", path.name, MAX_BYTES >> 20))
         data = path.read_bytes()
     except OSError as error:
-        raise BadFileError(f"{path.name} cannot be read: {error.strerror}.") from error
+        raise BadFileError(phrase("{0} cannot be read: {1}.", path.name, error.strerror)) from error
     return photo_from(data, path.name, taken)
 
 
@@ -309,7 +310,7 @@ def photo_from(data: bytes, file_name: str, taken: Iterable[Photo] = ()) -> tupl
     stem, suffix = Path(file_name).stem, Path(file_name).suffix.lower()
     name, again = stem, 2
     while name in names:
-        name, again = f"{stem} ({again})", again + 1
+        name, again = phrase("{0} ({1})", stem, again), again + 1
     identity = f"photo{number}"
     return Photo(identity, name, f"{identity}{suffix}", width, height, lens), without_place(data)
 
@@ -337,22 +338,28 @@ def decode(data: bytes, name: str, longest: int | None = None) -> ByteArray:
 
 def _open(data: bytes, name: str, longest: int | None = None) -> tuple[Image.Image, float | None, tuple[int, int]]:
     """Upright sRGB picture, lens, and full upright size."""
-    with reading(f"{name} is damaged or too large to open."):
+    with reading(phrase("{0} is damaged or too large to open.", name)):
         try:
             image: Image.Image = Image.open(io.BytesIO(data), formats=KINDS)
         except UnidentifiedImageError as error:
             raise BadFileError(
-                f"{name} is not a photo that can be opened. Use a JPEG, PNG, WebP or TIFF file."
+                phrase("{0} is not a photo that can be opened. Use a JPEG, PNG, WebP or TIFF file.", name)
             ) from error
     w, h = image.size
     if w * h > MAX_PIXELS:
         raise BadFileError(
-            f"{name} has {w * h / 1e6:.0f} million pixels; at most {MAX_PIXELS // 10**6} million "
-            "can be opened. Scale it down first."
+            phrase(
+                "{0} has {1:.0f} million pixels; at most {2} million can be opened. Scale it down first.",
+                name,
+                w * h / 1000000.0,
+                MAX_PIXELS // 10**6,
+            )
         )
     if min(w, h) < MIN_SIDE:
-        raise BadFileError(f"{name} is only {w} x {h} pixels; a photo needs at least {MIN_SIDE} on each side.")
-    with reading(f"{name} is damaged: its picture data cannot be read."):
+        raise BadFileError(
+            phrase("{0} is only {1} x {2} pixels; a photo needs at least {3} on each side.", name, w, h, MIN_SIDE)
+        )
+    with reading(phrase("{0} is damaged: its picture data cannot be read.", name)):
         if longest is not None:
             image.draft(None, (longest, longest))  # a JPEG is then unpacked at a part of its size
         image.load()

@@ -10,6 +10,7 @@ import numpy.typing as npt
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.repeatability import placing_spread
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter import _bundle_kernels, bundle
 from yewfinch.core.sitter.bundle import CAMERA, Covariance, Problem, State
 from yewfinch.core.sitter.entry import Entry
@@ -221,12 +222,14 @@ def without_motion(state: State, whole: Covariance, seen: npt.NDArray[np.bool_])
 def _source(problem: Problem) -> str:
     said = []
     if len(problem.known):
-        said.append("a known distance" if len(problem.known) == 1 else f"{len(problem.known)} known distances")
+        said.append(
+            "a known distance" if len(problem.known) == 1 else phrase("{0} known distances", len(problem.known))
+        )
     if len(problem.iris):
         said.append("iris diameter")
     if not said:
         return "from how large heads are"
-    return "from " + " and ".join(said)
+    return "from " + in_a_row(" and ", said)
 
 
 def _bad(

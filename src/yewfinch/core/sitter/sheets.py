@@ -15,6 +15,7 @@ from msgspec import Meta
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Id, Mm, Name, Pixels, Share, Side
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.view import DIRECTIONS, View
 
@@ -110,7 +111,7 @@ def aligned(sheet: DesignSheet, to: DesignSheet) -> DesignSheet:
     """
     for s in (sheet, to):
         if len(s.marks) != 2:
-            raise CannotSolveError(f"'{s.name}' has {len(s.marks)} of the two marks that are needed.")
+            raise CannotSolveError(phrase("'{0}' has {1} of the two marks that are needed.", s.name, len(s.marks)))
     a, b = to.heights()
     (_, p), (_, q) = sheet.marks
     if abs(a - b) < 1e-6 or abs(p - q) < 1.0:
@@ -120,6 +121,6 @@ def aligned(sheet: DesignSheet, to: DesignSheet) -> DesignSheet:
         raise CannotSolveError("The marks of the two sheets are in opposite order: the upper one first on both.")
     if not SCALES[0] <= scale <= SCALES[1]:
         raise CannotSolveError(
-            f"The sheets would differ {scale / sheet.scale:.0f} times in scale; look at the marks again."
+            phrase("The sheets would differ {0:.0f} times in scale; look at the marks again.", scale / sheet.scale)
         )
     return replace(sheet, scale=scale, y=a - (sheet.height / 2 - p) * scale)

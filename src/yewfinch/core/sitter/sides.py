@@ -15,6 +15,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.camera_pose import Pose, fit_pose
 from yewfinch.core.sitter.camera_prior import CameraPrior
 
@@ -117,7 +118,7 @@ def both_ways(
     flat = np.linalg.svd(image - image.mean(axis=0), compute_uv=False)
     size = float(flat[0]) / np.sqrt(len(keys)) * 2.0
     if not found or found[0].typical > 0.16 * size:
-        raise CannotSolveError(f"No standpoint fits these marks.{_worst(found, points, centre)}")
+        raise CannotSolveError(phrase("No standpoint fits these marks.{0}", _worst(found, points, centre)))
     return [s for s in found if s.typical <= 0.16 * size]
 
 
@@ -128,8 +129,12 @@ def _checked(
     if len(keys) < FEWEST:
         missing = FEWEST - len(keys)
         raise CannotSolveError(
-            f"{len(keys)} landmarks are marked; the standpoint needs {FEWEST}. "
-            f"Mark {missing} more, if possible one on an ear."
+            phrase(
+                "{0} landmarks are marked; the standpoint needs {1}. Mark {2} more, if possible one on an ear.",
+                len(keys),
+                FEWEST,
+                missing,
+            )
         )
     world = np.array([points[k] for k in keys], np.float64)
     image = np.array([marks[k] for k in keys], np.float64)
@@ -174,4 +179,4 @@ def _worst(found: list[Sighting], points: Mapping[str, DoubleArray], centre: tup
     gap = _gaps(s.pose, np.array([points[k] for k in s.keys]), s.seen, centre)
     i = int(np.nanargmax(gap))
     key = _twin(s.keys[i]) if s.swapped else s.keys[i]
-    return f" The mark farthest off is '{LANDMARKS[key].plain}' ({gap[i]:.0f} px): look at it first."
+    return phrase(" The mark farthest off is '{0}' ({1:.0f} px): look at it first.", LANDMARKS[key].plain, gap[i])

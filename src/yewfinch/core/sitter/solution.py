@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Count, Id, Pixels, Positive, Real
+from yewfinch.core.shared.phrases import counted, in_a_row, phrase
 
 
 @dataclass(frozen=True)
@@ -71,8 +72,8 @@ class BadMark:
         """One sentence without the photo's name."""
         name = LANDMARKS[self.key].plain
         if self.swapped:
-            return f"'{name}' lies where the other side's belongs: left and right are exchanged."
-        return f"'{name}' is {self.pixels:.0f} px from where the other marks expect it."
+            return phrase("'{0}' lies where the other side's belongs: left and right are exchanged.", name)
+        return phrase("'{0}' is {1:.0f} px from where the other marks expect it.", name, self.pixels)
 
 
 @dataclass(frozen=True)
@@ -212,9 +213,14 @@ class Solution:
         spreads = [self.spread(k) for k in self.seen]
         middle = float(np.median(spreads)) if spreads else 0.0
         n = len(self.fits)
-        text = (
-            f"{len(self.seen)} landmarks from {n} photo{'' if n == 1 else 's'}, typically "
-            f"±{middle:.1f} mm. Size ±{self.scale_spread * 100:.1f} % ({self.scale_source})."
+        text = counted(
+            "{1} landmarks from {0} photo, typically ±{2:.1f} mm. Size ±{3:.1f} % ({4}).",
+            "{1} landmarks from {0} photos, typically ±{2:.1f} mm. Size ±{3:.1f} % ({4}).",
+            n,
+            len(self.seen),
+            middle,
+            self.scale_spread * 100,
+            self.scale_source,
         )
         if n == 1:
             text += (
@@ -233,18 +239,25 @@ class Solution:
         doubt, out = self.doubt, []
         if doubt.strangers:
             out.append(
-                f"The photos seem to show two persons. Left out: {', '.join(names.get(i, i) for i in doubt.strangers)}."
+                phrase(
+                    "The photos seem to show two persons. Left out: {0}.",
+                    in_a_row(", ", (names.get(i, i) for i in doubt.strangers)),
+                )
             )
         for i, expression in doubt.moved.items():
             out.append(
-                f"'{names.get(i, i)}' shows another expression ({expression}): mouth, lids and brows may move there."
+                phrase(
+                    "'{0}' shows another expression ({1}): mouth, lids and brows may move there.",
+                    names.get(i, i),
+                    expression,
+                )
             )
-        look = ", ".join(LANDMARKS[k].plain for k in doubt.differently[:4] if k in LANDMARKS)
+        look = in_a_row(", ", (LANDMARKS[k].plain for k in doubt.differently[:4] if k in LANDMARKS))
         if doubt.strange:
             out.append(
                 "These marks do not fit one ordinary head: two persons, another expression, or marks meant differently"
-                + (f"; look at these: {look}." if look else ".")
+                + (phrase("; look at these: {0}.", look) if look else ".")
             )
         elif look:
-            out.append(f"Marked alike on all photos, but not where an ordinary head has it: {look}.")
+            out.append(phrase("Marked alike on all photos, but not where an ordinary head has it: {0}.", look))
         return out

@@ -19,6 +19,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter import _towards_kernels
 from yewfinch.core.sitter.likeness import Likeness
 from yewfinch.core.sitter.outlines import Gap
@@ -167,8 +168,11 @@ def field_towards(
     longest = max(float(np.linalg.norm(w)) for w in ways)
     if longest > FARTHEST:
         raise CannotSolveError(
-            f"The clay would have to move by {longest:.0f} mm; that is no fine adjustment. Look for a wrong mark, "
-            "or bring the large forms nearer by hand first."
+            phrase(
+                "The clay would have to move by {0:.0f} mm; that is no fine adjustment. Look for a "
+                "wrong mark, or bring the large forms nearer by hand first.",
+                longest,
+            )
         )
     moved = np.array(centres)
     for key, point in clay.items():

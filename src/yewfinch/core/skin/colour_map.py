@@ -12,6 +12,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, POSITION, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin import _map_kernels as kernels
 from yewfinch.core.skin import _transfer_kernels
@@ -132,7 +133,7 @@ def layout(surface: Surface, grain: Grain, corners: FloatArray, size: int) -> La
     from scipy.ndimage import distance_transform_edt
 
     if not 64 <= size <= SIZES[-1]:
-        raise YewfinchError(f"A map of {size} pixels makes no sense; 64 to {SIZES[-1]} do.")
+        raise YewfinchError(phrase("A map of {0} pixels makes no sense; 64 to {1} do.", size, SIZES[-1]))
     face, half = np.full((size, size), -1, INDEX), np.zeros((size, size), INDEX)
     weights = np.zeros((size, size, 2), np.float32)
     kernels.rastered(surface.faces, _pixels(corners, size), size, face, half, weights)

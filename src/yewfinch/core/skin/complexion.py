@@ -17,6 +17,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.colour import to_srgb
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin import _pigment_kernels
 from yewfinch.core.skin.colour_layer import DEPTH, Kind
 from yewfinch.core.skin.noise import clouds, spots, veins
@@ -70,12 +71,12 @@ class Complexion:
 
     def __post_init__(self) -> None:
         if not DARKEST <= self.tone <= LIGHTEST:
-            raise YewfinchError(f"Tones go from {DARKEST:g} to {LIGHTEST:g} degrees (typology angle).")
+            raise YewfinchError(phrase("Tones go from {0:g} to {1:g} degrees (typology angle).", DARKEST, LIGHTEST))
         shares = (self.blood, self.sun, self.beard, self.tan)
         if not all(0.0 <= v <= 1.0 for v in shares) or not 0.0 <= self.age <= 120.0:
             raise YewfinchError("Blood, sun, beard and tan go from 0 to 100 %, the age from 0 to 120 years.")
         if not 0 <= self.scars <= MOST_SCARS:
-            raise YewfinchError(f"{MOST_SCARS} scars are the most that are strewn.")
+            raise YewfinchError(phrase("{0} scars are the most that are strewn.", MOST_SCARS))
 
 
 @dataclass(frozen=True, eq=False)

@@ -25,6 +25,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, LEAF_SHIFT, POSITION, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin import _grain_kernels as kernels
 
 #: Samples of one piece at most; steps between its net and its samples.
@@ -175,15 +176,18 @@ def grain_of(surface: Surface, steps: int) -> Grain:
         quads, made = faces, np.empty((0, 4), INDEX)
         first = np.arange(len(faces) + 1, dtype=INDEX)
     if not 0 <= steps <= MOST_STEPS:
-        raise YewfinchError(f"Edges can be halved 0 to {MOST_STEPS} times, not {steps}.")
+        raise YewfinchError(phrase("Edges can be halved 0 to {0} times, not {1}.", MOST_STEPS, steps))
     edge = np.empty((len(quads), 4), INDEX)
     side = np.empty(4 * len(quads), INDEX)
     edges = kernels.edges_of(quads, np.empty(n + len(made), INDEX), np.empty(4 * len(quads), INDEX), edge, side)
     out = Grain(faces, n, steps, quads, first, edge, int(edges), side[:edges].copy(), made)
     if out.count > MOST_SAMPLES:
         raise YewfinchError(
-            f"That grain would take {grouped(out.count)} samples; {grouped(MOST_SAMPLES)} are the most. "
-            "Choose a coarser one."
+            phrase(
+                "That grain would take {0} samples; {1} are the most. Choose a coarser one.",
+                grouped(out.count),
+                grouped(MOST_SAMPLES),
+            )
         )
     return out
 

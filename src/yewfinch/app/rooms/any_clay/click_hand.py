@@ -9,6 +9,7 @@ from yewfinch.app.view.landmark_hand import LandmarkHand
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.features.laid_head.laying import ASKED
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 
 class ClickHand(LandmarkHand):
@@ -29,7 +30,9 @@ class ClickHand(LandmarkHand):
         if wanted is None:
             return "All six are there: lay the head on, or drag one. Esc ends."
         number = 1 + ASKED.index(wanted)
-        return f"{number} of {len(ASKED)}: click where {LANDMARKS[wanted].plain} sits. Left is the sitter's own."
+        return phrase(
+            "{0} of {1}: click where {2} sits. Left is the sitter's own.", number, len(ASKED), LANDMARKS[wanted].plain
+        )
 
     def wanted(self) -> str | None:
         """The next that is asked for."""
@@ -46,5 +49,5 @@ class ClickHand(LandmarkHand):
         if piece == self.head.piece:
             return True
         name = self.bench.portrait.pieces[piece].name
-        self.bench.say(f"That is '{name}'. Click on the chosen piece, or choose '{name}' first.", "warn")
+        self.bench.say(phrase("That is '{0}'. Click on the chosen piece, or choose '{1}' first.", name, name), "warn")
         return False

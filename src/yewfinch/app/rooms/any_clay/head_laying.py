@@ -16,6 +16,7 @@ from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.verbs import laying
 from yewfinch.core.features.laid_head.doubts import Doubt
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 class HeadLaying:
@@ -70,7 +71,8 @@ class HeadLaying:
                 self.bench.outlook.set_show_landmarks(True)
                 found = portrait.laid[piece]
                 self.bench.say(
-                    f"{found.landmarks} landmarks and {found.lines} lines of the face lie on the clay.", "note"
+                    phrase("{0} landmarks and {1} lines of the face lie on the clay.", found.landmarks, found.lines),
+                    "note",
                 )
 
         self._worker = behind_dialog(
@@ -103,7 +105,7 @@ class HeadLaying:
         bench.selection.choose_landmark(key)
         anchor = bench.portrait.anchors.get(key)
         if anchor is None or anchor.piece not in bench.portrait.pieces:
-            bench.say(f"The clay has no {LANDMARKS[key].plain} yet: click where it sits (L).", "note")
+            bench.say(phrase("The clay has no {0} yet: click where it sits (L).", LANDMARKS[key].plain), "note")
             return
         surface = bench.portrait.surface(anchor.piece)
         x, y, z = np.asarray(anchor.weights) @ surface.normals[list(anchor.corners)].astype(np.float64)

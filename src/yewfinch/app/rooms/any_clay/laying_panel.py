@@ -15,6 +15,7 @@ from yewfinch.core.document.model.laid import Laid
 from yewfinch.core.document.verbs.laying import needs_standing_up, standing
 from yewfinch.core.features.laid_head.clay_places import Similarity
 from yewfinch.core.features.laid_head.laying import ASKED, LEAST
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 MODE = "lay_head"
 #: Rows of the list that are in sight at once, and what they are high, pixels.
@@ -120,15 +121,15 @@ class LayingPanel(LivePanel):
         if piece is None:
             self.note.setText("No piece is chosen.")
         elif not free:
-            self.note.setText(f"'{piece.name}' is locked, or no clay yet.")
+            self.note.setText(phrase("'{0}' is locked, or no clay yet.", piece.name))
         elif laid is None and sum(a.piece == piece.id for a in portrait.anchors.values()) > _ALREADY:
             self.note.setText(
-                f"'{piece.name}' has its landmarks already. Laying the head on finds all but the six anew."
+                phrase("'{0}' has its landmarks already. Laying the head on finds all but the six anew.", piece.name)
             )
         elif laid is None:
             self.note.setText(
-                f"Six clicks on '{piece.name}' give it all landmarks and lines of the face. "
-                + (f"Next: {LANDMARKS[following].plain}." if following else "All six are there.")
+                phrase("Six clicks on '{0}' give it all landmarks and lines of the face. ", piece.name)
+                + (phrase("Next: {0}.", LANDMARKS[following].plain) if following else "All six are there.")
             )
         else:
             self.note.setText(_words(laid, standing(portrait, head.piece), len(doubts)))
@@ -162,12 +163,21 @@ def _lies_on(anchors: object, key: str, piece: str) -> bool:
 
 def _words(laid: Laid, pose: Similarity, doubts: int) -> str:
     """What came of it, in words."""
-    told = [f"{laid.landmarks} landmarks, {laid.lines} lines; the head lies {laid.gap:.2f} mm off in the middle."]
-    if needs_standing_up(pose):
-        told.append(f"The clay leans by {pose.lean:.0f}° and is {pose.scale:.2f} times as large as life.")
-    if doubts:
-        word = "One landmark is" if doubts == 1 else f"{doubts} landmarks are"
-        told.append(
-            f"{word} doubtful: choose one to see it, drag it (L) or say that it looks right, then lay on again."
+    told = [
+        phrase(
+            "{0} landmarks, {1} lines; the head lies {2:.2f} mm off in the middle.",
+            laid.landmarks,
+            laid.lines,
+            laid.gap,
         )
-    return " ".join(told)
+    ]
+    if needs_standing_up(pose):
+        told.append(phrase("The clay leans by {0:.0f}° and is {1:.2f} times as large as life.", pose.lean, pose.scale))
+    if doubts:
+        word = "One landmark is" if doubts == 1 else phrase("{0} landmarks are", doubts)
+        told.append(
+            phrase(
+                "{0} doubtful: choose one to see it, drag it (L) or say that it looks right, then lay on again.", word
+            )
+        )
+    return in_a_row(" ", told)

@@ -12,6 +12,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.head.face_lines import CURVES, Line
 from yewfinch.core.document.verbs import face_lines
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: A line is taken hold of from so near, pixels.
 _NEAR = 12.0
@@ -35,9 +36,10 @@ class LineDragHand(RestingHand):
 
     def hint(self) -> str:
         """What to do now."""
-        return (
-            f"Drag a line of the face along the clay; {self.reach:.0f} mm of it go along ([ and ]), "
-            "with Shift all of it. Esc ends."
+        return phrase(
+            "Drag a line of the face along the clay; {0:.0f} mm of it go along ([ and ]), with "
+            "Shift all of it. Esc ends.",
+            self.reach,
         )
 
     @property
@@ -112,7 +114,7 @@ class LineDragHand(RestingHand):
     def resize(self, factor: float) -> bool:
         """More or less of a line goes along."""
         self.reach = float(np.clip(self.reach * factor, 1.0, 60.0))
-        self.bench.say(f"{self.reach:.0f} mm of a line go along.", "note")
+        self.bench.say(phrase("{0:.0f} mm of a line go along.", self.reach), "note")
         return True
 
     def paint(self, p: QPainter) -> None:

@@ -8,6 +8,7 @@ from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.document.model.locks import chosen_clay
 from yewfinch.core.document.verbs import face_lines
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 
 
@@ -38,7 +39,7 @@ class LineDrawing(Purpose):
     def hint(self) -> str:
         """What to do now."""
         curve = CURVES[self.hand.line]
-        return f"Draw {curve.plain} on the clay in one go: {curve.definition}. Esc ends."
+        return phrase("Draw {0} on the clay in one go: {1}. Esc ends.", curve.plain, curve.definition)
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         """Lay it on the chosen piece."""

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from yewfinch.app.view.brushes import GOLD, PAPER, YEW
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.features.laid_head.laying import ASKED
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Where the landmarks are drawn, in a field of 100 by 100, from the front and from the sitter's left; None: not seen.
 _FRONT = {"ex_l": (69, 45), "ex_r": (31, 45), "prn": (50, 60), "gn": (50, 93), "t_l": (82, 52), "t_r": (18, 52)}
@@ -33,8 +34,8 @@ class SixPicture(QWidget):
     def show_state(self, placed: frozenset[str], following: str | None) -> None:
         """Draw these as placed, and one as the next."""
         self.placed, self.next = placed, following
-        there = ", ".join(LANDMARKS[k].plain for k in ASKED if k in placed)
-        self.setToolTip(f"There: {there}" if there else "None of the six is there yet")
+        there = in_a_row(", ", (LANDMARKS[k].plain for k in ASKED if k in placed))
+        self.setToolTip(phrase("There: {0}", there) if there else "None of the six is there yet")
         self.update()
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:  # noqa: N802 - Qt's name

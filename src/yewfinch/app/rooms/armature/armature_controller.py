@@ -16,6 +16,7 @@ from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.armature_skin import QUICK, edge_for
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 #: What dragging a ball does.
 DragWay = Literal["move", "bend", "scale"]
@@ -89,7 +90,7 @@ class Armatures(LiveWishes[tuple[Armature, str]]):
         """A new armature from a ready-made one."""
         title, make = PRESETS[preset]
         self.end_step()
-        edit, key = armatures.begin(self.bench.portrait, make(), f"New armature: {title.lower()}")
+        edit, key = armatures.begin(self.bench.portrait, make(), phrase("New armature: {0}", title.lower()))
         self.bench.portrait.perform(edit)
         self.bench.selection.choose(key)
         self.bench.set_mode("armature")
@@ -105,7 +106,7 @@ class Armatures(LiveWishes[tuple[Armature, str]]):
         together : bool
             More of the same name may follow and becomes one step with it; it is carried out soon.
         """
-        self._wish = armature, f"Armature: {name}"
+        self._wish = armature, phrase("Armature: {0}", name)
         if together:
             self._soon.start()
             return
@@ -192,7 +193,8 @@ class Armatures(LiveWishes[tuple[Armature, str]]):
             self.bench.selection.choose(key)
             made = portrait.pieces[key]
             self.bench.say(
-                f"{made.name}: {grouped(len(made.surface.faces))} quads. The armature is kept, hidden.", "note"
+                phrase("{0}: {1} quads. The armature is kept, hidden.", made.name, grouped(len(made.surface.faces))),
+                "note",
             )
 
         self._worker = behind_dialog(

@@ -11,6 +11,7 @@ from yewfinch.core.anatomy.figure.armature_presets import PRESETS
 from yewfinch.core.reshape.armature import WIDEST
 from yewfinch.core.reshape.armature_skin import edge_for
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 #: Range of the sliders for a radius and for the clay's edges, mm.
 _RADII, _EDGES = (1.0, 250.0), (0.5, 40.0)
@@ -104,7 +105,7 @@ class ArmaturePanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["armature_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        self.by_hand.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _begin(self, index: int) -> None:
         key = self.presets.itemData(index)
@@ -128,7 +129,7 @@ class ArmaturePanel(QWidget):
             self.note.setText("Begin with a ready-made armature or one ball; then draw on with Ctrl.")
             return
         faces = grouped(self.armatures.faces_at(self.edge.value()))
-        self.note.setText(f"{len(held.balls)} balls. Clothed, about {faces} quads.")
+        self.note.setText(phrase("{0} balls. Clothed, about {1} quads.", len(held.balls), faces))
 
     def refresh(self) -> None:
         """Show the armature in hand."""

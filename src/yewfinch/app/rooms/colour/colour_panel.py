@@ -11,6 +11,7 @@ from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.colour import from_hex, from_hsl, hex_of, to_hsl
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 class ColourPanel(QWidget):
@@ -99,7 +100,7 @@ class ColourPanel(QWidget):
         if piece is None:
             return
         if piece.fixed and not piece.locked:
-            bench.say(f"{piece.name} is no clay yet. Settle or clothe it first.", "warn")
+            bench.say(phrase("{0} is no clay yet. Settle or clothe it first.", piece.name), "warn")
             return
         layer = bench.selection.colour_layer_of.get(piece.id, "")
         try:

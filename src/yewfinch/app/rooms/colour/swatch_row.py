@@ -11,6 +11,7 @@ from yewfinch.core.document.verbs import swatches
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Squares in a line.
 _ACROSS = 9
@@ -72,8 +73,8 @@ class SwatchRow(QWidget):
             square = QToolButton()
             square.setFixedSize(26, 26)
             square.setStyleSheet(f"background: {hex_of(rgb)}; border: 1px solid {line}; border-radius: 4px;")
-            square.setToolTip(f"{hex_of(rgb)}: click to take it in hand, Ctrl and click to drop it")
-            square.setAccessibleName(f"colour {hex_of(rgb)}")
+            square.setToolTip(phrase("{0}: click to take it in hand, Ctrl and click to drop it", hex_of(rgb)))
+            square.setAccessibleName(phrase("colour {0}", hex_of(rgb)))
             square.clicked.connect(lambda _=False, c=rgb: self._clicked(c, drop=_with_ctrl()))
             self.squares.append(square)
         for i, widget in enumerate([*self.squares, self.keep]):

@@ -16,6 +16,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import states
 from yewfinch.core.formats import container
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.show.comparison import Apart, apart
 
 _WAYS: tuple[tuple[Way, str, str], ...] = (
@@ -51,7 +52,7 @@ class ComparePanel(LivePanel):
         for way, title, tip in _WAYS:
             self.ways[way] = button = QPushButton(title)
             button.setCheckable(True)
-            button.setToolTip(f"{tip}; press again to end")
+            button.setToolTip(phrase("{0}; press again to end", tip))
             button.clicked.connect(lambda on, w=way: self._show(w if on else ""))
             row.addWidget(button)
         self.column.addLayout(row)
@@ -206,4 +207,4 @@ class ComparePanel(LivePanel):
         if comparison.way == "colours":
             comparison.keep_up()
         found = comparison.measured()
-        return "" if found is None else f"The clay is {found.words()}"
+        return "" if found is None else phrase("The clay is {0}", found.words())

@@ -14,6 +14,7 @@ from yewfinch.core.document.verbs import states
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.show.comparison import Apart, apart, colours_of
 
 Way = Literal["", "beside", "over", "colours"]
@@ -83,19 +84,23 @@ class Comparison:
         if clay is None:
             return []
         portrait = self.bench.portrait
-        out = [(Target("state", s.id), f"State: {s.name}") for s in portrait.states.get(clay.id, ())]
+        out = [(Target("state", s.id), phrase("State: {0}", s.name)) for s in portrait.states.get(clay.id, ())]
         out += [
-            (Target("piece", p.id), f"Piece: {p.name}")
+            (Target("piece", p.id), phrase("Piece: {0}", p.name))
             for p in portrait.pieces.values()
             if p.id != clay.id and not replace(p, locked=False).fixed
         ]
         if self.foreign:
-            out.append((Target("portrait"), f"Portrait: {self.title}"))
+            out.append((Target("portrait"), phrase("Portrait: {0}", self.title)))
         return out
 
     def take(self, title: str, portrait: Portrait) -> None:
         """Compare with another portrait."""
-        self.foreign = {f"guest {k}": replace(p, id=f"guest {k}") for k, p in portrait.pieces.items() if p.visible}
+        self.foreign = {
+            phrase("guest {0}", k): replace(p, id=phrase("guest {0}", k))
+            for k, p in portrait.pieces.items()
+            if p.visible
+        }
         self.title, self.target = title, Target("portrait")
         self.show()
 
@@ -120,7 +125,11 @@ class Comparison:
     def _eyes(self) -> dict[str, Piece]:
         """Eyes in sight: a face is hard to judge without."""
         pieces = self.bench.portrait.pieces.values()
-        return {f"guest {p.id}": replace(p, id=f"guest {p.id}") for p in pieces if p.visible and p.eye is not None}
+        return {
+            phrase("guest {0}", p.id): replace(p, id=phrase("guest {0}", p.id))
+            for p in pieces
+            if p.visible and p.eye is not None
+        }
 
     def form(self) -> Surface | None:
         """The form that distances are measured to: the largest piece compared with."""

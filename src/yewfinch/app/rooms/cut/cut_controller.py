@@ -15,6 +15,7 @@ from yewfinch.core.document.model.locks import chosen_clay
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import masking
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.outline import Shape, drawn
 
@@ -152,7 +153,7 @@ class WireCut(Purpose):
             "lasso": "Draw round what is to be cut", "box": "Drag a box over what is to be cut",
         }[self.shape]  # fmt: skip
         fate = "the hatched side goes" if self.hatched else "both sides stay as pieces"
-        return f"{way}: {fate}; Ctrl takes the other side. Esc ends."
+        return phrase("{0}: {1}; Ctrl takes the other side. Esc ends.", way, fate)
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         """Cut; `other` cuts off the other side."""

@@ -8,6 +8,7 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.cut.cut_controller import Cutting
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.outline_fit import FARTHEST, NEAREST
 
 
@@ -62,7 +63,7 @@ class CutPanel(QWidget):
         """Put the shortcut into the tool tip."""
         for button, key in ((self.draw, "cut"), (self.fit, "fit")):
             record = actions[key]
-            button.setToolTip(f"{record.tip} ({record.keys})")
+            button.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def refresh(self) -> None:
         """Show what is set."""

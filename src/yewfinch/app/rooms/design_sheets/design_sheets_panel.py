@@ -26,6 +26,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.view.round import NAMES
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import BadFileError, CannotSolveError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sight.view import DIRECTIONS
 from yewfinch.core.sitter.photo import SUFFIXES, photo_from
 from yewfinch.core.sitter.sheets import SCALES, DesignSheet, aligned, new_sheet
@@ -136,8 +137,8 @@ class SheetsPanel(QWidget):
 
     def _ask(self) -> None:
         """Choose a drawing to place behind the clay."""
-        kinds = " ".join(f"*{s}" for s in SUFFIXES)
-        name, _ = QFileDialog.getOpenFileName(self, "Design sheet", self._folder(), f"Drawings ({kinds})")
+        kinds = in_a_row(" ", (f"*{s}" for s in SUFFIXES))
+        name, _ = QFileDialog.getOpenFileName(self, "Design sheet", self._folder(), phrase("Drawings ({0})", kinds))
         if name:
             self.add(Path(name))
 
@@ -147,7 +148,7 @@ class SheetsPanel(QWidget):
         try:
             photo, data = photo_from(path.read_bytes(), path.name)
         except OSError as error:
-            self.bench.say(f"{path.name} cannot be read: {error.strerror}.", "error")
+            self.bench.say(phrase("{0} cannot be read: {1}.", path.name, error.strerror), "error")
             return False
         except BadFileError as error:
             self.bench.say(str(error), "error")
@@ -161,7 +162,7 @@ class SheetsPanel(QWidget):
             sheet = replace(sheet, direction="profile-left")
         self.bench.portrait.set_field(
             "sitter", replace(sitter, sheets=(*sitter.sheets, sheet), files={**sitter.files, file: data}),
-            f"Add design sheet {sheet.name}",
+            phrase("Add design sheet {0}", sheet.name),
         )  # fmt: skip
         self.list.setCurrentRow(len(sitter.sheets))
         self.look()
@@ -205,7 +206,7 @@ class SheetsPanel(QWidget):
         sheets, row = self.bench.portrait.sitter.sheets, self.list.row(item)
         on = item.checkState() == Qt.CheckState.Checked
         if row < len(sheets) and sheets[row].visible != on:
-            self._replace(replace(sheets[row], visible=on), f"{'Show' if on else 'Hide'} design sheet")
+            self._replace(replace(sheets[row], visible=on), phrase("{0} design sheet", "Show" if on else "Hide"))
 
     def _remove(self) -> None:
         sheet, sitter = self.chosen(), self.bench.portrait.sitter
@@ -213,7 +214,7 @@ class SheetsPanel(QWidget):
             files = {k: v for k, v in sitter.files.items() if k != sheet.file}
             rest = tuple(s for s in sitter.sheets if s.id != sheet.id)
             self.bench.portrait.set_field(
-                "sitter", replace(sitter, sheets=rest, files=files), f"Remove design sheet {sheet.name}"
+                "sitter", replace(sitter, sheets=rest, files=files), phrase("Remove design sheet {0}", sheet.name)
             )
 
     def _mark(self, on: bool) -> None:
@@ -232,7 +233,7 @@ class SheetsPanel(QWidget):
             self.bench.say("Give two marks to this sheet and to another one first.", "warn")
             return
         try:
-            self._replace(aligned(sheet, others[0]), f"Fit {sheet.name} to {others[0].name}")
+            self._replace(aligned(sheet, others[0]), phrase("Fit {0} to {1}", sheet.name, others[0].name))
         except CannotSolveError as error:
             self.bench.say(str(error), "error")
 
@@ -242,7 +243,7 @@ class SheetsPanel(QWidget):
         self.list.blockSignals(True)
         self.list.clear()
         for sheet in self.bench.portrait.sitter.sheets:
-            item = QListWidgetItem(f"{sheet.name}  ({NAMES[sheet.direction]})")
+            item = QListWidgetItem(phrase("{0}  ({1})", sheet.name, NAMES[sheet.direction]))
             item.setFlags(item.flags() | Qt.ItemFlag.ItemIsUserCheckable)
             item.setCheckState(Qt.CheckState.Checked if sheet.visible else Qt.CheckState.Unchecked)
             self.list.addItem(item)

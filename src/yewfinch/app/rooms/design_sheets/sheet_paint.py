@@ -8,6 +8,7 @@ from PyQt6.QtGui import QPainter, QPen
 from yewfinch.app.rooms.design_sheets.sheet_behind import SheetBehind
 from yewfinch.app.view.brushes import GOLD, INK, label
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.shared.phrases import phrase
 
 
 def paint(p: QPainter, view: Viewport, behind: SheetBehind) -> None:
@@ -23,4 +24,4 @@ def paint(p: QPainter, view: Viewport, behind: SheetBehind) -> None:
             p.setPen(pen)
             p.drawLine(at + QPointF(-9, 0), at + QPointF(9, 0))
             p.drawLine(at + QPointF(0, -9), at + QPointF(0, 9))
-        label(p, at + QPointF(12, -4), f"mark {i + 1}", view)
+        label(p, at + QPointF(12, -4), phrase("mark {0}", i + 1), view)

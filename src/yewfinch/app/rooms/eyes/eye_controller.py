@@ -14,6 +14,7 @@ from yewfinch.core.features.eyes.eye import Eye, Point
 from yewfinch.core.features.lids.lids import Lids
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 
 @dataclass
@@ -94,7 +95,7 @@ class Eyes(LiveWishes[_Wish]):
 
     def put(self, now: dict[str, Eye], what: str) -> None:
         """Make them these eyes, soon."""
-        self._wished(f"Eyes: {what}").eyes = now
+        self._wished(phrase("Eyes: {0}", what)).eyes = now
 
     def held_lids(self) -> dict[str, Lids]:
         """The lids of the eyes in hand by the ids of these; what is still to be carried out included."""
@@ -131,7 +132,7 @@ class Eyes(LiveWishes[_Wish]):
 
     def put_lids(self, now: dict[str, Lids], what: str) -> None:
         """Make them these lids, soon."""
-        self._wished(f"Lids: {what}").lids = now
+        self._wished(phrase("Lids: {0}", what)).lids = now
 
     def _wished(self, name: str) -> _Wish:
         if self._wish is not None and self._wish.name != name:
@@ -153,8 +154,8 @@ class Eyes(LiveWishes[_Wish]):
         if not changed and not wish.lids:
             return None
         edit = lids.change(portrait, wish.eyes, wish.lids, wish.name, self._skins)
-        kinds = " ".join(type(c).__name__ for c in edit.changes)
-        return edit, f"{sorted({*wish.eyes, *wish.lids})} {wish.name} {kinds}"
+        kinds = in_a_row(" ", (type(c).__name__ for c in edit.changes))
+        return edit, phrase("{0} {1} {2}", sorted({*wish.eyes, *wish.lids}), wish.name, kinds)
 
     def perform(self, make: Callable[[], Edit]) -> bool:
         """Carry out an edit of its own, or say why not; was it carried out?"""

@@ -28,6 +28,7 @@ from yewfinch.core.document.verbs import eyes as verbs
 from yewfinch.core.features.eyes.eye import BOUNDS, FAR, Eye
 from yewfinch.core.features.eyes.eye_measures import APART, DEPTH, depth_to_rim, pupils_apart, share_of_opening
 from yewfinch.core.features.eyes.seat import LEAST, MOST
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.towards import steps_to_sitter
 
 _AXES = ("left", "up", "forward")
@@ -122,8 +123,8 @@ class EyesPanel(QWidget):
             box.setSuffix(" mm")
             box.setKeyboardTracking(False)
             box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
-            box.setAccessibleName(f"looks at, {axis}")
-            box.setToolTip(f"The point that both eyes look at, {axis}")
+            box.setAccessibleName(phrase("looks at, {0}", axis))
+            box.setToolTip(phrase("The point that both eyes look at, {0}", axis))
             box.setMinimumWidth(52)
             box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
             box.valueChanged.connect(lambda _: self._looks())
@@ -258,7 +259,7 @@ class EyesPanel(QWidget):
             return
         gap = self.gap.value()
         if self.eyes.perform(lambda: verbs.seat(bench.portrait, held, clay.id, gap)):
-            bench.say(f"{clay.name} keeps {gap:g} mm off the eyes.", "note")
+            bench.say(phrase("{0} keeps {1:g} mm off the eyes.", clay.name, gap), "note")
 
     def _moded(self) -> None:
         self.gaze.setChecked(self.eyes.bench.mode == "gaze")
@@ -294,6 +295,15 @@ class EyesPanel(QWidget):
             box.blockSignals(False)
         (m, sm), (w, sw) = APART["man"], APART["woman"]
         self.note.setText(
-            f"{piece.name}. Usual: pupils {m:.0f} ± {sm:.0f} mm apart (men), {w:.0f} ± {sw:.0f} mm (women); cornea "
-            f"{DEPTH['man']:.0f} mm (men) and {DEPTH['woman']:.0f} mm (women) before the rim; iris 11.7 ± 0.4 mm."
+            phrase(
+                "{0}. Usual: pupils {1:.0f} ± {2:.0f} mm apart (men), {3:.0f} ± {4:.0f} mm (women); "
+                "cornea {5:.0f} mm (men) and {6:.0f} mm (women) before the rim; iris 11.7 ± 0.4 mm.",
+                piece.name,
+                m,
+                sm,
+                w,
+                sw,
+                DEPTH["man"],
+                DEPTH["woman"],
+            )
         )

@@ -13,6 +13,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.core.features.eyes.eye import BOUNDS, IRISES, Colour, Eye
 from yewfinch.core.shared.colour import hex_of
+from yewfinch.core.shared.phrases import phrase
 
 #: Shares of the pattern and of the eye, with what they are called and what they do.
 _PATTERN = (
@@ -75,8 +76,8 @@ class IrisPanel(QWidget):
         for key, title in (("outer", "Outer part"), ("inner", "Round the pupil")):
             patch = QPushButton()
             patch.setFixedWidth(34)
-            patch.setToolTip(f"{title}: choose another colour")
-            patch.setAccessibleName(f"colour of the iris, {title.lower()}")
+            patch.setToolTip(phrase("{0}: choose another colour", title))
+            patch.setAccessibleName(phrase("colour of the iris, {0}", title.lower()))
             patch.clicked.connect(partial(self._choose, key, title))
             self.patches[key] = patch
             row.addWidget(patch)
@@ -171,4 +172,4 @@ class IrisPanel(QWidget):
         pair = (eye.pattern.outer, eye.pattern.inner)
         found = next((i for i, held in enumerate(IRISES.values()) if held == pair), -1)
         self.presets.setCurrentIndex(found + 1)
-        self.note.setText(f"Pattern {eye.pattern.seed}. The same number always gives the same iris.")
+        self.note.setText(phrase("Pattern {0}. The same number always gives the same iris.", eye.pattern.seed))

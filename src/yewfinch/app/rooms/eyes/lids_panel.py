@@ -22,6 +22,7 @@ from yewfinch.core.document.verbs import lids as verbs
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.lids.lid_measures import USUAL, Reading, at_rest, read, with_measure
 from yewfinch.core.features.lids.lids import CREASE, Lids
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Measures with what they are called, lowest and highest, mm, and what they do.
 _MEASURES = (
@@ -75,7 +76,7 @@ class LidsPanel(QWidget):
             "How far the lids go along when the eyes look up or down", self._follow,
         )  # fmt: skip
         for key, title, low, high, tip in _MEASURES:
-            usual = f"; {USUAL[key][0]:g} to {USUAL[key][1]:g} mm are usual" if key in USUAL else ""
+            usual = phrase("; {0:g} to {1:g} mm are usual", USUAL[key][0], USUAL[key][1]) if key in USUAL else ""
             self._dial(key, title, low, high, "mm", tip + usual, partial(self._measure, key))
         self._buttons()
         self.note = QLabel()
@@ -151,8 +152,8 @@ class LidsPanel(QWidget):
         def done(made: dict[str, tuple[Lids, float]]) -> None:
             eyes.put_lids({k: lids for k, (lids, _) in made.items()}, "to the sitter")
             eyes.end_step()
-            off = ", ".join(f"{median:.2f} mm" for _, median in made.values())
-            eyes.bench.say(f"The margins lie on the drawn lines but for {off} (median).", "note")
+            off = in_a_row(", ", (phrase("{0:.2f} mm", median) for _, median in made.values()))
+            eyes.bench.say(phrase("The margins lie on the drawn lines but for {0} (median).", off), "note")
 
         self._worker = behind_dialog(
             self,
@@ -189,7 +190,7 @@ class LidsPanel(QWidget):
 
         def done(edit: Edit) -> None:
             if eyes.perform(lambda: edit):
-                eyes.bench.say(f"The lids are {clay.name}'s skin now; the dials go on.", "note")
+                eyes.bench.say(phrase("The lids are {0}'s skin now; the dials go on.", clay.name), "note")
 
         self._worker = behind_dialog(
             self,
@@ -252,9 +253,19 @@ class LidsPanel(QWidget):
             self.dials[key].set_value(value)
         low, high = USUAL["opening"]
         self.note.setText(
-            f"Open by {now.gap:.1f} mm now ({low:g} to {high:g} mm are usual); highest "
-            f"{abs(rest.peak_at):.1f} mm {'inside' if rest.peak_at < 0 else 'outside'} of the pupil, lowest "
-            f"{abs(rest.trough_at):.1f} mm {'inside' if rest.trough_at < 0 else 'outside'}; slanted by "
-            f"{now.slant_angle:.0f}°. The crease usually lies {CREASE['man']:g} mm (men) and {CREASE['woman']:g} mm "
-            "(women) over the margin."
+            phrase(
+                "Open by {0:.1f} mm now ({1:g} to {2:g} mm are usual); highest {3:.1f} mm {4} of the "
+                "pupil, lowest {5:.1f} mm {6}; slanted by {7:.0f}°. The crease usually lies {8:g} mm "
+                "(men) and {9:g} mm (women) over the margin.",
+                now.gap,
+                low,
+                high,
+                abs(rest.peak_at),
+                "inside" if rest.peak_at < 0 else "outside",
+                abs(rest.trough_at),
+                "inside" if rest.trough_at < 0 else "outside",
+                now.slant_angle,
+                CREASE["man"],
+                CREASE["woman"],
+            )
         )

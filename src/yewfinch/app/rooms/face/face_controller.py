@@ -9,6 +9,7 @@ from yewfinch.core.document.verbs import handles as verbs
 from yewfinch.core.document.verbs.exaggerating import usual_person
 from yewfinch.core.features.handles.faces import HANDLES, Face
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.solution import Solution
 
 LEFT, RIGHT = 1, -1
@@ -61,12 +62,12 @@ class FaceHandles:
     def set(self, key: str, value: float) -> None:
         """Bring a handle to a value, soon; until `end` it is one step."""
         sides = self.sides_for(key)
-        self._turn.name = f"face {key} {sides}"
+        self._turn.name = phrase("face {0} {1}", key, sides)
         self._turn.turn(lambda: verbs.change(self.bench.portrait, key, sides, value))
 
     def push(self, key: str, sides: Sequence[int], by: float) -> None:
         """Move a handle by so many mm or degrees, soon; until `end` it is one step."""
-        self._turn.name = f"face {key} {tuple(sides)}"
+        self._turn.name = phrase("face {0} {1}", key, tuple(sides))
         self._turn.turn(lambda: verbs.push(self.bench.portrait, key, sides, by))
 
     def end(self) -> None:

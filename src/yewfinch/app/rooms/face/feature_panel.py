@@ -18,6 +18,7 @@ from yewfinch.core.document.verbs import handles as verbs
 from yewfinch.core.features.handles.faces import FEATURES, HANDLES
 from yewfinch.core.features.handles.handle import Handle
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress
 
 _SIDES = (("Both sides", (LEFT, RIGHT)), ("Sitter's left", (LEFT,)), ("Sitter's right", (RIGHT,)))
@@ -53,8 +54,10 @@ class FeaturePanel(LivePanel):
         self.drag, self.sitter, self.all = QPushButton("In the view"), QPushButton("To the sitter"), QPushButton("All")
         self.drag.setCheckable(True)
         self.drag.clicked.connect(lambda _=False: self._drag())
-        names = " and ".join(FEATURES[f].lower() for f in features)
-        self.sitter.setToolTip(f"Bring what photos show of {names} over, on the sides chosen above; solve first")
+        names = in_a_row(" and ", (FEATURES[f].lower() for f in features))
+        self.sitter.setToolTip(
+            phrase("Bring what photos show of {0} over, on the sides chosen above; solve first", names)
+        )
         self.sitter.clicked.connect(lambda _=False: self._to_sitter(features))
         self.all.setToolTip("Bring all measures of the whole face that photos show over, on the sides chosen above")
         self.all.clicked.connect(lambda _=False: self._to_sitter(("",)))
@@ -79,7 +82,7 @@ class FeaturePanel(LivePanel):
         dial = ValueSlider(
             handle.title, handle.low, handle.high, handle.unit, label_width=WIDE + 36, decimals=0 if degrees else 1
         )
-        source = f" ({handle.source})" if handle.source else ""
+        source = phrase(" ({0})", handle.source) if handle.source else ""
         dial.setToolTip(f"{handle.tip}{source}")
         dial.changed.connect(partial(self.handles.set, handle.key))
         dial.released.connect(self.handles.end)
@@ -98,11 +101,11 @@ class FeaturePanel(LivePanel):
         self.refresh()
 
     def _drag(self) -> None:
-        self.handles.feature = " ".join(self.features)
+        self.handles.feature = in_a_row(" ", self.features)
         self.handles.bench.toggle_mode("face")
 
     def _moded(self) -> None:
-        here = self.handles.feature == " ".join(self.features)
+        here = self.handles.feature == in_a_row(" ", self.features)
         self.drag.setChecked(self.handles.bench.mode == "face" and here)
 
     def _to_sitter(self, features: tuple[str, ...]) -> None:
@@ -120,7 +123,7 @@ class FeaturePanel(LivePanel):
             except YewfinchError as error:
                 bench.say(str(error), "warn")
                 return
-            bench.say(f"{count} measures were brought over to the sitter's.", "note")
+            bench.say(phrase("{0} measures were brought over to the sitter's.", count), "note")
 
         self._worker = behind_dialog(
             self,
@@ -165,5 +168,6 @@ class FeaturePanel(LivePanel):
         parts = []
         for word, pair in (("usual", norm), ("sitter", sitter)):
             if pair is not None:
-                parts.append(f"{word} {pair[0]:.{digits}f} ± {pair[1]:.{digits}f}")
-        return f"{' · '.join(parts)} {handle.unit}" if parts else ""
+                form = "{0} {1:.0f} ± {2:.0f}" if digits == 0 else "{0} {1:.1f} ± {2:.1f}"
+                parts.append(phrase(form, word, *pair))
+        return phrase("{0} {1}", in_a_row(" · ", parts), handle.unit) if parts else ""

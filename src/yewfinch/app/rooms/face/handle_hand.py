@@ -16,6 +16,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.verbs.handles import clay_of, sides_of
 from yewfinch.core.features.handles.faces import HANDLES
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: What lies so far under the clay still counts as seen, mm: moves have their middles a little inside.
 _DEEP = 14.0
@@ -129,9 +130,9 @@ class HandleHand(KnotHand[HandleGrip]):
         x, y = (float(v) for v in self.viewport.camera().project(found[grip][None])[0])
         if value is not None and np.isfinite((x, y)).all():
             norm, sitter = handle.norm(self.handles.sex()), self.handles.sitter().get((grip.key, side))
-            text = f"{handle.title} {value:.1f} {handle.unit}"
-            text += "" if norm is None else f", usual {norm[0]:.1f} ± {norm[1]:.1f}"
-            text += "" if sitter is None else f", sitter {sitter[0]:.1f} ± {sitter[1]:.1f}"
+            text = phrase("{0} {1:.1f} {2}", handle.title, value, handle.unit)
+            text += "" if norm is None else phrase(", usual {0:.1f} ± {1:.1f}", norm[0], norm[1])
+            text += "" if sitter is None else phrase(", sitter {0:.1f} ± {1:.1f}", sitter[0], sitter[1])
             label(p, QPointF(x + 12.0, y - 12.0), text, self.viewport)
 
     def _under_pointer(self, found: Mapping[HandleGrip, DoubleArray]) -> HandleGrip | None:

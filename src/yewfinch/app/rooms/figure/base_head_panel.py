@@ -24,6 +24,7 @@ from yewfinch.core.anatomy.figure.casts import CASTS, LATEST
 from yewfinch.core.anatomy.figure.person import FURTHEST, OLDEST, PRESETS, YOUNGEST, Person
 from yewfinch.core.anatomy.head.head_dials import DIALS
 from yewfinch.core.document.figure.shaping import LEVELS
+from yewfinch.core.shared.phrases import phrase
 
 #: Faces of each extent at level 0, in thousands; a level has four times as many as the one below.
 _FACES = {"head": 2.5, "bust": 3.2, "half": 5.8, "full": 8.6}
@@ -44,7 +45,7 @@ class BaseHeadPanel(QWidget):
         grid.setSpacing(4)
         for i, (key, (title, person)) in enumerate(PRESETS.items()):
             button = QPushButton(title)
-            button.setToolTip(f"Make it the mean {title.lower()}; what you modelled stays on it")
+            button.setToolTip(phrase("Make it the mean {0}; what you modelled stays on it", title.lower()))
             button.clicked.connect(lambda _=False, p=person, t=title: self._become(p, t))
             self.presets[key] = button
             grid.addWidget(button, i // 3, i % 3)
@@ -137,7 +138,7 @@ class BaseHeadPanel(QWidget):
 
     def _begin(self) -> None:
         level = self.level.currentData()
-        self.steering.begin(replace(self.steering.figure, level=level), f"New base head, level {level}")
+        self.steering.begin(replace(self.steering.figure, level=level), phrase("New base head, level {0}", level))
 
     def _draw(self) -> None:
         # the next number, so that one can leaf through people and go back
@@ -145,7 +146,7 @@ class BaseHeadPanel(QWidget):
 
     def _seeded(self, seed: int) -> None:
         person = replace(self.steering.person, seed=seed, landmarks={}, measures={})
-        self.steering.become(person, f"random person no. {seed}" if seed else "the mean")
+        self.steering.become(person, phrase("random person no. {0}", seed) if seed else "the mean")
 
     def refresh(self) -> None:
         """Show the present person."""
@@ -159,7 +160,10 @@ class BaseHeadPanel(QWidget):
         for n in LEVELS:
             thousand = _FACES[self.steering.figure.crop] * 4**n
             self.level.setItemText(
-                n, f"level {n}: {thousand:.1f} k faces" if thousand < 10 else f"level {n}: {thousand:.0f} k faces"
+                n,
+                phrase("level {0}: {1:.1f} k faces", n, thousand)
+                if thousand < 10
+                else phrase("level {0}: {1:.0f} k faces", n, thousand),
             )
         self.level.setCurrentIndex(self.steering.level)
         why = self.steering.why_not()
@@ -178,7 +182,9 @@ class BaseHeadPanel(QWidget):
                 "it the form of the new one; your modelling goes along, and undo brings it back."
             )
         if person.landmarks:
-            return f"Fitted to {len(person.landmarks)} landmarks of the sitter; dials and measures go on from there."
+            return phrase(
+                "Fitted to {0} landmarks of the sitter; dials and measures go on from there.", len(person.landmarks)
+            )
         return "Strokes on the head stay on it while the dials turn."
 
 
@@ -199,17 +205,18 @@ class _Dials(QWidget):
         names = list(dict.fromkeys(d.group for d in DIALS))
         for name in names:
             button = QPushButton("ears" if name == "ears and neck" else name)
+            button.setStyleSheet("padding-left: 5px; padding-right: 5px")  # five of them stand in a row
             button.setProperty("small", True)
             button.setCheckable(True)
-            button.setAccessibleName(f"dials of {name}")
-            button.setToolTip(f"Dials of {name}")
+            button.setAccessibleName(phrase("dials of {0}", name))
+            button.setToolTip(phrase("Dials of {0}", name))
             button.clicked.connect(lambda _=False, n=name: self.show_group(n))
             self._groups.addButton(button)
             row.addWidget(button)
         column.addLayout(row)
         for dial in DIALS:
             slider = ValueSlider(dial.title, -100 * FURTHEST, 100 * FURTHEST, "%", decimals=0, label_width=116)
-            slider.setToolTip(f"Less: {dial.less}. More: {dial.more}. Double click the name for 0")
+            slider.setToolTip(phrase("Less: {0}. More: {1}. Double click the name for 0", dial.less, dial.more))
             slider.changed.connect(
                 lambda v, d=dial: self.steering.turn(self.steering.person.with_dial(d.key, v / 100), d.title.lower())
             )

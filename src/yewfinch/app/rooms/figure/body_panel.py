@@ -14,6 +14,7 @@ from yewfinch.core.anatomy.body.body_dials import DIALS
 from yewfinch.core.anatomy.body.body_measures import MEASURES, BodyMeasure
 from yewfinch.core.anatomy.body.physique import FURTHEST, HEADS
 from yewfinch.core.anatomy.figure.person import EXTENTS, HEAD_ONLY
+from yewfinch.core.shared.phrases import phrase
 
 
 class BodyPanel(QWidget):
@@ -52,7 +53,7 @@ class BodyPanel(QWidget):
         self.dials: dict[str, ValueSlider] = {}
         for dial in DIALS:
             slider = ValueSlider(dial.title, -100 * FURTHEST, 100 * FURTHEST, "%", decimals=0, label_width=92)
-            slider.setToolTip(f"{dial.hint}. Double click the name for 0")
+            slider.setToolTip(phrase("{0}. Double click the name for 0", dial.hint))
             slider.changed.connect(
                 lambda v, d=dial: steering.turn_body(steering.physique.with_dial(d.key, v / 100), d.title.lower())
             )
@@ -77,7 +78,10 @@ class BodyPanel(QWidget):
             button.setProperty("small", True)
             button.setCheckable(True)
             button.setToolTip(
-                f"Begin anew as {title.lower()} with the same head; strokes are left behind, undo brings them back"
+                phrase(
+                    "Begin anew as {0} with the same head; strokes are left behind, undo brings them back",
+                    title.lower(),
+                )
             )
             button.clicked.connect(lambda _=False, k=key: self._begin(k))
             group.addButton(button)
@@ -92,7 +96,7 @@ class BodyPanel(QWidget):
         for count, title in HEADS.items():
             button = QPushButton(title)
             button.setProperty("small", True)
-            button.setToolTip(f"Make the stature {count:g} times the height of the head")
+            button.setToolTip(phrase("Make the stature {0:g} times the height of the head", count))
             button.clicked.connect(
                 lambda _=False, n=count: self.steering.turn_body(self.steering.physique.with_heads(n), "heads")
             )
@@ -106,7 +110,9 @@ class BodyPanel(QWidget):
 
     def _begin(self, crop: str) -> None:
         if crop != self.steering.figure.crop or self.steering.why_not():
-            self.steering.begin(replace(self.steering.figure, crop=crop), f"New base figure: {EXTENTS[crop].lower()}")
+            self.steering.begin(
+                replace(self.steering.figure, crop=crop), phrase("New base figure: {0}", EXTENTS[crop].lower())
+            )
         self.refresh()
 
     def _choose(self) -> None:
@@ -121,7 +127,7 @@ class BodyPanel(QWidget):
 
     def _free(self) -> None:
         m = self.chosen()
-        self.steering.turn_body(self.steering.physique.with_measure(m.key, None), f"{_short(m)} freed")
+        self.steering.turn_body(self.steering.physique.with_measure(m.key, None), phrase("{0} freed", _short(m)))
 
     def refresh(self) -> None:
         """Show the present body."""
@@ -135,7 +141,7 @@ class BodyPanel(QWidget):
         found = body.measures() if body else {}
         for i, key in enumerate(MEASURES):
             for j, text in enumerate(
-                (f"{found[key]:.0f}" if body else "–", f"{body.targets[key]:.0f}" if body else "–")
+                (phrase("{0:.0f}", found[key]) if body else "–", phrase("{0:.0f}", body.targets[key]) if body else "–")
             ):
                 item = self.table.item(i, j + 1)
                 assert item is not None
@@ -170,9 +176,13 @@ def _short(m: BodyMeasure) -> str:
 
 def _words(m: BodyMeasure) -> str:
     def one(value: tuple[float, float | None]) -> str:
-        return f"{value[0]:g}" + ("" if value[1] is None else f" ({value[1]:g})")
+        return f"{value[0]:g}" + ("" if value[1] is None else phrase(" ({0:g})", value[1]))
 
-    return (
-        f"{m.title}, mm. Mean (spread) of men {one(m.men)}, of women {one(m.women)}; about {m.child:g} at eight "
-        f"years. Source {m.source}."
+    return phrase(
+        "{0}, mm. Mean (spread) of men {1}, of women {2}; about {3:g} at eight years. Source {4}.",
+        m.title,
+        one(m.men),
+        one(m.women),
+        m.child,
+        m.source,
     )

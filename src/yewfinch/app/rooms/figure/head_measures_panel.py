@@ -11,6 +11,7 @@ from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.figure.steering import Steering
 from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE, PLAIN, SETTABLE, Steered
+from yewfinch.core.shared.phrases import phrase
 
 
 class HeadMeasuresPanel(LivePanel):
@@ -67,7 +68,9 @@ class HeadMeasuresPanel(LivePanel):
         self.steering.turn(self.steering.person.with_measure(self.chosen().key, round(value, 2)), self.chosen().title)
 
     def _free(self) -> None:
-        self.steering.turn(self.steering.person.with_measure(self.chosen().key, None), f"{self.chosen().title} freed")
+        self.steering.turn(
+            self.steering.person.with_measure(self.chosen().key, None), phrase("{0} freed", self.chosen().title)
+        )
 
     def refresh(self) -> None:
         """Measure the base head as it stands on the clay."""
@@ -79,9 +82,9 @@ class HeadMeasuresPanel(LivePanel):
             value, spread = neck.get(key, m.value(at)), m.spread(person.sex)
             grown = person.age >= GROWN_AGE
             texts = (
-                f"{value:.1f}{'°' if m.unit == 'deg' else ''}" if np.isfinite(value) else "–",
-                "" if m.source == PLAIN else f"{m.mean(person.sex, person.age):.1f}",
-                "" if spread is None or not grown else f"{spread:.1f}",
+                phrase("{0:.1f}{1}", value, "°" if m.unit == "deg" else "") if np.isfinite(value) else "–",
+                "" if m.source == PLAIN else phrase("{0:.1f}", m.mean(person.sex, person.age)),
+                "" if spread is None or not grown else phrase("{0:.1f}", spread),
             )
             for j, text in enumerate(texts):
                 item = self.table.item(i, j + 1)
@@ -102,11 +105,19 @@ class HeadMeasuresPanel(LivePanel):
 def _words(m: Steered) -> str:
     unit = "degrees" if m.unit == "deg" else "mm"
     if m.source == PLAIN:
-        return f"{m.title}, {unit}. No published mean at hand: without a wish it follows the plain head's."
-    spread = "" if m.men[1] is None else f" ({m.men[1]:g})"
-    other = "" if m.women[1] is None else f" ({m.women[1]:g})"
-    return (
-        f"{m.title}, {unit}. Mean (spread) of men {m.men[0]:g}{spread}, of women {m.women[0]:g}{other}; source "
-        f"{m.source}. "
-        f"From {CHILD_AGE:.0f} to {GROWN_AGE:.0f} years, and over 30, a rounded part of it."
+        return phrase("{0}, {1}. No published mean at hand: without a wish it follows the plain head's.", m.title, unit)
+    spread = "" if m.men[1] is None else phrase(" ({0:g})", m.men[1])
+    other = "" if m.women[1] is None else phrase(" ({0:g})", m.women[1])
+    return phrase(
+        "{0}, {1}. Mean (spread) of men {2:g}{3}, of women {4:g}{5}; source {6}. From "
+        "{7:.0f} to {8:.0f} years, and over 30, a rounded part of it.",
+        m.title,
+        unit,
+        m.men[0],
+        spread,
+        m.women[0],
+        other,
+        m.source,
+        CHILD_AGE,
+        GROWN_AGE,
     )

@@ -15,6 +15,7 @@ from yewfinch.core.anatomy.figure.pose import Bones, Pose, rotated
 from yewfinch.core.anatomy.figure.reach import chain, reached
 from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: How near in pixels a dot must be to be taken hold of.
 REACH = 9.0
@@ -127,7 +128,7 @@ class JointHand(RestingHand):
         joints = chain(grip.bones, grip.bone, grip.links)
         grip.moved = True
         pose = reached(grip.bones, grip.start, joints, grip.bone, grip.rest, origin + t * direction)
-        self.posing.take(pose, f"Pose: drag the {JOINTS[joints[0]].title.lower()}", together=True)
+        self.posing.take(pose, phrase("Pose: drag the {0}", JOINTS[joints[0]].title.lower()), together=True)
 
     def release(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> None:
         """The button is let go: the pose stays as it is."""

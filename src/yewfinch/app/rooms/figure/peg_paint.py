@@ -10,6 +10,7 @@ from yewfinch.app.view.brushes import GOLD, INK, label
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.anatomy.head.skull import point_of, title_of
 from yewfinch.core.document.figure.under_skin import PEGS, pegs
+from yewfinch.core.shared.phrases import phrase
 
 #: How near the pointer must be, pixels.
 _REACH = 9.0
@@ -41,4 +42,4 @@ def paint(p: QPainter, view: Viewport) -> None:
                 p.setPen(pen)
                 p.drawLine(bone, skin)
         depth = point_of(key).in_age(portrait.figure.person.age)
-        label(p, skin + QPointF(10, -8), f"{title_of(key)}: {depth:.1f} mm", view)
+        label(p, skin + QPointF(10, -8), phrase("{0}: {1:.1f} mm", title_of(key), depth), view)

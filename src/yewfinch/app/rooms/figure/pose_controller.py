@@ -15,6 +15,7 @@ from yewfinch.core.document.figure.posing import Stance
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 
 class Posing(QObject):
@@ -132,13 +133,17 @@ class Posing(QObject):
     def turn(self, joint: str, move: int, degrees: float) -> None:
         """Turn a joint, soon; its turns in a row are one step."""
         title = JOINTS[joint].title
-        self.take(self.pose.turned(joint, move, degrees), f"Pose: {title[0].lower()}{title[1:]}", together=True)
+        self.take(
+            self.pose.turned(joint, move, degrees), phrase("Pose: {0}{1}", title[0].lower(), title[1:]), together=True
+        )
 
     def put_on(self, preset: PosePreset) -> None:
         """Take a ready-made pose, or the part of one."""
         figure = self.bench.portrait.figure
         if figure is not None:
-            self.take(preset.on(self.pose, figure.crop), f"Pose: {preset.title[0].lower()}{preset.title[1:]}")
+            self.take(
+                preset.on(self.pose, figure.crop), phrase("Pose: {0}{1}", preset.title[0].lower(), preset.title[1:])
+            )
 
     def take(self, pose: Pose, name: str, *, together: bool = False) -> None:
         """Put the clay in a pose.

@@ -10,6 +10,7 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.anatomy.body.skeleton import JOINTS, twin
 from yewfinch.core.anatomy.figure.pose import Pose
 from yewfinch.core.anatomy.figure.pose_presets import PRESETS
+from yewfinch.core.shared.phrases import phrase
 
 #: Moves that a joint has at most.
 _MOVES = 3
@@ -103,7 +104,7 @@ class PosePanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["pose_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        self.by_hand.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _set_on(self, on: bool) -> None:
         if on != self.posing.on:
@@ -120,7 +121,7 @@ class PosePanel(QWidget):
         posing, joint = self.posing, self.posing.bench.selection.joint
         title = JOINTS[joint].title
         if key == "joint":
-            posing.take(posing.pose.with_joint(joint, ()), f"Pose: {title[0].lower()}{title[1:]} to rest")
+            posing.take(posing.pose.with_joint(joint, ()), phrase("Pose: {0}{1} to rest", title[0].lower(), title[1:]))
         elif key == "all":
             posing.take(Pose(), "Pose: all to rest")
         elif key == "mirror":
@@ -128,7 +129,7 @@ class PosePanel(QWidget):
         elif key == "other":
             posing.choose(twin(joint))
         else:
-            posing.take(posing.pose.both_from(key[0]), f"Pose: {key} to both sides")
+            posing.take(posing.pose.both_from(key[0]), phrase("Pose: {0} to both sides", key))
 
     def _moded(self) -> None:
         self.by_hand.setChecked(self.posing.bench.mode == "pose")
@@ -166,10 +167,10 @@ class PosePanel(QWidget):
                 slider.set_range(move.low, move.high, "°")
                 slider.set_value(posing.pose.angle(joint, i))
                 title.setText(move.title)
-                tip = f"{move.title}: {move.low:g} to {move.high:g} degrees, 0 at rest"
+                tip = phrase("{0}: {1:g} to {2:g} degrees, 0 at rest", move.title, move.low, move.high)
                 slider.setToolTip(tip)
                 for part in (slider.slider, slider.box):
-                    part.setAccessibleName(f"{record.title}: {move.title}")
+                    part.setAccessibleName(phrase("{0}: {1}", record.title, move.title))
         self.on.setChecked(posing.on)
         self.rest.setChecked(not posing.on)
         can = not why

@@ -24,6 +24,7 @@ from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.verbs.fitting import Fit, SurfaceFit, person_of
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: A dial rests after this long, ms.
 REST = 220
@@ -106,7 +107,7 @@ class Steering(QObject):
 
     def turn_body(self, physique: Physique, what: str) -> None:
         """Build the body like this, soon."""
-        self._turn(replace(self.figure, physique=physique), f"Body: {what}")
+        self._turn(replace(self.figure, physique=physique), phrase("Body: {0}", what))
 
     def _turn(self, figure: Figure, what: str) -> None:
         self._wish = (figure, what)
@@ -163,7 +164,7 @@ class Steering(QObject):
             if then is not None:
                 then(True)
 
-        name = what if what.startswith("Body: ") else f"Base head: {what}"
+        name = what if what.startswith("Body: ") else phrase("Base head: {0}", what)
         posed = portrait.posed is not None and portrait.posed.on
         self.making.work(
             lambda: self.maker.steer(portrait, figure, name, draft=draft, from_draft=from_draft), done, figure,
@@ -196,7 +197,7 @@ class Steering(QObject):
     def become(self, person: Person, name: str, then: Callable[[bool], None] | None = None) -> None:
         """Steer to a person in one finished step, or begin with it where there is nothing to steer."""
         if self.why_not():
-            self.begin(replace(self.figure, person=person), f"New base head: {name}", then)
+            self.begin(replace(self.figure, person=person), phrase("New base head: {0}", name), then)
             return
         self._apply(replace(self.figure, person=person), name, draft=False, once=True, then=then)
 

@@ -14,6 +14,7 @@ from yewfinch.app.rooms.figure.steering import Steering
 from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.document.figure.under_skin import PEGS, SKULL, Depth, as_clay, depths, guides
 from yewfinch.core.document.model.edits import Edit
+from yewfinch.core.shared.phrases import phrase
 
 #: Clay this near to the end of its peg needs no attention, mm.
 _NEAR = 1.0
@@ -75,7 +76,9 @@ class UnderSkinPanel(LivePanel):
     def _show(self, key: str, on: bool) -> None:
         held = self.bench.portrait.pieces.get(key)
         if held is not None and held.visible != on:
-            self.bench.portrait.put_piece(replace(held, visible=on), f"{'Show' if on else 'Hide'} {held.name}")
+            self.bench.portrait.put_piece(
+                replace(held, visible=on), phrase("{0} {1}", "Show" if on else "Hide", held.name)
+            )
 
     def _as_clay(self) -> None:
         self.bench.portrait.perform(as_clay(self.bench.portrait, SKULL))
@@ -105,20 +108,20 @@ class UnderSkinPanel(LivePanel):
         self.rows = rows
         for i, d in enumerate(rows):
             off = None if d.now is None else d.now - d.published
-            now = "–" if d.now is None else f"{d.now:.1f}"
+            now = "–" if d.now is None else phrase("{0:.1f}", d.now)
             tip = (
                 "No clay stands over this peg."
                 if off is None
                 else (
-                    f"The clay is {abs(off):.1f} mm {'above' if off > 0 else 'below'} the end of the peg."
+                    phrase("The clay is {0:.1f} mm {1} the end of the peg.", abs(off), "above" if off > 0 else "below")
                     if abs(off) >= _NEAR
                     else "The clay meets the peg."
                 )
             )
             bold = off is not None and abs(off) >= _NEAR
-            for j, text in enumerate((d.title, f"{d.published:.1f}", now)):
+            for j, text in enumerate((d.title, phrase("{0:.1f}", d.published), now)):
                 item = QTableWidgetItem(text)
-                item.setToolTip(f"{d.title}. {tip}")
+                item.setToolTip(phrase("{0}. {1}", d.title, tip))
                 item.setForeground(theme.color("ink" if bold else "soft"))
                 if j:
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
@@ -130,5 +133,7 @@ class UnderSkinPanel(LivePanel):
             return "The skull follows the base head; depths are means of adults, a single face differs by 2 to 4 mm."
         off = [d for d in rows if d.now is not None and abs(d.now - d.published) >= _NEAR]
         bare = sum(d.now is None for d in rows)
-        words = f"{len(rows) - len(off) - bare} of {len(rows)} pegs meet the clay within {_NEAR:.0f} mm."
-        return f"{words} Choose a row to see its peg." if off or bare else words
+        words = phrase(
+            "{0} of {1} pegs meet the clay within {2:.0f} mm.", len(rows) - len(off) - bare, len(rows), _NEAR
+        )
+        return phrase("{0} Choose a row to see its peg.", words) if off or bare else words

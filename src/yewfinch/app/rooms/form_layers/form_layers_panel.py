@@ -30,6 +30,7 @@ from yewfinch.core.sculpt.form_layers import STRONGEST, WEAKEST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.arrays import LEAF_ROWS
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 _KEY = Qt.ItemDataRole.UserRole
 #: Rows that are seen without scrolling, at most.
@@ -237,7 +238,7 @@ class LayersPanel(LivePanel):
     def _difference(self) -> None:
         def made(piece: str) -> tuple[Edit, str]:
             state = states.state_of(self.bench.portrait, piece, self.state)
-            return form_layers.difference(self.bench.portrait, piece, state.positions, f"Since {state.name}")
+            return form_layers.difference(self.bench.portrait, piece, state.positions, phrase("Since {0}", state.name))
 
         self._make(made)
 
@@ -345,7 +346,9 @@ class LayersPanel(LivePanel):
         self.states.clear()
         for state in kept:
             there = piece is not None and state.faces is piece.surface.faces
-            self.states.addItem(state.name if there else f"{state.name} (level {state.level + 1})", state.id)
+            self.states.addItem(
+                state.name if there else phrase("{0} (level {1})", state.name, state.level + 1), state.id
+            )
         held = self.bench.selection.state_of.get(self.bench.selection.piece_id, "")
         self.states.setCurrentIndex(max(0, self.states.findData(held)) if kept else -1)
         if kept and self.state != held:
@@ -360,10 +363,10 @@ class LayersPanel(LivePanel):
         if piece is None:
             return "No piece is chosen."
         away = form_layers.elsewhere(self.bench.portrait, piece)
-        more = "".join(f" Level {s.level + 1} has {len(s.layers)} more." for s in away)
+        more = in_a_row("", (phrase(" Level {0} has {1} more.", s.level + 1, len(s.layers)) for s in away))
         if chosen:
             why = form_layers.ready(self.bench.portrait, piece, chosen)
             return (why or "Strokes go on the chosen layer.") + more
         if self.chosen and away:
-            return f"The chosen layer belongs to another level. Go there, or click The form itself.{more}"
-        return f"Strokes go on the form itself.{more}"
+            return phrase("The chosen layer belongs to another level. Go there, or click The form itself.{0}", more)
+        return phrase("Strokes go on the form itself.{0}", more)

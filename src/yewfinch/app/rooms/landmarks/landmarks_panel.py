@@ -7,6 +7,7 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QPushButt
 from yewfinch.app.kit import theme
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 
 class LandmarksPanel(QWidget):
@@ -26,7 +27,7 @@ class LandmarksPanel(QWidget):
         self.choice = QComboBox()
         self.choice.addItem("choose a landmark", None)
         for key, mark in LANDMARKS.items():
-            self.choice.addItem(f"{mark.plain}  ({key.replace('_', ' ')})", key)
+            self.choice.addItem(phrase("{0}  ({1})", mark.plain, key.replace("_", " ")), key)
         self.choice.setAccessibleName("landmark")
         self.choice.activated.connect(lambda i: bench.selection.choose_landmark(self.choice.itemData(i)))
         self.about = QLabel()
@@ -46,7 +47,7 @@ class LandmarksPanel(QWidget):
         self.choice.blockSignals(True)
         self.choice.setCurrentIndex(max(0, self.choice.findData(key)))
         self.choice.blockSignals(False)
-        self.about.setText(f"{LANDMARKS[key].name}: {LANDMARKS[key].definition}." if key else "")
+        self.about.setText(phrase("{0}: {1}.", LANDMARKS[key].name, LANDMARKS[key].definition) if key else "")
         self.about.setVisible(bool(key))
         self.move_button.setChecked(self.bench.mode == "landmark")
         self.show_all.setChecked(self.bench.outlook.show_landmarks)

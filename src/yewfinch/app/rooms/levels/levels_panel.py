@@ -18,6 +18,7 @@ from yewfinch.core.document.verbs import detail_levels
 from yewfinch.core.reshape.wrap import MOST_UNDER
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 
 #: A step between levels takes so much less time for a vertex than other work.
@@ -116,7 +117,7 @@ class LevelsPanel(LivePanel):
         if not 0 <= to < detail_levels.count(piece):
             which = "finest" if way > 0 else "coarsest"
             self.bench.say(
-                f"This is the {which} level of '{piece.name}'."
+                phrase("This is the {0} level of '{1}'.", which, piece.name)
                 + (" Add one in the panel Levels to go on." if way > 0 else ""),
                 "note",
             )
@@ -176,8 +177,14 @@ class LevelsPanel(LivePanel):
                 portrait.perform(edit)
                 held = portrait.pieces[piece]
                 self.bench.say(
-                    f"{held.name}: level {detail_levels.current(held) + 1} of {detail_levels.count(held)}, "
-                    f"{_short(len(held.surface))} vertices{'' if edit.told is None else f'; {edit.told.words}'}.",
+                    phrase(
+                        "{0}: level {1} of {2}, {3} vertices{4}.",
+                        held.name,
+                        detail_levels.current(held) + 1,
+                        detail_levels.count(held),
+                        _short(len(held.surface)),
+                        "" if edit.told is None else phrase("; {0}", edit.told.words),
+                    ),
                     "note",
                 )
             self.refresh()
@@ -216,11 +223,17 @@ class LevelsPanel(LivePanel):
                 self._grid.addWidget(button, number // 4, number % 4)
                 self.levels.append(button)
         for number, (button, size) in enumerate(zip(self.levels, sizes, strict=True)):
-            button.setText(f"{number + 1}: {_short(size)}")
+            button.setText(phrase("{0}: {1}", number + 1, _short(size)))
             button.setChecked(number == now)
             button.setEnabled(can)
             button.setToolTip(
-                f"Level {number + 1}, {grouped(size)} vertices ({self._keys[0]}, {self._keys[1]} step down and up)"
+                phrase(
+                    "Level {0}, {1} vertices ({2}, {3} step down and up)",
+                    number + 1,
+                    grouped(size),
+                    self._keys[0],
+                    self._keys[1],
+                )
             )
         for key, useful in (("add", now + 1 == len(sizes)), ("finer", now + 1 < len(sizes)), ("coarser", now > 0)):
             self.buttons[key].setEnabled(can and useful)
@@ -240,25 +253,30 @@ class LevelsPanel(LivePanel):
         if piece is None:
             self.note.setText("No piece is chosen.")
         elif not can:
-            self.note.setText(f"{piece.name} is locked, or no clay yet.")
+            self.note.setText(phrase("{0} is locked, or no clay yet.", piece.name))
         elif alone:
             self.note.setText(
-                f"{piece.name} has one level. Coarse levels move big masses, and the finer ones go along."
+                phrase("{0} has one level. Coarse levels move big masses, and the finer ones go along.", piece.name)
             )
         else:
             self.note.setText(
-                f"{piece.name}: level {now + 1} of {len(sizes)}. What you change here, the other levels follow."
+                phrase(
+                    "{0}: level {1} of {2}. What you change here, the other levels follow.",
+                    piece.name,
+                    now + 1,
+                    len(sizes),
+                )
             )
 
 
 def _short(count: int) -> str:
     """A count of vertices in a few letters."""
     return (
-        f"{count / 1e6:.1f} M"
+        phrase("{0:.1f} M", count / 1000000.0)
         if count >= 1e6
-        else f"{count / 1e3:.0f} k"
+        else phrase("{0:.0f} k", count / 1000.0)
         if count >= 10_000
-        else f"{count / 1e3:.1f} k"
+        else phrase("{0:.1f} k", count / 1000.0)
         if count >= 1000
         else str(count)
     )

@@ -23,6 +23,7 @@ from yewfinch.core.formats.numbers import comparison_csv
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sitter.compare import Compared, compare
@@ -81,20 +82,20 @@ def write_sheet(bench: Bench, photos: PhotoStore, path: Path, shoot: Shoot) -> s
     """
     suffix = path.suffix.lower()
     if suffix not in SUFFIXES:
-        raise YewfinchError(f"{path.name}: a sheet is written as .pdf, .png or .csv.")
+        raise YewfinchError(phrase("{0}: a sheet is written as .pdf, .png or .csv.", path.name))
     if bench.portrait.sitter.solution is None:
         raise YewfinchError("The sitter is not solved yet, so there is nothing to compare.")
     fringes = Fringes(bench)
     gaps = fringes.everything()
     if suffix == ".csv":
         write_atomic(path, comparison_csv(bench.portrait.sitter, bench.standpoint.likeness(), gaps, _compared(bench)))
-        return f"Wrote all numbers to {path.name}."
+        return phrase("Wrote all numbers to {0}.", path.name)
     shown = [p for p in bench.portrait.sitter.photos if p.standpoint is not None][: MOST_PAGES - 1]
     paint: list[Callable[[_Page], None]] = [lambda page: _summary(page, bench)]
     paint += [partial(_photo_page, bench=bench, photos=photos, photo=p, gaps=gaps, shoot=shoot) for p in shown]
     data = _pdf(paint) if suffix == ".pdf" else _png(paint)
     write_atomic(path, data)
-    return f"Wrote a sheet of {len(paint)} pages to {path.name}."
+    return phrase("Wrote a sheet of {0} pages to {1}.", len(paint), path.name)
 
 
 def write_sheet_headless(portrait: Portrait, path: Path) -> str:
@@ -175,13 +176,13 @@ def _ground(painter: QPainter) -> None:
 
 def _foot(page: _Page, bench: Bench) -> None:
     page.text(MARGIN, HEIGHT - 44, bench.portrait.name, 13, soft=True)
-    page.text(WIDTH - MARGIN - 300, HEIGHT - 44, f"page {page.number}", 13, soft=True, width=300, right=True)
+    page.text(WIDTH - MARGIN - 300, HEIGHT - 44, phrase("page {0}", page.number), 13, soft=True, width=300, right=True)
 
 
 def _summary(page: _Page, bench: Bench) -> None:
     found, solution = bench.standpoint.likeness(), bench.portrait.sitter.solution
     assert solution is not None
-    page.text(MARGIN, 40, f"{bench.portrait.name}: clay and sitter", 30, bold=True)
+    page.text(MARGIN, 40, phrase("{0}: clay and sitter", bench.portrait.name), 30, bold=True)
     y = 96.0
     page.text(MARGIN, y, solution.words(), 15, soft=True, width=WIDTH - 2 * MARGIN)
     y += 34
@@ -192,14 +193,20 @@ def _summary(page: _Page, bench: Bench) -> None:
     size = (
         "size left out"
         if bench.standpoint.leaves_size_out()
-        else f"the clay is {(found.size - 1) * 100:+.1f} % in size"
+        else phrase("the clay is {0:+.1f} % in size", (found.size - 1) * 100)
     )
-    page.text(MARGIN, y, f"{found.overall:.1f} mm off over {len(found.offsets)} landmarks ({size})", 22, bold=True)
+    page.text(
+        MARGIN,
+        y,
+        phrase("{0:.1f} mm off over {1} landmarks ({2})", found.overall, len(found.offsets), size),
+        22,
+        bold=True,
+    )
     y += 44
     x = MARGIN
     for region, (mm, _n) in found.regions.items():
         page.text(x, y, region, 14, soft=True)
-        page.text(x, y + 20, f"{mm:.1f} mm", 18, bold=True)
+        page.text(x, y + 20, phrase("{0:.1f} mm", mm), 18, bold=True)
         x += 130
     top = y + 70
     page.text(MARGIN, top, "landmark", 13, soft=True)
@@ -209,8 +216,8 @@ def _summary(page: _Page, bench: Bench) -> None:
     y = top + 24
     for o in found.offsets[:29]:
         page.text(MARGIN, y, title(o.key), 14, bold=o.significant)
-        page.text(MARGIN + 190, y, f"{o.size:.1f} mm", 14, bold=o.significant, width=60, right=True)
-        page.text(MARGIN + 262, y, f"{o.along:.1f}", 14, soft=True, width=40, right=True)
+        page.text(MARGIN + 190, y, phrase("{0:.1f} mm", o.size), 14, bold=o.significant, width=60, right=True)
+        page.text(MARGIN + 262, y, phrase("{0:.1f}", o.along), 14, soft=True, width=40, right=True)
         page.text(MARGIN + 320, y, o.words(), 14, soft=not o.significant)
         y += 21.5
     left = MARGIN + 720
@@ -232,9 +239,9 @@ def _photo_page(page: _Page, bench: Bench, photos: PhotoStore, photo: Photo, gap
     assert photo.standpoint is not None and sitter.solution is not None
     fit = sitter.solution.fit(photo.id)
     page.text(MARGIN, 36, photo.name, 24, bold=True)
-    told = f"lens {photo.standpoint.lens:.0f} mm"
+    told = phrase("lens {0:.0f} mm", photo.standpoint.lens)
     if fit is not None:
-        told += f" ±{fit.lens_spread * 100:.0f} %, {fit.marks} marks, {fit.rms:.1f} px"
+        told += phrase(" ±{0:.0f} %, {1} marks, {2:.1f} px", fit.lens_spread * 100, fit.marks, fit.rms)
     page.text(MARGIN, 72, told, 14, soft=True)
     alignment = bench.standpoint.lay_on()
     whole = bench.standpoint.photo_camera(photo, alignment)
@@ -294,18 +301,18 @@ def _tables(page: _Page, bench: Bench, photo: Photo, own: list[Gap], top: float)
     y = top + 22
     if found is not None:
         for o in [o for o in found.offsets if photo.id in o.photos][:9]:
-            page.text(MARGIN, y, f"{title(o.key)}: {o.words()}", 14, bold=o.significant, width=600)
+            page.text(MARGIN, y, phrase("{0}: {1}", title(o.key), o.words()), 14, bold=o.significant, width=600)
             y += 20
     left = MARGIN + 720
     page.text(left, top, "lines", 13, soft=True)
     y = top + 22
     for g in own[:7]:
-        off = f"{g.rms:.1f} mm" if np.isfinite(g.rms) else "-"
-        page.text(left, y, f"{CURVES[g.key].plain}: {off}, {g.words()}", 14, width=520)
+        off = phrase("{0:.1f} mm", g.rms) if np.isfinite(g.rms) else "-"
+        page.text(left, y, phrase("{0}: {1}, {2}", CURVES[g.key].plain, off, g.words()), 14, width=520)
         y += 20
     if own:
         bar = signed_colour(np.linspace(-LIMIT, LIMIT, 128), LIMIT)
         image = QImage(bar.tobytes(), 128, 1, 384, QImage.Format.Format_RGB888).copy()
         page.painter.drawImage(QRectF(left, y + 8, 220, 12), image)
-        page.text(left, y + 22, f"-{LIMIT:.0f} mm: clay too far in", 12, soft=True)
-        page.text(left + 260, y + 3, f"+{LIMIT:.0f} mm: too far out", 12, soft=True)
+        page.text(left, y + 22, phrase("-{0:.0f} mm: clay too far in", LIMIT), 12, soft=True)
+        page.text(left + 260, y + 3, phrase("+{0:.0f} mm: too far out", LIMIT), 12, soft=True)

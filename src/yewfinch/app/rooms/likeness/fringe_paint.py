@@ -10,6 +10,7 @@ from yewfinch.app.rooms.likeness.fringes import Fringes
 from yewfinch.app.view import brushes
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.signed_scale import signed_colour
 from yewfinch.core.sitter.outlines import Gap
 
@@ -38,7 +39,7 @@ def paint(p: QPainter, view: Viewport, fringes: Fringes) -> None:
         value = float(gap.signed[gap.worst or 0])
         if abs(value) >= 1.0:
             inward = -78.0 if at[0] > view.standpoint.box().center().x() else 18.0
-            brushes.label(p, QPointF(float(at[0]) + inward, float(at[1]) - 16), f"{value:+.1f} mm", view)
+            brushes.label(p, QPointF(float(at[0]) + inward, float(at[1]) - 16), phrase("{0:+.1f} mm", value), view)
 
 
 def paint_fringe(p: QPainter, gap: Gap, drawn: DoubleArray, clay: DoubleArray) -> None:
@@ -75,8 +76,8 @@ def _scale(p: QPainter, view: Viewport) -> None:
     p.setBrush(QColor(0, 0, 0, 0))
     p.drawRect(box)
     for text, x in (
-        (f"-{LIMIT:.0f} mm in", left - 14),
+        (phrase("-{0:.0f} mm in", LIMIT), left - 14),
         ("0", left + width / 2 - 12),
-        (f"+{LIMIT:.0f} mm out", left + width - 66),
+        (phrase("+{0:.0f} mm out", LIMIT), left + width - 66),
     ):
         brushes.label(p, QPointF(x, top + height + 19), text, view)

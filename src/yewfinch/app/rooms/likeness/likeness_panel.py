@@ -23,6 +23,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.likeness.course import Course
 from yewfinch.core.features.exaggeration import LEAST, MOST
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.likeness import Likeness, Offset, short_title, title
 
 _AXES = (("left", "right"), ("high", "low"), ("forward", "back"))
@@ -125,16 +126,26 @@ class LikenessPanel(QWidget):
         size = (
             " Size left out."
             if self.bench.standpoint.leaves_size_out()
-            else f" The clay is {abs(found.size - 1) * 100:.1f} % too {'large' if found.size > 1 else 'small'}."
+            else phrase(
+                " The clay is {0:.1f} % too {1}.", abs(found.size - 1) * 100, "large" if found.size > 1 else "small"
+            )
         )
         old = (
-            f" <span style='color:{theme.palette().gold_ink}'>Marks have changed: solve again.</span>"
+            phrase(" <span style='color:{0}'>Marks have changed: solve again.</span>", theme.palette().gold_ink)
             if self.bench.standpoint.out_of_date()
             else ""
         )
         self.figure.setText(
-            f"<span style='font-size:21px'><b>{found.overall:.1f} mm</b></span> off{self._whom()} over "
-            f"{len(found.offsets)} landmarks, {count} beyond doubt.{size}{old}"
+            phrase(
+                "<span style='font-size:21px'><b>{0:.1f} mm</b></span> off{1} over {2} landmarks, "
+                "{3} beyond doubt.{4}{5}",
+                found.overall,
+                self._whom(),
+                len(found.offsets),
+                count,
+                size,
+                old,
+            )
         )
         terms = self.bench.standpoint.leaves_size_out(), self.bench.standpoint.times
         if self._terms != terms:  # figures against other sitters, or with and without size, are not one course
@@ -142,16 +153,14 @@ class LikenessPanel(QWidget):
             self.course.clear()
         self.course.add(found.overall)
         soft = theme.palette().soft
-        cells = "".join(
-            f"<td align='center'>&nbsp;<span style='color:{soft}'>{name}</span><br><b>{mm:.1f}</b>&nbsp;</td>"
-            for name, (mm, _n) in found.regions.items()
-        )
-        self.parts.setText(f"<table width='100%'><tr>{cells}</tr></table>")
+        cell = "<td align='center'>&nbsp;<span style='color:{0}'>{1}</span><br><b>{2:.1f}</b>&nbsp;</td>"
+        cells = in_a_row("", (phrase(cell, soft, name, mm) for name, (mm, _n) in found.regions.items()))
+        self.parts.setText(phrase("<table width='100%'><tr>{0}</tr></table>", cells))
 
     def _whom(self) -> str:
         """What the clay is off, if that is not the sitter as solved."""
         times = self.bench.standpoint.times
-        return "" if times == 1.0 else f" the sitter taken {times:.2f} times from the mean"
+        return "" if times == 1.0 else phrase(" the sitter taken {0:.2f} times from the mean", times)
 
     def _fill(self) -> None:
         names = {p.id: p.name for p in self.bench.portrait.sitter.photos}
@@ -165,16 +174,24 @@ class LikenessPanel(QWidget):
         for i, o in enumerate(self.rows):
             axis = int(np.abs(o.vector).argmax())
             word = _AXES[axis][0 if o.vector[axis] > 0 else 1]
-            cells = (short_title(o.key), f"{o.size:.1f} mm", f"{o.along:.1f}", f"{abs(o.vector[axis]):.1f} {word}")
-            seen = ", ".join(names.get(p, p) for p in o.photos)
+            cells = (
+                short_title(o.key),
+                phrase("{0:.1f} mm", o.size),
+                phrase("{0:.1f}", o.along),
+                phrase("{0:.1f} {1}", abs(o.vector[axis]), word),
+            )
+            seen = in_a_row(", ", (names.get(p, p) for p in o.photos))
             sure = (
                 "beyond doubt: chance gives so much in under 1 of 20 cases"
                 if o.significant
                 else "within its uncertainty"
             )
-            tip = (
-                f"{title(o.key)}: the clay is {o.words()} ({sure}). "
-                f"Left and right are the sitter's own. Seen in {seen}."
+            tip = phrase(
+                "{0}: the clay is {1} ({2}). Left and right are the sitter's own. Seen in {3}.",
+                title(o.key),
+                o.words(),
+                sure,
+                seen,
             )
             for j, text in enumerate(cells):
                 item = self.table.item(i, j)

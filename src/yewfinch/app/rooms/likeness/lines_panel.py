@@ -10,6 +10,7 @@ from yewfinch.app.controls.table import plain_table
 from yewfinch.app.rooms.likeness.fringes import Fringes
 from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.outlines import Gap
 
 
@@ -74,12 +75,14 @@ class LinesPanel(QWidget):
         self.show_them.setVisible(bool(self.rows))
         self.table.setRowCount(len(self.rows))
         for i, gap in enumerate(self.rows):
-            worst = "-" if gap.worst is None else f"{float(gap.signed[gap.worst]):+.1f}"
-            off = f"{gap.rms:.1f} mm" if np.isfinite(gap.rms) else "-"
+            worst = "-" if gap.worst is None else phrase("{0:+.1f}", float(gap.signed[gap.worst]))
+            off = phrase("{0:.1f} mm", gap.rms) if np.isfinite(gap.rms) else "-"
             short = CURVES[gap.key].plain.replace(", left", " L").replace(", right", " R")
             for j, text in enumerate((short, off, worst, names.get(gap.photo, ""))):
                 item = QTableWidgetItem(text)
-                item.setToolTip(f"{CURVES[gap.key].plain}: the clay is {gap.words()}. Plus is further out, or higher.")
+                item.setToolTip(
+                    phrase("{0}: the clay is {1}. Plus is further out, or higher.", CURVES[gap.key].plain, gap.words())
+                )
                 if j in (1, 2):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 self.table.setItem(i, j, item)

@@ -8,6 +8,7 @@ from PyQt6.QtGui import QColor, QPainter, QPen
 
 from yewfinch.app.view.brushes import GOLD, INK, PAPER, RUST, arrow, card_width, label
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.likeness import title
 
 #: Arrows are drawn so many times as long as the way.
@@ -55,7 +56,9 @@ def paint_offsets(p: QPainter, view: Viewport) -> None:
         p.drawEllipse(clay, 3, 3)
         offset = None if found is None else found.offset(key)
         if key in said and offset is not None:
-            _callout(p, clay, f"{title(key)}: {offset.short_words()}", view, right=clay.x() >= box.center().x())
+            _callout(
+                p, clay, phrase("{0}: {1}", title(key), offset.short_words()), view, right=clay.x() >= box.center().x()
+            )
 
 
 def _callout(p: QPainter, at: QPointF, text: str, view: Viewport, *, right: bool) -> None:
@@ -90,4 +93,9 @@ def paint_arrows(p: QPainter, view: Viewport) -> None:
             continue
         a, b = (QPointF(float(x), float(y)) for x, y in ends)
         arrow(p, a, a + (b - a) * LONGER, GOLD if o.significant else PAPER)
-    label(p, QPointF(14, view.height() - 18), f"Arrows: where the clay has to go, {LONGER:.0f} times as long", view)
+    label(
+        p,
+        QPointF(14, view.height() - 18),
+        phrase("Arrows: where the clay has to go, {0:.0f} times as long", LONGER),
+        view,
+    )

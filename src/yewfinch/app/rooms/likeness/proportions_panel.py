@@ -22,6 +22,7 @@ from yewfinch.app.kit import theme
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.measures import MEASURES, TAKES, Measure
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.compare import Compared, compare
 
 GROUPS = (("size", "distances"), ("angle", "angles"), ("canon", "canons"), ("own", "my own rules"))
@@ -120,7 +121,9 @@ class ProportionsPanel(LivePanel):
     def _remove(self) -> None:
         i, rules = self.table.currentRow(), self.bench.portrait.rules
         if 0 <= i < len(rules):
-            self.bench.portrait.set_field("rules", rules[:i] + rules[i + 1 :], f"Remove rule {rules[i].title}")
+            self.bench.portrait.set_field(
+                "rules", rules[:i] + rules[i + 1 :], phrase("Remove rule {0}", rules[i].title)
+            )
 
 
 class RuleMaker(QWidget):
@@ -144,7 +147,7 @@ class RuleMaker(QWidget):
             for key, mark in LANDMARKS.items():
                 box.addItem(mark.plain, key)
             box.setMinimumWidth(80)
-            box.setAccessibleName(f"landmark {i + 1}")
+            box.setAccessibleName(phrase("landmark {0}", i + 1))
             self.choices.append(box)
             grid.addWidget(box, 1 + i // 2, i % 2)
         row = QHBoxLayout()
@@ -185,11 +188,13 @@ class RuleMaker(QWidget):
             try:
                 wish = float(text)
             except ValueError:
-                self.bench.say(f"'{text}' is no number. Write a ratio such as 1.5, or leave it empty.", "error")
+                self.bench.say(
+                    phrase("'{0}' is no number. Write a ratio such as 1.5, or leave it empty.", text), "error"
+                )
                 return
         rules = self.bench.portrait.rules
-        title = self.title.text().strip() or f"rule {len(rules) + 1}"
+        title = self.title.text().strip() or phrase("rule {0}", len(rules) + 1)
         number = 1 + max((int(r.key[3:]) for r in rules if r.key[3:].isdigit()), default=0)
         rule = replace(Measure(f"own{number}", title, kind, keys), ideal=wish, group="own")
-        self.bench.portrait.set_field("rules", (*rules, rule), f"Add rule {title}")
+        self.bench.portrait.set_field("rules", (*rules, rule), phrase("Add rule {0}", title))
         self.title.clear()

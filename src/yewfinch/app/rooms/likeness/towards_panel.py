@@ -26,6 +26,7 @@ from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.verbs.towards_sitter import bend
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.outlines import Gap
 from yewfinch.core.sitter.towards import Part, field_towards, steps_to_sitter
@@ -59,7 +60,7 @@ class TowardsPanel(QWidget):
         self.what.addItem("all beyond doubt", "sure")
         self.what.addItem("the rows chosen above", "rows")
         for region in REGIONS:
-            self.what.addItem(f"the {region}", region)
+            self.what.addItem(phrase("the {0}", region), region)
         self.what.addItem("none, only lines", "none")
         self.part = QComboBox()
         self.part.setAccessibleName("symmetric or asymmetric part")
@@ -101,14 +102,14 @@ class TowardsPanel(QWidget):
         self._say()
 
     def _moved(self, value: int) -> None:
-        self.value.setText(f"{value} %")
+        self.value.setText(phrase("{0} %", value))
         self._say()
         if not self.amount.isSliderDown():
             self._adjust()
 
     def _say(self) -> None:
         verb = "Change to" if self._adjustable() else "Bring over by"
-        self.go.setText(f"{verb} {self.amount.value()} %")
+        self.go.setText(phrase("{0} {1} %", verb, self.amount.value()))
 
     def _adjustable(self) -> bool:
         """Whether the last thing done is the step of this panel."""
@@ -173,9 +174,15 @@ class TowardsPanel(QWidget):
         near = [clay[k] for k in keys if k in clay] + [s for g in lines for s in g.spots[::4] if np.isfinite(s).all()]
         count = len(keys) + len(lines)
         word = (
-            "one landmark" if count == 1 and keys else f"{count} landmarks and lines" if lines else f"{count} landmarks"
+            "one landmark"
+            if count == 1 and keys
+            else phrase("{0} landmarks and lines", count)
+            if lines
+            else phrase("{0} landmarks", count)
         )
-        return bend(portrait, field, f"Bring {word} over by {amount * 100:.0f} %", np.array(near), progress)
+        return bend(
+            portrait, field, phrase("Bring {0} over by {1:.0f} %", word, amount * 100), np.array(near), progress
+        )
 
     def _in_thread(self, plan: tuple[tuple[str, ...], tuple[Gap, ...], Part], amount: float) -> None:
         # the dialog is modal: nothing else touches the clay while the thread reads it

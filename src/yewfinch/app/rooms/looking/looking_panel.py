@@ -10,6 +10,7 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.show.looking import FINISHES
 from yewfinch.core.show.studios import STUDIOS
 
@@ -35,7 +36,7 @@ class LookingPanel(QWidget):
                 if finish.under is not None
                 else "Show the clay in its own colours"
                 if finish.colour is None
-                else f"Show the clay as {finish.title.lower()}"
+                else phrase("Show the clay as {0}", finish.title.lower())
             )
             button.clicked.connect(lambda _=False, k=key: bench.outlook.set_looking(finish=k))
             grid.addWidget(button, i // 3, i % 3)
@@ -82,7 +83,7 @@ class LookingPanel(QWidget):
             (self.mirrored, "look_mirrored"),
             (self.wire, "look_wire"),
         ):
-            box.setToolTip(f"{actions[key].tip} ({actions[key].keys})")
+            box.setToolTip(phrase("{0} ({1})", actions[key].tip, actions[key].keys))
 
     def refresh(self) -> None:
         """Show how the clay is looked at."""

@@ -11,6 +11,7 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.looking.section_controller import Sections
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.show.section import WAYS
 
 #: How far the slider goes from the first place, mm.
@@ -79,7 +80,7 @@ class SectionPanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tips."""
         record = actions["section"]
-        self.none.setToolTip(f"{record.tip} ({record.keys})")
+        self.none.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _cut(self, on: bool) -> None:
         section = self.sections.section
@@ -119,5 +120,6 @@ class SectionPanel(QWidget):
         found = self.sections.measures()
         self.numbers.setText(
             "The plane meets no clay." if found is None
-            else f"Girth {found.girth:.1f} mm · {found.across:.1f} × {found.along:.1f} mm · {found.area / 100:.1f} cm²"
+            else phrase("Girth {0:.1f} mm · {1:.1f} × {2:.1f} mm · {3:.1f} cm²",
+                found.girth, found.across, found.along, found.area / 100)
         )  # fmt: skip

@@ -18,6 +18,7 @@ from yewfinch.core.document.verbs import masking
 from yewfinch.core.sculpt import mask_makers
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.outline import Shape, drawn
@@ -126,7 +127,7 @@ class MaskDrawing(Purpose):
     def hint(self) -> str:
         """What to do now."""
         way = "Drag a box over what is to be masked" if self.shape == "box" else "Draw round what is to be masked"
-        return f"{way}; Ctrl frees it. Esc ends."
+        return phrase("{0}; Ctrl frees it. Esc ends.", way)
 
     def finish(self, camera: Camera, points: DoubleArray, other: bool) -> None:
         """Mask what lies within; `other` takes it away from the mask."""

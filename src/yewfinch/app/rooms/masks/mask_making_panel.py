@@ -32,6 +32,7 @@ from yewfinch.core.reshape.shell import THICKEST, THINNEST, Where
 from yewfinch.core.sculpt import mask_makers, masks
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 
 
@@ -156,7 +157,7 @@ class MaskMakingPanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["mask_lasso"]
-        self.shapes["lasso"].setToolTip(f"{record.tip} ({record.keys})")
+        self.shapes["lasso"].setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _listen(self) -> None:
         self.bench.portrait.pieces_changed.connect(self.refresh)
@@ -241,7 +242,7 @@ class MaskMakingPanel(QWidget):
         self.stored.setCurrentIndex(0)
         if name:
             self._last = name
-            self._make(f"Mask {name}", lambda p: masking.of_region(p, name))
+            self._make(phrase("Mask {0}", name), lambda p: masking.of_region(p, name))
             self.refresh()
 
     def _forget(self) -> None:
@@ -275,7 +276,7 @@ class MaskMakingPanel(QWidget):
         self.stored.setEnabled(can and bool(names))
         self.forget.setEnabled(can and self._last in names)
         self.forget.setToolTip(
-            f"Remove the named mask '{self._last}'"
+            phrase("Remove the named mask '{0}'", self._last)
             if self._last in names
             else "Remove the named mask that was taken up last"
         )

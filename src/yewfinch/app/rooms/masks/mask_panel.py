@@ -9,6 +9,7 @@ from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.masks.part_controller import Parts
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.reshape.part_turn import KINDS
+from yewfinch.core.shared.phrases import phrase
 
 
 class MaskPanel(QWidget):
@@ -81,7 +82,7 @@ class MaskPanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["part_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        self.by_hand.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _moded(self) -> None:
         self.by_hand.setChecked(self.parts.bench.mode == "part")
@@ -127,12 +128,14 @@ class MaskPanel(QWidget):
         if piece is None:
             self.note.setText("No piece is chosen.")
         elif piece.fixed:
-            self.note.setText(f"{piece.name} is locked, an armature or a guide.")
+            self.note.setText(phrase("{0} is locked, an armature or a guide.", piece.name))
         else:
             held = float(piece.surface.mask.mean()) / 2.55
             text = (
-                f"{piece.name}: {held:.0f} % masked."
+                phrase("{0}: {1:.0f} % masked.", piece.name, held)
                 if held >= 0.5 or not piece.surface.mask.any()
-                else f"{piece.name}: less than 1 % masked."
+                else phrase("{0}: less than 1 % masked.", piece.name)
             )
-            self.note.setText(text if parts.line is None else f"{text} Drag the golden dot, or set the angle.")
+            self.note.setText(
+                text if parts.line is None else phrase("{0} Drag the golden dot, or set the angle.", text)
+            )

@@ -14,6 +14,7 @@ from yewfinch.core.sculpt import masks
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 class Parts(QObject):
@@ -102,7 +103,7 @@ class Parts(QObject):
         if self.piece is not None:
             self._mask(
                 masking.of_region(self.piece, name, add=True),
-                f"Mask the {name.replace('_l', ', left').replace('_r', ', right')}",
+                phrase("Mask the {0}", name.replace("_l", ", left").replace("_r", ", right")),
             )
 
     def _mask(self, mask: ByteArray, name: str) -> None:
@@ -165,7 +166,7 @@ class Parts(QObject):
         if np.linalg.norm(end - joint) < SHORTEST:
             return
         posed = portrait.posed
-        name = f"Turn a part: {KINDS[self.kind][0].lower()}"
+        name = phrase("Turn a part: {0}", KINDS[self.kind][0].lower())
         self._live = portrait.going_on(self._live, "Turn a part")
         if not self._live.done or self._start is None or self._start[0] != piece.id:
             self._start = piece.id, piece.surface.positions.copy(), self.bent

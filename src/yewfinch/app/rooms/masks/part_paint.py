@@ -8,6 +8,7 @@ from PyQt6.QtGui import QColor, QPainter, QPen
 from yewfinch.app.rooms.masks.part_hand import PartHand
 from yewfinch.app.view.brushes import GOLD, PAPER, YEW, label
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.shared.phrases import phrase
 
 
 def paint(p: QPainter, view: Viewport, hand: PartHand) -> None:
@@ -27,4 +28,4 @@ def paint(p: QPainter, view: Viewport, hand: PartHand) -> None:
         p.drawEllipse(place, size, size)
     p.setBrush(Qt.BrushStyle.NoBrush)
     if parts.degrees:
-        label(p, end + QPointF(14, 8), f"{parts.degrees:+.0f}°", view)
+        label(p, end + QPointF(14, 8), phrase("{0:+.0f}°", parts.degrees), view)

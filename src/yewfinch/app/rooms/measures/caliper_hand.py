@@ -9,6 +9,7 @@ from PyQt6.QtCore import QPointF, Qt
 from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.query.anchors import anchor
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.calipers import Caliper, CaliperKind
 
 
@@ -37,7 +38,12 @@ class CaliperHand(RestingHand):
 
     def hint(self) -> str:
         """What to do now."""
-        return f"Click point {len(self.bench.selection.held) + 1} of {self.taking.points}{self.taking.hint}. Esc ends."
+        return phrase(
+            "Click point {0} of {1}{2}. Esc ends.",
+            len(self.bench.selection.held) + 1,
+            self.taking.points,
+            self.taking.hint,
+        )
 
     def press(self, at: QPointF, pressure: float, mods: Qt.KeyboardModifier) -> bool:
         """Take a point; False if no clay is met."""
@@ -53,6 +59,8 @@ class CaliperHand(RestingHand):
         if len(bench.selection.held) == taking.points:
             caliper = Caliper(taking.kind, bench.selection.held)
             bench.selection.held = ()
-            bench.portrait.set_field("calipers", (*bench.portrait.calipers, caliper), f"Measure {taking.title}")
+            bench.portrait.set_field(
+                "calipers", (*bench.portrait.calipers, caliper), phrase("Measure {0}", taking.title)
+            )
         self.viewport.update()
         return True

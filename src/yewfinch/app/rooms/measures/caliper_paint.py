@@ -14,6 +14,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.query.geodesic import along_surface
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.geometry import angle, straight
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.calipers import Caliper
 
 
@@ -35,7 +36,7 @@ def paint(p: QPainter, view: Viewport) -> None:
             p.drawEllipse(s, 3.5, 3.5)
         middle = seen[1] if caliper.kind == "angle" else (seen[0] + seen[-1]) / 2
         said = caliper_text(bench.portrait, caliper)
-        label(p, middle + QPointF(8, -6), f"{caliper.name}: {said}" if caliper.name else said, view)
+        label(p, middle + QPointF(8, -6), phrase("{0}: {1}", caliper.name, said) if caliper.name else said, view)
     p.setPen(QPen(INK, 1))
     p.setBrush(GOLD)
     for a in bench.selection.held:
@@ -47,7 +48,7 @@ def caliper_text(portrait: Portrait, caliper: Caliper) -> str:
     """The present value of a caliper, with its unit."""
     points = [a.on(portrait.surface(a.piece)) for a in caliper.points]
     if caliper.kind == "angle":
-        return f"{angle(*points):.1f}°"
+        return phrase("{0:.1f}°", angle(*points))
     if caliper.kind == "surface":
         surface = portrait.surface(caliper.points[0].piece)
         version, lengths = _along.get(surface, (-1, {}))
@@ -56,8 +57,8 @@ def caliper_text(portrait: Portrait, caliper: Caliper) -> str:
             _along[surface] = surface.version, lengths
         if caliper not in lengths:
             lengths[caliper] = along_surface(surface, caliper.points[0], caliper.points[1])
-        return f"{lengths[caliper]:.1f} mm along the surface"
-    return f"{straight(*points):.1f} mm"
+        return phrase("{0:.1f} mm along the surface", lengths[caliper])
+    return phrase("{0:.1f} mm", straight(*points))
 
 
 #: Lengths in mm that were measured along a surface as it was at a version.

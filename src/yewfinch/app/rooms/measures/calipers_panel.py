@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLa
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.measures.caliper_paint import caliper_text
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 KINDS: tuple[tuple[str, str, str, str], ...] = (
     ("distance", "Straight", "ruler", "Distance between two points, straight"),
@@ -73,9 +74,9 @@ class CalipersPanel(QWidget):
             row = QHBoxLayout(line)
             row.setContentsMargins(0, 0, 0, 0)
             name = QLineEdit(caliper.name)
-            name.setPlaceholderText(f"measure {i + 1}")
+            name.setPlaceholderText(phrase("measure {0}", i + 1))
             name.setToolTip("Name this measure; it stays on the clay and follows it")
-            name.setAccessibleName(f"name of measure {i + 1}")
+            name.setAccessibleName(phrase("name of measure {0}", i + 1))
             name.editingFinished.connect(lambda n=i, box=name: self._name(n, box.text().strip()))
             row.addWidget(name, 1)
             row.addWidget(QLabel(caliper_text(self.bench.portrait, caliper)))
@@ -90,7 +91,7 @@ class CalipersPanel(QWidget):
         held = list(self.bench.portrait.calipers)
         if index < len(held) and held[index].name != name:
             held[index] = replace(held[index], name=name)
-            self.bench.portrait.set_field("calipers", tuple(held), f"Name a measure {name}".rstrip())
+            self.bench.portrait.set_field("calipers", tuple(held), phrase("Name a measure {0}", name).rstrip())
 
     def _remove(self, index: int) -> None:
         held = self.bench.portrait.calipers

@@ -8,6 +8,7 @@ from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.kit import theme
 from yewfinch.core.anatomy.lore.canon import Share, canons
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 
 class CanonPanel(LivePanel):
@@ -31,20 +32,29 @@ class CanonPanel(LivePanel):
         solution = self.bench.portrait.sitter.solution
         seen = {} if solution is None else solution.landmarks()
         rows = [row for canon in canons() for row in _rows(canon.title, canon.shares(points), canon.shares(seen))]
-        self.text.setText("<table width='100%' cellspacing='0' cellpadding='2'>" + "".join(rows) + "</table>")
+        self.text.setText("<table width='100%' cellspacing='0' cellpadding='2'>" + in_a_row("", rows) + "</table>")
 
 
 def _rows(heading: str, shares: list[Share], sitter: list[Share]) -> list[str]:
     soft = theme.palette().soft
-    heads = "".join(f"<td align='right' style='color:{soft}'>{t}</td>" for t in ("sitter", "clay", "mm", "canon"))
-    out = [f"<tr><td><b>{heading}</b></td>{heads}</tr>"]
+    heads = in_a_row(
+        "", (phrase("<td align='right' style='color:{0}'>{1}</td>", soft, t) for t in ("sitter", "clay", "mm", "canon"))
+    )
+    out = [phrase("<tr><td><b>{0}</b></td>{1}</tr>", heading, heads)]
     for i, s in enumerate(shares):
-        theirs = f"{sitter[i].share * 100:.0f} %" if sitter else "-"
+        theirs = phrase("{0:.0f} %", sitter[i].share * 100) if sitter else "-"
         out.append(
-            f"<tr><td>{s.title}</td><td align='right'>{theirs}</td><td align='right'>{s.share * 100:.0f} %</td>"
-            f"<td align='right'>{s.size:.1f}</td>"
-            f"<td align='right' style='color:{soft}'>{s.ideal * 100:.0f} %</td></tr>"
+            phrase(
+                "<tr><td>{0}</td><td align='right'>{1}</td><td align='right'>{2:.0f} %</td><td "
+                "align='right'>{3:.1f}</td><td align='right' style='color:{4}'>{5:.0f} %</td></tr>",
+                s.title,
+                theirs,
+                s.share * 100,
+                s.size,
+                soft,
+                s.ideal * 100,
+            )
         )
     if not shares:
-        out.append(f"<tr><td colspan='5' style='color:{soft}'>needs landmarks that are not placed</td></tr>")
+        out.append(phrase("<tr><td colspan='5' style='color:{0}'>needs landmarks that are not placed</td></tr>", soft))
     return out

@@ -16,6 +16,7 @@ from yewfinch.app.shell.live_dial import dial_of
 from yewfinch.core.document.verbs.lips import OfSitter, of_sitter
 from yewfinch.core.features.lips.lip_measures import USUAL
 from yewfinch.core.features.lips.lips import Lips
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.solution import Solution
 
 #: Measures with what they are called, lowest and highest, mm, and what they do.
@@ -49,7 +50,7 @@ def dials_of(
     """Dials of measures, put into a column."""
     out = {}
     for key, title, low, high, tip in which:
-        usual = f"; {USUAL[key][0]:g} to {USUAL[key][1]:g} mm are usual" if key in USUAL else ""
+        usual = phrase("; {0:g} to {1:g} mm are usual", USUAL[key][0], USUAL[key][1]) if key in USUAL else ""
         out[key] = dial = dial_of(
             mouth, title, low, high, "mm", tip + usual, partial(mouth.set_measure, key, title.lower())
         )
@@ -117,7 +118,7 @@ class LipsPanel(QWidget):
             lips, off = made
             mouth.put_lips(lips, "to the sitter", wide=True)
             mouth.end_step()
-            mouth.bench.say(f"The lips lie on the drawn lines but for {off:.2f} mm (median).", "note")
+            mouth.bench.say(phrase("The lips lie on the drawn lines but for {0:.2f} mm (median).", off), "note")
 
         self._worker = behind_dialog(
             self,
@@ -142,12 +143,14 @@ class LipsPanel(QWidget):
         if self._solved[0] is not solution or solution is None:
             self._solved = solution, of_sitter(self.mouth.bench.portrait)
         told = [
-            f"{title.lower()} {self._solved[1][key].value:.1f} ± {self._solved[1][key].spread:.1f} mm"
+            phrase("{0} {1:.1f} ± {2:.1f} mm", title.lower(), self._solved[1][key].value, self._solved[1][key].spread)
             for key, title, *_ in LINES
             if key in self._solved[1]
         ]
         self.note.setText(
-            f"The sitter: {', '.join(told)}." if told else "The sitter's measures show once photos are solved."
+            phrase("The sitter: {0}.", in_a_row(", ", told))
+            if told
+            else "The sitter's measures show once photos are solved."
         )
 
     def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802

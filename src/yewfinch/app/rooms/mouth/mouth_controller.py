@@ -16,6 +16,7 @@ from yewfinch.core.features.lips.lips import Lips
 from yewfinch.core.features.teeth.teeth import Teeth
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 
 @dataclass
@@ -90,7 +91,7 @@ class Mouth(LiveWishes[_Wish]):
 
     def put_lips(self, lips: Lips, what: str, *, wide: bool = False) -> None:
         """Make them these lips, soon."""
-        self._wished(f"Lips: {what}").lips = lips
+        self._wished(phrase("Lips: {0}", what)).lips = lips
         assert self._wish is not None
         self._wish.wide = wide
 
@@ -117,7 +118,7 @@ class Mouth(LiveWishes[_Wish]):
             self.finish()  # lips that part open the jaw of the teeth
         teeth = self.teeth()
         if teeth is not None:
-            self._wished(f"Teeth: {what}").teeth = by(teeth)
+            self._wished(phrase("Teeth: {0}", what)).teeth = by(teeth)
 
     # --- carrying out -----------------------------------------------------------------------
 
@@ -137,8 +138,8 @@ class Mouth(LiveWishes[_Wish]):
         if wish.lips is None:
             return None
         edit = verbs.change(portrait, wish.lips, wish.name, self._mouths, wide=wish.wide)
-        kinds = " ".join(type(c).__name__ for c in edit.changes)
-        return edit, f"{wish.name} {self._mouths.wide} {kinds}"
+        kinds = in_a_row(" ", (type(c).__name__ for c in edit.changes))
+        return edit, phrase("{0} {1} {2}", wish.name, self._mouths.wide, kinds)
 
     def fit(self) -> Callable[..., tuple[Lips, float]]:
         """What lays the lips on the lines that are drawn on the photos; it may run beside the window."""

@@ -20,6 +20,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import mouth_cutting
 from yewfinch.core.document.verbs import teeth as verbs
 from yewfinch.core.features.teeth.teeth import RANGES, SHOWN, Teeth, axes
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 _PART = (("part", "Lips apart", 0.0, 40.0, "Between the lips in the middle: the jaw turns, cheeks and chin go along"),)
 #: What is set straight, with what it is called, its unit, what the unit is of the value, and what it does.
@@ -50,11 +51,11 @@ class TeethPanel(QWidget):
         column.setSpacing(4)
         self.part = dials_of(mouth, _PART, column)
         self.dials: dict[str, ValueSlider] = {}
-        rest = ", ".join(f"{who}: {mm:g} mm" for who, mm in SHOWN.items())
+        rest = in_a_row(", ", (phrase("{0}: {1:g} mm", who, mm) for who, mm in SHOWN.items()))
         for key, title, low, high, tip, act in (
             (
                 "lower", "Teeth down", -10.0, 20.0,
-                f"How far the upper incisors reach below the upper lip's edge; shown at rest: {rest}",
+                phrase("How far the upper incisors reach below the upper lip's edge; shown at rest: {0}", rest),
                 partial(self._place, 1, -1.0),
             ),
             (
@@ -204,7 +205,7 @@ class TeethPanel(QWidget):
                 self.dials["lower"].set_value(present.lower)
                 self.dials["behind"].set_value(present.behind)
             self.note.setText(
-                f"The jaw is open by {teeth.jaw:.0f}°; at most 45 to 55 mm between the incisors is usual."
+                phrase("The jaw is open by {0:.0f}°; at most 45 to 55 mm between the incisors is usual.", teeth.jaw)
             )
 
     def showEvent(self, event: QShowEvent | None) -> None:  # noqa: N802

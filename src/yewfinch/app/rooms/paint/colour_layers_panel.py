@@ -27,6 +27,7 @@ from yewfinch.app.shell.dialogs.waiting import behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import painting, pigment_layers
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.skin.colour_layer import MODES, ColourLayer, Kind
 
 #: Rows of the list that are seen without scrolling, at least and at most.
@@ -227,7 +228,7 @@ class ColourLayersPanel(LivePanel):
 
     def _to_pigments(self, piece: str) -> Edit:
         edit, away = pigment_layers.to_pigments(self.bench.portrait, piece, self._key())
-        self.bench.say(f"The colours of skin are {away:.1f} ΔE00 from the paint, in the median.", "note")
+        self.bench.say(phrase("The colours of skin are {0:.1f} ΔE00 from the paint, in the median.", away), "note")
         return edit
 
     def _remove(self) -> None:
@@ -303,7 +304,7 @@ class ColourLayersPanel(LivePanel):
             self._fill_list(held.layers, None if chosen is None else chosen.id)
             self._show_chosen(chosen)
             grain = painting.grain_in_mm(piece) or 0.0
-            self.told.setText(f"Grain {grain:.2f} mm: {grouped(held.grain.count)} samples")
+            self.told.setText(phrase("Grain {0:.2f} mm: {1} samples", grain, grouped(held.grain.count)))
             self.note.setText(
                 ""
                 if chosen is None
@@ -375,8 +376,8 @@ def _title(layer: ColourLayer) -> str:
 
 def _told(layer: ColourLayer) -> str:
     """What a layer is, in a line."""
-    parts = [_KINDS[layer.kind] or "paint", f"{100 * layer.opacity:.0f} %", MODES[layer.mode]]
+    parts = [_KINDS[layer.kind] or "paint", phrase("{0:.0f} %", 100 * layer.opacity), MODES[layer.mode]]
     parts += [
         w for w, on in (("masked", layer.mask is not None), ("clipped", layer.clip), ("locked", layer.locked)) if on
     ]
-    return ", ".join(parts)
+    return in_a_row(", ", parts)

@@ -15,6 +15,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.model.snapshot import still_of
 from yewfinch.core.formats import colour_maps, openraster
 from yewfinch.core.formats.piece_maps import MAPS
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.skin.colour_map import SIZES
 from yewfinch.core.skin.qualities import QUALITIES
@@ -49,7 +50,7 @@ class ColourMapPanel(QWidget):
         self.side.setToolTip("Side of the picture, pixels; as fine as the colour samples, or a size of your own")
         self.side.addItem("As fine as the grain", None)
         for side in SIZES:
-            self.side.addItem(f"{side} x {side}", side)
+            self.side.addItem(phrase("{0} x {1}", side, side), side)
         for box in (self.which, self.side):
             box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             column.addWidget(box)

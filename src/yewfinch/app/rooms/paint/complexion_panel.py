@@ -16,6 +16,7 @@ from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import complexions
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.skin.complexion import DARKEST, LIGHTEST, MOST_SCARS, Complexion
 
@@ -92,7 +93,7 @@ class ComplexionPanel(QWidget):
             return
         seed, size = random.randrange(1, 1_000_000), self.size_of.value() / 100.0
         self._run(
-            f"Laying {layer.name.lower()} on …",
+            phrase("Laying {0} on …", layer.name.lower()),
             lambda portrait, piece, what, progress: complexions.lay_again(
                 portrait, piece, layer.id, replace(what, seed=seed), size, progress
             ),

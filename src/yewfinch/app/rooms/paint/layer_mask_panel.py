@@ -13,6 +13,7 @@ from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.core.document.verbs import layer_masks
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
 
 #: Dials of an adjustment: setting, title, low, high, unit, shown times, tool tip.
@@ -79,7 +80,7 @@ class LayerMaskPanel(LivePanel):
         self.to_region.setToolTip("The layer shows in that region only")
         self.to_region.clicked.connect(
             lambda: self._do(
-                lambda p: layer_masks.mask_from_region(self.bench.portrait, p, self._key(), self.region.currentText())
+                lambda p: layer_masks.mask_from_region(self.bench.portrait, p, self._key(), self.region.currentData())
             )
         )
         row.addWidget(self.region, 1)
@@ -116,13 +117,13 @@ class LayerMaskPanel(LivePanel):
 
     def _measure(self) -> None:
         """Give the amount the unit that the source is measured in."""
-        low, high, unit, usual = _AMOUNTS[self.source.currentText()]
+        low, high, unit, usual = _AMOUNTS[self.source.currentData()]
         self.amount.set_range(low, high, unit)
         self.amount.set_value(usual)
 
     def _make(self) -> None:
         bench, key, amount = self.bench, self._key(), self.amount.value()
-        portrait, kind = bench.portrait, self.source.currentText()
+        portrait, kind = bench.portrait, self.source.currentData()
         if kind == "Near the last press":
             hit = bench.selection.last_hit
             if hit is None or hit[0] not in portrait.pieces or hit[1] >= len(portrait.surface(hit[0])):
@@ -225,7 +226,7 @@ class LayerMaskPanel(LivePanel):
         self.head.setText(
             "Begin colour layers, and choose one."
             if layer is None
-            else f"{layer.name}: " + ("a mask hides a part of it." if masked else "it has no mask.")
+            else phrase("{0}: ", layer.name) + ("a mask hides a part of it." if masked else "it has no mask.")
         )
         for widget in (self.buttons["clay"], self.region, self.to_region, self.source, self.made, self.amount):
             widget.setEnabled(layer is not None)
@@ -233,9 +234,10 @@ class LayerMaskPanel(LivePanel):
             widget.setEnabled(masked)
         self.on_mask.setChecked(masked and self.bench.selection.on_colour_mask)
         names = [] if piece is None else list(piece.regions)
-        if [self.region.itemText(i) for i in range(self.region.count())] != names:
+        if [self.region.itemData(i) for i in range(self.region.count())] != names:
             self.region.clear()
-            self.region.addItems(names)
+            for name in names:
+                self.region.addItem(name, name)
         self.to_region.setEnabled(layer is not None and bool(names))
         adjusts = layer is not None and layer.kind == "adjust"
         self.box.setVisible(adjusts)

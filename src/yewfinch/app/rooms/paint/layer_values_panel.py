@@ -9,6 +9,7 @@ from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.paint.paint_controller import PaintController
 from yewfinch.core.document.verbs import layer_values
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.colour_layer import DEPTH
 from yewfinch.core.skin.qualities import DEEPEST, LEVEL, QUALITIES, REACH, SHALLOWEST, in_mm
 
@@ -16,7 +17,7 @@ from yewfinch.core.skin.qualities import DEEPEST, LEVEL, QUALITIES, REACH, SHALL
 _SHOWN = (
     ("", "As it is lit"),
     ("colour", "Colour alone"),
-    *((k, f"{q.title} alone") for k, q in QUALITIES.items()),
+    *((k, phrase("{0} alone", q.title)) for k, q in QUALITIES.items()),
 )
 
 
@@ -38,8 +39,8 @@ class LayerValuesPanel(LivePanel):
         self.column.addWidget(self.ticks["colour"])
         for key, quality in QUALITIES.items():
             tick = QCheckBox()
-            tick.setAccessibleName(f"strokes lay {quality.title.lower()} on")
-            tick.setToolTip(f"Strokes lay it on. {quality.says}.")
+            tick.setAccessibleName(phrase("strokes lay {0} on", quality.title.lower()))
+            tick.setToolTip(phrase("Strokes lay it on. {0}.", quality.says))
             dial = ValueSlider(quality.title, 0, 100, "%", decimals=2 if key == "height" else 0, label_width=76)
             dial.setToolTip(f"{quality.says}.")
             if key == "height":
@@ -136,9 +137,9 @@ class LayerValuesPanel(LivePanel):
         self.head.setText(
             "Begin colour layers, and choose one."
             if layer is None
-            else f"{layer.name} carries {carried.lower()}. Tick what strokes lay on:"
+            else phrase("{0} carries {1}. Tick what strokes lay on:", layer.name, carried.lower())
             if carried
-            else f"{layer.name} carries colour only. Tick what strokes lay on:"
+            else phrase("{0} carries colour only. Tick what strokes lay on:", layer.name)
         )
         for key, tick in self.ticks.items():
             tick.setChecked(key in tools.lays)

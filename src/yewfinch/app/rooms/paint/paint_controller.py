@@ -10,6 +10,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.colour_layer import ColourLayer
 from yewfinch.core.skin.colour_layers import Painting
 
@@ -85,4 +86,6 @@ class PaintController(LiveWishes[tuple[str, str, dict[str, object]]]):
             return None
         if all(getattr(held.painting[key], name) == value for name, value in settings.items()):
             return None
-        return painting.change(self.bench.portrait, piece, key, **settings), f"{piece} {key} {sorted(settings)}"
+        return painting.change(self.bench.portrait, piece, key, **settings), phrase(
+            "{0} {1} {2}", piece, key, sorted(settings)
+        )

@@ -24,6 +24,7 @@ from yewfinch.core.document.verbs.asymmetry_lists import LISTS, Amount
 from yewfinch.core.features.asymmetry import NOTICED, USUAL, colours, known, parts
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: The colours end at this distance of left from right, mm; so many landmarks are listed.
 _MOST, _LISTED = 4.0, 14
@@ -45,7 +46,7 @@ class AsymmetryPanel(LivePanel):
         self.by.setAccessibleName("list asymmetry by")
         self.by.setToolTip("Landmark by landmark, along the lines of the face, or by parts of the head")
         for word in LISTS:
-            self.by.addItem(f"by {word}", word)
+            self.by.addItem(phrase("by {0}", word), word)
         self.by.activated.connect(lambda _: self.refresh())
         self.column.addWidget(self.by)
         self.table = plain_table(["", "clay", "sitter"], "asymmetry of clay and sitter")
@@ -126,7 +127,7 @@ class AsymmetryPanel(LivePanel):
             self._dial.turn(lambda: form_layers.weigh(self.bench.portrait, piece.id, key, value / 100.0))
 
     def _even(self, side: str) -> None:
-        piece, region = self.piece(), self.region.currentText()
+        piece, region = self.piece(), self.region.currentData()
         if piece is None or not region:
             return
 
@@ -171,8 +172,8 @@ class AsymmetryPanel(LivePanel):
         self.rows = LISTS[self.by.currentData()](portrait, solution if lay is not None else None, lay)[:_LISTED]
         self.table.setRowCount(len(self.rows))
         for i, u in enumerate(self.rows):
-            clay = "" if u.clay is None else f"{u.clay:.1f} mm"
-            sitter = "" if u.sitter is None else f"{u.sitter:.1f} ± {u.spread or 0.0:.1f} mm"
+            clay = "" if u.clay is None else phrase("{0:.1f} mm", u.clay)
+            sitter = "" if u.sitter is None else phrase("{0:.1f} ± {1:.1f} mm", u.sitter, u.spread or 0.0)
             for j, text in enumerate((u.title, clay, sitter)):
                 item = QTableWidgetItem(text)
                 if j:
@@ -187,24 +188,33 @@ class AsymmetryPanel(LivePanel):
         if piece is not None and key is not None:
             self.strength.set_value(100.0 * form_layers.stack_of(portrait, piece)[key].strength)
         stems = [] if piece is None else sorted({k[:-2] for k in piece.regions if k.endswith("_l")})
-        if [self.region.itemText(i) for i in range(self.region.count())] != stems:
-            held = self.region.currentText()
+        if [self.region.itemData(i) for i in range(self.region.count())] != stems:
+            held = self.region.currentData()
             self.region.clear()
-            self.region.addItems(stems)
-            self.region.setCurrentIndex(max(0, self.region.findText(held)))
+            for stem in stems:
+                self.region.addItem(stem, stem)
+            self.region.setCurrentIndex(max(0, self.region.findData(held)))
         for widget in (self.apart, self.over, self.seen, self.left, self.right):
             widget.setEnabled(piece is not None)
         if piece is None:
             self.told.setText("Choose clay with landmarks first.")
             return
         if self._heavy(piece):
-            self.told.setText(f"{piece.name} is dense: 'Show in colours' measures it.")
+            self.told.setText(phrase("{0} is dense: 'Show in colours' measures it.", piece.name))
             return
         away = parts(piece.surface).away
         self.told.setText(
-            f"{piece.name}: {np.sqrt((away**2).mean()):.2f} mm from its mirror image (root mean square; healthy faces "
-            f"{USUAL[0]:g} to {USUAL[1]:g}), at most {away.max():.1f} mm. Viewers notice {NOTICED[0]:g} to "
-            f"{NOTICED[1]:g} mm."
+            phrase(
+                "{0}: {1:.2f} mm from its mirror image (root mean square; healthy faces {2:g} to "
+                "{3:g}), at most {4:.1f} mm. Viewers notice {5:g} to {6:g} mm.",
+                piece.name,
+                np.sqrt((away**2).mean()),
+                USUAL[0],
+                USUAL[1],
+                away.max(),
+                NOTICED[0],
+                NOTICED[1],
+            )
         )
         if self.seen.isChecked():
             self._colour()

@@ -25,6 +25,7 @@ from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.features.exaggeration import LEAST, MOST
 from yewfinch.core.formats import container
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part
 
 #: So many measures are listed.
@@ -80,7 +81,7 @@ class ExaggerationPanel(LivePanel):
         if piece is None:
             return
         self._dial.end()
-        name = f"{verbs.LAYER}: {region}" if region else verbs.LAYER
+        name = phrase("{0}: {1}", verbs.LAYER, region) if region else verbs.LAYER
 
         def work(progress: Progress) -> tuple[Edit, str]:
             level = 0 if portrait.figure is None else portrait.figure.level
@@ -101,13 +102,13 @@ class ExaggerationPanel(LivePanel):
         if piece is None:
             return
         self._dial.end()
-        title = files[0].stem if len(files) == 1 else f"{len(files)} portraits"
-        name = f"{verbs.LAYER}: {region or 'all'}, against {title}"[:LONGEST]
+        title = files[0].stem if len(files) == 1 else phrase("{0} portraits", len(files))
+        name = phrase("{0}: {1}, against {2}", verbs.LAYER, region or "all", title)[:LONGEST]
 
         def work(progress: Progress) -> tuple[Edit, str]:
             several = []
             for number, file in enumerate(files):
-                progress(0.5 * number / len(files), f"opening {file.name}")
+                progress(0.5 * number / len(files), phrase("opening {0}", file.name))
                 several.append(container.load(file))
                 several[-1].history.close()
             usual = verbs.usual_of(several, piece)
@@ -164,7 +165,12 @@ class ExaggerationPanel(LivePanel):
         self.rows = verbs.unusual(portrait, sex)[:_LISTED]
         self.table.setRowCount(len(self.rows))
         for i, u in enumerate(self.rows):
-            texts = (u.norm.title, f"{u.value:.1f} mm", f"{u.usual:.0f} ± {u.spread:.0f}", f"{u.z:+.1f}")
+            texts = (
+                u.norm.title,
+                phrase("{0:.1f} mm", u.value),
+                phrase("{0:.0f} ± {1:.0f}", u.usual, u.spread),
+                phrase("{0:+.1f}", u.z),
+            )
             for j, text in enumerate(texts):
                 item = QTableWidgetItem(text)
                 if j:
@@ -190,7 +196,9 @@ class ExaggerationPanel(LivePanel):
         self._show_strength()
         kind = "men" if sex > 0.75 else "women" if sex < 0.25 else "people between woman and man"
         self.note.setText(
-            f"Sorted by how unusual the clay's measures are for {kind}: z counts spreads from the published mean."
+            phrase(
+                "Sorted by how unusual the clay's measures are for {0}: z counts spreads from the published mean.", kind
+            )
             if piece is not None
             else "Choose clay with landmarks first."
         )

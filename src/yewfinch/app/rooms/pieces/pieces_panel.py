@@ -29,6 +29,7 @@ from yewfinch.core.document.verbs import painting, pieces
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Height of a line, and how many are shown at most before the list scrolls.
 _LINE, _MOST = 28, 14
@@ -116,13 +117,16 @@ class PiecesPanel(QWidget):
     def _group_line(self, name: str) -> QTreeWidgetItem:
         item = QTreeWidgetItem(self.tree, [name, ""])
         item.setData(0, GROUP, name)
+        item.setData(1, Qt.ItemDataRole.AccessibleTextRole, phrase("buttons of {0}", name))
         item.setSizeHint(0, QSize(0, _LINE))
         font = item.font(0)
         font.setBold(True)
         item.setFont(0, font)
         item.setExpanded(name not in self._folded)
         members = [p for p in self.bench.portrait.pieces.values() if p.group == name]
-        item.setToolTip(0, f"Group {name}: {len(members)} pieces. Drag pieces onto it; double click renames it")
+        item.setToolTip(
+            0, phrase("Group {0}: {1} pieces. Drag pieces onto it; double click renames it", name, len(members))
+        )
         self.tree.setItemWidget(item, 1, self._buttons(members, name, name))
         return item
 
@@ -136,6 +140,7 @@ class PiecesPanel(QWidget):
         )
         item.setText(0, f"{sign}{piece.name}")
         item.setData(0, Qt.ItemDataRole.UserRole, piece.id)
+        item.setData(1, Qt.ItemDataRole.AccessibleTextRole, phrase("buttons of {0}", piece.name))
         item.setSizeHint(0, QSize(0, _LINE))
         item.setIcon(0, _swatch(piece))
         count = grouped(len(piece.surface))
@@ -148,8 +153,13 @@ class PiecesPanel(QWidget):
         )
         item.setToolTip(
             0,
-            f"{piece.name}: {kind}, {count} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto "
-            "another to group; F2 renames, Del removes",
+            phrase(
+                "{0}: {1}, {2} vertices. Click chooses it, Ctrl+click more; drag to arrange or onto "
+                "another to group; F2 renames, Del removes",
+                piece.name,
+                kind,
+                count,
+            ),
         )
         if not piece.visible:
             item.setForeground(0, QColor(theme.palette().soft))
@@ -173,18 +183,18 @@ class PiecesPanel(QWidget):
                 "eye" if visible else "eye-slash",
                 visible,
                 "Hide" if visible else "Show",
-                f"show or hide {name}",
+                phrase("show or hide {0}", name),
                 lambda: self._toggle(ids, "visible"),
             ),
             (
                 "lock-simple" if locked else "lock-simple-open",
                 locked,
                 "Unlock" if locked else "Lock: no tool changes it",
-                f"lock or unlock {name}",
+                phrase("lock or unlock {0}", name),
                 lambda: self._toggle(ids, "locked"),
             ),
-            ("dots-three", False, more_tip, f"more of {name}", None),
-            ("trash", False, "Remove (can be undone)", f"remove {name}", lambda: self.remove(*ids)),
+            ("dots-three", False, more_tip, phrase("more of {0}", name), None),
+            ("trash", False, "Remove (can be undone)", phrase("remove {0}", name), lambda: self.remove(*ids)),
         ):
             button = QToolButton()
             button.setIcon(theme.icon(picture, "ink" if tone else "soft", 15))
@@ -226,7 +236,7 @@ class PiecesPanel(QWidget):
         if where == "on" and onto and not group:
             names = {p.group for p in portrait.pieces.values()}
             group = portrait.pieces[onto].group or next(
-                f"Group {n}" for n in range(1, 999) if f"Group {n}" not in names
+                phrase("Group {0}", n) for n in range(1, 999) if phrase("Group {0}", n) not in names
             )
             groups[onto] = group
         if onto:
@@ -331,9 +341,9 @@ class PiecesPanel(QWidget):
         """Ask for a colour and give it to all of the piece."""
         held = self.bench.portrait.pieces[piece_id]
         if held.locked or held.follows is not None:
-            self.bench.say(f"{held.name} is locked, or follows another piece.", "warn")
+            self.bench.say(phrase("{0} is locked, or follows another piece.", held.name), "warn")
             return
-        found = QColorDialog.getColor(_colour(held), self, f"Colour of {held.name}")
+        found = QColorDialog.getColor(_colour(held), self, phrase("Colour of {0}", held.name))
         if found.isValid():
             rgb = found.red(), found.green(), found.blue()
             layer = self.bench.selection.colour_layer_of.get(piece_id, "")
@@ -372,8 +382,10 @@ class PiecesPanel(QWidget):
         changes = [PieceChange(p, replace(p, visible=show)) for p in others if p.visible != show]
         changes += [PieceChange(held[k], replace(held[k], visible=True)) for k in ids if not held[k].visible]
         if changes:
-            name = held[ids[0]].name if len(ids) == 1 else f"{len(ids)} pieces"
-            self.bench.portrait.perform(Edit("Show all pieces" if show else f"Show {name} alone", tuple(changes)))
+            name = held[ids[0]].name if len(ids) == 1 else phrase("{0} pieces", len(ids))
+            self.bench.portrait.perform(
+                Edit("Show all pieces" if show else phrase("Show {0} alone", name), tuple(changes))
+            )
 
     def remove(self, *ids: str) -> None:
         """Take pieces out; landmarks on them sleep until they come back."""
@@ -414,8 +426,8 @@ class PiecesPanel(QWidget):
                 ("locked", True): "Lock", ("locked", False): "Unlock"}[(field, now)]  # fmt: skip
         changes = [PieceChange(p, replace(p, **{field: now})) for p in held if getattr(p, field) != now]  # type: ignore[arg-type]  # keys are names of its fields
         if changes:
-            name = held[0].name if len(held) == 1 else f"{len(changes)} pieces"
-            self.bench.portrait.perform(Edit(f"{word} {name}", tuple(changes)))
+            name = held[0].name if len(held) == 1 else phrase("{0} pieces", len(changes))
+            self.bench.portrait.perform(Edit(phrase("{0} {1}", word, name), tuple(changes)))
 
 
 def _menu(parent: QWidget, rows: Sequence[tuple[str, Callable[[], object]]]) -> QMenu:

@@ -12,6 +12,7 @@ from yewfinch.app.rooms.pieces.place_controller import Placing
 from yewfinch.app.view.modes import RestingHand
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: Lengths on the screen, pixels: an arm, its knob for scaling, the arcs, the hoop round all, and how near a handle
 #: must be.
@@ -178,9 +179,13 @@ class PlaceHand(RestingHand):
         now = self._along(at, handle, grip.pivot)
         if handle.does == "move":
             grip.moved = self._way(at, grip, now, mods, stepped)
-            name = "Move" if handle.axis is None else f"Move {NAMES[handle.axis]}"
+            name = "Move" if handle.axis is None else phrase("Move {0}", NAMES[handle.axis])
             size = float(np.linalg.norm(grip.moved)) if handle.axis is None else float(grip.moved[handle.axis])
-            self.words = f"{size:.1f} mm" if handle.axis is None else f"{size:+.1f} mm {NAMES[handle.axis]}"
+            self.words = (
+                phrase("{0:.1f} mm", size)
+                if handle.axis is None
+                else phrase("{0:+.1f} mm {1}", size, NAMES[handle.axis])
+            )
             placing.to(name, move=grip.moved)
         elif handle.does == "turn":
             assert handle.axis is not None
@@ -188,7 +193,7 @@ class PlaceHand(RestingHand):
             degrees = ANGLE * round(degrees / ANGLE) if stepped else degrees
             turn = np.zeros(3)
             turn[handle.axis] = degrees
-            self.words = f"{degrees:+.0f}°"
+            self.words = phrase("{0:+.0f}°", degrees)
             placing.to("Turn", turn=turn)
         else:
             factor = float(np.clip(now / grip.from_ if abs(grip.from_) > 1e-6 else 1.0, 0.05, 20.0))
@@ -196,7 +201,7 @@ class PlaceHand(RestingHand):
             scale = np.full(3, factor) if handle.axis is None else np.ones(3)
             if handle.axis is not None:
                 scale[handle.axis] = factor
-            self.words = f"{100 * factor:.0f} %"
+            self.words = phrase("{0:.0f} %", 100 * factor)
             placing.to("Scale", scale=scale)
         self.viewport.update()
 

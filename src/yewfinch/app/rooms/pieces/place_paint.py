@@ -9,6 +9,7 @@ from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 from yewfinch.app.rooms.pieces.place_hand import ARM, HOOP, KNOB, Handle, PlaceHand
 from yewfinch.app.view.brushes import GOLD, PAPER, YEW, label
 from yewfinch.app.view.viewport import Viewport
+from yewfinch.core.shared.phrases import phrase
 
 _SHADE = QColor(36, 48, 43, 130)
 
@@ -59,9 +60,9 @@ def _says(handle: Handle) -> str:
         return "drag: move; with Shift stick to a surface" if handle.does == "move" else "drag: scale"
     axes = ("the axis from ear to ear", "the upright axis", "the axis to the front")
     return {
-        "move": f"move {ways[handle.axis]}",
-        "scale": f"scale {ways[handle.axis]}",
-        "turn": f"turn about {axes[handle.axis]}",
+        "move": phrase("move {0}", ways[handle.axis]),
+        "scale": phrase("scale {0}", ways[handle.axis]),
+        "turn": phrase("turn about {0}", axes[handle.axis]),
     }[handle.does]
 
 

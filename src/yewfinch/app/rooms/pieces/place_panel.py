@@ -25,6 +25,7 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.app.shell.dialogs.waiting import COPIED, at_once_or_behind_dialog
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.verbs import pieces
+from yewfinch.core.shared.phrases import phrase
 
 _AXES = ("across", "up", "forward")
 
@@ -160,13 +161,13 @@ class PlacePanel(QWidget):
             box = QDoubleSpinBox()
             box.setRange(low, high)
             box.setDecimals(decimals)
-            box.setSuffix(f" {unit}")
+            box.setSuffix(phrase(" {0}", unit))
             box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
             box.setKeyboardTracking(False)
             box.setMinimumWidth(48)
             box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
             box.setToolTip(tip)
-            box.setAccessibleName(f"{title.lower()} {_AXES[axis]}")
+            box.setAccessibleName(phrase("{0} {1}", title.lower(), _AXES[axis]))
             box.valueChanged.connect(lambda value, a=axis: run(a, value))
             grid.addWidget(box, row, axis + 1)
             out.append(box)
@@ -175,7 +176,7 @@ class PlacePanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["place_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        self.by_hand.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _set_alike(self, alike: bool) -> None:
         self._alike = alike
@@ -192,7 +193,7 @@ class PlacePanel(QWidget):
             return
         move = np.zeros(3)
         move[axis] = value - pivot[axis]
-        self.placing.once(f"Move {_AXES[axis]}", move=move)
+        self.placing.once(phrase("Move {0}", _AXES[axis]), move=move)
 
     def _turned(self, axis: int, value: float) -> None:
         if value:
@@ -267,11 +268,11 @@ class PlacePanel(QWidget):
         if not chosen:
             self.note.setText("No piece is chosen.")
         elif chosen[0].follows is not None:
-            self.note.setText(f"{chosen[0].name} follows another piece.")
+            self.note.setText(phrase("{0} follows another piece.", chosen[0].name))
         else:
-            names = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} pieces"
+            names = chosen[0].name if len(chosen) == 1 else phrase("{0} pieces", len(chosen))
             self.note.setText(
-                f"{names}. What is masked stays where it is."
+                phrase("{0}. What is masked stays where it is.", names)
                 if placing.kind != "point"
-                else f"{names}. 'At' moves the pivot itself now."
+                else phrase("{0}. 'At' moves the pivot itself now.", names)
             )

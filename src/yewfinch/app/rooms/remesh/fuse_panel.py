@@ -15,6 +15,7 @@ from yewfinch.core.document.verbs import fusing
 from yewfinch.core.reshape.fuse import COARSEST, FINEST, WIDEST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import counted, phrase
 
 #: Edges that are offered at first along the longest side.
 _ALONG = 110
@@ -123,7 +124,7 @@ class FusePanel(LivePanel):
             portrait.perform(edit)
             self.bench.selection.choose(pieces[0])
             made = portrait.pieces[pieces[0]]
-            self._say_of(edit, f"{grouped(len(made.surface.faces))} quads with edges of {edge:g} mm")
+            self._say_of(edit, phrase("{0} quads with edges of {1:g} mm", grouped(len(made.surface.faces)), edge))
 
         self._worker = behind_dialog(
             self,
@@ -138,8 +139,8 @@ class FusePanel(LivePanel):
 
     def _say_of(self, edit: Edit, what: str) -> None:
         """Say what came of it, in the status line and below the buttons."""
-        told = "" if edit.told is None else f"; {edit.told.words}"
-        self._last = f"{edit.name}: {what}{told}."
+        told = "" if edit.told is None else phrase("; {0}", edit.told.words)
+        self._last = phrase("{0}: {1}{2}.", edit.name, what, told)
         self.bench.say(self._last, "note")
         self._say()
 
@@ -171,5 +172,7 @@ class FusePanel(LivePanel):
 
     def _say(self) -> None:
         count = grouped(self._area / max(self.edge.value(), 0.1) ** 2)
-        sight = f"{self._shown} piece{'' if self._shown == 1 else 's'} in sight, about {count} faces."
+        sight = counted(
+            "{0} piece in sight, about {1} faces.", "{0} pieces in sight, about {1} faces.", self._shown, count
+        )
         self.note.setText(f"{sight}\n{self._last}" if self._last else sight)

@@ -17,6 +17,7 @@ from yewfinch.core.document.verbs.remeshing import MASKED, Layout
 from yewfinch.core.reshape.field_aligned.along_form import COARSEST, FINEST, GREATEST, LEAST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 #: Edges that are offered at first along the longest side.
 _ALONG = 110
@@ -61,7 +62,7 @@ class QuadsPanel(LivePanel):
         self.bent.set_value(50.0)
         row = QHBoxLayout()
         label = QLabel("Other on")
-        label.setFixedWidth(66)
+        label.setMinimumWidth(66)
         self.where = QComboBox()
         self.where.setAccessibleName("on what edges have another length")
         self.where.setToolTip("On what edges have another length: masked clay, or a region")
@@ -154,9 +155,11 @@ class QuadsPanel(LivePanel):
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
-            told = "" if edit.told is None else f"; {edit.told.words}"
+            told = "" if edit.told is None else phrase("; {0}", edit.told.words)
             faces = grouped(len(portrait.pieces[piece].surface.faces))
-            self._last = f"{edit.name}: {faces} quads{' on the finest level' if count else ''}{told}."
+            self._last = phrase(
+                "{0}: {1} quads{2}{3}.", edit.name, faces, " on the finest level" if count else "", told
+            )
             self.bench.say(self._last, "note")
             self._say()
 
@@ -192,7 +195,7 @@ class QuadsPanel(LivePanel):
         if piece is not None:
             self.where.addItem("masked clay", MASKED)
             for name in piece.regions:
-                self.where.addItem(f"region {name}", name)
+                self.where.addItem(phrase("region {0}", name), name)
         self.where.setCurrentIndex(max(0, self.where.findData(held)))
         self.where.blockSignals(False)
         self._show_drawing()
@@ -204,7 +207,7 @@ class QuadsPanel(LivePanel):
             self.there.set_value(length / 2)
         count = 0 if piece is None else len(self.bench.portrait.guides_on(piece.id))
         self.clear.setEnabled(count > 0)
-        self.clear.setText("Remove all" if count < 2 else f"Remove all {count}")
+        self.clear.setText("Remove all" if count < 2 else phrase("Remove all {0}", count))
         self._say()
 
     def _say(self) -> None:
@@ -215,4 +218,6 @@ class QuadsPanel(LivePanel):
             return
         about = grouped(piece.surface.area() / self.edge.value() ** 2)
         more = "" if not self.bent.value() and not self.where.currentData() else ", and more where they are shorter"
-        self.note.setText(f"{piece.name}: about {about} quads{more}." + (f"\n{self._last}" if self._last else ""))
+        self.note.setText(
+            phrase("{0}: about {1} quads{2}.", piece.name, about, more) + (f"\n{self._last}" if self._last else "")
+        )

@@ -20,6 +20,7 @@ from yewfinch.core.document.verbs import tidying
 from yewfinch.core.reshape.thin_parts import THICKEST, THINNEST, ThinPart, thin_parts
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: So many parts are named; a landmark names a place that is no farther away than this, mm.
 _NAMED, _NEAR = 4, 25.0
@@ -29,15 +30,15 @@ def _where(portrait: Portrait, piece: Piece, part: ThinPart) -> str:
     """The place of a part in words: a region of the piece that it lies in, or a landmark it is near."""
     for name, amount in piece.regions.items():
         if (amount[part.rows] > 127).mean() > 0.5:
-            return f"in '{name}'"
+            return phrase("in '{0}'", name)
     placed = portrait.landmarks()
     if placed:
         away = {k: float(np.linalg.norm(at - part.place)) for k, at in placed.items() if k in LANDMARKS}
         key = min(away, key=lambda k: away[k], default="")
         if key and away[key] < _NEAR:
-            return f"near {LANDMARKS[key].plain}"
+            return phrase("near {0}", LANDMARKS[key].plain)
     x, y, z = part.place
-    return f"at x {x:.0f}, y {y:.0f}, z {z:.0f} mm"
+    return phrase("at x {0:.0f}, y {1:.0f}, z {2:.0f} mm", x, y, z)
 
 
 class ThinPanel(LivePanel):
@@ -95,7 +96,7 @@ class ThinPanel(LivePanel):
 
         def done(edit: Edit | None) -> None:
             if edit is None:
-                self._told(piece, f"Nothing that may move is thinner than {least:g} mm.")
+                self._told(piece, phrase("Nothing that may move is thinner than {0:g} mm.", least))
                 return
             portrait.perform(edit)
             self._show(piece, thin_parts(portrait.surface(piece), 0.9 * least), 0.9 * least)
@@ -117,15 +118,15 @@ class ThinPanel(LivePanel):
         self.places.show(piece, parts)
         self.places.view.update()
         if not parts:
-            self._told(piece, f"Nothing is thinner than {least:.1f} mm.")
+            self._told(piece, phrase("Nothing is thinner than {0:.1f} mm.", least))
             return
         named = [
-            f"{thickness_words(p)} {_where(portrait, portrait.pieces[piece], p)} ({p.area:.0f} mm²)"
+            phrase("{0} {1} ({2:.0f} mm²)", thickness_words(p), _where(portrait, portrait.pieces[piece], p), p.area)
             for p in parts[:_NAMED]
         ]
-        more = f", and {grouped(len(parts) - _NAMED)} smaller" if len(parts) > _NAMED else ""
-        count = "1 part is" if len(parts) == 1 else f"{grouped(len(parts))} parts are"
-        self._told(piece, f"{count} thinner than {least:.1f} mm: {', '.join(named)}{more}.")
+        more = phrase(", and {0} smaller", grouped(len(parts) - _NAMED)) if len(parts) > _NAMED else ""
+        count = "1 part is" if len(parts) == 1 else phrase("{0} parts are", grouped(len(parts)))
+        self._told(piece, phrase("{0} thinner than {1:.1f} mm: {2}{3}.", count, least, in_a_row(", ", named), more))
 
     def _told(self, piece: str, text: str) -> None:
         self._said = piece, text

@@ -12,6 +12,7 @@ from yewfinch.app.view.brushes import GOLD, INK, label
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.thin_parts import ThinPart
+from yewfinch.core.shared.phrases import phrase
 
 #: Radius of a ring, pixels; so many parts are shown, the largest.
 _RING, _SHOWN = 7.0, 12
@@ -21,7 +22,7 @@ _WIDE, _HIGH = 74.0, 24.0
 
 def thickness_words(part: ThinPart) -> str:
     """How thick a part is where it is thinnest."""
-    return f"{part.thickness:.1f} mm" if part.thickness >= 0.05 else "under 0.1 mm"
+    return phrase("{0:.1f} mm", part.thickness) if part.thickness >= 0.05 else "under 0.1 mm"
 
 
 class ThinPlaces:

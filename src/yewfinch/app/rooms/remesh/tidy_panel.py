@@ -15,6 +15,7 @@ from yewfinch.core.mesh.repair.mend import LONGEST_RIM, SPECK, WELD, Closing, Re
 from yewfinch.core.reshape.reduce import FEWEST
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 
 class TidyPanel(LivePanel):
@@ -88,7 +89,7 @@ class TidyPanel(LivePanel):
             edit, report = found
             if edit is not None:
                 portrait.perform(edit)
-            told = "" if edit is None or edit.told is None else f" Now {edit.told.words}."
+            told = "" if edit is None or edit.told is None else phrase(" Now {0}.", edit.told.words)
             self._told(piece, f"{report.words()}{told}")
 
         self._worker = behind_dialog(
@@ -107,8 +108,8 @@ class TidyPanel(LivePanel):
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
-            told = "" if edit.told is None else f"; {edit.told.words}"
-            self._told(piece, f"{grouped(len(portrait.surface(piece).faces))} triangles{told}.")
+            told = "" if edit.told is None else phrase("; {0}", edit.told.words)
+            self._told(piece, phrase("{0} triangles{1}.", grouped(len(portrait.surface(piece).faces)), told))
 
         self._worker = behind_dialog(
             self,
@@ -145,7 +146,7 @@ class TidyPanel(LivePanel):
             self._counted = piece.id, triangles
             self.count.setMaximum(max(FEWEST, triangles - 1))
             self.count.setValue(triangles // 2)
-        text = f"{piece.name}: {grouped(triangles)} triangles."
+        text = phrase("{0}: {1} triangles.", piece.name, grouped(triangles))
         if self._said is not None and self._said[0] == piece.id:
-            text = f"{text} {self._said[1]}"
-        self.note.setText(text if can else f"{piece.name} is locked, or no clay yet.")
+            text = phrase("{0} {1}", text, self._said[1])
+        self.note.setText(text if can else phrase("{0} is locked, or no clay yet.", piece.name))

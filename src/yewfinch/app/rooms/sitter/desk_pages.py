@@ -25,6 +25,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.sitter.desk import Desk
 from yewfinch.core.anatomy.head.eyeball import IRIS_DIAMETER
 from yewfinch.core.anatomy.head.face_lines import CURVES
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.photo import DRAWINGS, SPANS
 
 
@@ -81,7 +82,7 @@ class LinesPage(QWidget):
             item = self.list.item(i)
             assert item is not None
             drawn = key in photo.curves
-            item.setText(f"{'●' if drawn else '○'}  {CURVES[key].plain}")
+            item.setText(phrase("{0}  {1}", "●" if drawn else "○", CURVES[key].plain))
             item.setForeground(theme.color("ink" if drawn else "soft"))
             if key == self.desk.curve:
                 self.list.setCurrentItem(item)
@@ -95,8 +96,8 @@ class ScalePage(QWidget):
         self.desk = desk
         column, _ = _column(
             self, "Iris",
-            f"The visible iris is {IRIS_DIAMETER:.1f} mm wide in nearly everybody, so it tells how large the head "
-            "is. Zoom in and drag across it from edge to edge, along its longest diameter.",
+            phrase("The visible iris is {0:.1f} mm wide in nearly everybody, so it tells how large the "
+            "head is. Zoom in and drag across it from edge to edge, along its longest diameter.", IRIS_DIAMETER),
         )  # fmt: skip
         self.list = QListWidget()
         self.list.setAccessibleName("spans")
@@ -130,8 +131,12 @@ class ScalePage(QWidget):
             item = self.list.item(i)
             assert item is not None
             span = photo.spans.get(key)
-            size = "" if span is None else f"   {((span[2] - span[0]) ** 2 + (span[3] - span[1]) ** 2) ** 0.5:.0f} px"
-            item.setText(f"{'○' if span is None else '●'}  {SPANS[key]}{size}")
+            size = (
+                ""
+                if span is None
+                else phrase("   {0:.0f} px", ((span[2] - span[0]) ** 2 + (span[3] - span[1]) ** 2) ** 0.5)
+            )
+            item.setText(phrase("{0}  {1}{2}", "○" if span is None else "●", SPANS[key], size))
             if key == self.desk.span:
                 self.list.setCurrentItem(item)
         self.gone.setEnabled(self.desk.span in photo.spans)
@@ -184,7 +189,9 @@ class DrawPage(QWidget):
         if on != photo.drawings[i].visible:
             drawings = list(photo.drawings)
             drawings[i] = replace(drawings[i], visible=on)
-            self.desk.change(replace(photo, drawings=tuple(drawings)), f"{'Show' if on else 'Hide'} a drawing")
+            self.desk.change(
+                replace(photo, drawings=tuple(drawings)), phrase("{0} a drawing", "Show" if on else "Hide")
+            )
 
     def _remove(self) -> None:
         photo, i = self.desk.photo, self.list.currentRow()

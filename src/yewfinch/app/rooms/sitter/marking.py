@@ -7,6 +7,7 @@ from functools import cached_property
 from yewfinch.app.rooms.sitter.photo_desk import PhotoDesk
 from yewfinch.app.rooms.sitter.sitting import Sitting
 from yewfinch.app.shell.workshop import Workshop
+from yewfinch.core.shared.phrases import phrase
 
 #: The desk's name among the pages.
 DESK = "desk"
@@ -56,7 +57,7 @@ class Marking:
             desk.say("Left and right are exchanged on this photo; they were read the other way round.", "error")
         elif bad:
             desk.choose(bad[0].key)
-            desk.say(f"{bad[0].words()} It was left out.", "error")
+            desk.say(phrase("{0} It was left out.", bad[0].words()), "error")
         else:
             self.shop.pages.back_to_clay()
             self.bench.standpoint.take(photo.id)

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QSlider, QToolButton
 from yewfinch.app.kit import theme
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.standpoint_state import OVERLAYS
+from yewfinch.core.shared.phrases import phrase
 
 
 class OverlayBar(QWidget):
@@ -70,6 +71,6 @@ class OverlayBar(QWidget):
         self.opacity.blockSignals(True)
         self.opacity.setValue(round(o.opacity * 100))
         self.opacity.blockSignals(False)
-        self.value.setText(f"{o.opacity * 100:.0f} %")
+        self.value.setText(phrase("{0:.0f} %", o.opacity * 100))
         self.wipe.setChecked(o.wipe is not None)
         self.blink.setChecked(o.blink)

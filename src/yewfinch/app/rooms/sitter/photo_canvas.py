@@ -19,11 +19,13 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import shown
 from yewfinch.app.rooms.sitter.desk import Desk
 from yewfinch.app.view import brushes
 from yewfinch.app.view.drawing_paint import paint_drawing
 from yewfinch.core.anatomy.head.face_lines import spaced
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.framing import Framing, framing
 from yewfinch.core.sitter.photo import Certainty, Drawing
 
@@ -185,7 +187,7 @@ class PhotoCanvas(QWidget):
             if chosen or key == self.dragged:
                 text = LANDMARKS[key].plain
                 if certainty != "clear":
-                    text += f" ({certainty})"
+                    text += phrase(" ({0})", certainty)
                 self._name(p, at, text)
 
     def _expected(self, p: QPainter) -> None:
@@ -274,7 +276,7 @@ class PhotoCanvas(QWidget):
             paint_drawing(p, Drawing(self.desk.drawing_kind, tuple(points), self.desk.drawing_colour), self.to_widget)
 
     def _name(self, p: QPainter, at: QPointF, text: str) -> None:
-        width = p.fontMetrics().horizontalAdvance(text) + 12
+        width = p.fontMetrics().horizontalAdvance(shown(text)) + 12
         box = QRectF(min(at.x() + 10, self.width() - width - 4.0), at.y() - 26, width, 21)
         p.setPen(QPen(theme.color("line"), 1))
         p.setBrush(theme.color("card", 235))

@@ -31,6 +31,7 @@ from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.anatomy.lore.landmarks import GUIDED, LANDMARKS
 from yewfinch.core.document.verbs import marking
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import Certainty, Drawing, DrawingKind, Photo
 from yewfinch.core.sitter.sides import FEWEST
@@ -270,7 +271,11 @@ class PhotoDesk(QWidget):
 
         def edit() -> None:
             marking.set_mark(
-                self.bench.portrait, photo.id, key, at, f"{'Mark' if new else 'Move'} {LANDMARKS[key].plain}"
+                self.bench.portrait,
+                photo.id,
+                key,
+                at,
+                phrase("{0} {1}", "Mark" if new else "Move", LANDMARKS[key].plain),
             )
             if new and advance:
                 self._go_on(key)
@@ -293,7 +298,9 @@ class PhotoDesk(QWidget):
         photo = self.photo_id
 
         def edit() -> None:
-            marking.rate(self.bench.portrait, photo, key, certainty, f"{LANDMARKS[key].plain}: {certainty}")
+            marking.rate(
+                self.bench.portrait, photo, key, certainty, phrase("{0}: {1}", LANDMARKS[key].plain, certainty)
+            )
             if certainty == "hidden":
                 self._go_on(key)
 
@@ -323,7 +330,7 @@ class PhotoDesk(QWidget):
             return
         self.begun = ()
         verb = "Change" if self.curve in photo.curves else "Draw"
-        self.change(photo.curved(self.curve, points), f"{verb} {CURVES[self.curve].plain}")
+        self.change(photo.curved(self.curve, points), phrase("{0} {1}", verb, CURVES[self.curve].plain))
 
     def freehand(self) -> bool:
         """Whether the chosen kind of drawing follows the hand."""
@@ -338,12 +345,14 @@ class PhotoDesk(QWidget):
             return
         far = max(abs(start[0] - end[0]), abs(start[1] - end[1]))
         if self.mode == "scale" and far >= 3:
-            self.change(photo.spanned(self.span, (*start, *end)), f"Measure {self.scale_page.title(self.span)}")
+            self.change(
+                photo.spanned(self.span, (*start, *end)), phrase("Measure {0}", self.scale_page.title(self.span))
+            )
             return
         points = line if self.freehand() else (start, end)
         if self.mode == "draw" and (len(points) > 1 or self.drawing_kind == "free"):
             new = Drawing(self.drawing_kind, points, self.drawing_colour)
-            self.change(replace(photo, drawings=(*photo.drawings, new)), f"Draw {self.drawing_kind}")
+            self.change(replace(photo, drawings=(*photo.drawings, new)), phrase("Draw {0}", self.drawing_kind))
             return
         if self.mode == "crop" and far >= 32:
             whole = framing(replace(photo, crop=None))
@@ -380,18 +389,18 @@ class PhotoDesk(QWidget):
             return False
         if self.mode == "landmarks" and self.current in photo.marks:
             marking.set_mark(
-                self.bench.portrait, photo.id, self.current, None, f"Unmark {LANDMARKS[self.current].plain}"
+                self.bench.portrait, photo.id, self.current, None, phrase("Unmark {0}", LANDMARKS[self.current].plain)
             )
             return True
         if self.mode == "scale" and self.span in photo.spans:
-            self.change(photo.spanned(self.span, None), f"Remove {self.scale_page.title(self.span)}")
+            self.change(photo.spanned(self.span, None), phrase("Remove {0}", self.scale_page.title(self.span)))
             return True
         points = list(photo.curves.get(self.curve, ()))
         if self.mode == "lines" and points:
             i = self.canvas.chosen_point
             points.pop(len(points) - 1 if i is None or i >= len(points) else i)
             self.canvas.chosen_point = None
-            self.change(photo.curved(self.curve, tuple(points)), f"Change {CURVES[self.curve].plain}")
+            self.change(photo.curved(self.curve, tuple(points)), phrase("Change {0}", CURVES[self.curve].plain))
             return True
         return False
 
@@ -429,7 +438,7 @@ class PhotoDesk(QWidget):
         n = len(photo.usable())
         ready = any(len(p.usable()) >= FEWEST for p in self.bench.portrait.sitter.photos)
         self.match.setEnabled(ready)
-        self.match.setText("Solve the sitter" if n >= FEWEST or ready else f"{n} of {FEWEST} marks needed")
+        self.match.setText("Solve the sitter" if n >= FEWEST or ready else phrase("{0} of {1} marks needed", n, FEWEST))
         self.canvas.update()
 
     def _show_landmarks(self) -> None:
@@ -452,10 +461,10 @@ class PhotoDesk(QWidget):
         for i, key in enumerate(ORDER):
             item = self.list.item(i)
             assert item is not None
-            error = f"   {self.errors[key]:.0f} px" if key in self.errors else ""
+            error = phrase("   {0:.0f} px", self.errors[key]) if key in self.errors else ""
             certainty = photo.certainty.get(key, "clear")
             marked = key in photo.marks or certainty == "hidden"
-            item.setText(f"{signs[certainty] if marked else '○'}  {LANDMARKS[key].plain}{error}")
+            item.setText(phrase("{0}  {1}{2}", signs[certainty] if marked else "○", LANDMARKS[key].plain, error))
             item.setForeground(theme.color("ink" if marked and certainty != "hidden" else "soft"))
             if key == self.current:
                 self.list.setCurrentItem(item)

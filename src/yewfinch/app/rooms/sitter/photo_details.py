@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.photo import Photo
 
 
@@ -37,7 +38,7 @@ class PhotoDetails(QDialog):
         self.name = QLineEdit(photo.name)
         self.note = QPlainTextEdit(photo.note)
         self.note.setFixedHeight(80)
-        self.tags = QLineEdit(" ".join(photo.tags))
+        self.tags = QLineEdit(in_a_row(" ", photo.tags))
         self.tags.setPlaceholderText("words, with spaces between")
         self.lens = QDoubleSpinBox()
         self.lens.setRange(0.0, 2000.0)
@@ -50,7 +51,7 @@ class PhotoDetails(QDialog):
         form.addRow("Note", self.note)
         form.addRow("Tags", self.tags)
         form.addRow("Lens (35 mm)", self.lens)
-        form.addRow("Size", QLabel(f"{photo.width} x {photo.height} pixels"))
+        form.addRow("Size", QLabel(phrase("{0} x {1} pixels", photo.width, photo.height)))
         self.problem = QLabel()
         self.problem.setProperty("error", True)
         self.problem.setWordWrap(True)
@@ -67,7 +68,7 @@ class PhotoDetails(QDialog):
             self.problem.setText("A photo needs a name.")
             return
         if name in self.others:
-            self.problem.setText(f"Another photo is called '{name}'. Choose another name.")
+            self.problem.setText(phrase("Another photo is called '{0}'. Choose another name.", name))
             return
         lens = self.lens.value()
         changed = replace(

@@ -13,6 +13,7 @@ from yewfinch.app.shell.workshop import Workshop
 from yewfinch.core.formats.marks import SUFFIXES as MARK_SUFFIXES
 from yewfinch.core.formats.marks import read_marks, write_marks
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.photo import SUFFIXES
 
 
@@ -49,9 +50,9 @@ class PhotoFiles:
 
     def ask_photos(self) -> None:
         """Choose photos to add."""
-        kinds = " ".join(f"*{s}" for s in SUFFIXES)
+        kinds = in_a_row(" ", (f"*{s}" for s in SUFFIXES))
         names, _ = QFileDialog.getOpenFileNames(
-            self.shop.window, "Add photos", self.shop.documents.folder(), f"Photos ({kinds})"
+            self.shop.window, "Add photos", self.shop.documents.folder(), phrase("Photos ({0})", kinds)
         )
         if names:
             self.sitting.add([Path(n) for n in names])
@@ -71,8 +72,8 @@ class PhotoFiles:
         except YewfinchError as error:
             self.bench.say(str(error), "error")
             return False
-        self.bench.portrait.set_field("sitter", sitter, f"Read {count} marks")
-        self.bench.say(f"Read {count} marks from {path.name}.")
+        self.bench.portrait.set_field("sitter", sitter, phrase("Read {0} marks", count))
+        self.bench.say(phrase("Read {0} marks from {1}.", count, path.name))
         return True
 
     def ask_save_marks(self) -> None:
@@ -85,6 +86,8 @@ class PhotoFiles:
             if path.suffix.lower() not in MARK_SUFFIXES:
                 path = path.with_name(path.name + chosen[chosen.index("(*") + 2 : -1])
             try:
-                self.bench.say(f"Wrote {write_marks(self.bench.portrait.sitter, path)} marks to {path.name}.")
+                self.bench.say(
+                    phrase("Wrote {0} marks to {1}.", write_marks(self.bench.portrait.sitter, path), path.name)
+                )
             except YewfinchError as error:
                 self.bench.say(str(error), "error")

@@ -10,6 +10,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.view.drawing_paint import paint_drawing
 from yewfinch.app.view.photo_store import PhotoStore
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.framing import framing
 
 
@@ -118,7 +119,7 @@ class PhotoFloat(PhotoPane):
         self.setWindowFlags(Qt.WindowType.Window)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(600, 760)
-        self.setWindowTitle(f"{bench.portrait.sitter.photo(photo_id).name} - Yewfinch")
+        self.setWindowTitle(phrase("{0} - Yewfinch", bench.portrait.sitter.photo(photo_id).name))
         self.done.connect(self.close)
         bench.portrait_changed.connect(self._gone)
 

@@ -18,6 +18,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.sitter.sitter_person import SitterPerson
 from yewfinch.app.rooms.sitter.sitter_size import SitterSize
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import counted, in_a_row, phrase
 from yewfinch.core.sitter.photo import Sitter
 from yewfinch.core.sitter.sides import FEWEST
 
@@ -108,7 +109,9 @@ class SitterPanel(QWidget):
         usable = [p for p in sitter.photos if len(p.usable()) >= FEWEST]
         self.solve.setEnabled(bool(usable))
         n = len(usable)
-        self.solve.setText("Solve the sitter" if n == 0 else f"Solve from {n} photo{'' if n == 1 else 's'}")
+        self.solve.setText(
+            "Solve the sitter" if n == 0 else counted("Solve from {0} photo", "Solve from {0} photos", n)
+        )
         if found is None:
             self._say("Mark six or more landmarks on each photo; then all photos are solved together.", "soft")
         elif self.bench.standpoint.out_of_date():
@@ -117,7 +120,7 @@ class SitterPanel(QWidget):
             self._say(found.words(), "")
         names = {p.id: p.name for p in sitter.photos}
         told = [] if found is None else found.warnings(names)
-        self.warnings.setText("\n".join(told))
+        self.warnings.setText(in_a_row("\n", told))
         self.warnings.setVisible(bool(told))
         self.known_size.refresh()
         self.person.refresh()
@@ -131,9 +134,13 @@ class SitterPanel(QWidget):
             names = {p.id: p.name for p in sitter.photos}
             for f in found.fits:
                 if f.swapped and f.photo in names:
-                    lines.append((f.photo, "", f"{names[f.photo]}: left and right are exchanged on the whole photo."))
-            lines += [(b.photo, b.key, f"{names[b.photo]}: {b.words()}") for b in found.bad if b.photo in names]
-            lines += [(i, "", f"{names[i]}: {text}") for i, text in found.left_out.items() if i in names]
+                    lines.append(
+                        (f.photo, "", phrase("{0}: left and right are exchanged on the whole photo.", names[f.photo]))
+                    )
+            lines += [
+                (b.photo, b.key, phrase("{0}: {1}", names[b.photo], b.words())) for b in found.bad if b.photo in names
+            ]
+            lines += [(i, "", phrase("{0}: {1}", names[i], text)) for i, text in found.left_out.items() if i in names]
         for photo, key, text in lines:
             item = QListWidgetItem(theme.icon("warning", "gold"), text)
             item.setData(Qt.ItemDataRole.UserRole, (photo, key))

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSpinBox, QWidget
 
 from yewfinch.core.anatomy.lore.sex_and_age import OLDEST, YOUNGEST, Age, age_of_years
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 AGE_NAMES: dict[Age, str] = {"adult": "an adult", "child": "a child", "old": "an old person"}
 KIND_NAMES = {"any": "of either sex", "man": "male", "woman": "female"}
@@ -67,12 +68,12 @@ class SitterPerson(QWidget):
     def _age(self, index: int) -> None:
         age = self.age.itemData(index)
         sitter = replace(self.bench.portrait.sitter, age=age, years=None)
-        self.bench.portrait.set_field("sitter", sitter, f"The sitter is {AGE_NAMES[age]}")
+        self.bench.portrait.set_field("sitter", sitter, phrase("The sitter is {0}", AGE_NAMES[age]))
 
     def _kind(self, index: int) -> None:
         kind = self.kind.itemData(index)
         sitter = replace(self.bench.portrait.sitter, kind=kind)
-        self.bench.portrait.set_field("sitter", sitter, f"The sitter is {KIND_NAMES[kind]}")
+        self.bench.portrait.set_field("sitter", sitter, phrase("The sitter is {0}", KIND_NAMES[kind]))
 
     def _years(self) -> None:
         sitter = self.bench.portrait.sitter

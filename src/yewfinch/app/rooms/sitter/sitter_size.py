@@ -16,9 +16,11 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import shown
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.measures import MEASURES
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import counted, in_a_row, phrase
 from yewfinch.core.sitter.photo import KnownDistance
 
 #: What is said while nothing measures the size.
@@ -50,7 +52,7 @@ class SitterSize(QWidget):
         for m in MEASURES:
             if m.kind == "distance":
                 self.measure.addItem(m.title, m.landmarks)
-        self.measure.setCurrentText("between the pupils")
+        self.measure.setCurrentIndex(self.measure.findText(shown("between the pupils")))
         self.measure.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.measure.setMinimumContentsLength(10)
         self.mm = QDoubleSpinBox()
@@ -81,9 +83,9 @@ class SitterSize(QWidget):
         if not measured:
             self.state.setText(ASKED)
         else:
-            by_iris = f"from the iris on {irises} photo{'' if irises == 1 else 's'}" if irises else ""
+            by_iris = counted("from the iris on {0} photo", "from the iris on {0} photos", irises) if irises else ""
             by_hand = "from calipers" if sitter.known else ""
-            self.state.setText(f"Size {' and '.join(t for t in (by_hand, by_iris) if t)}.")
+            self.state.setText(phrase("Size {0}.", in_a_row(" and ", (t for t in (by_hand, by_iris) if t))))
         self.state.setProperty("warn", not measured)
         style = self.state.style()
         assert style is not None
@@ -97,11 +99,11 @@ class SitterSize(QWidget):
             line = QWidget()
             row = QHBoxLayout(line)
             row.setContentsMargins(0, 0, 0, 0)
-            row.addWidget(QLabel(f"{_title(d)}: {d.mm:.1f} mm"), 1)
+            row.addWidget(QLabel(phrase("{0}: {1:.1f} mm", _title(d), d.mm)), 1)
             gone = QPushButton(theme.icon("x", "soft", 14), "")
             gone.setFixedWidth(28)
             gone.setToolTip("Take this distance away")
-            gone.setAccessibleName(f"remove {_title(d)}")
+            gone.setAccessibleName(phrase("remove {0}", _title(d)))
             gone.clicked.connect(lambda _=False, n=i: self._forget(n))
             row.addWidget(gone)
             self._known.addWidget(line)
@@ -113,7 +115,7 @@ class SitterSize(QWidget):
         rest = tuple(d for d in sitter.known if (d.start, d.end) != (start, end))
         new = KnownDistance(start, end, self.mm.value())
         self.bench.portrait.set_field(
-            "sitter", replace(sitter, known=(*rest, new)), f"Measure {self.measure.currentText()}"
+            "sitter", replace(sitter, known=(*rest, new)), phrase("Measure {0}", self.measure.currentText())
         )
 
     def _forget(self, index: int) -> None:
@@ -126,4 +128,4 @@ def _title(d: KnownDistance) -> str:
     for m in MEASURES:
         if m.kind == "distance" and m.landmarks == (d.start, d.end):
             return m.title
-    return f"{LANDMARKS[d.start].plain} to {LANDMARKS[d.end].plain}"
+    return phrase("{0} to {1}", LANDMARKS[d.start].plain, LANDMARKS[d.end].plain)

@@ -36,6 +36,7 @@ from yewfinch.app.rooms.sitter.photo_pane import PhotoFloat, PhotoPane
 from yewfinch.app.view.photo_store import THUMB, PhotoStore
 from yewfinch.core.document.verbs import marking
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.framing import framing
 from yewfinch.core.sitter.photo import SUFFIXES, Photo
 from yewfinch.core.sitter.solution import Solution
@@ -102,12 +103,12 @@ class PhotoCard(QFrame):
 
     def describe(self, photo: Photo) -> None:
         """Name, note and tags."""
-        self.setAccessibleName(f"photo {photo.name}")
-        self.mark.setAccessibleName(f"put {photo.name} on the desk")
-        self.more.setAccessibleName(f"more for {photo.name}")
+        self.setAccessibleName(phrase("photo {0}", photo.name))
+        self.mark.setAccessibleName(phrase("put {0} on the desk", photo.name))
+        self.more.setAccessibleName(phrase("more for {0}", photo.name))
         self.name.setText(photo.name)
-        tags = " ".join(f"#{t}" for t in photo.tags)
-        text = f"{photo.note}  {tags}".strip()
+        tags = in_a_row(" ", (f"#{t}" for t in photo.tags))
+        text = phrase("{0}  {1}", photo.note, tags).strip()
         self.note.setText(text)
         self.note.setVisible(bool(text))
 
@@ -215,6 +216,7 @@ class SitterWall(QWidget):
         self.search.textChanged.connect(self._filter)
         column.addWidget(self.search)
         self._area = QScrollArea()
+        self._area.setAccessibleName("photos")
         self._area.setWidgetResizable(True)
         self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._body = QWidget()
@@ -310,14 +312,14 @@ class SitterWall(QWidget):
     def _filter(self, text: str) -> None:
         words = text.lower().replace("#", "").split()
         for photo in self.bench.portrait.sitter.photos:
-            told = f"{photo.name} {photo.note} {' '.join(photo.tags)}".lower()
+            told = phrase("{0} {1} {2}", photo.name, photo.note, in_a_row(" ", photo.tags)).lower()
             self.cards[photo.id].setVisible(all(w in told for w in words))
 
     def refresh_states(self) -> None:
         """Write under each photo how well it is matched."""
         sitter = self.bench.portrait.sitter
         n = len(sitter.photos)
-        self.count.setText(f"{n} photo" if n == 1 else f"{n} photos")
+        self.count.setText(phrase("{0} photo", n) if n == 1 else phrase("{0} photos", n))
         self.search.setVisible(n >= MANY and self.pane is None)
         old = self.bench.standpoint.out_of_date()
         for photo in sitter.photos:
@@ -341,7 +343,7 @@ class SitterWall(QWidget):
             self.bench.standpoint.take(None)
         sitter = self.bench.portrait.sitter
         name = sitter.photo(photo_id).name
-        self.bench.portrait.set_field("sitter", sitter.removed(photo_id), f"Remove photo {name}")
+        self.bench.portrait.set_field("sitter", sitter.removed(photo_id), phrase("Remove photo {0}", name))
 
     def menu(self, photo_id: str) -> None:
         """Everything else that can be done with a photo."""
@@ -370,7 +372,9 @@ class SitterWall(QWidget):
         sitter = self.bench.portrait.sitter
         others = {p.name for p in sitter.photos if p.id != photo_id}
         dialog = PhotoDetails(sitter.photo(photo_id), others, self)
-        dialog.accepted_photo.connect(lambda p: marking.change_photo(self.bench.portrait, p, f"Describe {p.name}"))
+        dialog.accepted_photo.connect(
+            lambda p: marking.change_photo(self.bench.portrait, p, phrase("Describe {0}", p.name))
+        )
         dialog.open()
 
     def fill(self, photo_id: str | None) -> None:
@@ -433,16 +437,21 @@ def _state(photo: Photo, solution: Solution | None, old: bool) -> tuple[str, str
     if photo.standpoint is not None and fit is not None:
         distance = float(np.linalg.norm(photo.standpoint.position))
         mm = fit.rms * distance / photo.standpoint.focal
-        text = f"{photo.standpoint.lens:.0f} mm · fits {mm:.1f} mm"
-        tip = (
-            f"Lens {photo.standpoint.lens:.0f} mm ±{fit.lens_spread * 100:.0f} %, taken from {distance / 1000:.2f} m "
-            f"±{fit.distance_spread / 1000:.2f}, direction ±{fit.turn_spread:.1f}°; {fit.marks} marks used."
+        text = phrase("{0:.0f} mm · fits {1:.1f} mm", photo.standpoint.lens, mm)
+        tip = phrase(
+            "Lens {0:.0f} mm ±{1:.0f} %, taken from {2:.2f} m ±{3:.2f}, direction ±{4:.1f}°; {5} marks used.",
+            photo.standpoint.lens,
+            fit.lens_spread * 100,
+            distance / 1000,
+            fit.distance_spread / 1000,
+            fit.turn_spread,
+            fit.marks,
         )
         return ("changed: solve again", "warn", tip) if old else (text, "soft", tip)
     if photo.standpoint is not None:
-        return f"{photo.standpoint.lens:.0f} mm lens", "soft", ""
+        return phrase("{0:.0f} mm lens", photo.standpoint.lens), "soft", ""
     if photo.marks:
-        return f"{len(photo.usable())} marked, not solved", "warn", "Solve the sitter to use this photo"
+        return phrase("{0} marked, not solved", len(photo.usable())), "warn", "Solve the sitter to use this photo"
     return "not marked yet", "warn", "Click to mark landmarks on it"
 
 

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from yewfinch.app.kit.workers import Worker
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress
 from yewfinch.core.sitter.photo import Photo, Sitter, photo_from, read_photo
 
@@ -29,7 +30,7 @@ class Sitting(QObject):
 
     working = pyqtSignal(object)
     solved = pyqtSignal()
-    failed = pyqtSignal(str)
+    failed = pyqtSignal(object)
     added = pyqtSignal(int)
 
     def __init__(self, bench: Bench) -> None:
@@ -54,7 +55,7 @@ class Sitting(QObject):
             got: list[tuple[Photo, bytes]] = []
             problems: list[str] = []
             for i, path in enumerate(todo):
-                progress(i / len(todo), f"opening {path.name}")
+                progress(i / len(todo), phrase("opening {0}", path.name))
                 try:
                     got.append(read_photo(path, [*taken, *(p for p, _ in got)]))
                 except BadFileError as error:
@@ -65,7 +66,9 @@ class Sitting(QObject):
         self._reader.done.connect(lambda found: self._take(found) if self.bench.portrait is here else None)
         self._reader.failed.connect(lambda text: self.bench.say(text, "error"))
         self._reader.progressed.connect(
-            lambda fraction, text: self.bench.say(f"{text} ({fraction * 100:.0f} %)") if len(todo) > 3 else None
+            lambda fraction, text: (
+                self.bench.say(phrase("{0} ({1:.0f} %)", text, fraction * 100)) if len(todo) > 3 else None
+            )
         )
         self._reader.finished.connect(self._read)
         self._reader.start()
@@ -86,12 +89,12 @@ class Sitting(QObject):
         for photo, data in got:
             sitter = sitter.added(photo, data)
         if got:
-            word = "photo" if len(got) == 1 else f"{len(got)} photos"
-            self.bench.portrait.set_field("sitter", sitter, f"Add {word}")
-            self.bench.say(f"Added {word if len(got) > 1 else got[0][0].name}.")
+            word = "photo" if len(got) == 1 else phrase("{0} photos", len(got))
+            self.bench.portrait.set_field("sitter", sitter, phrase("Add {0}", word))
+            self.bench.say(phrase("Added {0}.", word if len(got) > 1 else got[0][0].name))
         if problems:
-            more = f" And {len(problems) - 3} more." if len(problems) > 3 else ""
-            self.bench.say(" ".join(problems[:3]) + more, "error")
+            more = phrase(" And {0} more.", len(problems) - 3) if len(problems) > 3 else ""
+            self.bench.say(in_a_row(" ", problems[:3]) + more, "error")
         self.added.emit(len(got))
 
     def _read(self) -> None:

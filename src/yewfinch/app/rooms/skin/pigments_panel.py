@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.pigments import BOUNDS, Pigments, colour_of, pigments_of
 
 #: What is dialled, what it is called, whether by its logarithm, and what it does.
@@ -77,9 +78,9 @@ class PigmentsPanel(QWidget):
         for dial, value in zip(self.dials.values(), astuple(self.pigments), strict=True):
             dial.set_value(100.0 * value)
         if self._far > _NO_SKIN:
-            self.note.setText(f"The colour in hand is no skin: the nearest is {self._far:.0f} ΔE00 away.")
+            self.note.setText(phrase("The colour in hand is no skin: the nearest is {0:.0f} ΔE00 away.", self._far))
         elif self._far > 0.5:
-            self.note.setText(f"The nearest skin; the colour in hand is {self._far:.1f} ΔE00 from it.")
+            self.note.setText(phrase("The nearest skin; the colour in hand is {0:.1f} ΔE00 from it.", self._far))
         else:
             self.note.setText("The colour in hand is that of such skin.")
 

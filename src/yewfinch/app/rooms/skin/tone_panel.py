@@ -13,6 +13,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs.skin_tones import colour_at, mean_colour
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.skin.colour_difference import ciede2000
 from yewfinch.core.skin.skin_readouts import reading
 
@@ -99,7 +100,10 @@ class TonePanel(LivePanel):
         if shade is not None:
             found = reading(shade)
             numbers = (*found.lab, found.ita, found.melanin, found.erythema)
-            texts = [f"{v:.0f}°" if title == "ITA" else f"{v:.1f}" for title, v in zip(_ROWS, numbers, strict=True)]
+            texts = [
+                phrase("{0:.0f}°", v) if title == "ITA" else phrase("{0:.1f}", v)
+                for title, v in zip(_ROWS, numbers, strict=True)
+            ]
         for row, text in enumerate(texts):
             item = QTableWidgetItem(text)
             item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
@@ -108,12 +112,12 @@ class TonePanel(LivePanel):
     def _words(
         self, hand: DoubleArray, here: DoubleArray | None, photo: DoubleArray | None, mean: DoubleArray | None
     ) -> str:
-        told = [f"In hand: {reading(hand).kind}."]
+        told = [phrase("In hand: {0}.", reading(hand).kind)]
         if mean is not None:
-            told.append(f"On the clay: {reading(mean).kind} in the mean.")
+            told.append(phrase("On the clay: {0} in the mean.", reading(mean).kind))
         if here is not None and photo is not None:
             off = float(ciede2000(reading(here).lab, reading(photo).lab))
-            told.append(f"Clay and photo differ here by {off:.1f} ΔE00.")
+            told.append(phrase("Clay and photo differ here by {0:.1f} ΔE00.", off))
         elif here is None:
             told.append("Move the pointer over the clay to measure it there; stand at a photo to compare.")
-        return " ".join(told)
+        return in_a_row(" ", told)

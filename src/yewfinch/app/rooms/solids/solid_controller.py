@@ -11,6 +11,7 @@ from yewfinch.core.document.verbs import solids
 from yewfinch.core.reshape.solid import Solid
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 class Solids(LiveWishes[tuple[str, Solid, str]]):
@@ -59,7 +60,7 @@ class Solids(LiveWishes[tuple[str, Solid, str]]):
     def change(self, solid: Solid, what: str) -> None:
         """Make it another solid, soon; changes of the same thing in a row are one step."""
         if self.piece is not None:
-            self._wish = self.piece.id, solid, f"Solid: {what}"
+            self._wish = self.piece.id, solid, phrase("Solid: {0}", what)
             self._soon.start()
 
     def place(self, place: tuple[float, float, float], what: str = "move") -> None:
@@ -73,7 +74,7 @@ class Solids(LiveWishes[tuple[str, Solid, str]]):
         portrait = self.bench.portrait
         if key not in portrait.pieces or portrait.pieces[key].solid == solid:
             return None
-        return solids.change(portrait, key, solid, name), f"{key} {name}"
+        return solids.change(portrait, key, solid, name), phrase("{0} {1}", key, name)
 
     def settle(self) -> None:
         """Make clay of it."""
@@ -88,5 +89,5 @@ class Solids(LiveWishes[tuple[str, Solid, str]]):
             return
         if self.bench.mode == "solid":
             self.bench.set_mode("tool")
-        self.bench.say(f"{name} is clay now; undo gives its measures back.", "note")
+        self.bench.say(phrase("{0} is clay now; undo gives its measures back.", name), "note")
         self.changed.emit()

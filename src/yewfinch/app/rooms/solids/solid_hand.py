@@ -13,6 +13,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 @dataclass
@@ -43,7 +44,7 @@ class SolidHand(RestingHand):
         piece = bench.portrait.pieces[key]
         bench.selection.choose(key)
         if piece.solid is None:
-            bench.say(f"{piece.name} is no solid. Choose another, or begin one in the panel Solids.", "note")
+            bench.say(phrase("{0} is no solid. Choose another, or begin one in the panel Solids.", piece.name), "note")
             return True
         try:
             see_unlocked(bench.portrait, piece)

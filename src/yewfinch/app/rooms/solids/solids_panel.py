@@ -25,6 +25,7 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.app.view.line_hand import LineHand, Purpose
 from yewfinch.core.reshape.solid import COARSEST, FINEST, KINDS, Solid
 from yewfinch.core.shared.counts import grouped
+from yewfinch.core.shared.phrases import phrase
 
 _AXES = ("left", "up", "forward")
 #: What the points of a line are made of: column and number of the point.
@@ -49,8 +50,8 @@ class SolidsPanel(QWidget):
             button = QPushButton(solid_icon(key), "")
             button.setIconSize(QSize(28, 28))
             button.setProperty("small", True)
-            button.setToolTip(f"{kind.title}. {kind.hint}")
-            button.setAccessibleName(f"new {kind.title.lower()}")
+            button.setToolTip(phrase("{0}. {1}", kind.title, kind.hint))
+            button.setAccessibleName(phrase("new {0}", kind.title.lower()))
             button.clicked.connect(lambda _=False, k=key: solids.begin(k))
             self.kinds[key] = button
             grid.addWidget(button, i // 5, i % 5)
@@ -80,9 +81,9 @@ class SolidsPanel(QWidget):
         )
         for i, box in enumerate(self.place):
             box.setToolTip(
-                f"How far its middle lies to the sitter's {_AXES[i]}"
+                phrase("How far its middle lies to the sitter's {0}", _AXES[i])
                 if i == 0
-                else f"How far its middle lies {_AXES[i]}"
+                else phrase("How far its middle lies {0}", _AXES[i])
             )
             box.valueChanged.connect(lambda _: self._set(place=tuple(b.value() for b in self.place)))
         for i, box in enumerate(self.turn):
@@ -117,10 +118,10 @@ class SolidsPanel(QWidget):
             box = QDoubleSpinBox()
             box.setRange(-most, most)
             box.setDecimals(1)
-            box.setSuffix(f" {unit}")
+            box.setSuffix(phrase(" {0}", unit))
             box.setKeyboardTracking(False)
             box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
-            box.setAccessibleName(f"{title.lower()}, {axis}")
+            box.setAccessibleName(phrase("{0}, {1}", title.lower(), axis))
             box.setMinimumWidth(56)
             box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
             row.addWidget(box, 1)
@@ -132,7 +133,7 @@ class SolidsPanel(QWidget):
         """Put shortcuts into the tool tips."""
         for key, button in (("solid_hand", self.by_hand), *((f"draw_{k}", b) for k, b in self.draw.items())):
             record = actions[key]
-            button.setToolTip(f"{record.tip} ({record.keys})")
+            button.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _moded(self) -> None:
         self.by_hand.setChecked(self.solids.bench.mode == "solid")
@@ -193,7 +194,7 @@ class SolidsPanel(QWidget):
         self.edge.set_value(solid.edge)
         count = grouped(len(piece.surface.faces))
         self.note.setText(
-            f"{piece.name}: {count} faces. It keeps its measures until it is settled."
+            phrase("{0}: {1} faces. It keeps its measures until it is settled.", piece.name, count)
             if on
-            else f"{piece.name} is locked."
+            else phrase("{0} is locked.", piece.name)
         )

@@ -26,6 +26,7 @@ from yewfinch.core.document.verbs import stamping
 from yewfinch.core.sculpt.stamps import NARROWEST, WIDEST, own_stamps
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.sitter.photo import SUFFIXES
 
 _ACROSS = 5
@@ -141,8 +142,8 @@ class StampPanel(QWidget):
             button.setCheckable(True)
             button.setIcon(stamp_pictures.picture(stamp))
             button.setIconSize(QSize(36, 36))
-            button.setToolTip(f"<b>{stamp.title}</b>, {stamp.width:g} mm<br>{stamp.hint}")
-            button.setAccessibleName(f"stamp {stamp.title}")
+            button.setToolTip(phrase("<b>{0}</b>, {1:g} mm<br>{2}", stamp.title, stamp.width, stamp.hint))
+            button.setAccessibleName(phrase("stamp {0}", stamp.title))
             button.clicked.connect(lambda _=False, s=stamp: self.bench.tools.change(stamp=s.id, stamp_scale=s.width))
             self.buttons[stamp.id] = button
             self.grid.addWidget(button, i // _ACROSS, i % _ACROSS)
@@ -150,8 +151,8 @@ class StampPanel(QWidget):
 
     def _ask(self) -> None:
         """Choose pictures to make stamps of."""
-        kinds = " ".join(f"*{s}" for s in SUFFIXES)
-        names, _ = QFileDialog.getOpenFileNames(self, "Stamps", self._folder(), f"Pictures ({kinds})")
+        kinds = in_a_row(" ", (f"*{s}" for s in SUFFIXES))
+        names, _ = QFileDialog.getOpenFileNames(self, "Stamps", self._folder(), phrase("Pictures ({0})", kinds))
         for name in names:
             self.add_file(Path(name))
 
@@ -161,12 +162,16 @@ class StampPanel(QWidget):
             size = path.stat().st_size
             if size > _MOST_BYTES:
                 raise YewfinchError(
-                    f"{path.name} has {size >> 20} MB; a stamp may have {_MOST_BYTES >> 20} MB. Make the picture "
-                    "smaller first."
+                    phrase(
+                        "{0} has {1} MB; a stamp may have {2} MB. Make the picture smaller first.",
+                        path.name,
+                        size >> 20,
+                        _MOST_BYTES >> 20,
+                    )
                 )
             edit, key = stamping.added(self.bench.portrait, path.read_bytes(), path.stem)
         except OSError as error:
-            self.bench.say(f"{path.name} cannot be read: {error.strerror}.", "error")
+            self.bench.say(phrase("{0} cannot be read: {1}.", path.name, error.strerror), "error")
             return
         except YewfinchError as error:
             self.bench.say(str(error), "error")
@@ -197,9 +202,9 @@ class StampPanel(QWidget):
         self.hint.setText(
             ""
             if on
-            else f"{self.bench.tools.tool.title} works without a stamp."
+            else phrase("{0} works without a stamp.", self.bench.tools.tool.title)
             if dabs
-            else f"{self.bench.tools.tool.title} takes hold of clay as a whole: no stamps."
+            else phrase("{0} takes hold of clay as a whole: no stamps.", self.bench.tools.tool.title)
         )
         self.hint.setVisible(not on)
         self.none.setEnabled(on)

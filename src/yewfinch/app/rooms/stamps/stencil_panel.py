@@ -10,6 +10,7 @@ from yewfinch.app.rooms.stamps.stencil_hand import StencilHand
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.sculpt.stamps import own_stamps, stamp_of
 from yewfinch.core.sculpt.stencil import MOST, straight
+from yewfinch.core.shared.phrases import phrase
 
 
 class StencilPanel(QWidget):
@@ -80,7 +81,7 @@ class StencilPanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["stencil_hand"]
-        self.by_hand.setToolTip(f"{record.tip} ({record.keys})")
+        self.by_hand.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def _opened(self) -> None:
         self.bench.portrait.field_changed.connect(self._field)

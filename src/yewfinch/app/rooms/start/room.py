@@ -40,9 +40,9 @@ def furnish(shop: Workshop) -> Room:
             bench.set_stage("Form")
 
     def demo() -> None:
-        from yewfinch.demo.demo_portrait import demo_portrait
+        from yewfinch.demo.demo_portrait import fine_demo
 
-        if begin(demo_portrait()):
+        if begin(fine_demo()):
             bench.set_stage("Form")
 
     def tour() -> None:

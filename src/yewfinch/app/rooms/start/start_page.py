@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QTool
 from yewfinch.app.kit import theme
 from yewfinch.core.formats import container
 from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.phrases import phrase
 
 #: Side of a recent portrait's picture, pixels, and how many of them stand in the row.
 PREVIEW, ROW = 116, 6
@@ -96,8 +97,8 @@ class StartPage(QWidget):
             button.setFixedSize(PREVIEW + 16, PREVIEW + 38)
             there = path.is_file()
             button.setEnabled(there)
-            button.setToolTip(name if there else f"{name} is not there any more")
-            button.setAccessibleName(f"open {path.stem}")
+            button.setToolTip(name if there else phrase("{0} is not there any more", name))
+            button.setAccessibleName(phrase("open {0}", path.stem))
             button.setIcon(_preview(path) if there else theme.icon("cube", "soft", 48))
             button.clicked.connect(partial(self._open, path))
             self._row.addWidget(button)

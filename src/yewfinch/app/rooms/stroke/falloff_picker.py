@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QToolButton, QWid
 
 from yewfinch.app.kit import theme
 from yewfinch.core.sculpt import falloff
+from yewfinch.core.shared.phrases import phrase
 
 
 class FalloffPicker(QWidget):
@@ -27,7 +28,7 @@ class FalloffPicker(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(4)
         label = QLabel("Falloff")
-        label.setFixedWidth(70)
+        label.setMinimumWidth(70)
         row.addWidget(label)
         self._group = QButtonGroup(self)
         self.buttons: dict[str, QToolButton] = {}
@@ -36,8 +37,8 @@ class FalloffPicker(QWidget):
             button.setCheckable(True)
             button.setIcon(_curve_icon(name))
             button.setIconSize(QSize(32, 18))
-            button.setToolTip(f"Falloff: {name}")
-            button.setAccessibleName(f"falloff {name}")
+            button.setToolTip(phrase("Falloff: {0}", name))
+            button.setAccessibleName(phrase("falloff {0}", name))
             button.clicked.connect(lambda _=False, n=name: self.changed.emit(n))
             self._group.addButton(button)
             self.buttons[name] = button

@@ -11,6 +11,7 @@ from yewfinch.app.shell.actions import Action
 from yewfinch.core.sculpt.toolbox import tool, tools
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.session.settings import Settings
+from yewfinch.core.shared.phrases import phrase
 
 
 class Favourites:
@@ -48,7 +49,7 @@ class Favourites:
         held[number - 1] = tool_id
         self.settings.favourites = held
         self.settings.save()
-        self.bench.say(f"{tool(tool_id).title} is on the key {number} now.")
+        self.bench.say(phrase("{0} is on the key {1} now.", tool(tool_id).title, number))
         self.changed.emit()
 
     def put_held(self, number: int) -> None:
@@ -61,7 +62,9 @@ class Favourites:
         if name:
             self.bench.tools.take(name)
         else:
-            self.bench.say(f"No tool is on the key {number}; Ctrl+{number} puts the one in hand there.", "warn")
+            self.bench.say(
+                phrase("No tool is on the key {0}; Ctrl+{1} puts the one in hand there.", number, number), "warn"
+            )
 
 
 def favourite_keys(favourites: Favourites) -> Iterator[Action]:
@@ -69,19 +72,19 @@ def favourite_keys(favourites: Favourites) -> Iterator[Action]:
     for i in range(1, 10):
         yield Action(
             f"favourite_{i}",
-            f"Favourite {i}",
+            phrase("Favourite {0}", i),
             "",
             str(i),
-            f"Take the tool that is on the key {i}.",
+            phrase("Take the tool that is on the key {0}.", i),
             partial(favourites.take, i),
             place=500 + i,
         )
         yield Action(
             f"put_favourite_{i}",
-            f"Tool in hand onto key {i}",
+            phrase("Tool in hand onto key {0}", i),
             "",
             f"Ctrl+{i}",
-            f"Put the tool in hand on the key {i}.",
+            phrase("Put the tool in hand on the key {0}.", i),
             partial(favourites.put_held, i),
             place=520 + i,
         )

@@ -16,6 +16,7 @@ from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.document.model.locks import see_unlocked
 from yewfinch.core.sculpt.pointer import Phase, PointerEvent
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Pixels a second up to which a pointer presses fully, where pressure follows its speed.
 _SLOW = 220.0
@@ -57,17 +58,23 @@ class StrokeHand(RestingHand):
             return True
         if piece.armature is not None:
             bench.say(
-                f"{piece.name} is an armature: clothe it into clay first (panel Armature), or move its balls (N).",
+                phrase(
+                    "{0} is an armature: clothe it into clay first (panel Armature), or move its balls (N).", piece.name
+                ),
                 "warn",
             )
             return True
         if piece.eye is not None:
             bench.selection.choose(piece_id)
-            bench.say(f"{piece.name} is an eye: set it in the panel Eyes, or settle it into clay there.", "warn")
+            bench.say(
+                phrase("{0} is an eye: set it in the panel Eyes, or settle it into clay there.", piece.name), "warn"
+            )
             return True
         if piece.solid is not None:
             bench.selection.choose(piece_id)
-            bench.say(f"{piece.name} is a solid: settle it into clay first (panel Solids), or move it (U).", "warn")
+            bench.say(
+                phrase("{0} is a solid: settle it into clay first (panel Solids), or move it (U).", piece.name), "warn"
+            )
             return True
         bench.selection.choose(piece_id)
         if self.strokes.begin(piece, hit.point):

@@ -5,12 +5,13 @@ from __future__ import annotations
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLabel, QPushButton, QToolButton, QVBoxLayout, QWidget
 
 from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.pressure_curve import PressureCurve
 from yewfinch.app.controls.value_slider import ValueSlider
-from yewfinch.app.rooms.stroke.pressure_curve import PressureCurve
 from yewfinch.app.rooms.stroke.strokes import Strokes
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 #: What pressure acts on, in words.
 _PRESSED = {"size": "Size", "strength": "Strength", "pinch": "Pinch", "scatter": "Scatter"}
@@ -118,7 +119,7 @@ class StrokePanel(QWidget):
     def explain(self, actions: ActionTable) -> None:
         """Put the shortcut into the tool tip."""
         record = actions["stroke_again"]
-        self.redo.setToolTip(f"{record.tip} ({record.keys})")
+        self.redo.setToolTip(phrase("{0} ({1})", record.tip, record.keys))
 
     def refresh(self) -> None:
         """Show the tool in hand."""

@@ -25,6 +25,7 @@ from yewfinch.core.sculpt.stroke import Stroke, StrokeContext, Through
 from yewfinch.core.sculpt.tool_settings import SIZE_RANGE
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: What follows from a stroke once it has ended.
 After = Callable[[RowsChange], Sequence[Change]]
@@ -381,7 +382,7 @@ class Strokes(QObject):
         self._remember(last.events)
         self._adapt()
         self.viewport.stroke_ended.emit()
-        bench.say(f"The stroke again, as {bench.tools.tool.title}.", "note")
+        bench.say(phrase("The stroke again, as {0}.", bench.tools.tool.title), "note")
 
     # --- what a stroke works on --------------------------------------------------------------
 
@@ -397,8 +398,11 @@ class Strokes(QObject):
         symmetric = bench.tools.symmetry and not lopsided
         if bench.tools.tool.channel == "positions" and is_inside_out(piece.surface):
             bench.say(
-                f"{piece.name} is inside out: what lays clay on takes it away. 'Mend the chosen piece' in the panel "
-                "Mend and reduce turns it round.",
+                phrase(
+                    "{0} is inside out: what lays clay on takes it away. 'Mend the chosen piece' in the "
+                    "panel Mend and reduce turns it round.",
+                    piece.name,
+                ),
                 "warn",
             )
         layered = self._layered(piece)
@@ -490,13 +494,14 @@ class Strokes(QObject):
             try:
                 state = states.state_of(portrait, piece.id, bench.selection.state_of.get(piece.id, ""))
                 if state.faces is not piece.surface.faces:
-                    why = (
-                        f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go "
-                        "there first."
+                    why = phrase(
+                        "The state '{0}' was stored at level {1}, or with other faces. Go there first.",
+                        state.name,
+                        state.level + 1,
                     )
                 reference = state.positions.__getitem__
             except YewfinchError as error:
-                why = f"{error} They are in the panel Form layers."
+                why = phrase("{0} They are in the panel Form layers.", error)
         if why:
             bench.say(why, "warn")
             return None

@@ -25,6 +25,7 @@ from yewfinch.app.rooms.stroke.tool_picture import picture
 from yewfinch.core.sculpt.tool_spec import GROUPS, ToolSpec
 from yewfinch.core.sculpt.toolbox import tools
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Breadth of the strip, side of a button and of its picture, pixels.
 WIDE, BUTTON, PICTURE = 62, 40, 34
@@ -51,7 +52,7 @@ class ToolButton(QToolButton):
         number = self.favourites.number_of(self.spec.id)
         key = self.favourites.settings.keys.get(f"tool_{self.spec.id}", self.spec.key)
         keys = [k for k in (key, str(number or "")) if k]
-        return f"<b>{self.spec.title}</b> ({', '.join(keys)})<br>{self.spec.hint}"
+        return phrase("<b>{0}</b> ({1})<br>{2}", self.spec.title, in_a_row(", ", keys), self.spec.hint)
 
     def enterEvent(self, event: QEnterEvent | None) -> None:  # noqa: N802
         """Say at once what it is."""
@@ -88,6 +89,7 @@ class ToolStrip(QWidget):
         outer.setSpacing(0)
         scroll = QScrollArea()
         scroll.setObjectName("stripScroll")
+        scroll.setAccessibleName("tools")
         scroll.setWidgetResizable(True)
         scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         scroll.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -260,11 +262,11 @@ class ToolPopup(QWidget):
         self.favourite = QToolButton()
         self.favourite.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         number = favourites.number_of(tool_id)
-        self.favourite.setText(f"On the key {number}" if number else "Put on a number key")
+        self.favourite.setText(phrase("On the key {0}", number) if number else "Put on a number key")
         self.favourite.setToolTip("Which of the keys 1 to 9 takes this tool; Ctrl with a number does the same")
         menu = QMenu(self.favourite)
         for i in range(1, 10):
-            action = menu.addAction(f"{i}   {favourites.title(i)}")
+            action = menu.addAction(phrase("{0}   {1}", i, favourites.title(i)))
             assert action is not None
             action.triggered.connect(partial(self._assign, favourites, i, tool_id))
         self.favourite.setMenu(menu)
@@ -278,7 +280,7 @@ class ToolPopup(QWidget):
 
     def _assign(self, favourites: Favourites, number: int, tool_id: str) -> None:
         favourites.put(number, tool_id)
-        self.favourite.setText(f"On the key {number}")
+        self.favourite.setText(phrase("On the key {0}", number))
 
     def open_at(self, at: QPoint) -> None:
         """Show it at a place of the screen, as far as it fits there."""

@@ -16,6 +16,7 @@ from yewfinch.app.rooms.stroke.tool_picture import picture
 from yewfinch.app.view.viewport import Viewport
 from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 #: Side of a cell and of a small button, pixels.
 CELL, SMALL = 58, 34
@@ -96,7 +97,9 @@ class Pad(QWidget):
         p.setPen(theme.color("ink"))
         settings = self.bench.tools.settings
         p.drawText(
-            self.rect(), Qt.AlignmentFlag.AlignCenter, f"{settings.size:.3g} mm\n{round(settings.strength * 100)} %"
+            self.rect(),
+            Qt.AlignmentFlag.AlignCenter,
+            phrase("{0:.3g} mm\n{1} %", settings.size, round(settings.strength * 100)),
         )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:  # noqa: N802
@@ -165,7 +168,7 @@ class TraySheet(QWidget):
             swatches = QHBoxLayout()
             swatches.setSpacing(4)
             for rgb in tray.colours:
-                button = _small(f"colour {rgb[0]}, {rgb[1]}, {rgb[2]}", _swatch(rgb))
+                button = _small(phrase("colour {0}, {1}, {2}", rgb[0], rgb[1], rgb[2]), _swatch(rgb))
                 button.clicked.connect(partial(self._do, partial(self.bench.tools.set_colour, rgb)))
                 self.colours.append(button)
                 swatches.addWidget(button)
@@ -182,13 +185,13 @@ class TraySheet(QWidget):
             spec = tool(name)
             button.setIcon(picture(spec.section))
             button.setIconSize(QSize(side - 10, side - 10))
-            button.setToolTip(f"<b>{spec.title}</b> ({number})<br>{spec.hint}")
+            button.setToolTip(phrase("<b>{0}</b> ({1})<br>{2}", spec.title, number, spec.hint))
             button.setAccessibleName(spec.title)
             button.setChecked(name == self.bench.tools.tool_id)
             button.clicked.connect(partial(self._do, partial(self.bench.tools.take, name)))
         else:
-            button.setAccessibleName(f"key {number}, free")
-            button.setToolTip(f"No tool is on the key {number}")
+            button.setAccessibleName(phrase("key {0}, free", number))
+            button.setToolTip(phrase("No tool is on the key {0}", number))
         self.tools[number] = button
         return button
 

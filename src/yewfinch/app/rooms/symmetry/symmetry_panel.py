@@ -16,6 +16,7 @@ from yewfinch.core.document.verbs.symmetrising import Report
 from yewfinch.core.mesh.repair.symmetry import Side
 from yewfinch.core.reshape.sectors import FEWEST, MOST
 from yewfinch.core.session.bench import Bench
+from yewfinch.core.shared.phrases import phrase
 
 T = TypeVar("T")
 
@@ -109,7 +110,7 @@ class SymmetryPanel(LivePanel):
             edit, report = found
             if edit is not None:
                 portrait.perform(edit)
-            self._told(piece, report.words() if edit is not None else f"{report.words()} It is symmetric.")
+            self._told(piece, report.words() if edit is not None else phrase("{0} It is symmetric.", report.words()))
 
         self._work(lambda: symmetrising.even(portrait, piece, where, keep), done)
 
@@ -129,7 +130,7 @@ class SymmetryPanel(LivePanel):
 
         def done(edit: Edit) -> None:
             portrait.perform(edit)
-            self._told(piece, f"{count} equal sectors.")
+            self._told(piece, phrase("{0} equal sectors.", count))
 
         self._work(lambda: symmetrising.round_axis(portrait, piece, count, axis), done)
 
@@ -163,8 +164,10 @@ class SymmetryPanel(LivePanel):
         if piece is None:
             self.note.setText("No piece is chosen.")
         elif self._said is not None and self._said[0] == piece.id:
-            self.note.setText(f"{piece.name}: {self._said[1]}")
+            self.note.setText(phrase("{0}: {1}", piece.name, self._said[1]))
         else:
             self.note.setText(
-                f"{piece.name}. What is masked stays as it is." if can else f"{piece.name} is locked, or no clay yet."
+                phrase("{0}. What is masked stays as it is.", piece.name)
+                if can
+                else phrase("{0} is locked, or no clay yet.", piece.name)
             )

@@ -8,6 +8,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.mesh.query.twins import is_still_symmetric, twins_of
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared import compiler
+from yewfinch.core.shared.phrases import phrase
 
 #: Pieces of more vertices are looked at only once a symmetric stroke has found the images.
 _MANY = 300_000
@@ -58,7 +59,9 @@ class SymmetryWatch(QObject):
                 continue
             if self._was.get(key) and not now:
                 self.bench.say(
-                    f"{piece.name} is symmetric no longer. Undo, or the panel Symmetry of shape, gives that back."
+                    phrase(
+                        "{0} is symmetric no longer. Undo, or the panel Symmetry of shape, gives that back.", piece.name
+                    )
                 )
             self._was[key] = now
 

@@ -19,6 +19,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.texture import HIGHEST, LARGEST, LONGEST, MOST, PATTERNS, PRESETS, SMALLEST, TextureLayer
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Milliseconds after a change before it is worked out.
 _PAUSE = 60
@@ -73,7 +74,7 @@ class TexturePanel(QWidget):
         self.patterns = choices(
             self,
             column,
-            [(k, v, f"{v} of the chosen layer") for k, v in PATTERNS.items()],
+            [(k, v, phrase("{0} of the chosen layer", v)) for k, v in PATTERNS.items()],
             lambda p: self._change(pattern=p),
         )
         self.size_of = ValueSlider("Size", SMALLEST, LARGEST, "mm", decimals=2, logarithmic=True)
@@ -170,7 +171,7 @@ class TexturePanel(QWidget):
             self.rows.append(button)
             self.list.addWidget(button)
         for i, (button, layer) in enumerate(zip(self.rows, self.layers, strict=True)):
-            button.setText(f"{PATTERNS[layer.pattern]}, {layer.size:.1f} mm, {layer.height:+.2f} mm")
+            button.setText(phrase("{0}, {1:.1f} mm, {2:+.2f} mm", PATTERNS[layer.pattern], layer.size, layer.height))
             button.setChecked(i == self.chosen)
         layer = self.layers[self.chosen]
         for pattern, button in self.patterns.items():
@@ -240,7 +241,11 @@ class TexturePanel(QWidget):
         edge = _edge(piece.surface)
         smallest = min(layer.size for layer in self.layers)
         self.note.setText(
-            f"The clay's edges are {edge:.1f} mm long: patterns under {2 * edge:.1f} mm do not show. Add levels first."
+            phrase(
+                "The clay's edges are {0:.1f} mm long: patterns under {1:.1f} mm do not show. Add levels first.",
+                edge,
+                2 * edge,
+            )
             if smallest < 2 * edge
             else ""
         )

@@ -20,13 +20,19 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch import __version__
+from yewfinch.app.kit.speech import shown, speech
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Space round a page and below each of its paragraphs, pixels.
 _MARGIN, _BETWEEN = 18, 9
+#: Breadth of the list of pages, pixels.
+_LIST = 280
 #: Pages of the shell itself.
 OWN = Path(__file__).parents[1] / "help"
+#: Pictures on the pages, taken by tools/shots.py.
+PICTURES = OWN / "pictures"
 
 
 class HelpDialog(QDialog):
@@ -42,7 +48,7 @@ class HelpDialog(QDialog):
     def __init__(self, actions: ActionTable, pages: Sequence[Path], parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.setWindowTitle("Help")
-        self.resize(860, 640)
+        self.resize(930, 640)
         column = QVBoxLayout(self)
         row = QHBoxLayout()
         left = QVBoxLayout()
@@ -50,24 +56,29 @@ class HelpDialog(QDialog):
         self.line.setPlaceholderText("Search the help")
         self.line.setAccessibleName("search the help")
         self.line.setClearButtonEnabled(True)
-        self.line.setFixedWidth(210)
+        self.line.setFixedWidth(_LIST)
         self.line.textChanged.connect(self._search)
         self.line.returnPressed.connect(self.find_next)
         self.titles = QListWidget()
         self.titles.setAccessibleName("pages of the help")
-        self.titles.setFixedWidth(210)
+        self.titles.setFixedWidth(_LIST)
         self.note = QLabel()
         self.note.setProperty("soft", True)
         self.note.setWordWrap(True)
-        self.note.setFixedWidth(210)
+        self.note.setFixedWidth(_LIST)
         for widget in (self.line, self.titles, self.note):
             left.addWidget(widget)
         self.text = QTextBrowser()
+        self.text.setSearchPaths([str(PICTURES)])
         row.addLayout(left)
         row.addWidget(self.text, 1)
         column.addLayout(row)
         texts = _texts(pages)
-        self.pages = {**{_title(text): text for text in texts}, "Keys": _keys(actions), "Landmarks": _landmarks()}
+        self.pages = {
+            **{_title(text): text for text in texts},
+            shown("Keys"): shown(_keys(actions)),
+            shown("Landmarks"): shown(_landmarks()),
+        }
         self.titles.addItems(list(self.pages))
         self.titles.currentTextChanged.connect(self._show)
         self.titles.setCurrentRow(0)
@@ -79,14 +90,14 @@ class HelpDialog(QDialog):
         """List the pages that have what is typed, and mark it on the first of them."""
         words = typed.strip().lower()
         has = [words in text.lower() for text in self.pages.values()]
-        for i, shown in enumerate(has):
+        for i, found in enumerate(has):
             item = self.titles.item(i)
             assert item is not None
-            item.setHidden(not shown)
+            item.setHidden(not found)
         count = sum(has)
-        self.note.setText("" if not words else f"On {count} pages." if count != 1 else "On one page.")
+        self.note.setText("" if not words else phrase("On {0} pages.", count) if count != 1 else "On one page.")
         if words and not count:
-            self.note.setText(f"No page has '{typed.strip()}'.")
+            self.note.setText(phrase("No page has '{0}'.", typed.strip()))
             return
         if not has[max(self.titles.currentRow(), 0)]:
             self.titles.setCurrentRow(has.index(True))
@@ -136,16 +147,27 @@ class HelpDialog(QDialog):
 
 def title_of(page: Path) -> str:
     """The title of a page in a file."""
-    return _title(page.read_text(encoding="utf-8"))
+    return _title(_in_language(page))
+
+
+def help_pages(pages: Sequence[Path]) -> dict[str, str]:
+    """Texts of the written pages by their titles, of which the rooms have these files."""
+    return {_title(text): text for text in _texts(pages)}
 
 
 def titles_of(pages: Sequence[Path]) -> list[str]:
     """Titles of all pages, of which the rooms have these files."""
-    return [*(_title(text) for text in _texts(pages)), "Keys", "Landmarks"]
+    return [*(_title(text) for text in _texts(pages)), shown("Keys"), shown("Landmarks")]
 
 
 def _texts(pages: Sequence[Path]) -> list[str]:
-    return [page.read_text(encoding="utf-8") for page in (OWN / "bench.md", *pages, OWN / "files.md")]
+    return [_in_language(page) for page in (OWN / "bench.md", *pages, OWN / "files.md")]
+
+
+def _in_language(page: Path) -> str:
+    """A page in the language that is spoken, else in English."""
+    there = page.with_suffix(f".{speech.language}.md")
+    return (there if there.exists() else page).read_text(encoding="utf-8")
 
 
 def _title(text: str) -> str:
@@ -154,14 +176,23 @@ def _title(text: str) -> str:
 
 
 def _keys(actions: ActionTable) -> str:
-    rows = "\n".join(f"| {a.title} | **{_safe(a.keys)}** | {_safe(a.tip)} |" for a in actions if a.keys)
-    return f"# Keys\n\n| what | key | |\n|---|---|---|\n{rows}\n"
+    rows = in_a_row(
+        "\n", (phrase("| {0} | **{1}** | {2} |", a.title, _safe(a.keys), _safe(a.tip)) for a in actions if a.keys)
+    )
+    return phrase("# Keys\n\n| what | key | |\n|---|---|---|\n{0}\n", rows)
 
 
 def _landmarks() -> str:
-    rows = "\n".join(f"| `{key}` | {m.plain} | {_safe(m.definition)} |" for key, m in LANDMARKS.items() if m.side >= 0)
+    rows = in_a_row(
+        "\n",
+        (
+            phrase("| `{0}` | {1} | {2} |", key, m.plain, _safe(m.definition))
+            for key, m in LANDMARKS.items()
+            if m.side >= 0
+        ),
+    )
     told = "Abbreviations as used in files; `_l` and `_r` are the sitter's own left and right."
-    return f"# Landmarks\n\n{told}\n\n| key | landmark | where it lies |\n|---|---|---|\n{rows}\n"
+    return phrase("# Landmarks\n\n{0}\n\n| key | landmark | where it lies |\n|---|---|---|\n{1}\n", told, rows)
 
 
 def _safe(text: str) -> str:
@@ -173,7 +204,7 @@ def about(parent: QWidget) -> None:
     """Version and licences."""
     QMessageBox.about(
         parent, "About Yewfinch",
-        f"<b>Yewfinch {__version__}</b><p>A bench for portrait sculptors that measures likeness."
-        "<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). "
-        "Icons: Phosphor (MIT).",
+        phrase("<b>Yewfinch {0}</b><p>A bench for portrait sculptors that measures "
+            "likeness.<p>GPL-3.0-or-later. Font: Source Sans Pro (SIL Open Font License). Icons: "
+            "Phosphor (MIT).", __version__),
     )  # fmt: skip

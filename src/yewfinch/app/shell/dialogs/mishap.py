@@ -16,6 +16,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.core.shared.phrases import phrase
+
 
 class MishapDialog(QDialog):
     """Says what is safe, shows the report, and offers to go on or to save a copy and close.
@@ -73,7 +75,7 @@ class MishapDialog(QDialog):
     def again(self) -> None:
         """The same or another error came while this is shown."""
         self._times += 1
-        self.what.setText(f"Yewfinch made {self._times} errors. It is not your doing.")
+        self.what.setText(phrase("Yewfinch made {0} errors. It is not your doing.", self._times))
 
     def _show(self) -> None:
         self.report.setVisible(not self.report.isVisible())

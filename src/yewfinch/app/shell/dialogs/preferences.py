@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from pathlib import Path
-from typing import Protocol
+from typing import Any, Protocol
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QKeySequence
 from PyQt6.QtWidgets import (
     QCheckBox,
+    QComboBox,
     QDialog,
     QDialogButtonBox,
     QFileDialog,
@@ -29,11 +30,18 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.kit.speech import LANGUAGES, shown, speech
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.app.shell.dialogs.pen_page import PenPage
 from yewfinch.app.shell.menu_bar import MenuBar
+from yewfinch.core.sculpt.pressure_curves import Curve
 from yewfinch.core.session.finding import Thing, ranked
 from yewfinch.core.session.settings import AUTOSAVE, UNDO_MEMORY, Settings
 from yewfinch.core.shared.files import write_atomic
+from yewfinch.core.shared.phrases import in_a_row, phrase
+
+_ROUGH = {"slow": "rough where the machine is slow", "always": "always rough", "never": "never rough"}
+_SAMPLES = {0: "as the machine allows", 1: "1", 4: "4", 8: "8"}
 
 
 class Window(Protocol):
@@ -48,7 +56,7 @@ class Window(Protocol):
 
 
 class PreferencesDialog(QDialog):
-    """Two pages: keys, and the bench."""
+    """Three pages: keys, the bench, and the pen."""
 
     def __init__(self, window: Window, parent: QWidget) -> None:
         super().__init__(parent)
@@ -60,6 +68,8 @@ class PreferencesDialog(QDialog):
         tabs = QTabWidget()
         tabs.addTab(self.keys, "Keys")
         tabs.addTab(self.bench, "Bench")
+        self.pen = PenPage(window.settings.pen, lambda curve: _keep_pen(window, curve))
+        tabs.addTab(self.pen, "Pen")
         column.addWidget(tabs)
         buttons = QDialogButtonBox(QDialogButtonBox.StandardButton.Close)
         buttons.rejected.connect(self.reject)
@@ -127,7 +137,7 @@ class KeysPage(QWidget):
     def _list(self, typed: str) -> None:
         actions = list(self.table_of)
         if typed.strip():
-            things = [Thing("", a.title, a.tip, self.table_of.key_of(a.id)) for a in actions]
+            things = [Thing("", shown(a.title), shown(a.tip), self.table_of.key_of(a.id)) for a in actions]
             actions = [actions[i] for i in ranked(things, typed, most=40)]
         self._ids = [a.id for a in actions]
         self.table.setRowCount(len(actions))
@@ -170,7 +180,7 @@ class KeysPage(QWidget):
         if not at:
             self.note.setText("Mark an action, then press the key that it is to have.")
         elif other is not None:
-            self.note.setText(f"{keys} is the key of '{other.title}'; set here, it is taken from there.")
+            self.note.setText(phrase("{0} is the key of '{1}'; set here, it is taken from there.", keys, other.title))
         else:
             self.note.setText(self.table_of[at].tip)
         self.note.setProperty("warn", other is not None)
@@ -222,13 +232,13 @@ class KeysPage(QWidget):
         if path.suffix == ".json":
             text = json.dumps({i: keys for i, _, keys in rows}, indent=1)
         else:
-            lines = [f"| {title} | `{keys}` |" for _, title, keys in rows if keys]
-            text = "# Keys\n\n| action | key |\n|---|---|\n" + "\n".join(lines) + "\n"
+            lines = [phrase("| {0} | `{1}` |", title, keys) for _, title, keys in rows if keys]
+            text = "# Keys\n\n| action | key |\n|---|---|\n" + in_a_row("\n", lines) + "\n"
         write_atomic(path, text.encode())
 
 
 class BenchPage(QWidget):
-    """The variant, autosave and the memory of undo."""
+    """The variant, autosave, the memory of undo, language, hand, motion and drawing."""
 
     def __init__(self, window: Window) -> None:
         super().__init__()
@@ -258,6 +268,44 @@ class BenchPage(QWidget):
             box.setAccessibleName(title)
             box.valueChanged.connect(lambda _: take())
             form.addRow(title, box)
+        self.language = _choice(LANGUAGES, speech.language, "Language of the bench and the help; files stay the same")
+        self.language.setAccessibleName("Language")
+        self.language.activated.connect(lambda _: change("language", self.language.currentData()))
+        form.addRow("Language", self.language)
+        self.left = QCheckBox("left-handed")
+        self.left.setToolTip("Panels and tools to the left of the clay, photos to the right")
+        self.calm = QCheckBox("less motion")
+        self.calm.setToolTip("Nothing of the bench moves by itself: no fading menus, no blinking cursor")
+        for title, tick, key in (("Hand", self.left, "left_handed"), ("Motion", self.calm, "calm")):
+            tick.setChecked(getattr(settings, key))
+            tick.clicked.connect(lambda on, k=key: change(k, on))
+            form.addRow(title, tick)
+        self.rough = _choice(_ROUGH, settings.rough, "When the clay is drawn roughly while view or clay move")
+        self.samples = _choice(_SAMPLES, settings.samples, "Edges of the clay at rest; more samples make them smoother")
+        for title, choice, key in (("While moving", self.rough, "rough"), ("Samples a pixel", self.samples, "samples")):
+            choice.setAccessibleName(title)
+            choice.activated.connect(lambda _, c=choice, k=key: change(k, c.currentData()))
+            form.addRow(title, choice)
+
+        def change(key: str, value: object) -> None:
+            setattr(settings, key, value)
+            settings.save()
+            window.take_settings()
+
+
+def _keep_pen(window: Window, curve: Curve) -> None:
+    window.settings.pen = curve
+    window.settings.save()
+    window.take_settings()
+
+
+def _choice(words: Mapping[Any, str], value: object, tip: str) -> QComboBox:
+    box = QComboBox()
+    for key, text in words.items():
+        box.addItem(text, key)
+    box.setCurrentIndex(box.findData(value))
+    box.setToolTip(tip)
+    return box
 
 
 def _number(value: int, low: int, high: int, unit: str, tip: str) -> QSpinBox:

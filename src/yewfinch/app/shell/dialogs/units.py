@@ -7,6 +7,7 @@ from collections.abc import Callable
 from PyQt6.QtWidgets import QDialog, QDialogButtonBox, QLabel, QRadioButton, QVBoxLayout, QWidget
 
 from yewfinch.core.formats.exchange.model import LIKELY, UNITS, Model
+from yewfinch.core.shared.phrases import phrase
 
 
 class UnitsDialog(QDialog):
@@ -29,7 +30,7 @@ class UnitsDialog(QDialog):
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 16)
         column.setSpacing(10)
-        head = QLabel(f"{name} does not say in which unit it is.")
+        head = QLabel(phrase("{0} does not say in which unit it is.", name))
         head.setProperty("head", True)
         why = QLabel("Its longest side would be:")
         column.addWidget(head)
@@ -40,7 +41,9 @@ class UnitsDialog(QDialog):
             size = model.height * mm
             fits = LIKELY[0] <= size <= LIKELY[1]
             button = QRadioButton(
-                f"{_length(size)}, if it is in {title}{'  –  the size of a head or figure' if fits else ''}"
+                phrase(
+                    "{0}, if it is in {1}{2}", _length(size), title, "  –  the size of a head or figure" if fits else ""
+                )
             )
             button.setChecked(key == likely)
             column.addWidget(button)
@@ -66,5 +69,5 @@ class UnitsDialog(QDialog):
 def _length(mm: float) -> str:
     """A length as a person reads it."""
     if mm >= 10_000:
-        return f"{mm / 1000:,.0f} m".replace(",", " ")
-    return f"{mm:.0f} mm" if mm >= 10 else f"{mm:.2g} mm"
+        return phrase("{0:,.0f} m", mm / 1000).replace(",", " ")
+    return phrase("{0:.0f} mm", mm) if mm >= 10 else phrase("{0:.2g} mm", mm)

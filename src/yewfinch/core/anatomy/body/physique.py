@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.body.body_dials import DIALS
 from yewfinch.core.anatomy.body.body_measures import MEASURES
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Furthest a dial goes either way.
 FURTHEST = 2.0
@@ -65,10 +66,10 @@ def checked(physique: Physique) -> Physique:
     known = {d.key for d in DIALS}
     for key, value in physique.dials.items():
         if key not in known or not np.isfinite(value) or abs(value) > FURTHEST:
-            raise YewfinchError(f"The body's dial '{key}' cannot stand at {value}.")
+            raise YewfinchError(phrase("The body's dial '{0}' cannot stand at {1}.", key, value))
     for key, value in physique.measures.items():
         if key not in MEASURES or not np.isfinite(value) or not MEASURES[key].low <= value <= MEASURES[key].high:
-            raise YewfinchError(f"The body's measure '{key}' cannot be {value} mm.")
+            raise YewfinchError(phrase("The body's measure '{0}' cannot be {1} mm.", key, value))
     if physique.heads and not (np.isfinite(physique.heads) and 3.0 <= physique.heads <= 12.0):
-        raise YewfinchError(f"A figure of {physique.heads} heads cannot be made; choose 3 to 12.")
+        raise YewfinchError(phrase("A figure of {0} heads cannot be made; choose 3 to 12.", physique.heads))
     return physique

@@ -24,6 +24,7 @@ from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE, OLD_A
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: What is drawn out, in the order of the unknowns; each but the last has the measure of that name.
 _DRAWN = ("shoulders", "hip_breadth", "upper_arm", "forearm", "hand", "thigh", "lower_leg", "foot", "trunk")
@@ -114,7 +115,11 @@ class BodyShaper:
         ring_height = targets["stature"] - above
         if ring_height < 0.4 * targets["stature"]:
             raise YewfinchError(
-                f"A stature of {targets['stature']:.0f} mm leaves no room for a body under a head of {head:.0f} mm."
+                phrase(
+                    "A stature of {0:.0f} mm leaves no room for a body under a head of {1:.0f} mm.",
+                    targets["stature"],
+                    head,
+                )
             )
         scale = ring_height / NECK
         p = self.model.mixed(person.sex, grown, _dials(person, physique)) * scale
@@ -124,8 +129,12 @@ class BodyShaper:
         if not _TRUNK_LEAST < longer < _TRUNK_MOST:
             word = "short" if longer < 1 else "long"
             raise YewfinchError(
-                f"With these legs, a stature of {targets['stature']:.0f} mm needs too {word} a trunk. Change the "
-                "stature, thigh or lower leg."
+                phrase(
+                    "With these legs, a stature of {0:.0f} mm needs too {1} a trunk. Change the stature, "
+                    "thigh or lower leg.",
+                    targets["stature"],
+                    word,
+                )
             )
         out = p + self._moves(p, np.arange(len(p), dtype=INDEX), along, pivots, amount)
         rows, least, side = self._beside_middle

@@ -19,7 +19,7 @@ from yewfinch.core.anatomy.head.head_dials import Out
 from yewfinch.core.anatomy.head.head_measures import Steered, youth
 from yewfinch.core.anatomy.head.neck import FADES
 from yewfinch.core.anatomy.head.relief import relief
-from yewfinch.core.anatomy.lore.profile import PROFILE, Behind
+from yewfinch.core.anatomy.lore.profile import PROFILE, Above, Behind
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
 
@@ -27,11 +27,13 @@ Three = tuple[float, float, float]
 
 #: Means of heights one below the other add up to so little more than the whole that lips could not stand out before
 #: the line from nose to chin; these may be missed by more, as parts of what others may.
-_LOOSE = {"upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 1.4, "face_height": 2.0}
-#: How far some dials go together: beyond it thin lips and hollow cheeks fold at the mouth's corners.
+_LOOSE = {"fissure": 4.0, "upper_lip": 3.0, "lower_face": 2.0, "mandible": 3.0, "upper_face": 1.4, "face_height": 2.0}
+#: How far some dials go together: beyond it thin lips and hollow cheeks fold at the mouth's corners, cheeks without
+#: jowls are dented beside the chin, and the nose's root is a pit.
 _ENDS = {
     "sag": (0.0, 1.1), "fullness": (-1.0, 3.0), "hollows": (-1.5, 0.85), "lip_upper": (-1.1, 2.2),
-    "lip_lower": (-1.1, 2.2), "mouth_corners": (-1.6, 2.0),
+    "lip_lower": (-1.1, 2.2), "mouth_corners": (-1.6, 2.0), "jowls": (-0.4, 3.0),
+    "bridge": (-1.9, 2.4),
 }  # fmt: skip
 
 
@@ -63,7 +65,7 @@ class Cast:
         Measures that its mean does not keep to.
     dial_ends : mapping of dial to (least, most)
         How far the sculptor, chance, sex and age turn some dials together; beyond it lips fold.
-    profile : tuple of Behind
+    profile : tuple of Behind and Above
         What the mean keeps to beside its measures.
     loose : mapping of measure to float
         Those that the mean may miss by more than others.
@@ -74,6 +76,8 @@ class Cast:
     dial_spread : float
         Their standard deviation.
     dial_limits : (float, float)
+    turned_less : mapping of dial to float
+        Chance turns these by such a part only: they are expressions more than forms.
     sample : callable
         Draws a person's landmarks from how heads vary.
     neck_fades : (float, float)
@@ -94,12 +98,13 @@ class Cast:
     drawn: tuple[str, ...]
     dial_spread: float
     dial_limits: tuple[float, float]
+    turned_less: Mapping[str, float] = field(default_factory=dict)
     sample: Callable[[Spread, np.random.Generator], dict[str, DoubleArray]] = Spread.sample
     neck_fades: tuple[float, float] = FADES
     lip_rings: float = 3.5
     later: tuple[str, ...] = ()
     dial_ends: Mapping[str, tuple[float, float]] = field(default_factory=dict)
-    profile: tuple[Behind, ...] = ()
+    profile: tuple[Behind | Above, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
     drawn_by_sex: bool = False
 
@@ -119,10 +124,10 @@ CASTS: dict[int, Cast] = {
         first_kinds.DRAWN,
         0.45,
         (-1.0, 1.0),
-        Spread.sample_by_axes,
-        (90.0, 30.0),
-        1.5,
-        first_kinds.LATER,
+        sample=Spread.sample_by_axes,
+        neck_fades=(90.0, 30.0),
+        lip_rings=1.5,
+        later=first_kinds.LATER,
     ),
     2: Cast(
         None,
@@ -137,6 +142,7 @@ CASTS: dict[int, Cast] = {
         tuple(d.key for d in head_dials.DIALS),
         0.6,
         (-1.4, 1.4),
+        turned_less={"mouth_corners": 0.3, "jowls": 0.6, "fold": 0.6, "brow": 0.8, "bridge": 0.8},
         dial_ends=_ENDS,
         profile=PROFILE,
         loose=_LOOSE,

@@ -1,24 +1,22 @@
 """From a person to the base head's form.
 
-The landmarks come first: the mean of the person's sex and age, or a draw from the joint spread,
-or a sitter's own, and then the most probable ones that keep the measures that are fixed
-(conditioning a normal distribution; Rasmussen & Williams 2006, appendix A.2, applied to the
-measures' slopes in a few Newton steps). The plain head, changed by the dials, is then bent so that
-its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r), and the lids are
-laid back onto the eyeballs.
+The landmarks come first, see `head_landmarks`. The plain head, changed by the dials, is then bent so
+that its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r), and the lids
+are laid back onto the eyeballs.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.anatomy.figure.casts import CASTS, LATEST, Cast
+from yewfinch.core.anatomy.figure.head_landmarks import HeadLandmarks, combined
 from yewfinch.core.anatomy.figure.person import Person
 from yewfinch.core.anatomy.head import head_dials, head_field
 from yewfinch.core.anatomy.head.base_head import BaseHead, assemble
@@ -27,23 +25,19 @@ from yewfinch.core.anatomy.head.head_cage import EAR, LIDS, LIPS, NOSTRIL
 from yewfinch.core.anatomy.head.head_form import FORMED, as_triangles
 from yewfinch.core.anatomy.head.head_measures import (
     NECK,
-    PLAIN,
     STEERED,
-    Steered,
 )
 from yewfinch.core.anatomy.head.head_model import HeadModel
 from yewfinch.core.anatomy.head.lid_laying import LidLayer
 from yewfinch.core.anatomy.head.neck import Neck
-from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
-from yewfinch.core.anatomy.lore.profile import Behind
-from yewfinch.core.anatomy.lore.sex_and_age import Sex
 from yewfinch.core.anatomy.population.plain import plain_model
-from yewfinch.core.anatomy.population.spread import Spread, adults_of, landmarks_of
+from yewfinch.core.anatomy.population.spread import landmarks_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.crossings import around, crosses_itself, untangled
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
@@ -57,16 +51,6 @@ _LOW: tuple[tuple[float, float, float], ...] = (
 _CARRIED_OFF = 0.4
 #: A corner of the lids that lies this far off is aimed at once more, mm.
 _CORNER_OFF = 0.4
-#: Nasion over sellion, mm, at least; surveys place the two so that they often change places.
-_LEAST_ROOT = 0.6
-#: The reds of upper and lower lip, mm, at least.
-_LEAST_RED = (3.6, 4.2)
-#: How far the mouth's corners lie above or below its middle at most, and behind it at least, mm.
-_CORNERS = (2.6, 12.0)
-#: How far the mouth line lies behind the upper lip's border at least, mm.
-_LINE_BEHIND = 0.8
-#: How far the lips' places behind the line from nose to chin may be missed, mm.
-_PROFILE_SLACK = 0.6
 
 
 @dataclass(frozen=True, eq=False)
@@ -108,173 +92,31 @@ class HeadShaper:
         Of that model.
     cast : Cast
         What dials, sex and age do to it.
+
+    Attributes
+    ----------
+    marks : HeadLandmarks
+        Where the landmarks of persons are to be.
     """
 
     def __init__(self, model: HeadModel, plain: BaseHead, cast: Cast) -> None:
         self.model, self.plain, self.cast = model, plain, cast
         self.lids = LidLayer(model)
         self._order = model.order(FORMED)[1]
-        self.keys, self._base = landmarks_of(plain)
-        self._means = lru_cache(64)(self._worked_out_mean)
-
-    # --- landmarks ------------------------------------------------------------------------
-
-    def mean(self, sex: float, age: float) -> DoubleArray:
-        """Landmarks of the mean person, (k, 3) mm, symmetric; of the newest few they are kept."""
-        return self._means(sex, age).copy()
-
-    def _worked_out_mean(self, sex: float, age: float) -> DoubleArray:
-        woman, man = self.kinds
-        at = self._mirrored_mean(woman.mean + (man.mean - woman.mean) * sex)
-        wanted = {k: self.cast.mean(m, sex, age) for k, m in STEERED.items() if k not in self.cast.later}
-        if not self.cast.profile:
-            return self._parted(self._conditioned(at, wanted, 0.004))
-        at = at + self._at_landmarks(self.cast.dials_of_kind(sex, age))
-        return self._parted(self._conditioned(at, wanted, 0.004, {m: m.mean(age) for m in self.cast.profile}))
-
-    def _adults(self, kind: Sex) -> Spread:
-        return adults_of(kind, self.keys, self._base)
-
-    def landmarks(self, person: Person) -> DoubleArray:
-        """The landmarks a person's head is to have, (k, 3) mm."""
-        at = self.mean(person.sex, person.age)
-        if person.seed or person.asymmetry:
-            drawn, lopsided = self._draw(person.seed or 1, person.sex)
-            at = at + (drawn if person.seed else 0.0) + person.asymmetry * lopsided
-        if person.landmarks:
-            at = self._sitters(at, person)
-        at = at + self._at_landmarks(person.dials) + self._combined(self.chance_fields, self._chance(person))
-        if person.seed:
-            at = self._parted(at)
-        if person.measures:
-            at = self._conditioned(at, {k: v for k, v in person.measures.items() if k in STEERED}, 0.0)
-        return at
-
-    @cached_property
-    def spread(self) -> Spread:
-        """The joint spread within one sex."""
-        woman, man = self.kinds
-        return Spread(woman.keys, (woman.mean + man.mean) / 2, (woman.covariance + man.covariance) / 2)
-
-    def _mirrored_mean(self, at: DoubleArray) -> DoubleArray:
-        twin = self._twin
-        return np.asarray((at + at[twin] * (-1.0, 1.0, 1.0)) / 2)
-
-    @cached_property
-    def _twin(self) -> DoubleArray:
-        return np.array([self.keys.index(LANDMARKS[k].twin) for k in self.keys])
-
-    def _draw(self, seed: int, sex: float) -> tuple[DoubleArray, DoubleArray]:
-        """Deviation of a random person: its symmetric and its asymmetric part, (k, 3) mm."""
-        away = np.zeros((len(self.keys), 3))
-        for spread, share in self._drawn_from(sex):
-            points = self.cast.sample(spread, np.random.default_rng(seed))
-            away += share * (np.array([points[k] for k in self.keys]) - spread.mean)
-        even = self._mirrored_mean(away)
-        return even, away - even
-
-    def _drawn_from(self, sex: float) -> list[tuple[Spread, float]]:
-        """The spreads that a person is drawn from with the same chance, and the share of each in it."""
-        if not self.cast.drawn_by_sex:
-            return [(self.spread, 1.0)]
-        woman, man = self.kinds
-        return [(s, share) for s, share in ((woman, 1.0 - sex), (man, sex)) if share]
-
-    @cached_property
-    def kinds(self) -> tuple[Spread, Spread]:
-        """How women and how men vary."""
-        return self._adults("woman"), self._adults("man")
-
-    def _chance(self, person: Person) -> dict[str, float]:
-        """The dials as chance turns them for a drawn person."""
-        if not person.seed:
-            return {}
-        rng = np.random.default_rng((person.seed, 1))
-        limits = self.cast.dial_limits
-        return {k: float(np.clip(rng.normal(0.0, self.cast.dial_spread), *limits)) for k in self.cast.drawn}
-
-    def _parted(self, at: DoubleArray) -> DoubleArray:
-        """The nasion above the sellion, and the lips' borders off the mouth line, so that nothing folds there."""
-        upper, lower = self.keys.index("n"), self.keys.index("se")
-        short = max(_LEAST_ROOT - float(at[upper, 1] - at[lower, 1]), 0.0)
-        out = at.copy()
-        out[upper, 1] += 0.2 * short
-        out[lower, 1] -= 0.8 * short
-        if self.cast.profile:
-            middle = out[self.keys.index("sto"), 1]
-            for keys, least in ((("ls", "cph_l", "cph_r"), _LEAST_RED[0]), (("li",), -_LEAST_RED[1])):
-                gap = out[self.keys.index(keys[0]), 1] - middle
-                lacks = max(abs(least) - gap * np.sign(least), 0.0) * np.sign(least)
-                for key in keys:
-                    out[self.keys.index(key), 1] += lacks
-            sto = self.keys.index("sto")
-            out[sto, 2] = min(out[sto, 2], out[self.keys.index("ls"), 2] - _LINE_BEHIND)
-            deep = out[sto, 2] - _CORNERS[1]
-            for corner in (self.keys.index("ch_l"), self.keys.index("ch_r")):
-                out[corner, 1] = np.clip(out[corner, 1], middle - _CORNERS[0], middle + _CORNERS[0])
-                out[corner, 2] = min(out[corner, 2], deep)
-        return out
-
-    def _sitters(self, at: DoubleArray, person: Person) -> DoubleArray:
-        """The most probable landmarks that meet a sitter's; symmetric unless asymmetry is asked for."""
-        rows = [self.keys.index(k) for k in person.landmarks if k in self.keys]
-        told = np.array([person.landmarks[self.keys[r]] for r in rows])
-        index = np.concatenate([3 * r + np.arange(3) for r in rows])
-        c = self.spread.covariance
-        away = (told - at[rows]).ravel()
-        noise = 0.05 * np.eye(len(index))
-        out = at + (c[:, index] @ np.linalg.solve(c[np.ix_(index, index)] + noise, away)).reshape(-1, 3)
-        even = self._mirrored_mean(out)
-        return even + min(person.asymmetry, 1.0) * (out - even)
-
-    def _conditioned(
-        self,
-        at: DoubleArray,
-        wanted: Mapping[str, float],
-        slack: float,
-        profile: Mapping[Behind, float] | None = None,
-    ) -> DoubleArray:
-        """The most probable landmarks that have these measures and this profile.
-
-        `slack` is the part of each measure by which it may be missed, for measures of several surveys
-        that do not fit together.
-        """
-        rows: list[tuple[Steered | Behind, list[int], float]] = []
-        for key, value in wanted.items():
-            m = STEERED[key]
-            for points in dict.fromkeys((m.points, m.twins)):
-                rows.append((m, [self.keys.index(p) for p in points], value))
-        noise = [slack * (6.0 if m.source == PLAIN else self.cast.loose.get(m.key, 1.0)) * abs(v) for m, _, v in rows]
-        for line, value in (profile or {}).items():
-            rows.append((line, [self.keys.index(p) for p in line.points], value))
-            noise.append(_PROFILE_SLACK)
-        if not rows:
-            return at
-        c = self.spread.covariance
-        start, out = at, at
-        target = np.array([v for _, _, v in rows])
-        loose = np.diag(np.maximum(noise, 1e-4) ** 2)
-        for _ in range(6):
-            slopes = np.zeros((len(rows), out.size))
-            now = np.empty(len(rows))
-            for i, (held, at_rows, _) in enumerate(rows):
-                now[i], slopes[i] = _value_and_slope(held, out, at_rows)
-            miss = target - now + slopes @ (out - start).ravel()
-            gain = c @ slopes.T
-            out = start + (gain @ np.linalg.solve(slopes @ gain + loose, miss)).reshape(-1, 3)
-        return out
+        self.keys, base = landmarks_of(plain)
+        self.marks = HeadLandmarks(self.keys, base, cast, lambda: self.landmark_fields)
 
     # --- form -----------------------------------------------------------------------------
 
     def shape(self, person: Person, *, draft: bool = False) -> Shape:
         """The base head of a person; a draft may cross itself in places by a fraction of a mm."""
         values = self._all_dials(person)
-        at = self.landmarks(person)
+        at = self.marks.of(person)
         rest = self.model.positions
-        moved = self._combined(self._fields, values)
+        moved = combined(self._fields, values)
         at_rest = self.rest_landmarks
-        pull = at - at_rest - self._combined(self.landmark_fields, values)
-        low = self._low_moves(person) - self._combined(self._low_fields, values)
+        pull = at - at_rest - combined(self.landmark_fields, values)
+        low = self._low_moves(person) - combined(self._low_fields, values)
         changed = rest + moved
         out = changed + self._warp @ np.concatenate([pull, low])
         # the kernel is pointed at its handles: once more for what the faces round them cut off
@@ -353,33 +195,20 @@ class HeadShaper:
         mean = self.cast.mean(girth, person.sex, person.age)
         out = {girth.key: mean}
         if person.seed:
-            away = float(np.clip(np.random.default_rng((person.seed, 2)).normal(), -2.0, 2.0))
             grown = girth.women[0] + (girth.men[0] - girth.women[0]) * person.sex
-            out[girth.key] += away * (girth.spread(person.sex) or 0.0) * mean / grown
+            out[girth.key] += self.marks.neck_away(person) * (girth.spread(person.sex) or 0.0) * mean / grown
         return out | {k: v for k, v in person.measures.items() if k in NECK}
 
     def _all_dials(self, person: Person) -> dict[str, float]:
         """What the dials, sex and age make of the form together."""
         out = dict(person.dials)
-        for some in (self._chance(person), self.cast.dials_of_kind(person.sex, person.age)):
+        for some in (self.marks.chance(person), self.cast.dials_of_kind(person.sex, person.age)):
             for key, value in some.items():
                 out[key] = out.get(key, 0.0) + value
         for key, (least, most) in self.cast.dial_ends.items():
             if key in out:
                 out[key] = float(np.clip(out[key], least, most))
         return out
-
-    def _combined(
-        self, fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]
-    ) -> DoubleArray:
-        out = np.zeros_like(next(iter(fields.values())), dtype=np.float64)
-        for key, value in values.items():
-            if value:
-                out += fields[key] * value
-        return out
-
-    def _at_landmarks(self, values: Mapping[str, float]) -> DoubleArray:
-        return self._combined(self.landmark_fields, values)
 
     @cached_property
     def _fields(self) -> dict[str, FloatArray]:
@@ -437,22 +266,6 @@ class HeadShaper:
         for key, moved in self._fields.items():
             out[key] = np.array([self._on_head(moved, k) for k in self.keys])
         return out
-
-    @cached_property
-    def chance_fields(self) -> dict[str, DoubleArray]:
-        """What dials do to the landmarks where chance turns them: nothing that changes a measure, whose spread is
-        published, to first order.
-        """
-        if not self.cast.profile:
-            return self.landmark_fields
-        at, c = self.mean(0.5, 30.0), self.spread.covariance
-        slopes = []
-        for m in STEERED.values():
-            for points in dict.fromkeys((m.points, m.twins)):
-                slopes.append(_value_and_slope(m, at, [self.keys.index(p) for p in points])[1])
-        s = np.array(slopes)
-        gain = c @ s.T @ np.linalg.inv(s @ c @ s.T + 0.01 * np.eye(len(s)))
-        return {k: f - (gain @ (s @ f.ravel())).reshape(f.shape) for k, f in self.landmark_fields.items()}
 
     @cached_property
     def _fixed(self) -> list[bool]:
@@ -536,30 +349,6 @@ class HeadShaper:
         return out
 
 
-def _value_and_slope(m: Steered | Behind, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
-    """A measure and its derivative by all coordinates."""
-    slope = np.zeros(at.size)
-    if len(rows) == 2:
-        way = at[rows[0]] - at[rows[1]]
-        size = float(np.linalg.norm(way))
-        way = way / max(size, 1e-9)
-        slope[3 * rows[0] : 3 * rows[0] + 3] = way
-        slope[3 * rows[1] : 3 * rows[1] + 3] = -way
-        return size, slope
-    keys = m.points
-    p = {k: at[r].copy() for k, r in zip(keys, rows, strict=True)}
-    value, step = m.value(p), 1e-3
-    for k, r in zip(keys, rows, strict=True):
-        for axis in range(3):
-            p[k][axis] += step
-            up = m.value(p)
-            p[k][axis] -= 2 * step
-            down = m.value(p)
-            p[k][axis] += step
-            slope[3 * r + axis] = (up - down) / (2 * step)
-    return value, slope
-
-
 def plain_shaper(number: int = LATEST) -> HeadShaper:
     """The one maker of base heads of a cast, of the plain head in use; made again only when that is another.
 
@@ -569,7 +358,9 @@ def plain_shaper(number: int = LATEST) -> HeadShaper:
         If there is no such cast.
     """
     if number not in CASTS:
-        raise YewfinchError(f"There is no cast {number} of the base heads; this version knows {max(CASTS)}.")
+        raise YewfinchError(
+            phrase("There is no cast {0} of the base heads; this version knows {1}.", number, max(CASTS))
+        )
     model = plain_model()
     held = _SHAPERS.get(number)
     if held is None or held[0] is not model:

@@ -13,7 +13,7 @@ from functools import lru_cache
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.anatomy.figure import casts, head_shape
+from yewfinch.core.anatomy.figure import casts, head_landmarks, head_shape
 from yewfinch.core.anatomy.figure.head_shape import HeadShaper, plain_shaper
 from yewfinch.core.anatomy.head import head_dials, head_measures, kinds
 from yewfinch.core.anatomy.lore import landmarks, norms, profile
@@ -25,6 +25,7 @@ from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.reshape import field_shapes
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.cache import cached, fingerprint
+from yewfinch.core.shared.phrases import phrase
 
 #: How many persons make the prior, and the number that begins the draw.
 COUNT, SEED = 4000, 2026
@@ -42,12 +43,12 @@ class People:
 
     def __init__(self, shaper: HeadShaper) -> None:
         self.keys, self._cast = shaper.keys, shaper.cast
-        self._means = np.array([[shaper.mean(sex, age) for age in _AT_AGES] for sex in (0.0, 1.0)])
+        self._means = np.array([[shaper.marks.mean(sex, age) for age in _AT_AGES] for sex in (0.0, 1.0)])
         self._roots = []
-        for of_kind in shaper.kinds:
+        for of_kind in shaper.marks.kinds:
             values, vectors = np.linalg.eigh(of_kind.covariance)
             self._roots.append((vectors * np.sqrt(np.maximum(values, 0.0))) @ vectors.T)
-        fields = shaper.chance_fields
+        fields = shaper.marks.chance_fields
         self._dials = np.array([fields[k].ravel() for k in shaper.cast.drawn])
 
     def draw(
@@ -119,9 +120,21 @@ def people(kind: Sex = "any", age: Age = "adult", years: float | None = None) ->
         If a word is none of the known ones, or the years are absurd.
     """
     if kind not in SEXES:
-        raise ValueError(f"kind must be one of {SEXES}, got {kind!r}")
+        raise ValueError(phrase("kind must be one of {0}, got {1!r}", SEXES, kind))
     ages = years_of(age, years)
-    modules = (casts, field_shapes, head_dials, head_measures, head_shape, kinds, landmarks, norms, profile, spread)
+    modules = (
+        casts,
+        field_shapes,
+        head_dials,
+        head_landmarks,
+        head_measures,
+        head_shape,
+        kinds,
+        landmarks,
+        norms,
+        profile,
+        spread,
+    )
     own = fingerprint((*modules, sys.modules[__name__]))
 
     def make() -> dict[str, npt.NDArray[np.generic]]:

@@ -11,6 +11,7 @@ from yewfinch.core.anatomy.body.physique import Physique
 from yewfinch.core.anatomy.figure.casts import CASTS, LATEST
 from yewfinch.core.anatomy.head.head_measures import SETTABLE
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Years on offer.
 YOUNGEST, OLDEST = 3.0, 90.0
@@ -122,17 +123,21 @@ def checked(person: Person) -> Person:
     }
     for name, (value, low, high) in plain.items():
         if not (np.isfinite(value) and low <= value <= high):
-            raise YewfinchError(f"The base head's {name} is {value}; it must lie between {low:g} and {high:g}.")
+            raise YewfinchError(
+                phrase("The base head's {0} is {1}; it must lie between {2:g} and {3:g}.", name, value, low, high)
+            )
     if person.cast not in CASTS:
-        raise YewfinchError(f"There is no cast {person.cast} of the base heads; this version knows {LATEST}.")
+        raise YewfinchError(
+            phrase("There is no cast {0} of the base heads; this version knows {1}.", person.cast, LATEST)
+        )
     known = CASTS[person.cast].drawn
     for key, value in person.dials.items():
         if key not in known or not np.isfinite(value) or abs(value) > FURTHEST:
-            raise YewfinchError(f"The base head's dial '{key}' cannot stand at {value}.")
+            raise YewfinchError(phrase("The base head's dial '{0}' cannot stand at {1}.", key, value))
     for key, value in person.measures.items():
         if key not in SETTABLE or not np.isfinite(value) or not SETTABLE[key].low <= value <= SETTABLE[key].high:
-            raise YewfinchError(f"The base head's measure '{key}' cannot be {value}.")
+            raise YewfinchError(phrase("The base head's measure '{0}' cannot be {1}.", key, value))
     for key, place in person.landmarks.items():
         if not np.isfinite(place).all() or np.abs(place).max() > 1000:
-            raise YewfinchError(f"The base head's landmark '{key}' lies nowhere.")
+            raise YewfinchError(phrase("The base head's landmark '{0}' lies nowhere.", key))
     return person

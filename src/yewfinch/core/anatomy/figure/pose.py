@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.body.skeleton import JOINTS, axes, twin
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: No joint is turned further, degrees, whatever its usual range.
 FURTHEST = 180.0
@@ -88,10 +89,14 @@ def checked(pose: Pose) -> Pose:
     """
     for key, angles in pose.angles.items():
         if key not in JOINTS or len(angles) != len(JOINTS[key].moves):
-            raise YewfinchError(f"The pose turns '{key}' {len(angles)} ways, but no joint of figures does that.")
+            raise YewfinchError(
+                phrase("The pose turns '{0}' {1} ways, but no joint of figures does that.", key, len(angles))
+            )
         if not np.isfinite(angles).all() or np.abs(angles).max() > FURTHEST:
             raise YewfinchError(
-                f"The pose turns the joint '{key}' by {angles} degrees; at most {FURTHEST:g} make sense."
+                phrase(
+                    "The pose turns the joint '{0}' by {1} degrees; at most {2:g} make sense.", key, angles, FURTHEST
+                )
             )
     return pose
 

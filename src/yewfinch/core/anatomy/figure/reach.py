@@ -9,6 +9,7 @@ import numpy as np
 from yewfinch.core.anatomy.body.skeleton import JOINTS
 from yewfinch.core.anatomy.figure.pose import Bones, Pose
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: Rounds of the search, and what holds it back, mm a degree: turning little is preferred to turning much.
 _ROUNDS, _HELD = 40, 0.35
@@ -31,7 +32,7 @@ def chain(bones: Bones, joint: str, links: int) -> tuple[str, ...]:
         If the figure has no such joint.
     """
     if joint not in bones.keys:
-        raise ValueError(f"joint must be one of {bones.keys}, got {joint!r}")
+        raise ValueError(phrase("joint must be one of {0}, got {1!r}", bones.keys, joint))
     out: list[str] = []
     at: str | None = joint
     while at is not None and at in bones.keys and len(out) < links:

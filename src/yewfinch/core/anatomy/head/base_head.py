@@ -18,6 +18,7 @@ from yewfinch.core.mesh.query.anchors import Anchor, anchor
 from yewfinch.core.mesh.query.pick import Hit, pick
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, IndexArray
+from yewfinch.core.shared.phrases import phrase
 
 HEAD, LEFT_EYE, RIGHT_EYE = "head", "eye_left", "eye_right"
 
@@ -149,7 +150,7 @@ def _meet(head: Surface, mark: Landmark) -> Hit:
         normal = head.normals[row].astype(float)
         hit = pick(head, head.positions[row] + normal * 2.0 + 1e-4, -normal)
     if hit is None:
-        raise RuntimeError(f"landmark {mark.key} does not meet the base head")
+        raise RuntimeError(phrase("landmark {0} does not meet the base head", mark.key))
     return hit
 
 

@@ -209,7 +209,7 @@ def mouth(q: DoubleArray, d: DoubleArray) -> DoubleArray:
     ]
     slit = np.maximum(curve(q, line, [0.1, 0.1, 0.1, 0.1, 0.1], 3), 0.0)
     d = dent(d, slit, 1.7, 3.0)
-    d = dent(d, np.maximum(ball(q, (28.4, -50.6, 84.0), 1.0), 0.0), 1.1, 3.6)  # corner
+    d = dent(d, np.maximum(ball(q, (28.6, -50.6, 83.6), 1.0), 0.0), 1.5, 6.0)  # corner
     fold: list[Point] = [(0, -67.0, 97.0), (10, -66.4, 95.0), (20, -62.5, 88)]
     d = dent(d, np.maximum(curve(q, fold, [1, 1, 0.5]), 0.0), 2.4, 7.0)
     laugh: list[Point] = [(21, -21, 89), (27, -32, 86), (33, -44, 80)]

@@ -24,7 +24,7 @@ CHILD: dict[str, float] = {
 AGED: dict[str, tuple[float, float]] = {
     "sag": (38.0, 1.15), "hollows": (50.0, 1.0), "bags": (42.0, 0.8), "fold": (40.0, 0.8), "jowls": (48.0, 0.9),
     "under_chin": (45.0, 0.35), "lip_upper": (38.0, -1.3), "lip_lower": (38.0, -1.0), "tip_up": (35.0, -0.7),
-    "tip": (45.0, 0.3), "ears": (40.0, 0.35), "mouth_corners": (48.0, -0.4), "cheek_fat": (55.0, -0.5),
+    "tip": (45.0, 0.3), "ears": (40.0, 0.35), "mouth_corners": (48.0, -0.5), "cheek_fat": (55.0, -0.5),
     "temples": (55.0, -0.5), "muzzle": (55.0, -0.6), "neck": (55.0, 0.3),
 }  # fmt: skip
 #: Neck and bust against the plain man's: across, up and down, forward.

@@ -11,6 +11,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 
 @dataclass(frozen=True)
@@ -91,10 +92,15 @@ def register(canon: Canon) -> None:
         If there is one of its title, or its parts and landmarks do not go together.
     """
     if canon.title in _canons:
-        raise ValueError(f"there is a canon {canon.title!r} already")
+        raise ValueError(phrase("there is a canon {0!r} already", canon.title))
     if len(canon.parts) != len(canon.keys) - 1:
         raise ValueError(
-            f"canon {canon.title!r} has {len(canon.keys)} landmarks and {len(canon.parts)} parts between them"
+            phrase(
+                "canon {0!r} has {1} landmarks and {2} parts between them",
+                canon.title,
+                len(canon.keys),
+                len(canon.parts),
+            )
         )
     _canons[canon.title] = canon
 

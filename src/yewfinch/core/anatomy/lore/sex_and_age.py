@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from yewfinch.core.shared.phrases import phrase
+
 #: What is known of a sitter's sex.
 Sex = Literal["any", "man", "woman"]
 SEXES: tuple[Sex, ...] = ("any", "man", "woman")
@@ -36,10 +38,10 @@ def years_of(age: Age, years: float | None) -> tuple[float, float]:
         If `age` is none of these, or `years` lie out of `YOUNGEST` to `OLDEST`.
     """
     if age not in AGES:
-        raise ValueError(f"age must be one of {tuple(AGES)}, got {age!r}")
+        raise ValueError(phrase("age must be one of {0}, got {1!r}", tuple(AGES), age))
     if years is None:
         return AGES[age]
     if not YOUNGEST <= years <= OLDEST:
-        raise ValueError(f"years must lie between {YOUNGEST:g} and {OLDEST:g}, got {years!r}")
+        raise ValueError(phrase("years must lie between {0:g} and {1:g}, got {2!r}", YOUNGEST, OLDEST, years))
     room = max(_YEARS_PART * years, _YEARS_LEAST)
     return years - room, years + room

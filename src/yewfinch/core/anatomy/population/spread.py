@@ -19,6 +19,7 @@ from yewfinch.core.anatomy.lore.norms import NORMS, Norm
 from yewfinch.core.anatomy.lore.sex_and_age import SEXES, Sex
 from yewfinch.core.anatomy.population.plain import plain_head
 from yewfinch.core.shared.arrays import DoubleArray
+from yewfinch.core.shared.phrases import phrase
 
 #: Spreads (one standard deviation): size and axes as parts of the whole, the rest in mm.
 #: Fitted to the published spreads of NORMS by tools/fit_spread.py.
@@ -102,7 +103,7 @@ def adults(kind: Sex = "any") -> Spread:
         If `kind` is none of these.
     """
     if kind not in SEXES:
-        raise ValueError(f"kind must be one of {SEXES}, got {kind!r}")
+        raise ValueError(phrase("kind must be one of {0}, got {1!r}", SEXES, kind))
     return adults_of(kind, *landmarks_of(plain_head()))
 
 

@@ -38,6 +38,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.unfold import CornerPlaces, TexturePlaces
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 LEVELS = tuple(range(FINEST + 1))
@@ -128,7 +129,7 @@ class Figures:
 
     def _shaper_of(self, crop: str, cast: int) -> FigureShaper:
         if crop not in EXTENTS or crop == HEAD_ONLY:
-            raise YewfinchError(f"There is no figure '{crop}'. Use one of {', '.join(EXTENTS)}.")
+            raise YewfinchError(phrase("There is no figure '{0}'. Use one of {1}.", crop, in_a_row(", ", EXTENTS)))
         self.prepare(cast=cast)
         if (crop, cast) not in self._crops:
             bodies = self._bodies[cast]
@@ -279,18 +280,23 @@ class Figures:
     # --- edits ----------------------------------------------------------------------------
 
     def begin(self, portrait: Portrait, figure: Figure, name: str) -> Edit:
-        """Put a base head in the place of the present head and eyeballs; other pieces stay."""
-        for key in PIECES:
+        """Put a base head in the place of the present head, its eyeballs and its teeth; other pieces stay."""
+        teeth = [k for k, p in portrait.pieces.items() if p.teeth is not None and p.teeth.clay == HEAD]
+        gone = {*PIECES, *teeth}
+        for key in (*PIECES, *teeth):
             held = portrait.pieces.get(key)
             if held is not None and held.locked:
-                raise YewfinchError(f"'{held.name}' is locked. Unlock it in the pieces to begin another base head.")
+                raise YewfinchError(
+                    phrase("'{0}' is locked. Unlock it in the pieces to begin another base head.", held.name)
+                )
         pieces, anchors, lines = self.pieces(figure)
         changes: list[Change] = [PieceChange(portrait.pieces.get(k), pieces[k]) for k in PIECES]
+        changes += [PieceChange(portrait.pieces[k], None) for k in teeth]
         changes += [PieceChange(portrait.pieces[k], p) for k, p in self._under(portrait, figure).items()]
-        kept = {k: a for k, a in portrait.anchors.items() if a.piece not in PIECES}
-        other = {k: v for k, v in portrait.lines.items() if all(a.piece not in PIECES for a in v)}
-        calipers = tuple(c for c in portrait.calipers if all(a.piece not in PIECES for a in c.points))
-        guides = tuple(g for g in portrait.guides if g[0].piece not in PIECES)
+        kept = {k: a for k, a in portrait.anchors.items() if a.piece not in gone}
+        other = {k: v for k, v in portrait.lines.items() if all(a.piece not in gone for a in v)}
+        calipers = tuple(c for c in portrait.calipers if all(a.piece not in gone for a in c.points))
+        guides = tuple(g for g in portrait.guides if g[0].piece not in gone)
         changes += [
             FieldChange("anchors", portrait.anchors, {**kept, **anchors}),
             FieldChange("lines", portrait.lines, {**other, **lines}),
@@ -312,14 +318,14 @@ class Figures:
         known = figure.crop == HEAD_ONLY or bool(self._bodies)  # else it is looked at once they are
         size = self.layout(figure.crop).size(figure.level) if known else len(piece.surface)
         if piece.levels is not None and size != len(piece.surface) and size in piece.levels.sizes:
-            return f"The head was begun at level {piece.levels.sizes.index(size) + 1}. Go there to steer it."
+            return phrase("The head was begun at level {0}. Go there to steer it.", piece.levels.sizes.index(size) + 1)
         if size != len(piece.surface):
             return "The head's faces were changed since it was begun, so it cannot be steered any more."
         bent = portrait.bent.get(HEAD)
         if bent is not None and bent.on:
             return "Parts of the clay are turned. Take that off in the panel Mask and parts to steer it."
         locked = [portrait.pieces[k].name for k in PIECES if portrait.pieces[k].locked]
-        return f"'{locked[0]}' is locked. Unlock it to steer the base head." if locked else ""
+        return phrase("'{0}' is locked. Unlock it to steer the base head.", locked[0]) if locked else ""
 
     def steer(
         self, portrait: Portrait, to: Person | Figure, name: str, *, draft: bool = False, from_draft: bool = False

@@ -20,6 +20,7 @@ from yewfinch.core.reshape import field_shapes, grid_net, quad_net
 from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray
 from yewfinch.core.shared.cache import cached, fingerprint
 from yewfinch.core.shared.folders import cache_dir
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 SKULL, PEGS = "skull", "pegs"
@@ -132,8 +133,8 @@ def as_clay(portrait: Portrait, piece: str) -> Edit:
     The clay is a piece of its own id, so that a fresh guide does not take its place.
     """
     held = portrait.pieces[piece]
-    clay = replace(held, id=free_id(portrait.ids_taken(), f"{piece} clay"), see_through=False)
-    return Edit(f"{held.name} as clay", (PieceChange(held, None), PieceChange(None, clay)))
+    clay = replace(held, id=free_id(portrait.ids_taken(), phrase("{0} clay", piece)), see_through=False)
+    return Edit(phrase("{0} as clay", held.name), (PieceChange(held, None), PieceChange(None, clay)))
 
 
 def pegs(portrait: Portrait) -> dict[str, DoubleArray]:

@@ -13,6 +13,7 @@ from psygnal import Signal
 from yewfinch.core.document.model.edits import Change, Edit, FieldChange, PieceChange, Told
 from yewfinch.core.document.model.stowage import Stowage, Stowed
 from yewfinch.core.mesh.surface.rows_change import RowsChange
+from yewfinch.core.shared.phrases import phrase
 
 #: Entries kept as they are, for an undo without unpacking.
 RAW = 3
@@ -263,7 +264,7 @@ class History:
             raise ValueError("there is no entry to amend")
         last = self._entries[self._at - 1].edit()
         if len(last.changes) != len(edit.changes):
-            raise ValueError(f"'{edit.name}' and '{last.name}' changed different things")
+            raise ValueError(phrase("'{0}' and '{1}' changed different things", edit.name, last.name))
         return tuple(_joined(a, b) for a, b in zip(last.changes, edit.changes, strict=True))
 
     def amend(self, edit: Edit) -> None:

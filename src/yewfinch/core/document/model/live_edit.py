@@ -10,6 +10,7 @@ from typing import Protocol, Self
 
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.history import History
+from yewfinch.core.shared.phrases import phrase
 
 
 class Editable(Protocol):
@@ -58,7 +59,7 @@ class LiveEdit:
             If it changes other things than the update before, or the live edit has ended.
         """
         if self._ended:
-            raise ValueError(f"'{self.name}' was committed or cancelled already")
+            raise ValueError(phrase("'{0}' was committed or cancelled already", self.name))
         if self.done:
             self.portrait.amend(edit)
         else:

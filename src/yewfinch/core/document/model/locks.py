@@ -5,6 +5,7 @@ from __future__ import annotations
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 def see_unlocked(portrait: Portrait, piece: Piece) -> None:
@@ -16,11 +17,15 @@ def see_unlocked(portrait: Portrait, piece: Piece) -> None:
         If it is locked itself, or a twin or ring copy of it is.
     """
     if piece.locked:
-        raise YewfinchError(f"'{piece.name}' is locked. Unlock it in the list of pieces.")
+        raise YewfinchError(phrase("'{0}' is locked. Unlock it in the list of pieces.", piece.name))
     for other in portrait.followers(piece.id):
         if other.locked:
             raise YewfinchError(
-                f"'{other.name}' follows '{piece.name}' and is locked. Unlock or settle it in the list of pieces."
+                phrase(
+                    "'{0}' follows '{1}' and is locked. Unlock or settle it in the list of pieces.",
+                    other.name,
+                    piece.name,
+                )
             )
 
 
@@ -36,8 +41,12 @@ def chosen_clay(piece: Piece | None) -> Piece:
         raise YewfinchError("Choose a piece first.")
     if piece.fixed:
         if piece.eye is not None and not piece.locked:
-            raise YewfinchError(f"'{piece.name}' is an eye: set it in the panel Eyes, or settle it into clay there.")
+            raise YewfinchError(
+                phrase("'{0}' is an eye: set it in the panel Eyes, or settle it into clay there.", piece.name)
+            )
         if piece.lids is not None and not piece.locked:
-            raise YewfinchError(f"'{piece.name}' are lids: set them in the panel Lids, or join them to the clay there.")
-        raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
+            raise YewfinchError(
+                phrase("'{0}' are lids: set them in the panel Lids, or join them to the clay there.", piece.name)
+            )
+        raise YewfinchError(phrase("'{0}' is locked, or no clay yet.", piece.name))
     return piece

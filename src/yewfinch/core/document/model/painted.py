@@ -16,6 +16,7 @@ from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layer import COLOUR, OTHER, named_by
 from yewfinch.core.skin.colour_layers import ground_roughness
@@ -46,10 +47,12 @@ def check(piece: Piece, change: RowsChange) -> None:
     sheet = sheet_of(piece, change.channel)
     rows = change.rows
     if len(rows) and not 0 <= int(rows.min()) <= int(rows.max()) < sheet.count:
-        raise IndexError(f"samples {rows.min()} to {rows.max()} of {sheet.count}")
+        raise IndexError(phrase("samples {0} to {1} of {2}", rows.min(), rows.max(), sheet.count))
     shape = (len(rows), sheet.width)
     if change.before.shape != shape or change.after.shape != shape:
-        raise ValueError(f"values of shapes {change.before.shape} and {change.after.shape} for samples of {shape}")
+        raise ValueError(
+            phrase("values of shapes {0} and {1} for samples of {2}", change.before.shape, change.after.shape, shape)
+        )
 
 
 def write(piece: Piece, channel: str, rows: IndexArray, values: npt.NDArray[np.generic]) -> IndexArray:

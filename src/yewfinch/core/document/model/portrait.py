@@ -26,6 +26,7 @@ from yewfinch.core.sculpt.form_layers import FormState, Stack
 from yewfinch.core.sculpt.stamps import Stamp
 from yewfinch.core.sculpt.stencil import Stencil
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, DoubleArray, IndexArray
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.calipers import Caliper
 from yewfinch.core.sitter.photo import Sitter
 
@@ -181,7 +182,7 @@ class Portrait:
             If `field` is not one of `FIELDS`.
         """
         if field not in FIELDS:
-            raise ValueError(f"field must be one of {FIELDS}, got {field!r}")
+            raise ValueError(phrase("field must be one of {0}, got {1!r}", FIELDS, field))
         before = getattr(self, field)
         if before == value:
             return
@@ -194,7 +195,7 @@ class Portrait:
     def remove_piece(self, piece_id: str) -> None:
         """Take a piece out, as an undoable edit; landmarks on it go to sleep with it."""
         piece = self.pieces[piece_id]
-        self.perform(Edit(f"Remove {piece.name}", (PieceChange(piece, None),)))
+        self.perform(Edit(phrase("Remove {0}", piece.name), (PieceChange(piece, None),)))
 
     def editing(self, name: str) -> LiveEdit:
         """An open edit, for what is tried live: updated, then committed or cancelled, and one step of the history."""
@@ -412,11 +413,19 @@ def _check(piece: Piece, change: RowsChange) -> None:
         return
     surface, count = piece.surface, len(change.rows)
     if count and not 0 <= int(change.rows.min()) <= int(change.rows.max()) < len(surface):
-        raise IndexError(f"rows {change.rows.min()} to {change.rows.max()} of a surface of {len(surface)} vertices")
+        raise IndexError(
+            phrase("rows {0} to {1} of a surface of {2} vertices", change.rows.min(), change.rows.max(), len(surface))
+        )
     shape = (count, *surface.values(change.channel).shape[1:])
     if change.before.shape != shape or change.after.shape != shape:
         raise ValueError(
-            f"values of shapes {change.before.shape} and {change.after.shape} for {change.channel} of shape {shape}"
+            phrase(
+                "values of shapes {0} and {1} for {2} of shape {3}",
+                change.before.shape,
+                change.after.shape,
+                change.channel,
+                shape,
+            )
         )
 
 

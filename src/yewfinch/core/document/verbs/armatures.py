@@ -11,6 +11,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.reshape.armature import Armature
 from yewfinch.core.reshape.armature_skin import QUICK, edge_for, skin
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 
@@ -26,7 +27,7 @@ def begin(portrait: Portrait, armature: Armature, name: str) -> tuple[Edit, str]
     key = free_id(portrait.ids_taken(), "armature")
     number = key.removeprefix("armature")
     surface = skin(armature, edge_for(armature, QUICK), quick=True)
-    piece = Piece(key, f"Armature {number}".strip(), surface, armature=armature)
+    piece = Piece(key, phrase("Armature {0}", number).strip(), surface, armature=armature)
     return Edit(name, (PieceChange(None, piece),)), key
 
 
@@ -70,9 +71,10 @@ def clothe(portrait: Portrait, piece: str, edge: float, progress: Progress = sil
     assert held.armature is not None
     surface = skin(held.armature, edge, progress=progress)
     key = free_id(portrait.ids_taken(), "clay")
-    clay = Piece(key, f"Clay of {held.name.lower()}", surface)
+    clay = Piece(key, phrase("Clay of {0}", held.name.lower()), surface)
     return Edit(
-        f"Clothe {held.name.lower()}", (PieceChange(held, replace(held, visible=False)), PieceChange(None, clay))
+        phrase("Clothe {0}", held.name.lower()),
+        (PieceChange(held, replace(held, visible=False)), PieceChange(None, clay)),
     ), key
 
 

@@ -18,6 +18,7 @@ from yewfinch.core.features.softly import softened
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.alignment import Alignment
 from yewfinch.core.sitter.solution import Solution
 from yewfinch.core.sitter.towards import thin_plate
@@ -217,7 +218,7 @@ def side_as_other(portrait: Portrait, piece: str, region: str, side_changed: str
     stem = region[:-2] if region.endswith(("_l", "_r")) else region
     name = f"{stem}_{side_changed}"
     if name not in held.regions:
-        raise YewfinchError(f"'{held.name}' has no region '{name}'.")
+        raise YewfinchError(phrase("'{0}' has no region '{1}'.", held.name, name))
     found = _with_twins(portrait, piece)
     assert found.twin is not None
     share = softened(held.surface, held.regions[name].astype(np.float64) / 255.0)
@@ -227,7 +228,7 @@ def side_as_other(portrait: Portrait, piece: str, region: str, side_changed: str
         raise YewfinchError("Both sides are alike there already.")
     own, other = ("left", "right") if side_changed == "l" else ("right", "left")
     change = RowsChange(piece, "positions", rows, held.surface.positions[rows].copy(), after[rows])
-    return Edit(f"{stem.capitalize()}: {own} as {other}", (change,))
+    return Edit(phrase("{0}: {1} as {2}", stem.capitalize(), own, other), (change,))
 
 
 def _with_twins(portrait: Portrait, piece: str) -> Parts:

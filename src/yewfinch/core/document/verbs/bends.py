@@ -13,6 +13,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.reshape.part_turn import Bent, PartTurn, after
 from yewfinch.core.shared.arrays import INDEX, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 def turn(
@@ -42,7 +43,7 @@ def turn(
     held = portrait.pieces[piece]
     see_unlocked(portrait, held)
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is locked or an armature; its parts are not turned.")
+        raise YewfinchError(phrase("'{0}' is locked or an armature; its parts are not turned.", held.name))
     surface = held.surface
     mask = surface.mask[:, 0] / 255.0
     share = mask if masked else 1.0 - mask
@@ -72,12 +73,12 @@ def set_on(portrait: Portrait, piece: str, on: bool) -> Edit:
     """
     held, bent = portrait.pieces[piece], current(portrait, piece)
     if bent is None:
-        raise YewfinchError(f"No part of '{held.name}' was turned.")
+        raise YewfinchError(phrase("No part of '{0}' was turned.", held.name))
     see_unlocked(portrait, held)
     at = held.surface.positions
     if bent.on == on:
         return Edit("", ())
-    name = f"Turned parts {'on' if on else 'off'}"
+    name = phrase("Turned parts {0}", "on" if on else "off")
     return _edit(portrait, piece, bent.again(at) if on else bent.off(at), replace(bent, on=on), name)
 
 

@@ -15,6 +15,7 @@ from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.fuse import origins
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 def at_rest(portrait: Portrait, piece: Piece) -> None:
@@ -29,7 +30,9 @@ def at_rest(portrait: Portrait, piece: Piece) -> None:
     if posed is not None and posed.on and piece.id in posed.rest:
         raise YewfinchError("The figure's pose is on. Take it off first (Shift+H).")
     if bent is not None and bent.on:
-        raise YewfinchError(f"Parts of '{piece.name}' are turned. Take that off in the panel Mask and parts first.")
+        raise YewfinchError(
+            phrase("Parts of '{0}' are turned. Take that off in the panel Mask and parts first.", piece.name)
+        )
 
 
 def let_go(portrait: Portrait, ids: Collection[str]) -> list[Change]:

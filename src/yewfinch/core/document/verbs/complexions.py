@@ -12,6 +12,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import painting
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin.colour_layer import CLEAR, EVEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting, ground_layer
@@ -62,7 +63,7 @@ def lay_on(
     body = body_of(portrait, held, old)
     layers: list[ColourLayer] = []
     for at, (doing, layer) in enumerate(layers_of(what, body)):
-        progress(min(at / (2 * _ABOUT), 1.0), f"laying on: {doing.lower()}")
+        progress(min(at / (2 * _ABOUT), 1.0), phrase("laying on: {0}", doing.lower()))
         if layer is not None:
             plain = EVEN if layer.kind == "pigment" else CLEAR
             sheet = Sheet.of_dense(layer.values, plain)
@@ -89,7 +90,7 @@ def lay_on(
         first = sum(GROUP not in (v.id, v.parent) for v in old.layers[:where])
     stack = [*rest[:first], group, *layers, *rest[first:]]
     whole = Painting(old.grain, stack)
-    return Edit(f"Complexion of {held.name}", painting.begun_with(held, whole))
+    return Edit(phrase("Complexion of {0}", held.name), painting.begun_with(held, whole))
 
 
 def lay_again(
@@ -120,22 +121,26 @@ def lay_again(
     layer = paint[key]
     kind = key.removeprefix(f"{GROUP}-")
     if kind == key:
-        raise YewfinchError(f"'{layer.name}' is no layer of a complexion. Choose one in the list of colour layers.")
+        raise YewfinchError(
+            phrase("'{0}' is no layer of a complexion. Choose one in the list of colour layers.", layer.name)
+        )
     if layer.locked:
-        raise YewfinchError(f"The layer '{layer.name}' is locked. Unlock it first.")
+        raise YewfinchError(phrase("The layer '{0}' is locked. Unlock it first.", layer.name))
     if not SMALLEST <= size <= LARGEST:
-        raise YewfinchError(f"Patterns can be {100 * SMALLEST:.0f} to {100 * LARGEST:.0f} % as large as usual.")
-    progress(0.1, f"laying on: {layer.name.lower()}")
+        raise YewfinchError(
+            phrase("Patterns can be {0:.0f} to {1:.0f} % as large as usual.", 100 * SMALLEST, 100 * LARGEST)
+        )
+    progress(0.1, phrase("laying on: {0}", layer.name.lower()))
     body = replace(body_of(portrait, held, paint), grown=size)
     made = next((m for _, m in layers_of(what, body, kind) if m is not None), None)
     if made is None:
-        raise YewfinchError(f"With these dials there is nothing of '{layer.name}'.")
+        raise YewfinchError(phrase("With these dials there is nothing of '{0}'.", layer.name))
     anew = replace(
         layer,
         sheet=Sheet.of_dense(made.values, EVEN if made.kind == "pigment" else CLEAR),
         values={k: Sheet.of_dense(v, NOTHING) for k, v in made.more.items()},
     )
-    return painting.laid(held, paint, paint.changed(anew).layers, f"{layer.name} anew")
+    return painting.laid(held, paint, paint.changed(anew).layers, phrase("{0} anew", layer.name))
 
 
 def body_of(portrait: Portrait, held: Piece, paint: Painting) -> Body:

@@ -27,6 +27,7 @@ from yewfinch.core.reshape.wrap import MOST_UNDER, laid, mean_edge, under
 from yewfinch.core.sculpt.form_layers import turned
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import counted, phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.skin import paint_levels
 from yewfinch.core.skin.colour_layers import Painting
@@ -56,7 +57,7 @@ def add(portrait: Portrait, piece: str) -> Edit:
         If the piece may not be changed, is not manifold, another level is current, or it would be too large.
     """
     held = usable(portrait, piece)
-    return _gone(portrait, held, f"Add a level to {held.name}", levels.added)
+    return _gone(portrait, held, phrase("Add a level to {0}", held.name), levels.added)
 
 
 def go_to(portrait: Portrait, piece: str, number: int) -> Edit | None:
@@ -70,11 +71,19 @@ def go_to(portrait: Portrait, piece: str, number: int) -> Edit | None:
     held = usable(portrait, piece)
     if not 0 <= number < count(held):
         raise YewfinchError(
-            f"'{held.name}' has {count(held)} level{'s' if count(held) > 1 else ''}; there is no level {number + 1}."
+            counted(
+                "'{1}' has {0} level; there is no level {2}.",
+                "'{1}' has {0} levels; there is no level {2}.",
+                count(held),
+                held.name,
+                number + 1,
+            )
         )
     if number == current(held):
         return None
-    return _gone(portrait, held, f"Level {number + 1} of {held.name}", lambda state: levels.to_level(state, number))
+    return _gone(
+        portrait, held, phrase("Level {0} of {1}", number + 1, held.name), lambda state: levels.to_level(state, number)
+    )
 
 
 def drop_finer(portrait: Portrait, piece: str) -> Edit:
@@ -88,7 +97,7 @@ def drop_finer(portrait: Portrait, piece: str) -> Edit:
     held = usable(portrait, piece)
     if current(held) + 1 >= count(held):
         raise YewfinchError("There is no finer level to drop.")
-    return _gone(portrait, held, f"Drop finer levels of {held.name}", levels.without_finer)
+    return _gone(portrait, held, phrase("Drop finer levels of {0}", held.name), levels.without_finer)
 
 
 def drop_coarser(portrait: Portrait, piece: str) -> Edit:
@@ -102,7 +111,7 @@ def drop_coarser(portrait: Portrait, piece: str) -> Edit:
     held = usable(portrait, piece)
     if current(held) == 0:
         raise YewfinchError("There is no coarser level to drop.")
-    return _gone(portrait, held, f"Drop coarser levels of {held.name}", levels.without_coarser)
+    return _gone(portrait, held, phrase("Drop coarser levels of {0}", held.name), levels.without_coarser)
 
 
 def make_under(portrait: Portrait, piece: str, number: int, progress: Progress = silent) -> Edit:
@@ -126,9 +135,9 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
     """
     held = usable(portrait, piece)
     if held.levels is not None:
-        raise YewfinchError(f"'{held.name}' has levels already. Drop the coarser ones first.")
+        raise YewfinchError(phrase("'{0}' has levels already. Drop the coarser ones first.", held.name))
     if not 1 <= number <= MOST_UNDER:
-        raise YewfinchError(f"1 to {MOST_UNDER} coarser levels can be made, not {number}.")
+        raise YewfinchError(phrase("1 to {0} coarser levels can be made, not {1}.", MOST_UNDER, number))
     found = found_under(held.surface, number, held.regions, part(progress, 0.0, 0.9))
     if found is not None:
         state, source = found
@@ -139,13 +148,15 @@ def make_under(portrait: Portrait, piece: str, number: int, progress: Progress =
             for a in anchors_on(portrait, (piece,))
         }
         whole = replace(with_state(held, state), texture=None)
-        return Edit(f"Levels found under {held.name}", (PieceChange(held, whole), *retied(portrait, same)))
+        return Edit(phrase("Levels found under {0}", held.name), (PieceChange(held, whole), *retied(portrait, same)))
     state = under(held.surface, number, held.regions, progress)
     made = replace(with_state(held, state), texture=None)
-    edit = told(portrait, Edit(f"Levels under {held.name}", (PieceChange(held, made), *tied(portrait, {piece: made}))))
+    edit = told(
+        portrait, Edit(phrase("Levels under {0}", held.name), (PieceChange(held, made), *tied(portrait, {piece: made})))
+    )
     if edit.told is None or number == 1 or edit.told.most <= MUCH_LOST * mean_edge(held.surface):
         return edit
-    return replace(edit, told=replace(edit.told, words=f"{edit.told.words}; fewer levels would lose less"))
+    return replace(edit, told=replace(edit.told, words=phrase("{0}; fewer levels would lose less", edit.told.words)))
 
 
 def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Edit:
@@ -175,10 +186,12 @@ def copy_detail(portrait: Portrait, piece: str, source: str, reach: float) -> Ed
     rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
     if not len(rows):
         raise YewfinchError(
-            f"Nothing of '{other.name}' lies within {reach:g} mm of '{held.name}', or all of it is masked."
+            phrase(
+                "Nothing of '{0}' lies within {1:g} mm of '{2}', or all of it is masked.", other.name, reach, held.name
+            )
         )
     return Edit(
-        f"Detail of {other.name} onto {held.name}",
+        phrase("Detail of {0} onto {1}", other.name, held.name),
         (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),),
     )
 

@@ -38,6 +38,7 @@ from yewfinch.core.features.softly import softened
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: What the layers are called.
@@ -110,7 +111,7 @@ def usual_landmarks(portrait: Portrait) -> dict[str, DoubleArray]:
 
     person = usual_person(portrait)
     shaper = plain_shaper(person.cast)
-    return dict(zip(shaper.keys, shaper.mean(person.sex, person.age), strict=True))
+    return dict(zip(shaper.keys, shaper.marks.mean(person.sex, person.age), strict=True))
 
 
 def usual_of(several: Sequence[Portrait], clay: Piece) -> Usual:
@@ -208,7 +209,7 @@ def begin_measure(portrait: Portrait, piece: str, what: Unusual, progress: Progr
     if start[-2:] == end[-2:] and start[-2:] in ("_l", "_r"):  # on one side: the other goes along
         pairs.append((LANDMARKS[start].twin, LANDMARKS[end].twin))
     steps = steps_of_measure(held.surface, portrait.landmarks(), pairs, what.usual)
-    return _layer(portrait, piece, steps, "", f"{LAYER}: {what.norm.title}", progress)
+    return _layer(portrait, piece, steps, "", phrase("{0}: {1}", LAYER, what.norm.title), progress)
 
 
 def _layer(
@@ -217,7 +218,7 @@ def _layer(
     held = portrait.pieces[piece]
     if region:
         if region not in held.regions:
-            raise YewfinchError(f"'{held.name}' has no region '{region}'.")
+            raise YewfinchError(phrase("'{0}' has no region '{1}'.", held.name, region))
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
     around = list(_near(portrait, piece).values())
     beyond, between = (with_eyes(held.surface, steps, around, beyond=b) for b in (True, False))
@@ -247,7 +248,7 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
         If the piece or an eye may not be changed, or k makes no sense.
     """
     if not (np.isfinite(k) and LEAST <= k <= MOST):
-        raise YewfinchError(f"{k:g} times makes no sense; {LEAST:g}, the norm, to {MOST:g} do.")
+        raise YewfinchError(phrase("{0:g} times makes no sense; {1:g}, the norm, to {2:g} do.", k, LEAST, MOST))
     held = portrait.pieces[piece]
     layer = form_layers.stack_of(portrait, held)[key]
     if abs(k - 1.0 - layer.strength) < 1e-9:
@@ -272,7 +273,7 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
         step = (k - 1.0 - layer.strength) * _of_mouth(portrait, piece, steps)
         now_teeth = moved_teeth(standing_teeth(held_teeth), np.eye(3), 1.0, step)
         changes.append(with_teeth(held_teeth, now_teeth))
-    return Edit(f"{layer.name} {k:.2f} times", tuple(changes))
+    return Edit(phrase("{0} {1:.2f} times", layer.name, k), tuple(changes))
 
 
 def _of_mouth(portrait: Portrait, piece: str, steps: DoubleArray) -> DoubleArray:

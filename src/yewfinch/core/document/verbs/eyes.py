@@ -22,6 +22,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Two eyes are a pair if one lies so near to the other's mirror image, mm.
 _PAIR = 25.0
@@ -43,7 +44,7 @@ def standing(piece: Piece) -> Eye:
         If it is none.
     """
     if piece.eye is None:
-        raise YewfinchError(f"'{piece.name}' is no eye. Choose one, or begin two in the panel Eyes.")
+        raise YewfinchError(phrase("'{0}' is no eye. Choose one, or begin two in the panel Eyes.", piece.name))
     return eye_as_it_stands(piece.eye, piece.surface.positions)
 
 
@@ -78,7 +79,7 @@ def change(portrait: Portrait, eyes: Mapping[str, Eye], name: str) -> Edit:
         see_unlocked(portrait, held)
         at_rest(portrait, held)
         if held.eye is None:
-            raise YewfinchError(f"'{held.name}' is no eye.")
+            raise YewfinchError(phrase("'{0}' is no eye.", held.name))
         checked(eye)
         if eye != held.eye or eye != standing(held):
             changes.append(PieceChange(held, replace(held, eye=eye, surface=surface_of(eye))))
@@ -122,7 +123,9 @@ def begin(portrait: Portrait, fronts: Mapping[str, Point]) -> tuple[Edit, dict[s
         )
         key = free_id(taken, "eye")
         taken.add(key)
-        changes.append(PieceChange(None, Piece(key, f"{_SIDES[side]} eye", surface_of(checked(eye)), eye=eye)))
+        changes.append(
+            PieceChange(None, Piece(key, phrase("{0} eye", _SIDES[side]), surface_of(checked(eye)), eye=eye))
+        )
         made[side] = key
     return Edit("New eyes" if len(made) > 1 else "New eye", tuple(changes)), made
 
@@ -139,7 +142,7 @@ def adopt(portrait: Portrait, piece: str) -> Edit:
     see_unlocked(portrait, held)
     at_rest(portrait, held)
     if held.eye is not None:
-        raise YewfinchError(f"'{held.name}' is an eye already.")
+        raise YewfinchError(phrase("'{0}' is an eye already.", held.name))
     found = _as_base_eye(held.surface.positions) or _as_ball(held)
     x, y, z = found.place
     corner = portrait.landmarks().get("en_l" if x >= 0 else "en_r")
@@ -152,7 +155,7 @@ def adopt(portrait: Portrait, piece: str) -> Edit:
         )
     )
     whole = replace(held, eye=eye, surface=surface_of(eye), regions={}, texture=None, levels=None)
-    return Edit(f"Take {held.name} for an eye", (PieceChange(held, whole),))
+    return Edit(phrase("Take {0} for an eye", held.name), (PieceChange(held, whole),))
 
 
 def _as_base_eye(at: FloatArray) -> Eye | None:
@@ -179,7 +182,7 @@ def _as_ball(held: Piece) -> Eye:
         centre, radius = _ball(at[off <= np.quantile(off, 0.7)])
     off = np.linalg.norm(at - centre, axis=1) - radius
     if np.quantile(np.abs(off), 0.8) > _ROUND * radius or not 6.0 <= radius <= 30.0:
-        raise YewfinchError(f"'{held.name}' is no ball of the size of an eye, so it is not taken for one.")
+        raise YewfinchError(phrase("'{0}' is no ball of the size of an eye, so it is not taken for one.", held.name))
     return moved(Eye((0.0, 0.0, 0.0), (0.0, 0.0, 0.0)), np.eye(3), 2.0 * radius / GLOBE, centre)
 
 
@@ -202,7 +205,7 @@ def settle(portrait: Portrait, piece: str) -> Edit:
     held = portrait.pieces[piece]
     see_unlocked(portrait, held)
     standing(held)
-    return Edit(f"Settle {held.name}", (PieceChange(held, replace(held, eye=None)),))
+    return Edit(phrase("Settle {0}", held.name), (PieceChange(held, replace(held, eye=None)),))
 
 
 def seat(portrait: Portrait, eyes: list[str], clay: str, gap: float) -> Edit:
@@ -267,7 +270,7 @@ def apart(eyes: Mapping[str, Eye], distance: float) -> dict[str, Eye]:
     if len(eyes) != 2:
         raise YewfinchError("Two eyes are needed to set how far their pupils are apart.")
     if not (np.isfinite(distance) and 20.0 <= distance <= 200.0):
-        raise YewfinchError(f"Pupils {distance:g} mm apart make no sense; 20 to 200 mm do.")
+        raise YewfinchError(phrase("Pupils {0:g} mm apart make no sense; 20 to 200 mm do.", distance))
     (one, a), (two, b) = eyes.items()
     p, q = np.array(a.place), np.array(b.place)
     way = p - q

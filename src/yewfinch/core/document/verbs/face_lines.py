@@ -14,6 +14,7 @@ from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 
 #: A dragged place takes its neighbours along over so many mm of the line, unless another reach is given.
@@ -46,7 +47,7 @@ def drawn(portrait: Portrait, piece: Piece, key: str, camera: Camera, points: Do
     line = spaced(laid, SAMPLES)
     if not _runs_well(portrait, key, line):
         line = line[::-1]
-    return _edit(portrait, key, tied(piece.id, piece.surface, line), f"Draw {CURVES[key].plain}")
+    return _edit(portrait, key, tied(piece.id, piece.surface, line), phrase("Draw {0}", CURVES[key].plain))
 
 
 def dragged(surface: Surface, line: Line, number: int, to: DoubleArray, reach: float = REACH) -> Line:
@@ -80,12 +81,12 @@ def removed(portrait: Portrait, key: str) -> Edit | None:
     if key not in portrait.lines:
         return None
     left = {k: v for k, v in portrait.lines.items() if k != key}
-    return Edit(f"Remove {CURVES[key].plain}", (FieldChange("lines", portrait.lines, left),))
+    return Edit(phrase("Remove {0}", CURVES[key].plain), (FieldChange("lines", portrait.lines, left),))
 
 
 def changed(portrait: Portrait, key: str, line: Line) -> Edit:
     """A line in the place of what it was."""
-    return _edit(portrait, key, line, f"Move {CURVES[key].plain}")
+    return _edit(portrait, key, line, phrase("Move {0}", CURVES[key].plain))
 
 
 def tied(piece: str, surface: Surface, line: DoubleArray) -> Line:

@@ -17,6 +17,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import counted, in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.alignment import Alignment, align, procrustes, relative_covariance
 from yewfinch.core.sitter.compare import defined_at_size
@@ -61,14 +62,18 @@ class Fit:
 
     def words(self) -> str:
         """One or two sentences."""
-        text = f"The base head is fitted to {self.landmarks} landmarks"
+        text = phrase("The base head is fitted to {0} landmarks", self.landmarks)
         if self.lines:
-            plural = "" if self.lines == 1 else "s"
-            text += f" and {self.lines} drawn line{plural}, which moved the surface by up to {self.moved:.1f} mm"
+            text += counted(
+                " and {0} drawn line, which moved the surface by up to {1:.1f} mm",
+                " and {0} drawn lines, which moved the surface by up to {1:.1f} mm",
+                self.lines,
+                self.moved,
+            )
         text += "." if self.sized else "; size was not measured, so that of the base head is kept."
         if self.unseen:
             unseen = (n.replace("_l", ", left").replace("_r", ", right") for n in self.unseen)
-            text += f" No photo tells of: {', '.join(unseen)}."
+            text += phrase(" No photo tells of: {0}.", in_a_row(", ", unseen))
         return text
 
 
@@ -102,14 +107,14 @@ def person_of(portrait: Portrait, shaper: HeadShaper, person: Person, *, lopside
     keys = [k for k in found.keys if k in shaper.keys]
     rows = [shaper.keys.index(k) for k in keys]
     points = np.array([found.points[found.index(k)] for k in keys])
-    middle = shaper.mean(0.5, max(person.age, 20.0))[rows]
+    middle = shaper.marks.mean(0.5, max(person.age, 20.0))[rows]
     sex = {"man": 1.0, "woman": 0.0}.get(portrait.sitter.kind)
     if sex is None:
         laid = _laid(found, keys, points, middle, scaled=scaled).to_sitter(points)
         sex = sex_of(dict(zip(keys, laid, strict=True)))
-    mean = shaper.mean(sex, person.age)
+    mean = shaper.marks.mean(sex, person.age)
     lay = _laid(found, keys, points, mean[rows], scaled=scaled)
-    spread = shaper.spread.covariance * max(found.doubt.shape, 1.0)
+    spread = shaper.marks.spread.covariance * max(found.doubt.shape, 1.0)
     index = np.concatenate([3 * r + np.arange(3) for r in rows])
     noise = np.diag(_said_by_photos(found, keys, lay, np.diag(spread)[index]))
     away = (lay.to_sitter(points) - mean[rows]).ravel()

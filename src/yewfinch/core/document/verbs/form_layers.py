@@ -20,6 +20,7 @@ from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.sculpt.form_layers import FAINTEST, STRONGEST, WEAKEST, FormLayer, Stack, merged, rows_of, worked_on
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: Layers of one level at most.
 MOST = 60
@@ -56,7 +57,9 @@ def add(portrait: Portrait, piece: str, name: str = "") -> tuple[Edit, str]:
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = _new(portrait, piece, stack, name)
-    return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Add the layer {layer.name}"), layer.id
+    return _edit(
+        portrait, held, replace(stack, layers=(layer, *stack.layers)), phrase("Add the layer {0}", layer.name)
+    ), layer.id
 
 
 def rename(portrait: Portrait, piece: str, key: str, name: str) -> Edit:
@@ -70,7 +73,10 @@ def rename(portrait: Portrait, piece: str, key: str, name: str) -> Edit:
     held = portrait.pieces[piece]
     stack = stack_of(portrait, held)
     return _edit(
-        portrait, held, stack.changed(replace(stack[key], name=_named(name))), f"Call the layer {_named(name)}"
+        portrait,
+        held,
+        stack.changed(replace(stack[key], name=_named(name))),
+        phrase("Call the layer {0}", _named(name)),
     )
 
 
@@ -84,13 +90,21 @@ def weigh(portrait: Portrait, piece: str, key: str, strength: float) -> Edit:
     """
     if not (np.isfinite(strength) and WEAKEST <= strength <= STRONGEST):
         raise YewfinchError(
-            f"A layer cannot be {100 * strength:g} % strong; {100 * WEAKEST:g} to {100 * STRONGEST:g} % make sense."
+            phrase(
+                "A layer cannot be {0:g} % strong; {1:g} to {2:g} % make sense.",
+                100 * strength,
+                100 * WEAKEST,
+                100 * STRONGEST,
+            )
         )
     held = usable(portrait, piece)
     stack = stack_of(portrait, held)
     layer = stack[key]
     return _edit(
-        portrait, held, stack.changed(replace(layer, strength=strength)), f"{layer.name} at {100 * strength:.0f} %"
+        portrait,
+        held,
+        stack.changed(replace(layer, strength=strength)),
+        phrase("{0} at {1:.0f} %", layer.name, 100 * strength),
     )
 
 
@@ -100,7 +114,10 @@ def show(portrait: Portrait, piece: str, key: str, visible: bool) -> Edit:
     stack = stack_of(portrait, held)
     layer = stack[key]
     return _edit(
-        portrait, held, stack.changed(replace(layer, visible=visible)), f"{'Show' if visible else 'Hide'} {layer.name}"
+        portrait,
+        held,
+        stack.changed(replace(layer, visible=visible)),
+        phrase("{0} {1}", "Show" if visible else "Hide", layer.name),
     )
 
 
@@ -111,7 +128,7 @@ def hold_off(portrait: Portrait, piece: str, key: str) -> Edit:
     layer, surface = stack[key], held.surface
     rows = np.nonzero(surface.mask[:, 0])[0].astype(INDEX)
     mask = SparseRows(1, "uint8").with_rows(rows, surface.mask[rows]) if len(rows) else None
-    return _edit(portrait, held, stack.changed(replace(layer, mask=mask)), f"Mask of {layer.name}")
+    return _edit(portrait, held, stack.changed(replace(layer, mask=mask)), phrase("Mask of {0}", layer.name))
 
 
 def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
@@ -120,7 +137,7 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     stack = stack_of(portrait, held)
     layer = stack[key]
     twin = replace(
-        _new(portrait, piece, stack, f"{layer.name}, copy"[:LONGEST]),
+        _new(portrait, piece, stack, phrase("{0}, copy", layer.name)[:LONGEST]),
         steps=layer.steps,
         strength=layer.strength,
         mask=layer.mask,
@@ -129,7 +146,10 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     )
     at = stack.layers.index(layer)
     return _edit(
-        portrait, held, replace(stack, layers=(*stack.layers[:at], twin, *stack.layers[at:])), f"Duplicate {layer.name}"
+        portrait,
+        held,
+        replace(stack, layers=(*stack.layers[:at], twin, *stack.layers[at:])),
+        phrase("Duplicate {0}", layer.name),
     ), twin.id
 
 
@@ -145,7 +165,7 @@ def remove(portrait: Portrait, piece: str, key: str, *, settle: bool = False) ->
         made = replace(
             made, base=stack.base.with_rows(rows, np.asarray(stack.base.at(rows), np.float64) + layer.shown(rows))
         )
-    return _edit(portrait, held, made, f"{'Settle' if settle else 'Remove'} {layer.name}")
+    return _edit(portrait, held, made, phrase("{0} {1}", "Settle" if settle else "Remove", layer.name))
 
 
 def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
@@ -162,7 +182,9 @@ def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     if at + 1 == len(stack.layers):
         raise YewfinchError("There is no layer below this one. Settle it to make it part of the form.")
     lower = stack.layers[at + 1]
-    return _edit(portrait, held, merged(stack, key, lower.id), f"Merge {stack[key].name} into {lower.name}"), lower.id
+    return _edit(
+        portrait, held, merged(stack, key, lower.id), phrase("Merge {0} into {1}", stack[key].name, lower.name)
+    ), lower.id
 
 
 def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
@@ -175,7 +197,7 @@ def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
     layers = (*rest[:to], layer, *rest[to:])
     if layers == stack.layers:
         return None
-    return _edit(portrait, held, replace(stack, layers=layers), f"Order of {layer.name}")
+    return _edit(portrait, held, replace(stack, layers=layers), phrase("Order of {0}", layer.name))
 
 
 def last_strokes(portrait: Portrait, piece: str, count: int = 1) -> tuple[Edit, str]:
@@ -205,7 +227,7 @@ def last_strokes(portrait: Portrait, piece: str, count: int = 1) -> tuple[Edit, 
         names.append(edit.name)
     if not names:
         raise YewfinchError("The last step was no stroke on the form itself, so there is nothing to put onto a layer.")
-    return difference(portrait, piece, before, names[0] if len(names) == 1 else f"{len(names)} strokes")
+    return difference(portrait, piece, before, names[0] if len(names) == 1 else phrase("{0} strokes", len(names)))
 
 
 def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) -> tuple[Edit, str]:
@@ -228,7 +250,7 @@ def difference(portrait: Portrait, piece: str, before: FloatArray, name: str) ->
     whole = _whole(rows, len(surface))
     stack = replace(stack, layers=(layer, *stack.layers)).synced(whole, before[whole])
     made, _ = worked_on(stack, layer.id, rows, before[rows], surface.positions[rows])
-    return _edit(portrait, held, made, f"Layer {layer.name}"), layer.id
+    return _edit(portrait, held, made, phrase("Layer {0}", layer.name)), layer.id
 
 
 def lay(
@@ -266,7 +288,9 @@ def lay(
     kept = SparseRows().with_rows(rows, steps[rows])
     rest = None if below is None else SparseRows().with_rows(rows, other[rows]).trimmed()
     layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, below=rest)
-    return _edit(portrait, held, replace(stack, layers=(layer, *stack.layers)), f"Layer {layer.name}"), layer.id
+    return _edit(
+        portrait, held, replace(stack, layers=(layer, *stack.layers)), phrase("Layer {0}", layer.name)
+    ), layer.id
 
 
 def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
@@ -286,7 +310,7 @@ def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
     stack = stack.synced(whole, held.surface.positions[whole])
     layer = stack[key]
     made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None)
-    return _edit(portrait, held, stack.changed(made), f"Layer {layer.name}")
+    return _edit(portrait, held, stack.changed(made), phrase("Layer {0}", layer.name))
 
 
 def after_stroke(portrait: Portrait, piece: str, key: str, change: RowsChange) -> Sequence[Change]:
@@ -325,9 +349,9 @@ def ready(portrait: Portrait, piece: Piece, key: str) -> str:
     except YewfinchError as error:
         return str(error)
     if not layer.visible:
-        return f"The layer '{layer.name}' is hidden. Show it to work on it."
+        return phrase("The layer '{0}' is hidden. Show it to work on it.", layer.name)
     if abs(layer.strength) < FAINTEST:
-        return f"The layer '{layer.name}' has no strength. Give it some to work on it."
+        return phrase("The layer '{0}' has no strength. Give it some to work on it.", layer.name)
     return ""
 
 
@@ -336,16 +360,16 @@ def ready(portrait: Portrait, piece: Piece, key: str) -> str:
 
 def _new(portrait: Portrait, piece: str, stack: Stack, name: str) -> FormLayer:
     if len(stack.layers) >= MOST:
-        raise YewfinchError(f"There are {MOST} layers already. Merge or settle some first.")
+        raise YewfinchError(phrase("There are {0} layers already. Merge or settle some first.", MOST))
     taken = {v.id for s in (*portrait.layers.get(piece, ()), stack) for v in s.layers}
     key = next(k for n in count(1) if (k := f"layer{n}") not in taken)
-    return FormLayer(key, _named(name) if name else f"Layer {len(stack.layers) + 1}")
+    return FormLayer(key, _named(name) if name else phrase("Layer {0}", len(stack.layers) + 1))
 
 
 def _named(name: str) -> str:
-    name = " ".join(name.split())
+    name = in_a_row(" ", name.split())
     if not 0 < len(name) <= LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
     return name
 
 

@@ -18,6 +18,7 @@ from yewfinch.core.reshape.body import Body
 from yewfinch.core.reshape.fuse import fused
 from yewfinch.core.reshape.touching import overlapping, together
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Rims of more edges than this are not closed for fusing.
@@ -87,13 +88,13 @@ def fuse(
     ]
     changes += tied(portrait, {p.id: piece for p in (*held, *away)})
     what = (
-        f"Remesh {first.name}"
+        phrase("Remesh {0}", first.name)
         if not gone
-        else f"Keep what lies within {within[0].name}"
+        else phrase("Keep what lies within {0}", within[0].name)
         if within
-        else f"Take {away[0].name} away"
+        else phrase("Take {0} away", away[0].name)
         if len(held) == 1 and away
-        else f"Fuse {len(held)} pieces"
+        else phrase("Fuse {0} pieces", len(held))
     )
     return told(portrait, Edit(what, tuple(changes)), part(progress, 0.92, 1.0), whole=not gone)
 
@@ -108,9 +109,9 @@ def usable_clay(portrait: Portrait, key: str) -> Piece:
     """
     held = portrait.pieces[key]
     if held.locked:
-        raise YewfinchError(f"'{held.name}' is locked. Unlock it in the list of pieces, or hide it.")
+        raise YewfinchError(phrase("'{0}' is locked. Unlock it in the list of pieces, or hide it.", held.name))
     if held.armature is not None or held.see_through:
-        raise YewfinchError(f"'{held.name}' is no clay. Clothe it into clay first, or hide it.")
+        raise YewfinchError(phrase("'{0}' is no clay. Clothe it into clay first, or hide it.", held.name))
     at_rest(portrait, held)
     return held
 
@@ -124,8 +125,11 @@ def _closed(piece: Piece) -> Surface:
     made = mended(surface.positions, surface.faces, weld=0.0, speck=0.0, longest=_LONGEST, crossing=True)
     if made.report.left_open or abs(_volume(made)) < _FLAT * float(np.ptp(made.positions, axis=0).max()) ** 3:
         raise YewfinchError(
-            f"'{piece.name}' has an open rim that cannot be closed, so its inside cannot be told. Close it first, or "
-            "hide it."
+            phrase(
+                "'{0}' has an open rim that cannot be closed, so its inside cannot be told. Close it "
+                "first, or hide it.",
+                piece.name,
+            )
         )
     faces, order = in_face_order(made.positions.astype(np.float32), made.faces)
     return Surface(made.positions[order], faces)

@@ -10,6 +10,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.query.anchors import Anchor, anchor
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 
 #: A guide has a place every so many pixels of the drawing; places of one that are farther apart than so many times the
@@ -38,7 +39,7 @@ def drawn(portrait: Portrait, piece: Piece, camera: Camera, points: DoubleArray)
         If the piece is locked or no clay, the line does not lie on it, or there are too many guides.
     """
     if len(portrait.guides) >= MOST:
-        raise YewfinchError(f"There are {MOST} guides already. Remove some first.")
+        raise YewfinchError(phrase("There are {0} guides already. Remove some first.", MOST))
     longest = laid_on(piece, camera, points)
     return Edit("Draw a guide", (FieldChange("guides", portrait.guides, (*portrait.guides, tuple(longest))),))
 
@@ -52,7 +53,7 @@ def laid_on(piece: Piece, camera: Camera, points: DoubleArray) -> list[Anchor]:
         If the piece is locked or no clay, or the line does not lie on it.
     """
     if piece.fixed:
-        raise YewfinchError(f"'{piece.name}' is locked, or no clay yet.")
+        raise YewfinchError(phrase("'{0}' is locked, or no clay yet.", piece.name))
     rows: list[list[Anchor]] = [[]]
     last, usual = None, None
     for at in _even(points):
@@ -71,7 +72,7 @@ def laid_on(piece: Piece, camera: Camera, points: DoubleArray) -> list[Anchor]:
         last = hit.point
     longest = max(rows, key=len)
     if len(longest) < 2:
-        raise YewfinchError(f"The line does not lie on '{piece.name}'. Draw it over the chosen piece.")
+        raise YewfinchError(phrase("The line does not lie on '{0}'. Draw it over the chosen piece.", piece.name))
     return longest
 
 
@@ -92,7 +93,7 @@ def erased(portrait: Portrait, piece: Piece, camera: Camera, points: DoubleArray
     count = len(portrait.guides) - len(left)
     if not count:
         return None
-    name = "Remove a guide" if count == 1 else f"Remove {count} guides"
+    name = "Remove a guide" if count == 1 else phrase("Remove {0} guides", count)
     return Edit(name, (FieldChange("guides", portrait.guides, left),))
 
 

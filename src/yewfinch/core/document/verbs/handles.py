@@ -31,6 +31,7 @@ from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.likeness import likeness
 
@@ -129,7 +130,9 @@ def push(portrait: Portrait, key: str, sides: Sequence[int], by: float) -> Edit:
     handle = HANDLES[key]
     now = None if found is None else found[1].value(key, sides[0])
     if found is None or now is None:
-        raise YewfinchError(f"'{handle.title}' cannot be told on this clay: landmarks are missing. Place them first.")
+        raise YewfinchError(
+            phrase("'{0}' cannot be told on this clay: landmarks are missing. Place them first.", handle.title)
+        )
     clay, face = found
     moves = [m for s in sides for m in handle.moves(face.points, s)]
     reached = handle.value(pushed(face, moves, by), sides[0])
@@ -148,7 +151,14 @@ def _moved(
     at = piece.surface.positions[rows].astype(np.float64)
     goes = carried(face, moves, by, at, _eyes(portrait))
     alike = set(sides) == {_LEFT, _RIGHT} or not HANDLES[key].paired
-    return _edit(portrait, piece, rows, goes, alike, f"{FEATURES[HANDLES[key].feature]}: {HANDLES[key].title.lower()}")
+    return _edit(
+        portrait,
+        piece,
+        rows,
+        goes,
+        alike,
+        phrase("{0}: {1}", FEATURES[HANDLES[key].feature], HANDLES[key].title.lower()),
+    )
 
 
 def _eyes(portrait: Portrait) -> list[tuple[DoubleArray, float]]:
@@ -229,16 +239,18 @@ def to_sitter(
     clay, _ = found
     piece = usable(portrait, clay)
     chosen = [f for f in features if f] or list(FEATURES)
-    named = " and ".join(FEATURES[f].lower() for f in features if f)
+    named = in_a_row(" and ", (FEATURES[f].lower() for f in features if f))
     wanted = _wanted(portrait, chosen, sides)
     if not wanted:
-        what = f"of the {named} " if named else ""
-        raise YewfinchError(f"No measure {what}is known of the sitter. Mark its landmarks on photos and solve first.")
+        what = phrase("of the {0} ", named) if named else ""
+        raise YewfinchError(
+            phrase("No measure {0}is known of the sitter. Mark its landmarks on photos and solve first.", what)
+        )
     surface, around = piece.surface.copy(), _eyes(portrait)
     start = surface.positions.copy()
     for turn in range(_ROUNDS):
         for number, (key, side, value) in enumerate(wanted):
-            progress((turn + number / len(wanted)) / _ROUNDS, f"bringing {HANDLES[key].title.lower()} over")
+            progress((turn + number / len(wanted)) / _ROUNDS, phrase("bringing {0} over", HANDLES[key].title.lower()))
             face = face_on(surface, _landmarks(portrait, clay, surface))
             now = face.value(key, side)
             handle = HANDLES[key]
@@ -253,7 +265,7 @@ def to_sitter(
             goes = at + free * (carried(face, moves, by, at, around) - at)
             surface.set_rows(rows, goes.astype(POSITION))
     rows = np.flatnonzero((surface.positions != start).any(axis=1)).astype(INDEX)
-    name = f"{named.capitalize()} to the sitter" if named else "Face to the sitter"
+    name = phrase("{0} to the sitter", named.capitalize()) if named else "Face to the sitter"
     return _edit(portrait, piece, rows, surface.positions[rows].astype(np.float64), False, name), len(wanted)
 
 

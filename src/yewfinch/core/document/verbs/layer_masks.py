@@ -13,6 +13,7 @@ from yewfinch.core.sculpt import mask_makers
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_lab
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.colour_difference import ciede2000
 from yewfinch.core.skin.colour_layer import OPEN
 from yewfinch.core.skin.sheet import Sheet
@@ -24,9 +25,9 @@ def set_mask(portrait: Portrait, piece: str, key: str, mask: ByteArray | None) -
     painting = painting_of(portrait, piece)
     layer = painting[key]
     if mask is not None and mask.shape != (painting.grain.count, 1):
-        raise ValueError(f"a mask of shape {mask.shape} for {painting.grain.count} samples")
+        raise ValueError(phrase("a mask of shape {0} for {1} samples", mask.shape, painting.grain.count))
     made = replace(layer, mask=None if mask is None else Sheet.of_dense(mask, OPEN))
-    name = f"Mask of {layer.name}" if mask is not None else f"No mask for {layer.name}"
+    name = phrase("Mask of {0}", layer.name) if mask is not None else phrase("No mask for {0}", layer.name)
     return laid(held, painting, painting.changed(made).layers, name)
 
 
@@ -51,7 +52,7 @@ def mask_from_region(portrait: Portrait, piece: str, key: str, region: str) -> E
     held = paintable(portrait, piece)
     painting = painting_of(portrait, piece)
     if region not in held.regions:
-        raise YewfinchError(f"'{held.name}' has no region '{region}'.")
+        raise YewfinchError(phrase("'{0}' has no region '{1}'.", held.name, region))
     member = painting.grain.spread(held.regions[region][:, None])
     return set_mask(portrait, piece, key, np.round(member).astype(np.uint8))
 

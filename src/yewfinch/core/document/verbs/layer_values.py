@@ -13,6 +13,7 @@ from yewfinch.core.document.verbs import form_layers
 from yewfinch.core.document.verbs.painting import laid, paintable, painting_of
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.skin import qualities
 from yewfinch.core.skin.colour_layer import ColourLayer
 from yewfinch.core.skin.qualities import CARRIERS, NOTHING, QUALITIES
@@ -46,7 +47,7 @@ def lay_all_over(
     made = dict(layer.values)
     for name, value in values.items():
         if name not in QUALITIES or not 0 <= value <= 255:
-            raise ValueError(f"no such value: {name} {value}")
+            raise ValueError(phrase("no such value: {0} {1}", name, value))
         if layer.kind == "fill" or not where_painted:
             made[name] = Sheet(painting.grain.count, (value, 255))
             continue
@@ -55,7 +56,9 @@ def lay_all_over(
         table[:, 0] = np.where(table[:, 1] > 0, value, 0)
         made[name] = Sheet.of_dense(table, NOTHING)
     words = _words(list(values))
-    return laid(held, painting, painting.changed(replace(layer, values=made)).layers, f"{words} on {layer.name}")
+    return laid(
+        held, painting, painting.changed(replace(layer, values=made)).layers, phrase("{0} on {1}", words, layer.name)
+    )
 
 
 def put(portrait: Portrait, piece: str, key: str, quality: str, values: ByteArray) -> Edit:
@@ -65,7 +68,10 @@ def put(portrait: Portrait, piece: str, key: str, quality: str, values: ByteArra
     layer = _carrier(painting[key])
     made = {**layer.values, quality: Sheet.of_dense(values, NOTHING)}
     return laid(
-        held, painting, painting.changed(replace(layer, values=made)).layers, f"{_words([quality])} on {layer.name}"
+        held,
+        painting,
+        painting.changed(replace(layer, values=made)).layers,
+        phrase("{0} on {1}", _words([quality]), layer.name),
     )
 
 
@@ -82,10 +88,12 @@ def take_away(portrait: Portrait, piece: str, key: str, names: Sequence[str]) ->
     layer = _carrier(painting[key])
     some = [k for k in names if k in layer.values]
     if not some:
-        raise YewfinchError(f"'{layer.name}' carries none of what is ticked.")
+        raise YewfinchError(phrase("'{0}' carries none of what is ticked.", layer.name))
     rest = {k: s for k, s in layer.values.items() if k not in some}
     made = replace(layer, values=rest)
-    return laid(held, painting, painting.changed(made).layers, f"No {_words(some).lower()} on {layer.name}")
+    return laid(
+        held, painting, painting.changed(made).layers, phrase("No {0} on {1}", _words(some).lower(), layer.name)
+    )
 
 
 def height_to_form(portrait: Portrait, piece: str) -> tuple[Edit, str]:
@@ -114,15 +122,15 @@ def height_to_form(portrait: Portrait, piece: str) -> tuple[Edit, str]:
 
 def _carrier(layer: ColourLayer) -> ColourLayer:
     if layer.kind not in CARRIERS:
-        raise YewfinchError(f"'{layer.name}' carries colour only. Choose a layer of paint or a fill.")
+        raise YewfinchError(phrase("'{0}' carries colour only. Choose a layer of paint or a fill.", layer.name))
     if layer.locked:
-        raise YewfinchError(f"The layer '{layer.name}' is locked. Unlock it first.")
+        raise YewfinchError(phrase("The layer '{0}' is locked. Unlock it first.", layer.name))
     return layer
 
 
 def _words(names: Sequence[str]) -> str:
     first, *rest = [QUALITIES[k].title for k in names]
-    return ", ".join([first, *(w.lower() for w in rest)])
+    return in_a_row(", ", [first, *(w.lower() for w in rest)])
 
 
 def carried_words(layer: ColourLayer) -> str:

@@ -21,6 +21,7 @@ from yewfinch.core.features.laid_head.doubts import Doubt
 from yewfinch.core.features.laid_head.laying import ASKED, LEAST, LaidHead, lay_head
 from yewfinch.core.mesh.query.nearest import nearest_anchors
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.shared.similarity import similarity
 
@@ -73,7 +74,9 @@ def found_right(portrait: Portrait, piece: str, key: str) -> Edit:
     if laid is None:
         raise YewfinchError("No head was laid on this piece.")
     made = {**portrait.laid, piece: replace(laid, right=(*laid.right, key))}
-    return Edit(f"{LANDMARKS[key].plain.capitalize()} looks right", (FieldChange("laid", portrait.laid, made),))
+    return Edit(
+        phrase("{0} looks right", LANDMARKS[key].plain.capitalize()), (FieldChange("laid", portrait.laid, made),)
+    )
 
 
 def lay_on(portrait: Portrait, piece: str, sure: Collection[str], progress: Progress = silent) -> Edit:
@@ -94,11 +97,13 @@ def lay_on(portrait: Portrait, piece: str, sure: Collection[str], progress: Prog
     """
     held = portrait.pieces[piece]
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is locked, or no clay yet.")
+        raise YewfinchError(phrase("'{0}' is locked, or no clay yet.", held.name))
     at_rest(portrait, held)
     clicks = {k: v for k, v in clicked_on(portrait, piece).items() if k in sure}
     if len(clicks) < LEAST:
-        raise YewfinchError(f"Click at least {LEAST} landmarks on '{held.name}' first; {len(clicks)} are there.")
+        raise YewfinchError(
+            phrase("Click at least {0} landmarks on '{1}' first; {2} are there.", LEAST, held.name, len(clicks))
+        )
     sitter = portrait.sitter
     surface = held.surface.frozen()
     found = lay_head(surface, clicks, people(sitter.kind, sitter.age, sitter.years), progress)

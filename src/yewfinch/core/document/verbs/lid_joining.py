@@ -23,6 +23,7 @@ from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, POSITION, FloatArray
 from yewfinch.core.shared.errors import CannotSolveError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.sitter.likeness import likeness
 
@@ -61,7 +62,7 @@ def join(portrait: Portrait, eyes: Sequence[str], clay: str, progress: Progress 
     whole = replace(whole, skin_lids={**piece.skin_lids, **{k: b.lids for k, b in bodies.items()}})
     changes: list[Change] = [PieceChange(piece, whole), *(PieceChange(p, None) for p in gone)]
     changes += _with_margins(portrait, tied(portrait, {p.id: whole for p in (piece, *gone)}), surface, clay, margins)
-    name = "Join the lids" if len(bodies) > 1 else f"Join {gone[0].name}"
+    name = "Join the lids" if len(bodies) > 1 else phrase("Join {0}", gone[0].name)
     return told(portrait, Edit(name, tuple(changes)), part(progress, 0.8, 1.0), whole=False)
 
 

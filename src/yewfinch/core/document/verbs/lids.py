@@ -28,6 +28,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 _SIDES = {1: "Left", -1: "Right"}
 #: Points of a margin's line on a body.
@@ -267,12 +268,14 @@ def begin(portrait: Portrait, eyes: list[str]) -> tuple[Edit, dict[str, str]]:
         eye, present = eye_verbs.standing(piece), held(portrait, key)
         if present is not None:
             name = portrait.pieces[present.piece].name
-            raise YewfinchError(f"'{piece.name}' has lids already: they are {name}'s. Set them in the panel Lids.")
+            raise YewfinchError(
+                phrase("'{0}' has lids already: they are {1}'s. Set them in the panel Lids.", piece.name, name)
+            )
         lids = plain_lids(portrait, eye)
         body = free_id(taken, "lids")
         taken.add(body)
         made[key] = body
-        title = f"{_SIDES[lids.side]} lids"
+        title = phrase("{0} lids", _SIDES[lids.side])
         changes.append(PieceChange(None, Piece(body, title, lid_surface(lids, eye), lids=lids, lids_of=key)))
         if eye.corner is None and not piece.locked:
             x, y, z = to_portrait(lids, eye, np.array([lids.inner]))[0].tolist()
@@ -356,8 +359,8 @@ def settle(portrait: Portrait, body: str) -> Edit:
     piece = portrait.pieces[body]
     see_unlocked(portrait, piece)
     if piece.lids is None:
-        raise YewfinchError(f"'{piece.name}' are no lids with a body of their own.")
-    return Edit(f"Settle {piece.name}", (PieceChange(piece, replace(piece, lids=None, lids_of="")),))
+        raise YewfinchError(phrase("'{0}' are no lids with a body of their own.", piece.name))
+    return Edit(phrase("Settle {0}", piece.name), (PieceChange(piece, replace(piece, lids=None, lids_of="")),))
 
 
 def alike(portrait: Portrait, eye: str, lids: Lids) -> dict[str, Lids]:

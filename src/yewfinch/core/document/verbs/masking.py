@@ -25,6 +25,7 @@ from yewfinch.core.reshape.shell import Where, chosen_faces, shell
 from yewfinch.core.reshape.wire_cut import Half, cut
 from yewfinch.core.shared.arrays import INDEX, ByteArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.outline import Outline, drawn
@@ -68,23 +69,26 @@ def store(portrait: Portrait, piece: str, name: str) -> Edit:
         If the name is empty or too long, nothing is masked, there are too many, or the piece is locked or no clay of
         its own.
     """
-    held, name = portrait.pieces[piece], " ".join(name.split())
+    held, name = portrait.pieces[piece], in_a_row(" ", name.split())
     see_unlocked(portrait, held)
     if held.follows is not None:
         raise YewfinchError(
-            f"'{held.name}' follows '{portrait.pieces[held.follows.source].name}', whose mask it has. Store the mask "
-            "there, or settle it first."
+            phrase(
+                "'{0}' follows '{1}', whose mask it has. Store the mask there, or settle it first.",
+                held.name,
+                portrait.pieces[held.follows.source].name,
+            )
         )
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is no clay yet, so its mask would not stay. Settle it first.")
+        raise YewfinchError(phrase("'{0}' is no clay yet, so its mask would not stay. Settle it first.", held.name))
     if not 0 < len(name) <= LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
     if not held.surface.mask.any():
         raise YewfinchError("Nothing is masked, so there is nothing to store.")
     if name not in held.regions and len(held.regions) >= MOST_STORED:
-        raise YewfinchError(f"'{held.name}' has {MOST_STORED} named masks; remove one first.")
+        raise YewfinchError(phrase("'{0}' has {1} named masks; remove one first.", held.name, MOST_STORED))
     regions = {**held.regions, name: held.surface.mask[:, 0].copy()}
-    return Edit(f"Store the mask {name}", (PieceChange(held, replace(held, regions=regions)),))
+    return Edit(phrase("Store the mask {0}", name), (PieceChange(held, replace(held, regions=regions)),))
 
 
 def forget(portrait: Portrait, piece: str, name: str) -> Edit:
@@ -98,9 +102,9 @@ def forget(portrait: Portrait, piece: str, name: str) -> Edit:
     held = portrait.pieces[piece]
     see_unlocked(portrait, held)
     if name not in held.regions:
-        raise YewfinchError(f"'{held.name}' has no mask '{name}'.")
+        raise YewfinchError(phrase("'{0}' has no mask '{1}'.", held.name, name))
     return Edit(
-        f"Remove the mask {name}",
+        phrase("Remove the mask {0}", name),
         (PieceChange(held, replace(held, regions={k: v for k, v in held.regions.items() if k != name})),),
     )
 
@@ -109,7 +113,9 @@ def hide(portrait: Portrait, piece: str, hidden: bool) -> Edit:
     """Leave what is masked out of the picture and out of reach, or show it again."""
     held = portrait.pieces[piece]
     word = "Hide" if hidden else "Show"
-    return Edit(f"{word} what is masked of {held.name}", (PieceChange(held, replace(held, hide_masked=hidden)),))
+    return Edit(
+        phrase("{0} what is masked of {1}", word, held.name), (PieceChange(held, replace(held, hide_masked=hidden)),)
+    )
 
 
 def make_shell(
@@ -138,22 +144,24 @@ def make_shell(
     key = free_id(portrait.ids_taken(), "clay")
     made = Piece(
         key,
-        f"{held.name}, shell"[:LONGEST],
+        phrase("{0}, shell", held.name)[:LONGEST],
         Surface(made_of.positions[order], ordered, channels=held.surface.channels.at(made_of.rows[order]).free()),
     )
     words = ""
     if made_of.crossings:
-        words = (
-            f"The shell runs through itself in {made_of.crossings} places, where the clay is folded too tightly. "
-            "Mask less there, or fuse it: that clears it up."
+        words = phrase(
+            "The shell runs through itself in {0} places, where the clay is folded too tightly. "
+            "Mask less there, or fuse it: that clears it up.",
+            made_of.crossings,
         )
     elif made_of.thin > 0.01:
         least = f"{made_of.thinnest:.1f}" if made_of.thinnest >= 0.1 else "under 0.1"
-        words = (
-            f"In hollows without room for it the shell is thinner ({100 * made_of.thin:.0f} % of it, {least} mm at "
-            "the least)."
+        words = phrase(
+            "In hollows without room for it the shell is thinner ({0:.0f} % of it, {1} mm at the least).",
+            100 * made_of.thin,
+            least,
         )
-    return Edit(f"Shell of {held.name}", (PieceChange(None, made),)), key, words
+    return Edit(phrase("Shell of {0}", held.name), (PieceChange(None, made),)), key, words
 
 
 def split_off(
@@ -201,11 +209,13 @@ def split_off(
     goes = backed or goes
     progress(0.95, "carrying landmarks over")
     key = free_id(portrait.ids_taken(), "clay")
-    goes = replace(goes, id=key, name=f"{held.name}, part"[:LONGEST])
+    goes = replace(goes, id=key, name=phrase("{0}, part", held.name)[:LONGEST])
     changes: list[Change] = [PieceChange(held, stays), PieceChange(None, goes), *tied(portrait, {piece: stays})]
-    edit = told(portrait, Edit(f"Split off a part of {held.name}", tuple(changes)))
+    edit = told(portrait, Edit(phrase("Split off a part of {0}", held.name), tuple(changes)))
     if backed and edit.told:
-        words = f"{edit.told.words}, the part has a back of its own, {_BACK:g} mm behind it where there is room"
+        words = phrase(
+            "{0}, the part has a back of its own, {1:g} mm behind it where there is room", edit.told.words, _BACK
+        )
         edit = replace(edit, told=replace(edit.told, words=words))
     return edit, key
 
@@ -301,7 +311,10 @@ def cut_by(
                 met += 1
             elif whole_goes and not keep:
                 raise YewfinchError(
-                    f"All of '{held.name}' lies on the side that goes. Draw the line the other way, or hide the piece."
+                    phrase(
+                        "All of '{0}' lies on the side that goes. Draw the line the other way, or hide the piece.",
+                        held.name,
+                    )
                 )
             continue
         met += 1
@@ -313,7 +326,9 @@ def cut_by(
             new = free_id(taken, "clay")
             taken.add(new)
             changes.append(
-                PieceChange(None, replace(_dressed(held, goes), id=new, name=f"{held.name}, cut off"[:LONGEST]))
+                PieceChange(
+                    None, replace(_dressed(held, goes), id=new, name=phrase("{0}, cut off", held.name)[:LONGEST])
+                )
             )
     if not met:
         raise YewfinchError("The line meets no clay. Draw it across the piece that is to be cut.")
@@ -325,9 +340,9 @@ def cut_by(
         ),
         *changes,
     ]
-    name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else f"{met} pieces"
-    edit = told(portrait, Edit(f"Cut {name}", tuple(changes)), whole=keep)
-    return edit, f"{name} cut{', both halves kept' if keep else ''}."
+    name = portrait.pieces[next(iter(after), pieces[0])].name if met == 1 else phrase("{0} pieces", met)
+    edit = told(portrait, Edit(phrase("Cut {0}", name), tuple(changes)), whole=keep)
+    return edit, phrase("{0} cut{1}.", name, ", both halves kept" if keep else "")
 
 
 def fit_outline(
@@ -372,8 +387,8 @@ def fit_outline(
     if not len(rows):
         raise YewfinchError("The silhouette lies on that line already, or all of it is masked.")
     change = RowsChange(piece, "positions", rows, before[rows].copy(), after[rows])
-    words = f"The outline was {found.before:.1f} mm from the line in the mean, now {found.after:.1f} mm."
-    return Edit(f"Fit the outline of {held.name}", (change,)), words
+    words = phrase("The outline was {0:.1f} mm from the line in the mean, now {1:.1f} mm.", found.before, found.after)
+    return Edit(phrase("Fit the outline of {0}", held.name), (change,)), words
 
 
 def _dressed(held: Piece, half: Half) -> Piece:

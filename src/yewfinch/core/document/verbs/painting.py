@@ -18,6 +18,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, ByteArray, IndexArray
 from yewfinch.core.shared.colour import hex_of
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.skin import qualities
 from yewfinch.core.skin.colour_layer import CLEAR, DEPTH, EVEN, MODES, OPEN, ColourLayer, Kind, channel_of
@@ -46,7 +47,7 @@ def paintable(portrait: Portrait, key: str) -> Piece:
     held = portrait.pieces[key]
     see_unlocked(portrait, held)
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is no clay of its own, so it has no colour layers.")
+        raise YewfinchError(phrase("'{0}' is no clay of its own, so it has no colour layers.", held.name))
     return held
 
 
@@ -86,11 +87,11 @@ def begin(portrait: Portrait, piece: str, grain: float = USUAL) -> Edit:
     """
     held = paintable(portrait, piece)
     if held.painting is not None:
-        raise YewfinchError(f"'{held.name}' has colour layers already.")
+        raise YewfinchError(phrase("'{0}' has colour layers already.", held.name))
     made = grain_of(held.surface, steps_for(held.surface, sound(grain)))
     ground = ground_layer(made, held.surface.colour, GROUND)
     first = ColourLayer("paint1", "Paint", "paint", Sheet(made.count, CLEAR))
-    return Edit(f"Colour layers for {held.name}", begun_with(held, Painting(made, [first, ground])))
+    return Edit(phrase("Colour layers for {0}", held.name), begun_with(held, Painting(made, [first, ground])))
 
 
 def begun_with(held: Piece, made: Painting) -> tuple[Change, ...]:
@@ -117,7 +118,7 @@ def regrain(portrait: Portrait, piece: str, grain: float, progress: Progress = s
         return None
     made = carried([Source(held.surface, painting)], held.surface, progress, steps=steps)
     assert made is not None
-    return _swapped(held, made, f"Grain of {spacing(held.surface, made.grain):.2f} mm")
+    return _swapped(held, made, phrase("Grain of {0:.2f} mm", spacing(held.surface, made.grain)))
 
 
 def usual(surface: Surface) -> float:
@@ -131,7 +132,9 @@ def usual(surface: Surface) -> float:
 def sound(grain: float) -> float:
     """A grain that makes sense, mm; raises `YewfinchError` for others."""
     if not (np.isfinite(grain) and FINEST <= grain <= COARSEST):
-        raise YewfinchError(f"A grain of {grain:g} mm makes no sense; {FINEST:g} to {COARSEST:g} mm do.")
+        raise YewfinchError(
+            phrase("A grain of {0:g} mm makes no sense; {1:g} to {2:g} mm do.", grain, FINEST, COARSEST)
+        )
     return grain
 
 
@@ -139,7 +142,7 @@ def end(portrait: Portrait, piece: str) -> Edit:
     """Give the layers up; what shows at the vertices is the colour of the piece from then on."""
     held = paintable(portrait, piece)
     painting_of(portrait, piece)
-    return _swapped(held, None, f"No colour layers for {held.name}")
+    return _swapped(held, None, phrase("No colour layers for {0}", held.name))
 
 
 def add(
@@ -181,7 +184,7 @@ def add(
         at = layers.index(painting[above])
         layer = replace(layer, parent=painting[above].parent)
     layers.insert(at, layer)
-    return laid(held, painting, layers, f"Add the layer {layer.name}"), layer.id
+    return laid(held, painting, layers, phrase("Add the layer {0}", layer.name)), layer.id
 
 
 def put(
@@ -220,7 +223,7 @@ def put(
         values=values or {},
         depth=depth,
     )
-    return laid(held, painting, [layer, *painting.layers], f"Layer {layer.name}"), layer.id
+    return laid(held, painting, [layer, *painting.layers], phrase("Layer {0}", layer.name)), layer.id
 
 
 def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit:
@@ -236,7 +239,7 @@ def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit
     layer = painting[key]
     unknown = set(settings) - {"name", "opacity", "mode", "visible", "locked", "clip", "adjustment", "depth"}
     if unknown:
-        raise ValueError(f"a layer has no {', '.join(sorted(unknown))}")
+        raise ValueError(phrase("a layer has no {0}", in_a_row(", ", sorted(unknown))))
     if "name" in settings:
         settings["name"] = _named(str(settings["name"]))
     opacity = settings.get("opacity", layer.opacity)
@@ -245,24 +248,24 @@ def change(portrait: Portrait, piece: str, key: str, **settings: object) -> Edit
     depth = settings.get("depth", layer.depth)
     if not isinstance(depth, (int, float)) or not qualities.SHALLOWEST <= depth <= qualities.DEEPEST:
         raise YewfinchError(
-            f"Fine height goes up to {qualities.SHALLOWEST:g} to {qualities.DEEPEST:g} mm; more is form."
+            phrase("Fine height goes up to {0:g} to {1:g} mm; more is form.", qualities.SHALLOWEST, qualities.DEEPEST)
         )
     if settings.get("mode", layer.mode) not in MODES:
-        raise YewfinchError(f"There is no way of blending called {settings['mode']}.")
+        raise YewfinchError(phrase("There is no way of blending called {0}.", settings["mode"]))
     made = replace(layer, **settings)  # type: ignore[arg-type]  # looked at above
     return laid(held, painting, painting.changed(made).layers, _told(layer, made))
 
 
 def _told(old: ColourLayer, new: ColourLayer) -> str:
     if old.name != new.name:
-        return f"Call the layer {new.name}"
+        return phrase("Call the layer {0}", new.name)
     if old.opacity != new.opacity:
-        return f"{new.name} at {100 * new.opacity:.0f} %"
+        return phrase("{0} at {1:.0f} %", new.name, 100 * new.opacity)
     if old.visible != new.visible:
-        return f"{'Show' if new.visible else 'Hide'} {new.name}"
+        return phrase("{0} {1}", "Show" if new.visible else "Hide", new.name)
     if old.mode != new.mode:
-        return f"{new.name}: {MODES[new.mode]}"
-    return f"Settings of {new.name}"
+        return phrase("{0}: {1}", new.name, MODES[new.mode])
+    return phrase("Settings of {0}", new.name)
 
 
 def recolour(portrait: Portrait, piece: str, key: str, rgb: tuple[int, int, int]) -> Edit:
@@ -271,9 +274,9 @@ def recolour(portrait: Portrait, piece: str, key: str, rgb: tuple[int, int, int]
     painting = painting_of(portrait, piece)
     layer = painting[key]
     if layer.kind != "fill":
-        raise YewfinchError(f"'{layer.name}' is no fill.")
+        raise YewfinchError(phrase("'{0}' is no fill.", layer.name))
     made = replace(layer, sheet=Sheet(painting.grain.count, (*rgb, 255)))
-    return laid(held, painting, painting.changed(made).layers, f"Colour of {layer.name}")
+    return laid(held, painting, painting.changed(made).layers, phrase("Colour of {0}", layer.name))
 
 
 def remove(portrait: Portrait, piece: str, key: str) -> Edit:
@@ -282,7 +285,7 @@ def remove(portrait: Portrait, piece: str, key: str) -> Edit:
     painting = painting_of(portrait, piece)
     gone = {key, *_inside(painting, key)}
     rest = [v for v in painting.layers if v.id not in gone]
-    return laid(held, painting, rest, f"Remove {painting[key].name}")
+    return laid(held, painting, rest, phrase("Remove {0}", painting[key].name))
 
 
 def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
@@ -299,13 +302,15 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
             layer.with_sheets(
                 Sheet.copy,
                 id=ids[layer.id],
-                name=f"{layer.name}, copy"[:LONGEST] if layer.id == key else layer.name,
+                name=phrase("{0}, copy", layer.name)[:LONGEST] if layer.id == key else layer.name,
                 parent=ids.get(layer.parent, layer.parent),
             )
         )
     layers = list(painting.layers)
     at = layers.index(painting[key])
-    return laid(held, painting, [*layers[:at], *copies, *layers[at:]], f"Duplicate {painting[key].name}"), ids[key]
+    return laid(
+        held, painting, [*layers[:at], *copies, *layers[at:]], phrase("Duplicate {0}", painting[key].name)
+    ), ids[key]
 
 
 def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
@@ -327,7 +332,7 @@ def order(portrait: Portrait, piece: str, ids: Sequence[str], what: str = "layer
     painting = painting_of(portrait, piece)
     wanted = iter([painting[k] for k in ids])
     layers = [next(wanted) if v.id in set(ids) else v for v in painting.layers]
-    return laid(held, painting, layers, f"Order of {what}")
+    return laid(held, painting, layers, phrase("Order of {0}", what))
 
 
 def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
@@ -342,8 +347,8 @@ def into_group(portrait: Portrait, piece: str, key: str, group: str) -> Edit:
     painting = painting_of(portrait, piece)
     _see_apart(painting, key, group)
     top = next((v.id for v in painting.layers if v.parent == group and v.id != key), "")
-    word = f"into {painting[group].name}" if group else "out of its group"
-    return laid(held, painting, _placed(painting, key, group, top), f"{painting[key].name} {word}")
+    word = phrase("into {0}", painting[group].name) if group else "out of its group"
+    return laid(held, painting, _placed(painting, key, group, top), phrase("{0} {1}", painting[key].name, word))
 
 
 def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str = "") -> Edit | None:
@@ -370,7 +375,7 @@ def place(portrait: Portrait, piece: str, key: str, group: str = "", above: str 
     before = [(v.id, v.parent) for v in painting.layers]
     if _order([(v.id, v.parent) for v in layers]) == _order(before):
         return None
-    return laid(held, painting, layers, f"Place of {painting[key].name}")
+    return laid(held, painting, layers, phrase("Place of {0}", painting[key].name))
 
 
 def _placed(painting: Painting, key: str, group: str, above: str) -> list[ColourLayer]:
@@ -405,7 +410,7 @@ def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         raise YewfinchError("There is no layer below this one to merge it with.")
     lower = own[at + 1]
     if lower.kind not in ("paint", "fill"):
-        raise YewfinchError(f"'{lower.name}' holds no paint, so nothing can be merged into it.")
+        raise YewfinchError(phrase("'{0}' holds no paint, so nothing can be merged into it.", lower.name))
     inside = [v for v in painting.layers if v.id in _inside(painting, key)]
     some = [replace(layer, parent="", clip=layer.clip), *inside, replace(lower, parent="", mode="normal", clip=False)]
     count = painting.grain.count
@@ -415,7 +420,7 @@ def merge(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
     )
     gone = {key, *(v.id for v in inside)}
     layers = [made if v is lower else v for v in painting.layers if v.id not in gone]
-    return laid(held, painting, layers, f"Merge {layer.name} into {lower.name}"), lower.id
+    return laid(held, painting, layers, phrase("Merge {0} into {1}", layer.name, lower.name)), lower.id
 
 
 def collapse(portrait: Portrait, piece: str) -> tuple[Edit, str]:
@@ -435,7 +440,7 @@ def alone(portrait: Portrait, piece: str, key: str) -> Edit:
         v if v.visible == (is_alone or v.id in shown) else replace(v, visible=is_alone or v.id in shown)
         for v in painting.layers
     ]
-    return laid(held, painting, layers, "Show all layers" if is_alone else f"{painting[key].name} alone")
+    return laid(held, painting, layers, "Show all layers" if is_alone else phrase("{0} alone", painting[key].name))
 
 
 def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "") -> Edit:
@@ -460,21 +465,23 @@ def fill(portrait: Portrait, piece: str, rgb: tuple[int, int, int], key: str = "
     painting = held.painting
     if painting is None:
         if held.follows is not None:
-            raise YewfinchError(f"'{held.name}' follows another piece and has the colour of that one.")
+            raise YewfinchError(phrase("'{0}' follows another piece and has the colour of that one.", held.name))
         rows = np.arange(len(held.surface), dtype=INDEX)
         before = held.surface.colour
         after = np.tile(np.array([*rgb, 255], np.uint8), (len(rows), 1))
-        return Edit(f"Fill {held.name} {hex_of(rgb)}", (RowsChange(piece, "colour", rows, before.copy(), after),))
+        return Edit(
+            phrase("Fill {0} {1}", held.name, hex_of(rgb)), (RowsChange(piece, "colour", rows, before.copy(), after),)
+        )
     layer = painting[key if key in painting else painting.layers[-1].id]
     if layer.locked or layer.kind != "paint":
-        raise YewfinchError(f"'{layer.name}' takes no paint. Choose another layer.")
+        raise YewfinchError(phrase("'{0}' takes no paint. Choose another layer.", layer.name))
     free = 255 - np.round(painting.grain.spread(held.surface.mask)).astype(np.uint8)
     over = ColourLayer(
         "over", "over", "fill", Sheet(painting.grain.count, (*rgb, 255)), mask=Sheet.of_dense(free, OPEN)
     )
     below = replace(layer, parent="", mode="normal", clip=False, opacity=1.0, mask=None, visible=True)
     made = replace(layer, sheet=flattened([over, below], painting.grain.count))
-    return laid(held, painting, painting.changed(made).layers, f"Fill {layer.name}")
+    return laid(held, painting, painting.changed(made).layers, phrase("Fill {0}", layer.name))
 
 
 def coloured(portrait: Portrait, piece: str, rows: IndexArray, colours: ByteArray) -> RowsChange:
@@ -525,28 +532,30 @@ def can_paint_on(painting: Painting, key: str, *, part: str = "colour", pigments
     layer = painting[key]
     if part == "mask":
         if layer.mask is None:
-            return f"The layer '{layer.name}' has no mask to paint on."
+            return phrase("The layer '{0}' has no mask to paint on.", layer.name)
     elif part != "colour":
         if layer.kind not in qualities.CARRIERS:
-            return f"'{layer.name}' carries colour only. Choose a layer of paint, or add one."
+            return phrase("'{0}' carries colour only. Choose a layer of paint, or add one.", layer.name)
     elif layer.kind == "pigment" and not pigments:
-        return f"'{layer.name}' holds pigments: the tool Tint works on it. Choose a layer of paint for other tools."
+        return phrase(
+            "'{0}' holds pigments: the tool Tint works on it. Choose a layer of paint for other tools.", layer.name
+        )
     elif layer.kind not in ("paint", "pigment"):
-        return f"'{layer.name}' holds no paint. Choose a layer of paint, or add one."
+        return phrase("'{0}' holds no paint. Choose a layer of paint, or add one.", layer.name)
     if layer.locked:
-        return f"The layer '{layer.name}' is locked. Unlock it to paint on it."
+        return phrase("The layer '{0}' is locked. Unlock it to paint on it.", layer.name)
     hidden = [v for v in (key, *_around(painting, key)) if not painting[v].visible]
     if hidden:
-        return f"The layer '{painting[hidden[0]].name}' is hidden. Show it to paint on '{layer.name}'."
+        return phrase("The layer '{0}' is hidden. Show it to paint on '{1}'.", painting[hidden[0]].name, layer.name)
     if layer.opacity == 0.0:
-        return f"The layer '{layer.name}' has no opacity. Give it some to paint on it."
+        return phrase("The layer '{0}' has no opacity. Give it some to paint on it.", layer.name)
     return ""
 
 
 def laid(held: Piece, painting: Painting, layers: Sequence[ColourLayer], name: str) -> Edit:
     """The edit that gives a piece other layers on the same samples."""
     if len(layers) > MOST:
-        raise YewfinchError(f"{MOST} layers are the most that a piece has. Merge some first.")
+        raise YewfinchError(phrase("{0} layers are the most that a piece has. Merge some first.", MOST))
     return _swapped(held, painting.with_layers(layers), name)
 
 
@@ -588,11 +597,11 @@ def _free(painting: Painting, stem: str, more: object = ()) -> str:
 
 def _next(painting: Painting, word: str) -> str:
     names = {v.name for v in painting.layers}
-    return next(k for n in count(1) if (k := word if n == 1 else f"{word} {n}") not in names)
+    return next(k for n in count(1) if (k := word if n == 1 else phrase("{0} {1}", word, n)) not in names)
 
 
 def _named(name: str) -> str:
-    name = " ".join(name.split())
+    name = in_a_row(" ", name.split())
     if not 0 < len(name) <= LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
     return name

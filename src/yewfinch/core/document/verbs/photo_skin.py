@@ -16,6 +16,7 @@ from yewfinch.core.sculpt.masks import ring_mean
 from yewfinch.core.shared.arrays import ByteArray, DoubleArray, FloatArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.pictures import reading, upright
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sight.camera import Camera
@@ -115,7 +116,7 @@ def lay_on(
     bare = _bare(portrait, held, old) if how.hair else np.ones(grain.count, np.float32)
     found: list[Taken] = []
     for i, photo in enumerate(chosen):
-        progress(0.8 * i / len(chosen), f"looking at {photo.name}")
+        progress(0.8 * i / len(chosen), phrase("looking at {0}", photo.name))
         shot = shot_of(portrait, held, photo, alignment, bounded=how.hair)
         own = taken(shot, places, normals, how.line_up)
         free = bare
@@ -128,7 +129,7 @@ def lay_on(
             own = Taken(*without_light(own.colour, normals, own.weight, light, how.light))
         found.append(own)
     if not any((t.weight > 0.3).any() for t in found):
-        raise YewfinchError(f"'{held.name}' is seen on none of these photos from where they were taken.")
+        raise YewfinchError(phrase("'{0}' is seen on none of these photos from where they were taken.", held.name))
     progress(0.82, "bringing photos together")
     found = evened(found) if how.even else found
     if how.join and len(found) > 1:
@@ -139,8 +140,14 @@ def lay_on(
     for photo, own, alpha in zip(chosen, found, stacked(found) if how.join else [t.weight for t in found], strict=True):
         key = _free(f"photo-{photo.id}", taken_ids)
         taken_ids.add(key)
-        layers.append(ColourLayer(key, f"Photo {photo.name}"[:60], "paint", Sheet.of_dense(_bytes(own, alpha), CLEAR)))
-    name = f"{chosen[0].name} onto the skin" if len(chosen) == 1 else f"{len(chosen)} photos onto the skin"
+        layers.append(
+            ColourLayer(key, phrase("Photo {0}", photo.name)[:60], "paint", Sheet.of_dense(_bytes(own, alpha), CLEAR))
+        )
+    name = (
+        phrase("{0} onto the skin", chosen[0].name)
+        if len(chosen) == 1
+        else phrase("{0} photos onto the skin", len(chosen))
+    )
     return Edit(name, painting.begun_with(held, Painting(grain, [*layers, *old.layers])))
 
 
@@ -216,13 +223,13 @@ def lay_picture(
     alpha = np.zeros(len(places), np.float32)
     alpha[rows] = np.where(there, weight[rows] * values[:, 3], 0.0)
     if not (alpha > _FAINT).any():
-        raise YewfinchError(f"Nothing of '{held.name}' is seen through the stencil from here.")
+        raise YewfinchError(phrase("Nothing of '{0}' is seen through the stencil from here.", held.name))
     colour = np.zeros((len(places), 3), np.float32)
     colour[rows] = values[:, :3]
     key = _free("picture", {v.id for v in old.layers})
     layer = ColourLayer(key, name[:60], "paint", Sheet.of_dense(_bytes(Taken(colour, alpha), alpha), CLEAR))
     made = Painting(old.grain, [layer, *old.layers])
-    return Edit(f"{layer.name} through the stencil", painting.begun_with(held, made))
+    return Edit(phrase("{0} through the stencil", layer.name), painting.begun_with(held, made))
 
 
 def _begun(held: Piece) -> Painting:
@@ -243,7 +250,7 @@ def _pixels(portrait: Portrait, photo: Photo) -> ByteArray:
     from PIL import Image
 
     data = io.BytesIO(portrait.sitter.files[photo.file])
-    with reading(f"{photo.name} cannot be read as a picture any more."), Image.open(data) as image:
+    with reading(phrase("{0} cannot be read as a picture any more.", photo.name)), Image.open(data) as image:
         image.load()
         return np.asarray(upright(image).convert("RGB"), np.uint8)
 

@@ -24,6 +24,7 @@ from yewfinch.core.reshape.solid import Solid
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.skin.paint_transfer import same_net
 
 #: Loose parts that a piece is split into at most.
@@ -42,10 +43,10 @@ def rename(portrait: Portrait, piece: str, name: str) -> Edit:
     YewfinchError
         If the name is empty or too long.
     """
-    held, name = portrait.pieces[piece], " ".join(name.split())
+    held, name = portrait.pieces[piece], in_a_row(" ", name.split())
     if not 0 < len(name) <= LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
-    return Edit(f"Rename {held.name}", (PieceChange(held, replace(held, name=name)),))
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
+    return Edit(phrase("Rename {0}", held.name), (PieceChange(held, replace(held, name=name)),))
 
 
 def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
@@ -64,7 +65,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     copy = replace(
         held,
         id=key,
-        name=f"{held.name} copy"[:LONGEST],
+        name=phrase("{0} copy", held.name)[:LONGEST],
         surface=surface,
         levels=levels,
         locked=False,
@@ -76,7 +77,7 @@ def duplicate(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         corners=None if held.corners is None else CornerPlaces(surface.faces, held.corners.uv),
         painting=None if held.painting is None else same_net(held.painting.still(), held.surface, surface),
     )
-    return Edit(f"Duplicate {held.name}", (PieceChange(None, copy),)), key
+    return Edit(phrase("Duplicate {0}", held.name), (PieceChange(None, copy),)), key
 
 
 def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
@@ -103,7 +104,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     other = replace(
         held,
         id=key,
-        name=f"{held.name}, other side"[:LONGEST],
+        name=phrase("{0}, other side", held.name)[:LONGEST],
         surface=surface,
         solid=solid,
         eye=eye,
@@ -116,7 +117,7 @@ def mirror(portrait: Portrait, piece: str) -> tuple[Edit, str]:
         texture=None,
         regions={k: v.copy() for k, v in held.regions.items()},
     )
-    return Edit(f"Mirror {held.name}", (PieceChange(None, other),)), key
+    return Edit(phrase("Mirror {0}", held.name), (PieceChange(None, other),)), key
 
 
 def mirrored(surface: Surface) -> Surface:
@@ -146,11 +147,15 @@ def split(portrait: Portrait, piece: str) -> Edit:
     size = np.bincount(label)
     used = np.unique(label[surface.faces[:, 0]])
     if len(used) < 2:
-        raise YewfinchError(f"{held.name} is in one part: there is nothing to split.")
+        raise YewfinchError(phrase("{0} is in one part: there is nothing to split.", held.name))
     if len(used) > MOST_PARTS:
         raise YewfinchError(
-            f"{held.name} is in {grouped(len(used))} parts; more than {MOST_PARTS} are not made into pieces. Drop "
-            "specks first."
+            phrase(
+                "{0} is in {1} parts; more than {2} are not made into pieces. Drop specks first.",
+                held.name,
+                grouped(len(used)),
+                MOST_PARTS,
+            )
         )
     changes: list[Change] = []
     taken = portrait.ids_taken()
@@ -168,12 +173,14 @@ def split(portrait: Portrait, piece: str) -> Edit:
         key = free_id(taken, "clay")
         taken.add(key)
         owner[int(part)] = key
-        changes.append(PieceChange(None, Piece(key, f"{held.name} {number + 1}"[:LONGEST], own, regions=regions)))
+        changes.append(
+            PieceChange(None, Piece(key, phrase("{0} {1}", held.name, number + 1)[:LONGEST], own, regions=regions))
+        )
     new = {}
     for a in anchors_on(portrait, (piece,)):
         part, (one, two, three) = int(label[a.corners[0]]), a.corners
         new[a] = replace(a, piece=owner[part], corners=(int(place[one]), int(place[two]), int(place[three])))
-    return Edit(f"Split {held.name}", (*changes, *retied(portrait, new)))
+    return Edit(phrase("Split {0}", held.name), (*changes, *retied(portrait, new)))
 
 
 def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
@@ -203,7 +210,7 @@ def merge(portrait: Portrait, pieces: Sequence[str]) -> Edit:
     merged = replace(held[0], surface=Surface(positions, faces, channels=channels), regions=regions, texture=None)
     gone = held[:0:-1]
     return Edit(
-        f"Merge {len(held)} pieces",
+        phrase("Merge {0} pieces", len(held)),
         (*let_go(portrait, [p.id for p in gone]), PieceChange(held[0], merged), *(PieceChange(p, None) for p in gone)),
     )
 
@@ -225,10 +232,14 @@ def twin(portrait: Portrait, piece: str) -> tuple[Edit, str]:
     held = portrait.pieces[piece]
     _may_lead(held)
     if any(p.follows is not None and p.follows.kind == "twin" for p in portrait.followers(piece)):
-        raise YewfinchError(f"'{held.name}' has a twin already.")
+        raise YewfinchError(phrase("'{0}' has a twin already.", held.name))
     return Edit(
-        f"Twin of {held.name}",
-        (PieceChange(None, made := _follower(portrait.ids_taken(), held, MIRRORED, "twin", f"{held.name}, twin")),),
+        phrase("Twin of {0}", held.name),
+        (
+            PieceChange(
+                None, made := _follower(portrait.ids_taken(), held, MIRRORED, "twin", phrase("{0}, twin", held.name))
+            ),
+        ),
     ), made.id
 
 
@@ -256,19 +267,26 @@ def ring(
     held = portrait.pieces[piece]
     _may_lead(held)
     if not 1 <= count <= MOST_COPIES:
-        raise YewfinchError(f"{count} copies make no sense; 1 to {MOST_COPIES} do.")
+        raise YewfinchError(phrase("{0} copies make no sense; 1 to {1} do.", count, MOST_COPIES))
     gone = [p for p in portrait.followers(piece) if p.follows is not None and p.follows.kind == "ring"]
     changes = [PieceChange(p, None) for p in gone[::-1]]
     taken = portrait.ids_taken() - {p.id for p in gone}
     for k in range(1, count):
         made = _follower(
-            taken, held, round_axis(axis, centre, 360.0 * k / count), "ring", f"{held.name}, {k + 1} of {count}"
+            taken,
+            held,
+            round_axis(axis, centre, 360.0 * k / count),
+            "ring",
+            phrase("{0}, {1} of {2}", held.name, k + 1, count),
         )
         taken.add(made.id)
         changes.append(PieceChange(None, made))
     if not changes:
         raise YewfinchError("One copy is the piece itself. Ask for two or more.")
-    return Edit(f"Ring of {count}: {held.name}" if count > 1 else f"No ring of {held.name}", tuple(changes))
+    return Edit(
+        phrase("Ring of {0}: {1}", count, held.name) if count > 1 else phrase("No ring of {0}", held.name),
+        tuple(changes),
+    )
 
 
 def settle(portrait: Portrait, pieces: Sequence[str]) -> Edit:
@@ -283,7 +301,9 @@ def settle(portrait: Portrait, pieces: Sequence[str]) -> Edit:
     if not held:
         raise YewfinchError("None of these follows another piece.")
     changes = tuple(PieceChange(p, replace(p, follows=None, surface=p.surface.copy())) for p in held)
-    return Edit(f"Settle {held[0].name}" if len(held) == 1 else f"Settle {len(held)} pieces", changes)
+    return Edit(
+        phrase("Settle {0}", held[0].name) if len(held) == 1 else phrase("Settle {0} pieces", len(held)), changes
+    )
 
 
 def remove(portrait: Portrait, pieces: Sequence[str]) -> Edit:
@@ -297,9 +317,11 @@ def remove(portrait: Portrait, pieces: Sequence[str]) -> Edit:
     held = [portrait.pieces[k] for k in pieces]
     for piece in held:
         if piece.locked:
-            raise YewfinchError(f"'{piece.name}' is locked. Unlock it in the list of pieces.")
+            raise YewfinchError(phrase("'{0}' is locked. Unlock it in the list of pieces.", piece.name))
     changes = [*let_go(portrait, pieces), *(PieceChange(p, None) for p in held[::-1])]
-    return Edit(f"Remove {held[0].name}" if len(held) == 1 else f"Remove {len(held)} pieces", tuple(changes))
+    return Edit(
+        phrase("Remove {0}", held[0].name) if len(held) == 1 else phrase("Remove {0} pieces", len(held)), tuple(changes)
+    )
 
 
 def group(portrait: Portrait, pieces: Sequence[str], name: str) -> Edit:
@@ -310,9 +332,9 @@ def group(portrait: Portrait, pieces: Sequence[str], name: str) -> Edit:
     YewfinchError
         If the name is too long, or nothing would change.
     """
-    name = " ".join(name.split())
+    name = in_a_row(" ", name.split())
     if len(name) > LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
     held = [p for p in (portrait.pieces[k] for k in pieces) if p.group != name]
     if not held:
         raise YewfinchError("These pieces are in that group already." if name else "These pieces are in no group.")
@@ -321,7 +343,7 @@ def group(portrait: Portrait, pieces: Sequence[str], name: str) -> Edit:
     now = gathered(portrait.order, after)
     if now != portrait.order:
         changes.append(FieldChange("order", portrait.order, now))
-    return Edit(f"Group {name}" if name else "Ungroup", tuple(changes))
+    return Edit(phrase("Group {0}", name) if name else "Ungroup", tuple(changes))
 
 
 def gathered(order: Sequence[str], groups: Mapping[str, str]) -> tuple[str, ...]:
@@ -360,9 +382,9 @@ def arrange(portrait: Portrait, order: Sequence[str], groups: Mapping[str, str])
 
 def _may_lead(piece: Piece) -> None:
     if piece.follows is not None:
-        raise YewfinchError(f"'{piece.name}' follows another piece itself. Settle it first.")
+        raise YewfinchError(phrase("'{0}' follows another piece itself. Settle it first.", piece.name))
     if piece.see_through:
-        raise YewfinchError(f"'{piece.name}' is a guide and has no copies.")
+        raise YewfinchError(phrase("'{0}' is a guide and has no copies.", piece.name))
 
 
 def _follower(taken: Container[str], held: Piece, matrix: tuple[float, ...], kind: FollowKind, name: str) -> Piece:
@@ -377,7 +399,7 @@ def _clay(portrait: Portrait, piece: str) -> Piece:
     see_unlocked(portrait, held)
     if held.fixed:
         word = "follows another piece" if held.follows is not None else "is no clay yet"
-        raise YewfinchError(f"'{held.name}' {word}. Settle or clothe it first.")
+        raise YewfinchError(phrase("'{0}' {1}. Settle or clothe it first.", held.name, word))
     return held
 
 

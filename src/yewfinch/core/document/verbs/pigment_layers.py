@@ -11,6 +11,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs.painting import laid, paintable, painting_of
 from yewfinch.core.shared.colour import to_lab, to_srgb
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.colour_difference import ciede2000
 from yewfinch.core.skin.colour_layer import EVEN, ColourLayer
 from yewfinch.core.skin.colour_layers import Painting
@@ -45,13 +46,13 @@ def to_pigments(portrait: Portrait, piece: str, key: str) -> tuple[Edit, float]:
     painting = painting_of(portrait, piece)
     layer = painting[key]
     if layer.kind != "paint":
-        raise YewfinchError(f"'{layer.name}' holds no paint that could become pigments.")
+        raise YewfinchError(phrase("'{0}' holds no paint that could become pigments.", layer.name))
     if layer.locked:
-        raise YewfinchError(f"The layer '{layer.name}' is locked. Unlock it first.")
+        raise YewfinchError(phrase("The layer '{0}' is locked. Unlock it first.", layer.name))
     paint = layer.sheet.dense()
     rows = np.flatnonzero(paint[:, 3])
     if not len(rows):
-        raise YewfinchError(f"Nothing is painted on '{layer.name}' yet.")
+        raise YewfinchError(phrase("Nothing is painted on '{0}' yet.", layer.name))
     colours = paint[rows, :3]
     wanted = axes_of(colours)
     moves = (wanted - axes_of(_below(painting, layer)[rows])) * (paint[rows, 3:] / 255.0)
@@ -61,7 +62,7 @@ def to_pigments(portrait: Portrait, piece: str, key: str) -> tuple[Edit, float]:
     skin = to_lab(np.clip(to_srgb(colours_at(wanted[some])), 0.0, 1.0))
     away = float(np.median(ciede2000(to_lab(colours[some] / 255.0), skin)))
     made = replace(layer, kind="pigment", sheet=Sheet.of_dense(table, EVEN), mode="normal", values={})
-    return laid(held, painting, painting.changed(made).layers, f"{layer.name} becomes pigments"), away
+    return laid(held, painting, painting.changed(made).layers, phrase("{0} becomes pigments", layer.name)), away
 
 
 def _below(painting: Painting, layer: ColourLayer) -> np.ndarray:

@@ -22,6 +22,7 @@ from yewfinch.core.reshape.solid import FARTHEST, KINDS, Solid
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Factors of scaling on offer.
 SMALLEST, LARGEST = 0.01, 100.0
@@ -71,9 +72,9 @@ class Motion:
 
         numbers = np.concatenate([pivot, move, turn, scale]).astype(np.float64)
         if not np.isfinite(numbers).all() or np.abs(np.concatenate([pivot, move])).max() > FARTHEST:
-            raise YewfinchError(f"That leads nowhere: pieces stay within {FARTHEST / 1000:g} m.")
+            raise YewfinchError(phrase("That leads nowhere: pieces stay within {0:g} m.", FARTHEST / 1000))
         if min(scale) < SMALLEST or max(scale) > LARGEST:
-            raise YewfinchError(f"Pieces are scaled by {SMALLEST:g} to {LARGEST:g} times at once.")
+            raise YewfinchError(phrase("Pieces are scaled by {0:g} to {1:g} times at once.", SMALLEST, LARGEST))
         linear = Rotation.from_euler("xyz", turn, degrees=True).as_matrix() @ np.diag(np.asarray(scale, np.float64))
         p = np.asarray(pivot, np.float64)
         return cls(linear, np.asarray(move, np.float64) + p - linear @ p)
@@ -186,7 +187,9 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
         if held.follows is not None:
             if held.follows.source in pieces:
                 continue
-            raise YewfinchError(f"'{held.name}' follows another piece. Move that one, or settle this one first.")
+            raise YewfinchError(
+                phrase("'{0}' follows another piece. Move that one, or settle this one first.", held.name)
+            )
         see_unlocked(portrait, held)
         was, at = begun[key]
         if held.solid is not None:
@@ -194,11 +197,13 @@ def moved(portrait: Portrait, pieces: Sequence[str], motion: Motion, name: str, 
             solid = moved_solid(was.solid, motion, held.name)
             changes.append(PieceChange(held, replace(held, surface=surface_of(solid), solid=solid)))
         elif held.armature is not None:
-            raise YewfinchError(f"'{held.name}' is an armature: its balls are moved in its own mode (N).")
+            raise YewfinchError(phrase("'{0}' is an armature: its balls are moved in its own mode (N).", held.name))
         else:
             at_rest(portrait, held)
             if held.eye is not None and motion.factor is None:
-                raise YewfinchError(f"'{held.name}' is an eye and stays round: scale it along all three axes alike.")
+                raise YewfinchError(
+                    phrase("'{0}' is an eye and stays round: scale it along all three axes alike.", held.name)
+                )
             changes.append(_clay(held, at, motion))
     if not changes:
         raise YewfinchError("Choose a piece first.")
@@ -220,7 +225,7 @@ def _clay(held: Piece, at: FloatArray, motion: Motion) -> RowsChange:
     surface = held.surface
     goes = motion.of(at)
     if np.abs(goes).max(initial=0.0) > 10 * FARTHEST:
-        raise YewfinchError(f"That leads nowhere: pieces stay within {FARTHEST / 1000:g} m.")
+        raise YewfinchError(phrase("That leads nowhere: pieces stay within {0:g} m.", FARTHEST / 1000))
     if surface.mask.any():
         free = 1.0 - surface.mask.astype(np.float64) / 255.0
         goes = at + (goes - at) * free
@@ -240,7 +245,9 @@ def moved_solid(solid: Solid, motion: Motion, name: str = "The solid") -> Solid:
 
     factor = motion.factor
     if factor is None:
-        raise YewfinchError(f"'{name}' is a solid: change its measures, or settle it before scaling it along one axis.")
+        raise YewfinchError(
+            phrase("'{0}' is a solid: change its measures, or settle it before scaling it along one axis.", name)
+        )
     turn = Rotation.from_matrix(motion.linear / factor @ solid.way[:3, :3]).as_euler("xyz", degrees=True)
     place = motion.of(np.array([solid.place]))[0]
     out = replace(solid, place=_three(place), turn=_three(turn))
@@ -250,7 +257,9 @@ def moved_solid(solid: Solid, motion: Motion, name: str = "The solid") -> Solid:
                 continue
             value = solid.value(measure.key) * factor
             if not measure.low <= value <= measure.high:
-                raise YewfinchError(f"'{name}' cannot be scaled so: {measure.title.lower()} would be {value:.1f} mm.")
+                raise YewfinchError(
+                    phrase("'{0}' cannot be scaled so: {1} would be {2:.1f} mm.", name, measure.title.lower(), value)
+                )
             out = out.with_value(measure.key, value)
         lathe = solid.kind == "lathe"
         line = tuple(

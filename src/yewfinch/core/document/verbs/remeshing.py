@@ -23,6 +23,7 @@ from yewfinch.core.reshape.wrap import lay
 from yewfinch.core.sculpt.form_layers import FormLayer, Stack
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Name of the layer that holds what a remesh would lose.
@@ -68,7 +69,7 @@ def remesh(portrait: Portrait, piece: str, layout: Layout, progress: Progress = 
     made = dressed(_made(portrait, held, layout, part(progress, 0.0, 0.85)), [held], held)
     progress(0.9, "carrying landmarks over")
     changes: list[Change] = [*let_go(portrait, [piece]), PieceChange(held, made), *tied(portrait, {piece: made})]
-    edit = Edit(f"Remesh {held.name} along its form", tuple(changes))
+    edit = Edit(phrase("Remesh {0} along its form", held.name), tuple(changes))
     return told(portrait, edit, part(progress, 0.92, 1.0))
 
 
@@ -121,7 +122,7 @@ def remesh_with_detail(portrait: Portrait, piece: str, layout: Layout, count: in
         PieceChange(held, made),
         FieldChange("layers", portrait.layers, {**rest, piece: (stack,)}, layer.steps.size + stack.base.size),
     ]
-    edit = Edit(f"Remesh {held.name}, detail kept", (*changes, *tied(portrait, {piece: made})))
+    edit = Edit(phrase("Remesh {0}, detail kept", held.name), (*changes, *tied(portrait, {piece: made})))
     return told(portrait, edit, part(progress, 0.93, 1.0))
 
 
@@ -159,7 +160,12 @@ def _times(held: Piece, layout: Layout) -> DoubleArray | None:
     ratio = layout.there / layout.edge
     if not LEAST <= ratio <= GREATEST:
         raise YewfinchError(
-            f"Edges of {layout.there:g} mm beside edges of {layout.edge:g} mm cannot be joined. From "
-            f"{LEAST * layout.edge:.2g} to {GREATEST * layout.edge:.2g} mm can."
+            phrase(
+                "Edges of {0:g} mm beside edges of {1:g} mm cannot be joined. From {2:.2g} to {3:.2g} mm can.",
+                layout.there,
+                layout.edge,
+                LEAST * layout.edge,
+                GREATEST * layout.edge,
+            )
         )
     return np.asarray(ratio ** (member / 255.0))

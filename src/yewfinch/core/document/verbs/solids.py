@@ -15,6 +15,7 @@ from yewfinch.core.reshape.solid import KINDS, Solid, begun, checked
 from yewfinch.core.reshape.solid_form import surface_of
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sight.camera import Camera
 from yewfinch.core.sight.outline import drawn
 
@@ -44,9 +45,11 @@ def begin(portrait: Portrait, kind: str, place: tuple[float, float, float] = (0.
     key = free_id(portrait.ids_taken(), "solid")
     title = KINDS[kind].title
     names = {p.name for p in portrait.pieces.values()}
-    number = next(n for n in range(1, len(names) + 2) if (title if n == 1 else f"{title} {n}") not in names)
-    piece = Piece(key, title if number == 1 else f"{title} {number}", surface_of(solid), solid=solid)
-    return Edit(f"New solid: {title.lower()}", (PieceChange(None, piece),)), key
+    number = next(
+        n for n in range(1, len(names) + 2) if (title if n == 1 else phrase("{0} {1}", title, n)) not in names
+    )
+    piece = Piece(key, title if number == 1 else phrase("{0} {1}", title, number), surface_of(solid), solid=solid)
+    return Edit(phrase("New solid: {0}", title.lower()), (PieceChange(None, piece),)), key
 
 
 def draw_tube(portrait: Portrait, camera: Camera, points: DoubleArray, radius: float) -> tuple[Edit, str]:
@@ -151,7 +154,7 @@ def _with_line(
     begun_ = made.after.solid
     solid = checked(replace(begun_, line=line, edge=begun_.edge if edge is None else edge))
     return Edit(
-        f"Draw a {kind}", (PieceChange(None, replace(made.after, solid=solid, surface=surface_of(solid))),)
+        phrase("Draw a {0}", kind), (PieceChange(None, replace(made.after, solid=solid, surface=surface_of(solid))),)
     ), key
 
 
@@ -176,7 +179,7 @@ def settle(portrait: Portrait, piece: str) -> Edit:
         If the piece is no solid, or locked.
     """
     held = _solid(portrait, piece)
-    return Edit(f"Settle {held.name.lower()}", (PieceChange(held, replace(held, solid=None)),))
+    return Edit(phrase("Settle {0}", held.name.lower()), (PieceChange(held, replace(held, solid=None)),))
 
 
 def _solid(portrait: Portrait, piece: str) -> Piece:

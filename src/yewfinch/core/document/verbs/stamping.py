@@ -10,6 +10,7 @@ from yewfinch.core.document.model.edits import Edit, FieldChange
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.sculpt.stamps import MOST, NARROWEST, USUAL, WIDEST, Stamp, stamp_from_picture
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 
 def added(portrait: Portrait, data: bytes, title: str, width: float = USUAL) -> tuple[Edit, str]:
@@ -21,14 +22,14 @@ def added(portrait: Portrait, data: bytes, title: str, width: float = USUAL) -> 
         If they are no picture, or there are too many stamps.
     """
     if len(portrait.stamps) >= MOST:
-        raise YewfinchError(f"A portrait has {MOST} stamps at most. Take one out first.")
+        raise YewfinchError(phrase("A portrait has {0} stamps at most. Take one out first.", MOST))
     taken = {s.id for s in portrait.stamps}
     number = 1
     while f"stamp{number}" in taken:
         number += 1
-    stamp = stamp_from_picture(data, f"stamp{number}", title.strip()[:60] or f"Stamp {number}", width)
+    stamp = stamp_from_picture(data, f"stamp{number}", title.strip()[:60] or phrase("Stamp {0}", number), width)
     return Edit(
-        f"Add the stamp {stamp.title}", (FieldChange("stamps", portrait.stamps, (*portrait.stamps, stamp)),)
+        phrase("Add the stamp {0}", stamp.title), (FieldChange("stamps", portrait.stamps, (*portrait.stamps, stamp)),)
     ), stamp.id
 
 
@@ -42,7 +43,7 @@ def removed(portrait: Portrait, stamp_id: str) -> Edit:
     """
     stamp = _own(portrait, stamp_id)
     return Edit(
-        f"Remove the stamp {stamp.title}",
+        phrase("Remove the stamp {0}", stamp.title),
         (FieldChange("stamps", portrait.stamps, tuple(s for s in portrait.stamps if s is not stamp)),),
     )
 
@@ -57,9 +58,11 @@ def resized(portrait: Portrait, stamp_id: str, width: float) -> Edit:
     """
     stamp = _own(portrait, stamp_id)
     if not (np.isfinite(width) and NARROWEST <= width <= WIDEST):
-        raise YewfinchError(f"A stamp cannot be {width:g} mm wide; {NARROWEST:g} to {WIDEST:g} mm make sense.")
+        raise YewfinchError(
+            phrase("A stamp cannot be {0:g} mm wide; {1:g} to {2:g} mm make sense.", width, NARROWEST, WIDEST)
+        )
     after = tuple(replace(s, width=float(width)) if s is stamp else s for s in portrait.stamps)
-    return Edit(f"Width of the stamp {stamp.title}", (FieldChange("stamps", portrait.stamps, after),))
+    return Edit(phrase("Width of the stamp {0}", stamp.title), (FieldChange("stamps", portrait.stamps, after),))
 
 
 def _own(portrait: Portrait, stamp_id: str) -> Stamp:

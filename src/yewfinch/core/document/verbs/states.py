@@ -16,6 +16,7 @@ from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.sculpt.form_layers import FormState
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 
 #: States of one piece at most.
 MOST = 40
@@ -37,21 +38,21 @@ def store(portrait: Portrait, piece: str, name: str = "") -> tuple[Edit, str]:
     held = portrait.pieces[piece]
     kept = portrait.states.get(piece, ())
     if len(kept) >= MOST:
-        raise YewfinchError(f"'{held.name}' has {MOST} stored states; remove one first.")
+        raise YewfinchError(phrase("'{0}' has {1} stored states; remove one first.", held.name, MOST))
     taken = {s.id for s in kept}
     key = next(k for n in count(1) if (k := f"state{n}") not in taken)
-    name = " ".join(name.split()) or f"State {len(kept) + 1}"
+    name = in_a_row(" ", name.split()) or phrase("State {0}", len(kept) + 1)
     if len(name) > LONGEST:
-        raise YewfinchError(f"A name needs 1 to {LONGEST} letters.")
+        raise YewfinchError(phrase("A name needs 1 to {0} letters.", LONGEST))
     state = FormState(key, name, held.surface.faces, current(held), held.surface.positions.copy())
-    return _edit(portrait, piece, (*kept, state), f"Store the state {name}"), key
+    return _edit(portrait, piece, (*kept, state), phrase("Store the state {0}", name)), key
 
 
 def forget(portrait: Portrait, piece: str, key: str) -> Edit:
     """Remove a stored state."""
     state = state_of(portrait, piece, key)
     rest = tuple(s for s in portrait.states[piece] if s is not state)
-    return _edit(portrait, piece, rest, f"Remove the state {state.name}")
+    return _edit(portrait, piece, rest, phrase("Remove the state {0}", state.name))
 
 
 def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
@@ -69,7 +70,9 @@ def move(portrait: Portrait, piece: str, key: str, by: int) -> Edit | None:
     if to == at:
         return None
     kept.insert(to, kept.pop(at))
-    return _edit(portrait, piece, tuple(kept), f"Put the state {state.name} {'earlier' if by < 0 else 'later'}")
+    return _edit(
+        portrait, piece, tuple(kept), phrase("Put the state {0} {1}", state.name, "earlier" if by < 0 else "later")
+    )
 
 
 def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
@@ -84,7 +87,11 @@ def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
     surface = held.surface
     if state.faces is not surface.faces:
         raise YewfinchError(
-            f"The state '{state.name}' was stored at level {state.level + 1}, or with other faces. Go there first."
+            phrase(
+                "The state '{0}' was stored at level {1}, or with other faces. Go there first.",
+                state.name,
+                state.level + 1,
+            )
         )
     free = 1.0 - surface.mask / 255.0
     after = np.where(
@@ -92,9 +99,10 @@ def go_back(portrait: Portrait, piece: str, key: str) -> Edit:
     ).astype(np.float32)
     rows = np.nonzero((after != surface.positions).any(axis=1))[0].astype(INDEX)
     if not len(rows):
-        raise YewfinchError(f"The form is that of '{state.name}' already, or all of it is masked.")
+        raise YewfinchError(phrase("The form is that of '{0}' already, or all of it is masked.", state.name))
     return Edit(
-        f"Back to {state.name}", (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),)
+        phrase("Back to {0}", state.name),
+        (RowsChange(piece, "positions", rows, surface.positions[rows].copy(), after[rows]),),
     )
 
 

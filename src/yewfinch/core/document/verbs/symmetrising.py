@@ -21,6 +21,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.sectors import sectors
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Planes on offer.
 Where = Literal["sitter", "across", "up", "forward"]
@@ -62,12 +63,14 @@ class Report:
     def words(self) -> str:
         """What was found, as a sentence."""
         if self.renewed:
-            return f"{grouped(self.missing)} vertices had no image, so one half was welded to its own image."
-        text = (
-            f"{grouped(self.pairs)} vertices have an image, {grouped(self.missing)} have none; largest difference "
-            f"{self.most:.2f} mm."
+            return phrase("{0} vertices had no image, so one half was welded to its own image.", grouped(self.missing))
+        text = phrase(
+            "{0} vertices have an image, {1} have none; largest difference {2:.2f} mm.",
+            grouped(self.pairs),
+            grouped(self.missing),
+            self.most,
         )
-        return text + (f" {grouped(self.moved)} were moved." if self.moved else "")
+        return text + (phrase(" {0} were moved.", grouped(self.moved)) if self.moved else "")
 
 
 def plane_of(piece: Piece, where: Where) -> Plane:
@@ -115,8 +118,12 @@ def even(portrait: Portrait, piece: str, where: Where, keep: Side) -> tuple[Edit
     if match.missing:
         if keep == "both":
             raise YewfinchError(
-                f"{grouped(match.missing)} vertices of '{held.name}' have no image, so there is no mean of both "
-                "sides. Take one side, or remesh it."
+                phrase(
+                    "{0} vertices of '{1}' have no image, so there is no mean of both sides. Take one "
+                    "side, or remesh it.",
+                    grouped(match.missing),
+                    held.name,
+                )
             )
         return _renewed(portrait, held, plane, keep, match.missing)
     now = evened(at, match, plane, keep)
@@ -132,15 +139,19 @@ def even(portrait: Portrait, piece: str, where: Where, keep: Side) -> tuple[Edit
 
 
 def _name(piece: Piece, keep: Side) -> str:
-    return {"left": f"Left side of {piece.name} to the right", "right": f"Right side of {piece.name} to the left",
-            "both": f"Even both sides of {piece.name}"}[keep]  # fmt: skip
+    words = {
+        "left": "Left side of {0} to the right",
+        "right": "Right side of {0} to the left",
+        "both": "Even both sides of {0}",
+    }
+    return phrase(words[keep], piece.name)
 
 
 def _renewed(portrait: Portrait, held: Piece, plane: Plane, keep: Side, missing: int) -> tuple[Edit, Report]:
     surface = held.surface
     at, faces, cut, rows = mirrored_half(surface.positions.astype(np.float64), surface.faces, plane, keep)
     if not len(faces):
-        raise YewfinchError(f"Nothing of '{held.name}' lies on that side.")
+        raise YewfinchError(phrase("Nothing of '{0}' lies on that side.", held.name))
     ordered, order = in_face_order(at.astype(np.float32), faces)
     back = rows[order]
     own = Surface(at[order], ordered, channels=Channels.unpacked(cut.carried(surface.channels.packed())[back]))
@@ -188,12 +199,15 @@ def round_axis(portrait: Portrait, piece: str, count: int, axis: int, *, own: bo
     _see_closed(held, new)
     whole = replace(held, surface=new, regions={k: v[rows] for k, v in held.regions.items()}, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return told(portrait, Edit(f"{count} sectors of {held.name}", tuple(changes)))
+    return told(portrait, Edit(phrase("{0} sectors of {1}", count, held.name), tuple(changes)))
 
 
 def _see_closed(held: Piece, made: Surface) -> None:
     if (held.surface.closed == 1).all() and not (made.closed == 1).all():
         raise YewfinchError(
-            f"'{held.name}' touches itself where its sides would meet, so they cannot be joined. Smooth it there, or "
-            "remesh it first."
+            phrase(
+                "'{0}' touches itself where its sides would meet, so they cannot be joined. Smooth "
+                "it there, or remesh it first.",
+                held.name,
+            )
         )

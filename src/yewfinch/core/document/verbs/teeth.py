@@ -26,6 +26,7 @@ from yewfinch.core.features.teeth.teeth_form import GUM_OUT, on_jaw, teeth_as_th
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: A mouth of this width, mm, has teeth of the usual size (Farkas 1994, from memory: 50 to 55).
@@ -48,7 +49,7 @@ def standing(piece: Piece) -> Teeth:
         If it is none.
     """
     if piece.teeth is None:
-        raise YewfinchError(f"'{piece.name}' are no teeth.")
+        raise YewfinchError(phrase("'{0}' are no teeth.", piece.name))
     return teeth_as_they_stand(piece.teeth, piece.surface.positions)
 
 
@@ -71,7 +72,7 @@ def begin(portrait: Portrait, progress: Progress = silent) -> tuple[Edit, str]:
         raise YewfinchError("No clay has lines of a mouth. Draw them, or begin with a base head.")
     present = of_clay(portrait, clay)
     if present is not None:
-        raise YewfinchError(f"The mouth has teeth already: they are '{present.name}'.")
+        raise YewfinchError(phrase("The mouth has teeth already: they are '{0}'.", present.name))
     piece = usable(portrait, clay)
     surface, lines, landmarks = piece.surface, lines_on(portrait, clay), portrait.landmarks()
     lips = lips_now(portrait, clay)
@@ -170,7 +171,7 @@ def change(portrait: Portrait, piece: str, teeth: Teeth, name: str) -> Edit:
     see_unlocked(portrait, held)
     at_rest(portrait, held)
     if held.teeth is None:
-        raise YewfinchError(f"'{held.name}' are no teeth.")
+        raise YewfinchError(phrase("'{0}' are no teeth.", held.name))
     checked(teeth)
     return Edit(name, () if teeth == held.teeth == standing(held) else (with_teeth(held, teeth),))
 
@@ -186,5 +187,5 @@ def settle(portrait: Portrait, piece: str) -> Edit:
     held = portrait.pieces[piece]
     see_unlocked(portrait, held)
     if held.teeth is None:
-        raise YewfinchError(f"'{held.name}' are no teeth.")
-    return Edit(f"Settle {held.name}", (PieceChange(held, replace(held, teeth=None)),))
+        raise YewfinchError(phrase("'{0}' are no teeth.", held.name))
+    return Edit(phrase("Settle {0}", held.name), (PieceChange(held, replace(held, teeth=None)),))

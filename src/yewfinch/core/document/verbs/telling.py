@@ -10,6 +10,7 @@ from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.difference import difference
 from yewfinch.core.sculpt.form_layers import Stack
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 
@@ -42,13 +43,13 @@ def told(portrait: Portrait, edit: Edit, progress: Progress = silent, *, whole: 
         words += ", symmetric no longer"
     settled = _settled(portrait, edit, swaps)
     if settled:
-        words += f", settled into the form: {', '.join(settled)}"
+        words += phrase(", settled into the form: {0}", in_a_row(", ", settled))
     place = None if found.place is None else (float(found.place[0]), float(found.place[1]), float(found.place[2]))
     lost = ""
     if found.lost is not None:
-        lost = f"most lost here: {found.lost:.2f} mm"
+        lost = phrase("most lost here: {0:.2f} mm", found.lost)
         if found.thin is not None:
-            lost += f" of clay {found.thin:.1f} mm thick"
+            lost += phrase(" of clay {0:.1f} mm thick", found.thin)
     return replace(edit, told=Told(words, place, lost, found.lost or 0.0))
 
 

@@ -19,6 +19,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.texture import TextureLayer, heights
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Where a texture goes: on what is masked, on what is free, on all of the piece.
 Where = Literal["masked", "free", "all"]
@@ -74,9 +75,11 @@ def ground(portrait: Portrait, piece: Piece, where: Where, *, symmetric: bool) -
     """
     see_unlocked(portrait, piece)
     if piece.solid is not None or piece.armature is not None:
-        raise YewfinchError(f"{piece.name} is no clay yet. Settle or clothe it first.")
+        raise YewfinchError(phrase("{0} is no clay yet. Settle or clothe it first.", piece.name))
     if piece.follows is not None:
-        raise YewfinchError(f"{piece.name} follows another piece. Lay the texture on that one, or settle it first.")
+        raise YewfinchError(
+            phrase("{0} follows another piece. Lay the texture on that one, or settle it first.", piece.name)
+        )
     surface = piece.surface
     held = surface.mask[:, 0].astype(np.float32) / np.float32(255.0)
     share = {"masked": held, "free": 1.0 - held, "all": np.ones_like(held)}[where].astype(np.float32)

@@ -20,6 +20,7 @@ from yewfinch.core.reshape.reduce import reduced
 from yewfinch.core.reshape.thin_parts import thickened
 from yewfinch.core.shared.arrays import INDEX
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 
@@ -34,7 +35,7 @@ def usable(portrait: Portrait, key: str) -> Piece:
     held = portrait.pieces[key]
     see_unlocked(portrait, held)
     if held.fixed:
-        raise YewfinchError(f"'{held.name}' is no clay yet. Settle or clothe it first.")
+        raise YewfinchError(phrase("'{0}' is no clay yet. Settle or clothe it first.", held.name))
     at_rest(portrait, held)
     return held
 
@@ -94,7 +95,7 @@ def mend(
     regions = {k: v[rows] for k, v in held.regions.items()}
     whole = replace(held, surface=own, regions=regions, texture=None)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return told(portrait, Edit(f"Mend {held.name}", tuple(changes)), part(progress, 0.92, 1.0)), made.report
+    return told(portrait, Edit(phrase("Mend {0}", held.name), tuple(changes)), part(progress, 0.92, 1.0)), made.report
 
 
 def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = silent) -> Edit:
@@ -114,7 +115,7 @@ def reduce(portrait: Portrait, piece: str, count: int, progress: Progress = sile
     progress(0.9, "carrying colours over")
     whole = dressed(found, [held], held)
     changes: list[Change] = [PieceChange(held, whole), *tied(portrait, {piece: whole})]
-    return told(portrait, Edit(f"Reduce {held.name}", tuple(changes)), part(progress, 0.92, 1.0))
+    return told(portrait, Edit(phrase("Reduce {0}", held.name), tuple(changes)), part(progress, 0.92, 1.0))
 
 
 def thicken(portrait: Portrait, piece: str, least: float, progress: Progress = silent) -> Edit | None:
@@ -136,4 +137,4 @@ def thicken(portrait: Portrait, piece: str, least: float, progress: Progress = s
     if not len(rows):
         return None
     change = RowsChange(piece, "positions", rows, surface.positions[rows].copy(), now[rows])
-    return Edit(f"Thicken {portrait.pieces[piece].name}", (change,))
+    return Edit(phrase("Thicken {0}", portrait.pieces[piece].name), (change,))

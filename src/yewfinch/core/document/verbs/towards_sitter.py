@@ -10,6 +10,7 @@ from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.shared.arrays import INDEX, POSITION, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import CannotSolveError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
 from yewfinch.core.sitter.towards import REACH, WHOLE, Field
 
@@ -43,7 +44,7 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         if (not p.fixed or (_goes_whole(p) and not p.locked)) and not any(f.locked for f in portrait.followers(p.id))
     ]
     for n, piece in enumerate(pieces):
-        progress(n / max(1, len(pieces)), f"bending {piece.name}")
+        progress(n / max(1, len(pieces)), phrase("bending {0}", piece.name))
         surface = piece.surface
         low, high = surface.bounds()
         if float(np.linalg.norm(high - low)) < WHOLE or piece.teeth is not None:

@@ -9,6 +9,7 @@ import numpy as np
 from yewfinch.core.anatomy.head.eyeball import CORNEA_RADIUS, IRIS_DIAMETER, PUPIL_DIAMETER
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 Point = tuple[float, float, float]
 Colour = tuple[int, int, int]
@@ -149,28 +150,38 @@ def checked(eye: Eye) -> Eye:
     for name, (low, high) in BOUNDS.items():
         value = getattr(eye, name)
         if not (np.isfinite(value) and low <= value <= high):
-            raise YewfinchError(f"An eye's {name} cannot be {value:g} mm; {low:g} to {high:g} mm make sense.")
+            raise YewfinchError(
+                phrase("An eye's {0} cannot be {1:g} mm; {2:g} to {3:g} mm make sense.", name, value, low, high)
+            )
     pattern = eye.pattern
     for share in (
         *(getattr(eye, n) for n in SHARES),
         *(getattr(pattern, n) for n in ("edge", "fibres", "crypts", "rings", "spots")),
     ):
         if not 0.0 <= share <= 1.0:
-            raise YewfinchError(f"{share:g} is no share; 0 to 1 makes sense.")
+            raise YewfinchError(phrase("{0:g} is no share; 0 to 1 makes sense.", share))
     if not all(0 <= c <= 255 for c in (*pattern.outer, *pattern.inner)):
         raise YewfinchError("A colour of the iris is none: give red, green and blue from 0 to 255.")
     if eye.iris > 0.8 * eye.diameter:
         raise YewfinchError(
-            f"An iris of {eye.iris:g} mm does not fit an eye of {eye.diameter:g} mm; up to "
-            f"{0.8 * eye.diameter:.1f} mm does."
+            phrase(
+                "An iris of {0:g} mm does not fit an eye of {1:g} mm; up to {2:.1f} mm does.",
+                eye.iris,
+                eye.diameter,
+                0.8 * eye.diameter,
+            )
         )
     if eye.cornea < 0.52 * eye.iris or eye.cornea > eye.radius:
         raise YewfinchError(
-            f"A cornea with a radius of {eye.cornea:g} mm does not fit; {0.52 * eye.iris:.1f} to {eye.radius:.1f} mm "
-            "does."
+            phrase(
+                "A cornea with a radius of {0:g} mm does not fit; {1:.1f} to {2:.1f} mm does.",
+                eye.cornea,
+                0.52 * eye.iris,
+                eye.radius,
+            )
         )
     if eye.pupil > eye.iris - 1.0:
-        raise YewfinchError(f"A pupil of {eye.pupil:g} mm does not fit an iris of {eye.iris:g} mm.")
+        raise YewfinchError(phrase("A pupil of {0:g} mm does not fit an iris of {1:g} mm.", eye.pupil, eye.iris))
     return eye
 
 

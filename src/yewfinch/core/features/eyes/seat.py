@@ -13,6 +13,7 @@ from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Gaps on offer, mm.
 LEAST, MOST = 0.02, 3.0
@@ -57,7 +58,7 @@ def seated(
         If the gap makes no sense, or nothing of the surface is near enough.
     """
     if not (np.isfinite(gap) and LEAST <= gap <= MOST):
-        raise YewfinchError(f"A gap of {gap:g} mm makes no sense; {LEAST:g} to {MOST:g} mm do.")
+        raise YewfinchError(phrase("A gap of {0:g} mm makes no sense; {1:g} to {2:g} mm do.", gap, LEAST, MOST))
     centre = np.array(eye.place)
     near = surface.rows_in_ball(centre, 1.6 * (eye.radius + eye.rise)).astype(np.int64)
     free = near if held is None else near[~held[near]]

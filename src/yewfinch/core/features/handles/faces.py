@@ -16,6 +16,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.geometry import smooth_step
+from yewfinch.core.shared.phrases import phrase
 
 HANDLES: dict[str, Handle] = {h.key: h for h in (*nose.HANDLES, *ears.HANDLES, *face.HANDLES)}
 #: Features with what they are called.
@@ -104,13 +105,17 @@ def moves_for(face: Face, key: str, sides: Sequence[int], value: float) -> tuple
     """
     handle = HANDLES[key]
     if not (np.isfinite(value) and handle.low - 1e-9 <= value <= handle.high + 1e-9):
-        what = f"{handle.title} of {value:g} {handle.unit} makes no sense"
-        raise YewfinchError(f"{what}; {handle.low:g} to {handle.high:g} {handle.unit} do.")
+        what = phrase("{0} of {1:g} {2} makes no sense", handle.title, value, handle.unit)
+        raise YewfinchError(phrase("{0}; {1:g} to {2:g} {3} do.", what, handle.low, handle.high, handle.unit))
     if any(handle.value(face.points, s) is None for s in sides):
-        raise YewfinchError(f"'{handle.title}' cannot be told on this clay: landmarks are missing. Place them first.")
+        raise YewfinchError(
+            phrase("'{0}' cannot be told on this clay: landmarks are missing. Place them first.", handle.title)
+        )
     by = amount_for(handle, face.points, sides, value)
     if by is None:
-        raise YewfinchError(f"'{handle.title}' cannot be brought to {value:g} {handle.unit} on this clay.")
+        raise YewfinchError(
+            phrase("'{0}' cannot be brought to {1:g} {2} on this clay.", handle.title, value, handle.unit)
+        )
     return [m for s in sides for m in handle.moves(face.points, s)], by
 
 

@@ -11,6 +11,7 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.bounds import Name, Real, Text
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.similarity import similarity
 
 #: The laid head lies closer than this where all is well, mm.
@@ -73,7 +74,7 @@ def doubts(
     out += [Doubt(k, _NOT_BY_FORM[k], 10.0) for k in places if k in _NOT_BY_FORM and k not in sure and k not in why]
     for key, (value, away) in odd_ones(places, spread).items():
         if key not in sure and value > _ODD and not any(d.key == key for d in out):
-            out.append(Doubt(key, f"it lies {away:.1f} mm from where the others expect it", value))
+            out.append(Doubt(key, phrase("it lies {0:.1f} mm from where the others expect it", away), value))
     return sorted(out, key=lambda d: (-d.weight, list(LANDMARKS).index(d.key)))
 
 

@@ -22,6 +22,7 @@ from yewfinch.core.mesh.query.pick import pick
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 from yewfinch.core.shared.similarity import similarity
 
@@ -99,7 +100,7 @@ def lay_head(
     """
     known = {k: np.asarray(v, np.float64) for k, v in clicks.items() if k in LANDMARKS}
     if len(known) < LEAST:
-        raise YewfinchError(f"Click at least {LEAST} landmarks on the clay; {len(known)} are there.")
+        raise YewfinchError(phrase("Click at least {0} landmarks on the clay; {1} are there.", LEAST, len(known)))
     if np.linalg.svd(np.array(list(known.values())) - np.mean(list(known.values()), axis=0))[1][1] < 1e-6:
         raise YewfinchError("The clicked landmarks lie on one line. Click others, on both sides and in front.")
     _see_clicks(known, spread)
@@ -162,19 +163,19 @@ def _landmarks(
     why: dict[str, str] = {}
     for i, key in enumerate(keys):
         if pairs.gap[i] > _LOST:
-            why[key] = f"the clay lies {pairs.gap[i]:.0f} mm away: not found"
+            why[key] = phrase("the clay lies {0:.0f} mm away: not found", pairs.gap[i])
             continue
         found = snapped(key, pairs.at[i], upright)
         place = found.place
         shift = float(np.linalg.norm(place - probable[form.keys.index(key)])) if key in form.keys else 0.0
         if pairs.gap[i] > GAP:
-            why[key] = f"the head could not be laid closer than {pairs.gap[i]:.1f} mm"
+            why[key] = phrase("the head could not be laid closer than {0:.1f} mm", pairs.gap[i])
         elif pairs.facing[i] < 0.0:
             why[key] = "the clay looks another way there than the head does"
         elif not found.clear:
             why[key] = "nothing stands out there that would define it"
         elif shift > (FLAT_BENT if key.removesuffix("_l").removesuffix("_r") in FLAT else BENT):
-            why[key] = f"the head had to be bent there by {shift:.1f} mm more than people vary"
+            why[key] = phrase("the head had to be bent there by {0:.1f} mm more than people vary", shift)
         elif found.flat > FLAT_OVER:
             why[key] = _flat(found.flat)
         out[key] = place
@@ -215,7 +216,7 @@ def _lines(
 def _flat(over: float) -> str:
     if over > _NOWHERE:
         return "the form is flat all round there: nothing tells its place"
-    return f"the form is flat there: {over:.0f} mm to either side would do nearly as well"
+    return phrase("the form is flat there: {0:.0f} mm to either side would do nearly as well", over)
 
 
 def _lid_peaks(

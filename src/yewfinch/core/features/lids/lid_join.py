@@ -16,6 +16,7 @@ from yewfinch.core.mesh.repair.holes import rims
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: The clay gives way so far beyond the lids, in its edges, and so far at least, mm.
 _WIDE, _LEAST = 2.2, 3.0
@@ -135,8 +136,12 @@ def _opened(clay: Surface, own: DoubleArray, form: DoubleArray) -> tuple[_Ints, 
         raise YewfinchError("The clay round this eye is torn, so lids cannot be joined to it. Mend or remesh it first.")
     if len(rim) < _FEWEST:
         raise YewfinchError(
-            f"The clay round this eye is too coarse for lids: {len(rim)} vertices where {_FEWEST} are needed. Divide "
-            "its faces, or remesh it with shorter edges, first."
+            phrase(
+                "The clay round this eye is too coarse for lids: {0} vertices where {1} are needed. "
+                "Divide its faces, or remesh it with shorter edges, first.",
+                len(rim),
+                _FEWEST,
+            )
         )
     return kept, rim, border
 

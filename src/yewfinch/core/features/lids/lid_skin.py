@@ -33,6 +33,7 @@ from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Skin within so many radii of the globe is looked at.
 _NEAR = 2.6
@@ -99,7 +100,7 @@ def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids
         If the lines are no margins of lids on this eye.
     """
     # shut, skin is gathered in the inner corner, where its margin stands off what lids say
-    if held is not None and apart(held, eye, lines) < OTHER * (1.0 + 2.0 * max(held.close, 0.0)):
+    if held is not None and apart(held, eye, lines) < OTHER * (1.0 + 3.5 * max(held.close, 0.0)):
         return held
     plain = replace(held or Lids(turn=eye.lean), side=side, close=0.0)
     upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
@@ -399,6 +400,6 @@ def lines_from(points: Mapping[str, tuple[DoubleArray, _Rows]], side: int) -> Li
     except KeyError as error:
         word = "left" if side > 0 else "right"
         raise YewfinchError(
-            f"The clay has no lines of the {word} lids. Draw them, or begin lids of their own."
+            phrase("The clay has no lines of the {0} lids. Draw them, or begin lids of their own.", word)
         ) from error
     return Lines(upper[0], lower[0], upper[1], lower[1])

@@ -10,6 +10,7 @@ from yewfinch.core.anatomy.head import lids as base_lids
 from yewfinch.core.features.eyes.eye import Eye, Point
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 Knot = tuple[float, float]
 
@@ -117,12 +118,14 @@ def checked(lids: Lids) -> Lids:
         value = getattr(lids, name)
         if not (np.isfinite(value) and low <= value <= high):
             raise YewfinchError(
-                f"Lids cannot have {name.replace('_', ' ')} {value:g}; {low:g} to {high:g} makes sense."
+                phrase(
+                    "Lids cannot have {0} {1:g}; {2:g} to {3:g} makes sense.", name.replace("_", " "), value, low, high
+                )
             )
     if lids.side not in (1, -1):
         raise YewfinchError("Lids belong to a left or to a right eye.")
     if len(lids.upper) != KNOTS or len(lids.lower) != KNOTS:
-        raise YewfinchError(f"A margin has {KNOTS} knots.")
+        raise YewfinchError(phrase("A margin has {0} knots.", KNOTS))
     for knots in (lids.upper, lids.lower):
         across = [lids.inner[0], *(x for x, _ in knots), lids.outer[0]]
         if (np.diff(across) < 0.3).any():

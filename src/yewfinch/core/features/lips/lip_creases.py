@@ -14,6 +14,7 @@ from yewfinch.core.features.lips.lips import POINTS, Lips
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: A crease is about so wide, as a part of how far the creases are apart.
 _WIDE = 0.22
@@ -65,7 +66,9 @@ def creased(surface: Surface, lips: Lips, rows: Rows, upper: DoubleArray, crease
     for key, (low, high) in RANGES.items():
         value = getattr(creases, key)
         if not (np.isfinite(value) and low <= value <= high):
-            raise YewfinchError(f"Creases cannot have a {key} of {value:g} mm; {low:g} to {high:g} mm make sense.")
+            raise YewfinchError(
+                phrase("Creases cannot have a {0} of {1:g} mm; {2:g} to {3:g} mm make sense.", key, value, low, high)
+            )
     middle = lips.upper_edge.mean(axis=0)
     near = np.linalg.norm(surface.positions[rows].astype(np.float64) - middle, axis=1) < _NEAR
     rows, upper = rows[near], upper[near]
@@ -125,7 +128,12 @@ def _fine_enough(surface: Surface, rows: Rows, creases: Creases) -> None:
     edge = float(np.median(np.linalg.norm(at[owner] - at[other], axis=1)))
     if edge > _COARSEST * creases.apart:
         raise YewfinchError(
-            f"The clay is too coarse for such creases: its edges on the lips are {edge:.2f} mm long, and creases "
-            f"{creases.apart:.1f} mm apart need {_COARSEST * creases.apart:.2f} mm. Add a detail level, or set them "
-            "farther apart."
+            phrase(
+                "The clay is too coarse for such creases: its edges on the lips are {0:.2f} mm long, "
+                "and creases {1:.1f} mm apart need {2:.2f} mm. Add a detail level, or set them "
+                "farther apart.",
+                edge,
+                creases.apart,
+                _COARSEST * creases.apart,
+            )
         )

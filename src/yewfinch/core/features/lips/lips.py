@@ -11,6 +11,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Points of each line, from the sitter's right corner to the left one.
 POINTS = 25
@@ -122,7 +123,7 @@ def checked(lips: Lips) -> Lips:
         raise YewfinchError("A line of the lips has a number that is none. Draw the lines of the lips again.")
     wide = float(np.linalg.norm(lips.upper_edge[-1] - lips.upper_edge[0]))
     if wide < _NARROWEST:
-        raise YewfinchError(f"A mouth {wide:.1f} mm wide is too narrow; {_NARROWEST:g} mm is the least.")
+        raise YewfinchError(phrase("A mouth {0:.1f} mm wide is too narrow; {1:g} mm is the least.", wide, _NARROWEST))
     own = frame_of(lips).own(lines)
     if np.abs(own).max() > _FARTHEST * wide:
         raise YewfinchError("A line of the lips lies far from the corners of the mouth. Move it there first.")

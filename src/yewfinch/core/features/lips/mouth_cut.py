@@ -16,6 +16,7 @@ from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Edges of the clay that lie this much farther from the line, mm, cost twice as much on the way along it.
 _OFF_LINE = 0.6
@@ -154,8 +155,11 @@ def _path(surface: Surface, line: DoubleArray, twin: IndexArray | None) -> Rows:
         path = np.concatenate([twin[path[:0:-1]], path])
     if len(path) < _FEWEST:
         raise YewfinchError(
-            f"The clay is too coarse to cut a mouth: {len(path) - 1} edges from corner to corner. Add a detail level "
-            "or remesh it finer first."
+            phrase(
+                "The clay is too coarse to cut a mouth: {0} edges from corner to corner. Add a "
+                "detail level or remesh it finer first.",
+                len(path) - 1,
+            )
         )
     return np.asarray(path, np.int64)
 

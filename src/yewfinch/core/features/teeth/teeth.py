@@ -12,6 +12,7 @@ import numpy as np
 
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 Point = tuple[float, float, float]
 
@@ -131,7 +132,9 @@ def checked(teeth: Teeth) -> Teeth:
     for key, (low, high) in RANGES.items():
         value = getattr(teeth, key)
         if not (np.isfinite(value) and low - 1e-9 <= value <= high + 1e-9):
-            raise YewfinchError(f"Teeth cannot have {key} {value:g}; {low:g} to {high:g} make sense.")
+            raise YewfinchError(
+                phrase("Teeth cannot have {0} {1:g}; {2:g} to {3:g} make sense.", key, value, low, high)
+            )
     return teeth
 
 

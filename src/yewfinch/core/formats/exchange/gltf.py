@@ -23,6 +23,7 @@ from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES, ByteArray, DoubleArray, IndexArray
 from yewfinch.core.shared.colour import to_linear, to_srgb
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 MM_PER_METRE = 1000.0
 #: Most nodes from the scene to a mesh.
@@ -130,7 +131,7 @@ def read(path: Path) -> Model:
     while open_nodes:
         number, above, depth = open_nodes.pop()
         if number in seen or depth > _DEEPEST:
-            raise BadFileError(f"{path.name} is damaged: its nodes stand in a circle.")
+            raise BadFileError(phrase("{0} is damaged: its nodes stand in a circle.", path.name))
         seen.add(number)
         node = file.one(told.nodes, number, "node")
         world[number] = above @ _placed(node)
@@ -173,7 +174,7 @@ def _shape(
         room[0] -= file.count(p.attributes["POSITION"])
         room[1] -= file.count(p.indices if p.indices is not None else p.attributes["POSITION"])
     if min(room) < 0:
-        raise BadFileError(f"{file.name} has more vertices or faces than can be used.")
+        raise BadFileError(phrase("{0} has more vertices or faces than can be used.", file.name))
     points, faces, colours, uv = [], [], [], []
     pictures: list[dict[str, ByteArray]] = []
     pictured: list[IndexArray] = []
@@ -325,7 +326,7 @@ def _faces(file: GltfFile, p: Primitive, rows: int) -> IndexArray:
         file.accessor(p.indices)[:, 0].astype(np.int64) if p.indices is not None else np.arange(rows, dtype=np.int64)
     )
     if len(index) and (index.min() < 0 or index.max() >= rows):
-        raise BadFileError(f"{file.name} has faces that name vertices it does not have.")
+        raise BadFileError(phrase("{0} has faces that name vertices it does not have.", file.name))
     if p.mode == _TRIANGLES:
         t = index[: len(index) // 3 * 3].reshape(-1, 3)
     elif p.mode == _STRIP:
@@ -344,7 +345,7 @@ def _morphed(file: GltfFile, p: Primitive, weights: list[float]) -> DoubleArray:
         if weight and "POSITION" in target:
             step = file.accessor(target["POSITION"], "VEC3")
             if len(step) != len(at):
-                raise BadFileError(f"{file.name} is damaged: a morph target has another size than its mesh.")
+                raise BadFileError(phrase("{0} is damaged: a morph target has another size than its mesh.", file.name))
             at = at + weight * step
     return at
 
@@ -356,7 +357,7 @@ def _skinned(file: GltfFile, p: Primitive, node: Node, world: dict[int, DoubleAr
     if skin.inverse_bind_matrices is not None:
         held = file.accessor(skin.inverse_bind_matrices, "MAT4")
         if len(held) < len(back):
-            raise BadFileError(f"{file.name} is damaged: its skin has fewer matrices than joints.")
+            raise BadFileError(phrase("{0} is damaged: its skin has fewer matrices than joints.", file.name))
         back = held[: len(back)].reshape(-1, 4, 4).transpose(0, 2, 1)
     joints = (
         np.stack([world.get(j, np.eye(4)) @ m for j, m in zip(skin.joints, back, strict=True)])
@@ -370,7 +371,7 @@ def _skinned(file: GltfFile, p: Primitive, node: Node, world: dict[int, DoubleAr
             continue
         w, j = file.accessor(share, "VEC4"), file.accessor(which, "VEC4").astype(np.int64)
         if len(w) != len(at) or len(j) != len(at) or j.min(initial=0) < 0 or j.max(initial=0) >= len(joints):
-            raise BadFileError(f"{file.name} is damaged: its skin does not fit its mesh.")
+            raise BadFileError(phrase("{0} is damaged: its skin does not fit its mesh.", file.name))
         for k in range(4):
             m = joints[j[:, k]]
             out += w[:, k : k + 1] * (np.einsum("nij,nj->ni", m[:, :3, :3], at) + m[:, :3, 3])

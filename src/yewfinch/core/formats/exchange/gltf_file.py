@@ -22,6 +22,7 @@ from yewfinch.core.formats.picture_files import read_picture
 from yewfinch.core.shared.arrays import MAX_FACES, ByteArray, DoubleArray
 from yewfinch.core.shared.bounds import Count
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 #: Extensions that a file may require: those that change nothing of what is read, and quantized meshes, which are read.
 KNOWN = (
@@ -244,25 +245,34 @@ class GltfFile:
         if data[:4] == b"glTF":
             text = self._chunks(data)
         elif path.suffix.lower() == ".glb":
-            raise BadFileError(f"{self.name} is not a GLB file.")
+            raise BadFileError(phrase("{0} is not a GLB file.", self.name))
         if len(text) > MAX_JSON:
-            raise BadFileError(f"{self.name} has an absurdly large description and is not opened.")
+            raise BadFileError(phrase("{0} has an absurdly large description and is not opened.", self.name))
         try:
             text = text.removeprefix(b"\xef\xbb\xbf")
             asset = msgspec.json.decode(text, type=_Header).asset
             self._versioned(asset.version)
             if asset.min_version is not None and asset.min_version != "2.0":  # what it needs at least
                 raise BadFileError(
-                    f"{self.name} needs glTF {asset.min_version[:10]}; version 2.0 can be read. Export it as 2.0."
+                    phrase(
+                        "{0} needs glTF {1}; version 2.0 can be read. Export it as 2.0.",
+                        self.name,
+                        asset.min_version[:10],
+                    )
                 )
             self.told = msgspec.json.decode(text, type=Gltf)
         except (msgspec.MsgspecError, RecursionError, UnicodeDecodeError) as error:
-            raise BadFileError(f"{self.name} is damaged or no glTF 2.0 file; nothing was imported.") from error
+            raise BadFileError(
+                phrase("{0} is damaged or no glTF 2.0 file; nothing was imported.", self.name)
+            ) from error
         foreign = [e for e in self.told.extensions_required if e not in KNOWN]
         if foreign:
             raise BadFileError(
-                f"{self.name} can only be read with {', '.join(e[:60] for e in foreign[:3])}, which Yewfinch does "
-                "not know. Export it without."
+                phrase(
+                    "{0} can only be read with {1}, which Yewfinch does not know. Export it without.",
+                    self.name,
+                    ", ".join(e[:60] for e in foreign[:3]),
+                )
             )
         self._buffers: dict[int, bytes] = {}
         self._pictures: dict[int, ByteArray | None] = {}
@@ -315,7 +325,9 @@ class GltfFile:
 
     def _versioned(self, version: str) -> None:
         if not version.startswith("2."):
-            raise BadFileError(f"{self.name} is glTF {version[:10]}; version 2 can be read. Convert it first.")
+            raise BadFileError(
+                phrase("{0} is glTF {1}; version 2 can be read. Convert it first.", self.name, version[:10])
+            )
 
     def _chunks(self, data: bytes) -> bytes:
         """JSON of a binary file; its own buffer is kept."""
@@ -323,23 +335,23 @@ class GltfFile:
             _, version, length = struct.unpack_from("<III", data)
             self._versioned(f"{version}.0")
             if length > len(data):
-                raise BadFileError(f"{self.name} is cut short; nothing was imported.")
+                raise BadFileError(phrase("{0} is cut short; nothing was imported.", self.name))
             size, kind = struct.unpack_from("<II", data, 12)
             if kind != _JSON or 20 + size > length:
-                raise BadFileError(f"{self.name} is damaged; nothing was imported.")
+                raise BadFileError(phrase("{0} is damaged; nothing was imported.", self.name))
             at = 20 + size
             if at + 8 <= length:
                 own, kind = struct.unpack_from("<II", data, at)
                 if kind == _BIN:
                     self._own = data[at + 8 : at + 8 + own]
         except struct.error as error:
-            raise BadFileError(f"{self.name} is cut short; nothing was imported.") from error
+            raise BadFileError(phrase("{0} is cut short; nothing was imported.", self.name)) from error
         return data[20 : 20 + size]
 
     def one(self, held: Sequence[T], number: int | None, what: str) -> T:
         """One of a list."""
         if number is None or number >= len(held):
-            raise BadFileError(f"{self.name} is damaged: it names a {what} that it does not have.")
+            raise BadFileError(phrase("{0} is damaged: it names a {1} that it does not have.", self.name, what))
         return held[number]
 
     def count(self, accessor: int) -> int:
@@ -362,12 +374,12 @@ class GltfFile:
             or (kind and told.type != kind)
             or told.count > 4 * MAX_FACES
         ):
-            raise BadFileError(f"{self.name} is damaged: numbers of it are of a kind that does not exist.")
+            raise BadFileError(phrase("{0} is damaged: numbers of it are of a kind that does not exist.", self.name))
         width, dtype = _WIDTHS[told.type], np.dtype(_TYPES[told.component_type])
         if told.buffer_view is not None:
             out = self._numbers(told.buffer_view, told.byte_offset, told.count, width, dtype)
         elif told.sparse is None and told.count > 1_000_000:
-            raise BadFileError(f"{self.name} claims {told.count} rows of nothing.")
+            raise BadFileError(phrase("{0} claims {1} rows of nothing.", self.name, told.count))
         else:
             out = np.zeros((told.count, width), dtype)
         if told.sparse is not None:
@@ -378,7 +390,7 @@ class GltfFile:
 
     def _sparse(self, told: _Sparse, onto: np.ndarray) -> np.ndarray:
         if told.indices.component_type not in (5121, 5123, 5125):
-            raise BadFileError(f"{self.name} is damaged: numbers of it are of a kind that does not exist.")
+            raise BadFileError(phrase("{0} is damaged: numbers of it are of a kind that does not exist.", self.name))
         rows = self._numbers(
             told.indices.buffer_view,
             told.indices.byte_offset,
@@ -388,7 +400,7 @@ class GltfFile:
         )[:, 0]
         values = self._numbers(told.values.buffer_view, told.values.byte_offset, told.count, onto.shape[1], onto.dtype)
         if len(rows) and int(rows.max()) >= len(onto):
-            raise BadFileError(f"{self.name} is damaged: it changes rows that it does not have.")
+            raise BadFileError(phrase("{0} is damaged: it changes rows that it does not have.", self.name))
         out = onto.copy()
         out[rows.astype(np.int64)] = values
         return out
@@ -400,7 +412,7 @@ class GltfFile:
         stride = view.byte_stride or row
         start, last = view.byte_offset + offset, offset + (count - 1) * stride + row
         if stride < row or (count and (last > view.byte_length or view.byte_offset + view.byte_length > len(data))):
-            raise BadFileError(f"{self.name} is damaged: its numbers reach beyond their buffer.")
+            raise BadFileError(phrase("{0} is damaged: its numbers reach beyond their buffer.", self.name))
         if not count:
             return np.zeros((0, width), dtype)
         return np.ndarray((count, width), dtype, data, start, (stride, dtype.itemsize))
@@ -410,17 +422,19 @@ class GltfFile:
             told = self.one(self.told.buffers, number, "buffer")
             if told.uri is None:
                 if number != 0 or self._own is None:
-                    raise BadFileError(f"{self.name} is damaged: it lacks a buffer.")
+                    raise BadFileError(phrase("{0} is damaged: it lacks a buffer.", self.name))
                 data = self._own
             elif told.uri.startswith("data:"):
                 try:
                     data = base64.b64decode(told.uri.partition(",")[2], validate=True)
                 except (binascii.Error, ValueError) as error:
-                    raise BadFileError(f"{self.name} is damaged: a buffer within it cannot be read.") from error
+                    raise BadFileError(
+                        phrase("{0} is damaged: a buffer within it cannot be read.", self.name)
+                    ) from error
             else:
                 data = self._beside(told.uri)
             if len(data) < told.byte_length:
-                raise BadFileError(f"{self.name} has a buffer that is cut short.")
+                raise BadFileError(phrase("{0} has a buffer that is cut short.", self.name))
             self._buffers[number] = data
         return self._buffers[number]
 
@@ -439,11 +453,16 @@ class GltfFile:
             )
             if not inside:
                 raise BadFileError(
-                    f"{self.name} needs the file '{name[:80]}', which does not lie in its folder. Put it there, or "
-                    "export as GLB."
+                    phrase(
+                        "{0} needs the file '{1}', which does not lie in its folder. Put it there, or export as GLB.",
+                        self.name,
+                        name[:80],
+                    )
                 )
             if file.stat().st_size > 4 << 30:
-                raise BadFileError(f"{name[:80]}, which {self.name} needs, is larger than 4 GB.")
+                raise BadFileError(phrase("{0}, which {1} needs, is larger than 4 GB.", name[:80], self.name))
             return file.read_bytes()
         except (OSError, ValueError, RuntimeError) as error:
-            raise BadFileError(f"{self.name} needs the file '{name[:80]}', which cannot be read.") from error
+            raise BadFileError(
+                phrase("{0} needs the file '{1}', which cannot be read.", self.name, name[:80])
+            ) from error

@@ -18,6 +18,7 @@ from yewfinch.core.formats.exchange.model import MADE_BY, Format, Model, Shape, 
 from yewfinch.core.formats.exchange.polygons import cut
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 #: Longest line that is read, characters, its continuations with it; most numbers of one vertex that are looked at.
 LONGEST = 4 << 20
@@ -145,12 +146,14 @@ def read(path: Path) -> Model:
         if found is None:
             continue
         if len(words) < _NEEDED[words[0]]:
-            raise BadFileError(f"{path.name}, line {number}: '{words[0]}' needs more numbers. Nothing was imported.")
+            raise BadFileError(
+                phrase("{0}, line {1}: '{2}' needs more numbers. Nothing was imported.", path.name, number, words[0])
+            )
         try:
             found(held, words)
         except (ValueError, OverflowError) as error:
             raise BadFileError(
-                f"{path.name}, line {number}, holds something that is no number. Nothing was imported."
+                phrase("{0}, line {1}, holds something that is no number. Nothing was imported.", path.name, number)
             ) from error
     pictures, lost = obj_materials.read(path, held.libraries, set(held.materials))
     note = "Pictures of its materials were left out, as they cannot be read." if lost else ""
@@ -170,8 +173,12 @@ def _lines(path: Path) -> Iterator[tuple[int, str]]:
             length += len(line)
             if length >= LONGEST:
                 raise BadFileError(
-                    f"{path.name}, line {number}, is longer than {LONGEST >> 20} million characters; nothing was "
-                    "imported."
+                    phrase(
+                        "{0}, line {1}, is longer than {2} million characters; nothing was imported.",
+                        path.name,
+                        number,
+                        LONGEST >> 20,
+                    )
                 )
             if line.endswith("\\\n"):
                 parts.append(line[:-2])
@@ -185,7 +192,7 @@ def _lines(path: Path) -> Iterator[tuple[int, str]]:
 def _bodies(held: _Held, path: Path, pictures: dict[str, dict[str, ByteArray]]) -> list[Shape]:
     points = np.array(held.points).reshape(-1, 3)
     if not len(points):
-        raise BadFileError(f"{path.name} has no vertices.")
+        raise BadFileError(phrase("{0} has no vertices.", path.name))
     corners, counts = np.array(held.corners, np.int64), np.array(held.counts, np.int64)
     slots = cut(corners, counts, points, path.name, own=held.own)
     faces = corners[slots]

@@ -18,6 +18,7 @@ from yewfinch.core.mesh.surface.channel_spec import ChannelSpec
 from yewfinch.core.shared.arrays import MAX_FACES, MAX_VERTICES
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 _TYPES = {
     "char": "i1", "int8": "i1", "uchar": "u1", "uint8": "u1", "short": "i2", "int16": "i2",
@@ -75,7 +76,9 @@ def read(path: Path) -> Model:
     head, at = _header(data, path.name)
     for e in head.elements:
         if e.count > _LIMITS.get(e.name, MAX_FACES) or e.count > len(data):
-            raise BadFileError(f"{path.name} claims {grouped(e.count)} of '{e.name}', more than it can hold.")
+            raise BadFileError(
+                phrase("{0} claims {1} of '{2}', more than it can hold.", path.name, grouped(e.count), e.name)
+            )
     tables = {}
     source = _Words(data[at:], path.name) if head.kind == "ascii" else _Bytes(data, at, head.kind, path.name)
     for e in head.elements:
@@ -83,7 +86,7 @@ def read(path: Path) -> Model:
         if e.name in ("vertex", "face"):
             tables[e.name] = found
     if "vertex" not in tables or "face" not in tables:
-        raise BadFileError(f"{path.name} has no vertices or no faces.")
+        raise BadFileError(phrase("{0} has no vertices or no faces.", path.name))
     return Model([_shape(tables["vertex"], tables["face"], path, own=head.own)], head.unit)
 
 
@@ -91,7 +94,7 @@ def _shape(vertex: _Table, face: _Table, path: Path, *, own: bool) -> Shape:
     missing = [k for k in "xyz" if k not in vertex.columns]
     key = next((k for k in ("vertex_indices", "vertex_index") if k in face.lists), None)
     if missing or key is None:
-        raise BadFileError(f"{path.name} has vertices without places, or faces without vertices.")
+        raise BadFileError(phrase("{0} has vertices without places, or faces without vertices.", path.name))
     at = np.stack([vertex.columns[k].astype(np.float64) for k in "xyz"], axis=1)
     counts, corners = face.lists[key]
     slots = cut(corners, counts, at, path.name, own=own)
@@ -142,7 +145,7 @@ def _header(data: bytes, name: str) -> tuple[_Header, int]:
     """What the file says of itself, and where its data begin."""
     end = re.search(rb"[\r\n]end_header[ \t]*(\r\n|\n|\r)", data[:_LONGEST_HEADER])
     if not data.startswith(b"ply") or end is None:
-        raise BadFileError(f"{name} is not a PLY file.")
+        raise BadFileError(phrase("{0} is not a PLY file.", name))
     out = _Header()
     for line in data[: end.start()].decode("latin-1").splitlines():
         words = line.split()
@@ -161,18 +164,18 @@ def _header(data: bytes, name: str) -> tuple[_Header, int]:
                 case ["property"]:
                     out.elements[-1].properties.append((words[2], _TYPES[words[1]], ""))
         except (ValueError, IndexError, KeyError) as error:
-            raise BadFileError(f"{name} has a header that is damaged: '{line[:60]}'.") from error
+            raise BadFileError(phrase("{0} has a header that is damaged: '{1}'.", name, line[:60])) from error
     if (
         out.kind not in ("ascii", *_ORDERS)
         or any(e.count < 0 for e in out.elements)
         or len(out.elements) > _MOST_ELEMENTS
     ):
-        raise BadFileError(f"{name} is a PLY file of a kind that does not exist.")
+        raise BadFileError(phrase("{0} is a PLY file of a kind that does not exist.", name))
     if any(
         len(e.properties) > _MOST_ELEMENTS or len({p[0] for p in e.properties}) < len(e.properties)
         for e in out.elements
     ):
-        raise BadFileError(f"{name} has a header that is damaged: properties are given twice.")
+        raise BadFileError(phrase("{0} has a header that is damaged: properties are given twice.", name))
     return out, end.end()
 
 
@@ -205,7 +208,7 @@ class _Bytes:
                     },
                 )
         elif not lengths:
-            raise BadFileError(f"{self._name} is cut short.")
+            raise BadFileError(phrase("{0} is cut short.", self._name))
         return self._rows(e)
 
     def _record(self, e: _Element, lengths: dict[str, int]) -> np.dtype[Any]:
@@ -232,12 +235,12 @@ class _Bytes:
     def _length(self, at: int, kind: str) -> int:
         size = np.dtype(kind).itemsize
         if kind[0] == "f" or at + size > len(self._data):
-            raise BadFileError(f"{self._name} is cut short, or its lists are damaged.")
+            raise BadFileError(phrase("{0} is cut short, or its lists are damaged.", self._name))
         found = int.from_bytes(
             self._data[at : at + size], "little" if self._order == "<" else "big", signed=kind[0] == "i"
         )
         if not 0 <= found <= MOST_CORNERS:
-            raise BadFileError(f"{self._name} has a list of {found} values, which no face has.")
+            raise BadFileError(phrase("{0} has a list of {1} values, which no face has.", self._name, found))
         return found
 
     def _rows(self, e: _Element) -> _Table:
@@ -253,7 +256,7 @@ class _Bytes:
                     self._at += np.dtype(n).itemsize
                 width = np.dtype(kind).itemsize * size
                 if self._at + width > len(self._data):
-                    raise BadFileError(f"{self._name} is cut short.")
+                    raise BadFileError(phrase("{0} is cut short.", self._name))
                 if n and k not in _INDICES:
                     counts[k][-1] = 0  # passed over
                 else:
@@ -275,10 +278,12 @@ class _Words:
     def _row(self) -> list[bytes]:
         while line := self._lines.readline(_LONGEST_LINE):
             if len(line) == _LONGEST_LINE:
-                raise BadFileError(f"{self._name} has a line of more than {_LONGEST_LINE >> 20} million characters.")
+                raise BadFileError(
+                    phrase("{0} has a line of more than {1} million characters.", self._name, _LONGEST_LINE >> 20)
+                )
             if line.strip():
                 return line.split()
-        raise BadFileError(f"{self._name} ends before its last row.")
+        raise BadFileError(phrase("{0} ends before its last row.", self._name))
 
     def element(self, e: _Element) -> _Table:
         """The next element."""
@@ -294,14 +299,16 @@ class _Words:
                         continue
                     size = int(words[at])
                     if size < 0 or at + size >= len(words) + (size == 0):
-                        raise BadFileError(f"{self._name} has a list of {size} values in a row of {len(words)}.")
+                        raise BadFileError(
+                            phrase("{0} has a list of {1} values in a row of {2}.", self._name, size, len(words))
+                        )
                     if k in _INDICES:
                         lists[k][0].append(size)
                         lists[k][1].extend(int(w) for w in words[at + 1 : at + 1 + size])
                     at += size + 1
             except (ValueError, IndexError, OverflowError) as error:
                 raise BadFileError(
-                    f"{self._name} has a row that is damaged: '{b' '.join(words)[:60].decode('latin-1')}'."
+                    phrase("{0} has a row that is damaged: '{1}'.", self._name, b" ".join(words)[:60].decode("latin-1"))
                 ) from error
         kinds = {k: kind for k, kind, _ in e.properties}
         return _Table(

@@ -8,6 +8,7 @@ import numpy.typing as npt
 from yewfinch.core.shared.arrays import MAX_FACES
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 #: Most corners of one polygon: cutting takes time with their square.
 MOST_CORNERS = 20_000
@@ -55,12 +56,17 @@ def cut(
     """
     if len(counts) and int(counts.max()) > MOST_CORNERS:
         raise BadFileError(
-            f"{name} has a face of {grouped(int(counts.max()))} corners; at most {grouped(MOST_CORNERS)} can be used."
+            phrase(
+                "{0} has a face of {1} corners; at most {2} can be used.",
+                name,
+                grouped(int(counts.max())),
+                grouped(MOST_CORNERS),
+            )
         )
     if int(np.maximum(counts - 2, 0).sum()) > MAX_FACES:
-        raise BadFileError(f"{name} has more faces than can be used ({grouped(MAX_FACES)}).")
+        raise BadFileError(phrase("{0} has more faces than can be used ({1}).", name, grouped(MAX_FACES)))
     if len(corners) and (corners.min() < 0 or corners.max() >= len(positions)):
-        raise BadFileError(f"{name} has faces that name vertices it does not have.")
+        raise BadFileError(phrase("{0} has faces that name vertices it does not have.", name))
     starts = np.concatenate([[0], np.cumsum(counts)[:-1]]) if len(counts) else counts
     parts: list[Slots] = []
     order: list[Slots] = []

@@ -12,6 +12,7 @@ from yewfinch.core.formats.exchange.model import Format, Model, Shape, merged, u
 from yewfinch.core.mesh.surface.surface import triangles_apart
 from yewfinch.core.shared.arrays import MAX_FACES
 from yewfinch.core.shared.errors import BadFileError
+from yewfinch.core.shared.phrases import phrase
 
 
 def write(shapes: list[Shape]) -> bytes:
@@ -39,9 +40,9 @@ def read(path: Path) -> Model:
     elif _is_text(data):
         corners = _corners(data, path.name)
     else:
-        raise BadFileError(f"{path.name} is not an STL file, or it is cut short.")
+        raise BadFileError(phrase("{0} is not an STL file, or it is cut short.", path.name))
     if not np.isfinite(corners).all():
-        raise BadFileError(f"{path.name} holds positions that are not numbers.")
+        raise BadFileError(phrase("{0} holds positions that are not numbers.", path.name))
     points, inverse = np.unique(corners.astype(np.float32), axis=0, return_inverse=True)
     t = inverse.reshape(-1, 3).astype(np.int32)
     t = t[(t[:, 0] != t[:, 1]) & (t[:, 1] != t[:, 2]) & (t[:, 2] != t[:, 0])]
@@ -64,11 +65,11 @@ def _corners(data: bytes, name: str) -> np.ndarray:
                 x, y, z = (float(w) for w in words[1:4])
             except ValueError as error:
                 raise BadFileError(
-                    f"{name} has a vertex that is no place: '{line[:60].decode('latin-1').strip()}'."
+                    phrase("{0} has a vertex that is no place: '{1}'.", name, line[:60].decode("latin-1").strip())
                 ) from error
             found.extend((x, y, z))
     if len(found) % 9:
-        raise BadFileError(f"{name} ends in the middle of a triangle.")
+        raise BadFileError(phrase("{0} ends in the middle of a triangle.", name))
     return np.array(found, np.float32).reshape(-1, 3)
 
 

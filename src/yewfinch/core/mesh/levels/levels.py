@@ -24,6 +24,7 @@ from yewfinch.core.mesh.surface.unfold import TexturePlaces
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, MAX_VERTICES, POSITION, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 #: Levels of one piece at most; vertices of the finest at most.
 MOST_LEVELS, MOST_ROWS = 8, 12_000_000
@@ -205,10 +206,14 @@ def added(state: State) -> State:
     here = levels[-1]
     size = here.net.n + here.net.edges + len(here.net.faces)
     if len(levels) >= MOST_LEVELS:
-        raise YewfinchError(f"There are {MOST_LEVELS} levels already; drop some below first.")
+        raise YewfinchError(phrase("There are {0} levels already; drop some below first.", MOST_LEVELS))
     if size > min(MOST_ROWS, MAX_VERTICES):
         raise YewfinchError(
-            f"Another level would have {size / 1e6:.1f} million vertices; {MOST_ROWS / 1e6:.0f} million are the most."
+            phrase(
+                "Another level would have {0:.1f} million vertices; {1:.0f} million are the most.",
+                size / 1000000.0,
+                MOST_ROWS / 1000000.0,
+            )
         )
     net, rise = finer(here.net)
     levels[-1] = replace(here, rise=rise, above=here.kept)

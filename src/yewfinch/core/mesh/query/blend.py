@@ -8,6 +8,7 @@ import numpy.typing as npt
 from yewfinch.core.mesh.query import _blend_kernels
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.phrases import phrase
 
 
 def blended(
@@ -46,9 +47,13 @@ def blended(
     """
     n = len(points)
     if bones.shape != weights.shape or len(bones) != n:
-        raise ValueError(f"bones {bones.shape} and weights {weights.shape} must have one row for each of {n} points")
+        raise ValueError(
+            phrase("bones {0} and weights {1} must have one row for each of {2} points", bones.shape, weights.shape, n)
+        )
     if n and not (bones.min() >= 0 and bones.max() < len(turns)):
-        raise ValueError(f"bones must lie between 0 and {len(turns) - 1}, got {bones.min()} to {bones.max()}")
+        raise ValueError(
+            phrase("bones must lie between 0 and {0}, got {1} to {2}", len(turns) - 1, bones.min(), bones.max())
+        )
     own, out = np.empty((n, 4)), np.empty((n, 3))
     _blend_kernels.mix(np.asarray(points, np.float64), bones, weights, turns, _dual(turns, shifts), own, out)
     return own, out
@@ -75,7 +80,13 @@ def carried(
     """
     if len({len(points), len(was), len(turns), len(now)}) > 1:
         raise ValueError(
-            f"points, places and turns must be as many, got {len(points)}, {len(was)}, {len(turns)}, {len(now)}"
+            phrase(
+                "points, places and turns must be as many, got {0}, {1}, {2}, {3}",
+                len(points),
+                len(was),
+                len(turns),
+                len(now),
+            )
         )
     out = np.empty((len(points), 3), np.float32)
     _blend_kernels.carry(np.asarray(points, np.float64), was, turns, now, back, out)

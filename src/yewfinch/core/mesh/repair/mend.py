@@ -17,6 +17,7 @@ from yewfinch.core.mesh.surface.orientation import turned_round
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, silent
 
 #: Vertices nearer than this become one, mm; loose parts smaller than this go, mm.
@@ -85,7 +86,7 @@ class Report:
             "vertex": "vertices", "tangled vertex": "tangled vertices", "pair of triangles": "pairs of triangles",
         }  # fmt: skip
         parts = [f"{grouped(n)} {what if n == 1 else many.get(what, what + 's')} {done}" for n, what, done in told if n]
-        return ", ".join(parts) + "." if parts else "Nothing was wrong."
+        return in_a_row(", ", parts) + "." if parts else "Nothing was wrong."
 
 
 #: How rims are closed: going on with the form round them, straight across, or not at all.
@@ -320,8 +321,11 @@ def _without_specks(
     parts = int(label.max()) + 1
     if parts > MOST_PARTS:
         raise BadSurfaceError(
-            f"This surface falls apart into {grouped(parts)} loose parts; {grouped(MOST_PARTS)} are mended at most. "
-            "Weld over a larger distance."
+            phrase(
+                "This surface falls apart into {0} loose parts; {1} are mended at most. Weld over a larger distance.",
+                grouped(parts),
+                grouped(MOST_PARTS),
+            )
         )
     low, high = np.full((int(label.max()) + 1, 3), np.inf), np.full((int(label.max()) + 1, 3), -np.inf)
     np.minimum.at(low, label, at)

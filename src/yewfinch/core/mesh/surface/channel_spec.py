@@ -12,6 +12,8 @@ from typing import Any, Literal
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.shared.phrases import phrase
+
 #: One column or more of uint8 or float32, a row for each vertex.
 Values = npt.NDArray[Any]
 
@@ -61,10 +63,15 @@ class ChannelSpec:
 
     def __post_init__(self) -> None:
         if not self.name.isidentifier() or self.name in ("positions", "faces", "normals"):
-            raise ValueError(f"a channel cannot be called {self.name!r}")
+            raise ValueError(phrase("a channel cannot be called {0!r}", self.name))
         if len(self.default) != self.width or self.width < 1:
             raise ValueError(
-                f"channel {self.name!r} has {self.width} values a vertex, but {len(self.default)} of untouched clay"
+                phrase(
+                    "channel {0!r} has {1} values a vertex, but {2} of untouched clay",
+                    self.name,
+                    self.width,
+                    len(self.default),
+                )
             )
 
     def plain(self, n: int) -> Values:
@@ -98,7 +105,7 @@ def register(spec: ChannelSpec) -> None:
     """
     for other in _specs.values():
         if other.name == spec.name or (spec.exported and other.exported == spec.exported):
-            raise ValueError(f"channel {spec.name!r} ({spec.exported!r}) clashes with {other.name!r}")
+            raise ValueError(phrase("channel {0!r} ({1!r}) clashes with {2!r}", spec.name, spec.exported, other.name))
     _specs[spec.name] = spec
 
 

@@ -11,6 +11,7 @@ from yewfinch.core.mesh.surface.channel_spec import ChannelSpec, Values, channel
 from yewfinch.core.mesh.surface.rows import Rows
 from yewfinch.core.shared.arrays import ByteArray
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.core.shared.phrases import phrase
 
 
 @dataclass(frozen=True, eq=False)
@@ -98,7 +99,9 @@ class Channels:
         for spec in _of(self):
             shape = self[spec.name].shape
             if shape != (n, spec.width):
-                raise BadSurfaceError(f"{spec.name} must have shape ({n}, {spec.width}), got {shape}")
+                raise BadSurfaceError(
+                    phrase("{0} must have shape ({1}, {2}), got {3}", spec.name, n, spec.width, shape)
+                )
 
 
 def _of(channels: Channels) -> list[ChannelSpec]:

@@ -8,6 +8,7 @@ from typing import Literal
 import numpy as np
 
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
+from yewfinch.core.shared.phrases import phrase
 
 #: How a stack of rings ends: open, in one point (triangles), or in a grid of quads.
 End = Literal["open", "pole", "grid"]
@@ -98,7 +99,7 @@ def _filled(points: DoubleArray, loop: IndexArray, first: int) -> tuple[DoubleAr
     """A grid inside a loop of 4 q vertices: its new vertices, and quads (Coons 1967)."""
     q = len(loop) // 4
     if 4 * q != len(loop):
-        raise ValueError(f"a loop of {len(loop)} vertices cannot be filled: four must divide it")
+        raise ValueError(phrase("a loop of {0} vertices cannot be filled: four must divide it", len(loop)))
     grid = np.full((q + 1, q + 1), -1)
     closed = np.append(loop, loop[0])
     grid[0], grid[:, q] = closed[: q + 1], closed[q : 2 * q + 1]

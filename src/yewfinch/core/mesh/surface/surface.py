@@ -27,6 +27,7 @@ from yewfinch.core.shared.arrays import (
 )
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadSurfaceError
+from yewfinch.core.shared.phrases import phrase
 
 
 class Surface:
@@ -179,7 +180,9 @@ class Surface:
         out.__dict__.update(self.__dict__)  # faces, rings and links are never written to
         out.positions = np.array(positions, dtype=POSITION, order="C")
         if len(out.positions) != len(self):
-            raise BadSurfaceError(f"the surface has {grouped(len(self))} vertices, got {grouped(len(out.positions))}")
+            raise BadSurfaceError(
+                phrase("the surface has {0} vertices, got {1}", grouped(len(self)), grouped(len(out.positions)))
+            )
         _check_positions(out.positions if rows is None else out.positions[rows])
         out._wear((self.channels if channels is None else channels).copy())
         out.version, out._tick = 0, 0
@@ -417,9 +420,11 @@ def triangles_apart(faces: IndexArray) -> IndexArray:
 def _as_quads(faces: npt.ArrayLike) -> IndexArray:
     array = np.asarray(faces)
     if array.ndim != 2 or array.shape[1] not in (3, 4):
-        raise BadSurfaceError(f"faces must have shape (m, 3) or (m, 4), got {array.shape}")
+        raise BadSurfaceError(phrase("faces must have shape (m, 3) or (m, 4), got {0}", array.shape))
     if len(array) > MAX_FACES:
-        raise BadSurfaceError(f"{grouped(len(array))} faces are more than the {grouped(MAX_FACES)} allowed")
+        raise BadSurfaceError(
+            phrase("{0} faces are more than the {1} allowed", grouped(len(array)), grouped(MAX_FACES))
+        )
     if array.shape[1] == 3:
         array = np.concatenate([array, array[:, 2:3]], axis=1)
     return np.array(array, dtype=INDEX, order="C")
@@ -429,23 +434,23 @@ def _check(positions: FloatArray, faces: IndexArray) -> None:
     _check_positions(positions)
     n = len(positions)
     if n > MAX_VERTICES:
-        raise BadSurfaceError(f"{grouped(n)} vertices are more than the {grouped(MAX_VERTICES)} allowed")
+        raise BadSurfaceError(phrase("{0} vertices are more than the {1} allowed", grouped(n), grouped(MAX_VERTICES)))
     if n == 0 or len(faces) == 0:
         raise BadSurfaceError("the surface is empty: it needs at least one face")
     if faces.min() < 0 or faces.max() >= n:
         bad = int(faces.max() if faces.max() >= n else faces.min())
-        raise BadSurfaceError(f"a face names vertex {bad}, but there are only {n}")
+        raise BadSurfaceError(phrase("a face names vertex {0}, but there are only {1}", bad, n))
 
 
 def _check_positions(positions: FloatArray) -> None:
     if positions.ndim != 2 or positions.shape[1] != 3:
-        raise BadSurfaceError(f"positions must have shape (n, 3), got {positions.shape}")
+        raise BadSurfaceError(phrase("positions must have shape (n, 3), got {0}", positions.shape))
     if len(positions) == 0:
         return
     reach = np.abs(_loops(len(positions)).extremes(positions)).max()
     if not np.isfinite(reach):
         row = int(np.nonzero(~np.isfinite(positions).all(axis=1))[0][0])
-        raise BadSurfaceError(f"vertex {row} has a position that is not a number")
+        raise BadSurfaceError(phrase("vertex {0} has a position that is not a number", row))
     if reach > 1e6:
         raise BadSurfaceError("the surface reaches further than a kilometre: check its units")
 

@@ -26,6 +26,7 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
+from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: Edges on offer, mm; most quads of one surface.
@@ -85,10 +86,12 @@ def along_form(
     vertex, where that leaves them sound, so that nothing can tear or grow together.
     """
     if not (np.isfinite(edge) and FINEST <= edge <= COARSEST):
-        raise YewfinchError(f"Edges of {edge:g} mm make no sense here; {FINEST:g} to {COARSEST:g} mm do.")
+        raise YewfinchError(
+            phrase("Edges of {0:g} mm make no sense here; {1:g} to {2:g} mm do.", edge, FINEST, COARSEST)
+        )
     count = surface.area() / edge**2
     if count > MOST:
-        raise YewfinchError(f"Edges of {edge:g} mm would make {grouped(count)} quads. Choose longer ones.")
+        raise YewfinchError(phrase("Edges of {0:g} mm would make {1} quads. Choose longer ones.", edge, grouped(count)))
     progress(0.0, "looking at the clay")
     factor = np.ones(len(surface)) if times is None else np.clip(np.asarray(times, np.float64), LEAST, GREATEST)
     symmetric = twins_of(surface) is not None

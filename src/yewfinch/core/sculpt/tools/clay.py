@@ -6,7 +6,7 @@ import numpy as np
 
 from yewfinch.core.sculpt import _dab_kernels
 from yewfinch.core.sculpt.smoothing import touch as smooth_touch
-from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace
+from yewfinch.core.sculpt.stroke import Dab, Stroke, StrokeContext, dab_stroke, displace, middle
 from yewfinch.core.sculpt.tool_section import ToolSection
 from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
@@ -14,6 +14,8 @@ from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
 #: Thickness of a full layer as a part of the radius.
 LAYER = 0.12
+#: The part of the way to the layer's top that a full dab goes; dabs lie close, so that none of them shows.
+SHARE = 0.30
 
 
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
@@ -21,10 +23,8 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
     out = np.empty((len(rows), 3), np.float32)
     axis = dab.axis if dab.force >= 0 else -dab.axis
     height = LAYER * dab.radius * (0.4 + 0.6 * abs(dab.force))
-    _dab_kernels.clay(
-        rows, ctx.piece.surface.positions, weights, dab.centre, axis, height,
-        0.55 * abs(dab.force), out,
-    )  # fmt: skip
+    centre = middle(ctx.piece.surface.positions, rows, weights, dab.centre)
+    _dab_kernels.clay(rows, ctx.piece.surface.positions, weights, centre, axis, height, SHARE * abs(dab.force), out)
     return out
 
 
@@ -43,7 +43,7 @@ TOOL = ToolSpec(
     "Clay",
     "Lays clay on in flat layers; Ctrl takes it off.",
     "C",
-    ToolSettings(size=16.0, strength=0.45, falloff="even"),
+    ToolSettings(size=16.0, strength=0.45, falloff="cushion", spacing=0.04),
     make,
     place=20,
     group="build up",

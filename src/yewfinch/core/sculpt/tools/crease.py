@@ -13,17 +13,18 @@ from yewfinch.core.sculpt.tool_settings import ToolSettings
 from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.shared.arrays import FloatArray, IndexArray
 
-DEPTH = 0.09
-PINCH = 0.10
+DEPTH = 0.05
+PINCH = 0.05
 
 
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
     """Down along the line, both sides towards it."""
     out = np.empty((len(rows), 3), np.float32)
     along = across(dab.along, dab.axis)
+    pinch = 2.0 * PINCH * dab.pinch * abs(dab.force) if along.any() else 0.0  # there are no sides to a first touch
     _dab_kernels.crease(
         rows, ctx.piece.surface.positions, weights, dab.centre, dab.axis, along,
-        -DEPTH * dab.radius * dab.force, 2.0 * PINCH * dab.pinch * abs(dab.force), out,
+        -DEPTH * dab.radius * dab.force, pinch, out,
     )  # fmt: skip
     return out
 
@@ -43,7 +44,7 @@ TOOL = ToolSpec(
     "Crease",
     "Cuts a sharp line and draws its sides together; Ctrl raises a ridge.",
     "R",
-    ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.08),
+    ToolSettings(size=9.0, strength=0.5, falloff="pointed", spacing=0.04, taper_in=3.0),
     make,
     place=30,
     group="cut",

@@ -17,7 +17,7 @@ from yewfinch.core.shared.arrays import FloatArray, IndexArray
 #: Where the plane lies over the mean of the clay, as a part of the radius.
 LIFT = 0.0
 #: The part of the way of a full dab.
-SHARE = 0.45
+SHARE = 0.25
 
 
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
@@ -53,7 +53,7 @@ TOOL = ToolSpec(
     "Flatten",
     "Brings the clay to a plane from above and below; Ctrl drives it away from it.",
     "Shift+F",
-    ToolSettings(size=24.0, strength=0.6, falloff="even"),
+    ToolSettings(size=24.0, strength=0.6, falloff="cushion", spacing=0.05),
     make,
     place=32,
     group="even out",

@@ -15,7 +15,7 @@ from yewfinch.core.shared.arrays import FloatArray, IndexArray
 #: Where the plane lies over the mean of the clay, as a part of the radius.
 LIFT = -0.03
 #: The part of the way of a full dab.
-SHARE = 0.45
+SHARE = 0.25
 
 
 def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -> FloatArray:
@@ -51,7 +51,7 @@ TOOL = ToolSpec(
     "Scrape",
     "Takes off what stands above the plane under the tool; Ctrl lifts it.",
     "Shift+A",
-    ToolSettings(size=24.0, strength=0.6, falloff="even"),
+    ToolSettings(size=24.0, strength=0.6, falloff="cushion", spacing=0.05),
     make,
     place=33,
     group="even out",

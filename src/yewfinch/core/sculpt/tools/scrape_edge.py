@@ -35,7 +35,7 @@ def steps(ctx: StrokeContext, rows: IndexArray, weights: FloatArray, dab: Dab) -
         axis,
         np.cross(axis, along),
         slope,
-        0.5 * abs(dab.force),
+        0.35 * abs(dab.force),
         out,
     )
     return out
@@ -56,7 +56,7 @@ TOOL = ToolSpec(
     "Scrape to an edge",
     "Scrapes two planes that meet in a crisp edge along the stroke; Ctrl makes them meet in a valley.",
     "Shift+Y",
-    ToolSettings(size=22.0, strength=0.6, falloff="even", spacing=0.06),
+    ToolSettings(size=22.0, strength=0.6, falloff="cushion", spacing=0.04),
     make,
     place=35,
     group="cut",

@@ -51,7 +51,7 @@ TOOL = ToolSpec(
     "Sharp cut",
     "Cuts a groove with straight sides; Ctrl raises an edge.",
     "Shift+X",
-    ToolSettings(size=8.0, strength=0.6, falloff="even", spacing=0.06),
+    ToolSettings(size=8.0, strength=0.6, falloff="cushion", spacing=0.04),
     make,
     place=29,
     group="cut",
