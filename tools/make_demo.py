@@ -2,8 +2,9 @@
 
 Takes the places of the marks from a file written by make_photos.py, as a sculptor would read
 them off the photos: rounded to a pixel or so. Usage: make_demo.py MARKS.json, or make_demo.py --solve
-to solve the sitter of the demo portrait that is there again, after the solve has changed; or make_demo.py --eyes,
---mouth or --stages to give it eyes, a mouth, or layers and key stages anew.
+to solve the sitter of the demo portrait that is there again, after the solve has changed; --clay to model it again
+on the base head as it is now, with the marks that are there; or make_demo.py --eyes, --mouth or --stages to give it
+eyes, a mouth, or layers and key stages anew.
 """
 
 from __future__ import annotations
@@ -32,7 +33,7 @@ from yewfinch.core.sculpt.toolbox import tool
 from yewfinch.core.sitter.alignment import align
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.noise import softness
-from yewfinch.core.sitter.photo import read_photo
+from yewfinch.core.sitter.photo import Sitter, read_photo
 from yewfinch.demo.demo_portrait import FILE, PHOTOS, photo_file
 from yewfinch.render import picture
 
@@ -57,6 +58,11 @@ def main() -> None:
         portrait.sitter = solve_sitter(portrait.sitter)[0]
         FILE.write_bytes(container.to_bytes(portrait, container.preview_of(FILE) or b"", deflate=True))
         portrait.history.close()
+        return
+    if sys.argv[1:] == ["--clay"]:
+        portrait = new_portrait()
+        portrait.name = "Demo portrait"
+        _clay(portrait, container.load(FILE).sitter)
         return
     again = {"--eyes": _eyes, "--mouth": _mouth, "--stages": _stages}
     if len(sys.argv) == 2 and sys.argv[1] in again:
@@ -90,6 +96,11 @@ def main() -> None:
                 spans = {}
             photo = replace(photo, marks=marks, spans=spans, curves=curves)
         sitter = sitter.added(photo, data)
+    _clay(portrait, sitter)
+
+
+def _clay(portrait: Portrait, sitter: Sitter) -> None:
+    """Model and paint a new base head for a sitter, and write the portrait."""
     portrait.sitter = solve_sitter(sitter)[0]
     _model(portrait)
     _paint(portrait)

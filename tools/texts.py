@@ -18,7 +18,8 @@ SOURCE = Path(__file__).parents[1] / "src/yewfinch"
 LANGUAGES = SOURCE / "app/kit/resources/languages"
 #: What is no sentence for the user: style sheets, SQL, regular expressions, logs, surveys and their authors.
 _NONE = re.compile(
-    r"px;|image: |menu-indicator|\\d|\(\?|%\(|%s|^- at|^ - at|<t[dar]|<table|^(Kd|Ks|Pr|illum) |Source Sans|^\s*\{"
+    r"px;|image: |menu-indicator|\\[db]|\(\?|%\(|%s|^- at|^ - at|<t[dar]|<table|^(Kd|Ks|Pr|illum) |Source Sans"
+    r"|^\s*\{(?!\d)"
     r"|^[A-Z][a-z]+( & [A-Z][a-z]+)?( et al\.)?,? \d{4}|^yewfinch "
 )
 #: Errors that tell programmers, not sculptors.
@@ -67,7 +68,10 @@ def _of(tree: ast.Module) -> Iterator[str]:
     for node in ast.walk(tree):
         if isinstance(node, ast.Constant) and isinstance(node.value, str) and id(node) not in silent:
             text = node.value
-            if " " in text.strip() and re.search("[A-Za-z]{2}", text) and len(text) < 900 and not _NONE.search(text):
+            words = re.sub(r"\{[^}]*\}|Yewfinch", "", text)
+            words = re.sub(r"\b(mm|cm|px|MB|pt)[²³]?(?!\w)", "", re.sub(r"\{[^}]*\}|Yewfinch", "", text))
+            some = " " in text.strip() and re.search("[A-Za-z]{2}", text) and re.search("[A-Za-z]", words)
+            if some and len(text) < 900 and not _NONE.search(text):
                 yield text
 
 

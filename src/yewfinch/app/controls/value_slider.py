@@ -6,8 +6,9 @@ import math
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent
-from PyQt6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QLabel, QSlider, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSlider, QWidget
 
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.core.shared.phrases import phrase
 
 STEPS = 1000
@@ -43,11 +44,11 @@ class ValueSlider(QWidget):
         self.slider = QSlider(Qt.Orientation.Horizontal)
         self.slider.setRange(0, STEPS)
         self.slider.setAccessibleName(title)
-        self.box = QDoubleSpinBox()
+        self.box = LengthBox()
         self.box.setRange(low, high)
         self.box.setDecimals(decimals)
         self.box.setSuffix(phrase(" {0}", unit))
-        self.box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+        self.box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
         self.box.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.box.setFixedWidth(78)
         self.box.setKeyboardTracking(False)

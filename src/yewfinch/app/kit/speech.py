@@ -2,8 +2,8 @@
 
 The core and the rooms write English: plain words, or phrases that remember their template and values. Here Qt's setters
 of text are given a look at what they are handed: it is looked up by Qt's own translation (`QCoreApplication.translate`)
-and its values are filled in as the user's region writes numbers. What a widget was told is kept, so that another
-language is spoken at once.
+and its values are filled in as the user's region writes numbers and in the unit that lengths are shown in. What a
+widget was told is kept, so that another language is spoken at once.
 """
 
 from __future__ import annotations
@@ -19,6 +19,7 @@ from xml.etree import ElementTree
 from PyQt6 import QtGui, QtWidgets, sip
 from PyQt6.QtCore import QCoreApplication, QLocale, QTranslator
 
+from yewfinch.app.kit.lengths import NAME, UNITS, Word, converted, finer
 from yewfinch.core.shared.phrases import Phrase
 
 #: The context of all texts in the files of translations.
@@ -106,10 +107,11 @@ class _FromFile(QTranslator):
 
 
 class Speech:
-    """The language that is spoken."""
+    """The language that is spoken, and the unit of its lengths."""
 
     def __init__(self) -> None:
         self.language = "en"
+        self.unit = "mm"
         _hook()
         self._translator: _FromFile | None = None
         self._point = "."
@@ -137,24 +139,49 @@ class Speech:
         self._point = locale.decimalPoint()
         for window in QtWidgets.QApplication.topLevelWidgets():
             window.setLocale(locale)
+        self._say_all_again()
+
+    def measure_in(self, unit: str) -> None:
+        """Tell lengths in a unit from now on, in all that stands on the screen as well.
+
+        Raises
+        ------
+        ValueError
+            If it is none of `UNITS`.
+        """
+        if unit not in UNITS:
+            raise ValueError(f"unit must be one of {tuple(UNITS)}, got {unit!r}")
+        if unit != self.unit:
+            self.unit = unit
+            self._say_all_again()
+
+    def _say_all_again(self) -> None:
         for thing, texts in list(_told.items()):
             if not sip.isdeleted(thing):
                 for name, text in texts.items():
                     getattr(thing, name)(text)
         for box, items in list(_choices.items()):
             if not sip.isdeleted(box):
-                for i, text in items.items():
-                    box.setItemText(i, self.say(text))
+                for i, text in list(items.items()):
+                    box.setItemText(i, text)
 
     def say(self, text: str) -> str:
         """A text as it is to be shown."""
-        if self._translator is None:
+        if self._translator is None and self.unit == "mm":
             return text
         if isinstance(text, Phrase):
-            return self._looked_up(text.template, text.number).format(*(self._value(v) for v in text.values))
-        return self._looked_up(text)
+            template = self._looked_up(text.template, text.number)
+            lengths = converted(_with_unit(template, text.values), len(text.values), self.unit)
+            if not lengths.values:  # the unit that stood in a place is a heading's
+                lengths = converted(template, len(text.values), self.unit)
+            return lengths.template.format(*(self._value(v) for v in lengths.filled(text.values)))
+        if text == NAME:
+            return UNITS[self.unit].symbol
+        return converted(self._looked_up(text), 0, self.unit).template
 
     def _value(self, value: Any) -> Any:
+        if isinstance(value, Word):
+            return value
         if isinstance(value, str):
             return self.say(value)
         return _Number(value, self._point) if isinstance(value, float) or hasattr(value, "dtype") else value
@@ -170,6 +197,14 @@ class Speech:
                 else text
             )
         return QCoreApplication.translate(CONTEXT, text, "", -1 if count is None else count)
+
+
+def _with_unit(template: str, values: tuple[Any, ...]) -> str:
+    """A template whose unit stood in a place of its own."""
+    for i, value in enumerate(values):
+        if isinstance(value, str) and value == NAME:
+            template = template.replace(f"{{{i}}}", NAME)
+    return template
 
 
 _LETTERS = re.compile("[A-Za-z]")
@@ -188,6 +223,19 @@ class _Number:
 
     def __str__(self) -> str:
         return str(self._value).replace(".", self._point)
+
+
+def length(mm: float, form: str = ".1f") -> str:
+    """The number of a length, for tables whose heading names the unit.
+
+    Parameters
+    ----------
+    mm : float
+    form : str
+        As for `format`, of the number in mm.
+    """
+    unit = UNITS[speech.unit]
+    return Phrase(f"{{0:{form if speech.unit == NAME else finer(form, unit.more)}}}", mm / unit.mm)
 
 
 def shown(text: str) -> str:
@@ -229,7 +277,7 @@ def _hook() -> None:
         return made
 
     setattr(QtWidgets.QMenuBar, "addMenu", added_menu)  # noqa: B010
-    add, clear = QtWidgets.QComboBox.addItem, QtWidgets.QComboBox.clear
+    add, change, clear = QtWidgets.QComboBox.addItem, QtWidgets.QComboBox.setItemText, QtWidgets.QComboBox.clear
 
     def added(box: QtWidgets.QComboBox, *args: Any) -> None:
         text = next((a for a in args if isinstance(a, str)), None)
@@ -242,11 +290,15 @@ def _hook() -> None:
         for text in texts:
             added(box, text)
 
+    def changed(box: QtWidgets.QComboBox, at: int, text: str) -> None:
+        _choices.setdefault(box, {})[at] = text
+        change(box, at, _said(text))
+
     def cleared(box: QtWidgets.QComboBox) -> None:
         _choices.pop(box, None)
         clear(box)
 
-    for name, to in (("addItem", added), ("addItems", added_all), ("clear", cleared)):
+    for name, to in (("addItem", added), ("addItems", added_all), ("setItemText", changed), ("clear", cleared)):
         setattr(QtWidgets.QComboBox, name, to)
 
 

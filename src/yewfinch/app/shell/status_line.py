@@ -111,7 +111,7 @@ class StatusLine(QWidget):
         x, y, z = hit.point
         side = "left" if x >= 0 else "right"
         self.place.setText(
-            phrase("{0}: {1:.1f} {2}, {3:+.1f} up, {4:+.1f} forward (mm)", piece.name, abs(x), side, y, z)
+            phrase("{0}: {1:.1f} mm {2}, {3:+.1f} mm up, {4:+.1f} mm forward", piece.name, abs(x), side, y, z)
         )
 
     def _working(self, text: str, fraction: float) -> None:

@@ -406,8 +406,11 @@ class MainWindow(QMainWindow):
         app = QApplication.instance()
         assert isinstance(app, QApplication)
         motion.set_calm(app, self.settings.calm)
-        if speech.language != self.settings.language in LANGUAGES:
+        spoken = speech.language, speech.unit
+        if self.settings.language in LANGUAGES:
             speech.speak(self.settings.language)
+        speech.measure_in(self.settings.units)
+        if spoken != (speech.language, speech.unit):
             self.bench.portrait_changed.emit()
         self.viewport.pen = self.settings.pen
         self.viewport.draw_as(self.settings.rough, self.settings.samples)

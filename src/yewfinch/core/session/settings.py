@@ -16,6 +16,8 @@ from yewfinch.core.shared.folders import config_dir
 MOST_RECENT = 8
 #: Seconds between recovery files, and megabytes of undo in memory: least and most.
 AUTOSAVE, UNDO_MEMORY = (15, 600), (64, 4096)
+#: Units that lengths are shown in.
+LENGTHS = ("mm", "cm", "in")
 #: When the clay is drawn roughly while something moves, and samples of a pixel; 0 leaves them to the machine.
 ROUGH, SAMPLES = ("slow", "always", "never"), (0, 1, 4, 8)
 #: The tools on the keys 1 to 9 to begin with.
@@ -93,6 +95,8 @@ class Settings:
         Points of the curve from the pen's pressure to what counts as it, before any tool.
     language : str
         A code such as "en" or "de".
+    units : str
+        One of `LENGTHS`.
     samples : int
         One of `SAMPLES`, for each pixel of the clay at rest.
     arrangement : Arrangement
@@ -112,6 +116,7 @@ class Settings:
     samples: int = 0
     language: str = "en"
     pen: tuple[tuple[float, float], ...] = STRAIGHT
+    units: str = "mm"
     arrangement: Arrangement = field(default_factory=Arrangement)
 
     @classmethod
@@ -135,6 +140,7 @@ class Settings:
                 SAMPLES[SAMPLES.index(raw.get("samples", SAMPLES[0]))],
                 str(raw.get("language", "en")),
                 _curve(raw.get("pen", STRAIGHT)),
+                LENGTHS[LENGTHS.index(raw.get("units", LENGTHS[0]))],
                 Arrangement.of(dict(raw.get("arrangement", {}))),
             )
         except (OSError, ValueError, AttributeError, TypeError, RecursionError):

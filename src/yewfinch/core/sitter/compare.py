@@ -49,10 +49,16 @@ class Compared:
             return False
         return abs(self.clay - self.sitter) > 2 * max(self.spread, 1e-9)
 
-    def _text(self, value: float | None) -> str:
-        if value is None:
+    def _text(self, *values: float | None) -> str:
+        """A value, or one with its spread in brackets, in the measure's unit."""
+        if None in values:
             return "-"
-        return f"{value:.2f}" if not self.measure.unit else f"{value:.1f}"
+        unit = self.measure.unit
+        if len(values) == 2:
+            form = "{0:.0f}° ({1:.0f}°)" if unit == "°" else "{0:.0f} ({1:.0f}) mm"
+        else:
+            form = {"": "{0:.2f}", "°": "{0:.1f}°"}.get(unit, "{0:.1f} mm")
+        return phrase(form, *values)
 
     @property
     def sitter_text(self) -> str:
@@ -68,7 +74,7 @@ class Compared:
     def norm_text(self) -> str:
         """Published mean, or what a canon or rule asks for."""
         if self.norm is not None:
-            return phrase("{0:.0f} ({1:.0f})", self.norm[0], self.norm[1])
+            return self._text(*self.norm)
         return "" if self.measure.ideal is None else f"{self.measure.ideal:g}"
 
     @property
@@ -78,16 +84,15 @@ class Compared:
 
     def words(self) -> str:
         """Everything in one sentence."""
-        unit = phrase(" {0}", self.measure.unit).replace(" °", "°") if self.measure.unit else ""
         parts = []
         if self.sitter is None and self.clay is None:
             parts.append("landmarks are missing")
         if self.sitter is not None and self.spread is not None:
-            parts.append(phrase("sitter {0} ± {1:.2g}{2}", self._text(self.sitter), self.spread, unit))
+            parts.append(phrase("sitter {0} ± {1}", self._text(self.sitter), self._text(self.spread)))
         if self.clay is not None:
-            parts.append(phrase("clay {0}{1}", self._text(self.clay), unit))
+            parts.append(phrase("clay {0}", self._text(self.clay)))
         if self.norm is not None:
-            parts.append(phrase("norm {0:.1f} ({1:.1f}){2}", self.norm[0], self.norm[1], unit))
+            parts.append(phrase("norm {0}", self.norm_text))
         if self.measure.ideal is not None:
             parts.append(phrase("asked for {0:g}", self.measure.ideal))
         source = phrase(" Source: {0}.", self.measure.source) if self.measure.source else ""

@@ -65,6 +65,9 @@ class Offset:
 
     def words(self) -> str:
         """In plain words, as 'the clay is ...': 1.8 mm too low, 0.4 mm too far forward."""
+        return in_a_row(", ", self._parts()[:2]) or "in place"
+
+    def _parts(self) -> list[str]:
         names = (("to the sitter's left", "to the sitter's right"), ("too high", "too low"),
                  ("too far forward", "too far back"))  # fmt: skip
         parts = [
@@ -72,11 +75,11 @@ class Offset:
             for v, n in zip(self.vector, names, strict=True)
             if abs(v) >= SILENT
         ]
-        return in_a_row(", ", (t for _, t in sorted(parts, reverse=True)[:2])) or "in place"
+        return [t for _, t in sorted(parts, reverse=True)]
 
     def short_words(self) -> str:
         """The largest part alone, for narrow places: 3.3 mm too far back."""
-        return self.words().split(", ")[0]
+        return next(iter(self._parts()), "in place")
 
 
 @dataclass(frozen=True, eq=False)

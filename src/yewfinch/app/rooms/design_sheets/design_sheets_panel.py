@@ -9,7 +9,6 @@ from pathlib import Path
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QComboBox,
-    QDoubleSpinBox,
     QFileDialog,
     QGridLayout,
     QHBoxLayout,
@@ -22,6 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.kit import theme
 from yewfinch.app.view.round import NAMES
 from yewfinch.core.session.bench import Bench
@@ -112,12 +112,12 @@ class SheetsPanel(QWidget):
         bench.mode_changed.connect(lambda: self.mark.setChecked(bench.mode == "sheet"))
         self._listen()
 
-    def _number(self, name: str, low: float, high: float, unit: str) -> QDoubleSpinBox:
-        box = QDoubleSpinBox()
+    def _number(self, name: str, low: float, high: float, unit: str) -> LengthBox:
+        box = LengthBox()
         box.setRange(low, high)
         box.setDecimals(1)
         box.setSuffix(unit)
-        box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+        box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
         box.setAccessibleName(name)
         box.editingFinished.connect(self._placed)
         return box

@@ -8,7 +8,6 @@ from functools import partial
 
 from PyQt6.QtWidgets import (
     QCheckBox,
-    QDoubleSpinBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -18,6 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.eyes.eye_controller import Eyes
 from yewfinch.app.rooms.eyes.gaze_hand import middle_of
@@ -111,7 +111,7 @@ class EyesPanel(QWidget):
         )  # fmt: skip
 
     def _gazing(self) -> None:
-        self.target = [QDoubleSpinBox() for _ in _AXES]
+        self.target = [LengthBox() for _ in _AXES]
         row = QHBoxLayout()
         row.setSpacing(4)
         name = QLabel("Looks at")
@@ -122,7 +122,7 @@ class EyesPanel(QWidget):
             box.setDecimals(0)
             box.setSuffix(" mm")
             box.setKeyboardTracking(False)
-            box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+            box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
             box.setAccessibleName(phrase("looks at, {0}", axis))
             box.setToolTip(phrase("The point that both eyes look at, {0}", axis))
             box.setMinimumWidth(52)

@@ -164,10 +164,9 @@ class FeaturePanel(LivePanel):
     @staticmethod
     def _numbers(handle: Handle, norm: tuple[float, float] | None, sitter: tuple[float, float] | None) -> str:
         """What is usual and what the sitter has."""
-        digits = 0 if handle.unit == "°" else 1
+        form = "{0} {1:.0f} ± {2:.0f}°" if handle.unit == "°" else "{0} {1:.1f} ± {2:.1f} mm"
         parts = []
         for word, pair in (("usual", norm), ("sitter", sitter)):
             if pair is not None:
-                form = "{0} {1:.0f} ± {2:.0f}" if digits == 0 else "{0} {1:.1f} ± {2:.1f}"
                 parts.append(phrase(form, word, *pair))
-        return phrase("{0} {1}", in_a_row(" · ", parts), handle.unit) if parts else ""
+        return in_a_row(" · ", parts)

@@ -131,8 +131,8 @@ class HandleHand(KnotHand[HandleGrip]):
         if value is not None and np.isfinite((x, y)).all():
             norm, sitter = handle.norm(self.handles.sex()), self.handles.sitter().get((grip.key, side))
             text = phrase("{0} {1:.1f} {2}", handle.title, value, handle.unit)
-            text += "" if norm is None else phrase(", usual {0:.1f} ± {1:.1f}", norm[0], norm[1])
-            text += "" if sitter is None else phrase(", sitter {0:.1f} ± {1:.1f}", sitter[0], sitter[1])
+            text += "" if norm is None else phrase(", usual {0:.1f} ± {1:.1f} {2}", *norm, handle.unit)
+            text += "" if sitter is None else phrase(", sitter {0:.1f} ± {1:.1f} {2}", *sitter, handle.unit)
             label(p, QPointF(x + 12.0, y - 12.0), text, self.viewport)
 
     def _under_pointer(self, found: Mapping[HandleGrip, DoubleArray]) -> HandleGrip | None:

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QLabel, QPushButton, QTab
 
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.speech import length
 from yewfinch.app.rooms.figure.steering import Steering
 from yewfinch.core.anatomy.body.body_dials import DIALS
 from yewfinch.core.anatomy.body.body_measures import MEASURES, BodyMeasure
@@ -27,7 +28,7 @@ class BodyPanel(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
         column.addLayout(self._extents())
-        self.table = plain_table(["measure", "body, mm", "wished"], "measures of the body")
+        self.table = plain_table(["measure", phrase("body, {0}", "mm"), "wished"], "measures of the body")
         self.table.setMinimumHeight(206)
         self.table.setRowCount(len(MEASURES))
         for i, m in enumerate(MEASURES.values()):
@@ -141,7 +142,7 @@ class BodyPanel(QWidget):
         found = body.measures() if body else {}
         for i, key in enumerate(MEASURES):
             for j, text in enumerate(
-                (phrase("{0:.0f}", found[key]) if body else "–", phrase("{0:.0f}", body.targets[key]) if body else "–")
+                (length(found[key], ".0f") if body else "–", length(body.targets[key], ".0f") if body else "–")
             ):
                 item = self.table.item(i, j + 1)
                 assert item is not None
@@ -176,10 +177,11 @@ def _short(m: BodyMeasure) -> str:
 
 def _words(m: BodyMeasure) -> str:
     def one(value: tuple[float, float | None]) -> str:
-        return f"{value[0]:g}" + ("" if value[1] is None else phrase(" ({0:g})", value[1]))
+        mean, spread = value
+        return phrase("{0:g} mm", mean) if spread is None else phrase("{0:g} mm ({1:g} mm)", mean, spread)
 
     return phrase(
-        "{0}, mm. Mean (spread) of men {1}, of women {2}; about {3:g} at eight years. Source {4}.",
+        "{0}. Mean (spread) of men {1}, of women {2}; about {3:g} mm at eight years. Source {4}.",
         m.title,
         one(m.men),
         one(m.women),

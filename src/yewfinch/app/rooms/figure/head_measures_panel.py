@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QTableWidgetItem
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.speech import length
 from yewfinch.app.rooms.figure.steering import Steering
 from yewfinch.core.anatomy.head.head_measures import CHILD_AGE, GROWN_AGE, PLAIN, SETTABLE, Steered
 from yewfinch.core.shared.phrases import phrase
@@ -20,7 +21,7 @@ class HeadMeasuresPanel(LivePanel):
     def __init__(self, steering: Steering) -> None:
         super().__init__(steering.bench, wait=60)
         self.steering = steering
-        self.table = plain_table(["measure", "head, mm", "mean", "±"], "measures of the base head")
+        self.table = plain_table(["measure", phrase("head, {0}", "mm"), "mean", "±"], "measures of the base head")
         self.table.setMinimumHeight(190)
         self.table.setRowCount(len(SETTABLE))
         for i, m in enumerate(SETTABLE.values()):
@@ -82,9 +83,9 @@ class HeadMeasuresPanel(LivePanel):
             value, spread = neck.get(key, m.value(at)), m.spread(person.sex)
             grown = person.age >= GROWN_AGE
             texts = (
-                phrase("{0:.1f}{1}", value, "°" if m.unit == "deg" else "") if np.isfinite(value) else "–",
-                "" if m.source == PLAIN else phrase("{0:.1f}", m.mean(person.sex, person.age)),
-                "" if spread is None or not grown else phrase("{0:.1f}", spread),
+                _number(m, value) if np.isfinite(value) else "–",
+                "" if m.source == PLAIN else _number(m, m.mean(person.sex, person.age)),
+                "" if spread is None or not grown else _number(m, spread),
             )
             for j, text in enumerate(texts):
                 item = self.table.item(i, j + 1)
@@ -102,21 +103,26 @@ class HeadMeasuresPanel(LivePanel):
         self.free.setEnabled(on and m.key in person.measures)
 
 
+def _number(m: Steered, value: float) -> str:
+    return phrase("{0:.1f}°", value) if m.unit == "deg" else length(value)
+
+
 def _words(m: Steered) -> str:
-    unit = "degrees" if m.unit == "deg" else "mm"
     if m.source == PLAIN:
-        return phrase("{0}, {1}. No published mean at hand: without a wish it follows the plain head's.", m.title, unit)
-    spread = "" if m.men[1] is None else phrase(" ({0:g})", m.men[1])
-    other = "" if m.women[1] is None else phrase(" ({0:g})", m.women[1])
+        return phrase("{0}. No published mean at hand: without a wish it follows the plain head's.", m.title)
+
+    def one(value: tuple[float, float | None]) -> str:
+        mean, spread = value
+        if m.unit == "deg":
+            return phrase("{0:g}°", mean) if spread is None else phrase("{0:g}° ({1:g}°)", mean, spread)
+        return phrase("{0:g} mm", mean) if spread is None else phrase("{0:g} mm ({1:g} mm)", mean, spread)
+
     return phrase(
-        "{0}, {1}. Mean (spread) of men {2:g}{3}, of women {4:g}{5}; source {6}. From "
-        "{7:.0f} to {8:.0f} years, and over 30, a rounded part of it.",
+        "{0}. Mean (spread) of men {1}, of women {2}; source {3}. From {4:.0f} to {5:.0f} years, and over 30, a "
+        "rounded part of it.",
         m.title,
-        unit,
-        m.men[0],
-        spread,
-        m.women[0],
-        other,
+        one(m.men),
+        one(m.women),
         m.source,
         CHILD_AGE,
         GROWN_AGE,

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QCheckBox, QGridLayout, QLabel, QPushButton, QTableW
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import length
 from yewfinch.app.rooms.figure.steering import Steering
 from yewfinch.core.anatomy.head.base_head import HEAD
 from yewfinch.core.document.figure.under_skin import PEGS, SKULL, Depth, as_clay, depths, guides
@@ -47,7 +48,7 @@ class UnderSkinPanel(LivePanel):
             self.switches[key] = box
             grid.addWidget(box, 0, i)
         self.column.addLayout(grid)
-        self.table = plain_table(["Point", "Peg, mm", "Clay, mm"], "tissue depths")
+        self.table = plain_table(["Point", phrase("Peg, {0}", "mm"), phrase("Clay, {0}", "mm")], "tissue depths")
         self.table.setMinimumHeight(170)
         self.table.itemSelectionChanged.connect(self._chosen)
         self.column.addWidget(self.table)
@@ -108,7 +109,7 @@ class UnderSkinPanel(LivePanel):
         self.rows = rows
         for i, d in enumerate(rows):
             off = None if d.now is None else d.now - d.published
-            now = "–" if d.now is None else phrase("{0:.1f}", d.now)
+            now = "–" if d.now is None else length(d.now)
             tip = (
                 "No clay stands over this peg."
                 if off is None
@@ -119,7 +120,7 @@ class UnderSkinPanel(LivePanel):
                 )
             )
             bold = off is not None and abs(off) >= _NEAR
-            for j, text in enumerate((d.title, phrase("{0:.1f}", d.published), now)):
+            for j, text in enumerate((d.title, length(d.published), now)):
                 item = QTableWidgetItem(text)
                 item.setToolTip(phrase("{0}. {1}", d.title, tip))
                 item.setForeground(theme.color("ink" if bold else "soft"))

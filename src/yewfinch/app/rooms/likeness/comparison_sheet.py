@@ -12,6 +12,7 @@ import numpy as np
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QPointF, QRectF, QSizeF, Qt
 from PyQt6.QtGui import QColor, QFont, QImage, QPageSize, QPainter, QPdfWriter, QPen
 
+from yewfinch.app.kit.speech import length
 from yewfinch.app.rooms.likeness.fringe_paint import LIMIT, paint_fringe
 from yewfinch.app.rooms.likeness.fringes import Fringes
 from yewfinch.app.view import brushes
@@ -217,7 +218,7 @@ def _summary(page: _Page, bench: Bench) -> None:
     for o in found.offsets[:29]:
         page.text(MARGIN, y, title(o.key), 14, bold=o.significant)
         page.text(MARGIN + 190, y, phrase("{0:.1f} mm", o.size), 14, bold=o.significant, width=60, right=True)
-        page.text(MARGIN + 262, y, phrase("{0:.1f}", o.along), 14, soft=True, width=40, right=True)
+        page.text(MARGIN + 262, y, length(o.along), 14, soft=True, width=40, right=True)
         page.text(MARGIN + 320, y, o.words(), 14, soft=not o.significant)
         y += 21.5
     left = MARGIN + 720

@@ -7,7 +7,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
 from yewfinch.app.kit import theme
-from yewfinch.core.shared.phrases import phrase
+from yewfinch.app.kit.speech import length
 
 #: Figures kept; beyond, every second one is dropped.
 MOST = 400
@@ -52,7 +52,7 @@ class Course(QWidget):
         font = p.font()
         font.setPixelSize(11)
         p.setFont(font)
-        p.drawText(QRectF(box.left(), inner.top() - 6, 30, 13), Qt.AlignmentFlag.AlignRight, phrase("{0:.1f}", top))
+        p.drawText(QRectF(box.left(), inner.top() - 6, 30, 13), Qt.AlignmentFlag.AlignRight, length(top))
         p.drawText(QRectF(box.left(), inner.bottom() - 8, 30, 13), Qt.AlignmentFlag.AlignRight, "0 mm")
         p.setPen(QPen(theme.color("line"), 1))
         p.drawLine(inner.bottomLeft(), inner.bottomRight())

@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import length
 from yewfinch.app.rooms.likeness.course import Course
 from yewfinch.core.features.exaggeration import LEAST, MOST
 from yewfinch.core.session.bench import Bench
@@ -45,7 +46,7 @@ class LikenessPanel(QWidget):
         self.course.setToolTip("The figure through this session: lower is nearer")
         column.addWidget(self.course)
         self.parts = QLabel()
-        self.parts.setToolTip("The same figure for each part of the head, mm")
+        self.parts.setToolTip(phrase("The same figure for each part of the head, {0}", "mm"))
         column.addWidget(self.parts)
         row = QHBoxLayout()
         self.sizeless = QCheckBox("leave size out")
@@ -153,8 +154,8 @@ class LikenessPanel(QWidget):
             self.course.clear()
         self.course.add(found.overall)
         soft = theme.palette().soft
-        cell = "<td align='center'>&nbsp;<span style='color:{0}'>{1}</span><br><b>{2:.1f}</b>&nbsp;</td>"
-        cells = in_a_row("", (phrase(cell, soft, name, mm) for name, (mm, _n) in found.regions.items()))
+        cell = "<td align='center'>&nbsp;<span style='color:{0}'>{1}</span><br><b>{2}</b>&nbsp;</td>"
+        cells = in_a_row("", (phrase(cell, soft, name, length(mm)) for name, (mm, _n) in found.regions.items()))
         self.parts.setText(phrase("<table width='100%'><tr>{0}</tr></table>", cells))
 
     def _whom(self) -> str:
@@ -177,8 +178,8 @@ class LikenessPanel(QWidget):
             cells = (
                 short_title(o.key),
                 phrase("{0:.1f} mm", o.size),
-                phrase("{0:.1f}", o.along),
-                phrase("{0:.1f} {1}", abs(o.vector[axis]), word),
+                length(o.along),
+                phrase("{0} {1}", length(abs(o.vector[axis])), word),
             )
             seen = in_a_row(", ", (names.get(p, p) for p in o.photos))
             sure = (

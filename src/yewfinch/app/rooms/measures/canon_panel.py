@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QLabel
 
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import length
 from yewfinch.core.anatomy.lore.canon import Share, canons
 from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.phrases import in_a_row, phrase
@@ -46,11 +47,11 @@ def _rows(heading: str, shares: list[Share], sitter: list[Share]) -> list[str]:
         out.append(
             phrase(
                 "<tr><td>{0}</td><td align='right'>{1}</td><td align='right'>{2:.0f} %</td><td "
-                "align='right'>{3:.1f}</td><td align='right' style='color:{4}'>{5:.0f} %</td></tr>",
+                "align='right'>{3}</td><td align='right' style='color:{4}'>{5:.0f} %</td></tr>",
                 s.title,
                 theirs,
                 s.share * 100,
-                s.size,
+                length(s.size),
                 soft,
                 s.ideal * 100,
             )

@@ -8,7 +8,6 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
-    QDoubleSpinBox,
     QHBoxLayout,
     QLabel,
     QPushButton,
@@ -18,6 +17,7 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.controls.button_grid import button_grid
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.workers import Worker
@@ -80,8 +80,8 @@ class ColourLayersPanel(LivePanel):
         self.column.addWidget(self.first)
 
     @staticmethod
-    def _grain_box(name: str) -> QDoubleSpinBox:
-        box = QDoubleSpinBox()
+    def _grain_box(name: str) -> LengthBox:
+        box = LengthBox()
         box.setRange(painting.FINEST, painting.COARSEST)
         box.setDecimals(2)
         box.setSingleStep(0.05)

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QComboBox, QFileDialog, QLabel, QPushButton, QTableW
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.controls.value_slider import ValueSlider
+from yewfinch.app.kit.speech import length
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.person.clay_in_hand import clay_in_hand
 from yewfinch.app.shell.dialogs.waiting import behind_dialog
@@ -168,7 +169,7 @@ class ExaggerationPanel(LivePanel):
             texts = (
                 u.norm.title,
                 phrase("{0:.1f} mm", u.value),
-                phrase("{0:.0f} ± {1:.0f}", u.usual, u.spread),
+                phrase("{0} ± {1}", length(u.usual, ".0f"), length(u.spread, ".0f")),
                 phrase("{0:+.1f}", u.z),
             )
             for j, text in enumerate(texts):

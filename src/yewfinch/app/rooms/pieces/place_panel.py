@@ -7,7 +7,6 @@ from collections.abc import Callable
 import numpy as np
 from PyQt6.QtWidgets import (
     QComboBox,
-    QDoubleSpinBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -19,6 +18,7 @@ from PyQt6.QtWidgets import (
 )
 
 from yewfinch.app.controls.choices import choices
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.kit.workers import Worker
 from yewfinch.app.rooms.pieces.place_controller import Placing
 from yewfinch.app.shell.actions import ActionTable
@@ -153,16 +153,16 @@ class PlacePanel(QWidget):
         high: float,
         tip: str,
         run: Callable[[int, float], None],
-    ) -> list[QDoubleSpinBox]:
+    ) -> list[LengthBox]:
         label = QLabel(title)
         grid.addWidget(label, row, 0)
         out = []
         for axis in range(3):
-            box = QDoubleSpinBox()
+            box = LengthBox()
             box.setRange(low, high)
             box.setDecimals(decimals)
             box.setSuffix(phrase(" {0}", unit))
-            box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+            box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
             box.setKeyboardTracking(False)
             box.setMinimumWidth(48)
             box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)

@@ -6,7 +6,6 @@ from dataclasses import replace
 
 from PyQt6.QtWidgets import (
     QComboBox,
-    QDoubleSpinBox,
     QHBoxLayout,
     QLabel,
     QPushButton,
@@ -15,6 +14,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.kit import theme
 from yewfinch.app.kit.speech import shown
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
@@ -55,11 +55,11 @@ class SitterSize(QWidget):
         self.measure.setCurrentIndex(self.measure.findText(shown("between the pupils")))
         self.measure.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.measure.setMinimumContentsLength(10)
-        self.mm = QDoubleSpinBox()
+        self.mm = LengthBox()
         self.mm.setRange(5.0, 400.0)
         self.mm.setDecimals(1)
         self.mm.setSuffix(" mm")
-        self.mm.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+        self.mm.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
         self.mm.setAccessibleName("measured distance")
         self.mm.setValue(63.0)
         self.mm.setFixedWidth(84)

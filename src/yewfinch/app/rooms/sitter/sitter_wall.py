@@ -437,7 +437,8 @@ def _state(photo: Photo, solution: Solution | None, old: bool) -> tuple[str, str
     if photo.standpoint is not None and fit is not None:
         distance = float(np.linalg.norm(photo.standpoint.position))
         mm = fit.rms * distance / photo.standpoint.focal
-        text = phrase("{0:.0f} mm · fits {1:.1f} mm", photo.standpoint.lens, mm)
+        lens = phrase("{0:.0f}{1}", photo.standpoint.lens, " mm")  # in mm whatever unit lengths are shown in
+        text = phrase("{0} · fits {1:.1f} mm", lens, mm)
         tip = phrase(
             "Lens {0:.0f} mm ±{1:.0f} %, taken from {2:.2f} m ±{3:.2f}, direction ±{4:.1f}°; {5} marks used.",
             photo.standpoint.lens,

@@ -7,7 +7,6 @@ from dataclasses import replace
 
 from PyQt6.QtCore import QSize
 from PyQt6.QtWidgets import (
-    QDoubleSpinBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -17,6 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.controls.length_box import LengthBox
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.solids.points_table import PointsTable
 from yewfinch.app.rooms.solids.solid_controller import Solids
@@ -107,7 +107,7 @@ class SolidsPanel(QWidget):
         lines.changed.connect(self._moded)
         self.refresh()
 
-    def _numbers(self, column: QVBoxLayout, title: str, unit: str, most: float) -> list[QDoubleSpinBox]:
+    def _numbers(self, column: QVBoxLayout, title: str, unit: str, most: float) -> list[LengthBox]:
         row = QHBoxLayout()
         row.setSpacing(4)
         name = QLabel(title)
@@ -115,12 +115,12 @@ class SolidsPanel(QWidget):
         row.addWidget(name)
         out = []
         for axis in _AXES:
-            box = QDoubleSpinBox()
+            box = LengthBox()
             box.setRange(-most, most)
             box.setDecimals(1)
             box.setSuffix(phrase(" {0}", unit))
             box.setKeyboardTracking(False)
-            box.setButtonSymbols(QDoubleSpinBox.ButtonSymbols.NoButtons)
+            box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
             box.setAccessibleName(phrase("{0}, {1}", title.lower(), axis))
             box.setMinimumWidth(56)
             box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)

@@ -30,6 +30,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from yewfinch.app.kit.lengths import UNITS
 from yewfinch.app.kit.speech import LANGUAGES, shown, speech
 from yewfinch.app.shell.actions import ActionTable
 from yewfinch.app.shell.dialogs.pen_page import PenPage
@@ -238,7 +239,7 @@ class KeysPage(QWidget):
 
 
 class BenchPage(QWidget):
-    """The variant, autosave, the memory of undo, language, hand, motion and drawing."""
+    """The variant, autosave, the memory of undo, language, units, hand, motion and drawing."""
 
     def __init__(self, window: Window) -> None:
         super().__init__()
@@ -272,6 +273,14 @@ class BenchPage(QWidget):
         self.language.setAccessibleName("Language")
         self.language.activated.connect(lambda _: change("language", self.language.currentData()))
         form.addRow("Language", self.language)
+        self.units = _choice(
+            {key: unit.title for key, unit in UNITS.items()},
+            settings.units,
+            "Unit of lengths on the bench; files and the command line stay in millimetres",
+        )
+        self.units.setAccessibleName("Lengths in")
+        self.units.activated.connect(lambda _: change("units", self.units.currentData()))
+        form.addRow("Lengths in", self.units)
         self.left = QCheckBox("left-handed")
         self.left.setToolTip("Panels and tools to the left of the clay, photos to the right")
         self.calm = QCheckBox("less motion")

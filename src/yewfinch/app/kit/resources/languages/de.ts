@@ -492,16 +492,8 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>, in die Form gefestigt: {0}</translation>
 </message>
 <message>
-<source>, sitter {0:.1f} ± {1:.1f}</source>
-<translation>, Modell {0:.1f} ± {1:.1f}</translation>
-</message>
-<message>
 <source>, symmetric no longer</source>
 <translation>, nicht mehr symmetrisch</translation>
-</message>
-<message>
-<source>, usual {0:.1f} ± {1:.1f}</source>
-<translation>, üblich {0:.1f} ± {1:.1f}</translation>
 </message>
 <message>
 <source>-{0:.0f} mm in</source>
@@ -2198,10 +2190,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>Clay {0:g} mm thick is not looked for; {1:g} to {2:g} mm make sense.</source>
 <translation>{0:g} mm dicker Ton wird nicht gesucht; {1:g} bis {2:g} mm sind sinnvoll.</translation>
-</message>
-<message>
-<source>Clay, mm</source>
-<translation>Ton, mm</translation>
 </message>
 <message>
 <source>Clear</source>
@@ -6752,10 +6740,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Spitze</translation>
 </message>
 <message>
-<source>Peg, mm</source>
-<translation>Stift, mm</translation>
-</message>
-<message>
 <source>Pegs</source>
 <translation>Stifte</translation>
 </message>
@@ -9444,10 +9428,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Derselbe Fehler kam wieder; das Protokoll hat ihn. Sichern Sie Ihre Arbeit und starten Sie Yewfinch neu.</translation>
 </message>
 <message>
-<source>The same figure for each part of the head, mm</source>
-<translation>Dieselbe Zahl für jeden Teil des Kopfs, mm</translation>
-</message>
-<message>
 <source>The same number gives the same person again</source>
 <translation>Dieselbe Zahl gibt dieselbe Person wieder</translation>
 </message>
@@ -11264,10 +11244,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Körper {0}</translation>
 </message>
 <message>
-<source>body, mm</source>
-<translation>Körper, mm</translation>
-</message>
-<message>
 <source>both halves apart</source>
 <translation>beide Hälften getrennt</translation>
 </message>
@@ -11470,10 +11446,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>clay view</source>
 <translation>Tonansicht</translation>
-</message>
-<message>
-<source>clay {0}{1}</source>
-<translation>Ton {0}{1}</translation>
 </message>
 <message>
 <source>clay's outline on the photo</source>
@@ -12226,10 +12198,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>head length</source>
 <translation>Kopflänge</translation>
-</message>
-<message>
-<source>head, mm</source>
-<translation>Kopf, mm</translation>
 </message>
 <message>
 <source>heavy over the lid</source>
@@ -13300,10 +13268,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Norm</translation>
 </message>
 <message>
-<source>norm {0:.1f} ({1:.1f}){2}</source>
-<translation>Norm {0:.1f} ({1:.1f}){2}</translation>
-</message>
-<message>
 <source>normal</source>
 <translation>normal</translation>
 </message>
@@ -14122,10 +14086,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>sitter</source>
 <translation>Modell</translation>
-</message>
-<message>
-<source>sitter {0} ± {1:.2g}{2}</source>
-<translation>Modell {0} ± {1:.2g}{2}</translation>
 </message>
 <message>
 <source>size</source>
@@ -15080,10 +15040,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>{0:.0f} mm einer Linie gehen mit.</translation>
 </message>
 <message>
-<source>{0:.0f} mm · fits {1:.1f} mm</source>
-<translation>{0:.0f} mm · auf {1:.1f} mm</translation>
-</message>
-<message>
 <source>{0:.1f} k</source>
 <translation>{0:.1f} T</translation>
 </message>
@@ -16032,10 +15988,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>{0}, Zeile {1}: {2}. Marken haben fünf kurze Werte je Zeile.</translation>
 </message>
 <message>
-<source>{0}, mm. Mean (spread) of men {1}, of women {2}; about {3:g} at eight years. Source {4}.</source>
-<translation>{0}, mm. Mittel (Streuung) von Männern {1}, von Frauen {2}; mit acht Jahren etwa {3:g}. Quelle {4}.</translation>
-</message>
-<message>
 <source>{0}, other side</source>
 <translation>{0}, andere Seite</translation>
 </message>
@@ -16074,14 +16026,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>{0}, {1} of {2}</source>
 <translation>{0}, {1} von {2}</translation>
-</message>
-<message>
-<source>{0}, {1}. Mean (spread) of men {2:g}{3}, of women {4:g}{5}; source {6}. From {7:.0f} to {8:.0f} years, and over 30, a rounded part of it.</source>
-<translation>{0}, {1}. Mittel (Streuung) von Männern {2:g}{3}, von Frauen {4:g}{5}; Quelle {6}. Von {7:.0f} bis {8:.0f} Jahren und über 30 ein gerundeter Teil davon.</translation>
-</message>
-<message>
-<source>{0}, {1}. No published mean at hand: without a wish it follows the plain head's.</source>
-<translation>{0}, {1}. Kein veröffentlichtes Mittel zur Hand: Ohne Wunsch folgt es dem des schlichten Kopfs.</translation>
 </message>
 <message>
 <source>{0}. 'At' moves the pivot itself now.</source>
@@ -16212,10 +16156,6 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>{0}: {1:.0f} % maskiert.</translation>
 </message>
 <message>
-<source>{0}: {1:.1f} {2}, {3:+.1f} up, {4:+.1f} forward (mm)</source>
-<translation>{0}: {1:.1f} {2}, {3:+.1f} hoch, {4:+.1f} vor (mm)</translation>
-</message>
-<message>
 <source>{0}: {1:.2f} mm from its mirror image (root mean square; healthy faces {2:g} to {3:g}), at most {4:.1f} mm. Viewers notice {5:g} to {6:g} mm.</source>
 <translation>{0}: {1:.2f} mm vom Spiegelbild (quadratisches Mittel; gesunde Gesichter {2:g} bis {3:g}), höchstens {4:.1f} mm. Betrachter bemerken {5:g} bis {6:g} mm.</translation>
 </message>
@@ -16318,6 +16258,150 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message numerus="yes">
 <source>{1} landmarks from {0} photos, typically ±{2:.1f} mm. Size ±{3:.1f} % ({4}).</source>
 <translation><numerusform>{1} Messpunkte aus {0} Foto, typisch ±{2:.1f} mm. Größe ±{3:.1f} % ({4}).</numerusform><numerusform>{1} Messpunkte aus {0} Fotos, typisch ±{2:.1f} mm. Größe ±{3:.1f} % ({4}).</numerusform></translation>
+</message>
+<message>
+<source>, sitter {0:.1f} ± {1:.1f} {2}</source>
+<translation>, Modell {0:.1f} ± {1:.1f} {2}</translation>
+</message>
+<message>
+<source>, usual {0:.1f} ± {1:.1f} {2}</source>
+<translation>, üblich {0:.1f} ± {1:.1f} {2}</translation>
+</message>
+<message>
+<source>Clay, {0}</source>
+<translation>Ton, {0}</translation>
+</message>
+<message>
+<source>Peg, {0}</source>
+<translation>Stift, {0}</translation>
+</message>
+<message>
+<source>Lengths in</source>
+<translation>Längen in</translation>
+</message>
+<message>
+<source>The same figure for each part of the head, {0}</source>
+<translation>Dieselbe Zahl für jeden Teil des Kopfs, {0}</translation>
+</message>
+<message>
+<source>Unit of lengths on the bench; files and the command line stay in millimetres</source>
+<translation>Einheit der Längen auf der Werkbank; Dateien und Befehlszeile bleiben bei Millimetern</translation>
+</message>
+<message>
+<source>body, {0}</source>
+<translation>Körper, {0}</translation>
+</message>
+<message>
+<source>clay {0}</source>
+<translation>Ton {0}</translation>
+</message>
+<message>
+<source>head, {0}</source>
+<translation>Kopf, {0}</translation>
+</message>
+<message>
+<source>norm {0}</source>
+<translation>Norm {0}</translation>
+</message>
+<message>
+<source>sitter {0} ± {1}</source>
+<translation>Modell {0} ± {1}</translation>
+</message>
+<message>
+<source>{0} must have shape ({1}, {2}), got {3}</source>
+<translation>{0} muss die Form ({1}, {2}) haben, hat aber {3}</translation>
+</message>
+<message>
+<source>{0} · fits {1:.1f} mm</source>
+<translation>{0} · auf {1:.1f} mm</translation>
+</message>
+<message>
+<source>{0}. Mean (spread) of men {1}, of women {2}; about {3:g} mm at eight years. Source {4}.</source>
+<translation>{0}. Mittel (Streuung) der Männer {1}, der Frauen {2}; etwa {3:g} mm mit acht Jahren. Quelle {4}.</translation>
+</message>
+<message>
+<source>{0}. Mean (spread) of men {1}, of women {2}; source {3}. From {4:.0f} to {5:.0f} years, and over 30, a rounded part of it.</source>
+<translation>{0}. Mittel (Streuung) der Männer {1}, der Frauen {2}; Quelle {3}. Von {4:.0f} bis {5:.0f} Jahren und über 30 ein gerundeter Teil davon.</translation>
+</message>
+<message>
+<source>{0}. No published mean at hand: without a wish it follows the plain head's.</source>
+<translation>{0}. Kein veröffentlichtes Mittel zur Hand: ohne Wunsch folgt es dem des einfachen Kopfs.</translation>
+</message>
+<message>
+<source>{0}: {1:.1f} mm {2}, {3:+.1f} mm up, {4:+.1f} mm forward</source>
+<translation>{0}: {1:.1f} mm {2}, {3:+.1f} mm hoch, {4:+.1f} mm vorn</translation>
+</message>
+<message>
+<source>inches</source>
+<translation>Zoll</translation>
+</message>
+<message>
+<source>centimetres</source>
+<translation>Zentimeter</translation>
+</message>
+<message>
+<source>millimetres</source>
+<translation>Millimeter</translation>
+</message>
+<message>
+<source>brow, left</source>
+<translation>Braue, links</translation>
+</message>
+<message>
+<source>brow, right</source>
+<translation>Braue, rechts</translation>
+</message>
+<message>
+<source>cheek</source>
+<translation>Wange</translation>
+</message>
+<message>
+<source>ear l</source>
+<translation>Ohr links</translation>
+</message>
+<message>
+<source>ear r</source>
+<translation>Ohr rechts</translation>
+</message>
+<message>
+<source>ear rim, left</source>
+<translation>Ohrrand, links</translation>
+</message>
+<message>
+<source>ear rim, right</source>
+<translation>Ohrrand, rechts</translation>
+</message>
+<message>
+<source>here</source>
+<translation>hier</translation>
+</message>
+<message>
+<source>light</source>
+<translation>hell</translation>
+</message>
+<message>
+<source>men</source>
+<translation>Männer</translation>
+</message>
+<message>
+<source>women</source>
+<translation>Frauen</translation>
+</message>
+<message>
+<source>pupil</source>
+<translation>Pupille</translation>
+</message>
+<message>
+<source>view</source>
+<translation>Ansicht</translation>
+</message>
+<message>
+<source>tan</source>
+<translation>gebräunt</translation>
+</message>
+<message>
+<source>dark</source>
+<translation>dunkel</translation>
 </message>
 </context>
 </TS>
