@@ -247,7 +247,8 @@ def opened(window):
 def faintest(picture, scale, rect):
     """The best contrast with the commonest colour in a part of a picture; 21 if it is all of one colour."""
     left, top, right, low = (round(v * scale) for v in rect.getCoords())
-    colours, often = np.unique(picture[top:low, left:right].reshape(-1, 3), axis=0, return_counts=True)
+    packed, often = np.unique(picture[top:low, left:right] @ (65536, 256, 1), return_counts=True)
+    colours = np.stack((packed >> 16, packed >> 8 & 255, packed & 255), axis=1)
     return 21.0 if len(colours) < 2 else float(contrast(colours, colours[often.argmax()]).max())
 
 
@@ -260,12 +261,12 @@ def test_text_has_the_contrast_of_wcag_aa_in_pictures_and_targets_the_size_of_fi
     faint, small, count = [], [], 0
     try:
         for title, seen in opened(window):
-            picture = pixels_of(window.grab().toImage())
+            picture = pixels_of(window.side.grab().toImage())
             for one in seen:
-                rect = QRect(one.mapTo(window, QPoint(0, 0)), one.size())
+                rect = QRect(one.mapTo(window.side, QPoint(0, 0)), one.size())
                 if words(one).strip():
                     count += 1
-                    if faintest(picture, picture.shape[1] / window.width(), rect) < 4.5:
+                    if faintest(picture, picture.shape[1] / window.side.width(), rect) < 4.5:
                         faint.append((title, words(one)))
                 reached = isinstance(one, controls) and one.focusPolicy() & Qt.FocusPolicy.TabFocus
                 if reached and min(one.width(), one.height()) < 24:

@@ -6,7 +6,19 @@ from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
 from PyQt6.QtGui import QEnterEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QCheckBox, QLabel, QPushButton, QToolButton, QToolTip
+from PyQt6.QtWidgets import (
+    QAbstractSpinBox,
+    QApplication,
+    QCheckBox,
+    QComboBox,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QStyle,
+    QStyleOptionComboBox,
+    QToolButton,
+    QToolTip,
+)
 
 from tests.app.hands import click, drag, handled, opened_panels, pen, second_button
 from yewfinch.app.shell.inspector import MORE
@@ -256,6 +268,17 @@ def cut_off(widget):
                     out.append(part.text())
             elif part.sizeHint().width() > part.width() + 1:
                 out.append(part.text())
+    for box in (b for b in widget.findChildren(QAbstractSpinBox) if b.isVisible()):
+        line = box.findChild(QLineEdit)
+        if line.fontMetrics().horizontalAdvance(box.text()) > line.width() - 2:
+            out.append(box.text())
+    for box in (b for b in widget.findChildren(QComboBox) if b.isVisible()):
+        option = QStyleOptionComboBox()
+        box.initStyleOption(option)
+        part = QStyle.SubControl.SC_ComboBoxEditField
+        field = box.style().subControlRect(QStyle.ComplexControl.CC_ComboBox, option, part, box)
+        if box.fontMetrics().horizontalAdvance(box.currentText()) > field.width():
+            out.append(box.currentText())
     return out
 
 

@@ -50,7 +50,7 @@ class ValueSlider(QWidget):
         self.box.setSuffix(phrase(" {0}", unit))
         self.box.setButtonSymbols(LengthBox.ButtonSymbols.NoButtons)
         self.box.setAlignment(Qt.AlignmentFlag.AlignRight)
-        self.box.setFixedWidth(78)
+        self.box.setFixedWidth(78 if len(unit) <= 4 else 92)  # a word instead of a unit
         self.box.setKeyboardTracking(False)
         self.box.setAccessibleName(title)
         label = QLabel(title)

@@ -39,6 +39,7 @@ def register(spec: ToolSpec) -> None:
         if other.id == spec.id or (spec.key and other.key == spec.key):
             raise ValueError(phrase("tool {0!r} (key {1!r}) clashes with {2!r}", spec.id, spec.key, other.id))
     _tools[spec.id] = spec
+    _in_order.cache_clear()
 
 
 def forget(tool_id: str) -> None:
@@ -50,11 +51,17 @@ def forget(tool_id: str) -> None:
         If there is none of that id.
     """
     del _tools[tool_id]
+    _in_order.cache_clear()
 
 
 def tools() -> tuple[ToolSpec, ...]:
     """All tools in the order in which they are shown."""
     _find()
+    return _in_order()
+
+
+@cache
+def _in_order() -> tuple[ToolSpec, ...]:
     return tuple(sorted(_tools.values(), key=lambda t: t.place))
 
 

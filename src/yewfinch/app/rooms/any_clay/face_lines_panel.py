@@ -11,6 +11,7 @@ from yewfinch.app.shell.actions import ActionTable
 from yewfinch.core.anatomy.head.face_lines import CURVES
 from yewfinch.core.document.verbs import face_lines
 from yewfinch.core.shared.errors import YewfinchError
+from yewfinch.core.shared.phrases import phrase
 
 MODE = "face_lines"
 
@@ -76,7 +77,7 @@ class FaceLinesPanel(LivePanel):
         lines = self.bench.portrait.lines
         for i in range(self.choice.count()):
             key = self.choice.itemData(i)
-            self.choice.setItemText(i, CURVES[key].plain + ("" if key in lines else "  (not on the clay)"))
+            self.choice.setItemText(i, _named(key, key in lines))
         self.choice.setCurrentIndex(self.choice.findData(self.hand.line))
         there = self.hand.line in lines
         self.remove.setEnabled(there)
@@ -84,3 +85,7 @@ class FaceLinesPanel(LivePanel):
         self.drag.setChecked(self.bench.mode == MODE)
         self.draw.setChecked(self.drawing.lines.draws(self.drawing))
         self.note.setText(f"{CURVES[self.hand.line].definition.capitalize()}.")
+
+
+def _named(key: str, there: bool) -> str:
+    return CURVES[key].plain if there else phrase("{0}  (not on the clay)", CURVES[key].plain)

@@ -23,6 +23,7 @@ from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit import theme
 from yewfinch.app.rooms.masks.mask_maker import MaskMaker
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.core.anatomy.lore.region_names import region_title
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import masking
@@ -272,7 +273,7 @@ class MaskMakingPanel(QWidget):
             self.stored.clear()
             self.stored.addItem("Take up a mask …", "")
             for name in sorted(names):
-                self.stored.addItem(name.replace("_l", ", left").replace("_r", ", right"), name)
+                self.stored.addItem(region_title(name), name)
         self.stored.setEnabled(can and bool(names))
         self.forget.setEnabled(can and self._last in names)
         self.forget.setToolTip(

@@ -8,6 +8,7 @@ from yewfinch.app.controls.choices import choices
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.masks.part_controller import Parts
 from yewfinch.app.shell.actions import ActionTable
+from yewfinch.core.anatomy.lore.region_names import region_title
 from yewfinch.core.reshape.part_turn import KINDS
 from yewfinch.core.shared.phrases import phrase
 
@@ -112,7 +113,7 @@ class MaskPanel(QWidget):
             self.regions.clear()
             self.regions.addItem("Mask a region …", "")
             for name in sorted(regions):
-                self.regions.addItem(name.replace("_l", ", left").replace("_r", ", right"), name)
+                self.regions.addItem(region_title(name), name)
         self.regions.setEnabled(can and bool(regions))
         for button in (*self.buttons.values(), *self.kinds.values(), *self.sides.values(), self.by_hand):
             button.setEnabled(can)

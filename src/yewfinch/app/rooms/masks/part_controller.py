@@ -6,6 +6,7 @@ import numpy as np
 from psygnal import Signal
 from PyQt6.QtCore import QObject, QTimer
 
+from yewfinch.core.anatomy.lore.region_names import region_title
 from yewfinch.core.document.model.live_edit import LiveEdit
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.verbs import bends, masking
@@ -103,7 +104,7 @@ class Parts(QObject):
         if self.piece is not None:
             self._mask(
                 masking.of_region(self.piece, name, add=True),
-                phrase("Mask the {0}", name.replace("_l", ", left").replace("_r", ", right")),
+                phrase("Mask the {0}", region_title(name)),
             )
 
     def _mask(self, mask: ByteArray, name: str) -> None:

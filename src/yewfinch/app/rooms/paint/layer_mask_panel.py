@@ -12,6 +12,7 @@ from yewfinch.app.controls.button_grid import button_grid
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.rooms.paint.paint_controller import PaintController
+from yewfinch.core.anatomy.lore.region_names import region_title
 from yewfinch.core.document.verbs import layer_masks
 from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.skin.adjusting import STRAIGHT, Adjustment, Curve
@@ -237,7 +238,7 @@ class LayerMaskPanel(LivePanel):
         if [self.region.itemData(i) for i in range(self.region.count())] != names:
             self.region.clear()
             for name in names:
-                self.region.addItem(name, name)
+                self.region.addItem(region_title(name), name)
         self.to_region.setEnabled(layer is not None and bool(names))
         adjusts = layer is not None and layer.kind == "adjust"
         self.box.setVisible(adjusts)

@@ -10,6 +10,7 @@ import numpy as np
 from yewfinch.core.anatomy.figure.head_shape import HeadShaper
 from yewfinch.core.anatomy.figure.person import Person
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
+from yewfinch.core.anatomy.lore.region_names import region_title
 from yewfinch.core.anatomy.population.spread import adults
 from yewfinch.core.document.model.edits import Edit
 from yewfinch.core.document.model.portrait import Portrait
@@ -72,7 +73,7 @@ class Fit:
             )
         text += "." if self.sized else "; size was not measured, so that of the base head is kept."
         if self.unseen:
-            unseen = (n.replace("_l", ", left").replace("_r", ", right") for n in self.unseen)
+            unseen = map(region_title, self.unseen)
             text += phrase(" No photo tells of: {0}.", in_a_row(", ", unseen))
         return text
 

@@ -12,8 +12,8 @@ The file {0} was saved later than this: it is the newer one.</source>
 Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation>
 </message>
 <message>
-<source>  (not on the clay)</source>
-<translation>  (nicht auf dem Ton)</translation>
+<source>{0}  (not on the clay)</source>
+<translation>{0}  (nicht auf dem Ton)</translation>
 </message>
 <message>
 <source>  –  the size of a head or figure</source>
@@ -7669,7 +7669,7 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 </message>
 <message>
 <source>Scale to</source>
-<translation>Vergrößern auf</translation>
+<translation>Größe</translation>
 </message>
 <message>
 <source>Scars</source>
@@ -8529,7 +8529,7 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 </message>
 <message>
 <source>Take up a mask …</source>
-<translation>Eine Maske aufnehmen …</translation>
+<translation>Maske aufnehmen …</translation>
 </message>
 <message>
 <source>Take what is ticked away from this layer</source>
@@ -10117,7 +10117,7 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 </message>
 <message>
 <source>Turn by</source>
-<translation>Drehen um</translation>
+<translation>Drehung</translation>
 </message>
 <message>
 <source>Turn every joint back</source>
@@ -11037,7 +11037,7 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 </message>
 <message>
 <source>an adult</source>
-<translation>ein Erwachsener</translation>
+<translation>erwachsen</translation>
 </message>
 <message>
 <source>an angle</source>
@@ -13397,7 +13397,7 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 </message>
 <message>
 <source>of either sex</source>
-<translation>beiderlei Geschlechts</translation>
+<translation>Frau o. Mann</translation>
 </message>
 <message>
 <source>of the {0} </source>
