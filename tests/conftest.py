@@ -4,6 +4,7 @@ import gc
 import os
 import tempfile
 from dataclasses import replace
+from fnmatch import fnmatchcase
 from pathlib import Path
 
 _HOME = tempfile.mkdtemp(prefix="yewfinch-test-")
@@ -24,6 +25,14 @@ from yewfinch.demo.shapes import cube_sphere  # noqa: E402
 settings.register_profile("steady", derandomize=True, deadline=None, max_examples=50)
 settings.register_profile("explore", derandomize=False, deadline=None, print_blob=True)
 settings.load_profile("explore" if "YEWFINCH_EXPLORE" in os.environ else "steady")
+
+
+def pytest_collection_modifyitems(config, items):
+    """Mark what `long.txt` lists; unless tests are named one by one, './run test' leaves it out."""
+    patterns = [p for p in Path(__file__).with_name("long.txt").read_text().splitlines() if p and p[0] != "#"]
+    for item in items:
+        if any(fnmatchcase(item.nodeid, pattern) for pattern in patterns):
+            item.add_marker("long")
 
 
 @pytest.fixture

@@ -136,7 +136,7 @@ class BodyShaper:
                     word,
                 )
             )
-        out = p + self._moves(p, np.arange(len(p), dtype=INDEX), along, pivots, amount)
+        out = p + self._moves(p, None, along, pivots, amount)
         rows, least, side = self._beside_middle
         out[rows, 0] = side * np.maximum(side * out[rows, 0], least)
         out[:, 1] -= out[self._soles, 1].min()
@@ -145,21 +145,24 @@ class BodyShaper:
     def _moves(
         self,
         p: DoubleArray,
-        rows: IndexArray,
+        rows: IndexArray | None,
         along: DoubleArray,
         pivots: Mapping[str, DoubleArray],
         amount: DoubleArray,
     ) -> DoubleArray:
-        """Displacements (k, 3) mm of `rows`, of which `p` are the places, when the parts are drawn out by `amount`."""
-        share, side = self._shares[0][rows], self._shares[1][rows]
+        """Displacements (k, 3) mm of `rows`, of which `p` are the places, when the parts are drawn out by `amount`.
+
+        None stands for all rows.
+        """
+        share, side = self._shares if rows is None else (part[rows] for part in self._shares)
         out = share @ (along * amount[:, None])
         for key, pivot in pivots.items():
             k = _DRAWN.index(key)
-            own = np.nonzero(share[:, k])[0]
-            at = pivot * np.stack([side[own], np.ones(len(own)), np.ones(len(own))], axis=1)
-            turned = p[own] - at
-            turned[:, 0] *= side[own]
-            out[own] += amount[k] * share[own, k, None] * turned / _LENGTH[key]
+            own = self._followers[k] if rows is None else np.flatnonzero(share[:, k])
+            turned = p[own]
+            turned[:, 0] *= side[own]  # both sides turn as the left one does
+            turned -= pivot
+            out[own] += (amount[k] / _LENGTH[key]) * share[own, k, None] * turned
         out[:, 0] *= side
         return np.asarray(out)
 
@@ -248,6 +251,11 @@ class BodyShaper:
         for step in self.model.steps():
             columns = step.linear(columns)
         return columns, np.sign(self.model.bodies["man"][:, 0].astype(np.float64))
+
+    @cached_property
+    def _followers(self) -> list[IndexArray]:
+        """The vertices that follow each part at all."""
+        return [np.flatnonzero(column).astype(INDEX) for column in self._shares[0].T]
 
     @cached_property
     def _beside_middle(self) -> tuple[IndexArray, DoubleArray, DoubleArray]:

@@ -119,17 +119,21 @@ class FigureModel:
 
     def joined(self, head: DoubleArray, body: DoubleArray) -> DoubleArray:
         """Positions of the formed level from those of the two models there; caps are drawn smooth, (n, 3) mm."""
-        g = self.level(FORMED)
-        out = np.zeros((g.size, 3))
-        of_body, of_head = g.body >= 0, g.head >= 0
-        out[of_body] = body[g.body[of_body]]
-        out[of_head] = head[g.head[of_head]]
+        out = np.zeros((self.level(FORMED).size, 3))
+        for part, (rows, of_part) in zip((body, head), self._origins, strict=True):
+            out[rows] = part[of_part]
         if len(self.cut_rows):
             row, weight, rim = self._levelling
             out[row, 1] += weight * (out[rim, 1].mean() - out[rim, 1])
         if len(self.caps[0]):
             out[self.caps[0]] = self._cap_solve(self.caps[1] @ out)
         return out
+
+    @cached_property
+    def _origins(self) -> tuple[tuple[IndexArray, IndexArray], ...]:
+        """Rows of the formed level that come from the body and from the head, and their rows there."""
+        g = self.level(FORMED)
+        return tuple((np.flatnonzero(of >= 0).astype(INDEX), of[of >= 0]) for of in (g.body, g.head))
 
     def order(self, level: int) -> tuple[IndexArray, IndexArray]:
         """Faces with rows in leaf order, and for each such row the row here."""

@@ -86,7 +86,7 @@ class FigureShaper:
         out = self._smoothed(out)
         if not draft:
             mirror = None if person.asymmetry else self.model.level(FORMED).mirror
-            out = untangled(out, self._tight, self._pull, mirror, 80)
+            out = untangled(out, self._tight if mirror is None else self._tight_left, self._pull, mirror, 80)
         return FigureShape(out, float(shift[1]), body)
 
     def _smoothed(self, p: DoubleArray) -> DoubleArray:
@@ -116,6 +116,13 @@ class FigureShaper:
         watched = np.where(of >= 0, near[of], False)
         triangles = as_triangles(self.model.faces(FORMED))
         return triangles[watched[triangles].any(axis=1)]
+
+    @cached_property
+    def _tight_left(self) -> IndexArray:
+        """Those of one side, and those between the legs, where the sides meet."""
+        of = self.model.level(FORMED).body
+        across = np.where(of >= 0, self.bodies.model.bodies["man"][of, 0], 0.0)
+        return self._tight[(across[self._tight] > -40.0).any(axis=1)]
 
     @cached_property
     def _ring_of_head(self) -> IndexArray:

@@ -222,11 +222,9 @@ class HeadLandmarks:
         start, out = at, at
         target = np.array([v for _, _, v in rows])
         loose = np.diag(np.maximum(noise, 1e-4) ** 2)
+        measured = [(m, at_rows) for m, at_rows, _ in rows]
         for _ in range(6):
-            slopes = np.zeros((len(rows), out.size))
-            now = np.empty(len(rows))
-            for i, (held, at_rows, _) in enumerate(rows):
-                now[i], slopes[i] = _value_and_slope(held, out, at_rows)
+            now, slopes = _values_and_slopes(measured, out)
             miss = target - now + slopes @ (out - start).ravel()
             gain = c @ slopes.T
             before, out = out, start + (gain @ np.linalg.solve(slopes @ gain + loose, miss)).reshape(-1, 3)
@@ -251,16 +249,21 @@ class HeadLandmarks:
         if not self.cast.profile:
             return self._fields()
         at, c = self.mean(0.5, 30.0), self.spread.covariance
-        slopes = []
-        for m in STEERED.values():
-            for points in dict.fromkeys((m.points, m.twins)):
-                slopes.append(_value_and_slope(m, at, [self.keys.index(p) for p in points])[1])
-        s = np.array(slopes)
+        measured: list[_Measured] = [
+            (m, [self.keys.index(p) for p in points])
+            for m in STEERED.values()
+            for points in dict.fromkeys((m.points, m.twins))
+        ]
+        s = _values_and_slopes(measured, at)[1]
         gain = c @ s.T @ np.linalg.inv(s @ c @ s.T + 0.01 * np.eye(len(s)))
         return {k: f - (gain @ (s @ f.ravel())).reshape(f.shape) for k, f in self._fields().items()}
 
     def _at_landmarks(self, values: Mapping[str, float]) -> DoubleArray:
         return combined(self._fields(), values)
+
+
+#: A measure, and the rows of the landmarks that it is taken between.
+_Measured = tuple[Steered | Behind | Above, list[int]]
 
 
 def combined(fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], values: Mapping[str, float]) -> DoubleArray:
@@ -272,8 +275,18 @@ def combined(fields: Mapping[str, FloatArray] | Mapping[str, DoubleArray], value
     return out
 
 
-def _value_and_slope(m: Steered | Behind | Above, at: DoubleArray, rows: list[int]) -> tuple[float, DoubleArray]:
-    """A measure and its derivative by all coordinates."""
-    slope = np.zeros_like(at)
-    slope[rows] = m.slope(at[rows])
-    return m.value(dict(zip(m.points, at[rows], strict=True))), slope.ravel()
+def _values_and_slopes(measured: list[_Measured], at: DoubleArray) -> tuple[DoubleArray, DoubleArray]:
+    """Measures and their derivatives by all coordinates, (m,) and (m, 3 k); distances all at once."""
+    now, slopes = np.empty(len(measured)), np.zeros((len(measured), *at.shape))
+    far = [(i, *rows) for i, (m, rows) in enumerate(measured) if isinstance(m, Steered) and len(rows) == 2]
+    if far:
+        number, a, b = np.array(far).T
+        way = at[a] - at[b]
+        now[number] = np.linalg.norm(way, axis=1)
+        way /= np.maximum(now[number], 1e-9)[:, None]
+        slopes[number, a], slopes[number, b] = way, -way
+    for i in set(range(len(measured))) - {one[0] for one in far}:
+        m, rows = measured[i]
+        now[i] = m.value(dict(zip(m.points, at[rows], strict=True)))
+        slopes[i, rows] = m.slope(at[rows])
+    return now, slopes.reshape(len(measured), -1)

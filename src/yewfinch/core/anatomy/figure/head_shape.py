@@ -35,7 +35,7 @@ from yewfinch.core.anatomy.population.spread import landmarks_of
 from yewfinch.core.mesh.query.anchors import Anchor
 from yewfinch.core.mesh.query.crossings import around, crosses_itself, untangled
 from yewfinch.core.mesh.surface.umbrella import umbrella
-from yewfinch.core.shared.arrays import DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
 
@@ -112,20 +112,13 @@ class HeadShaper:
         """The base head of a person; a draft may cross itself in places by a fraction of a mm."""
         values = self._all_dials(person)
         at = self.marks.of(person)
-        rest = self.model.positions
-        moved = combined(self._fields, values)
-        at_rest = self.rest_landmarks
-        pull = at - at_rest - combined(self.landmark_fields, values)
+        dialled = self.rest_landmarks + combined(self.landmark_fields, values)
         low = self._low_moves(person) - combined(self._low_fields, values)
-        changed = rest + moved
-        out = changed + self._warp @ np.concatenate([pull, low])
+        pull = at - dialled
         # the kernel is pointed at its handles: once more for what the faces round them cut off
-        miss = np.array(
-            [at[i] - self._on_head(out, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)]
-        )
-        out = self.neck.met(changed + self._warp @ np.concatenate([pull + miss, low]), self._wanted_neck(person))
-        if not person.asymmetry:
-            out = self._evened(out)
+        met = dialled + self._skin_warp @ np.concatenate([pull, low])
+        pull = pull + np.where(self._fixed, at - met, 0.0)
+        out = self._drawn_out(values, np.concatenate([pull, low]), person)
         scale = 1.0 - 0.045 * self.cast.youth(person.age)  # a child's eyeball is nearly grown (common practice)
         if draft:
             return self._made(*self.lids.laid(out, dict(zip(self.keys, at, strict=True)), scale), scale, at)
@@ -137,6 +130,66 @@ class HeadShaper:
             if nearer and not crosses_itself(again.positions, self._fine_triangles):
                 made = again
         return made
+
+    def _drawn_out(self, values: Mapping[str, float], moves: DoubleArray, person: Person) -> DoubleArray:
+        """A form with its dials, whose handles have moved and whose neck has its measures.
+
+        Of a symmetric one only the left half is worked out.
+        """
+        wanted = self._wanted_neck(person)
+        if person.asymmetry:
+            out = self.model.positions + combined(self._fields, values) + self._warp @ moves
+            return np.asarray(out + np.tensordot(self.neck.amounts(out, wanted), self.neck.fields(tuple(wanted)), 1))
+        even = (moves + moves[self._handle_twin] * (-1.0, 1.0, 1.0)) / 2
+        half = self._half_rest + combined(self._half_fields, values) + self._half_warp @ even
+        amounts = self.neck.amounts(self._mirrored(half), wanted)
+        for key, amount in zip(wanted, amounts, strict=True):
+            half += self._half_neck[key] * amount
+        return self._mirrored(half)
+
+    def _mirrored(self, half: DoubleArray) -> DoubleArray:
+        """A symmetric form from the rows of its left half and middle."""
+        left, right = self._half
+        half[left == right, 0] = 0.0
+        out = np.empty_like(self.model.positions)
+        out[left], out[right] = half, half * (-1.0, 1.0, 1.0)
+        return out
+
+    @cached_property
+    def _half(self) -> tuple[IndexArray, IndexArray]:
+        """Rows of the left half with the middle, and those of their images."""
+        mirror = self.model.mirror
+        left = np.flatnonzero((self.model.positions[:, 0] > 0.0) | (mirror == np.arange(len(mirror)))).astype(INDEX)
+        return left, mirror[left]
+
+    def _half_of(self, values: FloatArray | DoubleArray) -> DoubleArray:
+        """The left half of places or moves, (n, 3), evened with the right one."""
+        left, right = self._half
+        return np.asarray((values[left].astype(np.float64) + values[right] * (-1.0, 1.0, 1.0)) / 2)
+
+    @cached_property
+    def _half_rest(self) -> DoubleArray:
+        return self._half_of(self.model.positions)
+
+    @cached_property
+    def _half_fields(self) -> dict[str, FloatArray]:
+        return {k: self._half_of(f).astype(np.float32) for k, f in self._fields.items()}
+
+    @cached_property
+    def _half_neck(self) -> dict[str, DoubleArray]:
+        return {k: self._half_of(self.neck.fields((k,))[0]) for k in NECK}
+
+    @cached_property
+    def _half_warp(self) -> DoubleArray:
+        left, right = self._half
+        return (self._warp[left] + self._warp[right][:, self._handle_twin]) / 2
+
+    @cached_property
+    def _handle_twin(self) -> IndexArray:
+        """The handle that is each one's image."""
+        at = np.concatenate([self.rest_landmarks, self._low_handles])
+        away = np.linalg.norm(at[:, None] - at[None] * (-1.0, 1.0, 1.0), axis=2)
+        return away.argmin(axis=1).astype(INDEX)
 
     def _settled(self, p: DoubleArray, at: DoubleArray, low: DoubleArray, person: Person, scale: float) -> Shape:
         """Lids laid, nothing crossing, landmarks in their places."""
@@ -167,9 +220,7 @@ class HeadShaper:
         self, p: DoubleArray, at: DoubleArray, low: DoubleArray, watched: IndexArray, person: Person
     ) -> DoubleArray:
         """Landmarks that untangling carried off are brought back, as far as nothing crosses again."""
-        miss = np.array(
-            [at[i] - self._on_head(p, k) if self._fixed[i] else np.zeros(3) for i, k in enumerate(self.keys)]
-        )
+        miss = np.where(self._fixed, at - self._on_skin @ p, 0.0)
         if np.abs(miss).max() < _CARRIED_OFF:
             return p
         for part in (1.0, 0.6, 0.3):
@@ -268,11 +319,31 @@ class HeadShaper:
         return out
 
     @cached_property
-    def _fixed(self) -> list[bool]:
-        """Landmarks on the head itself that the lids' laying does not move."""
-        return [
+    def _fixed(self) -> npt.NDArray[np.bool_]:
+        """Landmarks on the head itself that the lids' laying does not move, (k, 1)."""
+        own = [
             self.plain.anchors[k].piece == "head" and k.split("_")[0] not in ("en", "ex", "ps", "pi") for k in self.keys
         ]
+        return np.array(own)[:, None]
+
+    @cached_property
+    def _on_skin(self) -> csr_array:
+        """From vertices to the landmarks that lie on the head itself, (k, n)."""
+        from scipy.sparse import csr_array
+
+        rows, columns, weights = [], [], []
+        for i, key in enumerate(self.keys):
+            a = self.plain.anchors[key]
+            if a.piece == "head":
+                rows += [i] * len(a.corners)
+                columns += self.model_rows(a)
+                weights += list(a.weights)
+        return csr_array((weights, (rows, columns)), shape=(len(self.keys), len(self.model.positions)))
+
+    @cached_property
+    def _skin_warp(self) -> DoubleArray:
+        """How those landmarks follow the handles, (k, handles)."""
+        return np.asarray(self._on_skin @ self._warp)
 
     def _on_head(self, values: FloatArray | DoubleArray, key: str) -> DoubleArray:
         a = self.plain.anchors[key]
@@ -300,7 +371,7 @@ class HeadShaper:
         return np.asarray(about + (at - about) * scale - at)
 
     @cached_property
-    def _warp(self) -> FloatArray:
+    def _warp(self) -> DoubleArray:
         """Displacement of every vertex for displacements of the handles, (n, handles)."""
         handles = np.concatenate([self.rest_landmarks, self._low_handles])
         n = len(handles)
@@ -309,7 +380,7 @@ class HeadShaper:
         block[:n, n] = block[n, :n] = 1.0
         block[:n, n + 1 :], block[n + 1 :, :n] = handles, handles.T
         inverse = np.linalg.inv(block)[:, :n]
-        out = np.empty((len(self.model.positions), n), np.float32)
+        out = np.empty((len(self.model.positions), n))
         for start in range(0, len(out), 8192):
             rows = self.model.positions[start : start + 8192]
             away = np.linalg.norm(rows[:, None] - handles[None], axis=2)

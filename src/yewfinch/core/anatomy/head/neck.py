@@ -12,9 +12,8 @@ from functools import cached_property
 
 import numpy as np
 
-from yewfinch.core.anatomy.head.head_measures import NECK
 from yewfinch.core.mesh.query.anchors import Anchor
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: The plane of the girth on the plain head: a point, and its normal along the neck, mm.
 _AT, _AXIS = np.array([0.0, -126.0, -14.0]), np.array([0.0, 0.955, 0.297])
@@ -69,6 +68,7 @@ class Neck:
     ) -> None:
         self.rest, self.faces, self._fades = rest, faces, fades
         self._chin = order[list(chin.corners)], np.asarray(chin.weights)
+        self._stacked: dict[tuple[str, ...], DoubleArray] = {}
         self._pit = int(np.argmin(((rest - _PIT) ** 2).sum(axis=1)))
 
     def measures(self, p: DoubleArray) -> dict[str, float]:
@@ -79,24 +79,52 @@ class Neck:
             "neck_length": float(np.linalg.norm(weights @ p[rows] - p[self._pit])),
         }
 
-    def met(self, p: DoubleArray, wanted: Mapping[str, float]) -> DoubleArray:
-        """A head whose neck has the measures that are wanted, (n, 3) mm; others follow."""
-        keys = [k for k in NECK if k in wanted]
-        if not keys:
-            return p
+    def amounts(self, p: DoubleArray, wanted: Mapping[str, float]) -> DoubleArray:
+        """How far each of its fields has to move a head so that the neck has the measures that are wanted.
+
+        Parameters
+        ----------
+        p : (n, 3) float64, mm
+        wanted : mapping of measure to mm
+            Of the neck; others follow.
+
+        Returns
+        -------
+        (k,) float64
+            For the fields of the wanted measures, in their order.
+        """
+        keys = list(wanted)
         amounts = np.zeros(len(keys))
-        fields = np.stack([self._fields[k] for k in keys])
-        out = p
+        rows = self._measured
+        start, steps = p[rows], self.fields(tuple(keys))[:, rows]
+        ahead = np.zeros_like(p)
+        out = start
         for _ in range(6):
-            now = self.measures(out)
+            now = self._measures_of(ahead, out)
             miss = np.array([wanted[k] - now[k] for k in keys])
-            if np.abs(miss).max() < 0.01:
+            if not keys or np.abs(miss).max() < 0.01:
                 break
-            ahead = [self.measures(out + f) for f in fields]
-            slopes = np.array([[a[k] - now[k] for a in ahead] for k in keys])
+            then = [self._measures_of(ahead, out + step) for step in steps]
+            slopes = np.array([[a[k] - now[k] for a in then] for k in keys])
             amounts = amounts + np.linalg.solve(slopes, miss)
-            out = p + np.tensordot(amounts, fields, 1)
-        return out
+            out = start + np.tensordot(amounts, steps, 1)
+        return amounts
+
+    def _measures_of(self, p: DoubleArray, at: DoubleArray) -> dict[str, float]:
+        """Of a head of which only the rows that are measured are known."""
+        p[self._measured] = at
+        return self.measures(p)
+
+    @cached_property
+    def _measured(self) -> IndexArray:
+        """The rows that measures are taken of."""
+        return np.unique(np.concatenate([self._loop.edges.ravel(), self._chin[0], [self._pit]])).astype(INDEX)
+
+    def fields(self, keys: tuple[str, ...]) -> DoubleArray:
+        """Displacement of every vertex for about a millimetre of each of these measures, (k, n, 3)."""
+        if keys not in self._stacked:
+            self._stacked[keys] = np.stack([self._fields[k] for k in keys]) if keys else np.zeros((0, *self.rest.shape))
+        return self._stacked[keys]
 
     @cached_property
     def _loop(self) -> _Loop:

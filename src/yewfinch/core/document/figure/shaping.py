@@ -60,6 +60,7 @@ class Figures:
         self._bodies: dict[int, BodyShaper] = {}
         self._crops: dict[tuple[str, int], FigureShaper] = {}
         self._whole: list[tuple[tuple[Figure, bool], FigureShape]] = []
+        self._placed: list[tuple[tuple[Figure, bool], DoubleArray]] = []
         self._poser = Poser()
 
     def shape(self, person: Person, *, draft: bool = False) -> Shape:
@@ -178,7 +179,17 @@ class Figures:
         return self.whole(figure, draft=draft).positions
 
     def positions(self, figure: Figure, *, draft: bool = False) -> DoubleArray:
-        """Vertices of a figure in the rows of its surface, (n, 3) mm."""
+        """Vertices of a figure in the rows of its surface, (n, 3) mm, read-only; the last two are kept."""
+        key = figure, draft
+        for held, found in self._placed:
+            if held == key:
+                return found
+        found = self._worked_out_positions(figure, draft)
+        found.setflags(write=False)
+        self._placed = [(key, found), *self._placed[:1]]
+        return found
+
+    def _worked_out_positions(self, figure: Figure, draft: bool) -> DoubleArray:
         layout = self.layout(figure.crop)
         at = layout.at_level(self.formed(figure, draft=draft), figure.level)
         if figure.level > FORMED:
@@ -365,7 +376,8 @@ class Figures:
             raise YewfinchError("Another level or extent needs a base head begun anew.")
         person = new.person
         shape, before = self.shape(person, draft=draft), self.shape(old.person, draft=from_draft)
-        step = self.positions(new, draft=draft) - self.positions(old, draft=from_draft)
+        was_at = self.positions(old, draft=from_draft)  # kept from the step before
+        step = self.positions(new, draft=draft) - was_at
         ratio = shape.eye_scale / before.eye_scale
         moves = {HEAD: lambda p: p + step}
         for key, place, at in zip((LEFT_EYE, RIGHT_EYE), shape.eyes, before.eyes, strict=True):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 import numpy.typing as npt
@@ -69,11 +69,24 @@ def around(touched: npt.ArrayLike, triangles: npt.ArrayLike, pull: csr_array, ri
     (k, 3) int
         Some of `triangles`.
     """
-    near = np.asarray(touched, np.float64)
+    near = np.array(touched, bool)
     tri = np.asarray(triangles)
+    rows: npt.NDArray[np.integer[Any]] = np.flatnonzero(near)
     for _ in range(rings):
-        near = np.maximum(near, pull @ near > 0)
-    return np.asarray(tri[(near > 0)[tri].any(axis=1)])
+        rows = _neighbours(pull, rows)
+        rows = rows[~near[rows]]
+        near[rows] = True
+    return np.asarray(tri[near[tri[:, 0]] | near[tri[:, 1]] | near[tri[:, 2]]])
+
+
+def _neighbours(pull: csr_array, rows: npt.NDArray[np.integer[Any]]) -> npt.NDArray[np.integer[Any]]:
+    """Vertices that have a neighbour among some, each once; cost goes with these."""
+    first, last = pull.indptr[rows], pull.indptr[rows + 1]
+    count = last - first
+    at = np.repeat(first - np.cumsum(count) + count, count) + np.arange(count.sum())
+    found = np.zeros(pull.shape[0], bool)
+    found[pull.indices[at]] = True
+    return np.flatnonzero(found)
 
 
 def _flags(points: DoubleArray, tri: npt.NDArray[np.int64]) -> npt.NDArray[np.uint8]:
@@ -145,8 +158,9 @@ def untangled(
             near = np.maximum(near, near[np.asarray(mirror)])
         wide = near.copy()
         for _ in range(1 + number // 3):  # the longer it lasts, the wider
-            wide = np.maximum(wide, 0.6 * (pull @ wide > 0))
-        rows = np.nonzero(wide)[0]
+            beside = _neighbours(pull, np.flatnonzero(wide))
+            wide[beside] = np.maximum(wide[beside], 0.6)
+        rows = np.flatnonzero(wide)
         p[rows] += 0.7 * wide[rows, None] * (pull[rows] @ p - p[rows])
         if mirror is not None:
             other = p[np.asarray(mirror)[rows]] * (-1.0, 1.0, 1.0)
