@@ -152,7 +152,7 @@ class HeadShaper:
         left, right = self._half
         half[left == right, 0] = 0.0
         out = np.empty_like(self.model.positions)
-        out[left], out[right] = half, half * (-1.0, 1.0, 1.0)
+        out[right], out[left] = half * (-1.0, 1.0, 1.0), half
         return out
 
     @cached_property
