@@ -52,11 +52,11 @@ def test_significance_needs_two_spreads(demo):
 def test_without_a_solution_only_the_clay_is_measured(demo):
     row = compare([BY_KEY["pupils"]], demo.landmarks(), None, None)[0]
     assert row.sitter is None
-    assert row.sitter_text == "-"
-    assert row.clay_text.startswith("6")
+    assert row.texts[0] == "-"
+    assert row.texts[1].startswith("6")
     assert "sitter" not in row.words()
     nothing = compare([BY_KEY["pupils"]], {}, None, None)[0]
-    assert nothing.clay_text == "-"
+    assert nothing.texts[1] == "-"
     assert "landmarks are missing" in nothing.words()
     assert nothing.z is None
 

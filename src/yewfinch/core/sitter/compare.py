@@ -61,26 +61,21 @@ class Compared:
         return phrase(form, *values)
 
     @property
-    def sitter_text(self) -> str:
-        """The sitter's value with its spread."""
-        return self._text(self.sitter)
-
-    @property
-    def clay_text(self) -> str:
-        """The clay's value."""
-        return self._text(self.clay)
+    def texts(self) -> tuple[str, str, str]:
+        """The sitter's value, the clay's and the norm, each with its unit."""
+        return self._text(self.sitter), self._text(self.clay), self.norm_text
 
     @property
     def norm_text(self) -> str:
         """Published mean, or what a canon or rule asks for."""
         if self.norm is not None:
             return self._text(*self.norm)
-        return "" if self.measure.ideal is None else f"{self.measure.ideal:g}"
+        return "" if self.measure.ideal is None else phrase("{0:g}", self.measure.ideal)
 
     @property
     def z_text(self) -> str:
         """Spreads from the mean."""
-        return "" if self.z is None else f"{self.z:+.1f}"
+        return "" if self.z is None else phrase("{0:+.1f}", self.z)
 
     def words(self) -> str:
         """Everything in one sentence."""
@@ -92,7 +87,7 @@ class Compared:
         if self.clay is not None:
             parts.append(phrase("clay {0}", self._text(self.clay)))
         if self.norm is not None:
-            parts.append(phrase("norm {0}", self.norm_text))
+            parts.append(phrase("norm {0:.1f} ({1:.1f}) {2}", *self.norm, self.measure.unit))
         if self.measure.ideal is not None:
             parts.append(phrase("asked for {0:g}", self.measure.ideal))
         source = phrase(" Source: {0}.", self.measure.source) if self.measure.source else ""

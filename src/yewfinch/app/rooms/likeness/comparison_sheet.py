@@ -12,9 +12,10 @@ import numpy as np
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QPointF, QRectF, QSizeF, Qt
 from PyQt6.QtGui import QColor, QFont, QImage, QPageSize, QPainter, QPdfWriter, QPen
 
-from yewfinch.app.kit.speech import length
+from yewfinch.app.kit.speech import length, shown
 from yewfinch.app.rooms.likeness.fringe_paint import LIMIT, paint_fringe
 from yewfinch.app.rooms.likeness.fringes import Fringes
+from yewfinch.app.rooms.likeness.proportions_panel import bare_texts
 from yewfinch.app.view import brushes
 from yewfinch.app.view.photo_store import PhotoStore
 from yewfinch.core.anatomy.head.face_lines import CURVES
@@ -61,7 +62,8 @@ class _Page:
         self.font(size, bold=bold)
         self.painter.setPen(QColor("#56625C") if soft else brushes.INK)
         flags = Qt.AlignmentFlag.AlignVCenter | (Qt.AlignmentFlag.AlignRight if right else Qt.AlignmentFlag.AlignLeft)
-        self.painter.drawText(QRectF(x, y, width, size * 1.5), flags, text)
+        fits = self.painter.fontMetrics().elidedText(shown(text), Qt.TextElideMode.ElideRight, int(width))
+        self.painter.drawText(QRectF(x, y, width, size * 1.5), flags, fits)
 
 
 def write_sheet(bench: Bench, photos: PhotoStore, path: Path, shoot: Shoot) -> str:
@@ -222,14 +224,13 @@ def _summary(page: _Page, bench: Bench) -> None:
         page.text(MARGIN + 320, y, o.words(), 14, soft=not o.significant)
         y += 21.5
     left = MARGIN + 720
-    for text, dx in (("measure", 0), ("sitter", 290), ("clay", 360), ("norm", 450), ("z", 510)):
-        page.text(
-            left + dx - (0 if dx == 0 else 60), top, text, 13, soft=True, width=120 if dx == 0 else 60, right=bool(dx)
-        )
+    page.text(left, top, phrase("measure ({0}, °, shares)", "mm"), 13, soft=True, width=220)
+    for text, dx in (("sitter", 290), ("clay", 360), ("norm", 450), ("z", 510)):
+        page.text(left + dx - 60, top, text, 13, soft=True, width=60, right=True)
     y = top + 24
     for c in [c for c in _compared(bench) if c.sitter is not None][:29]:
-        page.text(left, y, c.measure.title, 14, width=270)
-        for text, dx in ((c.sitter_text, 290), (c.clay_text, 360), (c.norm_text, 450), (c.z_text, 510)):
+        page.text(left, y, c.measure.title, 14, width=235)
+        for text, dx in zip((*bare_texts(c), c.z_text), (290, 360, 450, 510), strict=True):
             page.text(left + dx - 60, y, text, 14, bold=c.significant and dx in (290, 360), width=60, right=True)
         y += 21.5
     _foot(page, bench)

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 from yewfinch.app.controls.live_panel import LivePanel
 from yewfinch.app.controls.table import plain_table
 from yewfinch.app.kit import theme
+from yewfinch.app.kit.speech import length
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.measures import MEASURES, TAKES, Measure
 from yewfinch.core.session.bench import Bench
@@ -92,9 +93,11 @@ class ProportionsPanel(LivePanel):
         if group in ("size", "angle"):  # differences beyond doubt first, then what the photos tell
             self.rows.sort(key=lambda r: (not r.significant, r.sitter is None))
         self.table.setRowCount(len(self.rows))
+        unit = all(r.measure.unit == "mm" for r in self.rows) and bool(self.rows)
+        first = phrase("measure, {0}", "mm") if unit else "measure"
+        self.table.setHorizontalHeaderLabels([first, "sitter", "clay", "norm", "z"])
         for i, row in enumerate(self.rows):
-            m = row.measure
-            for j, text in enumerate((m.title, row.sitter_text, row.clay_text, row.norm_text, row.z_text)):
+            for j, text in enumerate((row.measure.title, *(bare_texts(row) if unit else row.texts), row.z_text)):
                 item = QTableWidgetItem(text)
                 item.setToolTip(row.words())
                 if j:
@@ -124,6 +127,15 @@ class ProportionsPanel(LivePanel):
             self.bench.portrait.set_field(
                 "rules", rules[:i] + rules[i + 1 :], phrase("Remove rule {0}", rules[i].title)
             )
+
+
+def bare_texts(row: Compared) -> tuple[str, str, str]:
+    """The sitter's value, the clay's and the norm, lengths in the unit of the bench, without that unit."""
+    if row.measure.unit != "mm":
+        return row.texts
+    sitter, clay = ("-" if v is None else length(v) for v in (row.sitter, row.clay))
+    norm = "" if row.norm is None else phrase("{0} ({1})", *(length(v, ".0f") for v in row.norm))
+    return sitter, clay, norm or row.texts[2]
 
 
 class RuleMaker(QWidget):

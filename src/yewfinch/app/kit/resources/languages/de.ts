@@ -16300,8 +16300,8 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Kopf, {0}</translation>
 </message>
 <message>
-<source>norm {0}</source>
-<translation>Norm {0}</translation>
+<source>norm {0:.1f} ({1:.1f}) {2}</source>
+<translation>Norm {0:.1f} ({1:.1f}) {2}</translation>
 </message>
 <message>
 <source>sitter {0} ± {1}</source>
@@ -16402,6 +16402,14 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <message>
 <source>dark</source>
 <translation>dunkel</translation>
+</message>
+<message>
+<source>measure ({0}, °, shares)</source>
+<translation>Maß ({0}, °, Anteile)</translation>
+</message>
+<message>
+<source>measure, {0}</source>
+<translation>Maß, {0}</translation>
 </message>
 </context>
 </TS>
