@@ -20,7 +20,7 @@ def _begun(w, name):
 def test_a_dial_moves_the_nose_in_one_step_and_numbers_stand_below(window, tmp_path):
     panel, portrait = _begun(window, "Nose")
     rest, steps = portrait.surface("head").positions.copy(), len(portrait.history.names)
-    assert panel.notes["tip"].text().startswith("usual 21.1 ± 2.7 · sitter ")
+    assert panel.notes["tip"].text().startswith("usual 21.1 ± 2.7 mm · sitter ")
     assert "Farkas 1994" in panel.dials["nose_length"].toolTip()
     assert panel.notes["hump"].isHidden()  # nothing is published, and no landmark tells it
     for value in ("22", "25"):

@@ -229,7 +229,7 @@ def test_proportions_stand_side_by_side_and_rules_are_kept(window, qtbot, tmp_pa
     assert row.sitter == pytest.approx(60.7, abs=2)  # of the hidden head that was photographed
     assert row.clay == pytest.approx(53.6, abs=1)
     assert row.significant
-    assert row.norm_text == "52 (4)"
+    assert row.norm_text == "52 (4) mm"
     sure = [r.significant for r in panel.rows]
     assert sure == sorted(sure, reverse=True)  # beyond doubt first
     panel.table.cellClicked.emit(panel.rows.index(row), 0)

@@ -255,7 +255,7 @@ def test_status_line_says_where_the_pointer_is_and_what_is_open(window):
     window.viewport.hover(QPointF(float(x), float(y)))
     text = window.status.place.text()
     assert text.startswith("Head:")
-    assert "forward (mm)" in text
+    assert "mm forward" in text
     window.viewport.hover(QPointF(3, 3))
     assert window.status.place.text() == ""
     assert "vertices" in window.status.state.text()
