@@ -38,9 +38,13 @@ _NEEDED = 5.0
 #: explained no better alone.
 _LOSS = 0.1
 #: Photos are looked at if another head explains one of them nearly as well as that of the others: by a logarithm no
-#: lower
-#: than this.
-_LOOKED_AT = -6.0
+#: lower than the first value.
+#: Only one pair of groups is grown where none lies above a bar that rises with the logarithm of the noise, from that of
+#: clicks within a pixel on, up to the second value: the louder it is, the less a photo tells heads apart.
+_LOOKED_AT = (-6.0, -3.0)
+_RISING, _QUIET = 3.2, 0.6
+#: So few photos are looked at in all ways, which is quick.
+_FEW = 3
 #: No other pair of groups is looked for if one is better than one head by so much.
 _PLENTY = 25.0
 #: Groups of two photos and more take in at once all photos that one of them explains better by so much.
@@ -102,10 +106,14 @@ def two_groups(
     own = np.array([search.in_group(i, one) for i in sorted(one)])
     doubt = np.array([search.beside(i, frozenset(), one - {i}, _NEAR) for i in sorted(one)]) - own
     best: tuple[float, frozenset[int]] = (0.0, frozenset())
-    if doubt.max() < _LOOKED_AT:
+    low, high = _LOOKED_AT
+    if doubt.max() < low:
         return best
+    loud = _RISING * float(np.log(max(search.heads(one).noise, _QUIET) / _QUIET))
+    bar = min(low + loud, high) if len(one) > _FEW else low
     order = [int(i) for i in np.argsort(-doubt)]
-    for odd in order[: min(_STARTS, len(order) - 1)]:
+    starts = [i for i in order[: min(_STARTS, len(order) - 1)] if doubt[i] >= bar]
+    for odd in starts or order[:1]:
         second = search.exchanged(search.grown(order[-1], odd))
         if not second or second == one or search.worth(second) < float(own.sum()):
             continue
@@ -221,9 +229,11 @@ class _Search:
         while left:
             a, b = groups
             gap = {i: self.beside(i, b, a, _USUAL) - self.beside(i, a, b, _USUAL) for i in left}
-            surest = max(left, key=lambda i: abs(gap[i]))
-            clear = {i for i in left if abs(gap[i]) > _CLEAR} if min(map(len, groups)) > 1 else set()
-            for i in clear | {surest}:
+            surest = sorted(left, key=lambda i: -abs(gap[i]))
+            formed = min(map(len, groups)) > 1
+            clear = {i for i in left if abs(gap[i]) > _CLEAR} if formed else set()
+            # what is exchanged later mends what comes too early
+            for i in clear | set(surest[: max(len(left) // 2, 1) if formed else 1]):
                 groups[int(gap[i] > 0)] |= {i}
                 left.remove(i)
         return groups[1]
