@@ -20,7 +20,6 @@ from yewfinch.core.anatomy.body.body_plan import Build
 from yewfinch.core.anatomy.head.cage import Cage
 from yewfinch.core.mesh.levels.subdivision import Step, split
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, FloatArray, IndexArray
-from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: The plans between which bodies are mixed.
@@ -155,8 +154,8 @@ def arrays_of(model: BodyModel) -> dict[str, npt.NDArray[np.generic]]:
         "region": model.region,
         "regions": np.array(model.regions),
     }
-    out |= {phrase("body {0}", k): v for k, v in model.bodies.items()}
-    out |= {phrase("dial {0}", k): v for k, v in model.fields.items()}
+    out |= {f"body {k}": v for k, v in model.bodies.items()}
+    out |= {f"dial {k}": v for k, v in model.fields.items()}
     return out
 
 

@@ -96,7 +96,7 @@ def _finger(key: str) -> tuple[Joint, ...]:
             f"{key}1_l",
             phrase("{0} finger, knuckle", word),
             "wrist_l",
-            (Move("Bend", f"{key}", -40, 80), Move("Spread towards the thumb", phrase("{0} out", key), -20, 20)),
+            (Move("Bend", f"{key}", -40, 80), Move("Spread towards the thumb", f"{key} out", -20, 20)),
         ),
         Joint(f"{key}2_l", phrase("{0} finger, middle", word), f"{key}1_l", (Move("Bend", f"{key}", -16, 90),)),
         Joint(f"{key}3_l", phrase("{0} finger, end", word), f"{key}2_l", (Move("Bend", f"{key}", -10, 65),)),
@@ -250,7 +250,7 @@ def axes(places: Mapping[str, DoubleArray], side: str) -> dict[str, DoubleArray]
         for key in FINGERS[1:]:
             way = _unit(at(f"{key}2") - at(f"{key}1"))
             out[key] = _unit(np.cross(way, -back))
-            out[phrase("{0} out", key)] = _unit(np.cross(way, thumbwards))
+            out[f"{key} out"] = _unit(np.cross(way, thumbwards))
         way = _unit(at("thumb3") - at("thumb1"))
         inward = at("little1") - at("thumb2")
         out["thumb"] = _unit(np.cross(way, inward - back * (inward @ back + 0.3 * np.linalg.norm(inward))))
