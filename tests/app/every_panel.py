@@ -10,8 +10,8 @@ from pathlib import Path
 
 from PyQt6.QtTest import QTest
 
+from tests.app.cut_texts import cut_off
 from tests.app.hands import opened_panels
-from tests.app.test_bench_at_hand import cut_off
 from yewfinch.app.bench_window import bench_window
 from yewfinch.app.kit import theme
 from yewfinch.app.main import make_app
@@ -31,8 +31,6 @@ def main():
     found, seen = {}, set()
     for stage in STAGES:
         for number, (title, fold) in enumerate(opened_panels(window, stage, seen)):
-            if cut_off(fold):  # what is laid out a little later
-                QTest.qWait(150)
             if cut := cut_off(fold):
                 found[title] = cut
             if folder:

@@ -6,7 +6,7 @@ import numpy as np
 from PyQt6.QtCore import QEvent, QMimeData, QObject, QPoint, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QMouseEvent, QPointingDevice, QTabletEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QTabWidget
 
 from yewfinch.app.view.photo_layers import pixels_of
 
@@ -182,6 +182,17 @@ def typed(box, text):
     box.selectAll()
     QTest.keyClicks(box, text)
     QTest.keyClick(box, Qt.Key.Key_Return)
+
+
+def choose_in_settings(window, name, value):
+    """Choose a value in a list of the settings' page 'Bench'."""
+    window.show_preferences()
+    window.preferences.findChild(QTabWidget).setCurrentIndex(1)
+    box = getattr(window.preferences.bench, name)
+    box.setCurrentIndex(box.findData(value))
+    box.activated.emit(box.currentIndex())
+    window.preferences.close()
+    handled()
 
 
 def drop(widget, *paths):

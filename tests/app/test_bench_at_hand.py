@@ -6,20 +6,9 @@ from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
 from PyQt6.QtGui import QEnterEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import (
-    QAbstractSpinBox,
-    QApplication,
-    QCheckBox,
-    QComboBox,
-    QLabel,
-    QLineEdit,
-    QPushButton,
-    QStyle,
-    QStyleOptionComboBox,
-    QToolButton,
-    QToolTip,
-)
+from PyQt6.QtWidgets import QApplication, QToolButton, QToolTip
 
+from tests.app.cut_texts import cut_off
 from tests.app.hands import click, drag, handled, opened_panels, pen, second_button
 from yewfinch.app.shell.inspector import MORE
 from yewfinch.core.document.verbs import painting
@@ -256,38 +245,10 @@ def test_a_panel_floats_in_a_window_and_comes_back(window, strip):
     assert body.isVisible()
 
 
-def cut_off(widget):
-    """Texts that have less room than they need."""
-    out = []
-    for kind in (QLabel, QPushButton, QCheckBox, QToolButton):
-        for part in widget.findChildren(kind):
-            if not part.isVisible() or not part.text():
-                continue
-            if isinstance(part, QLabel) and part.wordWrap():
-                if part.heightForWidth(part.width()) > part.height() + 2:
-                    out.append(part.text())
-            elif part.sizeHint().width() > part.width() + 1:
-                out.append(part.text())
-    for box in (b for b in widget.findChildren(QAbstractSpinBox) if b.isVisible()):
-        line = box.findChild(QLineEdit)
-        if line.fontMetrics().horizontalAdvance(box.text()) > line.width() - 2:
-            out.append(box.text())
-    for box in (b for b in widget.findChildren(QComboBox) if b.isVisible()):
-        option = QStyleOptionComboBox()
-        box.initStyleOption(option)
-        part = QStyle.SubControl.SC_ComboBoxEditField
-        field = box.style().subControlRect(QStyle.ComplexControl.CC_ComboBox, option, part, box)
-        if box.fontMetrics().horizontalAdvance(box.currentText()) > field.width():
-            out.append(box.currentText())
-    return out
-
-
 def test_no_text_is_cut_off_in_any_panel(window, qtbot):
     w, seen = window, set()
     for stage in STAGES:
         for title, fold in opened_panels(w, stage, seen):
-            if cut_off(fold):  # what is laid out a little later
-                QTest.qWait(150)
             assert cut_off(fold) == [], title
         assert cut_off(w.side) == [], stage
     assert seen == set(w.inspector.titles())

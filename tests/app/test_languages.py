@@ -8,10 +8,10 @@ import numpy as np
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QLabel, QTabWidget, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QLabel, QWidget
 
-from tests.app.hands import handled, opened_panels, typed
-from tests.app.test_bench_at_hand import cut_off
+from tests.app.cut_texts import cut_off
+from tests.app.hands import choose_in_settings, handled, opened_panels, typed
 from tools.texts import lacking, translated
 from yewfinch.app.kit.speech import speech
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
@@ -31,13 +31,7 @@ SAME = re.compile(
 @pytest.fixture
 def german(window):
     """The window in German; English again afterwards."""
-    window.show_preferences()
-    window.preferences.findChild(QTabWidget).setCurrentIndex(1)
-    box = window.preferences.bench.language
-    box.setCurrentIndex(box.findData("de"))
-    box.activated.emit(box.currentIndex())
-    window.preferences.close()
-    handled()
+    choose_in_settings(window, "language", "de")
     yield window
     window.settings.language = "en"
     window.take_settings()
@@ -127,8 +121,6 @@ def test_nothing_is_cut_off_and_nothing_is_left_in_english(german, monkeypatch):
     w, seen = german, set()
     for stage in STAGES:
         for title, fold in opened_panels(w, stage, seen):
-            if cut_off(fold):  # what is laid out a little later
-                QTest.qWait(150)
             assert cut_off(fold) == [], title
             assert fold.minimumSizeHint().width() <= w.inspector.viewport().width() - 20, title
         for part in (w.side, w.top, w.walls, w.status, w.turntable):

@@ -1,11 +1,10 @@
 """Lengths in another unit: sentences, headings and number boxes of the real window; what is kept stays in mm."""
 
 import pytest
-from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QLabel, QTabWidget, QWidget
+from PyQt6.QtWidgets import QLabel, QWidget
 
-from tests.app.hands import handled, opened_panels, typed
-from tests.app.test_bench_at_hand import cut_off
+from tests.app.cut_texts import cut_off
+from tests.app.hands import choose_in_settings, opened_panels, typed
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.lengths import converted
 from yewfinch.app.kit.speech import length, speech
@@ -24,13 +23,7 @@ def spoken(qapp):
 @pytest.fixture
 def inches(window):
     """The window with lengths in inches, chosen in the settings."""
-    window.show_preferences()
-    window.preferences.findChild(QTabWidget).setCurrentIndex(1)
-    box = window.preferences.bench.units
-    box.setCurrentIndex(box.findData("in"))
-    box.activated.emit(box.currentIndex())
-    window.preferences.close()
-    handled()
+    choose_in_settings(window, "units", "in")
     yield window
     window.settings.units = "mm"
     window.take_settings()
@@ -115,8 +108,6 @@ def test_no_number_of_the_bench_is_left_in_millimetres_and_nothing_is_cut_off(in
                 for part in fold.findChildren(QLabel)
                 if part.isVisible() and " mm" in part.text() and "lens" not in part.text().lower()
             ]
-            if cut_off(fold):
-                QTest.qWait(150)
             assert cut_off(fold) == [], title
     assert left == []
     tips = [p.toolTip() for p in w.findChildren(QWidget) if " mm" in p.toolTip()]
