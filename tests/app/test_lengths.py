@@ -4,7 +4,7 @@ import pytest
 from PyQt6.QtWidgets import QLabel, QWidget
 
 from tests.app.cut_texts import cut_off
-from tests.app.hands import choose_in_settings, opened_panels, typed
+from tests.app.hands import choose_in_settings, handled, opened_panels, typed
 from yewfinch.app.controls.value_slider import ValueSlider
 from yewfinch.app.kit.lengths import converted
 from yewfinch.app.kit.speech import length, speech
@@ -95,6 +95,26 @@ def test_boxes_show_and_take_the_unit_and_keep_millimetres(inches):
     w.settings.units = "mm"
     w.take_settings()
     assert (box.text(), box.value()) == ("20.0 mm", 20.0)
+
+
+def test_tables_that_are_open_follow_with_headings_and_numbers(window):
+    window.bench.set_stage("Block")
+    table = window.panel("Measures of the head").table
+    window.inspector.open("Measures of the head")
+    handled()
+
+    def seen():
+        return table.horizontalHeaderItem(1).text(), float(table.item(0, 1).text())
+
+    heading, mm = seen()
+    assert heading == "head, mm" and 150.0 < mm < 250.0
+    choose_in_settings(window, "units", "in")
+    assert seen() == ("head, in", pytest.approx(mm / 25.4, abs=0.003))
+    choose_in_settings(window, "language", "de")
+    assert table.horizontalHeaderItem(1).text() == "Kopf, in"
+    choose_in_settings(window, "language", "en")
+    choose_in_settings(window, "units", "mm")
+    assert seen() == (heading, mm)
 
 
 def test_no_number_of_the_bench_is_left_in_millimetres_and_nothing_is_cut_off(inches):

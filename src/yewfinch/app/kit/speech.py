@@ -40,6 +40,8 @@ _SETTERS: dict[type, tuple[str, ...]] = {
     QtWidgets.QDoubleSpinBox: ("setSuffix", "setPrefix"),
     QtWidgets.QAbstractSpinBox: ("setSpecialValueText",),
     QtWidgets.QMessageBox: ("setText", "setInformativeText"),
+    QtWidgets.QTableWidget: ("setHorizontalHeaderLabels", "setVerticalHeaderLabels"),
+    QtWidgets.QTreeWidget: ("setHeaderLabels",),
     QtGui.QAction: ("setText", "setToolTip"),
 }
 #: The constructors that are given a text, and what sets it later.
@@ -56,8 +58,6 @@ _CALLS: dict[type, tuple[str, ...]] = {
     QtWidgets.QTabWidget: ("addTab",),
     QtWidgets.QFormLayout: ("addRow",),
     QtWidgets.QMenu: ("addAction", "addMenu", "addSection"),
-    QtWidgets.QTableWidget: ("setHorizontalHeaderLabels", "setVerticalHeaderLabels"),
-    QtWidgets.QTreeWidget: ("setHeaderLabels",),
     QtWidgets.QTableWidgetItem: ("__init__", "setText", "setToolTip"),
     QtWidgets.QListWidgetItem: ("__init__", "setText", "setToolTip"),
     QtWidgets.QTreeWidgetItem: ("__init__", "setText", "setToolTip"),
@@ -305,7 +305,7 @@ def _hook() -> None:
 def _setter(name: str, to: Callable[..., Any]) -> Callable[..., Any]:
     @wraps(to)
     def told(thing: Any, text: Any = "", *rest: Any) -> Any:
-        if isinstance(text, str):
+        if isinstance(text, str | list | tuple):
             _told.setdefault(thing, {})[name] = text
         return to(thing, _said(text), *rest)
 
