@@ -237,6 +237,9 @@ def solve(args: argparse.Namespace) -> tuple[str, dict[str, Any]]:
             "differently": list(found.doubt.differently),
             "moved": {names[i]: w for i, w in found.doubt.moved.items()},
             "strangers": [names.get(i, i) for i in found.doubt.strangers],
+            "other_age": found.doubt.other_age or None,
+            "other_chance": round(found.doubt.other_chance, 3),
+            "other_size": round(found.doubt.other_size, 4),
         },
         "warnings": found.warnings(names),
     }

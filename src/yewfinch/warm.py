@@ -16,6 +16,7 @@ from yewfinch.core.anatomy.lore.sex_and_age import SEXES
 from yewfinch.core.anatomy.population.plain import plain_bodies, plain_head
 from yewfinch.core.document.figure.under_skin import plain_skull
 from yewfinch.core.shared import warmup
+from yewfinch.core.sitter.other_age import CHILDREN
 
 
 def import_all() -> None:
@@ -77,6 +78,8 @@ def main() -> None:
     beside(head_and_skull, make_bodies)
     for kind in SEXES:
         people(kind)
+    for years in CHILDREN:
+        people("any", "child", years)
     show(1.0, "ready")
     sys.stderr.write("\n")
 

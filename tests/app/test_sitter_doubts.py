@@ -126,9 +126,12 @@ def test_a_child_is_told_by_age_or_years(desk, qtbot):
     true = np.linalg.norm(child["se"] - child["gn"])
     solve(desk, qtbot)
     as_adult = face()
+    assert "has the form of a child's" in panel.warnings.text()
+    assert panel.warnings.isVisible()
     choose(panel.person.age, "a child")
     assert bench.portrait.sitter.age == "child"
     solve(desk, qtbot)
+    assert "has the form of" not in panel.warnings.text()
     assert abs(face() - true) < abs(as_adult - true)
     panel.person.years.setFocus()
     panel.person.years.selectAll()

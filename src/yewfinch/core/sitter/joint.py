@@ -29,6 +29,7 @@ from yewfinch.core.sitter.entry import Entry
 from yewfinch.core.sitter.head_prior import HeadPrior, head_prior
 from yewfinch.core.sitter.moods import WIDEST, moved_photos, told_open
 from yewfinch.core.sitter.noise import CLICK_PX, class_of, expected_error
+from yewfinch.core.sitter.other_age import OtherAge, other_age
 from yewfinch.core.sitter.photo import Sitter
 from yewfinch.core.sitter.report import report
 from yewfinch.core.sitter.settle import Settled, settle
@@ -88,7 +89,8 @@ def _solve(sitter: Sitter, progress: Progress) -> tuple[Sitter, Solution]:
     for e in others:
         left_out[e.photo.id] = _STRANGER
     entries, found = solved.entries, solved.found
-    solution = report(entries, solved.prior, found, left_out, digest(sitter), tuple(e.photo.id for e in others))
+    age = solve.looks_of_another_age(solved)
+    solution = report(entries, solved.prior, found, left_out, digest(sitter), tuple(e.photo.id for e in others), age)
     state = found.state
     scale = float(np.exp(state.log_size))
     at = {e.photo.id: i for i, e in enumerate(entries)}
@@ -220,6 +222,15 @@ class _Solve:
         except np.linalg.LinAlgError:
             return solved
         return self.settled(solved.entries, moved) if moved else solved
+
+    def looks_of_another_age(self, solved: _Solved) -> OtherAge | None:
+        """Whether the form speaks for a child where an adult was told, or the other way round."""
+        if self.sitter.years is not None:
+            return None
+        try:
+            return other_age(solved.found, solved.prior, self.sitter.kind, self.sitter.age)
+        except np.linalg.LinAlgError:
+            return None
 
 
 # --- left and right, decided by all photos together ------------------------------------------

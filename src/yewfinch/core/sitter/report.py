@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
 import numpy as np
 import numpy.typing as npt
@@ -17,6 +18,7 @@ from yewfinch.core.sitter.entry import Entry
 from yewfinch.core.sitter.head_prior import HeadPrior
 from yewfinch.core.sitter.moods import in_words
 from yewfinch.core.sitter.noise import MARK_MM
+from yewfinch.core.sitter.other_age import OtherAge
 from yewfinch.core.sitter.settle import Settled, spread_in_photo
 from yewfinch.core.sitter.solution import STRANGE_PLACING, STRANGE_SHAPE, BadMark, Doubt, PhotoFit, Solution
 
@@ -33,8 +35,10 @@ def report(
     left_out: Mapping[str, str],
     digest: str,
     others: tuple[str, ...] = (),
+    age: OtherAge | None = None,
 ) -> Solution:
     """Put a solved sitter into words and millimetres."""
+    found = found if age is None else _size_in_doubt(found, age)
     problem, keep = found.problem, found.keep
     keys = prior.keys
     seen: dict[str, list[str]] = {}
@@ -76,7 +80,7 @@ def report(
         found.noise.whole * MARK_MM,
         digest,
         _placing(prior, found),
-        _doubt(entries, prior, found, others),
+        _doubt(entries, prior, found, others, age),
     )
 
 
@@ -88,7 +92,17 @@ def _placing(prior: HeadPrior, found: Settled) -> DoubleArray:
     return out
 
 
-def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: tuple[str, ...]) -> Doubt:
+def _size_in_doubt(found: Settled, age: OtherAge) -> Settled:
+    """Count the size of the other age as a possible one, by its chance."""
+    shared = found.covariance.shared.copy()
+    size = 3 * len(found.state.points)
+    shared[size, size] += age.chance * age.growth**2
+    return replace(found, covariance=replace(found.covariance, shared=shared))
+
+
+def _doubt(
+    entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: tuple[str, ...], age: OtherAge | None
+) -> Doubt:
     own = found.factors.own
     worst = [i for i in np.argsort(-own) if own[i] > DIFFERENTLY]
     if not worst and (found.factors.shape > STRANGE_SHAPE or found.factors.placing > STRANGE_PLACING):
@@ -97,6 +111,7 @@ def _doubt(entries: Sequence[Entry], prior: HeadPrior, found: Settled, others: t
     return Doubt(
         found.factors.shape, found.factors.placing, tuple(prior.seen_keys[i] for i in worst),
         {k: w for k, w in words.items() if w}, others,
+        *(("", 0.0, 1.0) if age is None else (age.age, age.chance, float(np.exp(age.growth)))),
     )  # fmt: skip
 
 

@@ -103,7 +103,7 @@ def draw(rng: np.random.Generator, kind: Sex = "any", age: Age = "adult") -> dic
     return {k: points[i] for i, k in enumerate(found.keys)}
 
 
-@lru_cache(maxsize=8)
+@lru_cache(maxsize=24)
 def people(kind: Sex = "any", age: Age = "adult", years: float | None = None) -> Spread:
     """The prior: how sitters of a kind and an age vary.
 

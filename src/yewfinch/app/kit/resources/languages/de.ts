@@ -16411,5 +16411,13 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <source>measure, {0}</source>
 <translation>Maß, {0}</translation>
 </message>
+<message>
+<source>This head has the form of a child's. If the sitter is a child, say so: its size would change by {0:+.0f} %, and what no photo shows is taken from other heads.</source>
+<translation>Dieser Kopf hat die Form eines Kinderkopfs. Ist das Modell ein Kind, geben Sie es an: Seine Größe würde sich um {0:+.0f} % ändern, und was kein Foto zeigt, käme von anderen Köpfen.</translation>
+</message>
+<message>
+<source>This head has the form of a grown person's. If the sitter is an adult, say so: its size would change by {0:+.0f} %, and what no photo shows is taken from other heads.</source>
+<translation>Dieser Kopf hat die Form eines erwachsenen. Ist das Modell erwachsen, geben Sie es an: Seine Größe würde sich um {0:+.0f} % ändern, und was kein Foto zeigt, käme von anderen Köpfen.</translation>
+</message>
 </context>
 </TS>
