@@ -130,7 +130,7 @@ def _evidence(marks: _Marks, prior: HeadPrior, factors: Factors) -> float:
     turned = (marks.root.T.reshape(-1, 3) @ lay.rotation).reshape(len(marks.best), -1) * lay.scale
     placed = prior.covariance(Factors(0.0, factors.placing, factors.own))
     shape = prior.covariance(Factors(1.0, factors.placing, factors.own)) - placed
-    fixed = np.linalg.cholesky(np.eye(len(way)) + turned @ placed @ turned.T)
+    fixed = np.asarray(np.linalg.cholesky(np.eye(len(way)) + turned @ placed @ turned.T), np.float64)
     half = lower_solved(fixed, turned @ shape @ turned.T)
     values, vectors = np.linalg.eigh(lower_solved(fixed, half.T))
     square = (vectors.T @ lower_solved(fixed, way[:, None])[:, 0]) ** 2
