@@ -11,7 +11,7 @@ import time
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from jeepney import DBusAddress, new_method_call
+from jeepney import DBusAddress, HeaderFields, new_method_call
 from jeepney.io.blocking import DBusConnection, open_dbus_connection
 
 _ACCESSIBLE = "org.a11y.atspi.Accessible"
@@ -56,7 +56,8 @@ class Buses:
         )
         session = self._daemon.stdout.readline().strip()
         with open_dbus_connection(session) as asking:
-            address = _call(asking, "org.a11y.Bus", "/org/a11y/bus", "org.a11y.Bus", "GetAddress")[0]
+            where = _message("org.a11y.Bus", "/org/a11y/bus", "org.a11y.Bus", "GetAddress")
+            address = asking.send_and_get_reply(where, timeout=20).body[0]
         self.environment = {
             **os.environ,
             "DBUS_SESSION_BUS_ADDRESS": session,
@@ -72,33 +73,70 @@ class Buses:
         self._daemon.wait(10)
         self._daemon.stdout.close()
 
-    def application(self, name, within=60.0):
-        """The tree of a running application."""
+    def application(self, name, *, menus=True, within=60.0):
+        """The tree of a running application, with what lies in its menus or without."""
         end = time.monotonic() + within
         while time.monotonic() < end:
-            for dest, path in _call(self._bus, *_REGISTRY, _ACCESSIBLE, "GetChildren")[0]:
+            for dest, path in self._asked([_message(*_REGISTRY, _ACCESSIBLE, "GetChildren")])[0][0]:
                 if self._name(dest, path) == name:
-                    return self._node(dest, path)
+                    return self._tree(dest, path, () if menus else ("menu bar",))
             time.sleep(0.2)
         raise TimeoutError(f"no application {name!r} on the bus")
 
     def _name(self, dest, path):
-        return _call(self._bus, dest, path, "org.freedesktop.DBus.Properties", "Get", "ss", (_ACCESSIBLE, "Name"))[0][1]
+        return self._asked([_asking_name(dest, path)])[0][0][1]
 
-    def _node(self, dest, path):
-        role = _call(self._bus, dest, path, _ACCESSIBLE, "GetRoleName")[0]
-        low, high = _call(self._bus, dest, path, _ACCESSIBLE, "GetState")[0]
-        inside = _call(self._bus, dest, path, _ACCESSIBLE, "GetChildren")[0]
-        states = low | high << 32
-        if role == "filler" and not states >> SHOWING & 1:
-            inside = []  # panels of another stage
-        kids = [self._node(d, p) for d, p in inside if p != _NOTHING]
-        return Node(role, self._name(dest, path), states, kids)
+    def _tree(self, dest, path, closed):
+        """Level by level: all questions of a level are asked before the first answer is read."""
+        top = Node("", "", 0)
+        level = [(top, dest, path)]
+        while level:
+            answers = iter(
+                self._asked([
+                    ask for _, d, p in level for ask in (
+                        _message(d, p, _ACCESSIBLE, "GetRoleName"), _message(d, p, _ACCESSIBLE, "GetState"),
+                        _message(d, p, _ACCESSIBLE, "GetChildren"), _asking_name(d, p),
+                    )
+                ])
+            )  # fmt: skip
+            below = []
+            for above, _, _ in level:
+                (role,), ((low, high),), (inside,), ((_, name),) = (next(answers) for _ in range(4))
+                node = Node(role, name, low | high << 32)
+                above.inside.append(node)
+                if role not in closed and (role != "filler" or node.has(SHOWING)):  # else a panel of another stage
+                    below += [(node, d, p) for d, p in inside if p != _NOTHING]
+            level = below
+        return top.inside[0]
+
+    def _asked(self, messages, within=60.0):
+        """The bodies of the answers to these messages."""
+        return [body for part in _parts(messages, 64) for body in _exchanged(self._bus, part, within)]
 
 
-def _call(bus, dest, path, interface, method, signature=None, body=()):
-    address = DBusAddress(path, bus_name=dest, interface=interface)
-    answer = bus.send_and_get_reply(new_method_call(address, method, signature, body), timeout=20)
-    if answer.header.message_type.name == "error":
-        raise RuntimeError(f"{method} of {path}: {answer.body}")
-    return answer.body
+def _parts(things, size):
+    return [things[i : i + size] for i in range(0, len(things), size)]
+
+
+def _exchanged(bus, messages, within):
+    serials = []
+    for message in messages:
+        serials.append(next(bus.outgoing_serial))
+        bus.send(message, serial=serials[-1])
+    answers, end = {}, time.monotonic() + within
+    while len(answers) < len(serials):
+        got = bus.receive(timeout=max(end - time.monotonic(), 0.1))
+        serial = got.header.fields.get(HeaderFields.reply_serial)
+        if serial in serials:
+            if got.header.message_type.name == "error":
+                raise RuntimeError(f"{messages[serials.index(serial)].header}: {got.body}")
+            answers[serial] = got.body
+    return [answers[s] for s in serials]
+
+
+def _message(dest, path, interface, method, signature=None, body=()):
+    return new_method_call(DBusAddress(path, bus_name=dest, interface=interface), method, signature, body)
+
+
+def _asking_name(dest, path):
+    return _message(dest, path, "org.freedesktop.DBus.Properties", "Get", "ss", (_ACCESSIBLE, "Name"))

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True)
 def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: ignore[no-untyped-def]
@@ -37,7 +39,7 @@ def changed_box(first, last, old, new, positions, offsets, ring, box):  # type: 
     return longest
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def differing_leaves(old, new, old_colour, new_colour, old_rough, new_rough, ring_at, ring, shift):  # type: ignore[no-untyped-def]
     """What differs in each leaf.
 
@@ -74,7 +76,7 @@ def tinted(colour, mask, tint, strength):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def indices(faces):  # type: ignore[no-untyped-def]
     """Corners of two triangles a face; the second of a triangle has no area."""
     out = np.empty((len(faces), 6), np.int32)

@@ -48,46 +48,51 @@ class Fold(QWidget):
         self.button.setCheckable(True)
         self.button.setChecked(is_open)
         self.button.toggled.connect(self._show)
-        self.pin = self._small(phrase("keep {0} open", title), "Keep this panel open when another is opened")
-        self.pin.setCheckable(True)
-        self.pin.setChecked(pinned)
-        self.pin.toggled.connect(self._pinned)
-        self.out = self._small(
-            phrase("{0} in a window", title), "Put this panel into a window of its own; closing that brings it back"
-        )
-        self.out.setIcon(theme.icon("arrow-square-out", "soft", 14))
-        self.out.clicked.connect(self.float_out)
-        self.ask = self._small(phrase("help on {0}", title), "What this panel does and how it is used")
-        self.ask.setIcon(theme.icon("question", "soft", 14))
-        if on_help is not None:
-            self.ask.clicked.connect(on_help)
-        self._has_help = on_help is not None
+        self._on_help, self._pinned_first = on_help, pinned
+        self._corner: _Corner | None = None
         rule = QFrame()
         rule.setProperty("rule", True)
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 2)
         self._column.setSpacing(2)
         self._column.addWidget(rule)
-        row = QHBoxLayout()
-        row.setSpacing(0)
-        row.addWidget(self.button, 1)
-        row.addWidget(self.ask)
-        row.addWidget(self.pin)
-        row.addWidget(self.out)
-        self._column.addLayout(row)
+        self._row = QHBoxLayout()
+        self._row.setSpacing(0)
+        self._row.addWidget(self.button, 1)
+        self._column.addLayout(self._row)
         self._away = QLabel("It stands in a window of its own.")
         self._away.setProperty("soft", True)
         self._away.hide()
         self._column.addWidget(self._away)
         self._turn_caret(is_open)
 
-    def _small(self, name: str, tip: str) -> QToolButton:
-        button = QToolButton()
-        button.setProperty("bare", True)
-        button.setAccessibleName(name)
-        button.setToolTip(tip)
-        button.setVisible(False)
-        return button
+    @property
+    def corner(self) -> _Corner:
+        """The small buttons beside the heading; made now if they are not there yet."""
+        if self._corner is None:
+            self._corner = corner = _Corner(self._title, self._pinned_first)
+            corner.pin.toggled.connect(self._pinned)
+            corner.out.clicked.connect(self.float_out)
+            if self._on_help is not None:
+                corner.ask.clicked.connect(self._on_help)
+            for button in (corner.ask, corner.pin, corner.out):
+                self._row.addWidget(button)
+        return self._corner
+
+    @property
+    def pin(self) -> QToolButton:
+        """Keeps the panel open when another is opened."""
+        return self.corner.pin
+
+    @property
+    def out(self) -> QToolButton:
+        """Puts the panel into a window of its own."""
+        return self.corner.out
+
+    @property
+    def ask(self) -> QToolButton:
+        """Shows the help on the panel."""
+        return self.corner.ask
 
     @property
     def body(self) -> QWidget:
@@ -104,7 +109,7 @@ class Fold(QWidget):
     @property
     def is_pinned(self) -> bool:
         """Does it stay open when another panel is opened?"""
-        return self.pin.isChecked()
+        return self._pinned_first if self._corner is None else self._corner.pin.isChecked()
 
     @property
     def is_away(self) -> bool:
@@ -150,11 +155,38 @@ class Fold(QWidget):
 
     def _turn_caret(self, is_open: bool) -> None:
         self.button.setIcon(theme.icon("caret-down" if is_open else "caret-right", "soft", 14))
-        on = self.pin.isChecked()
-        self.pin.setIcon(theme.icon("push-pin-fill" if on else "push-pin", "yew" if on else "soft", 14))
-        self.pin.setVisible(is_open or on)
-        self.out.setVisible(is_open)
-        self.ask.setVisible(is_open and self._has_help)
+        on = self.is_pinned
+        if self._corner is None and not is_open and not on:
+            return
+        corner = self.corner
+        corner.pin.setIcon(theme.icon("push-pin-fill" if on else "push-pin", "yew" if on else "soft", 14))
+        corner.pin.setVisible(is_open or on)
+        corner.out.setVisible(is_open)
+        corner.ask.setVisible(is_open and self._on_help is not None)
+
+
+class _Corner:
+    """The small buttons of a heading: help, keep open, window of its own."""
+
+    def __init__(self, title: str, pinned: bool) -> None:
+        self.pin = _small(phrase("keep {0} open", title), "Keep this panel open when another is opened")
+        self.pin.setCheckable(True)
+        self.pin.setChecked(pinned)
+        self.out = _small(
+            phrase("{0} in a window", title), "Put this panel into a window of its own; closing that brings it back"
+        )
+        self.out.setIcon(theme.icon("arrow-square-out", "soft", 14))
+        self.ask = _small(phrase("help on {0}", title), "What this panel does and how it is used")
+        self.ask.setIcon(theme.icon("question", "soft", 14))
+
+
+def _small(name: str, tip: str) -> QToolButton:
+    button = QToolButton()
+    button.setProperty("bare", True)
+    button.setAccessibleName(name)
+    button.setToolTip(tip)
+    button.setVisible(False)
+    return button
 
 
 class _Window(QWidget):

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 # a group is what is joined at once; its columns: 0-2 centre and 3 radius of a ball round it, 4 way
 # (0 add, 1 carve, 2 dent, 3 put aside what there is and begin anew, 4 join with what was put
 # aside), 5 width, 6 depth, 7 first row, 8 the row after its last
@@ -82,7 +84,7 @@ def _at(x, y, z, groups, rows, soft):  # type: ignore[no-untyped-def]
     return d
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def distances(points, groups, rows, soft):  # type: ignore[no-untyped-def]
     """Signed distance of (k, 3) points."""
     out = np.empty(len(points))
@@ -91,7 +93,7 @@ def distances(points, groups, rows, soft):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def projected(points, groups, rows, soft, steps, most):  # type: ignore[no-untyped-def]
     """Points moved along the gradient onto the surface, by `most` mm a step."""
     out = points.copy()
@@ -111,7 +113,7 @@ def projected(points, groups, rows, soft, steps, most):  # type: ignore[no-untyp
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def marched(starts, ways, groups, rows, soft, longest):  # type: ignore[no-untyped-def]
     """Where rays from inside leave the form: steps by the distance, back again where one went too far."""
     out = starts.copy()

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 #: Cells that one thread looks at in a row.
 _RUN = 4096
 
@@ -24,7 +26,7 @@ def _code(solid, i, j, k):  # type: ignore[no-untyped-def]
     )
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def count(solid, plain, slabs, crossed, doubtful):  # type: ignore[no-untyped-def]
     """Crossed cells, and those among them that hold more than one sheet, of each of the slabs of cells named."""
     _, ny, nz = solid.shape
@@ -45,7 +47,7 @@ def count(solid, plain, slabs, crossed, doubtful):  # type: ignore[no-untyped-de
         crossed[i], doubtful[i] = here, bad
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def fill(solid, plain, slabs, doubtful):  # type: ignore[no-untyped-def]
     """Set the corners of cells with more than one sheet to inside, in the slabs named.
 
@@ -74,7 +76,7 @@ def fill(solid, plain, slabs, doubtful):  # type: ignore[no-untyped-def]
         solid[i : i + 2, j : j + 2, k : k + 2] = 1
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def sheet_count(solid, sheets, slabs, crossed):  # type: ignore[no-untyped-def]
     """How many sheets pass through the cells of each of the slabs named; `sheets` (256,) says it for each pattern."""
     _, ny, nz = solid.shape
@@ -142,7 +144,7 @@ def _across(edge, axis, step):  # type: ignore[no-untyped-def]
     return edge + step * (1 if axis == first else 2)
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def numbered(solid, sheets, first, number, cells, sheet):  # type: ignore[no-untyped-def]
     """Number the vertices of crossed cells, slab by slab; `first` is the first number of each slab.
 
@@ -180,7 +182,7 @@ def _vertex(solid, number, of_edge, i, j, k, edge):  # type: ignore[no-untyped-d
     return number[i, j, k] + of_edge[_code(solid, i, j, k), edge]
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def faces_of(solid, number, cells, sheet, of_edge):  # type: ignore[no-untyped-def]
     """One quad for each crossed edge of the grid, found at the cell above it."""
     runs = (len(cells) + _RUN - 1) // _RUN
@@ -235,7 +237,7 @@ def faces_of(solid, number, cells, sheet, of_edge):  # type: ignore[no-untyped-d
     return faces
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def neighbours(solid, number, cells, sheet, of_edge, crossing, mirrored):  # type: ignore[no-untyped-def]
     """Vertices across the sides that each sheet crosses, towards -x, +x, -y, +y, -z, +z, or -1.
 
@@ -267,7 +269,7 @@ def neighbours(solid, number, cells, sheet, of_edge, crossing, mirrored):  # typ
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def codes(solid, cells):  # type: ignore[no-untyped-def]
     """The pattern of the corners of cells."""
     out = np.empty(len(cells), np.uint8)
@@ -300,7 +302,7 @@ def bodies(beside):  # type: ignore[no-untyped-def]
     return label, count
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def evened(at, beside, weight, middle, onto, normal, out):  # type: ignore[no-untyped-def]
     """Move rows towards the mean of their neighbours, along the planes `onto` and `normal` where given.
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, nogil=True)
 def between_points(column, height, sign, body, role, begin, low, cell, shape, least):  # type: ignore[no-untyped-def]
@@ -156,7 +158,7 @@ def _beside_face(at, normals, a, b, c, s, w, off, low, cell):  # type: ignore[no
     return x, y, z
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def doubtful(at, normals, triangles, solid, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
     """Triangles that `along_faces` may have something to do for: rather some too many."""
     nx, ny, nz = solid.shape
@@ -242,7 +244,7 @@ def _is_crosswise(solid, i, j, k, axis):  # type: ignore[no-untyped-def]
     return one != here and two != here
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def crosswise(solid):  # type: ignore[no-untyped-def]
     """Squares of four points of which two inside ones stand across from two outside ones: these four, inside first."""
     nx, ny, nz = solid.shape
@@ -280,7 +282,7 @@ def crosswise(solid):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def near_marks(cells, marks, reach):  # type: ignore[no-untyped-def]
     """Whether there is a mark as near as `reach` steps to each of some cells."""
     nx, ny, nz = marks.shape

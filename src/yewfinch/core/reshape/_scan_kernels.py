@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 #: Triangles are looked at in so many shares.
 SHARES = 16
 
@@ -20,7 +22,7 @@ def _columns(at, a, b, c, low, cell, wide, tall):  # type: ignore[no-untyped-def
     return i0, i1, j0, j1
 
 
-@njit(cache=True, parallel=True, error_model="numpy")
+@njit(cache=True, parallel=LOOPS, error_model="numpy")
 def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-def]
     """Where triangles cross the columns along z of a grid: column, z, and 1 from below or -1, times the cosine between
     the triangle's normal and z; first and last of each share.
@@ -78,7 +80,7 @@ def crossings(at, triangles, low, cell, wide, tall):  # type: ignore[no-untyped-
     return column, height, sign, first[:-1], last
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def filled(column, height, sign, begin, end, low, cell, shape):  # type: ignore[no-untyped-def]
     """Grid points (x, y, z) round which the surface goes at least once: 1, else 0."""
     wide, tall, deep = shape

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True)
 def _mixed(x):  # type: ignore[no-untyped-def]
@@ -25,7 +27,7 @@ def _begun(u, v, w, seed):  # type: ignore[no-untyped-def]
     return _mixed(x ^ np.uint64(seed))
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def strewn(points, along, cell, stretch, per_cell, pattern, seed, out):  # type: ignore[no-untyped-def]
     """Value at each point of a pattern of places strewn through the room, drawn out along a direction of its own.
 

@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
 
-@njit(cache=True, parallel=True, nogil=True)
+
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def evaluate(points, places, pulls, wide, wide_reach, close, close_reach, out):
     """out[i] = sum over places of the covariance with points[i] (two squared exponentials) times the place's pull."""
     a, b = 0.5 / wide_reach**2, 0.5 / close_reach**2

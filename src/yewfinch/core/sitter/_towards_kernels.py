@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
 
-@njit(cache=True, parallel=True)
+
+@njit(cache=True, parallel=LOOPS)
 def evaluate(points, centres, weights, tail, out):
     """out[i] = tail[0] + sum over centres of |points[i] - centre| * weight, plus the linear part."""
     for i in prange(len(points)):

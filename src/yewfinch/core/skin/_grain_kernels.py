@@ -3,6 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, inline="always")
 def sample(quads, edge, n, edges, across, q, i, j):
@@ -187,7 +189,7 @@ def in_ball(
     return found, seen
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def spread(quads, edge, edges, side, across, made, values, out):
     """Values (n, k) of vertices at all samples, (N, k) float32; each is worked out once, so that bits stay the same."""
     n, v0 = len(values), len(values) + len(made)
@@ -228,7 +230,7 @@ def touched(quads, edge, at_corner, at_edge, within, out):
             out[q] = 1
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def tiles(chosen, quads, edge, n, edges, across, values, out):
     """Values (N, 4) of the samples of some quads as tiles, (k, across + 1, across + 1, 4)."""
     for t in prange(len(chosen)):

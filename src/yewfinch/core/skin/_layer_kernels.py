@@ -5,6 +5,8 @@ from numba import carray, njit, prange, types
 from numba.core import cgutils
 from numba.extending import intrinsic
 
+from yewfinch.core.shared.parallel import LOOPS
+
 LEAF = 512
 SHIFT = 9
 
@@ -221,7 +223,7 @@ def _over(leaf, count, slots, pools, plains, mask_slots, mask_pools, opacities, 
             w[j] += a * (one - w[j])
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def covered(leaves, count, slots, pools, plains, mask_slots, mask_pools, opacities, acc):
     """What `blended` does where sheets lie normally over each other, the lowest first: all of them in one go."""
     for i in prange(len(leaves)):
@@ -236,7 +238,7 @@ def covered(leaves, count, slots, pools, plains, mask_slots, mask_pools, opaciti
                 acc[i, j, c] = planes[c, j]
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def pressed(leaves, count, slots, pools, plains, mask_slots, mask_pools, opacities, clay, out):
     """The same over clay of one colour (3,), 0 to 1, as opaque bytes into `out` (N, 4): where there is nothing else."""
     full, half = np.float32(255.0), np.float32(0.5)
@@ -254,7 +256,7 @@ def pressed(leaves, count, slots, pools, plains, mask_slots, mask_pools, opaciti
             out[first + j, 3] = 255
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def blended(leaves, slot, pool, plain, mask_slot, mask_pool, masked, opacity, mode, atop, opaque, acc):
     """Lay a sheet of colours over `acc` (l, 512, 4) float32, colour multiplied by alpha, at some leaves (l,)."""
     part = np.float32(1.0 / 255.0)
@@ -281,7 +283,7 @@ def blended(leaves, slot, pool, plain, mask_slot, mask_pool, masked, opacity, mo
             _laid(mode, a, s, acc[i, j], atop, b, m)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def joined(leaves, source, mask_slot, mask_pool, masked, opacity, mode, atop, acc):
     """Lay what a group came to, (l, 512, 4) with colour multiplied by alpha, over `acc`."""
     part = np.float32(1.0 / 255.0)
@@ -300,7 +302,7 @@ def joined(leaves, source, mask_slot, mask_pool, masked, opacity, mode, atop, ac
             _laid(mode, a, s, acc[i, j], atop, b, m)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def adjusted(leaves, mask_slot, mask_pool, masked, opacity, tables, saturation, hue, acc):
     """Change the colour of what is in `acc`: by tables (3, 256) of 0 to 1, then saturation, then hue, in turns."""
     part = np.float32(1.0 / 255.0)
@@ -348,7 +350,7 @@ def _turned(c, by):
         c[k] = high - span * max(0.0, min(d, 4.0 - d, 1.0))
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def stored(leaves, acc, out):
     """Colours 0 to 1 of `acc` as bytes into `out` (N, 4), opaque."""
     for i in prange(len(leaves)):

@@ -3,6 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, inline="always")
 def _hash(x, y, z, seed):
@@ -45,7 +47,7 @@ def _gradient(x, y, z, seed):
     return total
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def noise(places, scale, octaves, seed, out):
     """Sums of gradient noise, each finer by half and weaker by half, at places (n, 3)."""
     for i in prange(len(places)):
@@ -57,7 +59,7 @@ def noise(places, scale, octaves, seed, out):
         out[i] = total / whole
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def spots(places, size, share, seed, each, least, irregular, out, tone):
     """Round spots strewn in cells, so many at most in each: how much each place lies in one, 0 to 1, into `out`.
 
@@ -109,7 +111,7 @@ def spots(places, size, share, seed, each, least, irregular, out, tone):
         out[i] = best
 
 
-@njit(cache=True, parallel=True, nogil=True, fastmath=True)
+@njit(cache=True, parallel=LOOPS, nogil=True, fastmath=True)
 def drawn(places, starts, ends, axis, half, out):
     """How much lines lay on at places (k, 3) mm, into `out` (k,): 1 along `starts` to `ends` (s, 3) mm, 0 at
     `half` from them.

@@ -3,6 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True)
 def _moved(r, g, b, ways, inverse, forward, shape, place, at, now, out):
@@ -20,7 +22,7 @@ def _moved(r, g, b, ways, inverse, forward, shape, place, at, now, out):
         out[k] = min(max(_encoded(_decoded(v) / max(now[k], np.float32(1e-5)) * out[k]), 0.0), 1.0)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def tinted(colours, shares, ways, inverse, forward, shape, out):
     """Colours (k, 3) bytes with pigments moved by a share (k,) of ways (4,), into `out` (k, 3) float32, 0 to 255."""
     for i in prange(len(colours)):
@@ -34,7 +36,7 @@ def tinted(colours, shares, ways, inverse, forward, shape, out):
             out[i, k] *= np.float32(255.0)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def coloured(at, forward, shape, out):
     """Colours of places (n, 4) on the table's axes, into `out` (n, 4) bytes, sRGB, opaque."""
     for i in prange(len(at)):
@@ -45,7 +47,7 @@ def coloured(at, forward, shape, out):
         out[i, 3] = 255
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def summed(leaves, slot, pool, mask_slot, mask_pool, masked, opacity, steps):
     """Add what a sheet of pigments says, weighed, to `steps` (l, 512, 4) on the table's axes: 128 is nothing, 127 steps
     on is all of an axis.
@@ -64,7 +66,7 @@ def summed(leaves, slot, pool, mask_slot, mask_pool, masked, opacity, steps):
                 steps[i, j, k] += share * np.float32(np.int32(pool[kept, j, k]) - 128)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def shifted(steps, inverse, forward, shape, light, shown, acc):
     """Move the pigments of what is in `acc` (l, 512, 4) by steps on the table's axes.
 

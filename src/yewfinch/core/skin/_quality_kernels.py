@@ -3,11 +3,13 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 LEAF = 512
 LEVEL = 128
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def laid(leaves, slot, pool, plain, mask_slot, mask_pool, masked, opacity, cover, covered, step, acc):
     """Lay values with weights over `acc` (l, 512, 2); with a step, mm for one of a byte, heights are added instead."""
     part = np.float32(1.0 / 255.0)
@@ -33,7 +35,7 @@ def laid(leaves, slot, pool, plain, mask_slot, mask_pool, masked, opacity, cover
                 acc[i, j, 1] += a * (np.float32(1.0) - acc[i, j, 1])
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def joined(leaves, inner, mask_slot, mask_pool, masked, opacity, cover, covered, acc):
     """Lay what a group came to, (l, 512, 2), over `acc`."""
     part = np.float32(1.0 / 255.0)
@@ -50,7 +52,7 @@ def joined(leaves, inner, mask_slot, mask_pool, masked, opacity, cover, covered,
             acc[i, j, 1] = a + (np.float32(1.0) - a) * acc[i, j, 1]
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def stored(leaves, acc, rest, below, column, out):
     """Values over those of untouched clay as bytes into a column of `out` (N, 4); or over what lies below, (N,)."""
     for i in prange(len(leaves)):
@@ -61,7 +63,7 @@ def stored(leaves, acc, rest, below, column, out):
             out[first + j, column] = np.uint8(min(max(x, np.float32(0.0)), np.float32(255.0)) + np.float32(0.5))
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def raised(leaves, acc, out):
     """Heights into `out` (N,), mm."""
     for i in prange(len(leaves)):

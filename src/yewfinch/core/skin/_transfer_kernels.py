@@ -3,6 +3,7 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
 from yewfinch.core.skin._grain_kernels import _turned, sample
 
 
@@ -41,7 +42,7 @@ def _in_quarter(corners, c, s, t, out):
     out[0], out[1] = min(max(out[0], 0.0), 1.0), min(max(out[1], 0.0), 1.0)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def around(face, half, weights, faces, first, quads, edge, n, edges, across, split, rows, shares):
     """The four samples round each place of a surface, (k, 4), and their shares.
 
@@ -82,7 +83,7 @@ def around(face, half, weights, faces, first, quads, edge, n, edges, across, spl
             shares[i, d] = (fx if right else 1.0 - fx) * (fy if up else 1.0 - fy)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def mixed(rows, shares, values, alpha, out):
     """Values (N, width) mixed from four samples each; with `alpha` the last one weighs the others."""
     width = values.shape[1]
@@ -116,7 +117,7 @@ def _in_face(first, quads, edge, n, edges, across, split, f, c, a, b):
     return sample(quads, edge, n, edges, across, f, i, j)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def copied(row, values, out):
     """Values (n, width) of old samples written where new ones (N,) come of them; -1 for those that do not."""
     width = values.shape[1]
@@ -126,7 +127,7 @@ def copied(row, values, out):
                 out[i, k] = values[row[i], k]
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def kept(
     old_of, turn, faces, first, quads, edge, n, edges, across, split,
     old_first, old_quads, old_edge, old_n, old_edges, old_across, old_split, half, out,

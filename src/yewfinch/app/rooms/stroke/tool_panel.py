@@ -11,7 +11,7 @@ from yewfinch.app.kit import theme
 from yewfinch.app.rooms.stroke.falloff_picker import FalloffPicker
 from yewfinch.app.rooms.stroke.option_rows import OptionRows
 from yewfinch.core.sculpt.tool_settings import SIZE_RANGE
-from yewfinch.core.sculpt.toolbox import tools
+from yewfinch.core.sculpt.tool_spec import ToolSpec
 from yewfinch.core.session.bench import Bench
 
 
@@ -34,7 +34,7 @@ class ToolPanel(QWidget):
     ) -> None:
         super().__init__()
         self.bench = bench
-        column = QVBoxLayout(self)
+        self._column = column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
         row = QHBoxLayout()
@@ -100,14 +100,8 @@ class ToolPanel(QWidget):
         only.addStretch(1)
         rest.addLayout(only)
         column.addWidget(self.rest)
-        #: Controls of the settings that only one tool has, by the tool.
+        #: Controls of the settings that only one tool has, by the tool; made when it is first in hand.
         self.options: dict[str, OptionRows] = {}
-        for spec in tools():
-            if spec.options:
-                rows = OptionRows(spec.options, lambda key, value: bench.tools.change(**{key: value}))
-                rows.setVisible(False)
-                self.options[spec.id] = rows
-                column.addWidget(rows)
         self.more.toggled.connect(self._unfold)
         self.more.clicked.connect(lambda on: None if on_fold is None else on_fold(not on))
         self.more.setChecked(whole or not folded)
@@ -120,9 +114,12 @@ class ToolPanel(QWidget):
         self.rest.setVisible(on)
         self.hint.setVisible(on)
 
-    def _options(self) -> None:
+    def _options(self, spec: ToolSpec) -> None:
+        if spec.options and spec.id not in self.options:
+            self.options[spec.id] = OptionRows(spec.options, lambda key, value: self.bench.tools.change(**{key: value}))
+            self._column.addWidget(self.options[spec.id])
         for tool, rows in self.options.items():
-            rows.setVisible(tool == self.bench.tools.tool_id)
+            rows.setVisible(tool == spec.id)
 
     def refresh(self) -> None:
         """Show the tool in hand."""
@@ -137,6 +134,6 @@ class ToolPanel(QWidget):
         self.pen_strength.setChecked(settings.pressure_strength)
         self.front.setChecked(settings.front)
         self.connected.setChecked(settings.connected)
-        self._options()
+        self._options(spec)
         if spec.id in self.options:
             self.options[spec.id].show_settings(settings)

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 #: Rounds of turning towards the fit; it is close to begin with.
 _TURNS = 10
 
@@ -15,7 +17,7 @@ def _turned(q, r, s, t, a, b, c):  # type: ignore[no-untyped-def]
     return a + q * x + s * z - t * y, b + q * y + t * x - r * z, c + q * z + r * y - s * x
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def left_over(start, ends, weight, form, places, turns, out):  # type: ignore[no-untyped-def]
     """Write to `out` how far the edges of each vertex, turned like their ends, pull on it."""
     for v in prange(start.shape[0] - 1):
@@ -32,7 +34,7 @@ def left_over(start, ends, weight, form, places, turns, out):  # type: ignore[no
         out[v, 0], out[v, 1], out[v, 2] = x, y, z
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def fit(rows, start, ends, weight, form, places, turns, out):  # type: ignore[no-untyped-def]
     """Write to `out` the turns that take the edges of `rows` nearest to where they are, begun at `turns`.
 

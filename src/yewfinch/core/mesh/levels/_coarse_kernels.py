@@ -5,11 +5,13 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 #: Rows that are looked at together; where two such parts meet, a cell has a row of each.
 BLOCK = 8192
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def clustered(positions, normals, low, cell):  # type: ignore[no-untyped-def]
     """For each row that row of its cell of a grid which lies nearest to their mean (tables of cells with open
     addressing).
@@ -56,7 +58,7 @@ def clustered(positions, normals, low, cell):  # type: ignore[no-untyped-def]
     return first
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def mapped(faces, first):  # type: ignore[no-untyped-def]
     """Triangles between the first rows of cells, without those that lost their area."""
     parts = (len(faces) + BLOCK - 1) // BLOCK
@@ -84,7 +86,7 @@ def mapped(faces, first):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def cones(leaves, normals, faces, face_start, axis, lean):  # type: ignore[no-untyped-def]
     """Mean normal of the corners of each leaf's faces, and the widest angle that one of them makes with it."""
     for n in prange(len(leaves)):
@@ -141,7 +143,7 @@ def in_sight(low, high, planes, axis, lean, room, back, eye, forward, flat):  # 
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def enclosed(positions, faces):  # type: ignore[no-untyped-def]
     """Six times the volume that faces go round, negative if they look inwards."""
     out = 0.0

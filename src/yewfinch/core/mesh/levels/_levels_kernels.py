@@ -8,13 +8,15 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True)
 def _corners(faces, f):  # type: ignore[no-untyped-def]
     return 3 if faces[f, 2] == faces[f, 3] else 4
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def touching(faces, marked):  # type: ignore[no-untyped-def]
     """Which faces have a marked vertex."""
     out = np.zeros(len(faces), np.bool_)
@@ -23,7 +25,7 @@ def touching(faces, marked):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def differing(one, other):  # type: ignore[no-untyped-def]
     """Which rows (n, 3) of two arrays are not the same."""
     out = np.empty(len(one), np.bool_)
@@ -32,7 +34,7 @@ def differing(one, other):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def under(changed, faces, edge, vertex_row, edge_row, face_row):  # type: ignore[no-untyped-def]
     """Which faces have a changed row of the next level on them."""
     out = np.empty(len(faces), np.bool_)
@@ -60,7 +62,7 @@ def numbered_edges(faces, twin):  # type: ignore[no-untyped-def]
     return edge, count
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def renumber(faces, row):  # type: ignore[no-untyped-def]
     """Give the vertices of faces other numbers, in place."""
     for f in prange(len(faces)):
@@ -68,7 +70,7 @@ def renumber(faces, row):  # type: ignore[no-untyped-def]
             faces[f, k] = row[faces[f, k]]
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def refined(faces, twin, edge, edges, n):  # type: ignore[no-untyped-def]
     """The finer faces, twins and edges by rules of the indices alone (Dupuy & Vanhoey 2021, "A halfedge refinement rule
     for parallel Catmull-Clark subdivision").
@@ -210,7 +212,7 @@ def gathered(steps, faces, edge, vertex_row, edge_row, face_row, n):  # type: ig
     return (total / weight.reshape(-1, 1)).astype(np.float32)
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def carried(rows, fine, old, old_normals, new, new_normals, ring_at, ring, out):  # type: ignore[no-untyped-def]
     """Fine positions of some rows whose distances from `old`, in the frame of normal and first neighbour, are those
     from `new`.

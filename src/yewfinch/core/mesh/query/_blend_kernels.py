@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
 
-@njit(cache=True, parallel=True)
+
+@njit(cache=True, parallel=LOOPS)
 def mix(points, bones, weights, real, dual, turns, out):  # type: ignore[no-untyped-def]
     """Write each point's unit quaternion to `turns` and where it goes to `out`."""
     k = bones.shape[1]
@@ -57,7 +59,7 @@ def mix(points, bones, weights, real, dual, turns, out):  # type: ignore[no-unty
         out[v, 2] = z + r0 * uz + r1 * uy - r2 * ux + 2.0 * (-d0 * r3 - d1 * r2 + d2 * r1 + d3 * r0)
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def carry(points, was, turns, now, back, out):  # type: ignore[no-untyped-def]
     """Write now + turn(point - was), or was + the turn back of (point - now)."""
     sign = -1.0 if back else 1.0

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, nogil=True)
 def _span(low, high, origin, cell, i):  # type: ignore[no-untyped-def]
@@ -161,7 +163,7 @@ def crossing_pairs(points, triangles, owner, starts, boxes, most):  # type: igno
     return out[:found]
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def crossing_flags(points, triangles, owner, starts, boxes):  # type: ignore[no-untyped-def]
     """Which triangles cross another one, (m,) uint8."""
     flags = np.zeros(len(triangles), np.uint8)

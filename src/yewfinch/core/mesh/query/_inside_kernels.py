@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, nogil=True)
 def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
@@ -59,7 +61,7 @@ def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def winding(points, data, starts, low, cell, shape):  # type: ignore[no-untyped-def]
     """How often the surface goes round each point, by the crossings of the ray towards growing x.
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 #: Points looked at one after the other, each beginning with the triangle found for the one before.
 _RUN = 256
 #: A point so near to the triangle it begins with lies on it, mm2: nothing can be nearer that matters.
@@ -38,7 +40,7 @@ def _halve(order, key, low, high, middle):  # type: ignore[no-untyped-def]
             return
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def sorted_rows(centres, leaves):  # type: ignore[no-untyped-def]
     """Rows (n,) of points (3, n) such that each half, quarter and so on lies apart from the other along its longest
     side.
@@ -63,7 +65,7 @@ def sorted_rows(centres, leaves):  # type: ignore[no-untyped-def]
     return order
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def middles(positions, triangles):  # type: ignore[no-untyped-def]
     """Three times the middles of triangles, (3, m)."""
     out = np.empty((3, len(triangles)))
@@ -74,7 +76,7 @@ def middles(positions, triangles):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def laid_out(positions, corners):  # type: ignore[no-untyped-def]
     """First corners of triangles and the ways from there to the other two, (m, 9)."""
     out = np.empty((len(corners), 9))
@@ -164,7 +166,7 @@ def _gap(px, py, pz, box, i):  # type: ignore[no-untyped-def]
     return x * x + y * y + z * z
 
 
-@njit(cache=True, parallel=True, error_model="numpy", fastmath={"nnan", "nsz"})
+@njit(cache=True, parallel=LOOPS, error_model="numpy", fastmath={"nnan", "nsz"})
 def find(points, hints, reach, data, box, leaves):  # type: ignore[no-untyped-def]
     """Nearest triangle within `reach`, or -1: squared distance, triangle, weights of its second and third corner.
 
@@ -255,7 +257,7 @@ def _meets(p, ways, i, data, t):  # type: ignore[no-untyped-def]
     return (vx * qx + vy * qy + vz * qz) / det
 
 
-@njit(cache=True, parallel=True, error_model="numpy")
+@njit(cache=True, parallel=LOOPS, error_model="numpy")
 def ahead(points, ways, least, reach, data, box, leaves):  # type: ignore[no-untyped-def]
     """How far each point goes along its way, more than `least`, until it leaves the body; infinite beyond `reach`."""
     n, count = len(points), len(data)
@@ -284,7 +286,7 @@ def ahead(points, ways, least, reach, data, box, leaves):  # type: ignore[no-unt
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def places(found, weight, data):  # type: ignore[no-untyped-def]
     """Points on triangles."""
     out = np.empty((len(found), 3))
@@ -295,7 +297,7 @@ def places(found, weight, data):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def normals(found, data):  # type: ignore[no-untyped-def]
     """Unit normals of triangles; zero for one without an area."""
     out = np.zeros((len(found), 3))

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, inline="always")
 def _slot(i, j, k, mask):  # type: ignore[no-untyped-def]
@@ -67,7 +69,7 @@ def have_images(rows, positions, head, follow, cell, same):  # type: ignore[no-u
     return missing == 0
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def nearest_images(positions, head, follow, cell, same):  # type: ignore[no-untyped-def]
     """The row at the image of each, -1 if there is none; and how many there are."""
     twin, count = np.empty(len(positions), np.int32), np.empty(len(positions), np.int32)
@@ -110,7 +112,7 @@ def chosen(doubtful, twin, count, positions, head, follow, cell, same, ring_at, 
     return done
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def disagreements(twin, ring_at, ring):  # type: ignore[no-untyped-def]
     """Rows that are not the image of their image, or whose neighbours are not the neighbours of that."""
     wrong = 0
@@ -125,7 +127,7 @@ def disagreements(twin, ring_at, ring):  # type: ignore[no-untyped-def]
     return wrong
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def farthest(positions, twin):  # type: ignore[no-untyped-def]
     """How far a row is from the image of its image at most, along one axis."""
     parts = (len(twin) + 8191) // 8192

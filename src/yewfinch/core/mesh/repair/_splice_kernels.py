@@ -3,6 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True, nogil=True)
 def numbered(count, gone, after, new_of_old, seat):  # type: ignore[no-untyped-def]
@@ -22,7 +24,7 @@ def numbered(count, gone, after, new_of_old, seat):  # type: ignore[no-untyped-d
     return n
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def sources(new_of_old, added, out):  # type: ignore[no-untyped-def]
     """For each new row the old one, or `count` and the number of an added one."""
     n = len(new_of_old)
@@ -68,7 +70,7 @@ def ring_starts(source, place, old_at, own_at, out):  # type: ignore[no-untyped-
     out[len(source)] = n
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def rings(  # type: ignore[no-untyped-def]
     source, place, old_at, old_ring, old_closed, new_of_old, own_at, own_ring, own_closed, name, ring_at, ring, closed
 ):
@@ -89,7 +91,7 @@ def rings(  # type: ignore[no-untyped-def]
             closed[v] = old_closed[s]
 
 
-@njit(cache=True, parallel=True)
+@njit(cache=True, parallel=LOOPS)
 def taken(old, new, source, out):  # type: ignore[no-untyped-def]
     """Rows of two tables one behind the other."""
     n = len(old)

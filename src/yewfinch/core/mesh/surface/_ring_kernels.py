@@ -3,8 +3,10 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
 
-@njit(cache=True, parallel=True, nogil=True)
+
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def build_ring(faces, count):  # type: ignore[no-untyped-def]
     """Ordered one-ring of every vertex in CSR form, counter-clockwise seen from outside.
 
@@ -141,7 +143,7 @@ def _is_used(used, many, i):  # type: ignore[no-untyped-def]
     return (used >> np.uint64(i)) & np.uint64(1) != 0
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def turned_rings(ring_at, ring):  # type: ignore[no-untyped-def]
     """Closed rings seen from the other side, beginning as `build_ring` has them: one face on, the way round."""
     out = np.empty_like(ring)

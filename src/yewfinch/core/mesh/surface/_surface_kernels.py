@@ -3,6 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
+from yewfinch.core.shared.parallel import LOOPS
+
 
 @njit(cache=True)
 def normals_of(rows, first_row, count, positions, offsets, ring, closed, normals):
@@ -41,7 +43,7 @@ def normals_of(rows, first_row, count, positions, offsets, ring, closed, normals
             normals[v, 2] = sz / length
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def all_normals(positions, offsets, ring, closed, normals):
     """Normals of all rows, in parallel."""
     n = positions.shape[0]
@@ -101,7 +103,7 @@ def _once(rows):
     return k
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def beyond_leaves(faces, face_start, shift):
     """Rows of other leaves that the faces of each leaf use (CSR): later ones, as a face belongs to its lowest row."""
     leaves = face_start.shape[0] - 1
@@ -375,7 +377,7 @@ def nearest_row(positions, lo, hi, shift, cx, cy, cz):
     return row
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def middles(positions, faces):
     """Middle of each face, (m, 3) float32."""
     out = np.empty((faces.shape[0], 3), np.float32)
@@ -386,7 +388,7 @@ def middles(positions, faces):
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def morton(points, lo, scale):
     """63-bit Z-order code of each point (Morton 1966)."""
     out = np.empty(points.shape[0], np.uint64)
@@ -404,7 +406,7 @@ def morton(points, lo, scale):
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def code_order(codes):
     """Order of codes (n,) uint64, equal ones in their own order.
 
@@ -471,7 +473,7 @@ def by_lowest_row(faces, count):
     return out
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def extremes(points):
     """Lowest and highest corner round points (n, 3), (2, 3); a place that is no number makes them none."""
     n = points.shape[0]
@@ -521,7 +523,7 @@ def _triangle(p, a, b, c):  # type: ignore[no-untyped-def]
     return 0.5 * np.sqrt(x * x + y * y + z * z)
 
 
-@njit(cache=True, parallel=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def area(positions, faces):  # type: ignore[no-untyped-def]
     """Area of all faces, quads cut along corners 0-2.
 
