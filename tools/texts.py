@@ -51,24 +51,36 @@ def lacking(language: str) -> list[str]:
     return sorted(texts() - set(translated(language)))
 
 
+def _nodes(top: ast.AST) -> list[ast.AST]:
+    """A node and all below it, in no order; a third of the time of `ast.walk`."""
+    found, at = [top], 0
+    while at < len(found):
+        for value in vars(found[at]).values():
+            for one in value if isinstance(value, list) else (value,):
+                if isinstance(one, ast.AST) and not isinstance(one, ast.expr_context | ast.operator):
+                    found.append(one)
+        at += 1
+    return found
+
+
 def _of(tree: ast.Module) -> Iterator[str]:
     silent: set[int] = set()
-    for node in ast.walk(tree):
+    every = _nodes(tree)
+    for node in every:
         if isinstance(node, ast.Module | ast.ClassDef | ast.FunctionDef):
             silent.update(id(b.value) for b in node.body if isinstance(b, ast.Expr))
         elif isinstance(node, ast.JoinedStr | ast.Assert):
-            silent.update(map(id, ast.walk(node)))
+            silent.update(map(id, _nodes(node)))
         elif isinstance(node, ast.Raise) and isinstance(node.exc, ast.Call):
             if isinstance(node.exc.func, ast.Name) and node.exc.func.id in _PROGRAMMERS:
-                silent.update(map(id, ast.walk(node)))
+                silent.update(map(id, _nodes(node)))
         elif isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "counted":
             silent.add(id(node.args[0]))  # its plural is what is looked up
         elif isinstance(node, ast.Call) and ast.unparse(node.func).startswith(("warmup", "log.", "_log", "logging")):
-            silent.update(map(id, ast.walk(node)))
-    for node in ast.walk(tree):
+            silent.update(map(id, _nodes(node)))
+    for node in every:
         if isinstance(node, ast.Constant) and isinstance(node.value, str) and id(node) not in silent:
             text = node.value
-            words = re.sub(r"\{[^}]*\}|Yewfinch", "", text)
             words = re.sub(r"\b(mm|cm|px|MB|pt)[²³]?(?!\w)", "", re.sub(r"\{[^}]*\}|Yewfinch", "", text))
             some = " " in text.strip() and re.search("[A-Za-z]{2}", text) and re.search("[A-Za-z]", words)
             if some and len(text) < 900 and not _NONE.search(text):

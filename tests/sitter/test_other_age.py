@@ -5,6 +5,7 @@ where many sure ones are needed, from the spread of people. The evidence is chec
 """
 
 from dataclasses import replace
+from functools import cache
 
 import numpy as np
 import pytest
@@ -21,10 +22,12 @@ from yewfinch.core.sitter.photo import KnownDistance, Sitter
 ASKS = "has the form of a child's"
 
 
-def solved(make, seed, photos=3, **told):
+@cache
+def solved(make, seed, **told):
+    """A head and what three photos of it gave."""
     rng = np.random.default_rng([73, seed])
     head = make(rng)
-    _, found = solve_sitter(Sitter(photographed(rng, head, photos).photos, **told))
+    _, found = solve_sitter(Sitter(photographed(rng, head, 3).photos, **told))
     return head, found
 
 
@@ -38,34 +41,34 @@ def size_off(head, found):
 
 
 def test_children_are_seen_and_grown_people_are_not():
-    seen = [solved(child, i)[1] for i in range(10)]
-    grown = [solved((own, other_head, caricature)[i % 3], i)[1] for i in range(12)]
+    seen = [solved(child, i)[1] for i in range(8)]
+    grown = [solved((own, other_head, caricature)[i % 3], i)[1] for i in range(9)]
     named = [any(ASKS in w for w in f.warnings({})) for f in seen]
-    assert sum(named) >= 5  # those near fourteen are as good as grown
+    assert sum(named) >= 4  # those near fourteen are as good as grown
     assert sum(any(ASKS in w for w in f.warnings({})) for f in grown) <= 1
 
 
 def test_the_size_of_a_child_is_in_doubt_by_what_it_comes_out_too_large():
-    off, said, plain = [], [], []
+    off, said = [], []
     for i in range(8):
         head, found = solved(child, i)
         off.append(size_off(head, found))
         said.append(found.scale_spread)
-        plain.append(solved(own, i)[1].scale_spread)
     assert np.mean(off) > 0.05
     assert np.sqrt(np.mean(np.square(off))) < 1.6 * np.sqrt(np.mean(np.square(said)))
-    assert np.median(plain) < 0.7 * np.median(said)
+    grown = [solved(own, i)[1].scale_spread for i in (0, 3, 6)]
+    assert np.median(grown) < 0.7 * np.median(said)
 
 
 def test_children_made_from_published_measures_raise_doubt_and_adults_of_that_kind_do_not():
-    children = [solved(other_child, i)[1].doubt for i in range(8)]
-    adults = [solved(other_head, i)[1].doubt for i in range(8)]
+    children = [solved(other_child, i)[1].doubt for i in range(6)]
+    adults = [solved(other_head, i)[1].doubt for i in (1, 4, 7, 8)]
     assert np.median([d.other_chance for d in children]) > 4 * np.median([d.other_chance for d in adults])
     assert all(d.other_size < 0.99 for d in children if d.other_chance > 0.1)
 
 
 def test_a_grown_person_told_to_be_a_child_is_seen():
-    found = [solved(own, i, age="child")[1] for i in range(6)]
+    found = [solved(own, i, age="child")[1] for i in range(5)]
     assert sum(any("the form of a grown person's" in w for w in f.warnings({})) for f in found) >= 3
     assert all(f.doubt.other_age in ("", "adult") for f in found)
 

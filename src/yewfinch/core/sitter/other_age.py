@@ -27,6 +27,9 @@ _TOLD_WRONG = 0.1
 CHILDREN = (4.0, 7.0, 10.0, 13.0)
 #: Factors of the spread of shape that are tried.
 _FACTORS = np.exp(np.linspace(np.log(0.5), np.log(20.0), 24))
+#: A head that gives way by less than this factor of the spread of its told age is an ordinary one of that age; of 48
+#: children taken for adults those few that are were near fourteen.
+_ORDINARY = 0.85
 #: A chance so small is not spoken of.
 _LEAST_CHANCE = 0.01
 
@@ -63,13 +66,15 @@ def other_age(found: Settled, prior: HeadPrior, kind: Sex, told: Age) -> OtherAg
     Returns
     -------
     OtherAge or None
-        None where the other age is next to impossible.
+        None where the told age fits well, or the other one is next to impossible.
 
     Raises
     ------
     numpy.linalg.LinAlgError
         If the marks determine too little to tell.
     """
+    if told != "child" and found.factors.shape < _ORDINARY:  # children of all ages differ enough to hold adults
+        return None
     marks = _Marks.of(found)
     marked = {prior.keys[i] for i, m in zip(prior.seen, prior.marked, strict=True) if m}
     children = [head_prior(people(kind, "child", years), marked, prior.seen_keys) for years in CHILDREN]
