@@ -14368,6 +14368,10 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>die Form ist dort eben: {0:.0f} mm zu jeder Seite ginge es fast ebenso gut</translation>
 </message>
 <message>
+<source>the form is round there: it lies where people of this form have it, some millimetres to either side</source>
+<translation>die Form ist dort rund: Er liegt, wo Menschen dieser Form ihn haben, auf einige Millimeter genau</translation>
+</message>
+<message>
 <source>the hairline does not show in the form</source>
 <translation>der Haaransatz zeigt sich nicht in der Form</translation>
 </message>
