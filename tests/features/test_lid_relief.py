@@ -10,7 +10,7 @@ from yewfinch.core.anatomy.figure.person import PRESETS, Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.verbs import eyes
 from yewfinch.core.document.verbs import lids as verbs
-from yewfinch.core.features.eyes.eye import Eye
+from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.features.lids.lid_margins import open_margins, ways
 from yewfinch.core.features.lids.lid_relief import read_from
 from yewfinch.core.features.lids.lids import Lids
@@ -108,6 +108,28 @@ def test_random_lids_of_random_persons_do_not_cross_themselves(seed):
         changed = (head.positions != plain).any(axis=1)
         assert len(crossings(head.positions, triangles, changed[triangles].any(axis=1))) == 0, forms
         p.history.undo()
+    p.history.close()
+
+
+@pytest.mark.parametrize(
+    ("seed", "age", "forms"),
+    [
+        (5631, 64.8, {"close": 0.9, "fold": 1.36, "corner_fold": 0.66, "bag": 0.84, "thickness": 2.03, "crease": 6.01}),
+        (2383, 59.2, {"close": 0.31, "fold": 2.1, "corner_fold": 2.04, "bag": 0.65, "thickness": 1.54, "crease": 3.32}),
+    ],
+)
+def test_heavy_lids_that_are_brought_off_the_eye_do_not_come_to_lie_in_the_skin_over_them(seed, age, forms):
+    """Settings of two persons with which they once did: 48 and 5 pairs of triangles."""
+    p = new_portrait(Figure(Person(seed=seed, sex=1.0, age=age, asymmetry=1.0)))
+    head = p.surface("head")
+    plain, triangles = head.positions.copy(), head.triangles()
+    _set(p, **forms)
+    changed = (head.positions != plain).any(axis=1)
+    assert changed.sum() > 200
+    assert len(crossings(head.positions, triangles, changed[triangles].any(axis=1))) == 0
+    for key in EYES:
+        off = off_the_eye(eyes.standing(p.pieces[key]), head.positions[changed].astype(float))
+        assert off.min() > -0.1
     p.history.close()
 
 

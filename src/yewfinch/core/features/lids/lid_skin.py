@@ -60,6 +60,8 @@ _LOOSE_AT = 0.16
 _STEEP = 0.9
 #: So much of the relief is tried where with all of it skin would cross itself.
 _FORMS = (0.7, 0.4, 0.0)
+#: Rounds of bringing skin off the eye and keeping it clear of itself, by turns.
+_OFF_AND_APART = 12
 _SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
 
 _Rows = npt.NDArray[np.int64]
@@ -273,9 +275,17 @@ class Skin:
         if apart is steps:
             return np.asarray(self.at + steps), 0
         lies = ((near > 0.05) | (self.socket > 0.5)) & (free > 0.5)
-        there = _off(eye, self.at + free[:, None] * apart, lies)
-        crossed = len(crossings(there, self.triangles)) - len(crossings(self.at, self.triangles))
-        return there, max(crossed, 0)
+        before = len(crossings(self.at, self.triangles))
+        best, fewest = self.at, np.iinfo(np.int64).max
+        for _ in range(_OFF_AND_APART):  # what is brought off the eye may come to lie in the skin over it
+            there = _off(eye, self.at + free[:, None] * apart, lies)
+            crossed = len(crossings(there, self.triangles)) - before
+            if crossed < fewest:
+                best, fewest = there, crossed
+            if crossed <= 0:
+                break
+            apart = kept_apart(self.at, self.triangles, there - self.at)
+        return best, max(int(fewest), 0)
 
     def _slid(self, chart: Chart, to: DoubleArray, slides: DoubleArray) -> DoubleArray:
         """Places (k, 2) of upper skin after it went so far away from the margin, (k,) mm."""
