@@ -29,6 +29,8 @@ LEAST, MOST = 0.0, 3.0
 _WHOLE, _FREE = 1.06, 1.25
 #: It slides on the eye by so much at most, mm at full strength. Little is known of how far a few points take an eye.
 _SLIDES, _STEADY = 4.0, 0.01
+#: Rounds of fitting a ball to where lids lie.
+_FITTED = 8
 #: Between norm and person clay is held on the eye up to this height over it, and is free from the second on, mm.
 _ON, _LOOSE = 0.2, 0.6
 #: Rounds of evening out steps with which a surface would cross itself.
@@ -161,7 +163,14 @@ def steps_through_landmarks(
     return thin_plate(at, away, soft).at(surface.positions.astype(np.float64))
 
 
-def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye], *, beyond: bool) -> DoubleArray:
+def with_eyes(
+    surface: Surface,
+    steps: DoubleArray,
+    eyes: Sequence[Eye],
+    *,
+    beyond: bool,
+    known: Sequence[DoubleArray | None] = (),
+) -> DoubleArray:
     """Steps with which lids stay on their eyes, (n, 3) mm.
 
     Near an eye nothing goes towards its middle or away from it but along with the eye as a whole; lids slide on it. So
@@ -177,16 +186,19 @@ def with_eyes(surface: Surface, steps: DoubleArray, eyes: Sequence[Eye], *, beyo
     beyond : bool
         For what lies beyond the person, where steps count several times; else for what lies between norm and person:
         there only what lies on the eye is held, and as far from it as it is, not as straight steps would take it.
+    known : sequence of (3,) float64, mm, or None
+        The steps of the eyes themselves, where the norm tells them.
     """
     at = surface.positions.astype(np.float64)
     out = steps.copy()
-    for eye in eyes:
+    for number, eye in enumerate(eyes):
         away = at - eye.place
         far = np.linalg.norm(away, axis=1)
         rows = np.flatnonzero(far < _FREE * eye.radius)
         if not len(rows):
             continue
-        move = eye_step(at, steps, np.array(eye.place), _WHOLE * eye.radius)
+        told = known[number] if number < len(known) else None
+        move = eye_step(at, steps, np.array(eye.place), _WHOLE * eye.radius) if told is None else told
         far, away, own = far[rows, None], away[rows], out[rows] - move
         if beyond:
             t = np.clip((_FREE - far / eye.radius) / (_FREE - _WHOLE), 0.0, 1.0)
@@ -223,6 +235,34 @@ def eye_step(at: DoubleArray, steps: DoubleArray, place: DoubleArray, reach: flo
     along = (way * (own - mean)).sum(axis=1)
     pull = way.T @ way + _STEADY * len(way) * np.eye(3)
     return np.asarray(mean + np.linalg.solve(pull, way.T @ along))
+
+
+def eye_step_from_norm(at: DoubleArray, steps: DoubleArray, eye: Eye) -> DoubleArray:
+    """The same from where the eye lies in the norm, (3,) mm: what lies on it is as far from it there as it is here.
+
+    `eye_step` knows the ways of points only as they begin, which is what counts beyond the person; where they came from
+    lids may have lain some millimetres along the ball.
+
+    Parameters
+    ----------
+    at, steps : (n, 3) float64, mm
+    eye : Eye
+    """
+    place = np.array(eye.place)
+    step = eye_step(at, steps, place, _WHOLE * eye.radius)
+    rows = np.flatnonzero(np.linalg.norm(at - place, axis=1) < _WHOLE * eye.radius)
+    rows = rows[off_the_eye(eye, at[rows]) < _ON] if len(rows) else rows
+    if len(rows) < _FEWEST:
+        return step
+    first, there, far = step, at[rows] - steps[rows] - place, np.linalg.norm(at[rows] - place, axis=1)
+    for _ in range(_FITTED):  # Gauss and Newton
+        away = there + step
+        now = np.linalg.norm(away, axis=1)
+        ways = away / np.maximum(now[:, None], 1e-9)
+        held = 1e-6 * len(rows)
+        pull = ways.T @ ways + held * np.eye(3)
+        step = step - np.linalg.solve(pull, ways.T @ (now - far) + held * (step - first))
+    return np.asarray(step)
 
 
 def kept_clear(

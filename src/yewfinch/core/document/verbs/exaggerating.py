@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 
 import numpy as np
 
@@ -23,6 +24,7 @@ from yewfinch.core.features.exaggeration import (
     LEAST,
     MOST,
     eye_step,
+    eye_step_from_norm,
     kept_clear,
     laid,
     mean_of,
@@ -45,6 +47,7 @@ from yewfinch.core.shared.progress import Progress, part, silent
 LAYER = "Exaggeration"
 #: Eyes that are nearer to a piece than this, in their radii, go along with it.
 _NEAR = 2.0
+_PUPILS = ("p_l", "p_r")
 #: Lids lie within so many radii of their eye; rounds of finding where it stands without a layer.
 _LIDS, _SETTLING = 1.15, 8
 
@@ -190,9 +193,13 @@ def begin(
     if usual.positions is not None and len(usual.positions) == len(held.surface):
         turn, shift = laid(person, usual.landmarks)
         steps = held.surface.positions.astype(np.float64) - (usual.positions @ turn.T + shift)
+        pupils = {
+            k: person[k] - (turn @ usual.landmarks[k] + shift) for k in _PUPILS if k in person and k in usual.landmarks
+        }
     else:
         steps = steps_through_landmarks(held.surface, with_lines(person, _lines(portrait)), usual.landmarks)
-    return _layer(portrait, piece, steps, region, name, progress)
+        pupils = {}
+    return _layer(portrait, piece, steps, region, name, progress, {} if region else pupils)
 
 
 def begin_measure(portrait: Portrait, piece: str, what: Unusual, progress: Progress = silent) -> tuple[Edit, str]:
@@ -213,15 +220,24 @@ def begin_measure(portrait: Portrait, piece: str, what: Unusual, progress: Progr
 
 
 def _layer(
-    portrait: Portrait, piece: str, steps: DoubleArray, region: str, name: str, progress: Progress
+    portrait: Portrait,
+    piece: str,
+    steps: DoubleArray,
+    region: str,
+    name: str,
+    progress: Progress,
+    pupils: Mapping[str, DoubleArray] = MappingProxyType({}),
 ) -> tuple[Edit, str]:
+    """`pupils` are the ways of these from the norm to the person, (3,) mm, if they are known: eyes go along."""
     held = portrait.pieces[piece]
     if region:
         if region not in held.regions:
             raise YewfinchError(phrase("'{0}' has no region '{1}'.", held.name, region))
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
     around = list(_near(portrait, piece).values())
-    beyond, between = (with_eyes(held.surface, steps, around, beyond=b) for b in (True, False))
+    known = [pupils.get(f"p_{eyes.side_of(eye)}") for eye in around]
+    beyond = with_eyes(held.surface, steps, around, beyond=True)
+    between = with_eyes(held.surface, steps, around, beyond=False, known=known)
     beyond = kept_clear(held.surface, beyond, BEYOND, part(progress, 0.0, 0.6))
     between = kept_clear(held.surface, between, BETWEEN, part(progress, 0.6, 1.0))
     return form_layers.lay(portrait, piece, beyond, name, 0.0, between)
@@ -257,10 +273,10 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
     changes: list[Change] = list(weighed.changes)
     every = np.arange(len(held.surface), dtype=INDEX)
     steps = np.asarray(layer.steps.at(every), np.float64)
+    below = steps if layer.below is None else steps + np.asarray(layer.below.at(every), np.float64)
     plain = held.surface.positions.astype(np.float64) - layer.shown(every)
     for name, eye in _near(portrait, piece).items():
-        step = (k - 1.0 - layer.strength) * _of_eye(plain, steps, eye, layer.strength)
-        now = moved_by(eye, step)
+        now = moved_by(eye, _of_eye(plain, (below, steps), eye, layer.strength, k - 1.0))
         changes.append(
             PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
         )
@@ -284,12 +300,33 @@ def _of_mouth(portrait: Portrait, piece: str, steps: DoubleArray) -> DoubleArray
     return np.asarray(steps[np.concatenate([lines.upper_rows, lines.lower_rows])].mean(axis=0))
 
 
-def _of_eye(plain: DoubleArray, steps: DoubleArray, eye: Eye, strength_now: float) -> DoubleArray:
-    """The step of an eye at full strength, (3,) mm: that of lids that lie on it where it stands without it."""
-    step = np.zeros(3)
-    for _ in range(_SETTLING):
-        step = eye_step(plain, steps, np.array(eye.place) - strength_now * step, _LIDS * eye.radius)
-    return step
+def _of_eye(
+    plain: DoubleArray, steps: tuple[DoubleArray, DoubleArray], eye: Eye, now: float, then: float
+) -> DoubleArray:
+    """The step of an eye from one strength of a layer to another, (3,) mm: it goes with the lids that lie on it.
+
+    Parameters
+    ----------
+    plain : (n, 3) float64, mm
+        The clay without the layer.
+    steps : two of (n, 3) float64, mm
+        The layer's at full strength: below 0, and above.
+    eye : Eye
+        Where it stands now.
+    now, then : float
+        Strengths.
+    """
+
+    def to(strength: float, own: Eye) -> DoubleArray:
+        if strength < 0.0:
+            return strength * eye_step_from_norm(plain, steps[0], own)
+        return strength * eye_step(plain, steps[1], np.array(own.place), _LIDS * eye.radius)
+
+    step, own = np.zeros(3), eye
+    for _ in range(_SETTLING if now else 0):  # where it stands without the layer
+        step = to(now, own)
+        own = moved_by(eye, -step)
+    return to(then, own) - step
 
 
 def moved_by(eye: Eye, step: DoubleArray) -> Eye:
