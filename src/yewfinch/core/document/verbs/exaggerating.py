@@ -47,6 +47,7 @@ from yewfinch.core.shared.progress import Progress, part, silent
 LAYER = "Exaggeration"
 #: Eyes that are nearer to a piece than this, in their radii, go along with it.
 _NEAR = 2.0
+#: Landmarks that tell where the norm's eyes stand.
 _PUPILS = ("p_l", "p_r")
 #: Lids lie within so many radii of their eye; rounds of finding where it stands without a layer.
 _LIDS, _SETTLING = 1.15, 8
