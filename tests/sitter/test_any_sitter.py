@@ -69,7 +69,8 @@ def test_invented_sitters_are_solved_with_sound_figures(seed, photos, noise):
     _, found = solve_sitter(made.sitter)
     values = np.linalg.eigvalsh(found.covariance)
     assert values.min() > -1e-6 * values.max()
-    assert 0.005 < found.scale_spread < 0.08
+    # a head that looks like a child's may be a tenth smaller
+    assert 0.005 < found.scale_spread < (0.08 if found.doubt.other_chance < 0.05 else 0.14)
     result = likeness(made.landmarks, found, scaled=True)
     assert result.overall < 12
     assert all(o.along > 0 for o in result.offsets)
