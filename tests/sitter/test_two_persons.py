@@ -6,9 +6,11 @@ method on all parameters and the determinant of their normal matrix. Heads and c
 """
 
 from dataclasses import replace
+from itertools import combinations
 
 import numpy as np
 import pytest
+from scipy.stats import multivariate_normal
 
 from benchmarks.other_heads import exchanged, other_head, photographed
 from benchmarks.sitters import own
@@ -17,11 +19,12 @@ from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.shared.positive import inverse
 from yewfinch.core.shared.progress import silent
 from yewfinch.core.sitter import bundle
-from yewfinch.core.sitter.group_heads import GroupHeads, only
+from yewfinch.core.sitter.group_heads import GroupHead, GroupHeads, only
 from yewfinch.core.sitter.head_prior import head_prior
 from yewfinch.core.sitter.joint import _Solve, enter, pose_problem, solve_sitter
 from yewfinch.core.sitter.moods import WIDEST
 from yewfinch.core.sitter.one_photo import fit, marks_of
+from yewfinch.core.sitter.parting import parted
 from yewfinch.core.sitter.photo import Sitter
 from yewfinch.core.sitter.settle import settle
 
@@ -111,6 +114,54 @@ def test_a_head_without_a_photo_is_that_of_the_others():
     again, spread_again = whole.beside(problem.mean, precision, 0)
     np.testing.assert_allclose(again, points, atol=0.3 * spread.max())
     np.testing.assert_allclose(np.diag(spread_again), np.diag(covariance), rtol=0.05)
+
+
+def test_parting_to_first_order_is_the_evidence_of_two_heads():
+    """Against SciPy's density of what the photos say, heads left out of it, for every way to part six photos."""
+    rng = np.random.default_rng(4)
+    half = rng.normal(size=(12, 12))
+    people_differ = half @ half.T
+    one, other = half @ rng.normal(size=(2, 12, 1))
+    slopes = [rng.normal(0.0, 0.5, (9, 12)) for _ in range(6)]
+    said = [j @ (other if i in (1, 4) else one).ravel() + rng.normal(size=9) for i, j in enumerate(slopes)]
+    head = GroupHead(
+        np.zeros((4, 3)), np.eye(12), 1.0, {i: j.T @ j for i, j in enumerate(slopes)},
+        {i: j.T @ y for i, (j, y) in enumerate(zip(slopes, said, strict=True))},
+    )  # fmt: skip
+
+    def evidence(group):
+        j = np.concatenate([slopes[i] for i in group])
+        y = np.concatenate([said[i] for i in group])
+        return multivariate_normal(np.zeros(len(y)), j @ people_differ @ j.T + np.eye(len(y))).logpdf(y)
+
+    every = tuple(range(6))
+    gains = {
+        group: evidence(group) + evidence(set(every) - set(group)) - evidence(every)
+        for size in (1, 2, 3)
+        for group in combinations(every, size)
+    }
+    best = max(gains, key=gains.get)
+    gain, found = parted(head, people_differ)
+    assert best == (1, 4)
+    assert found in (frozenset(best), frozenset(every) - frozenset(best))
+    assert gain == pytest.approx(gains[best], rel=1e-6)
+
+
+def test_noisy_clicks_part_one_person_from_another_and_not_from_himself():
+    for seed in range(3):
+        rng = np.random.default_rng([15, seed])
+        for first, second in ((own(rng), own(rng)), (other_head(rng), None)):
+            photos, others = mixed(rng, first, first if second is None else second, 5, 5, noise=3.0)
+            problem, found, prior = settled(photos)
+            index = prior.coordinates
+            heads = GroupHeads(replace(problem, precision=inverse(prior.covariance(prior.start()))), found.state)
+            gain, group = parted(heads(range(10)), 2.0 * prior.shape[np.ix_(index, index)])
+            named = {photos[i].id for i in group}
+            if second is None:
+                assert gain < 0.0
+            else:
+                assert gain > 5.0
+                assert named in (others, {p.id for p in photos} - others)
 
 
 @pytest.mark.parametrize("mine, others", [(3, 1), (4, 4)])

@@ -299,30 +299,46 @@ def kept_clear(
         inside = near[one] & near[ring]
         together = lot_means(out, rows, one[inside], ring[inside].astype(np.int64), triangles[pairs])
         out[rows] += together_by * (together - out[rows])
+        edges = np.flatnonzero(near[one])
+        number = np.searchsorted(rows, one[edges])
         for _ in range(2 if together_by < 1.0 else 0):
-            mean = np.stack([np.bincount(one, out[ring, k], len(at)) for k in range(3)], axis=1) / count
-            out[rows] += 0.5 * (mean[rows] - out[rows])
+            mean = np.stack([np.bincount(number, out[ring[edges], k], len(rows)) for k in range(3)], axis=1)
+            out[rows] += 0.5 * (mean / count[rows] - out[rows])
         return np.asarray(near[triangles].any(axis=1))
 
-    some = None
+    dirty = {amount: np.ones(len(triangles), bool) for amount in amounts}  # not known to be clear with so much
+
+    def crossed(amount: float) -> npt.NDArray[np.int64]:
+        """What crosses, if that is more than before, where that is not known."""
+        if not dirty[amount].any():
+            return np.empty((0, 2), np.int64)
+        pairs = crossings(at + amount * out, triangles, None if dirty[amount].all() else dirty[amount])
+        if len(pairs) <= before:
+            dirty[amount] = np.zeros(len(triangles), bool)
+            return pairs[:0]
+        return pairs
+
+    def touched(some: npt.NDArray[np.bool_]) -> None:
+        for amount in amounts:
+            dirty[amount] = dirty[amount] | some
+
     for turn in range(_CLEARED):
         progress(turn / (_CLEARED + 1), "keeping it clear of itself")
-        pairs = crossings(at + amounts[0] * out, triangles, some)
-        if len(pairs) <= before:
-            if some is None:
-                break
-            some = None  # look at all once more
-            continue
-        some = evened(pairs, 2 + turn // 6)
+        pairs = crossed(amounts[0])
+        if not len(pairs):
+            break
+        near = evened(pairs, 2 + turn // 6)
+        touched(near)
+        dirty[amounts[0]] = near  # all else has been looked at
     for turn in range(_TURNS):  # what passes through itself between two of those, in few places
         clear = True
         for amount in amounts:
-            some = None
             for _ in range(_FEW):
-                pairs = crossings(at + amount * out, triangles, some)
-                if len(pairs) <= before:
+                pairs = crossed(amount)
+                if not len(pairs):
                     break
-                clear, some = False, evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0)
+                clear = False
+                touched(evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0))
         if clear:
             break
     return out

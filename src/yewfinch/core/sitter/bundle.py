@@ -134,6 +134,13 @@ class Problem:
         """Parameters that the cameras share: landmarks, logarithm of the size, logarithm of the iris diameter."""
         return self.mean.size + 2
 
+    @property
+    def some(self) -> int:
+        """So many of a camera's parameters, from the first on, are solved for on any photo."""
+        if (self.express_spread > 0).any():
+            return self.camera_size
+        return CAMERA if (self.centre_spread > 0).any() else CAMERA - 2
+
     def held(self) -> tuple[npt.NDArray[np.bool_], npt.NDArray[np.bool_]]:
         """Which parameters are not solved for: of the cameras, (k, p), and of what they share, (q,)."""
         cameras = np.zeros((self.cameras, self.camera_size), np.bool_)
@@ -354,10 +361,9 @@ def normal_equations(problem: Problem, state: State, weight: DoubleArray) -> Nor
     shared: DoubleArray = np.zeros((q, q))
     camera_pull: DoubleArray = np.zeros((k, p))
     shared_pull: DoubleArray = np.zeros(q)
-    information = (weight / problem.spread**2)[:, None, None] * np.eye(2)
     _bundle_kernels.gather(
-        problem.photo, problem.landmark, slopes(problem, state), residuals(problem, state), information,
-        cameras, between, shared, camera_pull, shared_pull,
+        problem.photo, problem.landmark, slopes(problem, state), residuals(problem, state),
+        weight / problem.spread**2, problem.some, cameras, between, shared, camera_pull, shared_pull,
     )  # fmt: skip
     land = slice(0, q - 2)
     shared[land, land] += problem.precision
@@ -375,52 +381,63 @@ def normal_equations(problem: Problem, state: State, weight: DoubleArray) -> Nor
         cameras[:, CAMERA + a, CAMERA + a] += express[:, a]
         camera_pull[:, CAMERA + a] += express[:, a] * state.express[:, a]
     other = rows(problem, state)
-    shared = shared + other.by_shared.T @ other.by_shared
-    shared_pull = shared_pull + other.by_shared.T @ other.error
-    for i in range(k):
-        mine = np.flatnonzero(other.camera == i)
-        by_camera = other.by_camera[mine]
-        cameras[i] += by_camera.T @ by_camera
-        between[i] += by_camera.T @ other.by_shared[mine]
-        camera_pull[i] += by_camera.T @ other.error[mine]
-    index, which = np.nonzero(held)
+    shared += other.by_shared.T @ other.by_shared
+    shared_pull += other.by_shared.T @ other.error
+    some = problem.some
+    mine, by_camera = other.camera[:k], other.by_camera[:k, :some]  # one row of each camera comes first
+    cameras[mine, :some, :some] += by_camera[:, :, None] * by_camera[:, None, :]
+    between[mine, :some, -2:] += by_camera[:, :, None] * other.by_shared[:k, None, -2:]
+    camera_pull[mine, :some] += by_camera * other.error[:k, None]
+    for i in np.unique(other.camera[k:]):
+        if i >= 0:
+            at = k + np.flatnonzero(other.camera[k:] == i)
+            by_camera = other.by_camera[at]
+            cameras[i] += by_camera.T @ by_camera
+            between[i] += by_camera.T @ other.by_shared[at]
+            camera_pull[i] += by_camera.T @ other.error[at]
+    index, which = np.nonzero(held[:, :some])
     cameras[index, which, :] = 0.0
     cameras[index, :, which] = 0.0
-    cameras[index, which, which] = 1.0
+    cameras[:, some:, :] = 0.0
+    cameras[:, :, some:] = 0.0
+    every, last = np.nonzero(held)
+    cameras[every, last, last] = 1.0
     between[index, which, :] = 0.0
-    camera_pull[index, which] = 0.0
-    between[:, :, held_shared] = 0.0
-    shared[held_shared, :] = 0.0
-    shared[:, held_shared] = 0.0
-    shared[held_shared, held_shared] = 1.0
-    shared_pull[held_shared] = 0.0
+    between[:, some:, :] = 0.0
+    camera_pull[every, last] = 0.0
+    for column in np.flatnonzero(held_shared):
+        between[:, :, column] = 0.0
+        shared[column, :] = shared[:, column] = shared_pull[column] = 0.0
+        shared[column, column] = 1.0
     return Normal(cameras, between, shared, camera_pull, shared_pull)
 
 
-def _steps(normal: Normal, damping: float) -> tuple[DoubleArray, DoubleArray]:
-    """The damped step of cameras and shared parameters.
+def _steps(normal: Normal, damping: float, some: int) -> tuple[DoubleArray, DoubleArray]:
+    """The damped step of cameras, of whose parameters only the first `some` are solved for, and of shared parameters.
 
     Raises
     ------
     numpy.linalg.LinAlgError
         If the damped matrix is not positive.
     """
-    k, p = normal.camera_pull.shape
-    own = normal.cameras.copy()
+    k, p = len(normal.camera_pull), some
+    own = normal.cameras[:, :p, :p].copy()
     index = np.arange(p)
     diagonal = np.maximum(own[:, index, index], 1e-12)
     own[:, index, index] += damping * diagonal
     scale = 1.0 / np.sqrt(own[:, index, index])
     root = np.linalg.cholesky(own * scale[:, :, None] * scale[:, None, :])
-    both = np.concatenate([normal.between, normal.camera_pull[:, :, None]], axis=2) * scale[:, :, None]
+    both = np.concatenate([normal.between[:, :p], normal.camera_pull[:, :p, None]], axis=2) * scale[:, :, None]
     half = np.array([lower_solved(root[i], both[i]) for i in range(k)]).reshape(k, p, -1)
     y, v = half[:, :, :-1].reshape(k * p, -1), half[:, :, -1].reshape(k * p)
     reduced = normal.shared - y.T @ y
     reduced[np.diag_indices(len(reduced))] += damping * np.maximum(np.diag(normal.shared), 1e-12)
     shared = -solved(factored(reduced), normal.shared_pull - y.T @ v)
     rest = half[:, :, -1] + half[:, :, :-1] @ shared
-    cameras = np.array([-lower_solved(root[i], rest[i], turned=True) for i in range(k)]).reshape(k, p)
-    return cameras * scale, shared
+    cameras = np.zeros_like(normal.camera_pull)
+    for i in range(k):
+        cameras[i, :p] = -lower_solved(root[i], rest[i], turned=True) * scale[i]
+    return cameras, shared
 
 
 def adjust(
@@ -457,7 +474,7 @@ def adjust(
         moved = False
         while damping < 1e9:
             try:
-                trial = state.moved(*_steps(normal, damping))
+                trial = state.moved(*_steps(normal, damping, problem.some))
             except np.linalg.LinAlgError:
                 damping = max(damping, 1e-9) * 10.0
                 continue
@@ -500,19 +517,21 @@ def covariance(problem: Problem, state: State, weight: DoubleArray) -> Covarianc
     """How sure the solution is, to first order, for given weights of marks."""
     normal = normal_equations(problem, state, weight)
     held, held_shared = problem.held()
-    p = problem.camera_size
+    p, q, k = problem.some, problem.shared_size, problem.cameras
     index = np.arange(p)
     scale = 1.0 / np.sqrt(np.maximum(normal.cameras[:, index, index], 1e-300))
-    own = np.linalg.inv(normal.cameras * scale[:, :, None] * scale[:, None, :]) * scale[:, :, None] * scale[:, None, :]
-    gain = own @ normal.between
-    reduced = normal.shared - np.einsum("kpq,kpr->qr", normal.between, gain, optimize=True)
+    part = normal.cameras[:, :p, :p] * scale[:, :, None] * scale[:, None, :]
+    own = np.linalg.inv(part) * scale[:, :, None] * scale[:, None, :]
+    gain = own @ normal.between[:, :p]
+    reduced = normal.shared - normal.between[:, :p].reshape(k * p, q).T @ gain.reshape(k * p, q)
     size = 1.0 / np.sqrt(np.maximum(np.diag(reduced), 1e-300))
     shared = inverse(reduced * size[:, None] * size[None, :]) * size[:, None] * size[None, :]
     shared[held_shared, :] = 0.0
     shared[:, held_shared] = 0.0
-    between = -gain @ shared
-    cameras = own - between @ gain.transpose(0, 2, 1)
-    rows_, which = np.nonzero(held)
+    between, cameras = np.zeros_like(normal.between), np.zeros_like(normal.cameras)
+    between[:, :p] = -gain @ shared
+    cameras[:, :p, :p] = own - between[:, :p] @ gain.transpose(0, 2, 1)
+    rows_, which = np.nonzero(held[:, :p])
     cameras[rows_, which, :] = 0.0
     cameras[rows_, :, which] = 0.0
     between[rows_, which, :] = 0.0

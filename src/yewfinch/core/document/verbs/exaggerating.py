@@ -36,6 +36,7 @@ from yewfinch.core.features.exaggeration import (
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.eyes.eye_form import surface_of
 from yewfinch.core.features.lids.lid_form import lid_surface
+from yewfinch.core.features.proportion import Distances, Places, kept_clear_in_place, proportional
 from yewfinch.core.features.softly import softened
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
@@ -200,7 +201,9 @@ def begin(
     else:
         steps = steps_through_landmarks(held.surface, with_lines(person, _lines(portrait)), usual.landmarks)
         pupils = {}
-    return _layer(portrait, piece, steps, region, name, progress, {} if region else pupils)
+    if region:
+        return _layer(portrait, piece, steps, region, name, progress)
+    return _layer(portrait, piece, steps, "", name, progress, pupils, usual.landmarks)
 
 
 def begin_measure(portrait: Portrait, piece: str, what: Unusual, progress: Progress = silent) -> tuple[Edit, str]:
@@ -228,8 +231,12 @@ def _layer(
     name: str,
     progress: Progress,
     pupils: Mapping[str, DoubleArray] = MappingProxyType({}),
+    usual: Mapping[str, DoubleArray] = MappingProxyType({}),
 ) -> tuple[Edit, str]:
-    """`pupils` are the ways of these from the norm to the person, (3,) mm, if they are known: eyes go along."""
+    """`pupils` are the ways of these from the norm to the person, (3,) mm, if they are known: eyes go along.
+
+    Distances grow in proportion where both ends are on the piece and among the norm's landmarks, `usual`.
+    """
     held = portrait.pieces[piece]
     if region:
         if region not in held.regions:
@@ -239,9 +246,27 @@ def _layer(
     known = [pupils.get(f"p_{eyes.side_of(eye)}") for eye in around]
     beyond = with_eyes(held.surface, steps, around, beyond=True)
     between = with_eyes(held.surface, steps, around, beyond=False, known=known)
-    beyond = kept_clear(held.surface, beyond, BEYOND, part(progress, 0.0, 0.6))
-    between = kept_clear(held.surface, between, BETWEEN, part(progress, 0.6, 1.0))
+    places, distances = _measured(portrait, piece, usual)
+    beyond = proportional(held.surface, beyond, places, distances, around)
+    beyond = kept_clear_in_place(held.surface, beyond, BEYOND, places, around, part(progress, 0.0, 0.7))
+    between = kept_clear(held.surface, between, BETWEEN, part(progress, 0.7, 1.0))
     return form_layers.lay(portrait, piece, beyond, name, 0.0, between)
+
+
+def _measured(portrait: Portrait, piece: str, usual: Mapping[str, DoubleArray]) -> tuple[Places, Distances]:
+    """Landmarks on a piece, and the measures between them with what the norm says of these."""
+    keys = sorted(k for k, a in portrait.anchors.items() if a.piece == piece)
+    row = {k: i for i, k in enumerate(keys)}
+    anchors = [portrait.anchors[k] for k in keys]
+    places = Places(
+        np.array([a.corners for a in anchors], np.int64).reshape(-1, 3),
+        np.array([a.weights for a in anchors], np.float64).reshape(-1, 3),
+    )
+    pairs = {(n.start, n.end) for n in NORMS}
+    pairs |= {(LANDMARKS[a].twin or a, LANDMARKS[b].twin or b) for a, b in pairs if a[-2:] == b[-2:]}
+    known = sorted(p for p in pairs if set(p) <= set(row) and set(p) <= set(usual))
+    ends = np.array([(row[a], row[b]) for a, b in known], np.int64).reshape(-1, 2)
+    return places, Distances(ends, np.array([np.linalg.norm(usual[a] - usual[b]) for a, b in known]))
 
 
 def _near(portrait: Portrait, piece: str) -> dict[str, Eye]:

@@ -1,0 +1,104 @@
+"""Distances that grow in proportion with exaggeration, and landmarks that stay where they are to go while a surface is
+kept clear of itself.
+
+Heads here are clouds of points, and surfaces are sheets: nothing of the base head or of the spread of heads is in them.
+"""
+
+import numpy as np
+
+from yewfinch.core.features.exaggeration import kept_clear
+from yewfinch.core.features.proportion import Distances, Places, in_proportion, kept_clear_in_place, proportional
+from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.surface.surface import Surface
+
+
+def _lengths(places, ends):
+    return np.linalg.norm(places[ends[:, 0]] - places[ends[:, 1]], axis=1)
+
+
+def _off(places, steps, distances, amount):
+    """By what part each distance misses what it should be."""
+    own = _lengths(places, distances.ends)
+    aim = own + amount * (own - distances.usual)
+    return np.abs(_lengths(places + amount * steps, distances.ends) / aim - 1.0)
+
+
+def test_distances_of_any_points_grow_in_proportion():
+    rng = np.random.default_rng(1)
+    straight, mended, moved = [], [], []
+    for _ in range(20):
+        norm = rng.uniform(-80.0, 80.0, (30, 3))
+        person = norm + rng.normal(0.0, 5.0, (30, 3))
+        ends = np.array([rng.choice(30, 2, replace=False) for _ in range(15)])
+        distances = Distances(ends, _lengths(norm, ends))
+        keep = _lengths(person, ends) > 40.0  # of very short ones no part makes sense
+        distances = Distances(ends[keep], distances.usual[keep])
+        steps = in_proportion(person, person - norm, distances)
+        for amount in (0.5, 1.0, 2.0):
+            straight.append(_off(person, person - norm, distances, amount))
+            mended.append(_off(person, steps, distances, amount))
+        moved.append(np.linalg.norm(steps - (person - norm), axis=1).max())
+    assert (np.concatenate(straight) > 0.02).mean() > 0.05
+    assert (np.concatenate(mended) > 0.02).mean() < 0.005
+    assert np.median(moved) < 8.0  # what sets person and norm apart is about as large
+
+
+def test_distances_that_go_in_proportion_already_leave_steps_alone():
+    places = np.random.default_rng(2).uniform(-50.0, 50.0, (12, 3))
+    ends = np.array([[0, 1], [2, 3], [4, 9]])
+    steps = 0.1 * places  # the norm is smaller, and nothing else
+    same = in_proportion(places, steps, Distances(ends, 0.9 * _lengths(places, ends)))
+    assert (same == steps).all()
+    assert (in_proportion(places, steps, Distances(np.empty((0, 2), np.int64), np.empty(0))) == steps).all()
+
+
+def _sheets(n=28, gap=2.0):
+    """Two sheets over each other, 2 mm apart, of one surface, and four landmarks on each that are 20 mm apart."""
+    x, y = np.meshgrid(np.arange(n, dtype=float), np.arange(n, dtype=float), indexing="ij")
+    bent = 0.01 * (x - n / 2) ** 2
+    sheet = np.stack([x.ravel(), y.ravel(), bent.ravel()], axis=1)
+    row = np.arange(n * n).reshape(n, n)
+    quads = np.stack([row[:-1, :-1], row[1:, :-1], row[1:, 1:], row[:-1, 1:]], axis=-1).reshape(-1, 4)
+    surface = Surface(np.concatenate([sheet, sheet + np.array([0.0, 0.0, gap])]), np.concatenate([quads, quads + n * n]))
+    at = [row[4, 4], row[4, 24], row[24, 4], row[24, 24], row[14, 14]]
+    rows = np.array([*at, *(np.array(at) + n * n)])
+    return surface, Places(np.repeat(rows[:, None], 3, axis=1), np.tile((1.0, 0.0, 0.0), (len(rows), 1)))
+
+
+def test_a_surface_is_kept_clear_while_its_landmarks_go_where_they_are_to():
+    """A dent of the upper sheet is to go through the lower one; beside it all goes up."""
+    surface, places = _sheets()
+    at = surface.positions.astype(float)
+    upper = np.arange(len(at)) >= len(at) // 2
+    far = np.linalg.norm(at[:, :2] - (9.0, 16.0), axis=1)
+    steps = np.zeros((len(at), 3))
+    steps[:, 2] = 1.5 + 0.05 * at[:, 0]
+    steps[upper, 2] -= 3.5 * np.exp(-((far[upper] / 4.0) ** 2))
+    amounts = (2.0, 1.0)
+    triangles = surface.triangles()
+    assert len(crossings(at + 2.0 * steps, triangles)) > 20
+    alone = kept_clear(surface, steps, amounts)
+    found = kept_clear_in_place(surface, steps, amounts, places, [])
+    for amount in amounts:
+        assert not len(crossings(at + amount * found, triangles))
+    off = [np.linalg.norm(places.of(s) - places.of(steps), axis=1).max() for s in (alone, found)]
+    assert off[0] > 0.3
+    assert off[1] < 0.2
+
+
+def test_a_surface_goes_along_with_landmarks_that_are_put_in_proportion():
+    surface, places = _sheets()
+    at = surface.positions.astype(float)
+    there = places.of(at)
+    steps = np.zeros((len(at), 3))
+    steps[:, 2] = 0.4 * at[:, 0]  # across what lies along the first axis
+    ends = np.array([[0, 2], [1, 3]])
+    now = _lengths(there - places.of(steps), ends)
+    distances = Distances(ends, now)
+    before = _off(there, places.of(steps), distances, 2.0)
+    found = proportional(surface, steps, places, distances, [])
+    assert before.min() > 0.04
+    assert _off(there, places.of(found), distances, 2.0).max() < 0.02
+    # smoothly: neighbours go nearly as far
+    first, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
+    assert np.linalg.norm((found - steps)[first] - (found - steps)[ring], axis=1).max() < 1.0
