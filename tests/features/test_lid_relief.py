@@ -133,6 +133,33 @@ def test_heavy_lids_that_are_brought_off_the_eye_do_not_come_to_lie_in_the_skin_
     p.history.close()
 
 
+@pytest.mark.parametrize(("seed", "age"), [(5631, 64.8), (2383, 59.2)])
+def test_old_lids_shut(seed, age):
+    """Of rays of another library from the front hardly any meets an eye. Their lids lay up to 0.7 mm in it when they
+    were open, and a few folds in the corners once kept all of the margin open.
+    """
+    p = new_portrait(Figure(Person(seed=seed, sex=1.0, age=age, asymmetry=1.0)))
+    head = p.surface("head")
+    seen = {}
+    for close in (0.0, 1.0):
+        _set(p, close=close)
+        for key, tag in zip(EYES, "lr", strict=True):
+            ball = p.surface(key)
+            both = np.concatenate([head.triangles(), ball.triangles() + len(head)])
+            mesh = trimesh.Trimesh(np.concatenate([head.positions, ball.positions]).astype(float), both, process=False)
+            inner, outer = (p.landmarks()[f"{k}_{tag}"] for k in ("en", "ex"))
+            x = np.linspace(inner[0], outer[0], 42)[4:-4]
+            y = np.linspace(-9.0, 9.0, 60) + (inner[1] + outer[1]) / 2.0
+            start = np.stack([*(a.ravel() for a in np.meshgrid(x, y)), np.full(len(x) * len(y), 300.0)], axis=1)
+            hit = mesh.ray.intersects_first(start, np.tile([0.0, 0.0, -1.0], (len(start), 1)))
+            seen[key, close] = float((hit >= len(head.triangles())).mean())
+        assert len(crossings(head.positions, head.triangles())) == 0
+    for key in EYES:
+        assert seen[key, 0.0] > 0.2
+        assert seen[key, 1.0] < 0.01, seen
+    p.history.close()
+
+
 def test_less_of_the_lid_is_seen_by_as_much_as_the_fold_hangs(portrait):
     before = _plate(portrait)
     _set(portrait, fold=1.5)

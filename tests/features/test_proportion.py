@@ -59,7 +59,8 @@ def _sheets(n=28, gap=2.0):
     sheet = np.stack([x.ravel(), y.ravel(), bent.ravel()], axis=1)
     row = np.arange(n * n).reshape(n, n)
     quads = np.stack([row[:-1, :-1], row[1:, :-1], row[1:, 1:], row[:-1, 1:]], axis=-1).reshape(-1, 4)
-    surface = Surface(np.concatenate([sheet, sheet + np.array([0.0, 0.0, gap])]), np.concatenate([quads, quads + n * n]))
+    both = np.concatenate([sheet, sheet + np.array([0.0, 0.0, gap])])
+    surface = Surface(both, np.concatenate([quads, quads + n * n]))
     at = [row[4, 4], row[4, 24], row[24, 4], row[24, 24], row[14, 14]]
     rows = np.array([*at, *(np.array(at) + n * n)])
     return surface, Places(np.repeat(rows[:, None], 3, axis=1), np.tile((1.0, 0.0, 0.0), (len(rows), 1)))

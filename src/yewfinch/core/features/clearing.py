@@ -10,11 +10,17 @@ from yewfinch.core.shared.arrays import DoubleArray, IndexArray
 
 #: How far what crosses goes over to going the same way in each round.
 _TOGETHER = 0.5
+#: Rounds of evening out between neighbours, before what crosses goes the same way.
+_EVENED = 10
+#: What goes the same way runs out softly over so many rings, in so many sweeps.
+_TAPER, _SWEEPS = 5, 16
 
 Rows = npt.NDArray[np.int64]
 
 
-def kept_apart(at: DoubleArray, triangles: IndexArray, steps: DoubleArray, rounds: int = 24) -> DoubleArray:
+def kept_apart(
+    at: DoubleArray, triangles: IndexArray, steps: DoubleArray, rounds: int = 24, before: int | None = None
+) -> DoubleArray:
     """The same steps, evened out where a small surface would come to cross itself.
 
     Parameters
@@ -24,6 +30,8 @@ def kept_apart(at: DoubleArray, triangles: IndexArray, steps: DoubleArray, round
     steps : (n, 3) float64, mm
     rounds : int
         After so many it stays as it is then.
+    before : int, optional
+        How many pairs cross without the steps, if that is known.
 
     Returns
     -------
@@ -34,22 +42,83 @@ def kept_apart(at: DoubleArray, triangles: IndexArray, steps: DoubleArray, round
     pairs = crossings(at + steps, triangles)
     if not len(pairs):
         return steps
-    before = len(crossings(at, triangles))
+    if before is None:
+        before = len(crossings(at, triangles))
     one = np.concatenate([triangles[:, a] for a in (0, 1, 2, 1, 2, 0)]).astype(np.int64)
     other = np.concatenate([triangles[:, a] for a in (1, 2, 0, 0, 1, 2)]).astype(np.int64)
-    out = steps.copy()
+    net = one, other
+    out, pairs = _evened(at, triangles, steps, pairs, net, before)
     for turn in range(rounds):
         if len(pairs) <= before:
             break
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
-        for _ in range(1 + turn // 4):
-            near[other[near[one]]] = True
+        near = _grown(near, net, 1 + turn // 6)
         rows = np.flatnonzero(near)
         inside = near[one] & near[other]
-        out[rows] += _TOGETHER * (lot_means(out, rows, one[inside], other[inside], triangles[pairs]) - out[rows])
-        pairs = crossings(at + out, triangles)
+        change = np.zeros_like(out)
+        change[rows] = lot_means(out, rows, one[inside], other[inside], triangles[pairs]) - out[rows]
+        wide = _grown(near, net, _TAPER + turn // 3)
+        out += _TOGETHER * _tapered(change, near, wide, net)
+        pairs = crossings(at + out, triangles, np.asarray(wide[triangles].any(axis=1)))  # all that crosses was in there
     return out
+
+
+def _grown(near: npt.NDArray[np.bool_], net: tuple[Rows, Rows], rings: int) -> npt.NDArray[np.bool_]:
+    """Vertices, and so many rings round them."""
+    one, other = net
+    out = near.copy()
+    for _ in range(rings):
+        out[other[out[one]]] = True
+    return out
+
+
+def _tapered(
+    change: DoubleArray, near: npt.NDArray[np.bool_], wide: npt.NDArray[np.bool_], net: tuple[Rows, Rows]
+) -> DoubleArray:
+    """A change of some vertices, (n, 3) mm, that runs out softly among those round them."""
+    one, other = net
+    rows = np.flatnonzero(wide & ~near)
+    is_row = np.zeros(len(near), bool)
+    is_row[rows] = True
+    edges = np.flatnonzero(is_row[one])
+    number = np.searchsorted(rows, one[edges])
+    count = np.maximum(np.bincount(number, minlength=len(rows)), 1)[:, None]
+    out = change.copy()
+    for _ in range(_SWEEPS):
+        out[rows] = np.stack([np.bincount(number, out[other[edges], k], len(rows)) for k in range(3)], axis=1) / count
+    return out
+
+
+def _evened(
+    at: DoubleArray,
+    triangles: IndexArray,
+    steps: DoubleArray,
+    pairs: Rows,
+    net: tuple[Rows, Rows],
+    before: int,
+) -> tuple[DoubleArray, Rows]:
+    """Steps evened out between neighbours round the few places that cross, and what crosses then, the best of some
+    rounds: what crosses in one place mostly does so as one vertex goes where its neighbours do not.
+    """
+    one, other = net
+    best, fewest = steps.copy(), pairs
+    out = steps.copy()
+    for turn in range(_EVENED):
+        near = np.zeros(len(at), bool)
+        near[triangles[pairs]] = True
+        near = _grown(near, net, 1 + turn // 4)
+        rows, edges = np.flatnonzero(near), np.flatnonzero(near[one])
+        number = np.searchsorted(rows, one[edges])
+        count = np.maximum(np.bincount(number, minlength=len(rows)), 1)[:, None]
+        mean = np.stack([np.bincount(number, out[other[edges], k], len(rows)) for k in range(3)], axis=1) / count
+        out[rows] += _TOGETHER * (mean - out[rows])
+        pairs = crossings(at + out, triangles, np.asarray(near[triangles].any(axis=1)))
+        if len(pairs) < len(fewest):
+            best, fewest = out.copy(), pairs
+        if len(pairs) <= before:
+            break
+    return best, fewest
 
 
 def lot_means(steps: DoubleArray, rows: Rows, one: Rows, other: Rows, pairs: npt.NDArray[np.integer]) -> DoubleArray:

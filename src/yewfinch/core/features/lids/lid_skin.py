@@ -62,6 +62,15 @@ _STEEP = 0.9
 _FORMS = (0.7, 0.4, 0.0)
 #: Rounds of bringing skin off the eye and keeping it clear of itself, by turns.
 _OFF_AND_APART = 12
+#: What it takes to keep clear is taken as near to where it crosses as does, mm.
+_TAKEN = (2.5, 4.0, 6.0, 9.0, 13.0)
+#: Where the inner side of a lid is lifted off the eye by more than the first of these, mm, skin over it is lifted, too,
+#: and from the second on as much.
+_THINNER = (0.3, 0.5)
+#: Skin within the first distance of what is lifted, mm, goes along whole, that beyond the second not at all.
+_OVER = (1.5, 4.0)
+#: Skin that slides less than this along the eye, mm, is lifted less.
+_SLIDES = 2.0
 _SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
 
 _Rows = npt.NDArray[np.int64]
@@ -261,7 +270,9 @@ class Skin:
         height += forms * self.loose * self.relief.raised(self.lids, lids)
         corner = np.minimum(self.share, 1.0 - self.share) < _LOOSE_AT
         lies = self.inner & (self.out < 0.9) & ~corner & (one.lifted(self.share) < 0.05)
-        height = np.where(lies, np.clip(height, LEAST, MOST), height)
+        laid = np.where(lies, np.clip(height, LEAST, MOST), height)
+        goes_on = np.clip(eye.radius * np.linalg.norm(to - self.place, axis=1) / _SLIDES, 0.0, 1.0)
+        height = np.where(lies, laid, height + goes_on * near * self._over(laid - height))
         far = (round_ + bulge + height)[:, None]
         here, there = to_portrait(self.lids, self.eye, way * far), to_portrait(lids, eye, way * far)
         goes = here + soft * (there - here)
@@ -271,21 +282,61 @@ class Skin:
         goes = _off(eye, goes, (near > 0.05) | (self.socket > 0.5))
         free = self.free * ((soft[:, 0] > 0.0) | (slides != 0.0))
         steps = free[:, None] * (goes - self.at)
-        apart = kept_apart(self.at, self.triangles, steps)
-        if apart is steps:
+        if not len(crossings(self.at + steps, self.triangles)):
             return np.asarray(self.at + steps), 0
         lies = ((near > 0.05) | (self.socket > 0.5)) & (free > 0.5)
+        return self._off_and_apart(eye, steps, free, lies)
+
+    def _off_and_apart(
+        self, eye: Eye, steps: DoubleArray, free: DoubleArray, lies: npt.NDArray[np.bool_]
+    ) -> tuple[DoubleArray, int]:
+        """Where skin goes with these steps, (k, 3) mm, neither in the eye nor through itself, and how many pairs of
+        triangles cross nevertheless.
+        """
         before = len(crossings(self.at, self.triangles))
-        best, fewest = self.at, np.iinfo(np.int64).max
+        best, fewest, apart = self.at, np.iinfo(np.int64).max, steps
         for _ in range(_OFF_AND_APART):  # what is brought off the eye may come to lie in the skin over it
+            apart = kept_apart(self.at, self.triangles, apart, before=before)
             there = _off(eye, self.at + free[:, None] * apart, lies)
-            crossed = len(crossings(there, self.triangles)) - before
+            crossed = max(len(crossings(there, self.triangles)) - before, 0)
             if crossed < fewest:
                 best, fewest = there, crossed
-            if crossed <= 0:
+            if not crossed:
                 break
-            apart = kept_apart(self.at, self.triangles, there - self.at)
-        return best, max(int(fewest), 0)
+            apart = there - self.at
+        return self._taken_near(eye, self.at + steps, best, lies, before + fewest), fewest
+
+    def _taken_near(
+        self, eye: Eye, plain: DoubleArray, apart: DoubleArray, lies: npt.NDArray[np.bool_], most: int
+    ) -> DoubleArray:
+        """Skin that is kept apart only round where it would cross, (k, 3) mm, so that all else goes where it is to."""
+        from scipy.spatial import cKDTree
+
+        places = self.at[self.triangles[crossings(plain, self.triangles)]].reshape(-1, 3)
+        if not len(places):
+            return apart
+        far = cKDTree(places).query(self.at)[0]
+        for reach in _TAKEN:
+            share = np.clip(2.0 - 2.0 * far / reach, 0.0, 1.0)[:, None]
+            there = _off(eye, plain + share * share * (3.0 - 2.0 * share) * (apart - plain), lies)
+            if len(crossings(there, self.triangles)) <= most:
+                return there
+        return apart
+
+    def _over(self, lifts: DoubleArray) -> DoubleArray:
+        """How far skin is lifted with what is lifted off the eye under it, (k,) mm, so that its layers keep their
+        order.
+        """
+        from scipy.spatial import cKDTree
+
+        lifts = lifts * np.clip((lifts - _THINNER[0]) / (_THINNER[1] - _THINNER[0]), 0.0, 1.0)
+        some = np.flatnonzero(lifts > 0.0)
+        out = np.zeros(len(lifts))
+        if len(some):
+            pairs = cKDTree(self.at).sparse_distance_matrix(cKDTree(self.at[some]), _OVER[1], output_type="ndarray")
+            share = np.clip((_OVER[1] - pairs["v"]) / (_OVER[1] - _OVER[0]), 0.0, 1.0)
+            np.maximum.at(out, pairs["i"], lifts[some[pairs["j"]]] * share * share * (3.0 - 2.0 * share))
+        return out
 
     def _slid(self, chart: Chart, to: DoubleArray, slides: DoubleArray) -> DoubleArray:
         """Places (k, 2) of upper skin after it went so far away from the margin, (k,) mm."""
