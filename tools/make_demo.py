@@ -144,11 +144,15 @@ def _mouth(portrait: Portrait) -> None:
         (1.0 - upper, found.lower_edge, found.lower),
     ):
         on = on_red(at, edge, border)
-        out = np.clip((1.06 - on.out) / 0.14, 0.0, 1.0) * np.clip((1.0 - np.abs(on.along)) / 0.10, 0.0, 1.0) ** 0.7
+        out = np.clip((1.06 - on.out) / 0.14, 0.0, 1.0) * np.clip((1.0 - np.abs(on.along)) / 0.03, 0.0, 1.0)
         behind = np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 2]) - at[:, 2]
         height = np.abs(at[:, 1] - np.interp(on.along, np.linspace(-1.0, 1.0, len(edge)), edge[:, 1]))
         inner = (behind > 0.0) & (behind < 9.0) & (height < 1.5) & (np.abs(on.along) < 0.98)
-        red = np.maximum(red, share * np.maximum(out * (np.abs(behind) < 14.0) * (on.out > -0.3), inner))
+        # in the corners, where edge and border meet, it fades into the skin
+        corner = np.linalg.norm(at[:, None] - edge[[0, -1]], axis=2).min(axis=1)
+        fades = np.clip((corner - 1.5) / 6.0, 0.0, 1.0)
+        out *= fades * fades * (3.0 - 2.0 * fades)
+        red = np.maximum(red, share * np.maximum(out * (np.abs(behind) < 14.0) * (on.out > -0.3), inner * fades))
     colour = surface.colour[near].copy()
     regions = portrait.pieces[HEAD].regions
     inside = np.maximum(regions["nostril_l"], regions["nostril_r"])[near, None] / 255.0  # it is dark in a nostril

@@ -69,7 +69,7 @@ _TAKEN = (2.5, 4.0, 6.0, 9.0, 13.0)
 _THINNER = (0.3, 0.5)
 #: Skin within the first distance of what is lifted, mm, goes along whole, that beyond the second not at all.
 _OVER = (1.5, 4.0)
-#: Skin that slides less than this along the eye, mm, is lifted less.
+#: Skin that slides less than this along the eye, mm, is lifted less, unless it would cross itself.
 _SLIDES = 2.0
 _SHARES = np.linspace(0.0, 1.0, KNOTS + 2)[1:-1]
 
@@ -236,17 +236,20 @@ class Skin:
 
         Thickness, crease, fold and bag come out less where skin would cross itself otherwise.
         """
-        best, fewest = self._to(lids, eye, 1.0)
-        for share in _FORMS:
+        best, fewest = self._to(lids, eye, 1.0, _SLIDES)
+        for share in (1.0, *_FORMS):
             if not fewest:
                 break
-            found, crossed = self._to(lids, eye, share)
+            found, crossed = self._to(lids, eye, share, 0.0)
             if crossed < fewest:
                 best, fewest = found, crossed
         return best
 
-    def _to(self, lids: Lids, eye: Eye, forms: float) -> tuple[DoubleArray, int]:
-        """As `to`, with so much of what gives lids their relief; and how many pairs of triangles come to cross."""
+    def _to(self, lids: Lids, eye: Eye, forms: float, slides_by: float) -> tuple[DoubleArray, int]:
+        """As `to`, with so much of what gives lids their relief; and how many pairs of triangles come to cross.
+
+        Where lids slide by less than `slides_by`, mm, they are lifted less than their inner side is.
+        """
         one = self.chart
         two = _on_rim(chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT), one)
         to = self.place.copy()
@@ -271,7 +274,8 @@ class Skin:
         corner = np.minimum(self.share, 1.0 - self.share) < _LOOSE_AT
         lies = self.inner & (self.out < 0.9) & ~corner & (one.lifted(self.share) < 0.05)
         laid = np.where(lies, np.clip(height, LEAST, MOST), height)
-        goes_on = np.clip(eye.radius * np.linalg.norm(to - self.place, axis=1) / _SLIDES, 0.0, 1.0)
+        slid = eye.radius * np.linalg.norm(to - self.place, axis=1)
+        goes_on = np.clip(slid / slides_by, 0.0, 1.0) if slides_by else 1.0
         height = np.where(lies, laid, height + goes_on * near * self._over(laid - height))
         far = (round_ + bulge + height)[:, None]
         here, there = to_portrait(self.lids, self.eye, way * far), to_portrait(lids, eye, way * far)
