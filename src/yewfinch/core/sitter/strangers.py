@@ -29,15 +29,13 @@ from yewfinch.core.sitter.sides import FEWEST
 #: How much likelier than not a face is at rest.
 _AT_REST = 0.75
 #: Two heads must explain the photos better by so much, as a logarithm: two photos, three, more. Of two photos each
-#: tells the
-#: same of the other. (Of single persons drawn in
-#: many ways the largest were 9 on two photos and 9 on three; on more it is above 5 only where one photo is marked
-#: far worse.)
+#: tells the same of the other. (Of single persons drawn in many ways the largest were 9 on two photos and 9 on three;
+#: on more it is above 5 only where one photo is marked far worse.)
 _NEEDED_OF = {2: 10.0, 3: 7.0}
 _NEEDED = 5.0
 #: Of that no group may lose more than this part: photos that are only marked badly do the others good by going, but are
-#: explained no better alone.
-_LOSS = 0.1
+#: explained no better alone. The larger of two groups may lose so much: fewer photos tell less of its head.
+_LOSS, _OF_MOST = 0.1, 0.3
 #: Two groups are grown from a photo that another head explains nearly as well as that of the others: by a logarithm no
 #: lower than a bar, which rises from the first value to the second with the logarithm of the noise, from that of clicks
 #: within a pixel on: the louder it is, the less a photo tells heads apart.
@@ -128,11 +126,17 @@ def two_groups(
         gains = search.gains(second)
         if search.moved.any():  # what an expression is taken for must not tell of another person
             gains = min(gains, search.without_expressions().gains(second), key=sum)
-        if min(gains) > -_LOSS * sum(gains):
+        if _is_fair(gains, len(second), len(one)):
             best = max(best, (sum(gains), second), key=lambda b: b[0])
         if best[0] > _PLENTY:
             break
     return best
+
+
+def _is_fair(gains: tuple[float, float], second: int, every: int) -> bool:
+    """Whether neither group pays for what two heads gain, that of so many photos among all and the rest."""
+    may = [_OF_MOST if 2 * count > every else _LOSS for count in (second, every - second)]
+    return all(gain > -loss * sum(gains) for gain, loss in zip(gains, may, strict=True))
 
 
 class _Search:
