@@ -37,6 +37,8 @@ _HELD = 0.05
 _SOFT = 0.2
 #: Rounds of bringing back what clearing took; it ends once no landmark is farther off than this, mm.
 _BACK, _NEAR = 3, 0.15
+#: Fewer landmarks than these say too little of what lies between them.
+_FEWEST = 8
 
 
 @dataclass(frozen=True, eq=False)
@@ -176,6 +178,8 @@ def kept_clear_in_place(
     at, triangles = surface.positions.astype(np.float64), surface.triangles()
     there, aims = places.of(at), places.of(steps)
     out = kept_clear(surface, steps, amounts, part(progress, 0.0, 0.6))
+    if len(there) < _FEWEST:
+        return out
     best: tuple[int, float, DoubleArray] | None = None
     for turn in range(_BACK + 1):
         left = aims - places.of(out)
