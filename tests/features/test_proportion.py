@@ -105,3 +105,26 @@ def test_a_surface_goes_along_with_landmarks_that_are_put_in_proportion():
     # smoothly: neighbours go nearly as far
     first, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
     assert np.linalg.norm((found - steps)[first] - (found - steps)[ring], axis=1).max() < 1.0
+
+
+def test_what_crossed_before_gives_no_leave_to_cross_elsewhere():
+    """Sheets that cross in one corner already are pressed together in another: nothing more may cross."""
+    surface, _ = _sheets()
+    at = surface.positions.astype(float)
+    upper = np.arange(len(at)) >= len(at) // 2
+    corner = np.linalg.norm(at[:, :2] - (23.0, 23.0), axis=1)
+    at[upper, 2] -= 3.0 * np.exp(-((corner[upper] / 2.0) ** 2))
+    surface = Surface(at, surface.faces)
+    triangles, at = surface.triangles(), surface.positions.astype(float)
+    before = len(crossings(at, triangles))
+    assert before > 0
+    steps = np.zeros((len(at), 3))
+    far = np.linalg.norm(at[:, :2] - (6.0, 7.0), axis=1)
+    steps[upper, 2] = -2.4 * np.exp(-((far[upper] / 3.0) ** 2))
+    amounts = (2.0, 0.3, 0.6, 1.0)
+    assert len(crossings(at + 2.0 * steps, triangles)) > before
+    found = kept_clear(surface, steps, amounts)
+    for amount in amounts:
+        pairs = crossings(at + amount * found, triangles)
+        assert len(pairs) <= before
+        assert (at[triangles[pairs].reshape(-1), :2] > 14.0).all()

@@ -16,6 +16,7 @@ _EVENED = 10
 _TAPER, _SWEEPS = 5, 16
 
 Rows = npt.NDArray[np.int64]
+Mask = npt.NDArray[np.bool_]
 
 
 def kept_apart(
@@ -53,19 +54,19 @@ def kept_apart(
             break
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
-        near = _grown(near, net, 1 + turn // 6)
+        near = grown(near, net, 1 + turn // 6)
         rows = np.flatnonzero(near)
         inside = near[one] & near[other]
         change = np.zeros_like(out)
         change[rows] = lot_means(out, rows, one[inside], other[inside], triangles[pairs]) - out[rows]
-        wide = _grown(near, net, _TAPER + turn // 3)
+        wide = grown(near, net, _TAPER + turn // 3)
         out += _TOGETHER * _tapered(change, near, wide, net)
         pairs = crossings(at + out, triangles, np.asarray(wide[triangles].any(axis=1)))  # all that crosses was in there
     return out
 
 
-def _grown(near: npt.NDArray[np.bool_], net: tuple[Rows, Rows], rings: int) -> npt.NDArray[np.bool_]:
-    """Vertices, and so many rings round them."""
+def grown(near: Mask, net: tuple[Rows, Rows], rings: int) -> Mask:
+    """Vertices, (n,) bool, and so many rings round them; `net` are vertices and their neighbours, (e,) each."""
     one, other = net
     out = near.copy()
     for _ in range(rings):
@@ -73,20 +74,34 @@ def _grown(near: npt.NDArray[np.bool_], net: tuple[Rows, Rows], rings: int) -> n
     return out
 
 
-def _tapered(
-    change: DoubleArray, near: npt.NDArray[np.bool_], wide: npt.NDArray[np.bool_], net: tuple[Rows, Rows]
-) -> DoubleArray:
+class Neighbours:
+    """Some vertices, (n,) bool, and their neighbours.
+
+    Attributes
+    ----------
+    rows : (k,) int64
+        The vertices.
+    """
+
+    def __init__(self, some: Mask, net: tuple[Rows, Rows]) -> None:
+        one, other = net
+        edges = np.flatnonzero(some[one])
+        self.rows = np.flatnonzero(some)
+        self._others, self._number = other[edges], np.searchsorted(self.rows, one[edges])
+        self._count = np.maximum(np.bincount(self._number, minlength=len(self.rows)), 1)[:, None]
+
+    def means(self, values: DoubleArray) -> DoubleArray:
+        """Mean value of the neighbours of each, (k, 3), of values of all vertices, (n, 3)."""
+        sums = [np.bincount(self._number, values[self._others, k], len(self.rows)) for k in range(3)]
+        return np.asarray(np.stack(sums, axis=1) / self._count)
+
+
+def _tapered(change: DoubleArray, near: Mask, wide: Mask, net: tuple[Rows, Rows]) -> DoubleArray:
     """A change of some vertices, (n, 3) mm, that runs out softly among those round them."""
-    one, other = net
-    rows = np.flatnonzero(wide & ~near)
-    is_row = np.zeros(len(near), bool)
-    is_row[rows] = True
-    edges = np.flatnonzero(is_row[one])
-    number = np.searchsorted(rows, one[edges])
-    count = np.maximum(np.bincount(number, minlength=len(rows)), 1)[:, None]
+    beside = Neighbours(wide & ~near, net)
     out = change.copy()
     for _ in range(_SWEEPS):
-        out[rows] = np.stack([np.bincount(number, out[other[edges], k], len(rows)) for k in range(3)], axis=1) / count
+        out[beside.rows] = beside.means(out)
     return out
 
 
@@ -101,18 +116,14 @@ def _evened(
     """Steps evened out between neighbours round the few places that cross, and what crosses then, the best of some
     rounds: what crosses in one place mostly does so as one vertex goes where its neighbours do not.
     """
-    one, other = net
     best, fewest = steps.copy(), pairs
     out = steps.copy()
     for turn in range(_EVENED):
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
-        near = _grown(near, net, 1 + turn // 4)
-        rows, edges = np.flatnonzero(near), np.flatnonzero(near[one])
-        number = np.searchsorted(rows, one[edges])
-        count = np.maximum(np.bincount(number, minlength=len(rows)), 1)[:, None]
-        mean = np.stack([np.bincount(number, out[other[edges], k], len(rows)) for k in range(3)], axis=1) / count
-        out[rows] += _TOGETHER * (mean - out[rows])
+        near = grown(near, net, 1 + turn // 4)
+        some = Neighbours(near, net)
+        out[some.rows] += _TOGETHER * (some.means(out) - out[some.rows])
         pairs = crossings(at + out, triangles, np.asarray(near[triangles].any(axis=1)))
         if len(pairs) < len(fewest):
             best, fewest = out.copy(), pairs

@@ -13,7 +13,7 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.features.clearing import lot_means
+from yewfinch.core.features.clearing import Neighbours, grown, lot_means
 from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
@@ -284,8 +284,7 @@ def kept_clear(
     (n, 3) float64, mm
     """
     at, triangles = surface.positions.astype(np.float64), surface.triangles()
-    one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
-    count = np.maximum(np.bincount(one, minlength=len(at)), 1)[:, None]
+    one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring.astype(np.int64)
     before = len(crossings(at, triangles))
     out = steps.copy()
 
@@ -293,17 +292,15 @@ def kept_clear(
         """Even out the steps of what crosses and so many rings round it; which triangles that touches."""
         near = np.zeros(len(at), bool)
         near[triangles[pairs]] = True
-        for _ in range(rings):
-            near[ring[near[one]]] = True
+        near = grown(near, (one, ring), rings)
         rows = np.flatnonzero(near)
         inside = near[one] & near[ring]
-        together = lot_means(out, rows, one[inside], ring[inside].astype(np.int64), triangles[pairs])
+        together = lot_means(out, rows, one[inside], ring[inside], triangles[pairs])
         out[rows] += together_by * (together - out[rows])
-        edges = np.flatnonzero(near[one])
-        number = np.searchsorted(rows, one[edges])
-        for _ in range(2 if together_by < 1.0 else 0):
-            mean = np.stack([np.bincount(number, out[ring[edges], k], len(rows)) for k in range(3)], axis=1)
-            out[rows] += 0.5 * (mean / count[rows] - out[rows])
+        if together_by < 1.0:
+            some = Neighbours(near, (one, ring))
+            for _ in range(2):
+                out[rows] += 0.5 * (some.means(out) - out[rows])
         return np.asarray(near[triangles].any(axis=1))
 
     dirty = {amount: np.ones(len(triangles), bool) for amount in amounts}  # not known to be clear with so much
@@ -312,7 +309,8 @@ def kept_clear(
         """What crosses, if that is more than before, where that is not known."""
         if not dirty[amount].any():
             return np.empty((0, 2), np.int64)
-        pairs = crossings(at + amount * out, triangles, None if dirty[amount].all() else dirty[amount])
+        # what crossed before is counted as well, and may lie elsewhere
+        pairs = crossings(at + amount * out, triangles, None if before else dirty[amount])
         if len(pairs) <= before:
             dirty[amount] = np.zeros(len(triangles), bool)
             return pairs[:0]

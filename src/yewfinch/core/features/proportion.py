@@ -180,14 +180,12 @@ def kept_clear_in_place(
     out = kept_clear(surface, steps, amounts, part(progress, 0.0, 0.6))
     if len(there) < _FEWEST:
         return out
+    before = len(crossings(at, triangles))
     best: tuple[int, float, DoubleArray] | None = None
     for turn in range(_BACK + 1):
         left = aims - places.of(out)
         worst = float(np.linalg.norm(left, axis=1).max(initial=0.0))
-        if out is not steps and worst > 0.0:
-            crossed = sum(len(crossings(at + amount * out, triangles)) for amount in amounts)
-        else:
-            crossed = 0
+        crossed = sum(max(len(crossings(at + amount * out, triangles)) - before, 0) for amount in amounts)
         if best is None or (crossed, worst) < best[:2]:
             best = crossed, worst, out
         if turn == _BACK or (worst < _NEAR and not crossed):

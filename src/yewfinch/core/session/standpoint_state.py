@@ -21,8 +21,8 @@ from yewfinch.core.sitter.photo import Photo, Sitter
 #: How photo and clay are laid over each other.
 OverlayMode = Literal["photo", "difference", "outline", "edges"]
 OVERLAYS: dict[OverlayMode, str] = {
-    "photo": "photo over clay", "difference": "difference", "outline": "clay's outline on the photo",
-    "edges": "photo's edges on the clay",
+    "photo": "photo over clay", "difference": "difference", "outline": "outline of the clay",
+    "edges": "edges of the photo",
 }  # fmt: skip
 
 

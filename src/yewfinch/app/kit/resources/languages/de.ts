@@ -11448,8 +11448,8 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Tonansicht</translation>
 </message>
 <message>
-<source>clay's outline on the photo</source>
-<translation>Umriss des Tons auf dem Foto</translation>
+<source>outline of the clay</source>
+<translation>Umriss des Tons</translation>
 </message>
 <message>
 <source>close</source>
@@ -13628,8 +13628,8 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Foto {0}</translation>
 </message>
 <message>
-<source>photo's edges on the clay</source>
-<translation>Kanten des Fotos auf dem Ton</translation>
+<source>edges of the photo</source>
+<translation>Kanten des Fotos</translation>
 </message>
 <message>
 <source>photo, large</source>
