@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from scipy.optimize import least_squares
 from scipy.spatial.transform import Rotation
+from scipy.stats import multivariate_normal
 
 from yewfinch.core.anatomy.figure.people import people
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
@@ -16,7 +17,7 @@ from yewfinch.core.sitter.digest import digest
 from yewfinch.core.sitter.head_prior import head_prior
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
-from yewfinch.core.sitter.settle import mark_tests
+from yewfinch.core.sitter.settle import mark_tests, spread_in_photo
 from yewfinch.demo.random_sitters import invented
 
 
@@ -354,11 +355,39 @@ def test_testing_a_mark_equals_solving_without_it(problem):
     every = np.ones(len(prob.seen))
     state = bundle.adjust(prob, state, every, robust=False)
     whole = bundle.covariance(prob, state, every)
-    used, leverage = mark_tests(prob, state, every, whole)
+    used, leverage, limit = mark_tests(prob, state, every, whole)
     worst = int(np.argmax(used))
     without = every.copy()
     without[worst] = 0.0
     other = bundle.adjust(prob, state, without, robust=False)
-    left, _ = mark_tests(prob, other, without, bundle.covariance(prob, other, without))
+    left, _, limit_left = mark_tests(prob, other, without, bundle.covariance(prob, other, without))
     assert left[worst] == pytest.approx(used[worst], rel=0.15)  # to first order
+    assert limit_left[worst] == pytest.approx(limit[worst], rel=0.1)
     assert ((leverage > 0) & (leverage < 2)).all()
+
+
+def test_a_click_is_gross_where_a_gross_one_is_likelier(problem):
+    # SciPy's densities at the limit: 49 good clicks of 50, normal about the prediction, against one of 50 anywhere
+    # within 30 mm
+    prob, state = problem
+    prob = replace(prob, lines=None, spread=prob.spread * np.where(np.arange(len(prob.spread)) % 2, 3.0, 1.0))
+    keep = np.ones(len(prob.seen))
+    keep[::7] = 0.0
+    state = bundle.adjust(prob, state, keep, robust=False)
+    whole = bundle.covariance(prob, state, keep)
+    _, _, limit = mark_tests(prob, state, keep, whole)
+    block = spread_in_photo(bundle.slopes(prob, state), prob.photo, prob.landmark, whole)
+    held = 0
+    for m in np.flatnonzero(keep == 0):
+        covariance = block[m] + prob.spread[m] ** 2 * np.eye(2)
+        away = np.sqrt(limit[m]) * np.linalg.cholesky(covariance)[:, 0]  # so far by the covariance's own measure
+        good = 0.98 * multivariate_normal([0, 0], covariance).pdf(away)
+        j, k = prob.landmark[m], prob.photo[m]
+        depth = state.rotation[k, 2] @ state.points[j] + state.shift[k, 2]
+        gross = 0.02 / (np.pi * (30.0 * np.exp(state.log_focal[k]) / depth) ** 2)
+        if 15.0 < limit[m] < 18.0:
+            assert good == pytest.approx(gross, rel=0.2)  # a slope's scale is a little less than that across the view
+        else:
+            held += 1
+            assert (good < gross) == (limit[m] == 15.0)
+    assert 0 < held < (keep == 0).sum()

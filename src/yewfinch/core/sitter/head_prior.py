@@ -23,7 +23,7 @@ from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
 #: Degrees of freedom with which a factor is held near 1: shape and placing, and one landmark's own (choice).
-FIRMNESS, OWN_FIRMNESS = 20.0, 6.0
+FIRMNESS, OWN_FIRMNESS = 8.0, 6.0
 #: A landmark gets a factor of its own only if so many photos show it: on one, a wrong click looks the same.
 OWN_PHOTOS = 2
 #: Limits of the factors.

@@ -29,7 +29,7 @@ OUTLINE = ("v", "op", "eu", "ft", "zy", "go", "tr", "c", "pa", "gn")
 #: A guessed mark is that much less sure than a clear one (choice).
 GUESSED = 3.0
 #: Weight of the expected error against the found one, as so many marks: of all, of a class, of a photo (choice).
-TRUST, CLASS_TRUST, PHOTO_TRUST = 3.0, 10.0, 4.0
+TRUST, CLASS_TRUST, PHOTO_TRUST = 0.5, 10.0, 4.0
 #: Limits of each factor of the standard deviation.
 LEAST, MOST = 0.2, 5.0
 #: And of those of classes and photos against the whole.

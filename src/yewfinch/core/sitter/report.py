@@ -115,18 +115,11 @@ def _doubt(
     )  # fmt: skip
 
 
-#: Part of the ways by which a landmark on a single photo may lie elsewhere that is counted as its variance (fitted
-#: to heads
-#: of `benchmarks.other_heads` and of our own with errors of both kinds).
-_EITHER = 0.5
-
-
 def _with_doubt_of_single_marks(prior: HeadPrior, found: Settled, state: State, whole: Covariance) -> Covariance:
     """The covariance with what one photo leaves open: whether a landmark that lies off was placed off or clicked off.
 
     The solve shares what is left between the two. Were it all the click's, the landmark would be back by its way of
-    placing;
-    were it all the placing's, it would lie where the click is.
+    placing; were it all the placing's, it would lie where the click is. Both ways are counted as its variance.
 
     Parameters
     ----------
@@ -148,7 +141,7 @@ def _with_doubt_of_single_marks(prior: HeadPrior, found: Settled, state: State, 
         depth = float(state.rotation[k, 2] @ state.points[prior.seen[j]] + state.shift[k, 2])
         clicked = state.rotation[k, :2].T @ error[m] * depth / float(np.exp(state.log_focal[k]))
         for way in (placed[j], clicked):
-            shared[at : at + 3, at : at + 3] += _EITHER * np.outer(way, way)
+            shared[at : at + 3, at : at + 3] += np.outer(way, way)
     return Covariance(whole.cameras, whole.between, shared)
 
 

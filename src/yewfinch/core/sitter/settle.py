@@ -20,9 +20,11 @@ from yewfinch.core.sitter.drawn_lines import LineFinder
 from yewfinch.core.sitter.head_prior import Factors, HeadPrior
 from yewfinch.core.sitter.noise import Noise, no_noise
 
-#: Test values of a mark, chi squared with two degrees of freedom: left out above the first
-#: (1 in 8000), taken back below the second (1 in 600).
-REJECT, READMIT = 18.0, 12.8
+#: A click in so many is a gross one, which lies anywhere within so many mm of where it should (choice).
+_GROSS, _ASTRAY_MM = 0.02, 30.0
+#: Limits of the test value above which a gross click is likelier than a good one, chi squared with two degrees of
+#: freedom (1 in 1800 and 1 in 8000), and how far below it a mark is taken back.
+_SOONEST, _LATEST, _BACK = 15.0, 18.0, 5.2
 #: A mark that was left out so often is not taken back: without it the others look better than they are.
 _OUT_FOR_GOOD = 2
 #: Above this value marks are left out several at a time.
@@ -96,9 +98,9 @@ def settle(
         now = replace(now, spread=problem.spread * noise.of_marks(kind, problem.photo), lines=lines)
         state = bundle.adjust(now, state, keep, robust=False, steps=12, exact=1e-6)
         whole = bundle.covariance(now, state, keep)
-        test, leverage = mark_tests(now, state, keep, whole)
+        test, leverage, limit = mark_tests(now, state, keep, whole)
         used = keep > 0
-        wrong, right = used & (test > REJECT), ~used & (test < READMIT) & (times_out < _OUT_FOR_GOOD)
+        wrong, right = used & (test > limit), ~used & (test < limit - _BACK) & (times_out < _OUT_FOR_GOOD)
         square = (bundle.residuals(now, state) ** 2).sum(axis=1) / now.spread**2
         next_noise = noise.found(kind[used], problem.photo[used], square[used], 2.0 - leverage[used])
         next_factors = prior.given_way(factors, now.precision, state.points, whole.points, photos)
@@ -156,21 +158,39 @@ def _photos_of(problem: Problem) -> IndexArray:
     return np.bincount(pairs // problem.cameras, minlength=len(problem.mean)).astype(np.int32)
 
 
-def mark_tests(problem: Problem, state: State, keep: DoubleArray, whole: Covariance) -> tuple[DoubleArray, DoubleArray]:
-    """Chi-squared test value of each mark against all others, and its leverage (0 to 2).
+def mark_tests(
+    problem: Problem, state: State, keep: DoubleArray, whole: Covariance
+) -> tuple[DoubleArray, DoubleArray, DoubleArray]:
+    """Test each mark against all others.
 
     A used mark's residual is compared with the residual's own covariance, one left out with the
     covariance of its prediction: both equal the test against a solve without it (Baarda 1968).
+
+    Returns
+    -------
+    test : (m,) float64
+        Chi squared with two degrees of freedom.
+    leverage : (m,) float64
+        0 to 2.
+    limit : (m,) float64
+        Above which the mark is likelier a gross click than a good one. The less surely the others say where it should
+        be, the sooner: a good click then lies in as many places as a gross one.
     """
     error = bundle.residuals(problem, state)
-    block = spread_in_photo(bundle.slopes(problem, state), problem.photo, problem.landmark, whole)
+    slopes = bundle.slopes(problem, state)
+    block = spread_in_photo(slopes, problem.photo, problem.landmark, whole)
     own = problem.spread**2
     sign = np.where(keep > 0, -1.0, 1.0)
     values, vectors = np.linalg.eigh(own[:, None, None] * np.eye(2) + sign[:, None, None] * block)
     values = np.maximum(values, own[:, None] * 1e-3)
     test = (np.einsum("mji,mj->mi", vectors, error) ** 2 / values).sum(axis=1)
     leverage = np.where(keep > 0, np.trace(block, axis1=1, axis2=2) / own, 0.0)
-    return test, leverage
+    # area of the prediction: of own errors and what the others leave open, which for a used mark is own^2 / residual's
+    expected = np.where(keep > 0, own**2 / np.sqrt(values.prod(axis=1)), np.sqrt(values.prod(axis=1)))
+    px_per_mm = np.sqrt((slopes[:, :, -3:] ** 2).sum(axis=(1, 2)) / 2)
+    places = (px_per_mm * _ASTRAY_MM) ** 2 / (2 * expected)
+    limit = np.clip(2 * np.log((1 - _GROSS) / _GROSS * places), _SOONEST, _LATEST)
+    return test, leverage, np.asarray(limit)
 
 
 def spread_in_photo(
