@@ -11,7 +11,7 @@ from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.mesh.query.crossings import crosses_itself
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.reshape.field_aligned.along_form import along_form
-from yewfinch.core.reshape.field_aligned.working import linked, working
+from yewfinch.core.reshape.field_aligned.working import Begun, linked
 from yewfinch.core.shared.errors import CancelledError, YewfinchError
 from yewfinch.demo.shapes import cube_sphere
 
@@ -89,6 +89,17 @@ def test_a_head_keeps_its_mouth_sockets_ears_and_nostrils(head, remeshed):
     _, away, _ = trimesh.proximity.closest_point(made, places)
     assert away.max() < 1.5 * 3.0 and away.mean() < 0.05 * 3.0  # of an edge
     assert made.volume == pytest.approx(was.volume, rel=0.005)
+
+
+def test_the_ends_of_a_closed_mouth_are_reached(head):
+    # where the lips meet two sheets of clay lie on each other, and the net must not cross itself to get in there
+    made = along_form(head, 2.2)
+    assert not crosses_itself(made.positions, made.triangles())
+    at = head.positions.astype(float)
+    for side in (-25.8, 25.8):
+        near = at[np.linalg.norm(at - [side, -51.3, 78.5], axis=1) < 6.0]
+        away = trimesh.proximity.closest_point(as_trimesh(made.positions.astype(float), made.faces), near)[1]
+        assert len(near) > 50 and away.max() < 2.2  # one edge
 
 
 @pytest.mark.parametrize("count", [1, 2])
@@ -263,7 +274,7 @@ def test_vertices_in_one_place_do_not_multiply():
         between.append([*quad, quad[-1]] if len(quad) == 3 else quad)
     at = np.concatenate([sheet.positions, sheet.positions[slit[1:-1]]])
     held = linked(at.astype(float), np.concatenate([faces, np.array(between, np.int32)]).astype(np.int32))
-    made = working(held, np.full(len(at), 6.0))
+    made = Begun(held, np.full(len(at), 6.0)).worked()
     p, q = made.points[made.triangles], made.points[np.roll(made.triangles, -1, axis=1)]
     assert np.linalg.norm(p - q, axis=2).min() > 0.3
     assert np.linalg.norm(np.cross(p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]), axis=1).min() > 0.01

@@ -6,12 +6,12 @@ import trimesh
 
 from yewfinch.core.reshape.field_aligned.fields import Wishes, fields, neighbours
 from yewfinch.core.reshape.field_aligned.form import bends, wishes
-from yewfinch.core.reshape.field_aligned.working import linked, working
+from yewfinch.core.reshape.field_aligned.working import Begun, linked
 
 
 def worked(mesh, step):
     own = linked(np.asarray(mesh.vertices, float), np.asarray(mesh.faces, np.int32)[:, [0, 1, 2, 2]])
-    return working(own, np.full(len(own.points), float(step)))
+    return Begun(own, np.full(len(own.points), float(step))).worked()
 
 
 def test_bends_of_a_ring():

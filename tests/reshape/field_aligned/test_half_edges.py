@@ -1,12 +1,14 @@
 """Half edges stay linked, whatever is drawn in, turned or halved; Hypothesis picks what."""
 
 import numpy as np
+import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
 from yewfinch.core.reshape.field_aligned import _working_kernels as working
+from yewfinch.core.reshape.field_aligned._slabs_kernels import NONE, SLABS, WORTH, inside_by_triangles, slabs
 from yewfinch.core.reshape.field_aligned.gather import _without_doublets
 from yewfinch.core.reshape.field_aligned.working import linked
 
@@ -92,6 +94,40 @@ def test_edges_are_halved_until_all_are_short(name, longest):
     size = np.linalg.norm(p[live] - p[np.roll(live, -1, axis=1)], axis=2)
     assert size.max() <= longest * 1.0001
     assert np.isclose(trimesh.Trimesh(p, live, process=False).area, mesh.area)
+
+
+@pytest.mark.parametrize("axis", [0, 2])
+def test_threads_that_share_a_net_leave_it_sound(axis):
+    # enough vertices to be shared out in slabs, of a ring drawn out along an axis; trimesh counts handles
+    mesh = trimesh.creation.torus(30, 11, 260, 100)
+    mesh.apply_scale(np.where(np.arange(3) == axis, 2.0, 1.0))
+    own = np.random.default_rng(axis).permutation(len(mesh.vertices))
+    mesh = trimesh.Trimesh(mesh.vertices[own], np.argsort(own)[mesh.faces], process=False)
+    tri, beyond, kept, leaves, alive, p = taken(mesh, room=1)
+    assert len(p) > WORTH and len(np.unique(slabs(p))) == SLABS
+    pinned, want, wait, went = np.zeros(len(p), np.uint8), np.ones(len(p)), np.zeros(len(p)), []
+    for short in (0.6, 1.0, 1.6, 1.6):
+        args = (pinned, p, want, wait, short**2, (2 * short) ** 2)
+        went.append(working.drawn_together(tri, beyond, kept, leaves, alive, *args))
+        working.turned(tri, beyond, kept, leaves, alive, p)
+        made = is_linked(tri, beyond, leaves, alive)
+        assert made.euler_number == 0 and made.is_watertight and made.is_winding_consistent
+    assert sum(went) == len(p) - len(np.unique(tri[alive == 1])) > 0.7 * len(p)
+    live = tri[alive == 1]
+    short = np.linalg.norm(p[live] - p[np.roll(live, -1, axis=1)], axis=2) < 1.6
+    border = (slabs(p)[live] != slabs(p)[live[:, :1]]).any(axis=1)
+    assert border.sum() > 50 and short[border].mean() < short[~border].mean() + 0.1
+
+
+def test_a_slab_holds_what_has_no_neighbour_in_another():
+    p = np.random.default_rng(0).uniform(size=(30_000, 3)) * [1.0, 3.0, 2.0]
+    slab = slabs(p)
+    assert (np.bincount(slab, minlength=SLABS) > 0.9 * len(p) / SLABS).all()
+    assert all(p[slab == q, 1].max() <= p[slab == q + 1, 1].min() + 3 / 1000 for q in range(SLABS - 1))
+    tri = np.argsort(p[:, 1])[np.arange(0, 29_997, 3)[:, None] + np.arange(4)[:3]].astype(np.int32)
+    inside = inside_by_triangles(tri, np.ones(len(tri), np.uint8), slab)
+    mixed = (slab[tri] != slab[tri[:, :1]]).any(axis=1)
+    assert mixed.sum() > 0 and (inside[tri[mixed]] == NONE).all() and (inside[tri[~mixed]] == slab[tri[~mixed]]).all()
 
 
 def test_a_vertex_of_two_faces_only_goes():

@@ -89,7 +89,7 @@ def lay(surface: Surface, tree: NearestTree, reach: float, aims: tuple[DoubleArr
     twin = twins_of(surface)
     if aims is not None:
         size = np.full(len(surface.faces), reach / 3.0)
-        out, _ = drawn_out(surface.positions.astype(np.float64), surface.faces, size, *aims)
+        out, _, _ = drawn_out(surface.positions.astype(np.float64), surface.faces, size, *aims)
         surface.set_rows(np.arange(len(surface), dtype=INDEX), out)
     at = laid(surface, tree, reach).astype(np.float32)
     if twin is not None:

@@ -65,7 +65,18 @@ class NearestTree:
         self._leaves = 1 << max(0, int(np.ceil(np.log2(len(tri) / _LEAF))))
         self.order: IndexArray = kernels.sorted_rows(kernels.middles(at, tri), self._leaves)
         self.corners: IndexArray = tri[self.order]
-        self._data = kernels.laid_out(at, self.corners)
+        self.move(at)
+
+    def move(self, positions: npt.ArrayLike) -> None:
+        """Put the vertices elsewhere, which is quicker than a new tree.
+
+        The farther they move against each other, the longer it takes to find anything.
+
+        Parameters
+        ----------
+        positions : (n, 3) float, mm
+        """
+        self._data = kernels.laid_out(np.ascontiguousarray(positions, np.float64), self.corners)
         self._boxes = kernels.boxes(self._data, self._leaves)
 
     def find(self, points: npt.ArrayLike, hints: IndexArray | None = None, reach: float = np.inf) -> Found:

@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
+
+from yewfinch.core.reshape.field_aligned._slabs_kernels import NONE, SLABS, inside_by_ring, slabs
+from yewfinch.core.shared.parallel import LOOPS
 
 
 @njit(cache=True, nogil=True)
@@ -83,42 +86,51 @@ def _turned(ox, oy, oz, nx, ny, nz, k):  # type: ignore[no-untyped-def]
     return -x, -y, -z
 
 
-@njit(cache=True, nogil=True)
-def even_crosses(starts, ring, weight, n, o, fixed, pull, towards, rounds):  # type: ignore[no-untyped-def]
-    """Crosses o turned towards their neighbours'; where `fixed` is 1 they stay, and `pull` is how much, against all
-    neighbours together, they are drawn to the direction `towards`.
+@njit(cache=True, parallel=LOOPS)
+def even_crosses(starts, ring, weight, x, n, o, fixed, pull, towards, rounds):  # type: ignore[no-untyped-def]
+    """Crosses o at x turned towards their neighbours'; where `fixed` is 1 they stay, and `pull` is how much, against
+    all neighbours together, they are drawn to the direction `towards`.
     """
+    inside = inside_by_ring(starts, ring, slabs(x))
     for _ in range(rounds):
-        for v in range(len(n)):
-            if fixed[v]:
-                continue
-            sx, sy, sz, total = o[v, 0], o[v, 1], o[v, 2], 0.0
-            nx, ny, nz = n[v, 0], n[v, 1], n[v, 2]
-            for k in range(starts[v], starts[v + 1] + 1):
-                if k < starts[v + 1]:
-                    u, w = ring[k], weight[k]
-                    bx, by, bz, mx, my, mz = o[u, 0], o[u, 1], o[u, 2], n[u, 0], n[u, 1], n[u, 2]
-                elif pull[v] > 0:
-                    w = pull[v] * total
-                    bx, by, bz, mx, my, mz = towards[v, 0], towards[v, 1], towards[v, 2], nx, ny, nz
-                else:
-                    break
-                i, j = _alike(sx, sy, sz, nx, ny, nz, bx, by, bz, mx, my, mz)
-                ax, ay, az = _turned(sx, sy, sz, nx, ny, nz, i)
-                bx, by, bz = _turned(bx, by, bz, mx, my, mz, j)
-                sx, sy, sz = total * ax + w * bx, total * ay + w * by, total * az + w * bz
-                total += w
-                d = sx * nx + sy * ny + sz * nz
-                sx, sy, sz = sx - d * nx, sy - d * ny, sz - d * nz
-                size = np.sqrt(sx * sx + sy * sy + sz * sz)
-                if size > 1e-12:
-                    sx, sy, sz = sx / size, sy / size, sz / size
-                else:
-                    sx, sy, sz = o[v, 0], o[v, 1], o[v, 2]
-            o[v, 0], o[v, 1], o[v, 2] = sx, sy, sz
+        for q in prange(SLABS):
+            _crosses_in(starts, ring, weight, n, o, fixed, pull, towards, inside, q)
+        _crosses_in(starts, ring, weight, n, o, fixed, pull, towards, inside, NONE)
 
 
-@njit(cache=True, nogil=True, error_model="numpy", fastmath={"nnan", "ninf", "nsz", "arcp", "contract", "reassoc"})
+@njit(cache=True, nogil=True)
+def _crosses_in(starts, ring, weight, n, o, fixed, pull, towards, inside, only):  # type: ignore[no-untyped-def]
+    """One round for what lies inside `only`."""
+    for v in range(len(n)):
+        if fixed[v] or inside[v] != only:
+            continue
+        sx, sy, sz, total = o[v, 0], o[v, 1], o[v, 2], 0.0
+        nx, ny, nz = n[v, 0], n[v, 1], n[v, 2]
+        for k in range(starts[v], starts[v + 1] + 1):
+            if k < starts[v + 1]:
+                u, w = ring[k], weight[k]
+                bx, by, bz, mx, my, mz = o[u, 0], o[u, 1], o[u, 2], n[u, 0], n[u, 1], n[u, 2]
+            elif pull[v] > 0:
+                w = pull[v] * total
+                bx, by, bz, mx, my, mz = towards[v, 0], towards[v, 1], towards[v, 2], nx, ny, nz
+            else:
+                break
+            i, j = _alike(sx, sy, sz, nx, ny, nz, bx, by, bz, mx, my, mz)
+            ax, ay, az = _turned(sx, sy, sz, nx, ny, nz, i)
+            bx, by, bz = _turned(bx, by, bz, mx, my, mz, j)
+            sx, sy, sz = total * ax + w * bx, total * ay + w * by, total * az + w * bz
+            total += w
+            d = sx * nx + sy * ny + sz * nz
+            sx, sy, sz = sx - d * nx, sy - d * ny, sz - d * nz
+            size = np.sqrt(sx * sx + sy * sy + sz * sz)
+            if size > 1e-12:
+                sx, sy, sz = sx / size, sy / size, sz / size
+            else:
+                sx, sy, sz = o[v, 0], o[v, 1], o[v, 2]
+        o[v, 0], o[v, 1], o[v, 2] = sx, sy, sz
+
+
+@njit(cache=True, nogil=True, error_model="numpy", fastmath={"nnan", "ninf", "nsz"})
 def _meet(v, u, x, n, p, arms, s, t, out):  # type: ignore[no-untyped-def]
     """Lattice places of two vertices nearest to each other, near the middle between them.
 
@@ -139,8 +151,8 @@ def _meet(v, u, x, n, p, arms, s, t, out):  # type: ignore[no-untyped-def]
     b0, b1, b2, b3, b4, b5 = arms[u, 0], arms[u, 1], arms[u, 2], arms[u, 3], arms[u, 4], arms[u, 5]
     px, py, pz, qx, qy, qz = p[v, 0], p[v, 1], p[v, 2], p[u, 0], p[u, 1], p[u, 2]
     dx, dy, dz = mx - px, my - py, mz - pz
-    f0, f1 = np.floor((dx * a0 + dy * a1 + dz * a2) / s), np.floor((dx * a3 + dy * a4 + dz * a5) / s)
-    rt = 1.0 / t
+    rs, rt = 1.0 / s, 1.0 / t
+    f0, f1 = np.floor((dx * a0 + dy * a1 + dz * a2) * rs), np.floor((dx * a3 + dy * a4 + dz * a5) * rs)
     best = np.inf
     for i in range(4):  # the four places round the middle, and for each the other's nearest
         i0, i1 = f0 + (i & 1), f1 + (i >> 1)
@@ -167,38 +179,48 @@ def arms_of(o, n):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, nogil=True, error_model="numpy", fastmath={"nnan", "ninf", "nsz", "arcp", "contract", "reassoc"})
+@njit(cache=True, parallel=LOOPS)
 def even_places(starts, ring, weight, x, n, arms, step, p, held, line, rounds):  # type: ignore[no-untyped-def]
     """Lattice places p moved towards where the lattices of their neighbours agree.
 
     Where `held` is 1 the lattice has a line through the vertex along `line`, where it is 2 a place at the vertex.
     """
-    out = np.empty(9)
+    inside = inside_by_ring(starts, ring, slabs(x))
     for _ in range(rounds):
-        for v in range(len(x)):
-            if held[v] == 2:
-                continue
-            s = step[v]
-            nx, ny, nz = n[v, 0], n[v, 1], n[v, 2]
-            total = 0.0
-            for k in range(starts[v], starts[v + 1]):
-                u = ring[k]
-                _meet(v, u, x, n, p, arms, s, step[u], out)
-                q = total + weight[k]
-                f, g = total / q, weight[k] / q
-                qx, qy, qz = f * out[2] + g * out[5], f * out[3] + g * out[6], f * out[4] + g * out[7]
-                total = q
-                d = nx * (qx - x[v, 0]) + ny * (qy - x[v, 1]) + nz * (qz - x[v, 2])
-                p[v, 0], p[v, 1], p[v, 2] = qx - d * nx, qy - d * ny, qz - d * nz
-            for arm in range(0, 6, 3):  # the lattice place nearest to the vertex, and across a line just that
-                d = along = 0.0
-                for c in range(3):
-                    d += (x[v, c] - p[v, c]) * arms[v, arm + c]
-                    along += arms[v, arm + c] * line[v, c]
-                if not (held[v] == 1 and abs(along) < 0.7):
-                    d = np.floor(d / s + 0.5) * s
-                for c in range(3):
-                    p[v, c] += d * arms[v, arm + c]
+        for q in prange(SLABS):
+            _places_in(starts, ring, weight, x, n, arms, step, p, held, line, inside, q)
+        _places_in(starts, ring, weight, x, n, arms, step, p, held, line, inside, NONE)
+
+
+@njit(cache=True, nogil=True, error_model="numpy", fastmath={"nnan", "ninf", "nsz"})
+def _places_in(starts, ring, weight, x, n, arms, step, p, held, line, inside, only):  # type: ignore[no-untyped-def]
+    """One round for what lies inside `only`."""
+    out = np.empty(9)
+    for v in range(len(x)):
+        if held[v] == 2 or inside[v] != only:
+            continue
+        s = step[v]
+        nx, ny, nz = n[v, 0], n[v, 1], n[v, 2]
+        total = 0.0
+        for k in range(starts[v], starts[v + 1]):
+            u = ring[k]
+            _meet(v, u, x, n, p, arms, s, step[u], out)
+            q = total + weight[k]
+            g = weight[k] / q
+            f = 1.0 - g
+            qx, qy, qz = f * out[2] + g * out[5], f * out[3] + g * out[6], f * out[4] + g * out[7]
+            total = q
+            d = nx * (qx - x[v, 0]) + ny * (qy - x[v, 1]) + nz * (qz - x[v, 2])
+            p[v, 0], p[v, 1], p[v, 2] = qx - d * nx, qy - d * ny, qz - d * nz
+        for arm in range(0, 6, 3):  # the lattice place nearest to the vertex, and across a line just that
+            d = along = 0.0
+            for c in range(3):
+                d += (x[v, c] - p[v, c]) * arms[v, arm + c]
+                along += arms[v, arm + c] * line[v, c]
+            if not (held[v] == 1 and abs(along) < 0.7):
+                d = np.floor(d / s + 0.5) * s
+            for c in range(3):
+                p[v, c] += d * arms[v, arm + c]
 
 
 @njit(cache=True, nogil=True)

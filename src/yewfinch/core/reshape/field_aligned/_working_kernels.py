@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
 
+from yewfinch.core.reshape.field_aligned._slabs_kernels import NONE, SLABS, inside_by_triangles, slabs
 from yewfinch.core.reshape.field_aligned._triangle_net_kernels import (
     ROOM,
     after,
@@ -15,6 +16,7 @@ from yewfinch.core.reshape.field_aligned._triangle_net_kernels import (
     round_,
     turn,
 )
+from yewfinch.core.shared.parallel import LOOPS
 
 
 @njit(cache=True, nogil=True)
@@ -105,10 +107,12 @@ def _apart2(p, a, b):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
-def longest(tri, p, want):  # type: ignore[no-untyped-def]
+def longest(tri, alive, p, want):  # type: ignore[no-untyped-def]
     """The greatest square of an edge by those wanted at its ends."""
     most = 0.0
     for t in range(len(tri)):
+        if not alive[t]:
+            continue
         for k in range(3):
             a, b = tri[t, k], tri[t, (k + 1) % 3]
             most = max(most, _apart2(p, a, b) / (want[a] * want[b]))
@@ -178,20 +182,33 @@ def halved(tri, beyond, kept, leaves, alive, p, want, count, triangles, most2): 
     return count, triangles
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=LOOPS)
 def turned(tri, beyond, kept, leaves, alive, p):  # type: ignore[no-untyped-def]
     """Turn edges of nearly flat pairs of triangles where that makes the least of their angles greater; how many.
 
     The sum of the angles across an edge is at most half a turn then (Delaunay 1934).
     """
+    slab = slabs(p)
+    done = np.zeros(SLABS, np.int64)
+    for q in prange(SLABS):
+        done[q] = _turned_in(tri, beyond, kept, leaves, alive, p, slab, q)
+    return done.sum() + _turned_in(tri, beyond, kept, leaves, alive, p, slab, NONE)
+
+
+@njit(cache=True, nogil=True)
+def _turned_in(tri, beyond, kept, leaves, alive, p, slab, only):  # type: ignore[no-untyped-def]
+    """Turn edges of which all four corners lie in slab `only`, or of `NONE` those of which they do not."""
     corner = tri.ravel()
     ring, done = np.empty(ROOM, np.int32), 0
     for h in range(len(corner)):
+        if only != NONE and slab[corner[h]] != only:
+            continue
         o = beyond[h]
         if not alive[h // 3] or o < h or kept[h]:
             continue
         a, b, c, d = corner[h], corner[o], corner[before(h)], corner[before(o)]
-        if c == d:
+        alone = slab[a] == slab[b] and slab[a] == slab[c] and slab[a] == slab[d]
+        if alone != (only != NONE) or c == d:
             continue
         ux, uy, uz = p[a, 0] - p[c, 0], p[a, 1] - p[c, 1], p[a, 2] - p[c, 2]
         vx, vy, vz = p[b, 0] - p[c, 0], p[b, 1] - p[c, 1], p[b, 2] - p[c, 2]
@@ -239,18 +256,37 @@ def _fits(p, v, b, c, d, far2):  # type: ignore[no-untyped-def]
     return was == 0.0 or (dot > 0.0 and dot * dot > 0.09 * was * now)
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=LOOPS)
 def drawn_together(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2, longest2):  # type: ignore[no-untyped-def]
     """One look at each vertex: drawn along its shortest edge into the other end, where that is short enough.
 
     Vertices on rims and creases go along these only, those that are `pinned` stay. `wait` (n,) holds how short an edge
     must be allowed to be before a vertex is worth another look. How many went.
     """
+    # a vertex drawn into another leaves its neighbours new ones out of both their neighbours: what lies inside a slab
+    # with all neighbours stays so
+    inside = inside_by_triangles(tri, alive, slabs(p))
+    mark, done = np.zeros(len(p), np.int64), np.zeros(SLABS, np.int64)
+    for q in prange(SLABS):
+        done[q] = _drawn_in(
+            tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2, longest2, inside, q, mark
+        )
+    mark[:] = 0
+    return done.sum() + _drawn_in(
+        tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2, longest2, inside, NONE, mark
+    )
+
+
+@njit(cache=True, nogil=True)
+def _drawn_in(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2, longest2, inside, only, mark):  # type: ignore[no-untyped-def]
+    """The look at vertices that lie inside `only`; those that would leave it are put off to `NONE`."""
     corner = tri.ravel()
-    mark, tick = np.zeros(len(p), np.int64), 1
+    tick = 1
     ring, other = np.empty(ROOM, np.int32), np.empty(ROOM, np.int32)
     done = 0
     for v in range(len(p)):
+        if inside[v] != only:
+            continue
         if leaves[v] < 0 or pinned[v] or wait[v] >= shortest2:
             continue
         n, rim = round_(v, beyond, leaves, ring)
@@ -280,6 +316,9 @@ def drawn_together(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shor
             wait[v] = best
             continue
         b, o = corner[after(which)], beyond[which]
+        if only != NONE and inside[b] != only:
+            inside[v], wait[v] = NONE, 0.0
+            continue
         fine = True
         for i in range(n):
             h = ring[i]
@@ -300,3 +339,37 @@ def drawn_together(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shor
         draw_in(which, tri, beyond, kept, leaves, alive, ring, n)
         done += 1
     return done
+
+
+@njit(cache=True, nogil=True)
+def graded(tri, beyond, leaves, p, step, slope):  # type: ignore[no-untyped-def]
+    """Shorten steps until none is longer than a neighbour's by more than `slope` for each mm between them.
+
+    Vertices wait in a ring until their neighbours have been looked at; whatever gets shorter waits again.
+    """
+    corner = tri.ravel()
+    n = len(p)
+    waits, queue = np.ones(n, np.uint8), np.argsort(step)
+    around = np.empty(ROOM, np.int32)
+    first, count = 0, n
+    while count > 0:
+        v = queue[first]
+        first, count = (first + 1) % n, count - 1
+        waits[v] = 0
+        if leaves[v] < 0:
+            continue
+        m, rim = round_(v, beyond, leaves, around)
+        for i in range(m + 1):
+            if i < m:
+                u = corner[after(around[i])]
+            elif rim:
+                u = corner[before(around[m - 1])]
+            else:
+                break
+            away = np.sqrt((p[u, 0] - p[v, 0]) ** 2 + (p[u, 1] - p[v, 1]) ** 2 + (p[u, 2] - p[v, 2]) ** 2)
+            if step[u] > step[v] + slope * away:
+                step[u] = step[v] + slope * away
+                if not waits[u]:
+                    waits[u] = 1
+                    queue[(first + count) % n] = u
+                    count += 1

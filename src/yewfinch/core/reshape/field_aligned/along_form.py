@@ -16,12 +16,13 @@ from yewfinch.core.mesh.repair.symmetry import Plane, half
 from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.umbrella import umbrella
-from yewfinch.core.reshape.field_aligned import _along_kernels as kernels
-from yewfinch.core.reshape.field_aligned.even import Ground, Quads, evened, quartered
+from yewfinch.core.reshape.field_aligned import _working_kernels as working_kernels
+from yewfinch.core.reshape.field_aligned.even import Ground, Quads, evened, free_rows, quartered
 from yewfinch.core.reshape.field_aligned.fields import fields, neighbours
 from yewfinch.core.reshape.field_aligned.form import ON, bends, wishes
 from yewfinch.core.reshape.field_aligned.gather import gathered
-from yewfinch.core.reshape.field_aligned.working import Linked, Working, divided, linked, working
+from yewfinch.core.reshape.field_aligned.working import Begun, Linked, Working, divided, linked
+from yewfinch.core.reshape.left_out import reached
 from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.counts import grouped
@@ -113,8 +114,15 @@ def along_form(
     )
     settled = evened(net, ground, half=symmetric, progress=part(progress, 0.65, 0.9))
     progress(0.9, "putting it in order")
-    whole, quads, mirror = _mirrored(net, settled) if symmetric else (settled, net.faces, None)
+    free, size, places, normals = free_rows(net), net.size, work.points, work.normals
+    whole, quads, mirror = settled, net.faces, None
+    if symmetric:
+        whole, quads, mirror = _mirrored(net, settled)
+        free = free[np.minimum(np.arange(len(whole)), mirror)]
+        size, places = np.tile(size, 2), np.concatenate([places, places * [-1.0, 1.0, 1.0]])
+        normals = np.concatenate([normals, normals * [-1.0, 1.0, 1.0]])
     whole = _without_crossings(whole, quads, mirror)
+    whole = reached(whole, quads, size, places, normals, ground.true, free, mirror)
     ordered, order = in_face_order(whole.astype(np.float32), quads)
     return Surface(whole[order], ordered)
 
@@ -150,22 +158,25 @@ def _pin(own: Linked) -> None:
 def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetric: bool, progress: Progress) -> Working:
     """The triangles for edges of the lengths wanted, where the form bends shorter ones."""
     own, step = divided(own, _COARSE * edge * factor)
+    if float(step.max()) > 1.001 * float(step.min()):
+        working_kernels.graded(own.triangles, own.beyond, own.leaves, own.points, step, _GRADING)
+    begun = Begun(own, step)
 
-    def made(step: DoubleArray) -> Working:
-        if float(step.max()) > 1.001 * float(step.min()):
-            kernels.graded(own.triangles, own.beyond, own.leaves, own.points, step, _GRADING)
-        work = working(own, step)
+    def made() -> Working:
+        work = begun.worked()
         if symmetric:
             _square_to_plane(work)
         return work
 
-    work = made(step)
+    work = made()
     progress(0.5, "looking how the form bends")
     turn = np.maximum(bends(work, *neighbours(work)).more * work.step, 1e-9)
     less = np.minimum(np.clip(_BENT / turn, LEAST, 1.0) ** bent, np.clip(_THIN / turn, LEAST, 1.0))
-    there = work.source >= 0  # what lies between gets what its neighbours leave it
-    step[work.source[there]] = np.maximum(step[work.source[there]] * less[there], _COARSE * edge * LEAST)
-    return made(step)
+    there = (work.source >= 0) & (less < 1.0)  # what lies between gets what its neighbours leave it
+    if not there.any():
+        return work
+    begun.shorter(work.source[there], less[there], _COARSE * edge * LEAST, _GRADING)
+    return made()
 
 
 def _square_to_plane(work: Working) -> None:

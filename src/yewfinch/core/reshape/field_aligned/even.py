@@ -157,21 +157,21 @@ def evened(
     on_line[net.creased] = True
     plane = net.on_plane() if half else np.empty(0, INDEX)
     on_line[np.setdiff1d(net.rim, plane)] = True
-    held, hints = np.flatnonzero(on_line), None
+    held, hints, own = np.flatnonzero(on_line), None, None
     aims, normals = ground.places, ground.normals
     for number in range(rounds + 1):
         progress(number / (rounds + 1), "evening the quads out")
-        if number:
+        if 0 < number <= rounds - 4:
             total, count = np.zeros_like(p), np.zeros(len(p))
             kernels.squares(net.faces, p, net.size, total, count)
-            own = count > 0
-            p[own] += (_OVER if number < rounds - _REACHING else 1.0) * (total[own] / count[own, None] - p[own])
+            some = count > 0
+            p[some] += (_OVER if number < rounds - _REACHING else 1.0) * (total[some] / count[some, None] - p[some])
         last = rounds - number < _REACHING
         if rounds - number == _REACHING - 1:
             hints = None
         p, hints = _slid(net, p, ground.true if last else ground.rough, hints)
         if last and len(aims):
-            p, again = drawn_out(p, net.faces, net.size, aims, normals)
+            p, again, own = drawn_out(p, net.faces, net.size, aims, normals, own)
             aims, normals = aims[again], normals[again]
             p, hints = _slid(net, p, ground.true, hints)
         p[net.corners] = net.points[net.corners]
@@ -179,12 +179,19 @@ def evened(
             p[held] = ground.lines.places(ground.lines.find(p[held]))
         if half:
             p[plane, 0] = 0.0
-    free = ~on_line
-    free[net.corners] = False
-    p = _balanced(net, p, ground.true, free)
+    p = _balanced(net, p, ground.true, free_rows(net))
     if half:
         p[plane, 0] = 0.0
     return p
+
+
+def free_rows(net: Quads) -> npt.NDArray[np.bool_]:
+    """Which vertices are bound to no rim, crease or corner, (n,)."""
+    out = np.ones(len(net.points), bool)
+    out[net.creased] = False
+    out[net.rim] = False
+    out[net.corners] = False
+    return out
 
 
 def _balanced(net: Quads, p: DoubleArray, tree: NearestTree, free: npt.NDArray[np.bool_]) -> DoubleArray:

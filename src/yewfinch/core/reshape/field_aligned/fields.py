@@ -100,11 +100,12 @@ def fields(work: Working, wishes: Wishes, starts: IndexArray, ring: IndexArray, 
     """
     floors = [_ground(work, wishes, starts, ring)]
     while len(floors) < _FLOORS and len(floors[-1].at) > _FEW:
-        up = _above(floors[-1])
-        if len(up.at) == len(floors[-1].at):
+        up = _up(floors[-1])
+        above = _above(floors[-1], up)
+        if len(above.at) == len(floors[-1].at):
             break
-        floors[-1] = replace(floors[-1], up=_up(floors[-1]))
-        floors.append(up)
+        floors[-1] = replace(floors[-1], up=up)
+        floors.append(above)
     crosses: list[DoubleArray] = [np.empty(0)] * len(floors)
     for k in range(len(floors) - 1, -1, -1):
         part(progress, 0.0, 0.4)(1 - k / len(floors), "turning the net along the form")
@@ -114,7 +115,7 @@ def fields(work: Working, wishes: Wishes, starts: IndexArray, ring: IndexArray, 
         w = floor.wishes
         o[w.fixed == 1] = _flat(w.towards[w.fixed == 1], floor.normals[w.fixed == 1])
         kernels.even_crosses(
-            floor.starts, floor.ring, floor.weight, floor.normals, o, w.fixed, w.pull, w.towards, _ROUNDS
+            floor.starts, floor.ring, floor.weight, floor.at, floor.normals, o, w.fixed, w.pull, w.towards, _ROUNDS
         )
         crosses[k] = o
     places = np.empty(0)
@@ -202,8 +203,7 @@ def _up(floor: _Floor) -> IndexArray:
     return np.asarray(up)
 
 
-def _above(floor: _Floor) -> _Floor:
-    up = _up(floor)
+def _above(floor: _Floor, up: IndexArray) -> _Floor:
     n = int(up.max()) + 1
     starts, ring, weight = kernels.joined(floor.starts, floor.ring, floor.weight, up, n)
     area = np.bincount(up, floor.area, n).astype(np.float64)

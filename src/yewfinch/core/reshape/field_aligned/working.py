@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from dataclasses import dataclass
 
 import numpy as np
@@ -24,10 +25,11 @@ _DENSE = 1.0
 _HALVINGS, _TURNED = 60, 2
 #: Vertices nearer than this part of a quad's edge lie in one place; rounds of drawing these together.
 _SAME, _WELDS = 1e-3, 3
-#: After so many rounds it is enough if a round adds fewer than this part.
-_SOON, _FEW = 16, 0.01
-#: How much longer edges may be in the next of these rounds.
-_COARSER = 1.6
+#: After so many rounds it is enough if a round adds fewer than this part; so few are not worth turning edges for.
+_SOON, _FEW, _STRAY = 16, 0.01, 1e-3
+#: How much longer edges may be in the next of these rounds; rounds up to this part of the length looked for serve for
+#: shorter lengths as well.
+_COARSER, _SHARED = 1.6, 0.25
 #: Most triangles that are worked on.
 _MOST = 6_000_000
 
@@ -129,7 +131,10 @@ def divided(surface: Linked, step: DoubleArray) -> tuple[Linked, DoubleArray]:
     Linked
     (k,) float64, mm
     """
-    if kernels.longest(surface.triangles, surface.points, step) <= (2.0 * _LONG) ** 2:
+    if (
+        kernels.longest(surface.triangles, np.ones(len(surface.triangles), np.uint8), surface.points, step)
+        <= (2.0 * _LONG) ** 2
+    ):
         return surface, step
     held = _Store.of(surface, step)
     held.kept[: 3 * held.triangles] = _creases(surface, step)
@@ -139,8 +144,8 @@ def divided(surface: Linked, step: DoubleArray) -> tuple[Linked, DoubleArray]:
     return Linked(made.points, made.triangles, made.beyond, made.leaves, made.pinned), made.step
 
 
-def working(surface: Linked, step: DoubleArray) -> Working:
-    """Make the triangles for quads of some length.
+class Begun:
+    """Triangles on the way to those for quads of some length: as far as lengths do not matter yet that get shorter.
 
     Parameters
     ----------
@@ -148,15 +153,45 @@ def working(surface: Linked, step: DoubleArray) -> Working:
     step : (n,) float64, mm
         Length wanted of the coarse quads' edges, at each vertex.
     """
-    held = _Store.of(surface, step)
-    held.kept[: 3 * held.triangles] = _creases(surface, step)
-    marked = np.flatnonzero((held.kept[: len(surface.beyond)] > 0) | (surface.beyond < 0))
-    corner, turn = surface.triangles.ravel(), marked + np.where(marked % 3 == 2, -2, 1)
-    lines = np.stack([surface.points[corner[marked]], surface.points[corner[turn]]], axis=1)
-    held.weld()
-    held.make_finer()
-    held.make_coarser()
-    return held.packed(lines)
+
+    def __init__(self, surface: Linked, step: DoubleArray) -> None:
+        held = _Store.of(surface, step)
+        held.kept[: 3 * held.triangles] = _creases(surface, step)
+        marked = np.flatnonzero((held.kept[: len(surface.beyond)] > 0) | (surface.beyond < 0))
+        corner, turn = surface.triangles.ravel(), marked + np.where(marked % 3 == 2, -2, 1)
+        self._lines = np.stack([surface.points[corner[marked]], surface.points[corner[turn]]], axis=1)
+        held.weld()
+        held.make_finer()
+        lengths = held.lengths()
+        self._rest = [short for short in lengths if short > _SHARED * _SHORT]
+        held.make_coarser(lengths[: len(lengths) - len(self._rest)], 0.0)
+        self._held = held
+
+    def shorter(self, rows: IndexArray, times: DoubleArray, least: float, slope: float) -> None:
+        """Make the lengths wanted shorter.
+
+        Parameters
+        ----------
+        rows : (k,) int
+            Vertices of the surface.
+        times : (k,) float64
+            What their lengths are multiplied by.
+        least : float, mm
+            No shorter than this.
+        slope : float
+            How much longer they may be a millimetre farther on.
+        """
+        held = self._held
+        held.want[rows] = np.maximum(held.want[rows] * times, least)
+        n = held.count
+        kernels.graded(held.tri, held.link, held.leaves[:n], held.p[:n], held.want[:n], slope)
+
+    def worked(self) -> Working:
+        """The triangles for the lengths as they are now."""
+        held = copy.deepcopy(self._held)
+        held.make_finer()
+        held.make_coarser(self._rest, 0.5 * _LONG)
+        return held.packed(self._lines)
 
 
 @dataclass
@@ -205,7 +240,7 @@ class _Store:
 
     def make_finer(self) -> None:
         """Halve edges, the longest first, and turn others so that triangles stay as even as can be."""
-        most = kernels.longest(self.tri, self.p, self.want) / _LONG**2
+        most = kernels.longest(self.tri, self.alive, self.p, self.want) / _LONG**2
         coarse = [t for t in (256.0, 64.0, 16.0, 4.0) if t < most]
         for number, times in enumerate((*coarse, *[1.0] * _HALVINGS)):
             before = self.count
@@ -229,7 +264,7 @@ class _Store:
             added = self.count - before
             if times == 1.0 and (added == 0 or (number >= _SOON and added < _FEW * before)):
                 return
-            if self.count > before:
+            if added > _STRAY * before:
                 kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
 
     def _grow(self) -> None:
@@ -244,13 +279,15 @@ class _Store:
         self.want = np.concatenate([self.want, np.ones(n)])
         self.pinned = np.concatenate([self.pinned, np.zeros(n, np.uint8)])
 
-    def make_coarser(self) -> None:
-        """Draw vertices together that are too near to each other."""
+    def make_coarser(self, lengths: list[float], least: float) -> None:
+        """Draw vertices together that are too near to each other, by lengths in steps, one round after the other.
+
+        Edges get no longer than those lengths allow, or `least` if that is more.
+        """
         n = self.count
         wait = np.zeros(n)
-        lengths = self._lengths()
-        for number, short in enumerate(lengths):
-            longest = max(short * _LONG / _SHORT, 0.5 * _LONG)
+        for short in lengths:
+            longest = max(short * _LONG / _SHORT, least)
             kernels.drawn_together(
                 self.tri,
                 self.link,
@@ -264,14 +301,14 @@ class _Store:
                 short**2,
                 longest**2,
             )
-            if number >= len(lengths) - _TURNED:
+            if short == _SHORT:
                 kernels.turned(self.tri, self.link, self.kept, self.leaves, self.alive, self.p)
 
-    def _lengths(self) -> list[float]:
+    def lengths(self) -> list[float]:
         """How short, in steps, edges are that are drawn together in one round after the other."""
         some = self.tri[: self.triangles : max(1, self.triangles // 20_000)]
         away = np.linalg.norm(self.p[some[:, 0]] - self.p[some[:, 1]], axis=1) / self.want[some[:, 0]]
-        out = [_SHORT, _SHORT]
+        out = [_SHORT] * _TURNED
         while out[0] > float(np.median(away)) and len(out) < 12:
             out.insert(0, out[0] / _COARSER)
         return out
