@@ -44,3 +44,29 @@ def squares(faces, p, size, out, count):  # type: ignore[no-untyped-def]
         count[b] += 1
         count[c] += 1
         count[d] += 1
+
+
+@njit(cache=True, nogil=True)
+def upright(faces, p, sizes, normal, least):  # type: ignore[no-untyped-def]
+    """Unit normals of a net's vertices, and the size of one of each one's faces.
+
+    Where a normal comes to less than `least` along the given one, (n, 3), it is that.
+    """
+    out, size = np.zeros((len(p), 3)), np.zeros(len(p))
+    for f in range(len(faces)):
+        a, b, c, d = faces[f, 0], faces[f, 1], faces[f, 2], faces[f, 3]
+        ux, uy, uz = p[c, 0] - p[a, 0], p[c, 1] - p[a, 1], p[c, 2] - p[a, 2]
+        vx, vy, vz = p[d, 0] - p[b, 0], p[d, 1] - p[b, 1], p[d, 2] - p[b, 2]
+        x, y, z = uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx
+        for k in range(4):
+            v = faces[f, k]
+            out[v, 0] += x
+            out[v, 1] += y
+            out[v, 2] += z
+            size[v] = sizes[f]
+    for v in range(len(p)):
+        length = max(np.sqrt(out[v, 0] ** 2 + out[v, 1] ** 2 + out[v, 2] ** 2), 1e-12)
+        along = (out[v, 0] * normal[v, 0] + out[v, 1] * normal[v, 1] + out[v, 2] * normal[v, 2]) / length
+        for k in range(3):
+            out[v, k] = normal[v, k] if along < least else out[v, k] / length
+    return out, size

@@ -342,16 +342,19 @@ def _drawn_in(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2
 
 
 @njit(cache=True, nogil=True)
-def graded(tri, beyond, leaves, p, step, slope):  # type: ignore[no-untyped-def]
+def graded(tri, beyond, leaves, p, step, slope, rows):  # type: ignore[no-untyped-def]
     """Shorten steps until none is longer than a neighbour's by more than `slope` for each mm between them.
 
-    Vertices wait in a ring until their neighbours have been looked at; whatever gets shorter waits again.
+    `rows` are those whose steps may be too short for their neighbours', the shortest first. They wait in a ring until
+    their neighbours have been looked at; whatever gets shorter waits again.
     """
     corner = tri.ravel()
     n = len(p)
-    waits, queue = np.ones(n, np.uint8), np.argsort(step)
+    waits, queue = np.zeros(n, np.uint8), np.empty(n, np.int64)
     around = np.empty(ROOM, np.int32)
-    first, count = 0, n
+    first, count = 0, len(rows)
+    for i in range(count):
+        waits[rows[i]], queue[i] = 1, rows[i]
     while count > 0:
         v = queue[first]
         first, count = (first + 1) % n, count - 1

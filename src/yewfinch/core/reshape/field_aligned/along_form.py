@@ -159,7 +159,8 @@ def _worked(own: Linked, edge: float, factor: DoubleArray, bent: float, symmetri
     """The triangles for edges of the lengths wanted, where the form bends shorter ones."""
     own, step = divided(own, _COARSE * edge * factor)
     if float(step.max()) > 1.001 * float(step.min()):
-        working_kernels.graded(own.triangles, own.beyond, own.leaves, own.points, step, _GRADING)
+        every = np.argsort(step)
+        working_kernels.graded(own.triangles, own.beyond, own.leaves, own.points, step, _GRADING, every)
     begun = Begun(own, step)
 
     def made() -> Working:

@@ -214,14 +214,7 @@ def _slid(net: Quads, p: DoubleArray, tree: NearestTree, hints: IndexArray | Non
 
     Those of a thin part that are nearer to its other side are looked for from above the net.
     """
-    across = np.cross(p[net.faces[:, 2]] - p[net.faces[:, 0]], p[net.faces[:, 3]] - p[net.faces[:, 1]])
-    out, size = np.zeros_like(p), np.zeros(len(p))
-    for k in range(3):
-        out[:, k] = np.bincount(net.faces.ravel(), np.repeat(across[:, k], 4), len(p))
-    out /= np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-12)
-    lost = np.einsum("nk,nk->n", out, net.normals) < _FACING
-    out[lost] = net.normals[lost]
-    size[net.faces] = net.size[:, None]
+    out, size = kernels.upright(net.faces, p, net.size, net.normals, _FACING)
     found = tree.find(p, hints)
     sure = np.einsum("nk,nk->n", tree.normals(found.rows), out) > _FACING
     at = np.where(sure[:, None], tree.places(found), p)

@@ -184,7 +184,8 @@ class Begun:
         held = self._held
         held.want[rows] = np.maximum(held.want[rows] * times, least)
         n = held.count
-        kernels.graded(held.tri, held.link, held.leaves[:n], held.p[:n], held.want[:n], slope)
+        first = rows[np.argsort(held.want[rows])].astype(np.int64)
+        kernels.graded(held.tri, held.link, held.leaves[:n], held.p[:n], held.want[:n], slope, first)
 
     def worked(self) -> Working:
         """The triangles for the lengths as they are now."""
