@@ -23,8 +23,8 @@ from yewfinch.core.sitter.noise import Noise, no_noise
 #: A click in so many is a gross one, which lies anywhere within so many mm of where it should (choice).
 _GROSS, _ASTRAY_MM = 0.02, 30.0
 #: Limits of the test value above which a gross click is likelier than a good one, chi squared with two degrees of
-#: freedom (1 in 1800 and 1 in 8000), and how far below it a mark is taken back.
-_SOONEST, _LATEST, _BACK = 15.0, 18.0, 5.2
+#: freedom (1 in 3000 and 1 in 8000), and how far below it a mark is taken back.
+_SOONEST, _LATEST, _BACK = 16.0, 18.0, 5.2
 #: A mark that was left out so often is not taken back: without it the others look better than they are.
 _OUT_FOR_GOOD = 2
 #: Above this value marks are left out several at a time.
