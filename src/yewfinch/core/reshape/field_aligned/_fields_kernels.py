@@ -86,7 +86,7 @@ def _turned(ox, oy, oz, nx, ny, nz, k):  # type: ignore[no-untyped-def]
     return -x, -y, -z
 
 
-@njit(cache=True, parallel=LOOPS)
+@njit(cache=True, nogil=True, parallel=LOOPS)
 def even_crosses(starts, ring, weight, x, n, o, fixed, pull, towards, rounds):  # type: ignore[no-untyped-def]
     """Crosses o at x turned towards their neighbours'; where `fixed` is 1 they stay, and `pull` is how much, against
     all neighbours together, they are drawn to the direction `towards`.
@@ -179,7 +179,7 @@ def arms_of(o, n):  # type: ignore[no-untyped-def]
     return out
 
 
-@njit(cache=True, parallel=LOOPS)
+@njit(cache=True, nogil=True, parallel=LOOPS)
 def even_places(starts, ring, weight, x, n, arms, step, p, held, line, rounds):  # type: ignore[no-untyped-def]
     """Lattice places p moved towards where the lattices of their neighbours agree.
 

@@ -182,7 +182,7 @@ def halved(tri, beyond, kept, leaves, alive, p, want, count, triangles, most2): 
     return count, triangles
 
 
-@njit(cache=True, parallel=LOOPS)
+@njit(cache=True, nogil=True, parallel=LOOPS)
 def turned(tri, beyond, kept, leaves, alive, p):  # type: ignore[no-untyped-def]
     """Turn edges of nearly flat pairs of triangles where that makes the least of their angles greater; how many.
 
@@ -197,7 +197,10 @@ def turned(tri, beyond, kept, leaves, alive, p):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, nogil=True)
 def _turned_in(tri, beyond, kept, leaves, alive, p, slab, only):  # type: ignore[no-untyped-def]
-    """Turn edges of which all four corners lie in slab `only`, or of `NONE` those of which they do not."""
+    """Turn edges of which all four corners lie in slab `only`, or of `NONE` those of which they do not.
+
+    What another thread is changing has all its corners in another slab, before and after.
+    """
     corner = tri.ravel()
     ring, done = np.empty(ROOM, np.int32), 0
     for h in range(len(corner)):
@@ -256,7 +259,7 @@ def _fits(p, v, b, c, d, far2):  # type: ignore[no-untyped-def]
     return was == 0.0 or (dot > 0.0 and dot * dot > 0.09 * was * now)
 
 
-@njit(cache=True, parallel=LOOPS)
+@njit(cache=True, nogil=True, parallel=LOOPS)
 def drawn_together(tri, beyond, kept, leaves, alive, pinned, p, want, wait, shortest2, longest2):  # type: ignore[no-untyped-def]
     """One look at each vertex: drawn along its shortest edge into the other end, where that is short enough.
 

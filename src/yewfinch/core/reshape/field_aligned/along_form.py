@@ -17,7 +17,7 @@ from yewfinch.core.mesh.surface.order import in_face_order
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.reshape.field_aligned import _working_kernels as working_kernels
-from yewfinch.core.reshape.field_aligned.even import Ground, Quads, evened, free_rows, quartered
+from yewfinch.core.reshape.field_aligned.even import Ground, Quads, evened, quartered
 from yewfinch.core.reshape.field_aligned.fields import fields, neighbours
 from yewfinch.core.reshape.field_aligned.form import ON, bends, wishes
 from yewfinch.core.reshape.field_aligned.gather import gathered
@@ -114,7 +114,7 @@ def along_form(
     )
     settled = evened(net, ground, half=symmetric, progress=part(progress, 0.65, 0.9))
     progress(0.9, "putting it in order")
-    free, size, places, normals = free_rows(net), net.size, work.points, work.normals
+    free, size, places, normals = net.free(), net.size, work.points, work.normals
     whole, quads, mirror = settled, net.faces, None
     if symmetric:
         whole, quads, mirror = _mirrored(net, settled)

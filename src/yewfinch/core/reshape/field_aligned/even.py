@@ -23,8 +23,8 @@ _ABOVE = 0.45
 _OVER = 1.5
 #: What the middle of a face lacks is made up for up to so many edges.
 _LACK = 0.3
-#: Rounds at the end in which the net is drawn to what it leaves out.
-_REACHING = 14
+#: Rounds at the end in which the net is drawn to what it leaves out, and the last of these, in which only to that.
+_REACHING, _ALONE = 14, 4
 
 
 @dataclass(frozen=True, eq=False)
@@ -58,6 +58,14 @@ class Quads:
     def on_plane(self) -> IndexArray:
         """Rows of rims in the plane x = 0."""
         return self.rim[np.abs(self.points[self.rim, 0]) < ON]
+
+    def free(self) -> npt.NDArray[np.bool_]:
+        """Which vertices are bound to no rim, crease or corner, (n,)."""
+        out = np.ones(len(self.points), bool)
+        out[self.creased] = False
+        out[self.rim] = False
+        out[self.corners] = False
+        return out
 
 
 def quartered(coarse: Coarse) -> Quads:
@@ -161,7 +169,7 @@ def evened(
     aims, normals = ground.places, ground.normals
     for number in range(rounds + 1):
         progress(number / (rounds + 1), "evening the quads out")
-        if 0 < number <= rounds - 4:
+        if 0 < number <= rounds - _ALONE:
             total, count = np.zeros_like(p), np.zeros(len(p))
             kernels.squares(net.faces, p, net.size, total, count)
             some = count > 0
@@ -179,19 +187,12 @@ def evened(
             p[held] = ground.lines.places(ground.lines.find(p[held]))
         if half:
             p[plane, 0] = 0.0
-    p = _balanced(net, p, ground.true, free_rows(net))
+    free = ~on_line
+    free[net.corners] = False
+    p = _balanced(net, p, ground.true, free)
     if half:
         p[plane, 0] = 0.0
     return p
-
-
-def free_rows(net: Quads) -> npt.NDArray[np.bool_]:
-    """Which vertices are bound to no rim, crease or corner, (n,)."""
-    out = np.ones(len(net.points), bool)
-    out[net.creased] = False
-    out[net.rim] = False
-    out[net.corners] = False
-    return out
 
 
 def _balanced(net: Quads, p: DoubleArray, tree: NearestTree, free: npt.NDArray[np.bool_]) -> DoubleArray:
