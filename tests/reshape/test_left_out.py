@@ -37,7 +37,9 @@ def test_a_tip_is_reached():
     made = reached(points, faces, size, places, normals, tree, free)
     assert away(points, faces, places).max() > 9.0
     assert away(made, faces, places).max() < 1.5
-    assert trimesh.proximity.closest_point(mesh, made)[1].max() < 0.2  # and nothing was drawn off it
+    assert (
+        trimesh.proximity.closest_point(mesh, made)[1].max() < 0.6
+    )  # and nothing was drawn off it by more than a fifth of an edge
     assert not crosses_itself(made, faces[:, :3])
 
 

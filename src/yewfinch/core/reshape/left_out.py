@@ -9,8 +9,8 @@ from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
-#: What is farther away than so many edges is left out.
-_FAR = 0.12
+#: What is farther away than so many edges is left out; and what is worth uneven quads.
+_FAR, _LOST = 0.12, 0.5
 #: Rounds of reaching out without crossings, and of taking back in each what crosses.
 _ROUNDS, _BACK = 6, 6
 
@@ -22,6 +22,7 @@ def drawn_out(
     places: DoubleArray,
     normals: DoubleArray,
     tree: NearestTree | None = None,
+    far: float = _FAR,
 ) -> tuple[DoubleArray, npt.NDArray[np.bool_], NearestTree]:
     """Move the corners of the nearest faces towards what is left out, that which is farther away counting for more.
 
@@ -37,6 +38,8 @@ def drawn_out(
         Places of the surface, mm, and its unit normals there; faces that look away from these are not moved for them.
     tree : NearestTree, optional
         Of an earlier look at the same faces; its vertices are moved.
+    far : float
+        What is farther away than so many edges is left out.
 
     Returns
     -------
@@ -51,16 +54,16 @@ def drawn_out(
     else:
         tree.move(points)
     found = tree.find(places)
-    reach = (_FAR * size[tree.order[found.rows] % len(faces)]) ** 2
+    reach = (far * size[tree.order[found.rows] % len(faces)]) ** 2
     again = found.squares > reach / 4
-    far = found.squares > reach
-    far &= np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.0
-    if not far.any():
+    away = found.squares > reach
+    away &= np.einsum("nk,nk->n", tree.normals(found.rows), normals) > 0.0
+    if not away.any():
         return points, again, tree
-    way = places[far] - tree.places(found)[far]
-    corners = tree.corners[found.rows[far]].astype(np.int64).ravel()
-    s, t = found.weights[far].T
-    share = np.stack([1.0 - s - t, s, t], axis=1) * np.linalg.norm(way, axis=1)[:, None] ** 6
+    way = places[away] - tree.places(found)[away]
+    corners = tree.corners[found.rows[away]].astype(np.int64).ravel()
+    s, t = found.weights[away].T
+    share = np.stack([1.0 - s - t, s, t], axis=1) * np.linalg.norm(way, axis=1)[:, None]
     total = np.bincount(corners, share.ravel(), len(points))
     out, some = points.copy(), total > 0
     for k in range(3):
@@ -78,7 +81,7 @@ def reached(
     free: npt.NDArray[np.bool_],
     mirror: IndexArray | None = None,
 ) -> DoubleArray:
-    """A net that does not cross itself drawn out to what it leaves out, as far as it does not come to cross itself.
+    """A net drawn out to what it leaves out by more than half an edge, as far as it does not come to cross itself.
 
     Parameters
     ----------
@@ -98,7 +101,7 @@ def reached(
     triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
     tree, now = None, points
     for _ in range(_ROUNDS):
-        moved, again, tree = drawn_out(now, faces, size, places, normals, tree)
+        moved, again, tree = drawn_out(now, faces, size, places, normals, tree, _LOST)
         places, normals = places[again], normals[again]
         gone = free & (moved != now).any(axis=1)
         if mirror is not None:

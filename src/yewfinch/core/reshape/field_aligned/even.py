@@ -23,8 +23,8 @@ _ABOVE = 0.45
 _OVER = 1.5
 #: What the middle of a face lacks is made up for up to so many edges.
 _LACK = 0.3
-#: Rounds at the end in which the net is drawn to what it leaves out, and the last of these, in which only to that.
-_REACHING, _ALONE = 14, 4
+#: Rounds at the end in which the net is drawn to what it leaves out.
+_REACHING = 14
 
 
 @dataclass(frozen=True, eq=False)
@@ -169,7 +169,7 @@ def evened(
     aims, normals = ground.places, ground.normals
     for number in range(rounds + 1):
         progress(number / (rounds + 1), "evening the quads out")
-        if 0 < number <= rounds - _ALONE:
+        if number:
             total, count = np.zeros_like(p), np.zeros(len(p))
             kernels.squares(net.faces, p, net.size, total, count)
             some = count > 0
