@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from yewfinch.core.mesh.surface.surface import triangles_apart, triangles_of
+from yewfinch.core.reshape.field_aligned import _slabs_kernels as shared_out
 from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
 from yewfinch.core.reshape.field_aligned import _working_kernels as kernels
 from yewfinch.core.shared import warmup
@@ -373,6 +374,9 @@ def _warm() -> None:
     _, count = net.is_sound(0, tri, beyond, leaves, mark, 2, one, two)
     net.turn(0, tri.copy(), beyond.copy(), kept, leaves.copy())
     net.draw_in(0, tri, beyond, kept, leaves, alive, one, count)
+    slab = shared_out.slabs(np.zeros((4, 3)))
+    shared_out.inside_by_triangles(tri, alive, slab)
+    shared_out.inside_by_ring(np.zeros(5, INDEX), np.empty(0, INDEX), slab)
 
 
 warmup.register("half edges", _warm)
