@@ -132,10 +132,8 @@ def divided(surface: Linked, step: DoubleArray) -> tuple[Linked, DoubleArray]:
     Linked
     (k,) float64, mm
     """
-    if (
-        kernels.longest(surface.triangles, np.ones(len(surface.triangles), np.uint8), surface.points, step)
-        <= (2.0 * _LONG) ** 2
-    ):
+    every = np.ones(len(surface.triangles), np.uint8)
+    if kernels.longest(surface.triangles, every, surface.points, step) <= (2.0 * _LONG) ** 2:
         return surface, step
     held = _Store.of(surface, step)
     held.kept[: 3 * held.triangles] = _creases(surface, step)
