@@ -45,7 +45,7 @@ def test_measures_go_in_proportion_from_the_norm_through_the_person(sex, age, se
     edit, key = exaggerating.begin(p, "head", usual)
     p.perform(edit)
     assert (p.surface("head").positions == was).all()
-    for k in (0.0, 2.0, 1.0):
+    for k in (0.0, 2.0, 3.0, 1.0):
         p.perform(exaggerating.exaggerate(p, "head", key, k))
         assert exaggerating.strength(p, "head", key) == pytest.approx(k)
         now = _measures(p.landmarks())

@@ -63,17 +63,24 @@ def test_a_stroke_at_half_strength_shows_as_it_was_drawn_and_is_twice_as_strong_
     np.testing.assert_allclose(portrait.surface("clay").positions - before, -2 * drawn, atol=1e-4)
 
 
-def test_a_layer_may_do_something_else_below_zero(tmp_path):
-    """Other steps at strengths below 0: weighed, worked on, saved, duplicated, merged; zero equals never worked."""
+def test_a_layer_may_do_something_else_below_zero_and_beyond_full_strength(tmp_path):
+    """Other steps below 0 and above 1: weighed, worked on, saved, duplicated, merged; zero equals never worked."""
     portrait, rng = with_ball(), np.random.default_rng(2)
     surface = portrait.surface("clay")
     plain = surface.positions.copy()
-    over, under = (rng.normal(0, 1, plain.shape) for _ in range(2))
-    under[: len(under) // 2] = over[: len(over) // 2]  # elsewhere the same
-    edit, key = form_layers.lay(portrait, "clay", over, "Both ways", 0.0, under)
+    over, under, far = (rng.normal(0, 1, plain.shape) for _ in range(3))
+    for other in (under, far):
+        other[: len(other) // 2] = over[: len(over) // 2]  # elsewhere the same
+    edit, key = form_layers.lay(portrait, "clay", over, "Both ways", 0.0, under, far)
     portrait.perform(edit)
     np.testing.assert_array_equal(surface.positions, plain)
-    for strength, steps in ((1.5, 1.5 * over), (-0.5, -0.5 * under), (-1.0, -under), (2.0, 2.0 * over)):
+    for strength, steps in (
+        (0.5, 0.5 * over),
+        (1.5, over + 0.5 * far),
+        (-0.5, -0.5 * under),
+        (-1.0, -under),
+        (2.0, over + far),
+    ):
         weighed(portrait, key, strength)
         np.testing.assert_allclose(surface.positions, plain + steps, atol=2e-5)
     weighed(portrait, key, -0.5)
@@ -88,7 +95,7 @@ def test_a_layer_may_do_something_else_below_zero(tmp_path):
     container.save(portrait, tmp_path / "both.yewfinch")
     again = container.load(tmp_path / "both.yewfinch")
     np.testing.assert_array_equal(again.surface("clay").positions, here)
-    for strength in (1.0, -1.0):
+    for strength in (1.0, 1.7, -1.0):
         weighed(portrait, key, strength)
         weighed(again, key, strength)
         np.testing.assert_array_equal(again.surface("clay").positions, surface.positions)

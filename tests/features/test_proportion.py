@@ -34,7 +34,7 @@ def test_distances_of_any_points_grow_in_proportion():
         keep = _lengths(person, ends) > 40.0  # of very short ones no part makes sense
         distances = Distances(ends[keep], distances.usual[keep])
         steps = in_proportion(person, person - norm, distances)
-        for amount in (0.5, 1.0, 2.0):
+        for amount in (0.5, 1.0):
             straight.append(_off(person, person - norm, distances, amount))
             mended.append(_off(person, steps, distances, amount))
         moved.append(np.linalg.norm(steps - (person - norm), axis=1).max())
@@ -78,10 +78,11 @@ def test_a_surface_is_kept_clear_while_its_landmarks_go_where_they_are_to():
     amounts = (2.0, 1.0)
     triangles = surface.triangles()
     assert len(crossings(at + 2.0 * steps, triangles)) > 20
-    alone = kept_clear(surface, steps, amounts)
+    alone, left = kept_clear(surface, steps, amounts)
     found = kept_clear_in_place(surface, steps, amounts, places, [])
     for amount in amounts:
         assert not len(crossings(at + amount * found, triangles))
+    assert left == 0
     off = [np.linalg.norm(places.of(s) - places.of(steps), axis=1).max() for s in (alone, found)]
     assert off[0] > 0.3
     assert off[1] < 0.2
@@ -94,17 +95,17 @@ def test_a_surface_goes_along_with_landmarks_that_are_put_in_proportion():
     at = surface.positions.astype(float)
     there = places.of(at)
     steps = np.zeros((len(at), 3))
-    steps[:, 2] = 0.4 * at[:, 0]  # across what lies along the first axis
+    steps[:, 2] = 0.8 * at[:, 0]  # across what lies along the first axis
     ends = np.array([[0, 2], [1, 3]])
     now = _lengths(there - places.of(steps), ends)
     distances = Distances(ends, now)
-    before = _off(there, places.of(steps), distances, 2.0)
+    before = _off(there, places.of(steps), distances, 1.0)
     found = proportional(surface, steps, places, distances, [])
     assert before.min() > 0.04
-    assert _off(there, places.of(found), distances, 2.0).max() < 0.02
+    assert _off(there, places.of(found), distances, 1.0).max() < 0.02
     # smoothly: neighbours go nearly as far
     first, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
-    assert np.linalg.norm((found - steps)[first] - (found - steps)[ring], axis=1).max() < 1.0
+    assert np.linalg.norm((found - steps)[first] - (found - steps)[ring], axis=1).max() < 2.0
 
 
 def test_what_crossed_before_gives_no_leave_to_cross_elsewhere():
@@ -123,7 +124,8 @@ def test_what_crossed_before_gives_no_leave_to_cross_elsewhere():
     steps[upper, 2] = -2.4 * np.exp(-((far[upper] / 3.0) ** 2))
     amounts = (2.0, 0.3, 0.6, 1.0)
     assert len(crossings(at + 2.0 * steps, triangles)) > before
-    found = kept_clear(surface, steps, amounts)
+    found, left = kept_clear(surface, steps, amounts)
+    assert left == 0
     for amount in amounts:
         pairs = crossings(at + amount * found, triangles)
         assert len(pairs) <= before

@@ -35,8 +35,9 @@ _FITTED = 8
 _ON, _LOOSE = 0.2, 0.6
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
-#: Amounts of steps at which a surface has to be clear of itself beyond the person, and between it and the norm.
-BEYOND, BETWEEN = (2.0, 0.3, 0.6, 1.0), (-1.0, -0.3, -0.6)
+#: Amounts of steps at which a surface has to be clear of itself beyond the person, a little farther than it goes, too, so
+#: that rounding brings nothing across; and between it and the norm.
+BEYOND, BETWEEN = (1.02, 0.3, 0.6, 1.0), (-1.0, -0.3, -0.6)
 #: All amounts are looked at by turns, so many times, with so many rounds for each.
 _TURNS, _FEW = 6, 6
 #: How far what crosses goes over to going the same way in each of these.
@@ -266,8 +267,12 @@ def eye_step_from_norm(at: DoubleArray, steps: DoubleArray, eye: Eye) -> DoubleA
 
 
 def kept_clear(
-    surface: Surface, steps: DoubleArray, amounts: Sequence[float], progress: Progress = silent
-) -> DoubleArray:
+    surface: Surface,
+    steps: DoubleArray,
+    amounts: Sequence[float],
+    progress: Progress = silent,
+    before: int | None = None,
+) -> tuple[DoubleArray, int]:
     """The same steps, evened out where a surface would come to cross itself with so much of them.
 
     Parameters
@@ -278,14 +283,18 @@ def kept_clear(
         The farthest first, then those on the way.
     progress : Progress
         May cancel.
+    before : int, optional
+        How many pairs of triangles cross without steps, if that is known.
 
     Returns
     -------
-    (n, 3) float64, mm
+    steps : (n, 3) float64, mm
+    left : int
+        How many more pairs cross with some of these amounts than without steps, all together.
     """
     at, triangles = surface.positions.astype(np.float64), surface.triangles()
     one, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring.astype(np.int64)
-    before = len(crossings(at, triangles))
+    before = len(crossings(at, triangles)) if before is None else before
     out = steps.copy()
 
     def evened(pairs: npt.NDArray[np.int64], rings: int, together_by: float = _TOGETHER) -> npt.NDArray[np.bool_]:
@@ -338,8 +347,8 @@ def kept_clear(
                 clear = False
                 touched(evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0))
         if clear:
-            break
-    return out
+            return out, 0
+    return out, sum(max(len(crossed(amount)) - before, 0) for amount in amounts)
 
 
 def steps_of_measure(

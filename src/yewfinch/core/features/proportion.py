@@ -23,8 +23,8 @@ from yewfinch.core.sitter.towards import thin_plate
 
 #: A distance may be off by this part of what it should be.
 _WITHIN = 0.012
-#: Amounts of steps beyond the person at which distances are looked at.
-_LOOKED_AT = (0.5, 1.0, 1.5, 2.0)
+#: Amounts of steps at which distances are looked at.
+_LOOKED_AT = (0.5, 1.0)
 #: Aims below this part of the person's own distance are left alone: nothing sensible is that short.
 _SHORTEST = 0.4
 #: Landmarks go along with one that is corrected up to about this distance, mm, by this part.
@@ -74,6 +74,10 @@ class Distances:
 
     ends: npt.NDArray[np.int64]
     usual: DoubleArray
+
+    def between(self, points: DoubleArray) -> DoubleArray:
+        """How large they are between points (n, 3) mm, (p,) mm."""
+        return np.asarray(np.linalg.norm(points[self.ends[:, 0]] - points[self.ends[:, 1]], axis=1))
 
 
 def in_proportion(places: DoubleArray, steps: DoubleArray, distances: Distances) -> DoubleArray:
@@ -177,21 +181,20 @@ def kept_clear_in_place(
     """
     at, triangles = surface.positions.astype(np.float64), surface.triangles()
     there, aims = places.of(at), places.of(steps)
-    out = kept_clear(surface, steps, amounts, part(progress, 0.0, 0.6))
+    before = len(crossings(at, triangles))
+    out, crossed = kept_clear(surface, steps, amounts, part(progress, 0.0, 0.6), before)
     if len(there) < _FEWEST:
         return out
-    before = len(crossings(at, triangles))
     best: tuple[int, float, DoubleArray] | None = None
     for turn in range(_BACK + 1):
         left = aims - places.of(out)
         worst = float(np.linalg.norm(left, axis=1).max(initial=0.0))
-        crossed = sum(max(len(crossings(at + amount * out, triangles)) - before, 0) for amount in amounts)
         if best is None or (crossed, worst) < best[:2]:
             best = crossed, worst, out
         if turn == _BACK or (worst < _NEAR and not crossed):
             break
         share = part(progress, 0.6 + 0.4 * turn / _BACK, 0.6 + 0.4 * (turn + 1) / _BACK)
-        out = kept_clear(surface, out + _field(surface, there, left, eyes), amounts, share)
+        out, crossed = kept_clear(surface, out + _field(surface, there, left, eyes), amounts, share, before)
     assert best is not None
     return best[2]
 

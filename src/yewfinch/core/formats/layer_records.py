@@ -25,6 +25,9 @@ from yewfinch.core.shared.phrases import phrase
 STATE = "pieces/{}/{}.npy"
 LEAVES, VALUES = "pieces/{}/layers-{}-{}-leaves.npy", "pieces/{}/layers-{}-{}.npy"
 
+#: Steps that a layer keeps apart for some strengths.
+_APART = ("below", "above")
+
 #: Reads a member of a width and type, of any length; None if there is none.
 Read = Callable[[str, int, str], np.ndarray | None]
 
@@ -38,6 +41,7 @@ class LayerRecord(msgspec.Struct):
     visible: bool = True
     masked: bool = False
     below: bool = False
+    above: bool = False
 
 
 class StackRecord(msgspec.Struct):
@@ -80,7 +84,7 @@ def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
             "level": s.level,
             "layers": [
                 {"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None}
-                | ({"below": True} if v.below is not None else {})
+                | {k: True for k in _APART if k in v.sheets()}
                 for v in s.layers
             ],
         }
@@ -100,8 +104,7 @@ def layer_arrays(portrait: Portrait, piece: Piece) -> dict[str, np.ndarray]:
         sheets = (
             {"base": stack.base}
             | {v.id: v.steps for v in stack.layers}
-            | {f"{v.id}-mask": v.mask for v in stack.layers if v.mask is not None}
-            | {f"{v.id}-below": v.below for v in stack.layers if v.below is not None}
+            | {f"{v.id}-{k}": sheet for v in stack.layers for k, sheet in v.sheets().items() if k != "steps"}
         )
         for key, sheet in sheets.items():
             leaves, values = sheet.table()
@@ -208,10 +211,10 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
             if not WEAKEST <= v.strength <= STRONGEST:
                 raise bad
             mask = sheet(f"{v.id}-mask", 1, "u1") if v.masked else None
-            below = sheet(f"{v.id}-below", 3, "<f4") if v.below else None
+            apart = {k: sheet(f"{v.id}-{k}", 3, "<f4") for k in _APART if getattr(v, k)}
             steps = sheet(v.id, 3, "<f4")
-            if below is not None and not set(below.leaves) <= set(steps.leaves):
+            if not all(set(one.leaves) <= set(steps.leaves) for one in apart.values()):
                 raise bad
-            layers.append(FormLayer(v.id, v.name, steps, v.strength, v.visible, mask, below))
+            layers.append(FormLayer(v.id, v.name, steps, v.strength, v.visible, mask, **apart))
         out.append(Stack(surface.faces, record.level, sheet("base", 3, "<f4"), tuple(layers)))
     return piece, tuple(out)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 import numpy as np
 
@@ -33,6 +34,8 @@ class FormLayer:
         (n, 1) uint8: how far the layer is held off, 255 wholly.
     below : SparseRows or None
         (n, 3) float32, mm: what is added to the steps while the strength is less than 0, at rows of theirs.
+    above : SparseRows or None
+        (n, 3) float32, mm: what all beyond full strength adds besides, for each 1 that it is beyond, at rows of theirs.
     """
 
     id: str
@@ -42,6 +45,12 @@ class FormLayer:
     visible: bool = True
     mask: SparseRows | None = None
     below: SparseRows | None = None
+    above: SparseRows | None = None
+
+    def sheets(self) -> dict[str, SparseRows]:
+        """All that it keeps for rows, by name."""
+        every = {"steps": self.steps, "mask": self.mask, "below": self.below, "above": self.above}
+        return {name: sheet for name, sheet in every.items() if sheet is not None}
 
     def share(self, rows: IndexArray) -> DoubleArray:
         """How much of its steps shows at rows, (k,)."""
@@ -50,11 +59,18 @@ class FormLayer:
             out *= 1.0 - np.asarray(self.mask.at(rows)[:, 0], np.float64) / 255.0
         return out
 
+    def steps_at(self, rows: IndexArray, strength: float) -> DoubleArray:
+        """What it adds to rows for each 1 of such a strength, (k, 3) mm, were it held off nowhere."""
+        steps = np.asarray(self.steps.at(rows), np.float64)
+        if self.below is not None and strength < 0.0:
+            steps += np.asarray(self.below.at(rows), np.float64)
+        if self.above is not None and strength > 1.0:
+            steps += (1.0 - 1.0 / strength) * np.asarray(self.above.at(rows), np.float64)
+        return steps
+
     def shown(self, rows: IndexArray) -> DoubleArray:
         """What it adds to rows, (k, 3) mm."""
-        steps = np.asarray(self.steps.at(rows), np.float64)
-        if self.below is not None and self.strength < 0.0:
-            steps += np.asarray(self.below.at(rows), np.float64)
+        steps = self.steps_at(rows, self.strength)
         steps *= self.share(rows)[:, None] if self.mask is not None else (self.strength if self.visible else 0.0)
         return steps
 
@@ -194,8 +210,8 @@ def turned(stack: Stack, rows: IndexArray, turn: DoubleArray) -> Stack:
     """All steps at rows turned along with the form: each (3,) times its (3, 3) of `turn`."""
     layers = []
     for layer in stack.layers:
-        below = None if layer.below is None else _turned(layer.below, rows, turn)
-        layers.append(replace(layer, steps=_turned(layer.steps, rows, turn), below=below))
+        steps: dict[str, Any] = {k: _turned(v, rows, turn) for k, v in layer.sheets().items() if k != "mask"}
+        layers.append(replace(layer, **steps))
     return replace(stack, layers=tuple(layers))
 
 

@@ -39,6 +39,8 @@ from yewfinch.core.features.lids.lid_form import lid_surface
 from yewfinch.core.features.proportion import Distances, Places, kept_clear_in_place, proportional
 from yewfinch.core.features.softly import softened
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
+from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.sculpt.form_layers import FormLayer
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
@@ -244,13 +246,34 @@ def _layer(
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
     around = list(_near(portrait, piece).values())
     known = [pupils.get(f"p_{eyes.side_of(eye)}") for eye in around]
-    beyond = with_eyes(held.surface, steps, around, beyond=True)
+    # of a region nothing beside it is moved so as to keep landmarks in their places
+    places, distances = _measured(portrait, "" if region else piece, usual)
+    beyond = _taken_on(held.surface, steps, around, places, distances, part(progress, 0.0, 0.35))
+    at = held.surface.positions.astype(np.float64)
+    there = held.surface.moved((at + beyond).astype(np.float32))
+    moved = [moved_by(eye, eye_step(at, beyond, np.array(eye.place), _LIDS * eye.radius)) for eye in around]
+    # from twice on by itself: what it takes to be clear there is not asked of what comes before
+    own, twice = distances.between(places.of(at)), distances.between(places.of(at + beyond))
+    last = replace(distances, usual=2.0 * twice - (own + 2.0 * (own - distances.usual)))
+    farther = _taken_on(there, beyond, moved, places, last, part(progress, 0.35, 0.7))
     between = with_eyes(held.surface, steps, around, beyond=False, known=known)
-    places, distances = _measured(portrait, piece, usual)
-    beyond = proportional(held.surface, beyond, places, distances, around)
-    beyond = kept_clear_in_place(held.surface, beyond, BEYOND, places, around, part(progress, 0.0, 0.7))
-    between = kept_clear(held.surface, between, BETWEEN, part(progress, 0.7, 1.0))
-    return form_layers.lay(portrait, piece, beyond, name, 0.0, between)
+    between, _ = kept_clear(held.surface, between, BETWEEN, part(progress, 0.7, 1.0))
+    return form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther)
+
+
+def _taken_on(
+    surface: Surface,
+    steps: DoubleArray,
+    around: Sequence[Eye],
+    places: Places,
+    distances: Distances,
+    progress: Progress,
+) -> DoubleArray:
+    """Steps that take a surface farther from the norm than it is, (n, 3) mm: lids stay on the eyes round it, measures
+    grow in proportion, nothing crosses.
+    """
+    out = proportional(surface, with_eyes(surface, steps, around, beyond=True), places, distances, around)
+    return kept_clear_in_place(surface, out, BEYOND, places, around, progress)
 
 
 def _measured(portrait: Portrait, piece: str, usual: Mapping[str, DoubleArray]) -> tuple[Places, Distances]:
@@ -298,11 +321,9 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
     weighed = form_layers.weigh(portrait, piece, key, k - 1.0)
     changes: list[Change] = list(weighed.changes)
     every = np.arange(len(held.surface), dtype=INDEX)
-    steps = np.asarray(layer.steps.at(every), np.float64)
-    below = steps if layer.below is None else steps + np.asarray(layer.below.at(every), np.float64)
     plain = held.surface.positions.astype(np.float64) - layer.shown(every)
     for name, eye in _near(portrait, piece).items():
-        now = moved_by(eye, _of_eye(plain, (below, steps), eye, layer.strength, k - 1.0))
+        now = moved_by(eye, _of_eye(plain, layer, eye, k - 1.0))
         changes.append(
             PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
         )
@@ -312,43 +333,52 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
             if p.lids is not None and p.lids_of == name
         ]
     for held_teeth in [p for p in portrait.pieces.values() if p.teeth is not None and p.teeth.clay == piece]:
-        step = (k - 1.0 - layer.strength) * _of_mouth(portrait, piece, steps)
+        step = _of_mouth(portrait, piece, layer, k - 1.0)
         now_teeth = moved_teeth(standing_teeth(held_teeth), np.eye(3), 1.0, step)
         changes.append(with_teeth(held_teeth, now_teeth))
     return Edit(phrase("{0} {1:.2f} times", layer.name, k), tuple(changes))
 
 
-def _of_mouth(portrait: Portrait, piece: str, steps: DoubleArray) -> DoubleArray:
-    """The step of teeth at full strength, (3,) mm: they are rigid, and go as the mean of the lips' lines."""
+def _of_mouth(portrait: Portrait, piece: str, layer: FormLayer, then: float) -> DoubleArray:
+    """The step of teeth from a layer's strength to another, (3,) mm: they are rigid, and go as the mean of the lips'
+    lines.
+    """
     if lips.clay_of(portrait) != piece:
         return np.zeros(3)
     lines = lips.lines_on(portrait, piece)
-    return np.asarray(steps[np.concatenate([lines.upper_rows, lines.lower_rows])].mean(axis=0))
+    rows = np.concatenate([lines.upper_rows, lines.lower_rows]).astype(INDEX)
+    now = layer.strength
+    return np.asarray((then * layer.steps_at(rows, then) - now * layer.steps_at(rows, now)).mean(axis=0))
 
 
-def _of_eye(
-    plain: DoubleArray, steps: tuple[DoubleArray, DoubleArray], eye: Eye, now: float, then: float
-) -> DoubleArray:
-    """The step of an eye from one strength of a layer to another, (3,) mm: it goes with the lids that lie on it.
+def _of_eye(plain: DoubleArray, layer: FormLayer, eye: Eye, then: float) -> DoubleArray:
+    """The step of an eye from a layer's strength to another, (3,) mm: it goes with the lids that lie on it.
 
     Parameters
     ----------
     plain : (n, 3) float64, mm
         The clay without the layer.
-    steps : two of (n, 3) float64, mm
-        The layer's at full strength: below 0, and above.
+    layer : FormLayer
     eye : Eye
         Where it stands now.
-    now, then : float
-        Strengths.
+    then : float
+        The other strength.
     """
+    every = np.arange(len(plain), dtype=INDEX)
+    whole = layer.steps_at(every, 1.0)
+    below = layer.steps_at(every, -1.0)
+    farther = 2.0 * layer.steps_at(every, 2.0) - whole
 
     def to(strength: float, own: Eye) -> DoubleArray:
         if strength < 0.0:
-            return strength * eye_step_from_norm(plain, steps[0], own)
-        return strength * eye_step(plain, steps[1], np.array(own.place), _LIDS * eye.radius)
+            return strength * eye_step_from_norm(plain, below, own)
+        place, reach = np.array(own.place), _LIDS * eye.radius
+        step = eye_step(plain, whole, place, reach)
+        if strength <= 1.0:
+            return strength * step
+        return step + (strength - 1.0) * eye_step(plain + whole, farther, place + step, reach)
 
-    step, own = np.zeros(3), eye
+    now, step, own = layer.strength, np.zeros(3), eye
     for _ in range(_SETTLING if now else 0):  # where it stands without the layer
         step = to(now, own)
         own = moved_by(eye, -step)

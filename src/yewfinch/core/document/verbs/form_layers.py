@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from itertools import count
+from typing import Any
 
 import numpy as np
 
@@ -142,6 +143,7 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         strength=layer.strength,
         mask=layer.mask,
         below=layer.below,
+        above=layer.above,
         visible=False,
     )
     at = stack.layers.index(layer)
@@ -260,6 +262,7 @@ def lay(
     name: str,
     strength: float = 1.0,
     below: DoubleArray | None = None,
+    above: DoubleArray | None = None,
 ) -> tuple[Edit, str]:
     """A layer on top with given steps (n, 3) mm at full strength; what is moved nowhere is not kept.
 
@@ -272,6 +275,8 @@ def lay(
     strength : float
     below : (n, 3) float64, mm, optional
         The steps while the strength is less than 0, if they are others.
+    above : (n, 3) float64, mm, optional
+        What full strength on is added for each 1 beyond it, if that is something else.
 
     Raises
     ------
@@ -279,15 +284,16 @@ def lay(
         If the piece may not be changed, nothing moves, or there are too many layers.
     """
     held = usable(portrait, piece)
-    other = np.zeros_like(steps) if below is None else below - steps
-    rows = np.nonzero((np.abs(steps) > 1e-5).any(axis=1) | (np.abs(other) > 1e-5).any(axis=1))[0].astype(INDEX)
+    apart = {k: v - steps for k, v in (("below", below), ("above", above)) if v is not None}
+    moved = np.max([np.abs(v).max(axis=1) for v in (steps, *apart.values())], axis=0)
+    rows = np.nonzero(moved > 1e-5)[0].astype(INDEX)
     if not len(rows):
         raise YewfinchError("There is no difference to put onto a layer.")
     whole = _whole(rows, len(held.surface))
     stack = _synced(stack_of(portrait, held), held).synced(whole, held.surface.positions[whole])
     kept = SparseRows().with_rows(rows, steps[rows])
-    rest = None if below is None else SparseRows().with_rows(rows, other[rows]).trimmed()
-    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, below=rest)
+    rest: dict[str, Any] = {k: SparseRows().with_rows(rows, v[rows]).trimmed() for k, v in apart.items()}
+    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, **rest)
     return _edit(
         portrait, held, replace(stack, layers=(layer, *stack.layers)), phrase("Layer {0}", layer.name)
     ), layer.id
@@ -309,7 +315,7 @@ def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
     whole = _whole(rows, len(held.surface))
     stack = stack.synced(whole, held.surface.positions[whole])
     layer = stack[key]
-    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None)
+    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None, above=None)
     return _edit(portrait, held, stack.changed(made), phrase("Layer {0}", layer.name))
 
 
@@ -396,11 +402,7 @@ def _grown(old: Stack | None, new: Stack) -> int:
     """Bytes that only one of two stacks holds."""
 
     def blocks(stack: Stack | None) -> dict[int, int]:
-        sheets = (
-            []
-            if stack is None
-            else [stack.base, *(s for v in stack.layers for s in (v.steps, v.below, v.mask) if s is not None)]
-        )
+        sheets = [] if stack is None else [stack.base, *(s for v in stack.layers for s in v.sheets().values())]
         return {id(b): b.nbytes for s in sheets for b in s.leaves.values()}
 
     a, b = blocks(old), blocks(new)

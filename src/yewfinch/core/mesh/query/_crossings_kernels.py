@@ -43,17 +43,27 @@ def cells_of(low, high, origin, cell, shape):  # type: ignore[no-untyped-def]
 def cells_among(low, high, origin, cell, shape, some):  # type: ignore[no-untyped-def]
     """As `cells_of`, but only those cells whose keys are among some, which ascend."""
     room = 0
+    first, last = shape.copy(), np.zeros(3, np.int64)  # the box of these cells, beyond which nothing is looked for
+    for key in some:
+        rest = key
+        for a in range(2, -1, -1):
+            first[a], last[a] = min(first[a], rest % shape[a]), max(last[a], rest % shape[a])
+            rest //= shape[a]
     for turn in range(2):
         if turn == 1:
             keys, owner = np.empty(room, np.int64), np.empty(room, np.int64)
         at = 0
         for i in range(len(low)):
             x0, x1, y0, y1, z0, z1 = _span(low, high, origin, cell, i)
+            x0, y0, z0 = max(x0, first[0]), max(y0, first[1]), max(z0, first[2])
+            x1, y1, z1 = min(x1, last[0]), min(y1, last[1]), min(z1, last[2])
+            if x0 > x1 or y0 > y1 or z0 > z1:
+                continue
             for x in range(x0, x1 + 1):
                 for y in range(y0, y1 + 1):
-                    first = (x * shape[1] + y) * shape[2] + z0
-                    spot = np.searchsorted(some, first)
-                    while spot < len(some) and some[spot] <= first + z1 - z0:
+                    begin = (x * shape[1] + y) * shape[2] + z0
+                    spot = np.searchsorted(some, begin)
+                    while spot < len(some) and some[spot] <= begin + z1 - z0:
                         if turn == 1:
                             keys[at], owner[at] = some[spot], i
                         at += 1
@@ -94,6 +104,29 @@ def boxes(points, triangles):  # type: ignore[no-untyped-def]
             x, y, z = points[triangles[i, 0], a], points[triangles[i, 1], a], points[triangles[i, 2], a]
             low[i, a], high[i, a] = min(x, y, z), max(x, y, z)
     return low, high
+
+
+@njit(cache=True, nogil=True)
+def spans(low, high):  # type: ignore[no-untyped-def]
+    """Lower and upper corner of all boxes, (3,) each, and the longest side of each of them."""
+    origin, extent, long = low[0].copy(), high[0].copy(), np.empty(len(low))
+    for i in range(len(low)):
+        size = 0.0
+        for a in range(3):
+            origin[a], extent[a] = min(origin[a], low[i, a]), max(extent[a], high[i, a])
+            size = max(size, high[i, a] - low[i, a])
+        long[i] = size
+    return origin, extent, long
+
+
+@njit(cache=True, nogil=True)
+def in_turn(low, high, owner):  # type: ignore[no-untyped-def]
+    """Boxes of triangles in an order, (6, n): lower corners, then upper ones."""
+    out = np.empty((6, len(owner)))
+    for n in range(len(owner)):
+        for a in range(3):
+            out[a, n], out[a + 3, n] = low[owner[n], a], high[owner[n], a]
+    return out
 
 
 @njit(cache=True, nogil=True)
@@ -144,23 +177,41 @@ def _overlaps(boxes, m, end, out):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
-def crossing_pairs(points, triangles, owner, starts, boxes, most):  # type: ignore[no-untyped-def]
-    """Pairs of triangles that cross; at most `most`; one may come twice."""
-    out = np.empty((most, 2), np.int64)
+def _of_cell(points, triangles, owner, begin, end, boxes, out):  # type: ignore[no-untyped-def]
+    """How many pairs of a cell's triangles cross; they are written to `out` (most, 2) as far as there is room."""
+    near = np.empty(end - begin, np.uint8)
     found = 0
-    for s in range(len(starts) - 1):
-        end = starts[s + 1]
-        near = np.empty(end - starts[s], np.uint8)
-        for m in range(starts[s], end):
-            _overlaps(boxes, m, end, near)
-            for k in range(end - m - 1):
-                if near[k] and _cross(points, triangles, owner[m], owner[m + 1 + k]):
-                    if found == most:
-                        return out
+    for m in range(begin, end):
+        _overlaps(boxes, m, end, near)
+        for k in range(end - m - 1):
+            if near[k] and _cross(points, triangles, owner[m], owner[m + 1 + k]):
+                if found < len(out):
                     i, j = owner[m], owner[m + 1 + k]
                     out[found, 0], out[found, 1] = min(i, j), max(i, j)
-                    found += 1
-    return out[:found]
+                found += 1
+    return found
+
+
+@njit(cache=True, nogil=True, parallel=LOOPS)
+def crossings_in_cells(points, triangles, owner, starts, boxes):  # type: ignore[no-untyped-def]
+    """How many pairs of triangles cross in each cell, (cells,)."""
+    count = np.zeros(len(starts) - 1, np.int64)
+    for s in prange(len(count)):
+        none = np.empty((0, 2), np.int64)
+        count[s] = _of_cell(points, triangles, owner, starts[s], starts[s + 1], boxes, none)
+    return count
+
+
+@njit(cache=True, nogil=True)
+def crossing_pairs(points, triangles, owner, starts, boxes, count, most):  # type: ignore[no-untyped-def]
+    """Pairs of triangles that cross, of cells with so many each; at most `most`; one may come twice."""
+    out = np.empty((min(most, count.sum()), 2), np.int64)
+    found = 0
+    for s in range(len(count)):
+        if count[s]:
+            _of_cell(points, triangles, owner, starts[s], starts[s + 1], boxes, out[found:])
+            found = min(found + count[s], len(out))
+    return out
 
 
 @njit(cache=True, parallel=LOOPS)

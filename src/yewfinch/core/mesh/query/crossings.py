@@ -43,8 +43,11 @@ def crossings(
     points, tri = np.ascontiguousarray(positions, np.float64), np.ascontiguousarray(triangles, np.int64)
     if not len(tri):
         return np.empty((0, 2), np.int64)
-    pairs = kernels.crossing_pairs(points, tri, *_sorted(points, tri, changed), MOST)
-    return np.asarray(np.unique(pairs, axis=0))
+    cells = _sorted(points, tri, changed)
+    count = kernels.crossings_in_cells(points, tri, *cells)
+    if not count.any():
+        return np.empty((0, 2), np.int64)
+    return np.asarray(np.unique(kernels.crossing_pairs(points, tri, *cells, count, MOST), axis=0))
 
 
 def crosses_itself(positions: npt.ArrayLike, triangles: npt.ArrayLike) -> bool:
@@ -101,11 +104,11 @@ def _sorted(
 ) -> tuple[np.ndarray, np.ndarray, DoubleArray]:
     """Triangles sorted into cells: owners, where each cell starts among them, and the owners' boxes, (6, ...)."""
     low, high = kernels.boxes(points, tri)
-    origin, extent = low.min(axis=0), high.max(axis=0)
-    size = np.median((high - low).max(axis=1))
+    origin, extent, long = kernels.spans(low, high)
+    size = np.median(long)
     cell = float(max(size * 1.5, (extent - origin).max() / 1000.0, 1e-9))
     shape = np.floor((extent - origin) / cell).astype(np.int64) + 1
-    if changed is None:
+    if changed is None or changed.all():
         keys, owner = kernels.cells_of(low, high, origin, cell, shape)
     else:
         some = np.sort(kernels.cells_of(low[changed], high[changed], origin, cell, shape)[0])
@@ -117,7 +120,7 @@ def _sorted(
     starts = (
         np.concatenate([[0], np.nonzero(np.diff(keys))[0] + 1, [len(keys)]]) if len(keys) else np.zeros(1, np.int64)
     )
-    return owner, starts, np.concatenate([low, high], axis=1).T[:, owner].copy()
+    return owner, starts, kernels.in_turn(low, high, owner)
 
 
 def untangled(
