@@ -35,8 +35,8 @@ _FITTED = 8
 _ON, _LOOSE = 0.2, 0.6
 #: Rounds of evening out steps with which a surface would cross itself.
 _CLEARED = 60
-#: Amounts of steps at which a surface has to be clear of itself beyond the person, a little farther than it goes, too, so
-#: that rounding brings nothing across; and between it and the norm.
+#: Amounts of steps at which a surface has to be clear of itself beyond the person, a little farther than it goes as
+#: well, so that rounding brings nothing across; and between it and the norm.
 BEYOND, BETWEEN = (1.02, 0.3, 0.6, 1.0), (-1.0, -0.3, -0.6)
 #: All amounts are looked at by turns, so many times, with so many rounds for each.
 _TURNS, _FEW = 6, 6
