@@ -11,10 +11,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from yewfinch.core.features.lids.lid_margins import (
+    BODIES,
     POINTS,
-    SLIT,
     Globe,
     Margins,
+    Meeting,
     lifts,
     margins,
     meeting,
@@ -157,7 +158,7 @@ class Chart:
         return np.asarray(self.globe.radius * np.linalg.norm(_along(lid.rim - lid.rest, share), axis=1))
 
 
-def chart_of(lids: Lids, globe: Globe, steep: float = STEEP, slit: float = SLIT) -> Chart:
+def chart_of(lids: Lids, globe: Globe, steep: float = STEEP, meet: Meeting = BODIES) -> Chart:
     """The chart of lids on an eye.
 
     Parameters
@@ -166,10 +167,9 @@ def chart_of(lids: Lids, globe: Globe, steep: float = STEEP, slit: float = SLIT)
     globe : Globe
     steep : float
         How steeply the rim rises from beside the corners: the less, the steeper.
-    slit : float, mm
-        That stays open when they are shut.
+    meet : Meeting
     """
-    plain, now = open_margins(lids, globe.radius), margins(lids, globe, slit)
+    plain, now = open_margins(lids, globe.radius), margins(lids, globe, meet)
     rims = _rims(plain, globe.radius, steep)
     room = np.clip(0.45 * globe.radius * now.heights() / _OVERHANG, _LEAST_ROOM, 1.0)
     return Chart(

@@ -24,9 +24,8 @@ POINTS = 65
 _UPPER, _LOWER_DOWN, _LOWER_UP = 0.72, 0.36, 0.1
 #: No lid goes along farther than with a gaze so far up or down, radians.
 _FARTHEST = 0.87
-#: Shut lids meet so far up from the lower margin, as a part of the opening; and so far apart they stay, mm: bodies of
-#: their own, and skin, whose margins are less even.
-_MEET, SLIT, SKIN_SLIT = 0.12, 0.14, 0.3
+#: Shut lids meet so far up from the lower margin, as a part of the opening.
+_MEET = 0.12
 #: Half of this part of the opening stays beside the inner corner, up to this part of the margin.
 _LAKE, _LAKE_TO = 0.12, 0.25
 #: The slit is all there beyond this part of the margin.
@@ -37,6 +36,30 @@ _LONG, _CORNER = 36.0, 0.33
 #: before the inner one at first; radians.
 _SLIDE, _SAG, _ZIP = 0.16, 0.04, 0.1
 _STEP, _ROUNDS = 1e-3, 3
+#: Lids that meet are as long as each other, whatever they were: by this part each may become longer or shorter. What is
+#: left goes to the lake in the inner corner, where the longer one bows away from the other; radians, at first.
+_KEPT, _BOW = 0.017, 0.08
+
+
+@dataclass(frozen=True)
+class Meeting:
+    """How lids meet when they are shut.
+
+    Attributes
+    ----------
+    slit : float, mm
+        So far apart they stay.
+    bow : float, radians
+        So far at most the longer one bows away in the inner corner.
+    """
+
+    slit: float
+    bow: float
+
+
+#: Of lids that are bodies of their own, which keep their lengths; and of skin, whose margins are less even, and which is
+#: there to hide the eye before it is there to keep a length.
+BODIES, SKIN = Meeting(0.14, 0.25), Meeting(0.3, 0.0)
 
 
 @dataclass(frozen=True)
@@ -193,13 +216,13 @@ def along_gaze(lids: Lids, up: float) -> tuple[float, float]:
     return lids.follow * _UPPER * up, lids.follow * lower * up
 
 
-def margins(lids: Lids, globe: Globe, slit: float = SLIT) -> Margins:
-    """The margins as they are now: gone along with the gaze, and shut as far as the lids are, but for a slit, mm."""
-    return _margins(lids, globe, slit)
+def margins(lids: Lids, globe: Globe, meet: Meeting = BODIES) -> Margins:
+    """The margins as they are now: gone along with the gaze, and shut as far as the lids are, but for a slit."""
+    return _margins(lids, globe, meet)
 
 
 @lru_cache(maxsize=64)
-def _margins(lids: Lids, globe: Globe, slit: float) -> Margins:
+def _margins(lids: Lids, globe: Globe, meet: Meeting) -> Margins:
     share = np.linspace(0.0, 1.0, POINTS)
     plain = open_margins(lids, globe.radius)
     up_by, low_by = along_gaze(lids, globe.up)
@@ -207,19 +230,19 @@ def _margins(lids: Lids, globe: Globe, slit: float) -> Margins:
     upper, lower = plain.upper.copy(), plain.lower.copy()
     upper[:, 1] += up_by * mid
     lower[:, 1] += low_by * mid
-    upper[:, 1] = np.maximum(upper[:, 1], lower[:, 1] + slit / globe.radius * mid)
+    upper[:, 1] = np.maximum(upper[:, 1], lower[:, 1] + meet.slit / globe.radius * mid)
     opened = Margins(upper, lower)
     if not lids.close:
         return opened
-    return _shut(lids, globe, opened, share, slit)
+    return _shut(lids, globe, opened, share, meet)
 
 
-def _shut(lids: Lids, globe: Globe, opened: Margins, share: DoubleArray, slit: float) -> Margins:
+def _shut(lids: Lids, globe: Globe, opened: Margins, share: DoubleArray, meet: Meeting) -> Margins:
     """Margins brought towards each other, or apart, whose lengths stay."""
     off = lifts(lids, globe.radius)
     was = length(opened.upper, off, globe), length(opened.lower, off, globe)
     mid, wave, slide = waist(share), np.sin(2.0 * np.pi * share), share**2
-    half = slit / 2.0 / globe.radius * np.clip(np.minimum(share, 1.0 - share) / _ENDS, 0.0, 1.0)
+    half = meet.slit / 2.0 / globe.radius * np.clip(np.minimum(share, 1.0 - share) / _ENDS, 0.0, 1.0)
     # a little of the lake in the inner corner stays open
     lake = _LAKE * np.clip(1.0 - share / _LAKE_TO, 0.0, 1.0) * np.maximum(opened.heights(), 0.0)
     half = np.maximum(half, lake)
@@ -227,29 +250,47 @@ def _shut(lids: Lids, globe: Globe, opened: Margins, share: DoubleArray, slit: f
     close = lids.close
     shut = max(close, 0.0)
 
-    def given(zipped: float, aside: float) -> Margins:
+    bump = np.sin(np.pi * np.clip(share / _LAKE_TO, 0.0, 1.0)) ** 2
+
+    def given(zipped: float, aside: float, bow: float = 0.0) -> Margins:
         upper = opened.upper + close * (line - opened.upper)
         lower = opened.lower + close * (line - opened.lower)
         upper[:, 1] += half * shut + zipped * 4.0 * shut * (1.0 - shut) * wave
         lower[:, 1] -= half * shut
         upper[:, 1] = np.maximum(upper[:, 1], lower[:, 1] + 2.0 * half)
+        upper[:, 1] += max(bow, 0.0) * bump
+        lower[:, 1] += min(bow, 0.0) * bump
         for one in (upper, lower):
             one[:, 0] += aside * slide
         return Margins(upper, lower)
 
-    def ratios(zipped: float, aside: float) -> tuple[float, float]:
-        now = given(zipped, aside)
+    def ratios(zipped: float, aside: float, bow: float = 0.0) -> tuple[float, float]:
+        now = given(zipped, aside, bow)
         return length(now.upper, off, globe) / was[0] - 1.0, length(now.lower, off, globe) / was[1] - 1.0
+
+    def kept(zipped: float, bow: float) -> tuple[float, tuple[float, float]]:
+        """How far the outer corner goes aside so that both together keep their lengths, and what each does."""
+        aside, each = 0.0, ratios(zipped, 0.0, bow)
+        for _ in range(_ROUNDS):
+            aside -= sum(each) * _STEP / (sum(ratios(zipped, aside + _STEP, bow)) - sum(each))
+            each = ratios(zipped, aside, bow)
+        return float(np.clip(aside, -_SLIDE, _SLIDE)), each
 
     # the outer half first, as far as the upper margin would be too short for the lower one: that goes by the square
     plain, more = ratios(0.0, 0.0), ratios(_ZIP, 0.0)
     gains = (more[0] - more[1]) - (plain[0] - plain[1])
     zipped = _ZIP * float(np.sqrt(np.clip((plain[1] - plain[0]) / max(gains, 1e-9), 0.0, 4.0)))
-    aside, error = 0.0, sum(ratios(zipped, 0.0))
-    for _ in range(_ROUNDS):
-        aside -= error * _STEP / (sum(ratios(zipped, aside + _STEP)) - error)
-        error = sum(ratios(zipped, aside))
-    return given(zipped, float(np.clip(aside, -_SLIDE, _SLIDE)))
+    aside, each = kept(zipped, 0.0)
+    apart = each[1] - each[0]
+    missing = abs(apart) - 2.0 * _KEPT
+    bow = 0.0
+    if missing > 0.0 and meet.bow:
+        bow = _BOW * float(np.sign(apart))
+        for _ in range(_ROUNDS):
+            gained = max(abs(apart) - abs(np.subtract(*kept(zipped, bow)[1])), 1e-9)
+            bow = float(np.clip(bow * np.sqrt(missing / gained), -meet.bow, meet.bow))
+        aside, _ = kept(zipped, bow)
+    return given(zipped, aside, bow)
 
 
 def meeting(opened: Margins, mid: DoubleArray) -> DoubleArray:

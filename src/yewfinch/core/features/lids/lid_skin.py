@@ -17,7 +17,7 @@ from yewfinch.core.features.eyes.eye import Eye, off_the_eye
 from yewfinch.core.features.lids.lid_chart import Chart, chart_of
 from yewfinch.core.features.lids.lid_margins import (
     POINTS,
-    SKIN_SLIT,
+    SKIN,
     along_gaze,
     evenly,
     flat,
@@ -187,7 +187,7 @@ class Skin:
 
     def __init__(self, surface: Surface, lines: Lines, lids: Lids, eye: Eye, held: DoubleArray | None = None) -> None:
         self.lids, self.eye = lids, eye
-        self.chart = chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT)
+        self.chart = chart_of(lids, globe_of(lids, eye), _STEEP, SKIN)
         rows = surface.rows_in_ball(np.array(eye.place), _NEAR * eye.radius).astype(np.int64)
         own = to_own(lids, eye, surface.positions[rows].astype(np.float64))
         height = np.linalg.norm(own, axis=1) - self.chart.globe.out_to(ways(flat(own)))
@@ -251,7 +251,7 @@ class Skin:
         Where lids slide by less than `slides_by`, mm, they are lifted less than their inner side is.
         """
         one = self.chart
-        two = _on_rim(chart_of(lids, globe_of(lids, eye), _STEEP, SKIN_SLIT), one)
+        two = _on_rim(chart_of(lids, globe_of(lids, eye), _STEEP, SKIN), one)
         to = self.place.copy()
         for lid, then, part, (some, share, out) in (
             (one.upper, two.upper, self.of_upper, self.on[0]),
