@@ -57,8 +57,8 @@ class Meeting:
     bow: float
 
 
-#: Of lids that are bodies of their own, which keep their lengths; and of skin, whose margins are less even, and which is
-#: there to hide the eye before it is there to keep a length.
+#: Of lids that are bodies of their own, which keep their lengths; and of skin, whose margins are less even, and which
+#: is there to hide the eye before it is there to keep a length.
 BODIES, SKIN = Meeting(0.14, 0.25), Meeting(0.3, 0.0)
 
 
