@@ -27,9 +27,13 @@ FLAT_OVER, FLAT_LID = 3.2, 1.8
 #: freedom, 1 in 1000).
 _ERROR, _ODD = 1.0, 16.3
 _ROUND = "the form is round there: it lies where people of this form have it, some millimetres to either side"
-#: Landmarks that colour or bone under the skin define, not form, or a bend so round that it says little (of 20 random
-#: persons' jaw angles half lay 2.6 mm off and more).
-_NOT_BY_FORM = {"tr": "the hairline does not show in the form", "go_l": _ROUND, "go_r": _ROUND, "c": _ROUND}
+_BROW = "the upper border of the brow is hair, which hardly shows in the form"
+#: Landmarks that colour or bone under the skin define, not form, or a bend so round that it says little (of 25 random
+#: persons' jaw angles and brows half lay more than 2 mm off).
+_NOT_BY_FORM = {
+    "tr": "the hairline does not show in the form", "go_l": _ROUND, "go_r": _ROUND, "c": _ROUND, "sci_l": _BROW,
+    "sci_r": _BROW,
+}  # fmt: skip
 
 
 @dataclass(frozen=True)

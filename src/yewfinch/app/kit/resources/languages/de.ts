@@ -14376,6 +14376,10 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>der Haaransatz zeigt sich nicht in der Form</translation>
 </message>
 <message>
+<source>the upper border of the brow is hair, which hardly shows in the form</source>
+<translation>der obere Rand der Braue ist Haar, das sich in der Form kaum zeigt</translation>
+</message>
+<message>
 <source>the hatched side goes</source>
 <translation>die schraffierte Seite fällt weg</translation>
 </message>
