@@ -173,9 +173,11 @@ def untangled(
 
 
 def _warm() -> None:
-    crossings(np.eye(3), [[0, 1, 2]], np.array([True]))
-    crossings(np.eye(3), [[0, 1, 2]])
-    _flags(np.eye(3), np.array([[0, 1, 2]]))
+    flat = np.array([[-1.0, -1.0, 0.0], [1.0, -1.0, 0.0], [0.0, 1.0, 0.0]])
+    two, triangles = np.concatenate([flat, flat[:, [0, 2, 1]]]), np.arange(6).reshape(2, 3)
+    crossings(two, triangles, np.array([True, False]))
+    crossings(two, triangles)
+    _flags(two, triangles)
 
 
 warmup.register("crossings", _warm)
