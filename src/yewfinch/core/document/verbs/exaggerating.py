@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from types import MappingProxyType
-from typing import NamedTuple
 
 import numpy as np
 
@@ -55,6 +54,8 @@ _NEAR = 2.0
 _PUPILS = ("p_l", "p_r")
 #: Lids lie within so many radii of their eye; rounds of finding where it stands without a layer.
 _LIDS, _SETTLING = 1.15, 8
+#: An eye is no farther than this from where it stands without a layer, mm.
+_ASTRAY = 60.0
 
 
 @dataclass(frozen=True, eq=False)
@@ -323,9 +324,8 @@ def exaggerate(portrait: Portrait, piece: str, key: str, k: float) -> Edit:
     changes: list[Change] = list(weighed.changes)
     every = np.arange(len(held.surface), dtype=INDEX)
     plain = held.surface.positions.astype(np.float64) - layer.shown(every)
-    ways = _Ways(*(layer.steps_at(every, strength) for strength in (-1.0, 1.0, 2.0)))
     for name, eye in _near(portrait, piece).items():
-        now = moved_by(eye, _of_eye(plain, ways, eye, layer.strength, k - 1.0))
+        now = moved_by(eye, _of_eye(plain, layer, eye, k - 1.0))
         changes.append(
             PieceChange(portrait.pieces[name], replace(portrait.pieces[name], eye=now, surface=surface_of(now)))
         )
@@ -353,39 +353,35 @@ def _of_mouth(portrait: Portrait, piece: str, layer: FormLayer, then: float) -> 
     return np.asarray((then * layer.steps_at(rows, then) - now * layer.steps_at(rows, now)).mean(axis=0))
 
 
-class _Ways(NamedTuple):
-    """A layer's steps for each 1 of a strength, (n, 3) mm each: at -1, at 1 and at 2."""
-
-    below: DoubleArray
-    whole: DoubleArray
-    twice: DoubleArray
-
-
-def _of_eye(plain: DoubleArray, ways: _Ways, eye: Eye, now: float, then: float) -> DoubleArray:
-    """The step of an eye from one strength of a layer to another, (3,) mm: it goes with the lids that lie on it.
+def _of_eye(plain: DoubleArray, layer: FormLayer, eye: Eye, then: float) -> DoubleArray:
+    """The step of an eye from a layer's strength to another, (3,) mm: it goes with the lids that lie on it.
 
     Parameters
     ----------
     plain : (n, 3) float64, mm
         The clay without the layer.
-    ways : _Ways
+    layer : FormLayer
     eye : Eye
         Where it stands now.
-    now, then : float
-        Strengths.
+    then : float
+        The other strength.
     """
-    whole, farther = ways.whole, 2.0 * ways.twice - ways.whole
+    far = np.linalg.norm(plain - np.array(eye.place), axis=1)
+    rows = np.flatnonzero(far < _LIDS * eye.radius + _ASTRAY).astype(INDEX)
+    plain = plain[rows]
+    below, whole, twice = (layer.steps_at(rows, strength) for strength in (-1.0, 1.0, 2.0))
+    farther = 2.0 * twice - whole
 
     def to(strength: float, own: Eye) -> DoubleArray:
         if strength < 0.0:
-            return strength * eye_step_from_norm(plain, ways.below, own)
+            return strength * eye_step_from_norm(plain, below, own)
         place, reach = np.array(own.place), _LIDS * eye.radius
         step = eye_step(plain, whole, place, reach)
         if strength <= 1.0:
             return strength * step
         return step + (strength - 1.0) * eye_step(plain + whole, farther, place + step, reach)
 
-    step, own = np.zeros(3), eye
+    now, step, own = layer.strength, np.zeros(3), eye
     for _ in range(_SETTLING if now else 0):  # where it stands without the layer
         step = to(now, own)
         own = moved_by(eye, -step)
