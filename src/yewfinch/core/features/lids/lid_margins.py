@@ -34,11 +34,11 @@ _ENDS = 0.02
 _LONG, _CORNER = 36.0, 0.33
 #: What margins give way by to keep their length: the outer corner at most, the closing line downwards, the outer half
 #: before the inner one at first; radians.
-_SLIDE, _SAG, _ZIP = 0.16, 0.04, 0.1
+_SLIDE, _SAG, _ZIP = 0.26, 0.04, 0.1
 _STEP, _ROUNDS = 1e-3, 3
 #: Lids that meet are as long as each other, whatever they were: by this part each may become longer or shorter. What is
-#: left goes to the lake in the inner corner, where the longer one bows away from the other; radians, at first.
-_KEPT, _BOW = 0.017, 0.08
+#: left goes to the lake in the inner corner, where the longer one bows away from the other, found to so many radians.
+_KEPT, _BOW = 0.017, 1e-3
 
 
 @dataclass(frozen=True)
@@ -59,7 +59,7 @@ class Meeting:
 
 #: Of lids that are bodies of their own, which keep their lengths; and of skin, whose margins are less even, and which
 #: is there to hide the eye before it is there to keep a length.
-BODIES, SKIN = Meeting(0.14, 0.25), Meeting(0.3, 0.0)
+BODIES, SKIN = Meeting(0.14, 0.4), Meeting(0.3, 0.0)
 
 
 @dataclass(frozen=True)
@@ -281,16 +281,19 @@ def _shut(lids: Lids, globe: Globe, opened: Margins, share: DoubleArray, meet: M
     gains = (more[0] - more[1]) - (plain[0] - plain[1])
     zipped = _ZIP * float(np.sqrt(np.clip((plain[1] - plain[0]) / max(gains, 1e-9), 0.0, 4.0)))
     aside, each = kept(zipped, 0.0)
-    apart = each[1] - each[0]
-    missing = abs(apart) - 2.0 * _KEPT
-    bow = 0.0
-    if missing > 0.0 and meet.bow:
-        bow = _BOW * float(np.sign(apart))
-        for _ in range(_ROUNDS):
-            gained = max(abs(apart) - abs(np.subtract(*kept(zipped, bow)[1])), 1e-9)
-            bow = float(np.clip(bow * np.sqrt(missing / gained), -meet.bow, meet.bow))
-        aside, _ = kept(zipped, bow)
-    return given(zipped, aside, bow)
+    longer, bow = float(np.sign(each[1] - each[0])), 0.0
+
+    def left(bow: float) -> float:
+        """How unlike what the margins give by still is, beyond what may stay."""
+        each = kept(zipped, longer * bow)[1]
+        return longer * (each[1] - each[0]) - 2.0 * _KEPT
+
+    if meet.bow and abs(each[1] - each[0]) > 2.0 * _KEPT:
+        from scipy.optimize import brentq
+
+        bow = meet.bow if left(meet.bow) > 0.0 else float(brentq(left, 0.0, meet.bow, xtol=_BOW))
+        aside, _ = kept(zipped, longer * bow)
+    return given(zipped, aside, longer * bow)
 
 
 def meeting(opened: Margins, mid: DoubleArray) -> DoubleArray:
