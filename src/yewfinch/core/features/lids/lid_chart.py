@@ -73,7 +73,7 @@ class Lid:
         """
         rows = _along(np.concatenate([self.rest, self.now, self.rim, self.room[:, None]], axis=1), share)
         rest, now, rim, room = rows[:, :2], rows[:, 2:4], rows[:, 4:6], rows[:, 6]
-        out = np.where(out < 0.0, out * room, out)
+        out = np.where(out < 0.0, out * (1.0 + loose * (room - 1.0)), out)
         goes = (loose * np.clip(1.0 - out, 0.0, 1.0) ** _POWER)[:, None]
         return np.asarray(rest + out[:, None] * (rim - rest) + goes * (now - rest))
 
