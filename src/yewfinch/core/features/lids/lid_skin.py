@@ -29,8 +29,9 @@ from yewfinch.core.features.lids.lid_margins import (
 )
 from yewfinch.core.features.lids.lid_relief import ASIDE, HANGING, relief_of
 from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own, to_portrait
-from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
@@ -62,6 +63,8 @@ _STEEP = 0.9
 _FORMS = (0.7, 0.4, 0.0)
 #: Rounds of bringing skin off the eye and keeping it clear of itself, by turns.
 _OFF_AND_APART = 12
+#: Rounds of smoothing what crosses and bringing it off the eye, and of the smoothing in each.
+_SMOOTHED, _GENTLY = 6, 4
 #: What it takes to keep clear is taken as near to where it crosses as does, mm.
 _TAKEN = (2.5, 4.0, 6.0, 9.0, 13.0)
 #: Where the inner side of a lid is lifted off the eye by more than the first of these, mm, skin over it is lifted, too,
@@ -298,6 +301,9 @@ class Skin:
         triangles cross nevertheless.
         """
         before = len(crossings(self.at, self.triangles))
+        smooth = self._smoothed(eye, self.at + steps, free, lies)
+        if len(crossings(smooth, self.triangles)) <= before:
+            return smooth, 0
         best, fewest, apart = self.at, np.iinfo(np.int64).max, steps
         for _ in range(_OFF_AND_APART):  # what is brought off the eye may come to lie in the skin over it
             apart = kept_apart(self.at, self.triangles, apart, before=before)
@@ -309,6 +315,17 @@ class Skin:
                 break
             apart = there - self.at
         return self._taken_near(eye, self.at + steps, best, lies, before + fewest), fewest
+
+    def _smoothed(self, eye: Eye, plain: DoubleArray, free: DoubleArray, lies: npt.NDArray[np.bool_]) -> DoubleArray:
+        """Skin smoothed where it crosses itself, and only there, and put on the eye, by turns, (k, 3) mm."""
+        out = plain
+        pull = umbrella(self.triangles, len(self.rows))
+        for _ in range(_SMOOTHED):
+            smooth = untangled(out, self.triangles, pull, None, _GENTLY)
+            out = _off(eye, out + free[:, None] * (smooth - out), lies)
+            if not len(crossings(out, self.triangles)):
+                break
+        return out
 
     def _taken_near(
         self, eye: Eye, plain: DoubleArray, apart: DoubleArray, lies: npt.NDArray[np.bool_], most: int
