@@ -133,14 +133,15 @@ def test_heavy_lids_that_are_brought_off_the_eye_do_not_come_to_lie_in_the_skin_
     p.history.close()
 
 
-@pytest.mark.parametrize(("seed", "age"), [(5631, 64.8), (2383, 59.2)])
-def test_old_lids_shut(seed, age):
-    """Of rays of another library from the front hardly any meets an eye. Their lids lay up to 0.7 mm in it when they
-    were open, and a few folds in the corners once kept all of the margin open.
+@pytest.mark.parametrize(("seed", "sex", "age"), [(5631, 1.0, 64.8), (2383, 1.0, 59.2), (77, 0.0, 28.0)])
+def test_uneven_lids_shut(seed, sex, age):
+    """Of rays of another library from the front hardly any meets an eye. Old lids lay up to 0.7 mm in it when they
+    were open, and a few folds in the corners once kept all of the margin open, or its outer end. The side of the nose
+    does not fold.
     """
-    p = new_portrait(Figure(Person(seed=seed, sex=1.0, age=age, asymmetry=1.0)))
+    p = new_portrait(Figure(Person(seed=seed, sex=sex, age=age, asymmetry=1.0)))
     head = p.surface("head")
-    seen = {}
+    seen, folds, nose = {}, {}, {}
     for close in (0.0, 1.0):
         _set(p, close=close)
         for key, tag in zip(EYES, "lr", strict=True):
@@ -148,15 +149,23 @@ def test_old_lids_shut(seed, age):
             both = np.concatenate([head.triangles(), ball.triangles() + len(head)])
             mesh = trimesh.Trimesh(np.concatenate([head.positions, ball.positions]).astype(float), both, process=False)
             inner, outer = (p.landmarks()[f"{k}_{tag}"] for k in ("en", "ex"))
-            x = np.linspace(inner[0], outer[0], 42)[4:-4]
+            x = np.linspace(inner[0], outer[0], 42)[4:-2]
             y = np.linspace(-9.0, 9.0, 60) + (inner[1] + outer[1]) / 2.0
             start = np.stack([*(a.ravel() for a in np.meshgrid(x, y)), np.full(len(x) * len(y), 300.0)], axis=1)
             hit = mesh.ray.intersects_first(start, np.tile([0.0, 0.0, -1.0], (len(start), 1)))
             seen[key, close] = float((hit >= len(head.triangles())).mean())
+            skin = trimesh.Trimesh(head.positions.astype(float), head.triangles(), process=False)
+            folds[key, close] = np.degrees(skin.face_adjacency_angles)
+            if not close:
+                beside = skin.vertices[skin.face_adjacency_edges].mean(axis=1) - inner
+                ahead = (beside[:, 0] * -np.sign(inner[0]) > 0.0) & (beside[:, 2] > 2.0)
+                nose[key] = ahead & (np.linalg.norm(beside, axis=1) < 10.0)
         assert len(crossings(head.positions, head.triangles())) == 0
     for key in EYES:
         assert seen[key, 0.0] > 0.2
         assert seen[key, 1.0] < 0.01, seen
+        assert nose[key].sum() > 50
+        assert (folds[key, 1.0] - folds[key, 0.0])[nose[key]].max() < 40.0
     p.history.close()
 
 
