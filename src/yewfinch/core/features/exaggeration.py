@@ -15,8 +15,9 @@ import numpy.typing as npt
 
 from yewfinch.core.features.clearing import Neighbours, grown, lot_means
 from yewfinch.core.features.eyes.eye import Eye, off_the_eye
-from yewfinch.core.mesh.query.crossings import crossings
+from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.core.mesh.surface.surface import Surface
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
@@ -38,6 +39,8 @@ _CLEARED = 60
 #: Amounts of steps at which a surface has to be clear of itself beyond the person, a little farther than it goes as
 #: well, so that rounding brings nothing across; and between it and the norm.
 BEYOND, BETWEEN = (1.02, 0.3, 0.6, 1.0), (-1.0, -0.3, -0.6)
+#: So many rounds of smoothing where it crosses; a step changes by so much at most, mm.
+_GENTLY, _MILDLY = 16, 1.0
 #: All amounts are looked at by turns, so many times, with so many rounds for each.
 _TURNS, _FEW = 6, 6
 #: How far what crosses goes over to going the same way in each of these.
@@ -329,6 +332,18 @@ def kept_clear(
         for amount in amounts:
             dirty[amount] = dirty[amount] | some
 
+    pull = umbrella(triangles, len(at))
+
+    def smoothed(amount: float) -> npt.NDArray[np.bool_]:
+        """Smooth away what crosses with so much, where that takes little; which triangles that touches."""
+        there = at + amount * out
+        more = (untangled(there, triangles, pull, None, _GENTLY) - there) / amount
+        more = np.clip(more, -_MILDLY, _MILDLY)
+        np.add(out, more, out=out)
+        return np.asarray(more.any(axis=1)[triangles].any(axis=1))
+
+    if len(crossed(amounts[0])):  # most of what passes through itself does so a little
+        touched(smoothed(amounts[0]))
     for turn in range(_CLEARED):
         progress(turn / (_CLEARED + 1), "keeping it clear of itself")
         pairs = crossed(amounts[0])
@@ -340,12 +355,15 @@ def kept_clear(
     for turn in range(_TURNS):  # what passes through itself between two of those, in few places
         clear = True
         for amount in amounts:
-            for _ in range(_FEW):
+            for number in range(_FEW):
                 pairs = crossed(amount)
                 if not len(pairs):
                     break
                 clear = False
-                touched(evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0))
+                if number:
+                    touched(evened(pairs, 2 + turn, _TOGETHER if turn < 3 else 1.0))
+                else:
+                    touched(smoothed(amount))
         if clear:
             return out, 0
     return out, sum(max(len(crossed(amount)) - before, 0) for amount in amounts)
