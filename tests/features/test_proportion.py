@@ -84,7 +84,7 @@ def test_a_surface_is_kept_clear_while_its_landmarks_go_where_they_are_to():
         assert not len(crossings(at + amount * found, triangles))
     assert left == 0
     off = [np.linalg.norm(places.of(s) - places.of(steps), axis=1).max() for s in (alone, found)]
-    assert off[0] > 0.3
+    assert off[0] > 0.25
     assert off[1] < 0.2
     few = Places(places.corners[:3], places.weights[:3])  # too few to lead the rest
     np.testing.assert_array_equal(kept_clear_in_place(surface, steps, amounts, few, []), alone)

@@ -333,14 +333,16 @@ def kept_clear(
             dirty[amount] = dirty[amount] | some
 
     pull = umbrella(triangles, len(at))
+    # what crosses without steps is not smoothed: that would give leave to cross elsewhere
+    sound = np.delete(triangles, np.unique(crossings(at, triangles)), axis=0) if before else triangles
 
     def smoothed(amount: float) -> npt.NDArray[np.bool_]:
         """Smooth away what crosses with so much, where that takes little; which triangles that touches."""
         there = at + amount * out
-        more = (untangled(there, triangles, pull, None, _GENTLY) - there) / amount
+        more = (untangled(there, sound, pull, None, _GENTLY) - there) / amount
         more = np.clip(more, -_MILDLY, _MILDLY)
         np.add(out, more, out=out)
-        return np.asarray(more.any(axis=1)[triangles].any(axis=1))
+        return np.asarray(np.asarray(more.any(axis=1))[triangles].any(axis=1))
 
     if len(crossed(amounts[0])):  # most of what passes through itself does so a little
         touched(smoothed(amounts[0]))
