@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
@@ -110,6 +111,28 @@ def test_lids_shut_on_clay_and_open_again_to_where_they_were(portrait):
     portrait.perform(shut)
     upper, lower = (portrait.line(k)[4:-2, 1] for k in ("lid_upper_l", "lid_lower_l"))
     assert np.abs(upper - lower).max() < 3.0
+
+
+def test_uneven_lids_that_shut_open_again_another_day():
+    """What is known of shut lids holds though skin is gathered in the corners: no other lids are read off them."""
+    p = new_portrait(Figure(Person(seed=6193, sex=0.0, age=34.8, asymmetry=1.0)))
+    head = p.surface("head")
+    rest = head.positions.astype(float)
+    openings = [_opening(p, tag) for tag in "lr"]
+    for close in (1.0, 0.0):
+        for key in ("eye_left", "eye_right"):
+            _change(p, key, replace(lids.held(p, key).lids, close=close))
+            assert lids.held(p, key).lids.close == close
+    assert [_opening(p, tag) for tag in "lr"] == pytest.approx(openings, abs=0.5)
+    off = np.linalg.norm(head.positions - rest, axis=1)
+    assert (off > 1.0).sum() < 100
+    p.history.close()
+
+
+def _opening(p, tag):
+    """How far the lids' lines on the clay are apart in the middle, mm."""
+    upper, lower = (p.line(f"lid_{which}_{tag}") for which in ("upper", "lower"))
+    return float(np.linalg.norm(upper[len(upper) // 2] - lower[len(lower) // 2]))
 
 
 def test_lids_lie_on_an_eye_that_looks_grows_and_moves(portrait):

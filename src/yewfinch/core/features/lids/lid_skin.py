@@ -32,7 +32,7 @@ from yewfinch.core.features.lids.lids import KNOTS, Knot, Lids, checked, to_own,
 from yewfinch.core.mesh.query.crossings import crossings, untangled
 from yewfinch.core.mesh.surface.surface import Surface, triangles_of
 from yewfinch.core.mesh.surface.umbrella import umbrella
-from yewfinch.core.shared.arrays import INDEX, DoubleArray
+from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
 
@@ -46,6 +46,8 @@ _BACK, _FRONT = 0.55, 0.2
 _SOCKET = (1.5, 4.0)
 #: Lines that lie so far from where lids are said to be were changed by other hands since, mm.
 OTHER = 0.3
+#: Shut ones by so many times as much more, and a part of them, in the corners, by any way.
+_SHUT_OFF, _GATHERED = 3.0, 0.25
 #: Skin up to so high over the eye goes along with a lid whole, and beyond that high not at all, mm: in the middle and
 #: in the corners, from which the middle begins at this part of the way.
 _IN_MIDDLE, _IN_CORNER, _BESIDE = (2.0, 12.0), (0.6, 5.0), 0.3
@@ -113,8 +115,7 @@ def lids_of(lines: Lines, eye: Eye, side: int, held: Lids | None = None) -> Lids
     YewfinchError
         If the lines are no margins of lids on this eye.
     """
-    # shut, skin is gathered in the inner corner, where its margin stands off what lids say
-    if held is not None and apart(held, eye, lines) < OTHER * (1.0 + 3.5 * max(held.close, 0.0)):
+    if held is not None and apart(held, eye, lines) < OTHER * (1.0 + _SHUT_OFF * max(held.close, 0.0)):
         return held
     plain = replace(held or Lids(turn=eye.lean), side=side, close=0.0)
     upper, lower = (to_own(plain, eye, line) for line in (lines.upper, lines.lower))
@@ -154,17 +155,23 @@ def _knots(line: DoubleArray, inner: DoubleArray, outer: DoubleArray, up_by: flo
 
 
 def apart(lids: Lids, eye: Eye, lines: Lines) -> float:
-    """How far lines on the clay lie from where lids say, along the eye, mm: the largest of both margins'."""
-    return max(off_margin(lids, eye, lines.upper, upper=True), off_margin(lids, eye, lines.lower, upper=False))
+    """How far lines on the clay lie from where lids say, along the eye, mm: the larger of both margins'.
+
+    Of lids that are shut, most of each line counts: skin is gathered in the corners, where its margin stands off.
+    """
+    part = 1.0 - _GATHERED * float(np.clip(lids.close, 0.0, 1.0))
+    return max(off_margin(lids, eye, one, upper=one is lines.upper, part=part) for one in (lines.upper, lines.lower))
 
 
-def off_margin(lids: Lids, eye: Eye, line: DoubleArray, *, upper: bool) -> float:
-    """How far a line (n, 3) mm on the clay lies at most from where lids say that a margin is, along the eye, mm."""
+def off_margin(lids: Lids, eye: Eye, line: DoubleArray, *, upper: bool, part: float = 1.0) -> float:
+    """How far this part of a line (n, 3) mm on the clay lies at most from where lids say that a margin is, along the
+    eye, mm.
+    """
     now = margins(lids, globe_of(lids, eye))
     said, own = now.upper if upper else now.lower, flat(to_own(lids, eye, line))
     fine = np.linspace(0.0, POINTS - 1.0, 12 * POINTS)
     dense = np.stack([np.interp(fine, np.arange(POINTS), said[:, k]) for k in (0, 1)], axis=1)
-    return eye.radius * float(np.linalg.norm(own[:, None] - dense[None], axis=2).min(axis=1).max())
+    return eye.radius * float(np.quantile(np.linalg.norm(own[:, None] - dense[None], axis=2).min(axis=1), part))
 
 
 class Skin:
@@ -300,8 +307,9 @@ class Skin:
         """Where skin goes with these steps, (k, 3) mm, neither in the eye nor through itself, and how many pairs of
         triangles cross nevertheless.
         """
-        before = len(crossings(self.at, self.triangles))
-        smooth = self._smoothed(eye, self.at + steps, free, lies)
+        pairs = crossings(self.at, self.triangles)
+        before, sound = len(pairs), np.delete(self.triangles, np.unique(pairs), axis=0)
+        smooth = self._smoothed(eye, self.at + steps, sound, free, lies)
         if len(crossings(smooth, self.triangles)) <= before:
             return smooth, 0
         best, fewest, apart = self.at, np.iinfo(np.int64).max, steps
@@ -316,14 +324,18 @@ class Skin:
             apart = there - self.at
         return self._taken_near(eye, self.at + steps, best, lies, before + fewest), fewest
 
-    def _smoothed(self, eye: Eye, plain: DoubleArray, free: DoubleArray, lies: npt.NDArray[np.bool_]) -> DoubleArray:
-        """Skin smoothed where it crosses itself, and only there, and put on the eye, by turns, (k, 3) mm."""
+    def _smoothed(
+        self, eye: Eye, plain: DoubleArray, sound: IndexArray, free: DoubleArray, lies: npt.NDArray[np.bool_]
+    ) -> DoubleArray:
+        """Skin smoothed where triangles cross that did not before, `sound`, and only there, and put on the eye, by
+        turns, (k, 3) mm.
+        """
         out = plain
         pull = umbrella(self.triangles, len(self.rows))
         for _ in range(_SMOOTHED):
-            smooth = untangled(out, self.triangles, pull, None, _GENTLY)
+            smooth = untangled(out, sound, pull, None, _GENTLY)
             out = _off(eye, out + free[:, None] * (smooth - out), lies)
-            if not len(crossings(out, self.triangles)):
+            if not len(crossings(out, sound)):
                 break
         return out
 
