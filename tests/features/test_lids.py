@@ -122,7 +122,7 @@ def test_usual_lids_are_as_handbooks_say():
 def test_margins_keep_their_length_from_wide_open_to_shut():
     """Lids that meet along one line are as long as each other: where they were not, one bows in the inner corner."""
     unlike = 0
-    for seed in (*range(8), 39, 367):
+    for seed in (*range(4), 39, 367):
         lids, eye = _some(seed)
         start = [_long(_margin(replace(lids, close=0.0), eye, u)) for u in (True, False)]
         apart = abs(start[0] / start[1] - 1.0)
