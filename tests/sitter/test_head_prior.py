@@ -1,11 +1,13 @@
 """Size apart from shape, factors that are found, and landmarks that no photo shows."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
 from yewfinch.core.anatomy.figure.people import people
-from yewfinch.core.anatomy.lore.landmarks import GUIDED
-from yewfinch.core.sitter.head_prior import MOST, Factors, HeadPrior, head_prior
+from yewfinch.core.anatomy.lore.landmarks import GUIDED, REGIONS, region_of
+from yewfinch.core.sitter.head_prior import MOST, HeadPrior, head_prior
 
 SEEN = set(GUIDED[:30])
 
@@ -51,7 +53,7 @@ def test_the_shape_says_nothing_of_size_and_size_is_held(prior):
 def test_the_stranger_the_shape_the_less_it_says_of_size(prior):
     spreads = []
     for factor in (1.0, 4.0, 50.0):
-        factors = Factors(factor, factor, prior.start().own)
+        factors = replace(prior.start(), shape=factor, placing=factor)
         by_shape, spread = prior.size(factors, np.linalg.inv(prior.covariance(factors)))
         spreads.append(spread)
     assert spreads[0] < 0.75 * spreads[1] < 0.8 * spreads[2]
@@ -116,7 +118,7 @@ def test_factors_stay_within_limits(prior):
 
 def test_unseen_landmarks_are_the_conditional_mean(prior):
     # judge: the normal distribution conditioned on many noisy draws, by regression
-    factors = Factors(1.0, 0.5, prior.start().own)
+    factors = replace(prior.start(), placing=0.5)
     precision = np.linalg.inv(prior.covariance(factors))
     rng = np.random.default_rng(8)
     values, vectors = np.linalg.eigh(prior.shape)
@@ -137,3 +139,48 @@ def test_unseen_landmarks_are_the_conditional_mean(prior):
     left = heads[:, hidden] - marked @ gain[hidden]
     assert left.std() == pytest.approx(np.sqrt(rest[hidden, hidden]), rel=0.05)
     np.testing.assert_allclose(points[prior.seen], prior.mean[prior.seen] + marked[0].reshape(-1, 3))
+
+
+def widened(prior, rng, part, times, count, placing=0.0):
+    """Heads of one size drawn from the spread of shape, one part of which lies so many times as far from the mean."""
+    values, vectors = np.linalg.eigh(prior.shape)
+    heads = (rng.normal(size=(count, len(values))) * np.sqrt(np.maximum(values, 0)) @ vectors.T).reshape(count, -1, 3)
+    heads[:, [region_of(k) == part for k in prior.keys]] *= times
+    heads += prior.mean
+    heads[:, prior.seen] += placing * rng.normal(size=(count, len(prior.seen), 3)) * prior.placing[:, None]
+    middle = heads[:, prior.seen].mean(axis=1, keepdims=True)
+    return (heads - middle) / np.array([sized(prior, h) for h in heads])[:, None, None] + middle
+
+
+@pytest.mark.parametrize("part", ["nose", "jaw"])
+def test_a_part_that_differs_more_is_found(prior, part):
+    rng = np.random.default_rng(9)
+    names = [name for name in REGIONS if name != "neck"]  # does not move with the skull
+    got = []
+    for head in widened(prior, rng, part, 3.0, 12, 1.0):
+        factors = prior.start()
+        points = head[prior.seen]
+        for _ in range(20):
+            precision = np.linalg.inv(prior.covariance(factors))
+            factors = prior.parts_given_way(factors, precision, points, 1e-6 * np.eye(points.size))
+        got.append([factors.parts[[region_of(k) == name for k in prior.keys]].mean() for name in names])
+    middle = dict(zip(names, np.median(got, axis=0), strict=True))
+    assert 3.0 < middle.pop(part) < 12.0  # of variances: 9, held towards 1
+    assert max(middle.values()) < 2.0
+
+
+def test_with_a_part_given_way_the_spread_is_that_of_heads_made_so(prior):
+    parts = np.where([region_of(k) == "nose" for k in prior.keys], 9.0, 1.0)
+    factors = replace(prior.start(), placing=1e-9, parts=parts)
+    heads = widened(prior, np.random.default_rng(10), "nose", 3.0, 4000)
+    away = (heads - prior.mean).reshape(len(heads), -1)
+    precision = np.linalg.pinv(prior.covariance(factors), rcond=1e-9, hermitian=True)
+    got = prior.covariance(factors)[np.diag_indices(len(prior.coordinates))]
+    want = away[:, prior.coordinates].var(axis=0)
+    np.testing.assert_allclose(np.sqrt(got), np.sqrt(want), rtol=0.07, atol=0.07)
+    # one that no photo shows, from the others: by regression over the heads
+    hidden = 3 * prior.keys.index("op") + 2
+    slope, *_ = np.linalg.lstsq(away[:, prior.coordinates], away[:, hidden], rcond=1e-6)
+    _, _, rest = prior.completed(factors, precision, prior.mean[prior.seen])
+    left = away[:, hidden] - away[:, prior.coordinates] @ slope
+    assert np.sqrt(rest[hidden, hidden]) == pytest.approx(left.std(), rel=0.1)

@@ -9,8 +9,9 @@ import numpy as np
 import pytest
 
 from benchmarks.other_heads import open_mouthed, other_head, photographed, smiling
-from benchmarks.sitters import Table, own, placed_off
+from benchmarks.sitters import Table, caricature, own, placed_off
 from yewfinch.core.anatomy.figure.people import draw
+from yewfinch.core.sitter import settle
 from yewfinch.core.sitter.joint import solve_sitter
 from yewfinch.core.sitter.photo import KnownDistance, Sitter
 
@@ -40,6 +41,15 @@ def test_size_and_errors_are_as_the_solve_says(make, photos):
     assert t.false <= max(1, 0.02 * t.marks)
     assert t.swapped == 0
     assert t.left_out == 0
+
+
+def test_one_photo_of_a_strange_nose_and_jaw_leaves_their_depth_open(monkeypatch):
+    t = table(caricature, 1, runs=12)
+    monkeypatch.setattr(settle, "_PARTS", 0)
+    stiff = table(caricature, 1, runs=12)
+    assert np.mean(t.inside) > 0.88
+    assert np.mean(t.inside) > np.mean(stiff.inside) + 0.04
+    assert np.median(t.form) < 0.93 * np.median(stiff.form)
 
 
 def test_a_caliper_distance_cures_size():

@@ -6,6 +6,8 @@ way by factors that are estimated from the sitter (a scale mixture of normals, t
 its scale after MacKay 1992, Neural Computation 4:415, from memory):
 
 - *shape*: how much further than usual this head lies from the mean;
+- *parts*: how much further still the nose, the jaw or another part of it does. A photo shows how broad a large nose is
+  and hides how long; what the others say of it counts for that much less;
 - *placing*: how much further than usual this hand places landmarks from their definitions, alike on all photos;
 - *own*: the same again for each landmark, so that one that is meant differently does not bend the others.
 """
@@ -13,17 +15,18 @@ its scale after MacKay 1992, Neural Computation 4:415, from memory):
 from __future__ import annotations
 
 from collections.abc import Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
 
+from yewfinch.core.anatomy.lore.landmarks import REGIONS, region_of
 from yewfinch.core.anatomy.lore.repeatability import placing_spread
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.shared.arrays import INDEX, DoubleArray, IndexArray
 
-#: Degrees of freedom with which a factor is held near 1: shape and placing, and one landmark's own (choice).
-FIRMNESS, OWN_FIRMNESS = 8.0, 6.0
+#: Degrees of freedom with which a factor is held near 1: shape and placing, one landmark's own, a part's (choice).
+FIRMNESS, OWN_FIRMNESS, PART_FIRMNESS = 8.0, 6.0, 4.0
 #: A landmark gets a factor of its own only if so many photos show it: on one, a wrong click looks the same.
 OWN_PHOTOS = 2
 #: Limits of the factors.
@@ -40,12 +43,15 @@ class Factors:
     ----------
     shape, placing : float
     own : (n,) float64
-        Of each seen landmark.
+        Of each seen landmark, beside `placing`.
+    parts : (N,) float64
+        Of the part of the head that each landmark belongs to, beside `shape`: 1 or more.
     """
 
     shape: float
     placing: float
     own: DoubleArray
+    parts: DoubleArray
 
 
 @dataclass(frozen=True, eq=False)
@@ -93,12 +99,12 @@ class HeadPrior:
 
     def start(self) -> Factors:
         """Factors before anything is known."""
-        return Factors(1.0, 1.0, np.ones(len(self.seen)))
+        return Factors(1.0, 1.0, np.ones(len(self.seen)), np.ones(len(self.keys)))
 
     def covariance(self, factors: Factors) -> DoubleArray:
         """Spread of the marked places of the seen landmarks, (3 n, 3 n) mm squared; their size is held."""
         index = self.coordinates
-        out = factors.shape * self.shape[np.ix_(index, index)] + self._placing(factors.placing * factors.own)
+        out = self._spread(factors)[np.ix_(index, index)] + self._placing(factors.placing * factors.own)
         way = self._size_way()
         out += _HELD * np.outer(way, way)
         return out
@@ -116,6 +122,19 @@ class HeadPrior:
         growth = self.growth / max(factors.shape, factors.placing, 1.0)
         by_shape = precision @ growth
         return by_shape, float(np.sqrt(max(self.size_spread**2 - float(growth @ by_shape), 0.25 * self.size_spread**2)))
+
+    def _spread(self, factors: Factors) -> DoubleArray:
+        """Covariance of the shape of all landmarks, (3 N, 3 N) mm squared, the size of the marked ones held."""
+        if not np.any(factors.parts > 1.0):
+            return factors.shape * self.shape
+        root = np.repeat(np.sqrt(factors.shape * factors.parts), 3)
+        wide = root[:, None] * self.shape * root
+        on = self.seen[self.marked]
+        flat = (self.mean - self.mean[on].mean(axis=0)).ravel()
+        index = (3 * on[:, None] + np.arange(3)).ravel()
+        of_size = wide[:, index] @ flat[index] / (flat[index] ** 2).sum()
+        square = float(of_size[index] @ flat[index]) / float((flat[index] ** 2).sum())
+        return np.asarray(wide - np.outer(flat, of_size) - np.outer(of_size, flat) + square * np.outer(flat, flat))
 
     def _size_way(self) -> DoubleArray:
         """Unit vector along a change of size, (3 n,)."""
@@ -171,7 +190,25 @@ class HeadPrior:
         own = np.where(photos >= OWN_PHOTOS, np.clip(own, 1.0, MOST), 1.0)
         placing = (FIRMNESS + factors.placing**2 * float(factors.own @ squares)) / (FIRMNESS + float(traces.sum()))
         shape = (FIRMNESS + shape_squares) / (FIRMNESS + shape_settled)
-        return Factors(float(np.clip(shape, LEAST, MOST)), float(np.clip(placing, LEAST, MOST)), own)
+        return Factors(float(np.clip(shape, LEAST, MOST)), float(np.clip(placing, LEAST, MOST)), own, factors.parts)
+
+    def parts_given_way(
+        self, factors: Factors, precision: DoubleArray, points: DoubleArray, posterior: DoubleArray
+    ) -> Factors:
+        """The factors with those of the parts of the head after a look at a solution; parameters as of `given_way`."""
+        index = self.coordinates
+        spread = self._spread(factors)[np.ix_(index, index)]
+        pull = precision @ (points - self.mean[self.seen]).ravel()
+        square = (pull * (spread @ pull)).reshape(-1, 3).sum(axis=1)
+        settled = (spread * (precision - precision @ posterior @ precision)).sum(axis=1).reshape(-1, 3).sum(axis=1)
+        out = np.ones(len(self.keys))
+        part = np.array([region_of(k) for k in self.keys])
+        for name in REGIONS:
+            here = part == name
+            mine = here[self.seen]
+            most = PART_FIRMNESS + factors.parts[here] * square[mine].sum()
+            out[here] = np.clip(most / (PART_FIRMNESS + max(settled[mine].sum(), 0.0)), 1.0, MOST)
+        return replace(factors, parts=out)
 
     def farthest(self, precision: DoubleArray, points: DoubleArray) -> list[int]:
         """Seen landmarks (by their number among these), the one farthest from where the others expect it first."""
@@ -197,10 +234,11 @@ class HeadPrior:
             Covariance that is left when the seen ones are known; zero for these.
         """
         index = self.coordinates
-        gain = factors.shape * self.shape[:, index] @ precision
+        spread = self._spread(factors)
+        gain = spread[:, index] @ precision
         gain[index] = np.eye(len(index))
         out = self.mean + (gain @ (points - self.mean[self.seen]).ravel()).reshape(-1, 3)
-        rest = factors.shape * self.shape - gain @ (factors.shape * self.shape[index])
+        rest = spread - gain @ spread[index]
         rest[index] = 0.0
         rest[:, index] = 0.0
         return out, gain, (rest + rest.T) / 2

@@ -9,7 +9,7 @@ Learning, 3.5.1, from memory); the landmarks are not solved for again.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -133,8 +133,8 @@ def _evidence(marks: _Marks, prior: HeadPrior, factors: Factors) -> float:
 
     # the spread as the marks see it is noise and placing, and a factor times that of shape
     turned = (marks.root.T.reshape(-1, 3) @ lay.rotation).reshape(len(marks.best), -1) * lay.scale
-    placed = prior.covariance(Factors(0.0, factors.placing, factors.own))
-    shape = prior.covariance(Factors(1.0, factors.placing, factors.own)) - placed
+    placed = prior.covariance(replace(prior.start(), shape=0.0, placing=factors.placing, own=factors.own))
+    shape = prior.covariance(replace(prior.start(), placing=factors.placing, own=factors.own)) - placed
     fixed = np.asarray(np.linalg.cholesky(np.eye(len(way)) + turned @ placed @ turned.T), np.float64)
     half = lower_solved(fixed, turned @ shape @ turned.T)
     values, vectors = np.linalg.eigh(lower_solved(fixed, half.T))

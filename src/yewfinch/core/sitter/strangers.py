@@ -19,7 +19,7 @@ from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.positive import inverse
 from yewfinch.core.sitter.bundle import Problem
 from yewfinch.core.sitter.group_heads import GroupHeads
-from yewfinch.core.sitter.head_prior import Factors, HeadPrior
+from yewfinch.core.sitter.head_prior import HeadPrior
 from yewfinch.core.sitter.moods import UNQUIET, WIDEST, soft_landmarks
 from yewfinch.core.sitter.one_photo import NOISE_SPREAD, fit, marks_of
 from yewfinch.core.sitter.parting import parted
@@ -149,8 +149,9 @@ class _Search:
         k = problem.cameras
         factors = found.factors
         usual = prior.covariance(prior.start())
+        own = np.maximum(factors.own, 1.0)
         wide = prior.covariance(
-            Factors(max(factors.shape, 1.0), max(factors.placing, 1.0), np.maximum(factors.own, 1.0))
+            replace(prior.start(), shape=max(factors.shape, 1.0), placing=max(factors.placing, 1.0), own=own)
         )
         loose = replace(problem, precision=inverse(wide), express_spread=np.tile(WIDEST, (k, 1)))
         self.every = frozenset(range(k))
