@@ -34,7 +34,7 @@ def _crossed(p):
     return len(crossings(head.positions, head.triangles()))
 
 
-@pytest.mark.parametrize(("sex", "age", "seed"), [(0.5, 60.0, 9)])
+@pytest.mark.parametrize(("sex", "age", "seed"), [(1.0, 43.9, 2062), (0.5, 60.0, 9)])
 def test_measures_go_in_proportion_from_the_norm_through_the_person(sex, age, seed):
     p = new_portrait(Figure(Person(sex=sex, age=age, seed=seed, asymmetry=1.0)))
     mean = exaggerating.usual_person(p)

@@ -5,8 +5,10 @@ Heads here are clouds of points, and surfaces are sheets: nothing of the base he
 """
 
 import numpy as np
+import pytest
 
 from yewfinch.core.features.exaggeration import kept_clear
+from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.features.proportion import Distances, Places, in_proportion, kept_clear_in_place, proportional
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
@@ -83,7 +85,7 @@ def test_a_surface_is_kept_clear_while_its_landmarks_go_where_they_are_to():
     for amount in amounts:
         assert not len(crossings(at + amount * found, triangles))
     assert left == 0
-    off = [np.linalg.norm(places.of(s) - places.of(steps), axis=1).max() for s in (alone, found)]
+    off = [np.linalg.norm(places.of(at, s) - places.of(at, steps), axis=1).max() for s in (alone, found)]
     assert off[0] > 0.25
     assert off[1] < 0.2
     few = Places(places.corners[:3], places.weights[:3])  # too few to lead the rest
@@ -93,16 +95,16 @@ def test_a_surface_is_kept_clear_while_its_landmarks_go_where_they_are_to():
 def test_a_surface_goes_along_with_landmarks_that_are_put_in_proportion():
     surface, places = _sheets()
     at = surface.positions.astype(float)
-    there = places.of(at)
+    there = places.on(at)
     steps = np.zeros((len(at), 3))
     steps[:, 2] = 0.8 * at[:, 0]  # across what lies along the first axis
     ends = np.array([[0, 2], [1, 3]])
-    now = _lengths(there - places.of(steps), ends)
+    now = _lengths(there - places.of(at, steps), ends)
     distances = Distances(ends, now)
-    before = _off(there, places.of(steps), distances, 1.0)
+    before = _off(there, places.of(at, steps), distances, 1.0)
     found = proportional(surface, steps, places, distances, [])
     assert before.min() > 0.04
-    assert _off(there, places.of(found), distances, 1.0).max() < 0.02
+    assert _off(there, places.of(at, found), distances, 1.0).max() < 0.02
     # smoothly: neighbours go nearly as far
     first, ring = np.repeat(np.arange(len(at)), np.diff(surface.ring_at)), surface.ring
     assert np.linalg.norm((found - steps)[first] - (found - steps)[ring], axis=1).max() < 2.0
@@ -130,3 +132,29 @@ def test_what_crossed_before_gives_no_leave_to_cross_elsewhere():
         pairs = crossings(at + amount * found, triangles)
         assert len(pairs) <= before
         assert (at[triangles[pairs].reshape(-1), :2] > 14.0).all()
+
+
+def test_pupils_go_where_they_are_led_with_the_clay_round_their_eyes():
+    """Two eyes in a sheet with a bulge over each; their pupils are to come nearer to each other by 2 mm."""
+    x, y = (axis.ravel() for axis in np.meshgrid(np.linspace(-60, 60, 121), np.linspace(-30, 30, 61), indexing="ij"))
+    place = np.array([[-30.0, 0.0, 0.0], [30.0, 0.0, 0.0]])
+    far = np.hypot(np.abs(x) - 30.0, y)
+    at = np.stack([x, y, np.sqrt(np.maximum(12.2**2 - far**2, 1.0))], axis=1)
+    row = np.arange(121 * 61).reshape(121, 61)
+    quads = np.stack([row[:-1, :-1], row[1:, :-1], row[1:, 1:], row[:-1, 1:]], axis=-1).reshape(-1, 4)
+    surface = Surface(at, quads)
+    eyes = tuple(Eye(tuple(p), (0.0, 0.0, 0.0), 24.0) for p in place.tolist())
+    marks = row[[0, 0, 60, 120, 120, 60], [0, 60, 0, 0, 60, 60]]
+    places = Places(
+        np.repeat(marks[:, None], 3, axis=1), np.tile((1.0, 0.0, 0.0), (6, 1)), eyes, place + np.array([0.0, 0.0, 12.0])
+    )
+    distances = Distances(np.array([[6, 7], [0, 3]]), np.array([62.0, 120.0]))
+    found = proportional(surface, np.zeros((len(at), 3)), places, distances, eyes)
+    ways = places.of(at, found)
+    assert ways[6, 0] - ways[7, 0] == pytest.approx(2.0, rel=0.4)  # within 1.2 percent of 58 mm
+    assert abs(ways[6] + ways[7])[0] < 0.05  # each by half
+    assert np.linalg.norm(ways[:6], axis=1).max() < 0.3
+    for eye, way in zip(eyes, ways[6:], strict=True):  # what lies on a ball stays on it
+        lid = np.linalg.norm(at - np.array(eye.place), axis=1) < 1.05 * eye.radius
+        before, now = at[lid] - np.array(eye.place), at[lid] + found[lid] - np.array(eye.place) - way
+        np.testing.assert_allclose(np.linalg.norm(now, axis=1), np.linalg.norm(before, axis=1), atol=0.1)

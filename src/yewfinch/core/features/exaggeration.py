@@ -28,6 +28,8 @@ from yewfinch.core.sitter.towards import thin_plate
 LEAST, MOST = 0.0, 3.0
 #: Beyond the person clay keeps its distance from an eye up to so many of its radii, and is free from the second on.
 _WHOLE, _FREE = 1.06, 1.25
+#: Lids lie within so many radii of their eye, which goes where they go.
+LIDS = 1.15
 #: It slides on the eye by so much at most, mm at full strength. Little is known of how far a few points take an eye.
 _SLIDES, _STEADY = 4.0, 0.01
 #: Rounds of fitting a ball to where lids lie.

@@ -8,12 +8,12 @@ smooth fields through the landmarks, which move what lies close together alike, 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.features.exaggeration import kept_clear, with_eyes
+from yewfinch.core.features.exaggeration import LIDS, eye_step, kept_clear, with_eyes
 from yewfinch.core.features.eyes.eye import Eye
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
@@ -30,7 +30,7 @@ _SHORTEST = 0.4
 #: Landmarks go along with one that is corrected up to about this distance, mm, by this part.
 _REACH, _TOGETHER = 20.0, 0.4
 #: Rounds of correcting landmarks, and of passing that on to a surface whose lids stay on their eyes.
-_ROUNDS, _PASSES = 12, 3
+_ROUNDS, _PASSES = 12, 6
 #: Precision of what is asked of distances, so that what does not go together is shared out.
 _HELD = 0.05
 #: How nearly fields pass landmarks, as softness of a thin plate.
@@ -43,7 +43,7 @@ _FEWEST = 8
 
 @dataclass(frozen=True, eq=False)
 class Places:
-    """Landmarks on a surface.
+    """Landmarks on a surface, and pupils of the eyes in it, which go along with their eyes.
 
     Attributes
     ----------
@@ -51,13 +51,27 @@ class Places:
         Vertices of the triangle that each lies on.
     weights : (n, 3) float64
         Adding up to 1.
+    eyes : tuple of Eye
+        As they stand in the surface.
+    pupils : (e, 3) float64, mm
+        Of these.
     """
 
     corners: npt.NDArray[np.int64]
     weights: DoubleArray
+    eyes: tuple[Eye, ...] = ()
+    pupils: DoubleArray = field(default_factory=lambda: np.zeros((0, 3)))
 
-    def of(self, values: DoubleArray) -> DoubleArray:
-        """What values of vertices, (m, 3), are there, (n, 3)."""
+    def on(self, at: DoubleArray) -> DoubleArray:
+        """Where they are, (n + e, 3) mm, on a surface with vertices at (m, 3) mm."""
+        return np.concatenate([self._on_the_surface(at), self.pupils])
+
+    def of(self, at: DoubleArray, steps: DoubleArray) -> DoubleArray:
+        """Their steps, (n + e, 3) mm, if vertices at (m, 3) mm take steps, (m, 3) mm."""
+        ways = [eye_step(at, steps, np.array(eye.place), LIDS * eye.radius) for eye in self.eyes]
+        return np.concatenate([self._on_the_surface(steps), np.reshape(ways, (-1, 3))])
+
+    def _on_the_surface(self, values: DoubleArray) -> DoubleArray:
         return np.asarray(np.einsum("nk,nkj->nj", self.weights, values[self.corners]))
 
 
@@ -105,9 +119,10 @@ def in_proportion(places: DoubleArray, steps: DoubleArray, distances: Distances)
     ends = np.zeros((len(pairs), len(places)))
     ends[np.arange(len(pairs)), pairs[:, 0]] = 1.0
     ends[np.arange(len(pairs)), pairs[:, 1]] -= 1.0
-    gain = along @ ends.T @ np.linalg.inv(ends @ along @ ends.T + _HELD * np.eye(len(pairs)))
     way = ends @ places
     own = np.maximum(np.linalg.norm(way, axis=1), 1e-9)
+    held = np.diag(_HELD * (own / own.mean()) ** 2)  # the same part of each distance
+    gain = along @ ends.T @ np.linalg.inv(ends @ along @ ends.T + held)
     way = way / own[:, None]
     last = np.maximum(own + _LOOKED_AT[-1] * (own - usual), _SHORTEST * own)
     most = np.sqrt(2.0 * _WITHIN) * last / _LOOKED_AT[-1]
@@ -148,13 +163,13 @@ def proportional(
         Of the person.
     """
     at = surface.positions.astype(np.float64)
-    there, out = places.of(at), steps
+    there, out = places.on(at), steps
     for _ in range(_PASSES):
-        now = places.of(out)
+        now = places.of(at, out)
         change = in_proportion(there, now, distances) - now
         if np.abs(change).max(initial=0.0) < 1e-3:
             break
-        out = out + _field(surface, there, change, eyes)
+        out = out + _field(surface, places, change, eyes)
     return out
 
 
@@ -180,27 +195,30 @@ def kept_clear_in_place(
         May cancel.
     """
     at, triangles = surface.positions.astype(np.float64), surface.triangles()
-    there, aims = places.of(at), places.of(steps)
+    there, aims = places.on(at), places.of(at, steps)
     before = len(crossings(at, triangles))
     out, crossed = kept_clear(surface, steps, amounts, part(progress, 0.0, 0.6), before)
     if len(there) < _FEWEST:
         return out
     best: tuple[int, float, DoubleArray] | None = None
     for turn in range(_BACK + 1):
-        left = aims - places.of(out)
+        left = aims - places.of(at, out)
         worst = float(np.linalg.norm(left, axis=1).max(initial=0.0))
         if best is None or (crossed, worst) < best[:2]:
             best = crossed, worst, out
         if turn == _BACK or (worst < _NEAR and not crossed):
             break
         share = part(progress, 0.6 + 0.4 * turn / _BACK, 0.6 + 0.4 * (turn + 1) / _BACK)
-        out, crossed = kept_clear(surface, out + _field(surface, there, left, eyes), amounts, share, before)
+        out, crossed = kept_clear(surface, out + _field(surface, places, left, eyes), amounts, share, before)
     assert best is not None
     return best[2]
 
 
-def _field(surface: Surface, there: DoubleArray, change: DoubleArray, eyes: Sequence[Eye]) -> DoubleArray:
-    """A change of landmarks passed on to the whole surface, smoothly, lids staying on their eyes."""
+def _field(surface: Surface, places: Places, change: DoubleArray, eyes: Sequence[Eye]) -> DoubleArray:
+    """A change of places passed on to the whole surface, smoothly, lids staying on their eyes."""
+    at = surface.positions.astype(np.float64)
+    there = places.on(at)
     _, first = np.unique(np.round(there, 3), axis=0, return_index=True)
-    field = thin_plate(there[first], change[first], np.full(len(first), _SOFT))
-    return with_eyes(surface, field.at(surface.positions.astype(np.float64)), eyes, beyond=True)
+    plate = thin_plate(there[first], change[first], np.full(len(first), _SOFT))
+    of_pupils = dict(zip(places.eyes, change[len(places.corners) :], strict=True))
+    return with_eyes(surface, plate.at(at), eyes, beyond=True, known=[of_pupils.get(eye) for eye in eyes])

@@ -22,6 +22,7 @@ from yewfinch.core.features.exaggeration import (
     BETWEEN,
     BEYOND,
     LEAST,
+    LIDS,
     MOST,
     eye_step,
     eye_step_from_norm,
@@ -52,8 +53,8 @@ LAYER = "Exaggeration"
 _NEAR = 2.0
 #: Landmarks that tell where the norm's eyes stand.
 _PUPILS = ("p_l", "p_r")
-#: Lids lie within so many radii of their eye; rounds of finding where it stands without a layer.
-_LIDS, _SETTLING = 1.15, 8
+#: Rounds of finding where an eye stands without a layer.
+_SETTLING = 8
 #: An eye is no farther than this from where it stands without a layer, mm.
 _ASTRAY = 60.0
 
@@ -239,25 +240,29 @@ def _layer(
 ) -> tuple[Edit, str]:
     """`pupils` are the ways of these from the norm to the person, (3,) mm, if they are known: eyes go along.
 
-    Distances grow in proportion where both ends are on the piece and among the norm's landmarks, `usual`.
+    Distances grow in proportion where both ends are on the piece, or pupils of eyes in it, and among the norm's
+    landmarks, `usual`.
     """
     held = portrait.pieces[piece]
     if region:
         if region not in held.regions:
             raise YewfinchError(phrase("'{0}' has no region '{1}'.", held.name, region))
         steps = steps * softened(held.surface, held.regions[region] / 255.0)[:, None]
-    around = list(_near(portrait, piece).values())
+    near = _near(portrait, piece)
+    around = list(near.values())
     known = [pupils.get(f"p_{eyes.side_of(eye)}") for eye in around]
     # of a region nothing beside it is moved so as to keep landmarks in their places
-    places, distances = _measured(portrait, "" if region else piece, usual)
+    places, distances = _measured(portrait, "" if region else piece, {} if region else near, usual)
     beyond = _taken_on(held.surface, steps, around, places, distances, part(progress, 0.0, 0.35))
     at = held.surface.positions.astype(np.float64)
     there = held.surface.moved((at + beyond).astype(np.float32))
-    moved = [moved_by(eye, eye_step(at, beyond, np.array(eye.place), _LIDS * eye.radius)) for eye in around]
+    moved = [_led(eye, at, beyond) for eye in around]
     # from twice on by itself: what it takes to be clear there is not asked of what comes before
-    own, twice = distances.between(places.of(at)), distances.between(places.of(at + beyond))
+    now = places.on(at) + places.of(at, beyond)
+    own, twice = distances.between(places.on(at)), distances.between(now)
     last = replace(distances, usual=2.0 * twice - (own + 2.0 * (own - distances.usual)))
-    farther = _taken_on(there, beyond, moved, places, last, part(progress, 0.35, 0.7))
+    led = replace(places, eyes=tuple(_led(eye, at, beyond) for eye in places.eyes), pupils=now[len(places.corners) :])
+    farther = _taken_on(there, beyond, moved, led, last, part(progress, 0.35, 0.7))
     between = with_eyes(held.surface, steps, around, beyond=False, known=known)
     between, _ = kept_clear(held.surface, between, BETWEEN, part(progress, 0.7, 1.0))
     return form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther)
@@ -278,14 +283,25 @@ def _taken_on(
     return kept_clear_in_place(surface, out, BEYOND, places, around, progress)
 
 
-def _measured(portrait: Portrait, piece: str, usual: Mapping[str, DoubleArray]) -> tuple[Places, Distances]:
-    """Landmarks on a piece, and the measures between them with what the norm says of these."""
+def _led(eye: Eye, at: DoubleArray, steps: DoubleArray) -> Eye:
+    """An eye where the lids that lie on it take it, if vertices at (n, 3) mm take steps, (n, 3) mm."""
+    return moved_by(eye, eye_step(at, steps, np.array(eye.place), LIDS * eye.radius))
+
+
+def _measured(
+    portrait: Portrait, piece: str, near: Mapping[str, Eye], usual: Mapping[str, DoubleArray]
+) -> tuple[Places, Distances]:
+    """Landmarks on a piece and pupils of eyes in it, and the measures between them with what the norm says of these."""
     keys = sorted(k for k, a in portrait.anchors.items() if a.piece == piece)
-    row = {k: i for i, k in enumerate(keys)}
     anchors = [portrait.anchors[k] for k in keys]
+    found = portrait.landmarks()
+    pupils = [k for k in _PUPILS if k in found and portrait.anchors[k].piece in near]
+    row = {k: i for i, k in enumerate([*keys, *pupils])}
     places = Places(
         np.array([a.corners for a in anchors], np.int64).reshape(-1, 3),
         np.array([a.weights for a in anchors], np.float64).reshape(-1, 3),
+        tuple(near[portrait.anchors[k].piece] for k in pupils),
+        np.array([found[k] for k in pupils], np.float64).reshape(-1, 3),
     )
     pairs = {(n.start, n.end) for n in NORMS}
     pairs |= {(LANDMARKS[a].twin or a, LANDMARKS[b].twin or b) for a, b in pairs if a[-2:] == b[-2:]}
@@ -367,7 +383,7 @@ def _of_eye(plain: DoubleArray, layer: FormLayer, eye: Eye, then: float) -> Doub
         The other strength.
     """
     far = np.linalg.norm(plain - np.array(eye.place), axis=1)
-    rows = np.flatnonzero(far < _LIDS * eye.radius + _ASTRAY).astype(INDEX)
+    rows = np.flatnonzero(far < LIDS * eye.radius + _ASTRAY).astype(INDEX)
     plain = plain[rows]
     below, whole, twice = (layer.steps_at(rows, strength) for strength in (-1.0, 1.0, 2.0))
     farther = 2.0 * twice - whole
@@ -375,7 +391,7 @@ def _of_eye(plain: DoubleArray, layer: FormLayer, eye: Eye, then: float) -> Doub
     def to(strength: float, own: Eye) -> DoubleArray:
         if strength < 0.0:
             return strength * eye_step_from_norm(plain, below, own)
-        place, reach = np.array(own.place), _LIDS * eye.radius
+        place, reach = np.array(own.place), LIDS * eye.radius
         step = eye_step(plain, whole, place, reach)
         if strength <= 1.0:
             return strength * step
