@@ -14,8 +14,8 @@ from yewfinch.core.shared.phrases import phrase
 
 #: Turn in degrees and name; negative shows the sitter's right side.
 TICKS: tuple[tuple[float, str], ...] = (
-    (-180, "back"), (-135, ""), (-90, "profile R"), (-40, "3/4 R"), (0, "front"),
-    (40, "3/4 L"), (90, "profile L"), (135, ""), (180, "back"),
+    (-180, "back"), (-135, ""), (-90, "profile R"), (-40, "¾ R"), (0, "front"),
+    (40, "¾ L"), (90, "profile L"), (135, ""), (180, "back"),
 )  # fmt: skip
 STEP = 15.0
 #: Within this many pixels of a tick, a click snaps to it.

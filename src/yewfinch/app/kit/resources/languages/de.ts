@@ -556,12 +556,12 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>2: Nase / Untergesicht</translation>
 </message>
 <message>
-<source>3/4 L</source>
-<translation>3/4 L</translation>
+<source>¾ L</source>
+<translation>¾ L</translation>
 </message>
 <message>
-<source>3/4 R</source>
-<translation>3/4 R</translation>
+<source>¾ R</source>
+<translation>¾ R</translation>
 </message>
 <message>
 <source>35 mm equivalent focal length; unknown is all right</source>
