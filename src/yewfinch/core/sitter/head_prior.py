@@ -206,8 +206,9 @@ class HeadPrior:
         for name in REGIONS:
             here = part == name
             mine = here[self.seen]
-            most = PART_FIRMNESS + factors.parts[here] * square[mine].sum()
-            out[here] = np.clip(most / (PART_FIRMNESS + max(settled[mine].sum(), 0.0)), 1.0, MOST)
+            way = PART_FIRMNESS + factors.parts[here] * square[mine].sum()
+            usual = PART_FIRMNESS + max(settled[mine].sum(), 0.0)
+            out[here] = np.clip(way / usual, 1.0, MOST)
         return replace(factors, parts=out)
 
     def farthest(self, precision: DoubleArray, points: DoubleArray) -> list[int]:
