@@ -178,7 +178,7 @@ class BaseHeadPanel(QWidget):
     def _words(self, person: Person) -> str:
         if person.cast != LATEST:
             return (
-                "This head belongs to the first cast of the base heads and is steered as that. Bringing it over gives "
+                "This head belongs to an earlier cast of the base heads and is steered as that. Bringing it over gives "
                 "it the form of the new one; your modelling goes along, and undo brings it back."
             )
         if person.landmarks:

@@ -6,7 +6,7 @@ Portraits remember the cast that they were begun with, so that old ones are stee
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
@@ -35,6 +35,30 @@ _ENDS = {
     "lip_lower": (-1.1, 2.2), "mouth_corners": (-1.6, 2.0), "jowls": (-0.4, 3.0),
     "bridge": (-1.9, 2.4),
 }  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Between:
+    """A place of the plain head that goes where two landmarks take it, on the left; its image does on the right.
+
+    Attributes
+    ----------
+    place : (x, y, z) mm
+    start, end : str
+        Landmarks, without side.
+    share : float
+        Of the way of the second one.
+    """
+
+    place: Three
+    start: str
+    end: str
+    share: float
+
+
+#: The lower border of the jaw between chin and angle, where no landmark lies: without these a long or a short chin
+#: stands beside a jaw that stays as it is.
+_JAW = (Between((22.0, -90.0, 56.0), "gn", "go", 0.35), Between((50.0, -74.0, 38.0), "gn", "go", 0.65))
 
 
 @dataclass(frozen=True, eq=False)
@@ -71,6 +95,10 @@ class Cast:
         Those that the mean may miss by more than others.
     drawn_by_sex : bool
         Random persons vary as those of their own sex do, not as both do on average.
+    rounded : float
+        Fields through landmarks are as round at each of them as a ball of so many mm; 0 leaves them pointed.
+    between : tuple of Between
+        Places that follow landmarks which lie far apart.
     drawn : tuple of str
         Dials that chance turns, in the order in which it does.
     dial_spread : float
@@ -107,6 +135,8 @@ class Cast:
     profile: tuple[Behind | Above, ...] = ()
     loose: Mapping[str, float] = field(default_factory=dict)
     drawn_by_sex: bool = False
+    rounded: float = 0.0
+    between: tuple[Between, ...] = ()
 
 
 #: All casts by number.
@@ -149,5 +179,7 @@ CASTS: dict[int, Cast] = {
         drawn_by_sex=True,
     ),
 }
+# Round where landmarks are, and a jaw in one piece.
+CASTS[3] = replace(CASTS[2], rounded=6.0, between=_JAW)
 #: The one that new heads are of.
 LATEST = max(CASTS)

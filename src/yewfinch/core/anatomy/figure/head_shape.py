@@ -1,8 +1,9 @@
 """From a person to the base head's form.
 
 The landmarks come first, see `head_landmarks`. The plain head, changed by the dials, is then bent so
-that its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r), and the lids
-are laid back onto the eyeballs.
+that its landmarks meet these (thin-plate spline in space; Bookstein 1989, kernel r, rounded to
+sqrt(r^2 + e^2) as Hardy 1971 has it, "Multiquadric equations of topography", J. Geophys. Res. 76),
+and the lids are laid back onto the eyeballs.
 """
 
 from __future__ import annotations
@@ -374,19 +375,37 @@ class HeadShaper:
     def _warp(self) -> DoubleArray:
         """Displacement of every vertex for displacements of the handles, (n, handles)."""
         handles = np.concatenate([self.rest_landmarks, self._low_handles])
+        places, follow = self._following(len(handles))
+        handles = np.concatenate([handles, places])
         n = len(handles)
         block = np.zeros((n + 4, n + 4))
-        block[:n, :n] = np.linalg.norm(handles[:, None] - handles[None], axis=2)
+        block[:n, :n] = self._kernel(handles, handles)
         block[:n, n] = block[n, :n] = 1.0
         block[:n, n + 1 :], block[n + 1 :, :n] = handles, handles.T
-        inverse = np.linalg.inv(block)[:, :n]
-        out = np.empty((len(self.model.positions), n))
+        inverse = np.linalg.inv(block)[:, :n] @ follow
+        out = np.empty((len(self.model.positions), follow.shape[1]))
         for start in range(0, len(out), 8192):
             rows = self.model.positions[start : start + 8192]
-            away = np.linalg.norm(rows[:, None] - handles[None], axis=2)
-            base = np.concatenate([away, np.ones((len(rows), 1)), rows], axis=1)
+            base = np.concatenate([self._kernel(rows, handles), np.ones((len(rows), 1)), rows], axis=1)
             out[start : start + 8192] = base @ inverse
         return out
+
+    def _kernel(self, points: FloatArray | DoubleArray, handles: DoubleArray) -> DoubleArray:
+        """How each handle is felt at each point, (points, handles) mm."""
+        away = np.linalg.norm(points[:, None] - handles[None], axis=2)
+        return np.asarray(np.hypot(away, self.cast.rounded)) if self.cast.rounded else away
+
+    def _following(self, handles: int) -> tuple[DoubleArray, DoubleArray]:
+        """Places between landmarks, (m, 3) mm, and moves of handles and of these by moves of handles alone."""
+        places, shares = [], [*np.eye(handles)]
+        for b in self.cast.between:
+            for side, across in (("l", 1.0), ("r", -1.0)):
+                start, end = (k if k in self.keys else f"{k}_{side}" for k in (b.start, b.end))
+                share = np.zeros(handles)
+                share[self.keys.index(start)], share[self.keys.index(end)] = 1.0 - b.share, b.share
+                places.append(np.array(b.place) * (across, 1.0, 1.0))
+                shares.append(share)
+        return np.reshape(places, (-1, 3)), np.array(shares)
 
     def warp_of(self, rows: npt.NDArray[np.integer[Any]]) -> DoubleArray:
         """How vertices of the model follow the landmarks alone, (n, k): neck and bust stay."""

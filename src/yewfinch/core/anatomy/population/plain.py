@@ -110,9 +110,9 @@ def plain_bodies(progress: Progress = silent, cast: int = 2) -> body_model.BodyM
     Made anew it takes most of a minute; `progress` may cancel it.
     """
     made_by = fingerprint(_BODY_BY)
-    key = f"{cache_dir()}/{made_by}/{cast}"
+    name = "base-body" if cast != 1 else "base-body-first"  # those of the second cast are the third one's, too
+    key = f"{cache_dir()}/{made_by}/{name}"
     if key not in _BODIES:
-        name = "base-body" if cast != 1 else "base-body-first"
         arrays = cached(name, made_by, lambda: body_model.arrays_of(body_model.make_body(progress, cast=cast)))
         for old in [k for k in _BODIES if not k.startswith(f"{cache_dir()}/{made_by}/")]:
             del _BODIES[old]

@@ -9848,8 +9848,8 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Dieses Auge hat keine Lider. „Neue Lider“ drücken oder die Linien der Lider auf den Ton zeichnen.</translation>
 </message>
 <message>
-<source>This head belongs to the first cast of the base heads and is steered as that. Bringing it over gives it the form of the new one; your modelling goes along, and undo brings it back.</source>
-<translation>Dieser Kopf gehört zum ersten Guss der Grundköpfe und wird so gesteuert. Bringt man ihn hinüber, erhält er die Form des neuen; Ihre Modellierung geht mit, und Rückgängig bringt ihn zurück.</translation>
+<source>This head belongs to an earlier cast of the base heads and is steered as that. Bringing it over gives it the form of the new one; your modelling goes along, and undo brings it back.</source>
+<translation>Dieser Kopf gehört zu einem früheren Guss der Grundköpfe und wird so gesteuert. Bringt man ihn hinüber, erhält er die Form des neuen; Ihre Modellierung geht mit, und Rückgängig bringt ihn zurück.</translation>
 </message>
 <message>
 <source>This is an error in Yewfinch itself, not in what you asked for.{0}</source>
