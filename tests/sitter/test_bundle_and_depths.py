@@ -94,15 +94,15 @@ def test_several_pieces_hide_each_other():
     np.testing.assert_allclose(both.depth[seen], apart[seen], rtol=1e-5)
 
 
-@pytest.mark.parametrize("kind", [np.float32, np.float64])
-def test_the_spline_kernel_equals_numpy(kind):
+@pytest.mark.parametrize(("kind", "rounded"), [(np.float32, 0.0), (np.float64, 4.0)])
+def test_the_spline_kernel_equals_numpy(kind, rounded):
     rng = np.random.default_rng(0)
     points = (rng.normal(size=(300, 3)) * 60).astype(kind)
     centres, weights, tail = rng.normal(size=(25, 3)) * 40, rng.normal(size=(25, 3)), rng.normal(size=(4, 3))
     out = np.empty((300, 3))
-    _towards_kernels.evaluate(points, centres, weights, tail, out)
+    _towards_kernels.evaluate(points, centres, weights, tail, rounded, out)
     p = points.astype(float)
-    gap = np.linalg.norm(p[:, None] - centres[None], axis=2)
+    gap = np.hypot(np.linalg.norm(p[:, None] - centres[None], axis=2), rounded)
     np.testing.assert_allclose(out, gap @ weights + tail[0] + p @ tail[1:], rtol=1e-9, atol=1e-9)
 
 

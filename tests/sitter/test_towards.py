@@ -11,7 +11,7 @@ from yewfinch.core.shared.errors import CannotSolveError
 from yewfinch.core.sitter.likeness import likeness
 from yewfinch.core.sitter.outlines import gaps
 from yewfinch.core.sitter.photo import Photo
-from yewfinch.core.sitter.towards import REACH, field_towards, steps_to_sitter, thin_plate
+from yewfinch.core.sitter.towards import REACH, ROUND, field_towards, steps_to_sitter, thin_plate
 from yewfinch.demo.demo_portrait import demo_portrait
 
 
@@ -149,7 +149,7 @@ def test_locked_pieces_stay_and_eyeballs_move_as_a_whole(demo):
     change = next(c for c in edit.changes if c.piece == "eye_left")
     step = change.after - eye
     assert np.ptp(step, axis=0).max() < 1e-4
-    assert 0.2 < step[0, 1] < 1.6
+    np.testing.assert_allclose(step[0], (0.0, 1.5, 0.0), atol=1e-4)  # its pupil lies on it
     demo.pieces["eye_left"] = replace(demo.pieces["eye_left"], locked=True)
     assert all(
         c.piece != "eye_left"
@@ -178,3 +178,19 @@ def test_nothing_chosen_and_absurd_ways_are_refused(demo):
         field_towards(demo.landmarks(), demo.surfaces(), {}, ["prn"], 1.0)
     with pytest.raises(CannotSolveError, match="move by 90 mm"):
         field_towards(demo.landmarks(), demo.surfaces(), {"prn": np.array([90.0, 0, 0])}, ["prn"], 1.0)
+
+
+def test_a_landmark_is_met_and_leaves_no_point_behind():
+    """A sheet is lifted at one place: its slope just beside it is that of a cone, unless the field is round there."""
+    from scipy.interpolate import RBFInterpolator  # another library's spline with the same kernel
+
+    centres = np.array([(x, y, z) for x in (-30.0, 0.0, 30.0) for y in (-30.0, 0.0, 30.0) for z in (-30.0, 0.0, 30.0)])
+    steps = np.zeros_like(centres)
+    steps[np.flatnonzero((centres == 0).all(axis=1))[0]] = (0.0, 0.0, 5.0)
+    near = np.array([(x, 0.0, 0.0) for x in (0.0, 0.5, 20.0)])
+    pointed, round_ = (thin_plate(centres, steps, None, r).at(near)[:, 2] for r in (0.0, ROUND))
+    assert round_[0] == pytest.approx(5.0, abs=1e-9) == pointed[0]
+    assert pointed[0] - pointed[1] > 0.1 > 0.03 > round_[0] - round_[1]
+    assert round_[2] == pytest.approx(pointed[2], abs=0.35)
+    judged = RBFInterpolator(centres, steps[:, 2], kernel="multiquadric", epsilon=1.0 / ROUND, degree=1)(near)
+    np.testing.assert_allclose(round_, judged, atol=1e-6)

@@ -22,7 +22,7 @@ from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, silent
-from yewfinch.core.sitter.towards import thin_plate
+from yewfinch.core.sitter.towards import ROUND, thin_plate
 
 #: How far a person may be taken, as k: 0 is the norm, 1 the person.
 LEAST, MOST = 0.0, 3.0
@@ -166,7 +166,7 @@ def steps_through_landmarks(
     _, first = np.unique(np.round(at, 3), axis=0, return_index=True)
     at, away = at[first], np.array([person[keys[i]] - there[keys[i]] for i in first])
     soft = np.where(["#" in keys[i] for i in first], _SOFT_LINE, _SOFT)
-    return thin_plate(at, away, soft).at(surface.positions.astype(np.float64))
+    return thin_plate(at, away, soft, ROUND).at(surface.positions.astype(np.float64))
 
 
 def with_eyes(
@@ -408,4 +408,4 @@ def steps_of_measure(
     _, first = np.unique(np.round(at, 3), axis=0, return_index=True)
     steps = np.array([moves.get(keys[i], np.zeros(3)) for i in first])
     soft = np.array([0.0 if keys[i] in moves else 4.0 for i in first])
-    return thin_plate(at[first], steps, soft).at(surface.positions.astype(np.float64))
+    return thin_plate(at[first], steps, soft, ROUND).at(surface.positions.astype(np.float64))

@@ -19,7 +19,7 @@ from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import DoubleArray
 from yewfinch.core.shared.progress import Progress, part, silent
-from yewfinch.core.sitter.towards import thin_plate
+from yewfinch.core.sitter.towards import ROUND, thin_plate
 
 #: A distance may be off by this part of what it should be.
 _WITHIN = 0.012
@@ -219,6 +219,6 @@ def _field(surface: Surface, places: Places, change: DoubleArray, eyes: Sequence
     at = surface.positions.astype(np.float64)
     there = places.on(at)
     _, first = np.unique(np.round(there, 3), axis=0, return_index=True)
-    plate = thin_plate(there[first], change[first], np.full(len(first), _SOFT))
+    plate = thin_plate(there[first], change[first], np.full(len(first), _SOFT), ROUND)
     of_pupils = dict(zip(places.eyes, change[len(places.corners) :], strict=True))
     return with_eyes(surface, plate.at(at), eyes, beyond=True, known=[of_pupils.get(eye) for eye in eyes])

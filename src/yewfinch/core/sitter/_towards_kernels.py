@@ -9,8 +9,9 @@ from yewfinch.core.shared.parallel import LOOPS
 
 
 @njit(cache=True, parallel=LOOPS)
-def evaluate(points, centres, weights, tail, out):
-    """out[i] = tail[0] + sum over centres of |points[i] - centre| * weight, plus the linear part."""
+def evaluate(points, centres, weights, tail, rounded, out):
+    """out[i] = sum over centres of sqrt(|points[i] - centre|^2 + rounded^2) * weight, plus what is linear."""
+    least = rounded * rounded
     for i in prange(len(points)):
         x, y, z = np.float64(points[i, 0]), np.float64(points[i, 1]), np.float64(points[i, 2])
         a = tail[0, 0] + tail[1, 0] * x + tail[2, 0] * y + tail[3, 0] * z
@@ -18,7 +19,7 @@ def evaluate(points, centres, weights, tail, out):
         c = tail[0, 2] + tail[1, 2] * x + tail[2, 2] * y + tail[3, 2] * z
         for j in range(len(centres)):
             dx, dy, dz = x - centres[j, 0], y - centres[j, 1], z - centres[j, 2]
-            r = np.sqrt(dx * dx + dy * dy + dz * dz)
+            r = np.sqrt(dx * dx + dy * dy + dz * dz + least)
             a += r * weights[j, 0]
             b += r * weights[j, 1]
             c += r * weights[j, 2]

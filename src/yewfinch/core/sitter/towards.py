@@ -1,9 +1,11 @@
 """Bringing the clay over to the sitter: a smooth deformation that moves chosen landmarks and lines.
 
 The displacement is a thin-plate spline in space: kernel r, which is biharmonic in three
-dimensions, with an affine part (Bookstein 1989; facts from Duchon 1977, both from memory). It
-is exact at landmarks, close at lines, and nothing moves at the landmarks that are not chosen and
-on the clay further away than a reach. Being smooth, it carries fine detail along.
+dimensions, with an affine part (Bookstein 1989; facts from Duchon 1977, both from memory), rounded
+to sqrt(r^2 + e^2) so that no point is left at a landmark (Hardy 1971, "Multiquadric equations of
+topography and other irregular surfaces", J. Geophys. Res. 76:1905). It is exact at landmarks,
+close at lines, and nothing moves at the landmarks that are not chosen and on the clay further away
+than a reach. Being smooth, it carries fine detail along.
 """
 
 from __future__ import annotations
@@ -35,6 +37,8 @@ FIXED = 160
 FREE = 10.0
 #: How softly a line's points are followed, mm of the kernel; landmarks are met exactly.
 SOFT = 2.0
+#: Fields through landmarks are as round at each as a ball of so many mm.
+ROUND = 4.0
 #: Pieces smaller than this (eyeballs) move as a whole, mm across.
 WHOLE = 45.0
 #: Farthest that anything is moved, mm.
@@ -51,20 +55,27 @@ class Field:
     weights : (n, 3) float64
     tail : (4, 3) float64
         Constant and linear part.
+    rounded : float, mm
+        How round it is at its centres; 0 leaves points there.
     """
 
     centres: DoubleArray
     weights: DoubleArray
     tail: DoubleArray
+    rounded: float = 0.0
 
     def at(self, points: DoubleArray) -> DoubleArray:
         """Displacements of (k, 3) points, mm."""
         out = np.empty((len(points), 3))
-        _towards_kernels.evaluate(np.ascontiguousarray(points), self.centres, self.weights, self.tail, out)
+        _towards_kernels.evaluate(
+            np.ascontiguousarray(points), self.centres, self.weights, self.tail, self.rounded, out
+        )
         return out
 
 
-def thin_plate(centres: DoubleArray, steps: DoubleArray, softness: DoubleArray | None = None) -> Field:
+def thin_plate(
+    centres: DoubleArray, steps: DoubleArray, softness: DoubleArray | None = None, rounded: float = 0.0
+) -> Field:
     """The smoothest field with given displacements at given points.
 
     Parameters
@@ -74,6 +85,8 @@ def thin_plate(centres: DoubleArray, steps: DoubleArray, softness: DoubleArray |
     steps : (n, 3) float64, mm
     softness : (n,) float64, optional
         0 to meet a point exactly, larger to pass near it.
+    rounded : float, mm
+        Radius within which the field is round at a centre instead of pointed; best below the gaps between these.
 
     Raises
     ------
@@ -82,7 +95,7 @@ def thin_plate(centres: DoubleArray, steps: DoubleArray, softness: DoubleArray |
     """
     n = len(centres)
     gap = centres[:, None] - centres[None]
-    kernel = -np.sqrt((gap**2).sum(axis=2))
+    kernel = -np.sqrt((gap**2).sum(axis=2) + rounded**2)
     if softness is not None:
         kernel[np.diag_indices(n)] += softness
     affine = np.concatenate([np.ones((n, 1)), centres], axis=1)
@@ -91,7 +104,8 @@ def thin_plate(centres: DoubleArray, steps: DoubleArray, softness: DoubleArray |
     if n < 4 or np.linalg.matrix_rank(affine - affine.mean(axis=0) * (0, 1, 1, 1), tol=1e-6) < 4:
         raise CannotSolveError("Too few points stand fast to bend the clay between them. Choose fewer landmarks.")
     solved = np.linalg.solve(system, right)
-    return Field(np.ascontiguousarray(centres), np.ascontiguousarray(-solved[:n]), np.ascontiguousarray(solved[n:]))
+    weights, tail = np.ascontiguousarray(-solved[:n]), np.ascontiguousarray(solved[n:])
+    return Field(np.ascontiguousarray(centres), weights, tail, rounded)
 
 
 def steps_to_sitter(
@@ -188,7 +202,7 @@ def field_towards(
         centres.append(point)
         ways.append(np.zeros(3))
         soft.append(0.0)
-    return thin_plate(np.array(centres), np.array(ways), np.array(soft))
+    return thin_plate(np.array(centres), np.array(ways), np.array(soft), ROUND)
 
 
 def _line_steps(lines: Iterable[Gap]) -> tuple[DoubleArray, DoubleArray]:

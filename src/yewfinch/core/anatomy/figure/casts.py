@@ -99,6 +99,8 @@ class Cast:
         Fields through landmarks are as round at each of them as a ball of so many mm; 0 leaves them pointed.
     between : tuple of Between
         Places that follow landmarks which lie far apart.
+    throat : (float, float)
+        How much of the way of the point between chin and neck the throat's two handles go, from above.
     drawn : tuple of str
         Dials that chance turns, in the order in which it does.
     dial_spread : float
@@ -137,6 +139,7 @@ class Cast:
     drawn_by_sex: bool = False
     rounded: float = 0.0
     between: tuple[Between, ...] = ()
+    throat: tuple[float, float] = (0.0, 0.0)
 
 
 #: All casts by number.
@@ -180,6 +183,6 @@ CASTS: dict[int, Cast] = {
     ),
 }
 # Round where landmarks are, and a jaw in one piece.
-CASTS[3] = replace(CASTS[2], rounded=6.0, between=_JAW)
+CASTS[3] = replace(CASTS[2], rounded=6.0, between=_JAW, throat=(0.7, 0.35))
 #: The one that new heads are of.
 LATEST = max(CASTS)

@@ -48,6 +48,8 @@ _LOW: tuple[tuple[float, float, float], ...] = (
     (0, -130, 22), (54, -125, -25), (0, -128, -88), (0, -172, 16), (96, -166, -20), (60, -160, -78), (0, -165, -98),
     (0, -222, 26), (100, -222, -28), (0, -222, -100), (50, -222, 16), (60, -222, -84),
 )  # fmt: skip
+#: Those of the throat, from above.
+_THROAT = (0, 3)
 #: Landmarks that lie this far from where they are to be are brought back, mm.
 _CARRIED_OFF = 0.4
 #: A corner of the lids that lies this far off is aimed at once more, mm.
@@ -114,7 +116,7 @@ class HeadShaper:
         values = self._all_dials(person)
         at = self.marks.of(person)
         dialled = self.rest_landmarks + combined(self.landmark_fields, values)
-        low = self._low_moves(person) - combined(self._low_fields, values)
+        low = self._low_moves(person, at) - combined(self._low_fields, values)
         pull = at - dialled
         # the kernel is pointed at its handles: once more for what the faces round them cut off
         met = dialled + self._skin_warp @ np.concatenate([pull, low])
@@ -362,14 +364,18 @@ class HeadShaper:
     def _low_fields(self) -> dict[str, DoubleArray]:
         return {k: np.zeros((len(self._low_handles), 3)) for k in self._fields}
 
-    def _low_moves(self, person: Person) -> DoubleArray:
-        """How neck and bust are built: scaled about the base of the skull."""
+    def _low_moves(self, person: Person, marks: DoubleArray) -> DoubleArray:
+        """How neck and bust are built: scaled about the base of the skull; the throat goes along with its upper end."""
         young, (of_woman, of_child) = self.cast.youth(person.age), self.cast.build
         woman = np.array(of_woman) ** ((1.0 - person.sex) * self.cast.womanly(young))
         scale = woman * (1.0 - young) + np.array(of_child) * young
         about = np.array([0.0, -60.0, -22.0])
         at = self._low_handles
-        return np.asarray(about + (at - about) * scale - at)
+        out = np.asarray(about + (at - about) * scale - at)
+        top = self.keys.index("c")
+        beside = marks[top] - (about + (self.rest_landmarks[top] - about) * scale)
+        out[list(_THROAT)] += np.outer(self.cast.throat, beside)
+        return out
 
     @cached_property
     def _warp(self) -> DoubleArray:

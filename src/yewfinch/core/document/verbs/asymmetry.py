@@ -21,7 +21,7 @@ from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.sitter.alignment import Alignment
 from yewfinch.core.sitter.solution import Solution
-from yewfinch.core.sitter.towards import thin_plate
+from yewfinch.core.sitter.towards import ROUND, thin_plate
 
 #: What the layer is called that a piece's asymmetry is put on.
 LAYER, FROM_SITTER = "Asymmetry", "Sitter's asymmetry"
@@ -174,7 +174,7 @@ def bring_over(portrait: Portrait, piece: str, solution: Solution, lay: Alignmen
             soft.append(_SOFT * (u.spread or 1.0))
     if len(centres) < 6:
         raise YewfinchError("Too few landmarks are known of both clay and sitter. Mark more pairs, and solve again.")
-    field = thin_plate(np.array(centres), np.array(steps), np.array(soft))
+    field = thin_plate(np.array(centres), np.array(steps), np.array(soft), ROUND)
     assert found.twin is not None
     reach = _reach(surface.positions.astype(np.float64), np.array(centres))
     at = surface.positions.astype(np.float64)

@@ -38,6 +38,7 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         Not carried out yet.
     """
     changes = []
+    marks = portrait.landmarks()
     pieces = [
         p
         for p in portrait.pieces.values()
@@ -49,8 +50,9 @@ def bend(portrait: Portrait, field: Field, name: str, near: DoubleArray, progres
         low, high = surface.bounds()
         if float(np.linalg.norm(high - low)) < WHOLE or piece.teeth is not None:
             rows: IndexArray = np.arange(len(surface), dtype=INDEX)
-            led = portrait.pieces[piece.lids_of].surface if piece.lids_of in portrait.pieces else surface  # by its eye
-            step = field.at(led.positions.astype(np.float64)).mean(axis=0)
+            leader = portrait.pieces.get(piece.lids_of or "", piece)  # lids go by their eye
+            own = [marks[k] for k, a in portrait.anchors.items() if a.piece == leader.id and k in marks]
+            step = field.at(np.array(own) if own else leader.surface.positions.astype(np.float64)).mean(axis=0)
             if (
                 np.linalg.norm(near - surface.positions.mean(axis=0), axis=1).min() > REACH
                 or np.linalg.norm(step) < 1e-3
