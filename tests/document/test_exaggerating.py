@@ -220,3 +220,19 @@ def test_the_mean_of_copies_that_were_moved_is_the_thing_itself():
         mean_of([copies[0], ({"x": np.zeros(3)}, None)])
     with pytest.raises(YewfinchError, match="no head"):
         mean_of([])
+
+
+def test_what_cannot_be_in_proportion_is_said_and_that_is_what_a_ruler_finds():
+    """A woman whose eyes would have to come nearer to each other at three times than what lies round them bears."""
+    p = new_portrait(Figure(Person(sex=0.3127, age=33.03, seed=103, asymmetry=1.0)))
+    usual = _usual(exaggerating.usual_person(p))
+    own, norm = _measures(p.landmarks()), _measures(usual.landmarks)
+    edit, key = exaggerating.begin(p, "head", usual)
+    p.perform(edit)
+    p.perform(exaggerating.exaggerate(p, "head", key, 3.0))
+    now = _measures(p.landmarks())
+    aims = {k: norm[k] + 3.0 * (own[k] - norm[k]) for k in now}
+    titles = {n.title for n in NORMS if n.key in now and abs(now[n.key] - aims[n.key]) > 0.021 * aims[n.key]}
+    assert titles and edit.told is not None
+    assert all(title in edit.told.words for title in titles), edit.told.words
+    assert "2 times" not in edit.told.words and "at 3 times" in edit.told.words

@@ -158,3 +158,12 @@ def test_pupils_go_where_they_are_led_with_the_clay_round_their_eyes():
         lid = np.linalg.norm(at - np.array(eye.place), axis=1) < 1.05 * eye.radius
         before, now = at[lid] - np.array(eye.place), at[lid] + found[lid] - np.array(eye.place) - way
         np.testing.assert_allclose(np.linalg.norm(now, axis=1), np.linalg.norm(before, axis=1), atol=0.1)
+
+
+def test_measures_that_are_out_of_proportion_are_told_by_name():
+    person = np.array([(0.0, 0.0, 0.0), (30.0, 0.0, 0.0), (0.0, 50.0, 0.0)])
+    distances = Distances(np.array([(0, 1), (0, 2)]), np.array([28.0, 45.0]), ("width", "height"))
+    taken = np.array([(0.0, 0.0, 0.0), (34.0, 0.0, 0.0), (0.0, 58.0, 0.0)])
+    told = distances.astray(person, taken, 3.0)  # 28 + 3 * 2 and 45 + 3 * 5 mm
+    assert told == {"height": (pytest.approx(58.0), pytest.approx(60.0))}
+    assert distances.astray(person, person, 1.0) == {}

@@ -23,6 +23,8 @@ from yewfinch.core.sitter.towards import ROUND, thin_plate
 
 #: A distance may be off by this part of what it should be.
 _WITHIN = 0.012
+#: It counts as astray once it is off by this part of what it should be.
+ASTRAY = 0.02
 #: Amounts of steps at which distances are looked at.
 _LOOKED_AT = (0.5, 1.0)
 #: Aims below this part of the person's own distance are left alone: nothing sensible is that short.
@@ -84,14 +86,34 @@ class Distances:
     ends : (p, 2) int64
         Rows of landmarks.
     usual : (p,) float64, mm
+    titles : tuple of str
+        What they are called, if anybody is to be told of them.
     """
 
     ends: npt.NDArray[np.int64]
     usual: DoubleArray
+    titles: tuple[str, ...] = ()
 
     def between(self, points: DoubleArray) -> DoubleArray:
         """How large they are between points (n, 3) mm, (p,) mm."""
         return np.asarray(np.linalg.norm(points[self.ends[:, 0]] - points[self.ends[:, 1]], axis=1))
+
+    def astray(self, person: DoubleArray, points: DoubleArray, times: float) -> dict[str, tuple[float, float]]:
+        """Those that are not in proportion, by title: how large they are and should be, mm; of one title the worst.
+
+        Parameters
+        ----------
+        person : (n, 3) float64, mm
+            Landmarks of the person.
+        points : (n, 3) float64, mm
+            The same taken so many times as far from the norm.
+        times : float
+        """
+        own, now = self.between(person), self.between(points)
+        aim = self.usual + times * (own - self.usual)
+        off = np.abs(now - aim)
+        order = [i for i in np.argsort(off) if off[i] > ASTRAY * max(aim[i], 1e-9)]
+        return {self.titles[i]: (float(now[i]), float(aim[i])) for i in order}
 
 
 def in_proportion(places: DoubleArray, steps: DoubleArray, distances: Distances) -> DoubleArray:

@@ -132,7 +132,13 @@ class ExaggerationPanel(LivePanel):
             self.refresh()
             self.layers.setCurrentIndex(max(0, self.layers.findData(found[1])))
             self._show_strength()
-            self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
+            if found[0].told is None:
+                self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
+            else:
+                self.bench.say(
+                    phrase("The clay is as it was. Not all measures can be had at once: {0}.", found[0].told.words),
+                    "note",
+                )
 
         self._worker = behind_dialog(
             self,

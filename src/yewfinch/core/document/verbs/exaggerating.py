@@ -11,7 +11,7 @@ import numpy as np
 from yewfinch.core.anatomy.figure.person import Person
 from yewfinch.core.anatomy.lore.landmarks import LANDMARKS
 from yewfinch.core.anatomy.lore.norms import NORMS, Norm, distance
-from yewfinch.core.document.model.edits import Change, Edit, PieceChange
+from yewfinch.core.document.model.edits import Change, Edit, PieceChange, Told
 from yewfinch.core.document.model.piece import Piece
 from yewfinch.core.document.model.portrait import Portrait
 from yewfinch.core.document.verbs import eyes, form_layers, lips
@@ -26,7 +26,6 @@ from yewfinch.core.features.exaggeration import (
     MOST,
     eye_step,
     eye_step_from_norm,
-    kept_clear,
     laid,
     mean_of,
     steps_of_measure,
@@ -44,7 +43,7 @@ from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.form_layers import FormLayer
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
-from yewfinch.core.shared.phrases import phrase
+from yewfinch.core.shared.phrases import in_a_row, phrase
 from yewfinch.core.shared.progress import Progress, part, silent
 
 #: What the layers are called.
@@ -187,6 +186,7 @@ def begin(
     Returns
     -------
     Edit
+        It tells which measures cannot be in proportion, if any.
     str
         The layer's id.
 
@@ -264,8 +264,23 @@ def _layer(
     led = replace(places, eyes=tuple(_led(eye, at, beyond) for eye in places.eyes), pupils=now[len(places.corners) :])
     farther = _taken_on(there, beyond, moved, led, last, part(progress, 0.35, 0.7))
     between = with_eyes(held.surface, steps, around, beyond=False, known=known)
-    between, _ = kept_clear(held.surface, between, BETWEEN, part(progress, 0.7, 1.0))
-    return form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther)
+    between = kept_clear_in_place(held.surface, between, BETWEEN, places, around, part(progress, 0.7, 1.0))
+    edit, key = form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther)
+    last_places = now + led.of(there.positions.astype(np.float64), farther)
+    return replace(edit, told=_astray(distances, places.on(at), {2.0: now, MOST: last_places})), key
+
+
+def _astray(distances: Distances, person: DoubleArray, taken: Mapping[float, DoubleArray]) -> Told | None:
+    """What is said of measures that cannot all be met at once, by how far the person is taken."""
+    said = []
+    for times, points in taken.items():
+        found = [
+            phrase("{0} {1:.1f} mm instead of {2:.1f}", title, now, aim)
+            for title, (now, aim) in distances.astray(person, points, times).items()
+        ]
+        if found:
+            said.append(phrase("at {0:g} times {1}", times, in_a_row(", ", found)))
+    return Told(phrase("out of proportion {0}", in_a_row("; ", said))) if said else None
 
 
 def _taken_on(
@@ -303,11 +318,14 @@ def _measured(
         tuple(near[portrait.anchors[k].piece] for k in pupils),
         np.array([found[k] for k in pupils], np.float64).reshape(-1, 3),
     )
-    pairs = {(n.start, n.end) for n in NORMS}
-    pairs |= {(LANDMARKS[a].twin or a, LANDMARKS[b].twin or b) for a, b in pairs if a[-2:] == b[-2:]}
+    pairs = {(n.start, n.end): n.title for n in NORMS}
+    pairs = {
+        (LANDMARKS[a].twin or a, LANDMARKS[b].twin or b): title for (a, b), title in pairs.items() if a[-2:] == b[-2:]
+    } | pairs
     known = sorted(p for p in pairs if set(p) <= set(row) and set(p) <= set(usual))
     ends = np.array([(row[a], row[b]) for a, b in known], np.int64).reshape(-1, 2)
-    return places, Distances(ends, np.array([np.linalg.norm(usual[a] - usual[b]) for a, b in known]))
+    sizes = np.array([np.linalg.norm(usual[a] - usual[b]) for a, b in known])
+    return places, Distances(ends, sizes, tuple(pairs[p] for p in known))
 
 
 def _near(portrait: Portrait, piece: str) -> dict[str, Eye]:
