@@ -67,7 +67,7 @@ def test_it_has_layers_that_show_nothing_yet_and_key_stages_that_do():
 def test_nothing_of_the_truth_is_in_the_portrait(demo_file):
     names = zipfile.ZipFile(demo_file).namelist()
     # the head has regions, texture places, layers and stages, too, teeth a region, eyes and teeth are wet
-    assert len([n for n in names if n.startswith("pieces/")]) == 29
+    assert len([n for n in names if n.startswith("pieces/")]) == 31
     assert next(n for n in names if n.startswith("sitter/")) == "sitter/covariance.npy"
     assert all(n.split("/")[0] in ("portrait.json", "pieces", "photos", "preview.png", "sitter") for n in names)
 
