@@ -113,7 +113,7 @@ def test_a_head_of_the_first_cast_is_steered_as_that_and_brought_over(block, qtb
     assert panel.over.isHidden()
     assert w.documents.open(FIRST_CAST).wait()
     portrait = w.bench.portrait
-    assert not panel.over.isHidden() and "first cast" in panel.note.text()
+    assert not panel.over.isHidden() and "earlier cast" in panel.note.text()
     assert not panel.dials.sliders["jowls"].isEnabled() and panel.dials.sliders["tip_up"].isEnabled()
     pull(panel.age.slider, 0.3)
     settled(w, qtbot)
