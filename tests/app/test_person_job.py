@@ -5,7 +5,10 @@ from PyQt6.QtTest import QTest
 
 from tests.app.hands import click, handled, pull, view_picture
 from tests.app.jobs import finished
+from yewfinch.core.anatomy.figure.person import Figure, Person
+from yewfinch.core.document.figure.new_portrait import new_portrait
 from yewfinch.core.features.asymmetry import parts
+from yewfinch.core.formats import container
 
 
 def test_asymmetry_is_brought_over_shown_weighed_and_taken_back(window):
@@ -62,3 +65,27 @@ def test_one_measure_is_exaggerated_by_a_dial_and_taken_back(window, qtbot):
     assert np.linalg.norm(portrait.surface("head").positions - was, axis=1).max() > 0.2
     portrait.history.undo()
     assert (portrait.surface("head").positions == was).all()
+
+
+def test_measures_that_cannot_all_be_had_are_named_under_the_dial_and_in_the_history(window, qtbot, tmp_path):
+    """A woman whose eyes would have to come nearer at three times than what lies round them bears."""
+    made = new_portrait(Figure(Person(sex=0.3127, age=33.03, seed=103, asymmetry=1.0)))
+    container.save(made, tmp_path / "woman.yewfinch")
+    made.history.close()
+    w = window
+    assert w.documents.open(tmp_path / "woman.yewfinch").wait()
+    handled()
+    w.bench.set_stage("Features")
+    w.bench.selection.choose("head")
+    handled()
+    panel = w.panel("Exaggeration")
+    assert panel.astray.isHidden()
+    click(panel.start)
+    finished(w, panel, qtbot)
+    said = panel.astray.text()
+    assert not panel.astray.isHidden()
+    assert "at 3 times: between the outer eye corners" in said and " mm instead of " in said
+    assert w.bench.portrait.history.told[-1].words in said
+    w.bench.portrait.history.undo()
+    panel.refresh()  # a folded panel does so once it is opened
+    assert panel.astray.isHidden()

@@ -235,4 +235,4 @@ def test_what_cannot_be_in_proportion_is_said_and_that_is_what_a_ruler_finds():
     titles = {n.title for n in NORMS if n.key in now and abs(now[n.key] - aims[n.key]) > 0.021 * aims[n.key]}
     assert titles and edit.told is not None
     assert all(title in edit.told.words for title in titles), edit.told.words
-    assert "2 times" not in edit.told.words and "at 3 times" in edit.told.words
+    assert "at 2 times:" not in edit.told.words and "at 3 times:" in edit.told.words

@@ -60,7 +60,10 @@ class ExaggerationPanel(LivePanel):
         self.times.setToolTip("0 is the norm, 1 this person, more than 1 a caricature")
         self.times.changed.connect(self._turn)
         self.times.released.connect(self._dial.end)
-        for widget in (self.part, self.start, self.others, self.single, self.layers, self.times):
+        self.astray = QLabel()
+        self.astray.setWordWrap(True)
+        self._told: dict[str, str] = {}
+        for widget in (self.part, self.start, self.others, self.single, self.layers, self.times, self.astray):
             self.column.addWidget(widget)
         self.table = plain_table(["measure", "clay", "usual", "z"], "what makes this face this face")
         self.table.setMinimumHeight(150)
@@ -129,16 +132,12 @@ class ExaggerationPanel(LivePanel):
     def _run(self, work: Callable[[Progress], tuple[Edit, str]]) -> None:
         def done(found: tuple[Edit, str]) -> None:
             self.bench.portrait.perform(found[0])
+            if found[0].told is not None:
+                self._told[found[1]] = found[0].told.words
             self.refresh()
             self.layers.setCurrentIndex(max(0, self.layers.findData(found[1])))
             self._show_strength()
-            if found[0].told is None:
-                self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
-            else:
-                self.bench.say(
-                    phrase("The clay is as it was. Not all measures can be had at once: {0}.", found[0].told.words),
-                    "note",
-                )
+            self.bench.say("The clay is as it was; the dial takes it to the norm or beyond the person.", "note")
 
         self._worker = behind_dialog(
             self,
@@ -164,6 +163,9 @@ class ExaggerationPanel(LivePanel):
         self.times.setEnabled(on)
         if piece is not None and key is not None:
             self.times.set_value(verbs.strength(self.bench.portrait, piece.id, key))
+        words = self._told.get(str(key)) if on else None
+        self.astray.setVisible(words is not None)
+        self.astray.setText("" if words is None else phrase("Not all measures can be had at once; {0}.", words))
 
     def refresh(self) -> None:
         """Measure again."""

@@ -275,12 +275,12 @@ def _astray(distances: Distances, person: DoubleArray, taken: Mapping[float, Dou
     said = []
     for times, points in taken.items():
         found = [
-            phrase("{0} {1:.1f} mm instead of {2:.1f}", title, now, aim)
+            phrase("{0} {1:.1f} mm instead of {2:.1f} mm", title, now, aim)
             for title, (now, aim) in distances.astray(person, points, times).items()
         ]
         if found:
-            said.append(phrase("at {0:g} times {1}", times, in_a_row(", ", found)))
-    return Told(phrase("out of proportion {0}", in_a_row("; ", said))) if said else None
+            said.append(phrase("at {0:g} times: {1}", times, in_a_row(", ", found)))
+    return Told(in_a_row("; ", said)) if said else None
 
 
 def _taken_on(

@@ -9852,20 +9852,16 @@ Die Datei {0} wurde später als dies gesichert: Sie ist die neuere.</translation
 <translation>Dieser Kopf gehört zu einem früheren Guss der Grundköpfe und wird so gesteuert. Bringt man ihn hinüber, erhält er die Form des neuen; Ihre Modellierung geht mit, und Rückgängig bringt ihn zurück.</translation>
 </message>
 <message>
-<source>at {0:g} times {1}</source>
-<translation>bei {0:g}-fach {1}</translation>
+<source>at {0:g} times: {1}</source>
+<translation>bei {0:g}-fach: {1}</translation>
 </message>
 <message>
-<source>out of proportion {0}</source>
-<translation>nicht im Verhältnis {0}</translation>
+<source>{0} {1:.1f} mm instead of {2:.1f} mm</source>
+<translation>{0} {1:.1f} mm statt {2:.1f} mm</translation>
 </message>
 <message>
-<source>{0} {1:.1f} mm instead of {2:.1f}</source>
-<translation>{0} {1:.1f} mm statt {2:.1f}</translation>
-</message>
-<message>
-<source>The clay is as it was. Not all measures can be had at once: {0}.</source>
-<translation>Der Ton ist, wie er war. Nicht alle Maße sind zugleich zu haben: {0}.</translation>
+<source>Not all measures can be had at once; {0}.</source>
+<translation>Nicht alle Maße sind zugleich zu haben; {0}.</translation>
 </message>
 <message>
 <source>This is an error in Yewfinch itself, not in what you asked for.{0}</source>
