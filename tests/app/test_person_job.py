@@ -7,6 +7,7 @@ from tests.app.hands import click, handled, pull, view_picture
 from tests.app.jobs import finished
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
+from yewfinch.core.document.verbs import exaggerating
 from yewfinch.core.features.asymmetry import parts
 from yewfinch.core.formats import container
 
@@ -72,6 +73,11 @@ def test_measures_that_cannot_all_be_had_are_named_under_the_dial_and_in_the_his
     made = new_portrait(Figure(Person(sex=0.3127, age=33.03, seed=103, asymmetry=1.0)))
     container.save(made, tmp_path / "woman.yewfinch")
     made.history.close()
+    other = new_portrait()
+    edit, key = exaggerating.begin_measure(other, "head", exaggerating.unusual(other, 1.0)[0])
+    other.perform(edit)
+    container.save(other, tmp_path / "other.yewfinch")
+    other.history.close()
     w = window
     assert w.documents.open(tmp_path / "woman.yewfinch").wait()
     handled()
@@ -86,6 +92,20 @@ def test_measures_that_cannot_all_be_had_are_named_under_the_dial_and_in_the_his
     assert not panel.astray.isHidden()
     assert "at 3 times: between the outer eye corners" in said and " mm instead of " in said
     assert w.bench.portrait.history.told[-1].words in said
+    assert panel.layers.currentData() == key  # that of the other portrait has the same name
+    w.settle = lambda: True
+    assert w.documents.open(tmp_path / "other.yewfinch").wait()
+    handled()
+    w.bench.selection.choose("head")
+    panel.refresh()
+    assert panel.layers.currentData() == key and panel.astray.isHidden()
+    assert w.documents.open(tmp_path / "woman.yewfinch").wait()
+    handled()
+    w.bench.selection.choose("head")
+    handled()
+    click(panel.start)
+    finished(w, panel, qtbot)
+    assert not panel.astray.isHidden()
     w.bench.portrait.history.undo()
     panel.refresh()  # a folded panel does so once it is opened
     assert panel.astray.isHidden()
