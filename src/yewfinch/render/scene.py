@@ -578,6 +578,7 @@ class Canvas:
         self._depth = context.depth_renderbuffer(self.size, samples=samples)
         self.target = context.framebuffer([self._colour], self._depth)
         self.texture = context.texture(self.size, 4)
+        self.texture.repeat_x = self.texture.repeat_y = False  # what looks beyond an edge does not see the other one
         self._plain_depth = context.depth_renderbuffer(self.size)
         self.plain = context.framebuffer([self.texture], self._plain_depth)
         self._context = context
