@@ -158,36 +158,6 @@ def _beside_face(at, normals, a, b, c, s, w, off, low, cell):  # type: ignore[no
     return x, y, z
 
 
-@njit(cache=True, parallel=LOOPS, nogil=True)
-def doubtful(at, normals, triangles, solid, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
-    """Triangles that `along_faces` may have something to do for: rather some too many."""
-    nx, ny, nz = solid.shape
-    wanting = np.zeros(len(triangles), np.bool_)
-    off = -0.3 if value == 1 else 0.3
-    for t in prange(len(triangles)):
-        a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
-        ab = (at[a, 0] - at[b, 0]) ** 2 + (at[a, 1] - at[b, 1]) ** 2 + (at[a, 2] - at[b, 2]) ** 2
-        bc = (at[b, 0] - at[c, 0]) ** 2 + (at[b, 1] - at[c, 1]) ** 2 + (at[b, 2] - at[c, 2]) ** 2
-        ca = (at[c, 0] - at[a, 0]) ** 2 + (at[c, 1] - at[a, 1]) ** 2 + (at[c, 2] - at[a, 2]) ** 2
-        parts = min(255, max(1, int(np.ceil(np.sqrt(max(ab, bc, ca)) / (0.95 * cell)))))
-        for p in range(parts + 1):
-            li = lj = lk = -1
-            for q in range(parts + 1 - p):
-                x, y, z = _beside_face(at, normals, a, b, c, p / parts, q / parts, off, low, cell)
-                if (mirrored and x < 0.5) or not (0 <= x < nx - 1 and 1 <= y < ny - 2 and 1 <= z < nz - 2):
-                    li = -1
-                    continue
-                i, j, k, there = _corner(solid, value, x, y, z)
-                if not there:
-                    wanting[t] = True
-                elif li >= 0 and max(abs(i - li), abs(j - lj), abs(k - lk)) <= 1:
-                    apart = abs(i - li) + abs(j - lj) + abs(k - lk)
-                    if apart > (1 if value == 1 else 2) and not _is_linked(solid, value, i, j, k, li, lj, lk):
-                        wanting[t] = True
-                li, lj, lk = i, j, k
-    return wanting
-
-
 @njit(cache=True, nogil=True)
 def along_faces(at, normals, triangles, solid, marks, value, low, cell, mirrored):  # type: ignore[no-untyped-def]
     """See to it that next to each place of some triangles there is a point of a value (1 below, 0 above them), and

@@ -104,14 +104,14 @@ def keep(
     """
     at, triangles = mesh
     normals = vertex_normals(at, triangles)
+    rows = np.flatnonzero(at[:, 0] > low[0] - 3.0 * cell) if half else np.arange(len(at))
     for value in (1, 0):
-        if not kernels.doubtful(at, normals, triangles, solid, value, low, cell, half).any():
-            continue
-        off = cell * normals
+        thin = np.zeros(len(at), bool)
         if value == 1:
-            thin = winding(at - _THIN * off) <= 0
+            thin[rows] = winding(at[rows] - _THIN * cell * normals[rows]) <= 0
         else:  # a surface that crosses itself has faces within, which bound nothing
-            thin = (winding(at + _THIN * off) > 0) & (winding(at + 0.01 * off) <= 0)
+            near = rows[winding(at[rows] + _THIN * cell * normals[rows]) > 0]
+            thin[near] = winding(at[near] + 0.01 * cell * normals[near]) <= 0
         some = triangles[thin[triangles].any(axis=1)]
         for _ in range(_ROUNDS):  # what is set for one may part others
             if not kernels.along_faces(at, normals, some, solid, marks, value, low, cell, half):
