@@ -31,10 +31,19 @@ class Body:
     @cached_property
     def mesh(self) -> tuple[DoubleArray, IndexArray]:
         """Positions (n, 3) mm, and triangles (m, 3) that look outwards."""
-        at = self.surface.positions.astype(np.float64)
-        triangles = self.surface.triangles()
-        turned = _nearest_kernels.six_volumes(at, triangles) < 0  # inside out
-        return at, np.ascontiguousarray(triangles[:, ::-1] if turned else triangles)
+        at, triangles = self.surface.positions.astype(np.float64), self.surface.triangles()
+        return at, np.ascontiguousarray(triangles[:, ::-1] if self._is_inside_out else triangles)
+
+    @cached_property
+    def _is_inside_out(self) -> bool:
+        return bool(
+            _nearest_kernels.six_volumes(self.surface.positions.astype(np.float64), self.surface.triangles()) < 0
+        )
+
+    @cached_property
+    def normals(self) -> DoubleArray:
+        """Unit normals (n, 3) of its vertices, outwards."""
+        return self.surface.normals.astype(np.float64) * (-1.0 if self._is_inside_out else 1.0)
 
     @cached_property
     def box(self) -> DoubleArray:

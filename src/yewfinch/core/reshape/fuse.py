@@ -169,7 +169,8 @@ def _keep_narrow(form: Form, planes: Planes, solid: ByteArray, low: DoubleArray,
         marks[tuple(at[form.meeting(low + cell * at)].T)] = 0
     narrow.put(solid, marks, half=half)
     if form.alone is not None:
-        narrow.keep(form.alone.mesh, form.alone.winding, solid, marks, low, cell, half=half)
+        alone = form.alone
+        narrow.keep(alone.mesh, alone.normals, alone.winding, solid, marks, low, cell, half=half)
     narrow.close_walls(planes, solid, marks, low, cell, half=half)
     return marks
 
@@ -189,9 +190,10 @@ def _untangled(
     if not some.any():
         return positions
     triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
-    if not len(crossings(positions, triangles, np.concatenate([some, some]))):
+    found = np.unique(crossings(positions, triangles, np.concatenate([some, some])))
+    if not len(found):
         return positions
-    return untangled(positions, triangles, umbrella(faces, len(positions)), mirror, _UNTANGLED)
+    return untangled(positions, triangles, umbrella(faces, len(positions)), mirror, _UNTANGLED, first=found)
 
 
 def _net(form: Form, solid: ByteArray, marks: ByteArray, half: bool) -> Net:

@@ -80,6 +80,7 @@ def between_points(
 
 def keep(
     mesh: Mesh,
+    normals: DoubleArray,
     winding: Callable[[DoubleArray], npt.NDArray[np.int32]],
     solid: ByteArray,
     marks: ByteArray,
@@ -93,6 +94,8 @@ def keep(
     Parameters
     ----------
     mesh : Mesh
+    normals : (n, 3) float64
+        Of its vertices, of length 1, outwards.
     winding : callable
         How often the surface goes round points (k, 3) mm.
     solid, marks : (x, y, z) uint8
@@ -103,29 +106,32 @@ def keep(
         The first two layers in x are mirror images.
     """
     at, triangles = mesh
-    normals = vertex_normals(at, triangles)
     rows = np.flatnonzero(at[:, 0] > low[0] - 3.0 * cell) if half else np.arange(len(at))
     for value in (1, 0):
         thin = np.zeros(len(at), bool)
+        off = _THIN * cell * (-normals[rows] if value == 1 else normals[rows])
+        beyond = at[rows] + off
+        open_to = ~_amid(beyond, solid, value, low, cell)  # the grid already says that the others are thick
+        near, beyond = rows[open_to], beyond[open_to]
         if value == 1:
-            thin[rows] = winding(at[rows] - _THIN * cell * normals[rows]) <= 0
+            thin[near] = winding(beyond) <= 0
         else:  # a surface that crosses itself has faces within, which bound nothing
-            near = rows[winding(at[rows] + _THIN * cell * normals[rows]) > 0]
+            near = near[winding(beyond) > 0]
             thin[near] = winding(at[near] + 0.01 * cell * normals[near]) <= 0
-        some = triangles[thin[triangles].any(axis=1)]
+        some = triangles[thin[triangles[:, 0]] | thin[triangles[:, 1]] | thin[triangles[:, 2]]]
         for _ in range(_ROUNDS):  # what is set for one may part others
             if not kernels.along_faces(at, normals, some, solid, marks, value, low, cell, half):
                 break
 
 
-def vertex_normals(at: DoubleArray, triangles: IndexArray) -> DoubleArray:
-    """Unit normals (n, 3) of vertices, the sum of those of their triangles by area."""
-    a, b, c = (at[triangles[:, k]] for k in range(3))
-    across = np.cross(b - a, c - a)
-    out = np.stack(
-        [np.bincount(triangles.ravel(), np.repeat(across[:, axis], 3), len(at)) for axis in range(3)], axis=1
-    )
-    return np.asarray(out / np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-30))
+def _amid(p: DoubleArray, solid: ByteArray, value: int, low: DoubleArray, cell: float) -> npt.NDArray[np.bool_]:
+    """Whether all eight points of the grid round each place (k, 3) mm have a value."""
+    last = np.array(solid.shape) - 2
+    x, y, z = np.clip(np.floor((p - low) / cell).astype(INDEX), 0, last).T
+    out = np.ones(len(p), bool)
+    for a, b, c in np.ndindex(2, 2, 2):
+        out &= solid[x + a, y + b, z + c] == value
+    return out
 
 
 def near_marks(cells: IndexArray, marks: ByteArray, reach: int = 2) -> npt.NDArray[np.bool_]:
@@ -194,7 +200,7 @@ def close_walls(
 def _warm() -> None:
     mesh, low, solid = (np.eye(3), np.array([[0, 1, 2]], INDEX)), np.zeros(3), np.zeros((4, 4, 4), np.uint8)
     marks = between_points([mesh], [0], low, 0.5, (4, 4, 4))
-    keep(mesh, lambda p: np.zeros(len(p), np.int32), solid, marks, low, 0.5)
+    keep(mesh, np.eye(3), lambda p: np.zeros(len(p), np.int32), solid, marks, low, 0.5)
     kernels.along_faces(*mesh[:1], np.eye(3), mesh[1], solid, marks, 1, low, 0.5, False)
     kernels.crosswise(solid)
     near_marks(np.zeros((1, 3), INDEX), marks)

@@ -32,14 +32,14 @@ def binned(yz, triangles, low, cell, shape):  # type: ignore[no-untyped-def]
     return count, out
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def packed(x, yz, triangles, owners):  # type: ignore[no-untyped-def]
     """What is asked of each owner, one after the other.
 
     Y and z of its corners by ascending row, x of them, and how it is turned.
     """
     out = np.empty((len(owners), 10), x.dtype)
-    for n in range(len(owners)):
+    for n in prange(len(owners)):
         t = owners[n]
         a, b, c = triangles[t, 0], triangles[t, 1], triangles[t, 2]
         turn = 1.0

@@ -129,6 +129,8 @@ def untangled(
     pull: csr_array,
     mirror: npt.ArrayLike | None = None,
     rounds: int = 12,
+    *,
+    first: npt.ArrayLike | None = None,
 ) -> DoubleArray:
     """Smooth away small crossings, and only those.
 
@@ -143,6 +145,8 @@ def untangled(
         Keep the surface symmetric: rows of the mirror images.
     rounds : int
         At most; what is left after them stays.
+    first : (k,) int, optional
+        Rows of the triangles that cross others, if that is known; not looked for then.
 
     Returns
     -------
@@ -150,13 +154,12 @@ def untangled(
     """
     p = np.array(positions, np.float64)
     tri = np.ascontiguousarray(triangles, np.int64)
-    watched = tri
+    crossing = tri[_flags(p, tri) > 0] if first is None else tri[np.asarray(first)]
     for number in range(rounds):
-        flags = _flags(p, watched)
-        if not flags.any():
+        if not len(crossing):
             break
         near = np.zeros(len(p))
-        near[watched[flags > 0].ravel()] = 1.0
+        near[crossing.ravel()] = 1.0
         if mirror is not None:
             near = np.maximum(near, near[np.asarray(mirror)])
         wide = near.copy()
@@ -168,7 +171,9 @@ def untangled(
         if mirror is not None:
             other = p[np.asarray(mirror)[rows]] * (-1.0, 1.0, 1.0)
             p[rows] = (p[rows] + other) / 2
-        watched = around(wide > 0, tri, pull).astype(np.int64)
+        if number + 1 < rounds:
+            watched = around(wide > 0, tri, pull).astype(np.int64)
+            crossing = watched[_flags(p, watched) > 0]
     return p
 
 

@@ -10,7 +10,9 @@ from yewfinch.core.shared import warmup
 from yewfinch.core.shared.arrays import DoubleArray
 
 #: Cells of the grid across the ray against the median edge of the surface, and their number along a side at most.
-_CELL, _MOST = 0.6, 2048
+_CELL, _MOST = 0.9, 2048
+#: The median is taken of the edges of about so many triangles.
+_FEW = 20_000
 #: Points are moved aside by so much, mm, so that none lies over an edge or vertex that stands on a round number.
 _ASIDE = np.array([0.0, 1.7e-7, 2.9e-7])
 
@@ -34,9 +36,12 @@ class Inside:
         at = np.ascontiguousarray(positions, np.float64)
         tri = np.ascontiguousarray(triangles, np.int32)
         x, yz = np.ascontiguousarray(at[:, 0]), np.ascontiguousarray(at[:, 1:])
-        used = yz[tri.ravel()] if len(tri) else np.zeros((1, 2))
-        self._low, high = used.min(axis=0), used.max(axis=0)
-        side = np.abs(used - np.roll(used, -1, axis=0)).max(axis=1)
+        used = np.zeros(len(at), bool)
+        used[tri] = True
+        sides = [yz[used, k] for k in range(2)] if len(tri) else [np.zeros(1)] * 2
+        self._low, high = (np.array([f(column) for column in sides]) for f in (np.min, np.max))
+        few = yz[tri[:: max(1, len(tri) // _FEW)]] if len(tri) else np.zeros((1, 3, 2))
+        side = np.abs(few - np.roll(few, -1, axis=1)).max(axis=2)
         self._cell = float(max(_CELL * np.median(side), (high - self._low).max() / _MOST, 1e-9))
         self._shape = np.floor((high - self._low) / self._cell).astype(np.int64) + 1
         self._starts, owners = kernels.binned(yz, tri, self._low, self._cell, self._shape)
