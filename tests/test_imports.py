@@ -34,6 +34,12 @@ def test_heavy_libraries_wait_until_they_are_needed():
     assert not {"trimesh", "igl", "scipy.sparse"} & found
 
 
+def test_the_bench_starts_without_heavy_libraries():
+    found = modules_after("from yewfinch.app.rooms import all_rooms; all_rooms()")
+    assert "yewfinch.app.rooms.any_clay.room" in found
+    assert not {"trimesh", "igl", "skimage", "cv2", "scipy.sparse", "scipy.linalg", "scipy.ndimage"} & found
+
+
 @cache
 def imports():
     """Which modules of ours each imports: at the top, within functions and for types alike."""

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
-import scipy.linalg
+import scipy
 
 from yewfinch.core.anatomy.population.spread import Spread
 from yewfinch.core.features.laid_head.clay_places import ClayPlaces, Similarity, normals_of
