@@ -81,6 +81,13 @@ def test_a_head_is_one_ball_of_regular_quads_and_its_own_image(head, remeshed):
     assert middle.sum() > 100 and np.abs(way[meets, 0]).mean() > 0.97  # quads meet the plane at right angles
 
 
+@pytest.mark.parametrize("edge", [1.5, 6.0, 8.0])
+def test_no_fin_of_two_faces_stands_in_the_plane_of_symmetry(head, edge):
+    made = along_form(head, edge)
+    assert judged(made).euler_number == 2
+    assert (made.positions[:, 0] == 0).sum() > 30
+
+
 def test_a_head_keeps_its_mouth_sockets_ears_and_nostrils(head, remeshed):
     was = trimesh.Trimesh(head.positions.astype(float), head.triangles(), process=False)
     made = trimesh.Trimesh(remeshed.positions.astype(float), remeshed.triangles(), process=False)

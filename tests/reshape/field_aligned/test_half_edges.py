@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from yewfinch.core.reshape.field_aligned import _triangle_net_kernels as net
 from yewfinch.core.reshape.field_aligned import _working_kernels as working
 from yewfinch.core.reshape.field_aligned._slabs_kernels import NONE, SLABS, WORTH, inside_by_triangles, slabs
-from yewfinch.core.reshape.field_aligned.gather import _without_doublets
+from yewfinch.core.reshape.field_aligned.gather import _without_doublets, _without_tips
 from yewfinch.core.reshape.field_aligned.working import linked
 
 
@@ -142,3 +142,17 @@ def test_a_vertex_of_two_faces_only_goes():
     held = nobody.copy()
     held[0] = True
     assert len(_without_doublets(two, held)) == 3
+
+
+def test_of_half_a_net_a_vertex_in_the_plane_of_symmetry_that_one_face_has_goes():
+    plane = np.isin(np.arange(9), [0, 1, 3, 7])  # 0, 1 and 3 follow each other in the plane
+    tip = np.array([[0, 1, 2, 3], [3, 2, 5, 7], [2, 1, 6, 5]])
+    made = _without_tips(tip, plane)
+    assert made.tolist() == [[1, 2, 3, 3], *tip[1:].tolist()]
+    assert (tip[0] == [0, 1, 2, 3]).all()  # what is given stays
+    flat = np.array([[0, 1, 3, 3], [3, 1, 2, 5]])  # a triangle in the plane, and what is beside it
+    assert _without_tips(flat, plane).tolist() == [[3, 1, 2, 5]]
+    corner = np.array([[0, 1, 2, 4], [4, 2, 5, 7]])  # of 0 one edge alone lies in the plane: it is a corner of a rim
+    assert _without_tips(corner, plane).tolist() == corner.tolist()
+    twice = np.array([[0, 1, 3, 3], [7, 3, 1, 2]])  # once the first is gone, 3 stands alone
+    assert _without_tips(twice, plane).tolist() == [[1, 2, 7, 7]]

@@ -103,7 +103,7 @@ def gathered(work: Working, found: Fields, *, half: bool) -> Coarse:
         place[rim[np.abs(work.points[rim, 0]) < ON], 0] = 0.0
     tiny = _tiny(tri[alive == 1], len(place))
     place[tiny] = work.points[tiny]
-    return _quads(work, tri, beyond, kept, leaves, alive, place, normal, tiny)
+    return _quads(work, tri, beyond, kept, leaves, alive, place, normal, tiny, half=half)
 
 
 def _tiny(triangles: IndexArray, count: int) -> IndexArray:
@@ -142,6 +142,8 @@ def _quads(
     place: DoubleArray,
     normal: DoubleArray,
     tiny: IndexArray,
+    *,
+    half: bool,
 ) -> Coarse:
     fit = kernels.fitness(tri, beyond, kept, alive, place, normal)
     some = np.flatnonzero(fit >= _LEAST)
@@ -160,6 +162,8 @@ def _quads(
     fixed = work.pinned > 0
     fixed[corner[(beyond < 0) & np.repeat(alive == 1, 3)]] = True
     faces = _without_doublets(faces, fixed)
+    if half:  # place is exactly 0 there
+        faces = _without_tips(faces, (place[:, 0] == 0.0) & (work.pinned == 0))
     rows = np.unique(faces)
     name = np.full(len(place), -1, INDEX)
     name[rows] = np.arange(len(rows))
@@ -168,8 +172,9 @@ def _quads(
     rim = np.flatnonzero((beyond < 0) & live).astype(INDEX)
     ends = name[np.stack([corner[crease], corner[after(crease)]], axis=1)]
     ends = ends[(ends >= 0).all(axis=1)]
+    rims = name[corner[rim]]
     meeting = np.bincount(ends[:, 0], minlength=len(rows)) + 2 * np.bincount(
-        name[corner[rim]], minlength=len(rows)
+        rims[rims >= 0], minlength=len(rows)
     )  # each edge of a crease is met from both sides
     corners = np.flatnonzero(((meeting > 0) & (meeting != 2)) | (work.pinned[rows] > 0)).astype(INDEX)
     return Coarse(
@@ -202,6 +207,37 @@ def _without_doublets(faces: IndexArray, fixed: npt.NDArray[np.bool_]) -> IndexA
         if not changed:
             break
     return out[~gone]
+
+
+def _without_tips(faces: IndexArray, plane: npt.NDArray[np.bool_]) -> IndexArray:
+    """Faces (m, 4) of half a net without vertices in the plane of symmetry that one face alone has.
+
+    With its image that face would be two with nothing but such a vertex between them: a fin, or a quad cut in two.
+    """
+    out = faces.copy()
+    for _ in range(_GATHERING):
+        held = np.where(np.arange(4) < np.where(out[:, 2] == out[:, 3], 3, 4)[:, None], out, -1)
+        count = np.bincount(held[held >= 0], minlength=len(plane))
+        tip = (held >= 0) & (count[held] == 1) & plane[held]
+        tip &= plane[_beside(held, -1)] & plane[_beside(held, 1)]  # both edges lie in the plane
+        rows = np.flatnonzero(tip.any(axis=1))
+        if not len(rows):
+            break
+        gone = np.zeros(len(out), bool)
+        for row in rows.tolist():
+            _, *ring = _turned_to(out[row], int(held[row][tip[row]][0]))
+            if len(ring) == 3:
+                out[row] = [*ring, ring[-1]]
+            else:
+                gone[row] = True  # a triangle that lies in the plane
+        out = out[~gone]
+    return out
+
+
+def _beside(held: IndexArray, way: int) -> IndexArray:
+    """The corner before (-1) or after (1) each corner of faces (m, 4), whose fourth is -1 if they have three."""
+    corners = np.where(held[:, 3] < 0, 3, 4)[:, None]
+    return np.asarray(np.take_along_axis(held, (np.arange(4) + way) % corners, axis=1))
 
 
 def _turned_to(face: IndexArray, first: int) -> list[int]:
