@@ -4,7 +4,8 @@ import igl
 import numpy as np
 import pytest
 
-from yewfinch.core.mesh.query.crossings import crossings, untangled
+from yewfinch.core.mesh.query.crossings import crossings, stored_untangled, untangled
+from yewfinch.core.mesh.surface.umbrella import umbrella
 from yewfinch.demo.shapes import cube_sphere
 
 
@@ -46,8 +47,6 @@ def test_nothing_at_all():
 
 
 def test_a_tangle_is_smoothed_away_and_the_rest_left_alone():
-    from yewfinch.core.mesh.surface.umbrella import umbrella
-
     ball = cube_sphere(16)
     t = ball.triangles()
     p = ball.positions.astype(float)
@@ -74,3 +73,40 @@ def test_looked_for_near_changed_triangles_are_all_pairs_with_one_of_them(seed):
     assert np.array_equal(part[changed[part].any(axis=1)], wanted)
     assert {tuple(p) for p in part.tolist()} <= {tuple(p) for p in whole.tolist()}
     assert not len(crossings(points, triangles, np.zeros(300, bool)))
+
+
+def plate(count=21):
+    """A flat net of quads that lies askew, its triangles, and the mean of each vertex's neighbours."""
+    i, j = np.divmod(np.arange(count * count), count)
+    quads = np.array([[a * count + b, (a + 1) * count + b, (a + 1) * count + b + 1, a * count + b + 1]
+                      for a in range(count - 1) for b in range(count - 1)])  # fmt: skip
+    along, across = np.array([0.6, 0.8, 0.0]), np.array([-0.48, 0.36, 0.8])
+    at = 3.0 * (i[:, None] * along + j[:, None] * across) + 100.0
+    return at, np.concatenate([quads[:, :3], quads[:, [0, 2, 3]]]), umbrella(quads, len(at)), along
+
+
+def test_what_crosses_once_it_is_stored_is_smoothed_too():
+    at, triangles, pull, along = plate()
+    middle = 10 * 21 + 10
+    at[[middle, middle + 1]] += 7.0 * along  # over its neighbours, in the same plane
+    assert not len(crossings(at, triangles))  # what lies in one plane does not cross it
+    upright = np.cross(along, [-0.48, 0.36, 0.8])
+
+    def folded(p):
+        a, b, c = (p[triangles[:, k]].astype(float) for k in range(3))
+        return (np.cross(b - a, c - a) @ upright <= 0).sum()
+
+    assert folded(at) >= 3
+    made = stored_untangled(at, triangles, pull)
+    assert made.dtype == np.float32 and not folded(made)
+    far = np.linalg.norm(at - at[middle], axis=1) > 25.0
+    assert far.sum() > 100
+    np.testing.assert_array_equal(made[far], at[far].astype(np.float32))
+
+
+def test_what_smoothing_does_not_undo_is_left_as_it_was():
+    ball = cube_sphere(6)
+    two = np.concatenate([ball.positions, ball.positions + np.float32(30.0)])  # two balls that go through each other
+    triangles = np.concatenate([ball.triangles(), ball.triangles() + len(ball)])
+    pull = umbrella(np.concatenate([ball.faces, ball.faces + len(ball)]), len(two))
+    np.testing.assert_array_equal(stored_untangled(two, triangles, pull, rounds=1), two)

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.query.crossings import crossings, untangled
+from yewfinch.core.mesh.query.crossings import stored_untangled
 from yewfinch.core.mesh.query.nearest import nearest
 from yewfinch.core.mesh.repair.symmetry import is_symmetric
 from yewfinch.core.mesh.repair.topology import topology_of
@@ -27,7 +27,7 @@ from yewfinch.core.reshape.digital import ball_around, ball_within, is_beside
 from yewfinch.core.reshape.grid_net import Net, fitted, net_of, settled
 from yewfinch.core.reshape.ridges import Planes, sharpened
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import INDEX, ByteArray, DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import INDEX, POSITION, ByteArray, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import BadSurfaceError, YewfinchError
 from yewfinch.core.shared.phrases import phrase
 from yewfinch.core.shared.progress import Progress, part, silent
@@ -136,10 +136,10 @@ def fused(
     at, net = sharpened(net, fitted(net, at, planes, 0.15 * edge), normals, planes, edge)
     positions, faces, mirror = net.whole(at)
     progress(0.85, "smoothing crossings away")
-    positions = _untangled(net, faces, positions, mirror if symmetric else None, thin)
+    stored = _untangled(net, faces, positions, mirror if symmetric else None, thin)
     progress(0.9, "putting it in order")
-    ordered, order = in_face_order(positions.astype(np.float32), faces)
-    return Surface(positions[order], ordered)
+    ordered, order = in_face_order(stored, faces)
+    return Surface(stored[order], ordered)
 
 
 def _round_joins(form: Form, solid: ByteArray, low: DoubleArray, cell: float, progress: Progress) -> None:
@@ -177,8 +177,11 @@ def _keep_narrow(form: Form, planes: Planes, solid: ByteArray, low: DoubleArray,
 
 def _untangled(
     net: Net, faces: IndexArray, positions: DoubleArray, mirror: IndexArray | None, thin: npt.NDArray[np.bool_]
-) -> DoubleArray:
-    """The net without crossings, which are looked for where something is thin, or where faces look the other way."""
+) -> FloatArray:
+    """The net as it is stored, without crossings.
+
+    These are looked for where something is thin, or where faces look the other way.
+    """
     if len(net.aside):
         thin = thin | net.aside.any(axis=1)
     if net.half:
@@ -188,12 +191,11 @@ def _untangled(
     sharp = np.minimum.reduce([(across * out[faces[:, k]]).sum(axis=1) for k in range(4)]) <= 0.0
     some = sharp | thin[faces].any(axis=1)
     if not some.any():
-        return positions
+        return positions.astype(POSITION)
     triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
-    found = np.unique(crossings(positions, triangles, np.concatenate([some, some])))
-    if not len(found):
-        return positions
-    return untangled(positions, triangles, umbrella(faces, len(positions)), mirror, _UNTANGLED, first=found)
+    return stored_untangled(
+        positions, triangles, umbrella(faces, len(positions)), mirror, _UNTANGLED, np.concatenate([some, some])
+    )
 
 
 def _net(form: Form, solid: ByteArray, marks: ByteArray, half: bool) -> Net:

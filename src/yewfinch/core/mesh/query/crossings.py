@@ -9,13 +9,15 @@ import numpy.typing as npt
 
 from yewfinch.core.mesh.query import _crossings_kernels as kernels
 from yewfinch.core.shared import warmup
-from yewfinch.core.shared.arrays import DoubleArray, IndexArray
+from yewfinch.core.shared.arrays import POSITION, DoubleArray, FloatArray, IndexArray
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
 
 #: Pairs reported at most.
 MOST = 100_000
+#: So often what crosses once it is stored is smoothed.
+_STORINGS = 3
 
 
 def crossings(
@@ -175,6 +177,42 @@ def untangled(
             watched = around(wide > 0, tri, pull).astype(np.int64)
             crossing = watched[_flags(p, watched) > 0]
     return p
+
+
+def stored_untangled(
+    positions: npt.ArrayLike,
+    triangles: npt.ArrayLike,
+    pull: csr_array,
+    mirror: npt.ArrayLike | None = None,
+    rounds: int = 12,
+    changed: npt.NDArray[np.bool_] | None = None,
+) -> FloatArray:
+    """Positions as a surface stores them, without small crossings, also of those that come by storing them.
+
+    Where sheets of a net lie on each other in one plane nobody finds that they cross until they are rounded.
+
+    Parameters
+    ----------
+    positions, triangles, pull, mirror, rounds
+        As in `untangled`.
+    changed : (m,) bool, optional
+        As in `crossings`.
+
+    Returns
+    -------
+    (n, 3) float32, mm
+    """
+    out = np.asarray(positions, POSITION)
+    found = np.unique(crossings(out, triangles, changed))
+    for _ in range(_STORINGS):
+        if not len(found):
+            break
+        smooth = untangled(out, triangles, pull, mirror, rounds, first=found).astype(POSITION)
+        left = np.unique(crossings(smooth, triangles, changed))
+        if len(left) >= len(found):
+            break  # smoothing does not help there
+        out, found = smooth, left
+    return out
 
 
 def _warm() -> None:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 import numpy as np
 import numpy.typing as npt
 
-from yewfinch.core.mesh.query.crossings import crossings, untangled
+from yewfinch.core.mesh.query.crossings import stored_untangled, untangled
 from yewfinch.core.mesh.query.nearest import NearestTree
 from yewfinch.core.mesh.query.twins import twins_of
 from yewfinch.core.mesh.repair.mend import mended
@@ -121,10 +121,12 @@ def along_form(
         free = free[np.minimum(np.arange(len(whole)), mirror)]
         size, places = np.tile(size, 2), np.concatenate([places, places * [-1.0, 1.0, 1.0]])
         normals = np.concatenate([normals, normals * [-1.0, 1.0, 1.0]])
-    whole = _without_crossings(whole, quads, mirror)
+    triangles, pull = np.concatenate([quads[:, :3], quads[:, [0, 2, 3]]]), umbrella(quads, len(whole))
+    whole = untangled(whole, triangles, pull, mirror, _UNTANGLED)
     whole = reached(whole, quads, size, places, normals, ground.true, free, mirror)
-    ordered, order = in_face_order(whole.astype(np.float32), quads)
-    return Surface(whole[order], ordered)
+    stored = stored_untangled(whole, triangles, pull, mirror, _UNTANGLED)
+    ordered, order = in_face_order(stored, quads)
+    return Surface(stored[order], ordered)
 
 
 def _prepared(surface: Surface, factor: DoubleArray, symmetric: bool) -> tuple[Linked, DoubleArray]:
@@ -209,13 +211,6 @@ def _mirrored(net: Quads, at: DoubleArray) -> tuple[DoubleArray, IndexArray, Ind
     whole = np.concatenate([at, at[beside] * [-1.0, 1.0, 1.0]])
     mirror = np.concatenate([twin, np.flatnonzero(beside)]).astype(INDEX)
     return whole, np.concatenate([net.faces, twin[net.faces][:, ::-1]]), mirror
-
-
-def _without_crossings(points: DoubleArray, faces: IndexArray, mirror: IndexArray | None) -> DoubleArray:
-    triangles = np.concatenate([faces[:, :3], faces[:, [0, 2, 3]]])
-    if not len(crossings(points, triangles)):
-        return points
-    return untangled(points, triangles, umbrella(faces, len(points)), mirror, _UNTANGLED)
 
 
 def _warm() -> None:
