@@ -1,7 +1,9 @@
 """Loops of tools that lay colour on: arrays and scalars, no checks. Colours are sRGB bytes with alpha."""
 
 import numpy as np
-from numba import njit
+from numba import njit, prange
+
+from yewfinch.core.shared.parallel import LOOPS
 
 # What a stroke knows of a sample are two words side by side: what it held when the stroke first came, and how much
 # was laid on since, in parts of 2^24, with the highest bit for having been met.
@@ -105,11 +107,11 @@ def binned(places, low, size, shape, start, order):
         at[c] += 1
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def means(places, values, low, size, shape, start, order, reach, out):
     """The mean of values (k, 4) over all that lies within reach of each place; alpha weighs colour."""
     r2 = reach * reach
-    for i in range(len(places)):
+    for i in prange(len(places)):
         c0 = np.empty(3, np.int64)
         for k in range(3):
             c0[k] = min(max(int((places[i, k] - low[k]) / size), 0), shape[k] - 1)
@@ -139,7 +141,7 @@ def means(places, values, low, size, shape, start, order, reach, out):
                 out[i, k] = values[i, k] if k < 3 else 0.0
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, parallel=LOOPS, nogil=True)
 def mixed_at(points, places, values, low, size, shape, start, order, reach, out):
     """Values (k, 4) of places mixed at points (j, 3), nearer ones more; alpha weighs colour.
 
@@ -147,7 +149,7 @@ def mixed_at(points, places, values, low, size, shape, start, order, reach, out)
     """
     rings = int(np.ceil(reach / size))
     r2 = reach * reach
-    for i in range(len(points)):
+    for i in prange(len(points)):
         total = weight = r = g = b = 0.0
         c0 = np.empty(3, np.int64)
         for k in range(3):

@@ -24,7 +24,8 @@ def make(ctx: StrokeContext) -> Stroke:
             step = ctx.settings.spacing * ctx.settings.size
             own_bytes = canvas.own(patch)
             back = patch.places - (step * way).astype(np.float32)
-            there, found = Near(patch.places, step).mixed_at(back, own_bytes, 1.3 * canvas.spacing)
+            reach = 1.3 * canvas.spacing
+            there, found = Near(patch.places, reach).mixed_at(back, own_bytes, reach)
             own = own_bytes.astype(np.float32)
             there = np.where(found[:, None], there, own)
             share = np.minimum(weights * abs(dab.force) * 1.4, 1.0)[:, None]
