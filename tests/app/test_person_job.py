@@ -7,7 +7,7 @@ from tests.app.hands import click, handled, pull, view_picture
 from tests.app.jobs import finished
 from yewfinch.core.anatomy.figure.person import Figure, Person
 from yewfinch.core.document.figure.new_portrait import new_portrait
-from yewfinch.core.document.verbs import exaggerating
+from yewfinch.core.document.verbs import exaggerating, form_layers
 from yewfinch.core.features.asymmetry import parts
 from yewfinch.core.formats import container
 
@@ -93,19 +93,21 @@ def test_measures_that_cannot_all_be_had_are_named_under_the_dial_and_in_the_his
     assert "at 3 times: between the outer eye corners" in said and " mm instead of " in said
     assert w.bench.portrait.history.told[-1].words in said
     assert panel.layers.currentData() == key  # that of the other portrait has the same name
-    w.settle = lambda: True
-    assert w.documents.open(tmp_path / "other.yewfinch").wait()
-    handled()
-    w.bench.selection.choose("head")
-    panel.refresh()
-    assert panel.layers.currentData() == key and panel.astray.isHidden()
-    assert w.documents.open(tmp_path / "woman.yewfinch").wait()
-    handled()
-    w.bench.selection.choose("head")
-    handled()
-    click(panel.start)
-    finished(w, panel, qtbot)
-    assert not panel.astray.isHidden()
     w.bench.portrait.history.undo()
+    panel.refresh()  # a folded panel does so once it is opened
+    assert panel.astray.isHidden()
+    w.bench.portrait.history.redo()
+    panel.refresh()
+    assert panel.astray.text() == said
+    container.save(w.bench.portrait, tmp_path / "begun.yewfinch")
+    w.settle = lambda: True
+    for name, words in (("other", ""), ("begun", said)):
+        assert w.documents.open(tmp_path / f"{name}.yewfinch").wait()
+        handled()
+        w.bench.selection.choose("head")
+        panel.refresh()
+        assert panel.layers.currentData() == key and panel.astray.text() == words, name
+        assert panel.astray.isHidden() == (not words)
+    w.bench.portrait.perform(form_layers.remove(w.bench.portrait, "head", key))
     panel.refresh()  # a folded panel does so once it is opened
     assert panel.astray.isHidden()

@@ -15,6 +15,7 @@ from yewfinch.core.document.verbs.exaggerating import Usual
 from yewfinch.core.document.verbs.remeshing import Layout
 from yewfinch.core.features.exaggeration import laid, mean_of
 from yewfinch.core.features.eyes.eye import off_the_eye
+from yewfinch.core.formats import container
 from yewfinch.core.mesh.query.crossings import crossings
 from yewfinch.core.shared.errors import YewfinchError
 
@@ -222,7 +223,7 @@ def test_the_mean_of_copies_that_were_moved_is_the_thing_itself():
         mean_of([])
 
 
-def test_what_cannot_be_in_proportion_is_said_and_that_is_what_a_ruler_finds():
+def test_what_cannot_be_in_proportion_is_said_and_that_is_what_a_ruler_finds(tmp_path):
     """A woman whose eyes would have to come nearer to each other at three times than what lies round them bears."""
     p = new_portrait(Figure(Person(sex=0.3127, age=33.03, seed=103, asymmetry=1.0)))
     usual = _usual(exaggerating.usual_person(p))
@@ -236,3 +237,11 @@ def test_what_cannot_be_in_proportion_is_said_and_that_is_what_a_ruler_finds():
     assert titles and edit.told is not None
     assert all(title in edit.told.words for title in titles), edit.told.words
     assert "at 2 times:" not in edit.told.words and "at 3 times:" in edit.told.words
+    assert exaggerating.unmet_of(p, "head", key) == edit.told.words
+    twin, other = form_layers.duplicate(p, "head", key)
+    p.perform(twin)
+    container.save(p, tmp_path / "p.yewfinch")
+    again = container.load(tmp_path / "p.yewfinch")
+    assert exaggerating.unmet_of(again, "head", key) == exaggerating.unmet_of(again, "head", other) == edit.told.words
+    again.perform(form_layers.relay(again, "head", key, np.full((len(again.surface("head")), 3), 0.1)))
+    assert exaggerating.unmet_of(again, "head", key) == ""  # what is known was of the old steps

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 from dataclasses import dataclass, field, replace
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 
@@ -16,6 +16,25 @@ from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, MAX_VERTICES, DoubleAr
 WEAKEST, STRONGEST = -1.0, 2.0
 #: A layer that shows less than this takes no strokes.
 FAINTEST = 0.01
+
+
+class Unmet(NamedTuple):
+    """A measure that a layer did not bring to its size when it was begun.
+
+    Attributes
+    ----------
+    times : float
+        How far the layer takes the clay: 1 is the person.
+    title : str
+        What the measure is called.
+    now, aim : float, mm
+        How large it is there, and should be.
+    """
+
+    times: float
+    title: str
+    now: float
+    aim: float
 
 
 @dataclass(frozen=True, eq=False)
@@ -36,6 +55,8 @@ class FormLayer:
         (n, 3) float32, mm: what is added to the steps while the strength is less than 0, at rows of theirs.
     above : SparseRows or None
         (n, 3) float32, mm: what all beyond full strength adds besides, for each 1 that it is beyond, at rows of theirs.
+    unmet : tuple of Unmet
+        Measures that it could not bring to their size when it was begun.
     """
 
     id: str
@@ -46,6 +67,7 @@ class FormLayer:
     mask: SparseRows | None = None
     below: SparseRows | None = None
     above: SparseRows | None = None
+    unmet: tuple[Unmet, ...] = ()
 
     def sheets(self) -> dict[str, SparseRows]:
         """All that it keeps for rows, by name."""

@@ -62,7 +62,6 @@ class ExaggerationPanel(LivePanel):
         self.times.released.connect(self._dial.end)
         self.astray = QLabel()
         self.astray.setWordWrap(True)
-        self._told: dict[tuple[str, str], str] = {}  # by piece and layer
         for widget in (self.part, self.start, self.others, self.single, self.layers, self.times, self.astray):
             self.column.addWidget(widget)
         self.table = plain_table(["measure", "clay", "usual", "z"], "what makes this face this face")
@@ -130,13 +129,8 @@ class ExaggerationPanel(LivePanel):
         self._run(lambda progress: verbs.begin_measure(portrait, piece.id, chosen, progress))
 
     def _run(self, work: Callable[[Progress], tuple[Edit, str]]) -> None:
-        piece = self.piece()
-
         def done(found: tuple[Edit, str]) -> None:
             self.bench.portrait.perform(found[0])
-            if piece is not None:
-                told = found[0].told
-                self._told[piece.id, found[1]] = "" if told is None else told.words
             self.refresh()
             self.layers.setCurrentIndex(max(0, self.layers.findData(found[1])))
             self._show_strength()
@@ -166,13 +160,9 @@ class ExaggerationPanel(LivePanel):
         self.times.setEnabled(on)
         if piece is not None and key is not None:
             self.times.set_value(verbs.strength(self.bench.portrait, piece.id, key))
-        words = "" if piece is None else self._told.get((piece.id, str(key)), "")
+        words = verbs.unmet_of(self.bench.portrait, piece.id, key) if piece is not None and key is not None else ""
         self.astray.setVisible(bool(words))
         self.astray.setText(phrase("Not all measures can be had at once; {0}.", words) if words else "")
-
-    def _listen(self) -> None:
-        self._told.clear()  # another portrait may have layers of the same names
-        super()._listen()
 
     def refresh(self) -> None:
         """Measure again."""

@@ -40,7 +40,7 @@ from yewfinch.core.features.proportion import Distances, Places, kept_clear_in_p
 from yewfinch.core.features.softly import softened
 from yewfinch.core.features.teeth.teeth import moved as moved_teeth
 from yewfinch.core.mesh.surface.surface import Surface
-from yewfinch.core.sculpt.form_layers import FormLayer
+from yewfinch.core.sculpt.form_layers import FormLayer, Unmet
 from yewfinch.core.shared.arrays import INDEX, DoubleArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import in_a_row, phrase
@@ -165,6 +165,11 @@ def strength(portrait: Portrait, piece: str, key: str) -> float:
     return 1.0 + form_layers.stack_of(portrait, portrait.pieces[piece])[key].strength
 
 
+def unmet_of(portrait: Portrait, piece: str, key: str) -> str:
+    """Which measures a layer could not bring to their size when it was begun, in words; empty if it could."""
+    return unmet_words(form_layers.stack_of(portrait, portrait.pieces[piece])[key].unmet)
+
+
 def begin(
     portrait: Portrait, piece: str, usual: Usual, region: str = "", name: str = LAYER, progress: Progress = silent
 ) -> tuple[Edit, str]:
@@ -265,22 +270,26 @@ def _layer(
     farther = _taken_on(there, beyond, moved, led, last, part(progress, 0.35, 0.7))
     between = with_eyes(held.surface, steps, around, beyond=False, known=known)
     between = kept_clear_in_place(held.surface, between, BETWEEN, places, around, part(progress, 0.7, 1.0))
-    edit, key = form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther)
     last_places = now + led.of(there.positions.astype(np.float64), farther)
-    return replace(edit, told=_astray(distances, places.on(at), {2.0: now, MOST: last_places})), key
+    taken = {2.0: now, MOST: last_places}
+    unmet = tuple(
+        Unmet(times, title, is_now, aim)
+        for times, points in taken.items()
+        for title, (is_now, aim) in distances.astray(places.on(at), points, times).items()
+    )
+    edit, key = form_layers.lay(portrait, piece, beyond, name, 0.0, between, farther, unmet)
+    return replace(edit, told=Told(unmet_words(unmet)) if unmet else None), key
 
 
-def _astray(distances: Distances, person: DoubleArray, taken: Mapping[float, DoubleArray]) -> Told | None:
-    """What is said of measures that cannot all be met at once, by how far the person is taken."""
+def unmet_words(unmet: Sequence[Unmet]) -> str:
+    """What is said of measures that cannot all be had at once, by how far the person is taken; empty if all can."""
     said = []
-    for times, points in taken.items():
+    for times in sorted({u.times for u in unmet}):
         found = [
-            phrase("{0} {1:.1f} mm instead of {2:.1f} mm", title, now, aim)
-            for title, (now, aim) in distances.astray(person, points, times).items()
+            phrase("{0} {1:.1f} mm instead of {2:.1f} mm", u.title, u.now, u.aim) for u in unmet if u.times == times
         ]
-        if found:
-            said.append(phrase("at {0:g} times: {1}", times, in_a_row(", ", found)))
-    return Told(in_a_row("; ", said)) if said else None
+        said.append(phrase("at {0:g} times: {1}", times, in_a_row(", ", found)))
+    return in_a_row("; ", said) if said else ""
 
 
 def _taken_on(

@@ -18,7 +18,17 @@ from yewfinch.core.document.verbs.pieces import LONGEST
 from yewfinch.core.document.verbs.tidying import usable
 from yewfinch.core.mesh.surface.rows_change import RowsChange
 from yewfinch.core.mesh.surface.sparse_rows import SparseRows
-from yewfinch.core.sculpt.form_layers import FAINTEST, STRONGEST, WEAKEST, FormLayer, Stack, merged, rows_of, worked_on
+from yewfinch.core.sculpt.form_layers import (
+    FAINTEST,
+    STRONGEST,
+    WEAKEST,
+    FormLayer,
+    Stack,
+    Unmet,
+    merged,
+    rows_of,
+    worked_on,
+)
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, LEAF_SHIFT, DoubleArray, FloatArray, IndexArray
 from yewfinch.core.shared.errors import YewfinchError
 from yewfinch.core.shared.phrases import in_a_row, phrase
@@ -144,6 +154,7 @@ def duplicate(portrait: Portrait, piece: str, key: str) -> tuple[Edit, str]:
         mask=layer.mask,
         below=layer.below,
         above=layer.above,
+        unmet=layer.unmet,
         visible=False,
     )
     at = stack.layers.index(layer)
@@ -263,6 +274,7 @@ def lay(
     strength: float = 1.0,
     below: DoubleArray | None = None,
     above: DoubleArray | None = None,
+    unmet: tuple[Unmet, ...] = (),
 ) -> tuple[Edit, str]:
     """A layer on top with given steps (n, 3) mm at full strength; what is moved nowhere is not kept.
 
@@ -277,6 +289,8 @@ def lay(
         The steps while the strength is less than 0, if they are others.
     above : (n, 3) float64, mm, optional
         What full strength on is added for each 1 beyond it, if that is something else.
+    unmet : tuple of Unmet
+        Measures that it does not bring to their size.
 
     Raises
     ------
@@ -293,7 +307,7 @@ def lay(
     stack = _synced(stack_of(portrait, held), held).synced(whole, held.surface.positions[whole])
     kept = SparseRows().with_rows(rows, steps[rows])
     rest: dict[str, Any] = {k: SparseRows().with_rows(rows, v[rows]).trimmed() for k, v in apart.items()}
-    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, **rest)
+    layer = replace(_new(portrait, piece, stack, name), steps=kept, strength=strength, unmet=unmet, **rest)
     return _edit(
         portrait, held, replace(stack, layers=(layer, *stack.layers)), phrase("Layer {0}", layer.name)
     ), layer.id
@@ -315,7 +329,7 @@ def relay(portrait: Portrait, piece: str, key: str, steps: DoubleArray) -> Edit:
     whole = _whole(rows, len(held.surface))
     stack = stack.synced(whole, held.surface.positions[whole])
     layer = stack[key]
-    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None, above=None)
+    made = replace(layer, steps=SparseRows().with_rows(rows, steps[rows]), below=None, above=None, unmet=())
     return _edit(portrait, held, stack.changed(made), phrase("Layer {0}", layer.name))
 
 
