@@ -14,7 +14,7 @@ from yewfinch.core.anatomy.head.head_form import FORMED
 from yewfinch.core.features.laid_head.clay_places import ClayPlaces, Similarity, normals_of
 from yewfinch.core.features.laid_head.definitions import snapped
 from yewfinch.core.features.laid_head.doubts import odd_ones
-from yewfinch.core.features.laid_head.laying import ASKED, lay_head
+from yewfinch.core.features.laid_head.laying import ASKED, _behind_lid, lay_head
 from yewfinch.core.features.laid_head.line_snapping import snapped_line
 from yewfinch.core.features.laid_head.pattern import pattern
 from yewfinch.core.mesh.query.nearest import nearest, nearest_anchors
@@ -74,6 +74,17 @@ def test_landmarks_of_a_remeshed_bent_person_are_found_from_six_clicks(clay, lai
     away = np.linalg.norm(found.lines["mouth_line"][:, None] - fine[None], axis=2).min(axis=1) / _SCALE
     assert np.median(away) < 1.0
     assert found.gap < 0.1
+    lids = [off[f"{k}_{side}"] for k in ("ps", "pi") for side in "lr"]
+    assert np.mean(lids) < 1.5 and max(lids) < 3.0
+
+
+@pytest.mark.parametrize("thick, depth", [(2.0, -2.0), (4.5, -4.5), (30.0, 0.0)])
+def test_of_a_lid_the_inner_edge_is_taken_and_of_thick_clay_what_is_seen(thick, depth):
+    at = np.array([[x, y, z] for x in (-20, 20) for y in (-20, 20) for z in (-thick, 0)], float)
+    plate = Surface(at, [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]])
+    np.testing.assert_allclose(_behind_lid(np.array([3.0, 4.0, 0.0]), plate), [3.0, 4.0, depth], atol=1e-3)
+    beside = np.array([40.0, 0.0, 0.0])  # nothing is there
+    np.testing.assert_array_equal(_behind_lid(beside, plate), beside)
 
 
 def test_clicks_stay_and_pose_and_size_are_found(laid):
