@@ -16,8 +16,9 @@ from yewfinch.core.session.bench import Bench
 from yewfinch.core.shared.counts import grouped
 from yewfinch.core.shared.phrases import phrase
 
-#: Milliseconds that a note stays; warnings and errors stay until the next sentence.
-NOTE_STAYS = 6000
+#: Milliseconds that a note stays, at least, and for each letter (some 17 a second are read: common practice);
+#: warnings and errors stay until the next sentence.
+NOTE_STAYS, LETTER_STAYS = 6000, 60
 
 
 class StatusLine(QWidget):
@@ -66,7 +67,7 @@ class StatusLine(QWidget):
         self._saved: datetime | None = None
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
-        self._timer.timeout.connect(self.message.clear)
+        self._timer.timeout.connect(self._let_go)
         self._clock = QTimer(self)
         self._clock.setInterval(30_000)
         self._clock.timeout.connect(self.refresh)
@@ -92,12 +93,18 @@ class StatusLine(QWidget):
         self._lead = self.helper(text) if kind != "note" and self.helper is not None else None
         self.help.setVisible(self._lead is not None)
         if kind == "note":
-            self._timer.start(NOTE_STAYS)
+            self._timer.start(max(NOTE_STAYS, LETTER_STAYS * len(text)))
         else:
             self._timer.stop()
         if text.startswith("Saved"):
             self._saved = datetime.now()
             self.refresh()
+
+    def _let_go(self) -> None:
+        if self.message.underMouse():  # its tool tip is being read
+            self._timer.start(NOTE_STAYS)
+        else:
+            self.message.clear()
 
     def _asked_for_help(self) -> None:
         if self._lead is not None:
