@@ -27,6 +27,7 @@ def test_the_demo_starts_and_saves_a_picture_of_its_window(tmp_path):
     assert (np.abs(image - (0xA9, 0xA9, 0xA7)).sum(axis=2) < 6).mean() > 0.1  # the backdrop
     skin = (image[..., 0] > image[..., 2] + 25) & (image[..., 0] > 120)
     assert skin[:, 300:900].mean() > 0.05  # the painted head
+    assert skin[690:770, 300:900].mean() > 0.02  # and in the round of small views
 
 
 def test_a_damaged_file_on_the_command_line_is_no_crash(tmp_path):

@@ -6,6 +6,7 @@ import argparse
 import os
 import signal
 import sys
+import time
 from pathlib import Path
 
 from PyQt6.QtCore import QTimer
@@ -31,6 +32,8 @@ from yewfinch.core.shared.progress import Progress
 _IDLE = 1200
 #: Milliseconds after which a portrait that was left is looked for in memory.
 _LEFT = 3000
+#: Seconds that a picture of the window waits for its small views.
+_PATIENCE = 20.0
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -81,7 +84,7 @@ def main(argv: list[str] | None = None) -> int:
     if args.stage:
         window.bench.set_stage(args.stage)
     if args.shot:
-        QTimer.singleShot(1500, lambda: _shoot(window, args.shot))
+        QTimer.singleShot(1500, lambda: _shoot(window, args.shot, time.monotonic() + _PATIENCE))
     else:
         signal.signal(signal.SIGINT, lambda *_: app.quit())
         QTimer.singleShot(400, lambda: _offer_recovery(window))
@@ -103,10 +106,14 @@ def _load_kernels(progress: Progress) -> None:
     warmup.run(progress)
 
 
-def _shoot(window: object, path: Path) -> None:
+def _shoot(window: object, path: Path, until: float) -> None:
+    """Save a picture of the window and leave, once all small views are drawn, or at a time in any case."""
     from yewfinch.app.shell.window import MainWindow
 
     assert isinstance(window, MainWindow)
+    if window.round.waits and window.round.isVisible() and time.monotonic() < until:
+        QTimer.singleShot(100, lambda: _shoot(window, path, until))
+        return
     ok = window.snapshot().save(str(path), "PNG")
     window.documents.close()
     app = QApplication.instance()
