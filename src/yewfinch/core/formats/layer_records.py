@@ -17,7 +17,7 @@ from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.sculpt.form_layers import STRONGEST, WEAKEST, FormLayer, FormState, Stack, Unmet
 from yewfinch.core.shared.arrays import LEAF_ROWS
-from yewfinch.core.shared.bounds import Count, Id, Name, Positive, Real
+from yewfinch.core.shared.bounds import Count, Id, Name, Real
 from yewfinch.core.shared.errors import BadFileError
 from yewfinch.core.shared.phrases import phrase
 
@@ -32,15 +32,6 @@ _APART = ("below", "above")
 Read = Callable[[str, int, str], np.ndarray | None]
 
 
-class UnmetRecord(msgspec.Struct):
-    """A measure that a layer does not bring to its size, as it is written; mm."""
-
-    times: Real
-    title: Name
-    now: Positive
-    aim: Real
-
-
 class LayerRecord(msgspec.Struct):
     """One layer as it is written."""
 
@@ -51,7 +42,7 @@ class LayerRecord(msgspec.Struct):
     masked: bool = False
     below: bool = False
     above: bool = False
-    unmet: tuple[UnmetRecord, ...] = ()
+    unmet: tuple[Unmet, ...] = ()
 
 
 class StackRecord(msgspec.Struct):
@@ -95,7 +86,7 @@ def layer_manifest(portrait: Portrait, piece: Piece) -> list[dict[str, Any]]:
             "layers": [
                 {"id": v.id, "name": v.name, "strength": v.strength, "visible": v.visible, "masked": v.mask is not None}
                 | {k: True for k in _APART if k in v.sheets()}
-                | ({"unmet": [u._asdict() for u in v.unmet]} if v.unmet else {})
+                | ({"unmet": msgspec.to_builtins(v.unmet)} if v.unmet else {})
                 for v in s.layers
             ],
         }
@@ -226,7 +217,6 @@ def layers_of(records: tuple[StackRecord, ...], piece: Piece, read: Read, name: 
             steps = sheet(v.id, 3, "<f4")
             if not all(set(one.leaves) <= set(steps.leaves) for one in apart.values()):
                 raise bad
-            unmet = tuple(Unmet(u.times, u.title, u.now, u.aim) for u in v.unmet)
-            layers.append(FormLayer(v.id, v.name, steps, v.strength, v.visible, mask, **apart, unmet=unmet))
+            layers.append(FormLayer(v.id, v.name, steps, v.strength, v.visible, mask, **apart, unmet=v.unmet))
         out.append(Stack(surface.faces, record.level, sheet("base", 3, "<f4"), tuple(layers)))
     return piece, tuple(out)

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Collection
 from dataclasses import dataclass, field, replace
-from typing import Any, NamedTuple
+from typing import Any
 
 import numpy as np
 
 from yewfinch.core.mesh.surface.sparse_rows import SparseRows
 from yewfinch.core.mesh.surface.surface import Surface
 from yewfinch.core.shared.arrays import INDEX, LEAF_ROWS, MAX_VERTICES, DoubleArray, FloatArray, IndexArray
+from yewfinch.core.shared.bounds import Name, Positive, Real
 
 #: Strengths on offer.
 WEAKEST, STRONGEST = -1.0, 2.0
@@ -18,7 +19,8 @@ WEAKEST, STRONGEST = -1.0, 2.0
 FAINTEST = 0.01
 
 
-class Unmet(NamedTuple):
+@dataclass(frozen=True)
+class Unmet:
     """A measure that a layer did not bring to its size when it was begun.
 
     Attributes
@@ -31,10 +33,10 @@ class Unmet(NamedTuple):
         How large it is there, and should be.
     """
 
-    times: float
-    title: str
-    now: float
-    aim: float
+    times: Real
+    title: Name
+    now: Positive
+    aim: Real
 
 
 @dataclass(frozen=True, eq=False)
